@@ -1,0 +1,211 @@
+package code
+
+import (
+	"fmt"
+	"html"
+	"slices"
+	"strings"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+// Options of markup.
+type Options struct {
+	Mark bool // data-node="ID" on every node's element
+	Ends bool // a comment at the end of every container and row that names it
+}
+
+// Markup is a page's body as HTML. Every line belongs to the innermost node that
+// wrote it.
+type Markup struct {
+	Lines   []Line
+	Classes int             // width, skip and shown classes written
+	used    map[string]bool // every class written
+}
+
+// A Line is one line of markup without its newline, and its node's id.
+type Line struct {
+	Text string
+	Node string
+}
+
+// A Stretch is the lines of one node with all its children, counted from 1, both
+// ends included.
+type Stretch struct{ First, Last int }
+
+// String is the markup with a newline after each line.
+func (m *Markup) String() string {
+	var b strings.Builder
+	for _, l := range m.Lines {
+		b.WriteString(l.Text)
+		b.WriteByte('\n')
+	}
+	return b.String()
+}
+
+// Uses tells whether the markup has an element of that class.
+func (m *Markup) Uses(class string) bool { return m.used[class] }
+
+// Stretches gives every node's lines. Children stand inside their parents, so a
+// node's lines run from its first to its last, theirs included.
+func (m *Markup) Stretches() map[string]Stretch {
+	all := make(map[string]Stretch)
+	for i, l := range m.Lines {
+		s, seen := all[l.Node]
+		if !seen {
+			s.First = i + 1
+		}
+		s.Last = i + 1
+		all[l.Node] = s
+	}
+	return all
+}
+
+// Write writes page p of project pr, laid out on k, as class-based markup.
+// Pictures are linked as "pictures/FILE".
+func Write(k *kit.Kit, p *page.Page, pr *project.Project, o Options) *Markup {
+	w := newWriter(k, o, func(id string) string { return "pictures/" + pr.Picture(id).File })
+	w.page(p, 0)
+	return w.out
+}
+
+// writer prints a page. hold is set for documents, whose blocks are as high as
+// declared.
+type writer struct {
+	kit    *kit.Kit
+	o      Options
+	source func(picture string) string
+	hold   bool
+	out    *Markup
+}
+
+func newWriter(k *kit.Kit, o Options, source func(string) string) *writer {
+	return &writer{kit: k, o: o, source: source, out: &Markup{used: map[string]bool{}}}
+}
+
+// lineWidth is what a line should not grow over: its classes wrap before it.
+const lineWidth = 92
+
+const indent = "  "
+
+func (w *writer) line(node string, depth int, text string) {
+	w.out.Lines = append(w.out.Lines, Line{strings.Repeat(indent, depth) + text, node})
+}
+
+func (w *writer) page(p *page.Page, depth int) {
+	live := slices.Repeat([]bool{true}, len(w.kit.Breakpoints))
+	for _, n := range p.Body {
+		w.node(n, depth, live)
+	}
+}
+
+func (w *writer) node(n *page.Node, depth int, live []bool) {
+	var classes []string
+	switch n.Kind {
+	case page.Block:
+		w.block(n, depth)
+		return
+	case page.Container:
+		classes = []string{frameClass(w.kit, n)}
+	case page.Row:
+		classes = []string{w.kit.Naming.Row.Write(0, "")}
+	case page.Column:
+		classes, live = columnClasses(w.kit, n, live)
+		w.out.Classes += len(classes) - 1
+	}
+	for _, c := range classes {
+		w.out.used[c] = true
+	}
+	end := "</" + n.Tag() + ">"
+	if w.o.Ends && n.Kind != page.Column {
+		end += " <!-- end " + string(n.Kind) + ": " + commentText(n.Name) + " -->"
+	}
+	w.open(n, depth, classes)
+	if len(n.Children) == 0 {
+		w.out.Lines[len(w.out.Lines)-1].Text += end
+		return
+	}
+	for _, c := range n.Children {
+		w.node(c, depth+1, live)
+	}
+	w.line(n.ID, depth, end)
+}
+
+// open writes a start tag; classes that would make its line too long go on the
+// next, under the first.
+func (w *writer) open(n *page.Node, depth int, classes []string) {
+	text := "<" + n.Tag() + w.mark(n) + ` class="`
+	hang := strings.Repeat(" ", len(text))
+	for i, c := range classes {
+		switch {
+		case i == 0:
+		case len(indent)*depth+len(text)+len(c)+3 > lineWidth:
+			w.line(n.ID, depth, text)
+			text = hang
+		default:
+			text += " "
+		}
+		text += c
+	}
+	w.line(n.ID, depth, text+`">`)
+}
+
+func (w *writer) mark(n *page.Node) string {
+	if w.o.Mark {
+		return fmt.Sprintf(" data-node=%q", n.ID)
+	}
+	return ""
+}
+
+// block writes a block of content. In a document it is as high as declared,
+// whatever its content.
+func (w *writer) block(n *page.Node, depth int) {
+	c, attributes := n.Content, w.mark(n)
+	if w.hold {
+		attributes += fmt.Sprintf(` class="hold" style="height: %s"`, c.Height)
+	}
+	switch c.Type {
+	case page.Heading:
+		w.text(n.ID, depth, fmt.Sprintf("h%d", c.Level), attributes, c.Text)
+	case page.Text:
+		w.text(n.ID, depth, "p", attributes, c.Text)
+	case page.List:
+		w.line(n.ID, depth, "<ul"+attributes+">")
+		for _, item := range c.Items {
+			w.text(n.ID, depth+1, "li", "", item)
+		}
+		w.line(n.ID, depth, "</ul>")
+	case page.Picture:
+		w.line(n.ID, depth, fmt.Sprintf(`<img%s src="%s" alt="%s">`, attributes, html.EscapeString(w.source(c.Picture)), html.EscapeString(c.Alt)))
+	}
+}
+
+// text writes an element of words, on one line if it fits, else wrapped between
+// its tags.
+func (w *writer) text(node string, depth int, tag, attributes, words string) {
+	words = html.EscapeString(strings.Join(strings.Fields(words), " "))
+	whole := "<" + tag + attributes + ">" + words + "</" + tag + ">"
+	if len(indent)*depth+len(whole) <= lineWidth {
+		w.line(node, depth, whole)
+		return
+	}
+	w.line(node, depth, "<"+tag+attributes+">")
+	line := ""
+	for _, word := range strings.Fields(words) {
+		if line != "" && len(indent)*(depth+1)+len(line)+1+len(word) > lineWidth {
+			w.line(node, depth+1, line)
+			line = ""
+		}
+		line = strings.TrimPrefix(line+" "+word, " ")
+	}
+	w.line(node, depth+1, line)
+	w.line(node, depth, "</"+tag+">")
+}
+
+// commentText makes a name safe inside a comment, which "--" or ">" could end.
+func commentText(name string) string {
+	name = strings.ReplaceAll(name, "--", "––")
+	return strings.NewReplacer("<", "‹", ">", "›").Replace(strings.TrimSuffix(name, "-"))
+}

@@ -1,0 +1,117 @@
+// Package edit changes a project by operations, each checked and each with an
+// inverse that undoes it, and reads what people type: cell notation and row
+// recipes.
+package edit
+
+import "kitrows/internal/page"
+
+// An Operation is one change of one page, or of the project's list of pages:
+// exactly one of its fields besides Page is set. Ids it makes depend on nothing
+// but the project, so the same operation on the same project gives the same
+// result.
+type Operation struct {
+	Page string `json:"page" doc:"The id of the page to change."`
+
+	Type      *Type      `json:"type,omitempty"`
+	Step      *Step      `json:"step,omitempty"`
+	Set       *Set       `json:"set,omitempty"`
+	AddRow    *AddRow    `json:"addRow,omitempty"`
+	AddColumn *AddColumn `json:"addColumn,omitempty"`
+	Duplicate *Duplicate `json:"duplicate,omitempty"`
+	Remove    *Remove    `json:"remove,omitempty"`
+	Move      *Move      `json:"move,omitempty"`
+	Describe  *Describe  `json:"describe,omitempty"`
+	Insert    *Insert    `json:"insert,omitempty"`
+	AddPage   *AddPage   `json:"addPage,omitempty"`
+	DropPage  *DropPage  `json:"dropPage,omitempty"`
+}
+
+// Type puts what was typed into many cells at once, in cell notation.
+type Type struct {
+	Cells []Cell `json:"cells" minItems:"1" maxItems:"20000"`
+	Text  string `json:"text" maxLength:"40" doc:"Cell notation: 6, 2_6, *, x, or empty for carried."`
+}
+
+// A Cell is a column at a breakpoint.
+type Cell struct {
+	Node       string `json:"node"`
+	Breakpoint string `json:"breakpoint"`
+}
+
+// Step widens, narrows or shifts a column at a breakpoint by so many units.
+type Step struct {
+	Cell
+	Width int `json:"width,omitempty" minimum:"-48" maximum:"48"`
+	Skip  int `json:"skip,omitempty" minimum:"-48" maximum:"48"`
+}
+
+// Set sets columns' settings exactly; one that is zero clears its breakpoint.
+type Set struct {
+	Settings []NodeSetting `json:"settings"`
+}
+
+// A NodeSetting is a setting and the column it is for.
+type NodeSetting struct {
+	Node    string       `json:"node"`
+	Setting page.Setting `json:"setting"`
+}
+
+// AddRow adds a row by recipe. With Inside it becomes that column's or
+// container's last child; else it follows the row that Near is or stands in, or
+// ends the page's last container, which is made when there is none.
+type AddRow struct {
+	Inside     string `json:"inside,omitempty"`
+	Near       string `json:"near,omitempty"`
+	Recipe     string `json:"recipe" maxLength:"400"`
+	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
+}
+
+// AddColumn adds a column with its neighbour's settings: after Near, or as the
+// last column when Near is a row.
+type AddColumn struct {
+	Near string `json:"near"`
+}
+
+// Duplicate puts a copy of a node and everything in it after it, with new ids.
+type Duplicate struct {
+	Node string `json:"node"`
+}
+
+// Remove takes a node and everything in it away.
+type Remove struct {
+	Node string `json:"node"`
+}
+
+// Move puts a node into Parent (the page when empty) so that it stands at Index.
+type Move struct {
+	Node   string `json:"node"`
+	Parent string `json:"parent"`
+	Index  int    `json:"index" minimum:"0"`
+}
+
+// Describe changes what a node is called and which element it is; a nil field
+// stays as it is.
+type Describe struct {
+	Node    string  `json:"node"`
+	Name    *string `json:"name,omitempty"`
+	Element *string `json:"element,omitempty"`
+	Fluid   *bool   `json:"fluid,omitempty"`
+}
+
+// Insert puts a subtree back where it was; its ids must be free.
+type Insert struct {
+	Parent string     `json:"parent"`
+	Index  int        `json:"index" minimum:"0"`
+	Node   *page.Node `json:"node"`
+}
+
+// AddPage adds an empty page with the first page's kit, or puts Back a page that
+// was dropped from Index.
+type AddPage struct {
+	Name  string     `json:"name,omitempty" maxLength:"120"`
+	Index int        `json:"index,omitempty" minimum:"0"`
+	Back  *page.Page `json:"back,omitempty"`
+}
+
+// DropPage removes the page.
+type DropPage struct{}

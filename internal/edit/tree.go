@@ -1,0 +1,207 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/page"
+)
+
+func (a *AddRow) apply(e *editor) error {
+	if e.kit.Index(a.Breakpoint) < 0 {
+		return fault.New("breakpoint", a.Breakpoint, "one of %s", e.kit.BreakpointNames())
+	}
+	row, err := ParseRecipe(a.Recipe, e.kit, a.Breakpoint, e.minter)
+	if err != nil {
+		return fault.Under("recipe", err)
+	}
+	parent, index, err := a.place(e)
+	if err != nil {
+		return err
+	}
+	if parent == nil {
+		id, number := e.minter.Mint(page.Container)
+		frame := &page.Node{ID: id, Kind: page.Container, Name: fmt.Sprintf("Container %d", number), Children: []*page.Node{row}}
+		err = e.insert("", len(e.page.Body), frame)
+	} else {
+		err = e.insert(parent.ID, index, row)
+	}
+	e.summary = "Add " + row.Name
+	e.selected = row.Children[0].ID
+	return err
+}
+
+// place finds where the row goes; a nil parent asks for a container to be made.
+func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
+	if a.Inside != "" {
+		n, _, err := e.find("inside", a.Inside)
+		if err == nil && !page.Holds(n.Kind, page.Row) {
+			err = fault.New("inside", n.Name, "a container or a column: only those hold rows")
+		}
+		if err != nil {
+			return nil, 0, err
+		}
+		return n, len(n.Children), nil
+	}
+	if a.Near != "" {
+		n, at, err := e.find("near", a.Near)
+		if err != nil {
+			return nil, 0, err
+		}
+		for n.Kind != page.Row && at.Parent != nil {
+			if n.Kind == page.Container {
+				break
+			}
+			n, at = e.page.Find(at.Parent.ID)
+		}
+		if n.Kind == page.Container {
+			return n, len(n.Children), nil
+		}
+		return at.Parent, at.Index + 1, nil
+	}
+	if len(e.page.Body) == 0 {
+		return nil, 0, nil
+	}
+	last := e.page.Body[len(e.page.Body)-1]
+	return last, len(last.Children), nil
+}
+
+func (a *AddColumn) apply(e *editor) error {
+	n, at, err := e.find("near", a.Near)
+	if err != nil {
+		return err
+	}
+	row, index := n, len(n.Children)
+	if n.Kind == page.Column {
+		row, index = at.Parent, at.Index+1
+	} else if n.Kind != page.Row {
+		return fault.New("near", n.Name, "a column or a row: a %s holds no columns", n.Kind)
+	}
+	column := newColumn(e.minter)
+	if index > 0 {
+		twin := row.Children[index-1]
+		column.At, column.Element = slices.Clone(twin.At), twin.Element
+	}
+	e.summary = "Add " + column.Name
+	e.selected = column.ID
+	return e.insert(row.ID, index, column)
+}
+
+// insert puts a subtree under the node of id parent, or the page when empty.
+func (e *editor) insert(parent string, index int, n *page.Node) error {
+	e.page = e.page.WithChildren(parent, func(all []*page.Node) []*page.Node { return slices.Insert(all, index, n) })
+	e.inverse.Remove = &Remove{n.ID}
+	return nil
+}
+
+func (i *Insert) apply(e *editor) error {
+	children := e.page.Body
+	if i.Parent != "" {
+		parent, _, err := e.find("parent", i.Parent)
+		if err != nil {
+			return err
+		}
+		children = parent.Children
+	}
+	if i.Node == nil {
+		return fault.New("node", "null", "a node")
+	}
+	if i.Index < 0 || i.Index > len(children) {
+		return fault.New("index", i.Index, "0 to %d", len(children))
+	}
+	e.summary, e.selected = "Insert "+i.Node.Name, i.Node.ID
+	return e.insert(i.Parent, i.Index, i.Node)
+}
+
+func (r *Remove) apply(e *editor) error {
+	n, at, err := e.find("node", r.Node)
+	if err != nil {
+		return err
+	}
+	e.page = e.page.WithChildren(parentID(at), func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
+	e.inverse.Insert = &Insert{parentID(at), at.Index, n}
+	e.summary = "Delete " + n.Name
+	e.selected = parentID(at)
+	if at.Parent != nil && len(at.Parent.Children) > 1 {
+		next := at.Index + 1
+		if next == len(at.Parent.Children) {
+			next = at.Index - 1
+		}
+		e.selected = at.Parent.Children[next].ID
+	}
+	return nil
+}
+
+func (d *Duplicate) apply(e *editor) error {
+	n, at, err := e.find("node", d.Node)
+	if err != nil {
+		return err
+	}
+	twin := e.minter.Renewed(n)
+	e.summary, e.selected = "Duplicate "+n.Name, twin.ID
+	return e.insert(parentID(at), at.Index+1, twin)
+}
+
+func (m *Move) apply(e *editor) error {
+	n, from, err := e.find("node", m.Node)
+	if err != nil {
+		return err
+	}
+	kind := page.Kind("")
+	if m.Parent != "" {
+		parent, _, err := e.find("parent", m.Parent)
+		if err != nil {
+			return err
+		}
+		if inside, _ := (&page.Page{Body: []*page.Node{n}}).Find(m.Parent); inside != nil {
+			return fault.New("parent", parent.Name, "a node outside the one that is moved")
+		}
+		kind = parent.Kind
+	}
+	if !page.Holds(kind, n.Kind) {
+		return fault.New("parent", m.Parent, "a parent that may hold a %s", n.Kind)
+	}
+	e.page = e.page.WithChildren(parentID(from), func(all []*page.Node) []*page.Node {
+		return slices.Delete(all, from.Index, from.Index+1)
+	})
+	siblings := e.page.Body
+	if m.Parent != "" {
+		parent, _ := e.page.Find(m.Parent)
+		siblings = parent.Children
+	}
+	if m.Index < 0 || m.Index > len(siblings) {
+		return fault.New("index", m.Index, "0 to %d", len(siblings))
+	}
+	e.page = e.page.WithChildren(m.Parent, func(all []*page.Node) []*page.Node { return slices.Insert(all, m.Index, n) })
+	e.inverse.Move = &Move{n.ID, parentID(from), from.Index}
+	e.summary, e.selected = "Move "+n.Name, n.ID
+	return nil
+}
+
+func (d *Describe) apply(e *editor) error {
+	n, _, err := e.find("node", d.Node)
+	if err != nil {
+		return err
+	}
+	changed, before := *n, Describe{Node: n.ID}
+	if d.Name != nil {
+		if err := page.CheckName(*d.Name); err != nil {
+			return err
+		}
+		changed.Name, before.Name = *d.Name, new(n.Name)
+	}
+	if d.Element != nil {
+		if err := page.CheckElement(*d.Element); err != nil {
+			return err
+		}
+		changed.Element, before.Element = *d.Element, new(n.Element)
+	}
+	if d.Fluid != nil {
+		changed.Fluid, before.Fluid = *d.Fluid, new(n.Fluid)
+	}
+	e.page = e.page.Replaced(n.ID, func(*page.Node) *page.Node { return &changed })
+	e.inverse.Describe = &before
+	e.summary, e.selected = "Describe "+changed.Name, n.ID
+	return nil
+}

@@ -1,0 +1,222 @@
+package page
+
+import (
+	"errors"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+)
+
+// Bounds of a page.
+const (
+	MaxNodes = 20000
+	MaxDepth = 64 // nodes above one another
+	MaxName  = 120
+	MaxText  = 20000
+)
+
+// Elements are what containers, rows and columns may be.
+var Elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol", "li"}
+
+var (
+	idPattern       = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,47}$`)
+	filePattern     = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9_-]{0,59}\.html$`)
+	languagePattern = regexp.MustCompile(`^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8}){0,3}$`)
+)
+
+// CheckID refuses an id that is not 1 to 48 small letters, digits and hyphens.
+func CheckID(id string) error {
+	if !idPattern.MatchString(id) {
+		return fault.New("id", id, "1 to 48 small letters, digits and hyphens, the first not a hyphen")
+	}
+	return nil
+}
+
+// CheckName refuses a name that is empty, over 120 bytes, or holds control
+// characters.
+func CheckName(name string) error {
+	if strings.TrimSpace(name) == "" || len(name) > MaxName || strings.ContainsFunc(name, unicode.IsControl) {
+		return fault.New("name", name, "a name of 1 to %d bytes on one line", MaxName)
+	}
+	return nil
+}
+
+// CheckElement refuses an element that is not one of Elements; empty is div.
+func CheckElement(element string) error {
+	if element != "" && !slices.Contains(Elements, element) {
+		return fault.New("element", element, "one of %s", strings.Join(Elements, ", "))
+	}
+	return nil
+}
+
+// Check refuses a page that breaks a rule of sections 4 and 5 for kit k, or that
+// shows a picture hasPicture does not know. The error holds a fault.Fault for
+// each wrong field.
+func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
+	c := checker{k: k, hasPicture: hasPicture, ids: map[string]bool{}}
+	c.take(CheckID(p.ID), CheckName(p.Name))
+	if !filePattern.MatchString(p.File) {
+		c.wrong("file", p.File, "a file name such as index.html")
+	}
+	if !languagePattern.MatchString(p.Language) {
+		c.wrong("language", p.Language, "a language tag such as en")
+	}
+	c.children("body", nil, p.Body, 0)
+	return errors.Join(c.errs...)
+}
+
+type checker struct {
+	k          *kit.Kit
+	hasPicture func(id string) bool
+	ids        map[string]bool
+	errs       []error
+}
+
+func (c *checker) take(errs ...error) { c.errs = append(c.errs, errs...) }
+
+func (c *checker) wrong(field string, found any, want string, args ...any) {
+	c.take(fault.New(field, found, want, args...))
+}
+
+func (c *checker) children(path string, outer *Node, children []*Node, depth int) {
+	for i, n := range children {
+		if len(c.errs) > 20 || len(c.ids) > MaxNodes {
+			return
+		}
+		c.node(fmt.Sprintf("%s[%d]", path, i), outer, n, depth)
+	}
+}
+
+func (c *checker) node(path string, outer *Node, n *Node, depth int) {
+	field := func(name string) string { return strings.TrimPrefix(path+"."+name, ".") }
+	if n == nil {
+		c.wrong(path, "null", "a node")
+		return
+	}
+	if depth > MaxDepth {
+		c.wrong(path, depth, "at most %d nodes above one another", MaxDepth)
+		return
+	}
+	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)), fault.Under(path, CheckElement(n.Element)))
+	if c.ids[n.ID] {
+		c.wrong(field("id"), n.ID, "an id no other node of the page has")
+	}
+	c.ids[n.ID] = true
+	if len(c.ids) > MaxNodes {
+		c.wrong(path, len(c.ids), "at most %d nodes in a page", MaxNodes)
+		return
+	}
+	if !Holds(outer.kind(), n.Kind) {
+		c.wrong(field("kind"), string(n.Kind), "%s", childrenOf(outer.kind()))
+	}
+	if n.Element == "li" && (outer == nil || outer.Element != "ul" && outer.Element != "ol") {
+		c.wrong(field("element"), n.Element, "another element: li only stands straight in ul or ol")
+	}
+	for _, use := range []struct {
+		field     string
+		misplaced bool
+		want      string
+	}{
+		{"fluid", n.Fluid && n.Kind != Container, "fluid only on containers"},
+		{"at", len(n.At) > 0 && n.Kind != Column, "settings only on columns"},
+		{"content", (n.Content != nil) != (n.Kind == Block), "content on every block and only there"},
+		{"element", n.Element != "" && n.Kind == Block, "an element only on containers, rows and columns"},
+		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},
+	} {
+		if use.misplaced {
+			c.wrong(field(use.field), string(n.Kind), "%s", use.want)
+		}
+	}
+	c.settings(field, n)
+	if n.Content != nil {
+		c.take(fault.Under(field("content"), n.Content.check(c.hasPicture)))
+	}
+	c.children(field("children"), n, n.Children, depth+1)
+}
+
+func (c *checker) settings(field func(string) string, n *Node) {
+	last := -1
+	for i, s := range n.At {
+		at := func(name string) string { return field(fmt.Sprintf("at[%d].%s", i, name)) }
+		from := c.k.Index(s.From)
+		switch {
+		case from < 0:
+			c.wrong(at("from"), s.From, "a breakpoint of %s: %s", c.k.Name, c.k.BreakpointNames())
+		case from <= last:
+			c.wrong(at("from"), s.From, "each breakpoint once, from the narrowest to the widest")
+		}
+		last = max(last, from)
+		c.take(fault.Under(field(fmt.Sprintf("at[%d]", i)), s.Check(RowColumns(c.k))))
+	}
+}
+
+// Check refuses a setting that a row of n units cannot hold: a width over n, a
+// skip under 0 or over n−1.
+func (s Setting) Check(n int) error {
+	var errs []error
+	if s.IsZero() {
+		errs = append(errs, fault.New("", nil, "a width, a skip or shown"))
+	}
+	if s.Width != nil && s.Width.take > n {
+		errs = append(errs, fault.New("width", s.Width.String(), "a take of 1 to %d of the row's %d columns", n, n))
+	}
+	if s.Skip != nil && (*s.Skip < 0 || *s.Skip > n-1) {
+		errs = append(errs, fault.New("skip", *s.Skip, "0 to %d of the row's %d columns", n-1, n))
+	}
+	return errors.Join(errs...)
+}
+
+func childrenOf(outer Kind) string {
+	switch outer {
+	case "":
+		return "a container: only containers stand straight in a page"
+	case Container:
+		return "a row: only rows are children of a container"
+	case Row:
+		return "a column: only columns are children of a row"
+	case Column:
+		return "a block or a row: columns hold content and rows, never containers"
+	}
+	return "nothing: blocks have no children"
+}
+
+func (c *Content) check(hasPicture func(id string) bool) error {
+	var errs []error
+	wrong := func(field string, found any, want string, args ...any) {
+		errs = append(errs, fault.New(field, found, want, args...))
+	}
+	if c.Height.Px() > 20000 {
+		wrong("height", c.Height, "at most 20000px")
+	}
+	if len(c.Text) > MaxText {
+		wrong("text", len(c.Text), "at most %d bytes", MaxText)
+	}
+	for i, item := range c.Items {
+		if len(item) > MaxText || len(c.Items) > 500 {
+			wrong(fmt.Sprintf("items[%d]", i), item, "at most 500 items of %d bytes", MaxText)
+			break
+		}
+	}
+	if len(c.Alt) > 1000 {
+		wrong("alt", len(c.Alt), "at most 1000 bytes")
+	}
+	switch c.Type {
+	case Heading:
+		if c.Level < 1 || c.Level > 6 {
+			wrong("level", c.Level, "a heading level from 1 to 6")
+		}
+	case Text, List:
+	case Picture:
+		if !hasPicture(c.Picture) {
+			wrong("picture", c.Picture, "the id of one of the project's pictures")
+		}
+	default:
+		wrong("type", string(c.Type), "heading, text, list or picture")
+	}
+	return errors.Join(errs...)
+}

@@ -1,0 +1,121 @@
+// Package page holds the page tree (domain section 4) and the settings of its
+// columns per breakpoint (section 5). Pages and nodes are values that are never
+// changed in place: an edit makes new ones along its path and shares the rest.
+package page
+
+import "kitrows/internal/kit"
+
+// A Kind says what a node is.
+type Kind string
+
+// The kinds of node, from the outside in.
+const (
+	Container Kind = "container"
+	Row       Kind = "row"
+	Column    Kind = "column"
+	Block     Kind = "block"
+)
+
+// A Page is one document laid out on one kit.
+type Page struct {
+	ID       string  `json:"id"`
+	Name     string  `json:"name"`
+	File     string  `json:"file"` // the file its code is taken away as, such as index.html
+	Language string  `json:"language"`
+	Kit      string  `json:"kit"` // the kit's id
+	Body     []*Node `json:"body"`
+}
+
+// A Node is a container, a row, a column or a block of content. Only containers
+// use Fluid, only columns At, only blocks Content, and blocks have no children.
+type Node struct {
+	ID       string    `json:"id"`
+	Kind     Kind      `json:"kind"`
+	Name     string    `json:"name"`
+	Element  string    `json:"element,omitzero"` // of containers, rows and columns; div when empty
+	Fluid    bool      `json:"fluid,omitzero"`   // as wide as the viewport at every breakpoint
+	At       []Setting `json:"at,omitzero"`
+	Content  *Content  `json:"content,omitzero"`
+	Children []*Node   `json:"children,omitzero"`
+}
+
+// Tag is the node's element, div unless it names another.
+func (n *Node) Tag() string {
+	if n.Element == "" {
+		return "div"
+	}
+	return n.Element
+}
+
+// kind is the node's kind; empty for nil, which stands for the page.
+func (n *Node) kind() Kind {
+	if n == nil {
+		return ""
+	}
+	return n.Kind
+}
+
+// A Place is where a node stands: in Parent (nil for the page itself), at Index
+// among its children, Depth steps below the page.
+type Place struct {
+	Parent *Node
+	Index  int
+	Depth  int
+}
+
+// Walk visits every node, parents before their children.
+func (p *Page) Walk(visit func(n *Node, at Place)) {
+	var walk func(parent *Node, children []*Node, depth int)
+	walk = func(parent *Node, children []*Node, depth int) {
+		for i, n := range children {
+			visit(n, Place{parent, i, depth})
+			walk(n, n.Children, depth+1)
+		}
+	}
+	walk(nil, p.Body, 0)
+}
+
+// Find gives the node of that id and its place, or nil.
+func (p *Page) Find(id string) (found *Node, place Place) {
+	p.Walk(func(n *Node, at Place) {
+		if n.ID == id {
+			found, place = n, at
+		}
+	})
+	return found, place
+}
+
+// Holds tells whether a node of kind outer may have children of kind inner; the
+// empty kind stands for the page. Rows live in a container or a column, only
+// columns are children of a row, content lives only in columns, and a container
+// is not inside a column.
+func Holds(outer, inner Kind) bool {
+	switch outer {
+	case "":
+		return inner == Container
+	case Container:
+		return inner == Row
+	case Row:
+		return inner == Column
+	case Column:
+		return inner == Block || inner == Row
+	}
+	return false
+}
+
+// Columns counts the columns of a page in one pass; rows likewise.
+func (p *Page) Columns() (columns, rows int) {
+	p.Walk(func(n *Node, _ Place) {
+		switch n.Kind {
+		case Column:
+			columns++
+		case Row:
+			rows++
+		}
+	})
+	return columns, rows
+}
+
+// RowColumns is how many units a row divides into: the kit's columns, fresh, at
+// every depth (section 6.5).
+func RowColumns(k *kit.Kit) int { return k.Columns }

@@ -1,0 +1,130 @@
+package project
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
+
+	"kitrows/internal/fault"
+)
+
+// Encode writes the project file: JSON with fields in a fixed order, two-space
+// indents and a closing newline. Decoding it and encoding it again gives the
+// same bytes.
+func (p *Project) Encode() ([]byte, error) {
+	b, err := json.Marshal(p, jsontext.WithIndent("  "))
+	if err != nil {
+		return nil, err
+	}
+	return append(b, '\n'), nil
+}
+
+// Decode reads a project file and checks it. It refuses unknown and doubled
+// fields, other versions, and everything Check refuses, naming each place; the
+// error then holds fault.Faults. A file over MaxBytes is refused unread.
+func Decode(r io.Reader) (*Project, error) {
+	b, err := io.ReadAll(io.LimitReader(r, MaxBytes+1))
+	if err != nil {
+		return nil, err
+	}
+	if len(b) > MaxBytes {
+		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxBytes), "a project file of at most %d MiB", MaxBytes>>20)
+	}
+	p := new(Project)
+	if err := DecodeStrict(b, p); err != nil {
+		return nil, err
+	}
+	if err := p.Check(); err != nil {
+		return nil, err
+	}
+	return p, nil
+}
+
+// DecodeStrict reads JSON into v, refusing unknown and doubled fields and values
+// of a wrong type with a fault.Fault that names the place.
+func DecodeStrict(b []byte, v any) error {
+	err := json.Unmarshal(b, v, json.RejectUnknownMembers(true))
+	if err == nil {
+		return nil
+	}
+	if semantic, ok := errors.AsType[*json.SemanticError](err); ok {
+		place := fieldPath(semantic.JSONPointer)
+		if errors.Is(err, json.ErrUnknownName) {
+			return fault.New(place, nil, "no such field: this version does not know it")
+		}
+		if inner := fault.All(semantic.Err); len(inner) > 0 {
+			return fault.Under(place, semantic.Err)
+		}
+		return fault.New(place, valueOr(string(semantic.JSONValue), semantic.JSONKind.String()), "%s", wanted(semantic))
+	}
+	if syntax, ok := errors.AsType[*jsontext.SyntacticError](err); ok {
+		line, column := position(b, syntax.ByteOffset)
+		found := fmt.Sprintf("line %d, column %d", line, column)
+		return &fault.Fault{Field: fieldPath(syntax.JSONPointer), Found: found + ": " + syntax.Err.Error(), Want: "JSON"}
+	}
+	return fault.New("", err.Error(), "JSON")
+}
+
+func wanted(e *json.SemanticError) string {
+	if e.GoType == nil {
+		return "another value"
+	}
+	switch e.GoType.Kind().String() {
+	case "int", "int64", "float64":
+		return "a number"
+	case "string":
+		return "a text"
+	case "bool":
+		return "true or false"
+	case "slice":
+		return "a list"
+	case "struct", "ptr", "map":
+		return "an object"
+	}
+	return "a " + e.GoType.Name()
+}
+
+func valueOr(value, kind string) string {
+	if value == "" {
+		return kind
+	}
+	return value
+}
+
+var indexPattern = regexp.MustCompile(`^[0-9]+$`)
+
+// fieldPath writes a JSON pointer as the path people read: pages[0].body[2].name.
+func fieldPath(pointer jsontext.Pointer) string {
+	var b strings.Builder
+	for token := range pointer.Tokens() {
+		switch {
+		case indexPattern.MatchString(token):
+			b.WriteString("[" + token + "]")
+		case b.Len() > 0:
+			b.WriteString("." + clean(token))
+		default:
+			b.WriteString(clean(token))
+		}
+	}
+	return b.String()
+}
+
+func clean(token string) string {
+	if len(token) > 60 {
+		token = token[:60]
+	}
+	quoted := strconv.Quote(token)
+	return quoted[1 : len(quoted)-1]
+}
+
+func position(b []byte, offset int64) (line, column int) {
+	before := string(b[:min(int(offset), len(b))])
+	line = strings.Count(before, "\n") + 1
+	return line, len(before) - strings.LastIndexByte(before, '\n')
+}

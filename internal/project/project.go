@@ -1,0 +1,188 @@
+// Package project is the whole of what a user makes: kits, pages and pictures,
+// and the open file that carries them (domain section 13, docs/format.md).
+package project
+
+import (
+	"bytes"
+	"errors"
+	"fmt"
+	"strings"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// Version is the format this program writes and the only one it reads.
+const Version = 1
+
+// Bounds of a project.
+const (
+	MaxPages    = 200
+	MaxKits     = 50
+	MaxPictures = 500
+	MaxBytes    = 8 << 20 // of a project file
+)
+
+// A Project is never changed in place, like the pages it holds.
+type Project struct {
+	Format   string       `json:"format"` // always "kitrows"
+	Version  int          `json:"version"`
+	ID       string       `json:"id"`
+	Name     string       `json:"name"`
+	Kits     []*kit.Kit   `json:"kits"`
+	Pages    []*page.Page `json:"pages"`
+	Pictures []*Picture   `json:"pictures,omitzero"`
+}
+
+// A Picture is an image file kept in the project.
+type Picture struct {
+	ID   string `json:"id"`
+	File string `json:"file"` // the name it is taken away under, such as mark.svg
+	Type string `json:"type"` // image/svg+xml, image/png, image/jpeg or image/webp
+	Data []byte `json:"data"` // base64 in the file
+}
+
+// Page finds a page by id or, failing that, by name; nil when there is none.
+func (p *Project) Page(key string) *page.Page {
+	for _, pg := range p.Pages {
+		if pg.ID == key {
+			return pg
+		}
+	}
+	for _, pg := range p.Pages {
+		if pg.Name == key {
+			return pg
+		}
+	}
+	return nil
+}
+
+// Kit finds a kit by id; nil when there is none.
+func (p *Project) Kit(id string) *kit.Kit {
+	for _, k := range p.Kits {
+		if k.ID == id {
+			return k
+		}
+	}
+	return nil
+}
+
+// Picture finds a picture by id; nil when there is none.
+func (p *Project) Picture(id string) *Picture {
+	for _, pic := range p.Pictures {
+		if pic.ID == id {
+			return pic
+		}
+	}
+	return nil
+}
+
+// HasPicture tells whether the project has a picture of that id.
+func (p *Project) HasPicture(id string) bool { return p.Picture(id) != nil }
+
+// PageNames lists the pages' names, as an error message wants them.
+func (p *Project) PageNames() string {
+	names := make([]string, len(p.Pages))
+	for i, pg := range p.Pages {
+		names[i] = pg.Name
+	}
+	return strings.Join(names, ", ")
+}
+
+// signatures are how the files of each picture type begin; SVG is text.
+var signatures = map[string][]byte{
+	"image/svg+xml": []byte("<"),
+	"image/png":     []byte("\x89PNG\r\n\x1a\n"),
+	"image/jpeg":    []byte("\xff\xd8\xff"),
+	"image/webp":    []byte("RIFF"),
+}
+
+// Check refuses a project that breaks any rule of the domain. The error holds a
+// fault.Fault for each wrong field.
+func (p *Project) Check() error {
+	var errs []error
+	take := func(path string, err error) { errs = append(errs, fault.Under(path, err)) }
+	if p.Format != "kitrows" {
+		errs = append(errs, fault.New("format", p.Format, "kitrows"))
+	}
+	if p.Version != Version {
+		errs = append(errs, fault.New("version", p.Version, "%d, the version this program reads", Version))
+		return errors.Join(errs...)
+	}
+	take("", page.CheckID(p.ID))
+	take("", page.CheckName(p.Name))
+	if n := len(p.Kits); n < 1 || n > MaxKits {
+		errs = append(errs, fault.New("kits", n, "1 to %d kits", MaxKits))
+	}
+	if n := len(p.Pages); n > MaxPages {
+		errs = append(errs, fault.New("pages", n, "at most %d pages", MaxPages))
+	}
+	if n := len(p.Pictures); n > MaxPictures {
+		errs = append(errs, fault.New("pictures", n, "at most %d pictures", MaxPictures))
+	}
+	if err := errors.Join(errs...); err != nil {
+		return err
+	}
+	twice := map[string]bool{}
+	unique := func(path, id string) {
+		key := strings.SplitN(path, "[", 2)[0] + " " + id
+		if twice[key] {
+			errs = append(errs, fault.New(path, id, "a value used once"))
+		}
+		twice[key] = true
+	}
+	for i, k := range p.Kits {
+		path := fmt.Sprintf("kits[%d]", i)
+		if k == nil {
+			errs = append(errs, fault.New(path, "null", "a kit"))
+			continue
+		}
+		take(path, page.CheckID(k.ID))
+		take(path, k.Check())
+		unique(path+".id", k.ID)
+	}
+	for i, pic := range p.Pictures {
+		path := fmt.Sprintf("pictures[%d]", i)
+		if pic == nil {
+			errs = append(errs, fault.New(path, "null", "a picture"))
+			continue
+		}
+		take(path, page.CheckID(pic.ID))
+		take(path, pic.check())
+		unique(path+".id", pic.ID)
+	}
+	if err := errors.Join(errs...); err != nil {
+		return err
+	}
+	for i, pg := range p.Pages {
+		path := fmt.Sprintf("pages[%d]", i)
+		if pg == nil {
+			errs = append(errs, fault.New(path, "null", "a page"))
+			continue
+		}
+		k := p.Kit(pg.Kit)
+		if k == nil {
+			errs = append(errs, fault.New(path+".kit", pg.Kit, "the id of one of the project's kits"))
+			continue
+		}
+		take(path, pg.Check(k, p.HasPicture))
+		unique(path+".id", pg.ID)
+		unique("files["+path, pg.File)
+	}
+	return errors.Join(errs...)
+}
+
+func (pic *Picture) check() error {
+	start, known := signatures[pic.Type]
+	if !known {
+		return fault.New("type", pic.Type, "image/svg+xml, image/png, image/jpeg or image/webp")
+	}
+	if !bytes.HasPrefix(bytes.TrimSpace(pic.Data), start) {
+		return fault.New("data", fmt.Sprintf("%d bytes", len(pic.Data)), "a file of type %s", pic.Type)
+	}
+	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") || !strings.Contains(pic.File, ".") {
+		return fault.New("file", pic.File, "a plain file name such as mark.svg")
+	}
+	return nil
+}
