@@ -15,6 +15,7 @@ import (
 // A Change is what an operation came to.
 type Change struct {
 	Project *project.Project
+	Page    string    // the id of the page it changed or made
 	Inverse Operation // applied to Project it gives the project as it was
 	Summary string    // what was done, in a few words
 	Select  string    // the node to select after it, if any
@@ -45,7 +46,7 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 		return nil, err
 	}
 	e.inverse.Page = pg.ID
-	return &Change{withPage(p, e.page), e.inverse, e.summary, e.selected}, nil
+	return &Change{withPage(p, e.page), pg.ID, e.inverse, e.summary, e.selected}, nil
 }
 
 // action is an operation inside one page.
@@ -108,7 +109,7 @@ func addPage(p *project.Project, a *AddPage) (*Change, error) {
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
-	return &Change{Project: &c, Inverse: Operation{Page: pg.ID, DropPage: &DropPage{}}, Summary: "Add page " + pg.Name}, nil
+	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, DropPage: &DropPage{}}, Summary: "Add page " + pg.Name}, nil
 }
 
 // newPage is an empty page of that name, with an id and a file no other page has.
@@ -119,22 +120,22 @@ func newPage(p *project.Project, name string) *page.Page {
 	n := len(p.Pages) + 1
 	for ; !free(fmt.Sprintf("page-%d", n)); n++ {
 	}
-	id, language := fmt.Sprintf("page-%d", n), "en"
+	id := fmt.Sprintf("page-%d", n)
 	if strings.TrimSpace(name) == "" {
 		name = fmt.Sprintf("Page %d", n)
 	}
-	k := p.Kits[0].ID
-	if len(p.Pages) > 0 {
-		k, language = p.Pages[0].Kit, p.Pages[0].Language
-	}
-	return &page.Page{ID: id, Name: name, File: id + ".html", Language: language, Kit: k, Body: []*page.Node{}}
+	first := p.Pages[0]
+	return &page.Page{ID: id, Name: name, File: id + ".html", Language: first.Language, Kit: first.Kit, Body: []*page.Node{}}
 }
 
 func dropPage(p *project.Project, pg *page.Page) (*Change, error) {
+	if len(p.Pages) == 1 {
+		return nil, fault.New("dropPage", pg.Name, "a page that is not the project's only one")
+	}
 	c := *p
 	index := slices.Index(p.Pages, pg)
 	c.Pages = slices.Delete(slices.Clone(p.Pages), index, index+1)
-	return &Change{Project: &c, Inverse: Operation{Page: pg.ID, AddPage: &AddPage{Index: index, Back: pg}}, Summary: "Delete page " + pg.Name}, nil
+	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, AddPage: &AddPage{Index: index, Back: pg}}, Summary: "Delete page " + pg.Name}, nil
 }
 
 // An editor is a page while one operation changes it.

@@ -10,7 +10,7 @@ import "kitrows/internal/page"
 // but the project, so the same operation on the same project gives the same
 // result.
 type Operation struct {
-	Page string `json:"page" doc:"The id of the page to change."`
+	Page string `json:"page,omitempty" doc:"The id of the page to change; over the API, the page of the address."`
 
 	Type      *Type      `json:"type,omitempty"`
 	Step      *Step      `json:"step,omitempty"`

@@ -26,25 +26,25 @@ const Flex Technique = "flex"
 // A Kit is a grid's whole definition. A Kit that passed Check is safe to plan
 // and code with at every viewport width.
 type Kit struct {
-	ID          string       `json:"id"`
-	Name        string       `json:"name"`
-	Technique   Technique    `json:"technique"`
-	Columns     int          `json:"columns"` // equal columns, 1 to 48
-	Gutter      Length       `json:"gutter"`
-	RowGutter   Length       `json:"rowGutter"` // the vertical gutter, between lines and between rows
-	Edge        Edge         `json:"edge"`
-	Narrowest   Length       `json:"narrowest"` // the narrowest viewport the kit serves
-	Breakpoints []Breakpoint `json:"breakpoints"`
+	ID          string       `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
+	Name        string       `json:"name" minLength:"1" maxLength:"120"`
+	Technique   Technique    `json:"technique" enum:"flex"`
+	Columns     int          `json:"columns" minimum:"1" maximum:"48" doc:"How many equal columns there are."`
+	Gutter      Length       `json:"gutter" doc:"The space between columns, such as 24px."`
+	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows."`
+	Edge        Edge         `json:"edge" doc:"Between a container's border and its first column: half (of a gutter), none, or a length."`
+	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`
+	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
 	Naming      Naming       `json:"naming"`
 }
 
 // A Breakpoint is a range of viewport widths from its lower edge up to the next
 // breakpoint's.
 type Breakpoint struct {
-	Name      string `json:"name"`      // a class part: letters, digits, "-" and "_"
-	From      Length `json:"from"`      // the lower edge; 0 for the first
-	Container Extent `json:"container"` // the fixed container's outer width here
-	Lane      Length `json:"lane"`      // the viewport width its lane is drawn at unless told otherwise
+	Name      string `json:"name" pattern:"^[A-Za-z0-9][A-Za-z0-9_-]{0,23}$" doc:"A class part."`
+	From      Length `json:"from" doc:"The lower edge; 0 for the first."`
+	Container Extent `json:"container" doc:"The outer width of a fixed container here: fluid, or a length."`
+	Lane      Length `json:"lane" doc:"The viewport width its lane is drawn at unless told otherwise."`
 }
 
 // BreakpointAt is the index of the last breakpoint whose lower edge is at most

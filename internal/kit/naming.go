@@ -8,15 +8,15 @@ import (
 
 // Naming holds the templates of every class a kit writes (domain section 9.1).
 type Naming struct {
-	Frame     Template `json:"frame"`     // a fixed container
-	FrameOpen Template `json:"frameOpen"` // a fluid container
+	Frame     Template `json:"frame" doc:"A fixed container."`
+	FrameOpen Template `json:"frameOpen" doc:"A fluid container."`
 	Row       Template `json:"row"`
-	Cell      Template `json:"cell"` // a column
-	Take      Template `json:"take"` // {n} units wide from {bp} on
-	Full      Template `json:"full"` // the full line from {bp} on
-	Skip      Template `json:"skip"` // {n} units before it from {bp} on
-	Gone      Template `json:"gone"` // hidden from {bp} on
-	Back      Template `json:"back"` // shown again from {bp} on
+	Cell      Template `json:"cell" doc:"A column."`
+	Take      Template `json:"take" doc:"{n} units wide from {bp} on; what is in [] is left out at the first breakpoint."`
+	Full      Template `json:"full" doc:"The full line from {bp} on."`
+	Skip      Template `json:"skip" doc:"{n} empty units before it from {bp} on."`
+	Gone      Template `json:"gone" doc:"Hidden from {bp} on."`
+	Back      Template `json:"back" doc:"Shown again from {bp} on."`
 }
 
 // OurNaming is the naming of the kits that Kit Rows ships.

@@ -17,11 +17,11 @@ const (
 // made without a browser: the block is exactly that high and as wide as its
 // column.
 type Content struct {
-	Type    ContentType `json:"type"`
-	Height  kit.Length  `json:"height"`
-	Text    string      `json:"text,omitzero"`    // of a heading or text
-	Level   int         `json:"level,omitzero"`   // of a heading, 1 to 6
-	Items   []string    `json:"items,omitzero"`   // of a list
-	Picture string      `json:"picture,omitzero"` // the id of one of the project's pictures
-	Alt     string      `json:"alt,omitzero"`     // what a picture shows, in words
+	Type    ContentType `json:"type" enum:"heading,text,list,picture"`
+	Height  kit.Length  `json:"height" doc:"How high the block is, such as 96px."`
+	Text    string      `json:"text,omitzero" doc:"Of a heading or text."`
+	Level   int         `json:"level,omitzero" minimum:"1" maximum:"6" doc:"Of a heading."`
+	Items   []string    `json:"items,omitzero" doc:"Of a list."`
+	Picture string      `json:"picture,omitzero" doc:"The id of one of the project's pictures."`
+	Alt     string      `json:"alt,omitzero" doc:"What a picture shows, in words."`
 }

@@ -20,22 +20,22 @@ const (
 type Page struct {
 	ID       string  `json:"id"`
 	Name     string  `json:"name"`
-	File     string  `json:"file"` // the file its code is taken away as, such as index.html
+	File     string  `json:"file" doc:"The file its code is taken away as, such as index.html."`
 	Language string  `json:"language"`
-	Kit      string  `json:"kit"` // the kit's id
+	Kit      string  `json:"kit" doc:"The id of its kit."`
 	Body     []*Node `json:"body"`
 }
 
 // A Node is a container, a row, a column or a block of content. Only containers
 // use Fluid, only columns At, only blocks Content, and blocks have no children.
 type Node struct {
-	ID       string    `json:"id"`
-	Kind     Kind      `json:"kind"`
-	Name     string    `json:"name"`
-	Element  string    `json:"element,omitzero"` // of containers, rows and columns; div when empty
-	Fluid    bool      `json:"fluid,omitzero"`   // as wide as the viewport at every breakpoint
-	At       []Setting `json:"at,omitzero"`
-	Content  *Content  `json:"content,omitzero"`
+	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
+	Kind     Kind      `json:"kind" enum:"container,row,column,block"`
+	Name     string    `json:"name" minLength:"1" maxLength:"120"`
+	Element  string    `json:"element,omitzero" doc:"Of a container, row or column; div when absent."`
+	Fluid    bool      `json:"fluid,omitzero" doc:"Of a container: as wide as the viewport at every breakpoint."`
+	At       []Setting `json:"at,omitzero" doc:"Of a column: what is set at which breakpoint, from the narrowest to the widest."`
+	Content  *Content  `json:"content,omitzero" doc:"Of a block."`
 	Children []*Node   `json:"children,omitzero"`
 }
 

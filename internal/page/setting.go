@@ -6,10 +6,10 @@ import "kitrows/internal/kit"
 // on at every wider one until set again (section 5). A nil field is not set here
 // and carries on.
 type Setting struct {
-	From  string `json:"from"` // the breakpoint's name
-	Width *Width `json:"width,omitzero"`
-	Skip  *int   `json:"skip,omitzero"`  // empty units before the column
-	Shown *bool  `json:"shown,omitzero"` // false hides the column
+	From  string `json:"from" doc:"The breakpoint's name."`
+	Width *Width `json:"width,omitempty" pattern:"^(full|take [0-9]{1,2})$" doc:"full, or take and a number of units."`
+	Skip  *int   `json:"skip,omitempty" minimum:"0" maximum:"47" doc:"Empty units before the column."`
+	Shown *bool  `json:"shown,omitempty" doc:"false hides the column."`
 }
 
 // IsZero tells whether nothing is set.

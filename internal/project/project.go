@@ -26,8 +26,8 @@ const (
 
 // A Project is never changed in place, like the pages it holds.
 type Project struct {
-	Format   string       `json:"format"` // always "kitrows"
-	Version  int          `json:"version"`
+	Format   string       `json:"format" enum:"kitrows"`
+	Version  int          `json:"version" enum:"1"`
 	ID       string       `json:"id"`
 	Name     string       `json:"name"`
 	Kits     []*kit.Kit   `json:"kits"`
@@ -38,9 +38,9 @@ type Project struct {
 // A Picture is an image file kept in the project.
 type Picture struct {
 	ID   string `json:"id"`
-	File string `json:"file"` // the name it is taken away under, such as mark.svg
-	Type string `json:"type"` // image/svg+xml, image/png, image/jpeg or image/webp
-	Data []byte `json:"data"` // base64 in the file
+	File string `json:"file" doc:"The name it is taken away under, such as mark.svg."`
+	Type string `json:"type" enum:"image/svg+xml,image/png,image/jpeg,image/webp"`
+	Data []byte `json:"data" doc:"The file itself, in base64."`
 }
 
 // Page finds a page by id or, failing that, by name; nil when there is none.
@@ -115,8 +115,8 @@ func (p *Project) Check() error {
 	if n := len(p.Kits); n < 1 || n > MaxKits {
 		errs = append(errs, fault.New("kits", n, "1 to %d kits", MaxKits))
 	}
-	if n := len(p.Pages); n > MaxPages {
-		errs = append(errs, fault.New("pages", n, "at most %d pages", MaxPages))
+	if n := len(p.Pages); n < 1 || n > MaxPages {
+		errs = append(errs, fault.New("pages", n, "1 to %d pages", MaxPages))
 	}
 	if n := len(p.Pictures); n > MaxPictures {
 		errs = append(errs, fault.New("pictures", n, "at most %d pictures", MaxPictures))

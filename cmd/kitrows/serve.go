@@ -1,0 +1,134 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"log/slog"
+	"net"
+	"os"
+	"path/filepath"
+	"runtime"
+
+	"github.com/spf13/cobra"
+
+	"kitrows/demo"
+	"kitrows/internal/server"
+	"kitrows/internal/store"
+	"kitrows/web"
+)
+
+// address is where the application answers unless told otherwise.
+const address = "127.0.0.1:4170"
+
+func serveCommand() *cobra.Command {
+	var data, listen string
+	c := &cobra.Command{
+		Use:   "serve",
+		Short: "Start the application with your own projects",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			return withStore(c.Context(), data, func(s *store.Store) error { return serve(c, s, listen) })
+		},
+	}
+	dataFlag(c, &data)
+	listenFlag(c, &listen)
+	return c
+}
+
+func demoCommand() *cobra.Command {
+	var data, listen string
+	var fresh bool
+	c := &cobra.Command{
+		Use:   "demo",
+		Short: "Start the application with the demo project, apart from your own",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			if data == "" {
+				own, err := dataDir("")
+				if err != nil {
+					return err
+				}
+				data = filepath.Join(own, "demo")
+			}
+			return withStore(c.Context(), data, func(s *store.Store) error {
+				if err := stock(c.Context(), s, fresh); err != nil {
+					return err
+				}
+				return serve(c, s, listen)
+			})
+		},
+	}
+	dataFlag(c, &data)
+	listenFlag(c, &listen)
+	c.Flags().BoolVar(&fresh, "fresh", false, "put the demo project back to how it ships, forgetting what was done to it")
+	return c
+}
+
+// stock puts the demo project on the shelf unless it is there; fresh puts it
+// there anew.
+func stock(ctx context.Context, s *store.Store, fresh bool) error {
+	p, err := demo.Project()
+	if err != nil {
+		return err
+	}
+	if fresh {
+		if err := s.Remove(ctx, p.ID); err != nil {
+			return err
+		}
+	} else if _, err := s.Load(ctx, p.ID); err == nil {
+		return nil
+	}
+	return s.Add(ctx, p)
+}
+
+func serve(c *cobra.Command, s *store.Store, listen string) error {
+	l, err := net.Listen("tcp", listen)
+	if err != nil {
+		return err
+	}
+	defer l.Close()
+	if tcp := l.Addr().(*net.TCPAddr); !tcp.IP.IsLoopback() {
+		return fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this machine alone", listen, address)
+	}
+	log := slog.New(slog.NewTextHandler(c.ErrOrStderr(), nil))
+	fmt.Fprintf(c.OutOrStdout(), "Kit Rows is at http://%s\n", l.Addr())
+	return server.New(s, web.Files(), log).Serve(c.Context(), l)
+}
+
+func dataFlag(c *cobra.Command, data *string) {
+	c.Flags().StringVar(data, "data", "", "the directory projects are kept in (default: this platform's usual place)")
+}
+
+func listenFlag(c *cobra.Command, listen *string) {
+	c.Flags().StringVar(listen, "listen", address, "the loopback address to answer on; port 0 takes a free one")
+}
+
+func withStore(ctx context.Context, data string, f func(*store.Store) error) error {
+	dir, err := dataDir(data)
+	if err != nil {
+		return err
+	}
+	s, err := store.Open(ctx, dir)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	return f(s)
+}
+
+// dataDir is given, or where this platform keeps a program's own data.
+func dataDir(given string) (string, error) {
+	if given != "" {
+		return given, nil
+	}
+	if dir := os.Getenv("XDG_DATA_HOME"); filepath.IsAbs(dir) && runtime.GOOS != "windows" && runtime.GOOS != "darwin" {
+		return filepath.Join(dir, "kitrows"), nil
+	}
+	switch runtime.GOOS {
+	case "windows", "darwin":
+		dir, err := os.UserConfigDir()
+		return filepath.Join(dir, "Kit Rows"), err
+	}
+	home, err := os.UserHomeDir()
+	return filepath.Join(home, ".local", "share", "kitrows"), err
+}

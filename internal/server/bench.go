@@ -1,0 +1,190 @@
+package server
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"kitrows/internal/bench"
+	"kitrows/internal/code"
+	"kitrows/internal/edit"
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/store"
+)
+
+// maxEdit bounds an edit's body, which may hold a pasted subtree.
+const maxEdit = 2 << 20
+
+// PagePath is a page's address, and how the client looks at it.
+type PagePath struct {
+	ProjectPath
+	Page string   `path:"page" maxLength:"48"`
+	Lane []string `query:"lane,explode" maxItems:"8" doc:"Widths of lanes, such as wide:1000; others are drawn at the kit's own."`
+	Ends bool     `query:"ends" doc:"Label the ends of containers and rows in the code."`
+}
+
+// view reads how the client looks at the Bench.
+func (in *PagePath) view() (bench.View, error) {
+	view := bench.View{Lanes: map[string]float64{}, Ends: in.Ends}
+	for _, lane := range in.Lane {
+		name, px, _ := strings.Cut(lane, ":")
+		width, err := strconv.ParseFloat(px, 64)
+		if err != nil || !(width >= 1 && width <= 20000) {
+			return view, fault.New("lane", lane, "a breakpoint and a width in px such as wide:1000")
+		}
+		view.Lanes[name] = width
+	}
+	return view, nil
+}
+
+// Made names the revision it was made on.
+type Made struct {
+	Revision int `json:"revision" doc:"The revision the change was made on."`
+}
+
+// An Edit is an operation on the page.
+type Edit struct {
+	Made
+	Operation edit.Operation `json:"operation"`
+}
+
+type benchAnswer struct{ Body *bench.Bench }
+
+func (v *Server) benchRoutes() {
+	const path = "/api/projects/{project}/pages/{page}"
+	refusals := []int{http.StatusNotFound, http.StatusConflict, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity}
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "bench", Method: http.MethodGet, Path: path, Summary: "Everything the Bench draws of a page",
+		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *PagePath) (*benchAnswer, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return v.answer(ctx, in, state, pg)
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "edit", Method: http.MethodPost, Path: path + "/edits", Summary: "Edit the page",
+		MaxBodyBytes: maxEdit, Errors: refusals,
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Body Edit
+	}) (*benchAnswer, error) {
+		in.Body.Operation.Page = in.Page
+		state, change, err := v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation)
+		return v.changed(ctx, &in.PagePath, state, change, err)
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "preview", Method: http.MethodPost, Path: path + "/preview", Summary: "What an edit would make of the page, without making it",
+		MaxBodyBytes: maxEdit, Errors: refusals,
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Body Edit
+	}) (*benchAnswer, error) {
+		state, err := v.store.Load(ctx, in.Project)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		in.Body.Operation.Page = in.Page
+		change, err := edit.Apply(state.Project, in.Body.Operation)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		state.Project = change.Project
+		return v.answer(ctx, &in.PagePath, state, change.Project.Page(change.Page))
+	})
+
+	for id, step := range map[string]func(context.Context, string, int) (*store.State, *edit.Change, error){
+		"undo": v.store.Undo, "redo": v.store.Redo,
+	} {
+		huma.Register(v.api, huma.Operation{
+			OperationID: id, Method: http.MethodPost, Path: path + "/" + id, Summary: "Take the history one step: " + id,
+			MaxBodyBytes: maxEdit, Errors: refusals,
+		}, func(ctx context.Context, in *struct {
+			PagePath
+			Body Made
+		}) (*benchAnswer, error) {
+			state, change, err := step(ctx, in.Project, in.Body.Revision)
+			return v.changed(ctx, &in.PagePath, state, change, err)
+		})
+	}
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "wholeSheet", Method: http.MethodGet, Path: path + "/stylesheet", Summary: "The whole stylesheet of the page's kit",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct {
+		ContentType string `header:"Content-Type"`
+		Body        []byte
+	}, error) {
+		_, _, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return &struct {
+			ContentType string `header:"Content-Type"`
+			Body        []byte
+		}{"text/css; charset=utf-8", []byte(code.WholeSheet(k).String())}, nil
+	})
+}
+
+// find gives a page of a project and its kit; the error is a Problem.
+func (v *Server) find(ctx context.Context, projectID, pageID string) (*store.State, *page.Page, *kit.Kit, error) {
+	state, err := v.store.Load(ctx, projectID)
+	if err != nil {
+		return nil, nil, nil, v.problem(ctx, err)
+	}
+	pg := state.Project.Page(pageID)
+	if pg == nil {
+		return nil, nil, nil, newProblem(http.StatusNotFound, "no such page; the project has "+state.Project.PageNames())
+	}
+	return state, pg, state.Project.Kit(pg.Kit), nil
+}
+
+// changed answers a change with the Bench of the page it made or changed, and
+// tells the other windows.
+func (v *Server) changed(ctx context.Context, in *PagePath, state *store.State, change *edit.Change, err error) (*benchAnswer, error) {
+	if err != nil {
+		return nil, v.problem(ctx, err)
+	}
+	v.changes.tell(in.Project, state.Revision)
+	pg := state.Project.Page(change.Page)
+	if pg == nil { // the change took its own page away
+		pg = state.Project.Pages[0]
+	}
+	answer, err := v.answer(ctx, in, state, pg)
+	if err == nil {
+		answer.Body.Done, answer.Body.Select = change.Summary, change.Select
+	}
+	return answer, err
+}
+
+func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, pg *page.Page) (*benchAnswer, error) {
+	view, err := in.view()
+	if err != nil {
+		return nil, v.problem(ctx, err)
+	}
+	b := bench.Make(state.Project, pg, state.Revision, view)
+	b.Undo, b.Redo = state.Undo, state.Redo
+	return &benchAnswer{b}, nil
+}
+
+// document answers with the generated page itself, sandboxed.
+func (v *Server) document(w http.ResponseWriter, r *http.Request) {
+	state, pg, k, err := v.find(r.Context(), r.PathValue("project"), r.PathValue("page"))
+	if p, ok := err.(*Problem); ok {
+		writeProblem(w, p.Status, p.Detail)
+		return
+	}
+	w.Header().Set("Content-Security-Policy", documentPolicy)
+	w.Header().Set("Content-Type", "text/html; charset=utf-8")
+	fmt.Fprint(w, code.Document(k, pg, state.Project, code.Options{Mark: true}))
+}

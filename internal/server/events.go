@@ -1,0 +1,102 @@
+package server
+
+import (
+	"fmt"
+	"net/http"
+	"sync"
+	"time"
+)
+
+// changes tells every window that is open on a project of its new revisions.
+type changes struct {
+	mu      sync.Mutex
+	windows map[string]map[chan int]bool
+	done    chan struct{}
+	once    sync.Once
+}
+
+func newChanges() *changes {
+	return &changes{windows: map[string]map[chan int]bool{}, done: make(chan struct{})}
+}
+
+// close ends every stream, so that a shutdown need not wait for them.
+func (c *changes) close() { c.once.Do(func() { close(c.done) }) }
+
+// follow gives a channel of the project's revisions, of which a slow reader gets
+// the newest, and a function that ends it.
+func (c *changes) follow(project string) (revisions <-chan int, end func()) {
+	ch := make(chan int, 1)
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.windows[project] == nil {
+		c.windows[project] = map[chan int]bool{}
+	}
+	c.windows[project][ch] = true
+	return ch, func() {
+		c.mu.Lock()
+		defer c.mu.Unlock()
+		delete(c.windows[project], ch)
+		if len(c.windows[project]) == 0 {
+			delete(c.windows, project)
+		}
+	}
+}
+
+func (c *changes) tell(project string, revision int) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	for ch := range c.windows[project] {
+		select {
+		case <-ch: // an older one nobody took
+		default:
+		}
+		ch <- revision
+	}
+}
+
+// quiet is how often a stream without news shows that it is alive.
+const quiet = 20 * time.Second
+
+// events streams a project's revisions as server-sent events: the current one at
+// once, then each as it is made.
+func (v *Server) events(w http.ResponseWriter, r *http.Request) {
+	project := r.PathValue("project")
+	revisions, end := v.changes.follow(project)
+	defer end()
+	state, err := v.store.Load(r.Context(), project)
+	if err != nil {
+		writeProblem(w, http.StatusNotFound, err.Error())
+		return
+	}
+	control := http.NewResponseController(w)
+	_ = control.SetReadDeadline(time.Time{})
+	w.Header().Set("Content-Type", "text/event-stream")
+	w.Header().Set("Cache-Control", "no-store")
+	send := func(format string, args ...any) bool {
+		_ = control.SetWriteDeadline(time.Now().Add(quiet))
+		_, err := fmt.Fprintf(w, format, args...)
+		return err == nil && control.Flush() == nil
+	}
+	const event = "event: revision\ndata: %d\n\n"
+	if !send(event, state.Revision) {
+		return
+	}
+	ticks := time.NewTicker(quiet)
+	defer ticks.Stop()
+	for {
+		ok := true
+		select {
+		case revision := <-revisions:
+			ok = send(event, revision)
+		case <-ticks.C:
+			ok = send(": quiet\n\n")
+		case <-r.Context().Done():
+			return
+		case <-v.changes.done:
+			return
+		}
+		if !ok {
+			return
+		}
+	}
+}

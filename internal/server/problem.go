@@ -1,0 +1,86 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"net/http"
+	"strconv"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/store"
+)
+
+// A Problem is the body of every error answer (problem+json, RFC 9457).
+type Problem struct {
+	Title    string  `json:"title"`
+	Status   int     `json:"status"`
+	Detail   string  `json:"detail" doc:"What is wrong, for a person."`
+	Errors   []Wrong `json:"errors,omitempty" doc:"The wrong fields, one by one."`
+	Revision int     `json:"revision,omitempty" doc:"Of a 409: the project's current revision."`
+}
+
+// A Wrong is one wrong field.
+type Wrong struct {
+	Field string `json:"field"`
+	Found string `json:"found"`
+	Want  string `json:"want"`
+}
+
+func (p *Problem) Error() string             { return p.Detail }
+func (p *Problem) GetStatus() int            { return p.Status }
+func (p *Problem) ContentType(string) string { return "application/problem+json" }
+
+func init() { huma.NewError = newProblem }
+
+// newProblem makes huma's own errors Problems too.
+func newProblem(status int, message string, errs ...error) huma.StatusError {
+	p := &Problem{Title: http.StatusText(status), Status: status, Detail: message}
+	for _, err := range errs {
+		var detail *huma.ErrorDetail
+		if errors.As(err, &detail) {
+			found, _ := json.Marshal(detail.Value)
+			if len(found) > 60 {
+				found = found[:60]
+			}
+			p.Errors = append(p.Errors, Wrong{detail.Location, string(found), detail.Message})
+			p.Detail += ": " + detail.Location + ": " + detail.Message
+		} else if err != nil {
+			p.Detail += ": " + err.Error()
+		}
+	}
+	return p
+}
+
+// problem says to the client what err means: a stale revision, an unknown
+// project, or wrong fields. Anything else is logged and answered as our fault.
+func (v *Server) problem(ctx context.Context, err error) error {
+	var stale *store.StaleError
+	switch faults := fault.All(err); {
+	case err == nil:
+		return nil
+	case errors.As(err, &stale):
+		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(), Revision: stale.Current}
+	case errors.Is(err, store.ErrNotFound):
+		return newProblem(http.StatusNotFound, err.Error())
+	case len(faults) > 0:
+		p := &Problem{Title: "Refused", Status: http.StatusUnprocessableEntity, Detail: faults[0].Error()}
+		for _, f := range faults {
+			p.Errors = append(p.Errors, Wrong(*f))
+		}
+		return p
+	}
+	v.log.ErrorContext(ctx, "request failed", "error", err)
+	return newProblem(http.StatusInternalServerError, "the server could not do this; its log says why")
+}
+
+// writeProblem answers outside the API's typed handlers.
+func writeProblem(w http.ResponseWriter, status int, detail string) {
+	w.Header().Set("Content-Type", "application/problem+json")
+	w.WriteHeader(status)
+	_ = json.NewEncoder(w).Encode(&Problem{Title: http.StatusText(status), Status: status, Detail: detail})
+}
+
+func quote(s string) string { return strconv.Quote(s[:min(len(s), 60)]) }

@@ -1,0 +1,191 @@
+// Package store keeps projects in SQLite with a journal of every edit. What it
+// has answered is on disk: a killed process loses nothing acknowledged.
+package store
+
+import (
+	"bytes"
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver
+
+	"kitrows/internal/fault"
+	"kitrows/internal/project"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// ErrNotFound is the error for a project that is not in the store.
+var ErrNotFound = errors.New("no such project")
+
+// A StaleError refuses a change that was made on a revision that is no longer
+// the current one.
+type StaleError struct{ Made, Current int }
+
+func (e *StaleError) Error() string {
+	return fmt.Sprintf("the change was made on revision %d, the project is at revision %d", e.Made, e.Current)
+}
+
+// A Store is open on one data directory. Its methods may be called at the same
+// time; changes happen one after another.
+type Store struct{ db *sql.DB }
+
+// Open opens the store in dir, which it makes when missing, and brings its
+// tables up to date.
+func Open(ctx context.Context, dir string) (*Store, error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, err
+	}
+	db, err := sql.Open("sqlite", "file:"+filepath.ToSlash(filepath.Join(dir, "kitrows.db"))+
+		"?_txlock=immediate"+
+		"&_pragma=busy_timeout(5000)"+
+		"&_pragma=journal_mode(WAL)"+
+		"&_pragma=foreign_keys(ON)"+
+		"&_pragma=synchronous(FULL)")
+	if err != nil {
+		return nil, err
+	}
+	db.SetMaxOpenConns(1)
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return nil, err
+	}
+	provider, err := goose.NewProvider(goose.DialectSQLite3, db, files)
+	if err == nil {
+		_, err = provider.Up(ctx)
+	}
+	if err != nil {
+		db.Close()
+		return nil, fmt.Errorf("the store in %s: %w", dir, err)
+	}
+	return &Store{db}, nil
+}
+
+// Close closes the store.
+func (s *Store) Close() error { return s.db.Close() }
+
+// A State is a project as it stands.
+type State struct {
+	Project  *project.Project
+	Revision int    // from 1, one more with every change
+	Undo     string // what undo would undo, empty when there is nothing
+	Redo     string // what redo would do again
+}
+
+// List gives every project in the order they came.
+func (s *Store) List(ctx context.Context) ([]*State, error) {
+	rows, err := s.db.QueryContext(ctx, `SELECT revision, document FROM projects ORDER BY place`)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var all []*State
+	for rows.Next() {
+		state, err := scan(rows)
+		if err != nil {
+			return nil, err
+		}
+		all = append(all, state)
+	}
+	return all, rows.Err()
+}
+
+// Load gives one project, or ErrNotFound.
+func (s *Store) Load(ctx context.Context, id string) (*State, error) {
+	var state *State
+	err := s.within(ctx, func(tx *sql.Tx) (err error) {
+		state, err = load(ctx, tx, id)
+		return err
+	})
+	return state, err
+}
+
+// File gives a project's file, byte for byte as Add or the last change wrote it.
+func (s *Store) File(ctx context.Context, id string) ([]byte, error) {
+	var document []byte
+	err := s.db.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ?`, id).Scan(&document)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, ErrNotFound
+	}
+	return document, err
+}
+
+// Add takes a project in at revision 1. It refuses an id the store already has.
+func (s *Store) Add(ctx context.Context, p *project.Project) error {
+	document, err := p.Encode()
+	if err != nil {
+		return err
+	}
+	return s.within(ctx, func(tx *sql.Tx) error {
+		var known int
+		if err := tx.QueryRowContext(ctx, `SELECT count(*) FROM projects WHERE id = ?`, p.ID).Scan(&known); err != nil {
+			return err
+		}
+		if known > 0 {
+			return fault.New("id", p.ID, "an id that no project here has yet")
+		}
+		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 1, ?)`, p.ID, document)
+		return err
+	})
+}
+
+// Remove takes a project and its journal away; one that is not there is no error.
+func (s *Store) Remove(ctx context.Context, id string) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM projects WHERE id = ?`, id)
+	return err
+}
+
+// within runs f in a transaction that is on disk when within returns nil.
+func (s *Store) within(ctx context.Context, f func(*sql.Tx) error) error {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback()
+	if err := f(tx); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+func load(ctx context.Context, tx *sql.Tx, id string) (*State, error) {
+	state, err := scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ?`, id))
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, ErrNotFound
+	}
+	if err != nil {
+		return nil, err
+	}
+	for _, next := range []struct {
+		find    step
+		summary *string
+	}{{undo, &state.Undo}, {redo, &state.Redo}} {
+		entry, err := next.find.next(ctx, tx, id)
+		if err != nil {
+			return nil, err
+		}
+		if entry != nil {
+			*next.summary = entry.summary
+		}
+	}
+	return state, nil
+}
+
+func scan(row interface{ Scan(...any) error }) (*State, error) {
+	var state State
+	var document []byte
+	if err := row.Scan(&state.Revision, &document); err != nil {
+		return nil, err
+	}
+	p, err := project.Decode(bytes.NewReader(document))
+	state.Project = p
+	return &state, err
+}
