@@ -46,11 +46,11 @@ type PageRef struct {
 
 // A KitRef is a kit in a few words.
 type KitRef struct {
-	ID        string `json:"id"`
-	Name      string `json:"name"`
-	Columns   int    `json:"columns"`
-	Gutter    string `json:"gutter"`
-	Technique string `json:"technique"`
+	ID        string  `json:"id"`
+	Name      string  `json:"name"`
+	Columns   int     `json:"columns"`
+	Gutter    float64 `json:"gutter" doc:"In px."`
+	Technique string  `json:"technique"`
 }
 
 // A Breakpoint is a head of the Bench. Widths are in px.
@@ -70,9 +70,8 @@ type Node struct {
 	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
-	Hint    string    `json:"hint" doc:"A block's type of content."`
 	Cells   []Cell    `json:"cells" doc:"Of a column: one for every breakpoint."`
-	Sums    []Sum     `json:"sums" doc:"Of a row: its ledger at every breakpoint."`
+	Sums    []Sum     `json:"sums" doc:"Of a row, its ledger at every breakpoint; of a container, its width."`
 }
 
 // A Cell is a column's span at a breakpoint in cell notation.
@@ -82,11 +81,13 @@ type Cell struct {
 	From string `json:"from" doc:"The breakpoint it is carried from; empty for the default."`
 }
 
-// A Sum is a row's ledger: the sums of its lines, what they come to, and why
-// each line but the first was started.
+// A Sum is a row's ledger: the sums of its lines, what they come to, in full and
+// in few words, and why each line but the first was started. Of a container it
+// says how wide its content is.
 type Sum struct {
 	Text    string   `json:"text"`
 	State   string   `json:"state"`
+	Short   string   `json:"short"`
 	Full    bool     `json:"full" doc:"Every line is full."`
 	Reasons []string `json:"reasons"`
 }
@@ -130,7 +131,7 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
-		Kit:      KitRef{k.ID, k.Name, k.Columns, k.Gutter.String(), string(k.Technique)},
+		Kit:      KitRef{k.ID, k.Name, k.Columns, k.Gutter.Px(), string(k.Technique)},
 	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
@@ -138,7 +139,7 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	for i, bp := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
-		label := fmt.Sprintf("%s–%s", bp.From, kit.Number(high))
+		label := kit.Number(bp.From.Px()) + "–" + kit.Number(high)
 		if !bounded {
 			high = low + openEnd
 			label = kit.Number(low) + " and up"
@@ -151,6 +152,9 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		plan := layout.Make(k, pg, width)
 		b.Lanes = append(b.Lanes, newLane(k, pg, plan))
 		sums[i] = rowSums(plan)
+		for _, n := range pg.Body {
+			sums[i][n.ID] = containerSum(k, i, width, n.Fluid)
+		}
 	}
 	b.Nodes = nodes(k, pg, sums)
 	b.Code = newCode(k, pg, p, v.Ends)
@@ -165,9 +169,7 @@ func nodes(k *kit.Kit, pg *page.Page, sums []map[string]Sum) []Node {
 			line.Parent = at.Parent.ID
 		}
 		switch n.Kind {
-		case page.Block:
-			line.Hint = string(n.Content.Type)
-		case page.Row:
+		case page.Row, page.Container:
 			for i := range k.Breakpoints {
 				line.Sums = append(line.Sums, sums[i][n.ID])
 			}
@@ -192,7 +194,7 @@ func rowSums(plan *layout.Plan) map[string]Sum {
 	sums := map[string]Sum{}
 	for _, box := range plan.Boxes {
 		if box.Kind == page.Row {
-			sums[box.ID] = Sum{State: "nothing shown", Reasons: []string{}}
+			sums[box.ID] = Sum{State: "nothing shown", Short: "–", Reasons: []string{}}
 		}
 	}
 	unspent := map[string]int{}
@@ -205,19 +207,32 @@ func rowSums(plan *layout.Plan) map[string]Sum {
 		s.Text += l.Sum()
 		unspent[l.Row] += l.Unspent
 		s.Full = unspent[l.Row] == 0
-		s.State = fmt.Sprintf("%d lines, ", l.Line)
-		if l.Line == 1 {
-			s.State = "1 line, "
+		lines, state := "1 line", l.State()
+		if l.Line > 1 {
+			lines = fmt.Sprintf("%d lines", l.Line)
 		}
-		switch {
-		case unspent[l.Row] > 0:
-			s.State += fmt.Sprintf("%d unspent", unspent[l.Row])
-		default:
-			s.State += l.State()
+		if unspent[l.Row] > 0 {
+			state = fmt.Sprintf("%d unspent", unspent[l.Row])
+		}
+		s.State, s.Short = lines+", "+state, state
+		if s.Full && l.Line > 1 {
+			s.Short = lines
 		}
 		sums[l.Row] = s
 	}
 	return sums
+}
+
+// containerSum says how wide a container's content is at breakpoint i in a
+// viewport of v px.
+func containerSum(k *kit.Kit, i int, v float64, fluid bool) Sum {
+	outer, content := k.Frame(i, v, fluid)
+	how := "centred"
+	if outer == v {
+		how = "as wide as the viewport"
+	}
+	width := kit.Number(round(content))
+	return Sum{Text: "container " + width + " px, " + how, Short: width, Full: true, Reasons: []string{}}
 }
 
 func newCode(k *kit.Kit, pg *page.Page, p *project.Project, ends bool) Code {

@@ -14,7 +14,7 @@ type Lane struct {
 	Breakpoint string  `json:"breakpoint"`
 	Width      float64 `json:"width"`
 	Height     float64 `json:"height"`
-	Container  float64 `json:"container" doc:"The content width of the page's first container."`
+	Container  float64 `json:"container" doc:"The content width of the page's first container, or of a fixed one."`
 	Units      []Rect  `json:"units" doc:"The first container's units, as high as the page."`
 	Boxes      []Box   `json:"boxes"`
 	Skips      []Rect  `json:"skips" doc:"Skipped units, one run a column."`
@@ -43,6 +43,7 @@ type Box struct {
 	ID      string    `json:"id"`
 	Kind    page.Kind `json:"kind" enum:"container,row,column,block"`
 	Shown   bool      `json:"shown"`
+	Hint    string    `json:"hint" doc:"Of a block: its type of content."`
 	Line    int       `json:"line" doc:"Of a shown column: its line, from 1."`
 	Unit    int       `json:"unit" doc:"Of a shown column: its first unit, from 1."`
 	Units   int       `json:"units" doc:"Of a shown column: the units it spans."`
@@ -56,9 +57,10 @@ func newLane(k *kit.Kit, pg *page.Page, plan *layout.Plan) Lane {
 		Units: []Rect{}, Boxes: []Box{}, Skips: []Rect{}, Bare: []Rect{}, Breaks: []Mark{},
 	}
 	rows := map[string]layout.Box{}
+	hints := hintsOf(pg)
 	for _, b := range plan.Boxes {
 		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown,
-			Line: b.Line, Unit: b.Unit, Units: b.Units, Skip: b.Skip, Columns: b.Columns}
+			Hint: hints[b.ID], Line: b.Line, Unit: b.Unit, Units: b.Units, Skip: b.Skip, Columns: b.Columns}
 		switch b.Kind {
 		case page.Container:
 			l.Height = max(l.Height, round(b.Y+b.Height))
@@ -69,15 +71,12 @@ func newLane(k *kit.Kit, pg *page.Page, plan *layout.Plan) Lane {
 		}
 		l.Boxes = append(l.Boxes, box)
 	}
-	pg.Walk(func(n *page.Node, at page.Place) {
-		if row, ok := rows[n.ID]; ok && at.Parent != nil && at.Parent.Kind == page.Container && len(l.Units) == 0 {
-			l.Container = round(row.Width)
-			track := k.Track(row.Width)
-			for u := range track.Columns {
-				l.Units = append(l.Units, rect(row.X+track.Offset(u), 0, track.Width(1), l.Height))
-			}
-		}
-	})
+	_, l.Container = k.Frame(plan.Breakpoint, plan.Width, len(pg.Body) > 0 && pg.Body[0].Fluid)
+	track := k.Track(l.Container)
+	for u := range track.Columns {
+		l.Units = append(l.Units, rect((plan.Width-l.Container)/2+track.Offset(u), 0, track.Width(1), l.Height))
+	}
+	l.Container = round(l.Container)
 	for _, b := range plan.Boxes {
 		if b.Skip > 0 {
 			gone := float64(b.Skip) * (b.Width + k.Gutter.Px()) / float64(b.Units)
@@ -95,6 +94,17 @@ func newLane(k *kit.Kit, pg *page.Page, plan *layout.Plan) Lane {
 		}
 	}
 	return l
+}
+
+// hintsOf gives every block's type of content by id.
+func hintsOf(pg *page.Page) map[string]string {
+	hints := map[string]string{}
+	pg.Walk(func(n *page.Node, _ page.Place) {
+		if n.Kind == page.Block {
+			hints[n.ID] = string(n.Content.Type)
+		}
+	})
+	return hints
 }
 
 func rect(x, y, width, height float64) Rect {

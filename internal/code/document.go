@@ -26,6 +26,21 @@ const pageStyle = `body {
   list-style-position: inside;
 }
 
+p.hold::before,
+ul.hold::before {
+  display: block;
+  height: 8px;
+  content: "";
+}
+
+h1 {
+  font-size: 24px;
+}
+
+h2 {
+  font-size: 20px;
+}
+
 img.hold {
   display: block;
   width: 100%;

@@ -1,0 +1,68 @@
+# Two commands: make demo, make test.
+
+BIN := bin/kitrows
+GO_FILES := $(shell git ls-files -co --exclude-standard -- '*.go' '*.sql' 'demo/*.json' go.mod go.sum)
+WEB_FILES := $(shell git ls-files -co --exclude-standard -- web ':!web/dist' ':!*.go')
+
+.PHONY: demo serve test check types trial bench clean
+
+## demo: install, build and start the application with the demo project
+demo: $(BIN)
+	$(BIN) demo
+
+## serve: the same with your own projects
+serve: $(BIN)
+	$(BIN) serve
+
+$(BIN): $(GO_FILES) web/dist/index.html
+	go build -o $@ ./cmd/kitrows
+
+web/dist/index.html: node_modules/.package-lock.json $(WEB_FILES)
+	rm -rf web/dist/assets
+	npm run --silent build -w web
+	touch $@
+
+node_modules/.package-lock.json: package.json package-lock.json web/package.json e2e/package.json
+	npm ci --no-audit --no-fund
+	touch $@
+
+## types: the API's types for the front end and the project file's schema, from Go
+types: node_modules/.package-lock.json
+	go run ./cmd/kitrows schema project > docs/kitrows.schema.json
+	go run ./cmd/kitrows schema api > web/api.tmp
+	npx --no-install openapi-typescript web/api.tmp -o web/src/api/schema.ts
+	rm web/api.tmp
+
+## test: everything that keeps main green
+test: check $(BIN) /usr/bin/chromium
+	go test -race ./...
+	npm test --silent -w e2e
+
+check: node_modules/.package-lock.json
+	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
+	go vet ./...
+	go tool staticcheck ./...
+	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/bench
+	npm run --silent lint -w web
+	npm run --silent types -w web
+	npm run --silent types -w e2e
+	$(MAKE) --silent types
+	git diff --exit-code -- docs/kitrows.schema.json web/src/api/schema.ts
+
+# Debian's browser, for the tests.
+/usr/bin/chromium:
+	@echo "Installing Debian's chromium"
+	@if [ "$$(id -u)" = 0 ]; then apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium; \
+	else sudo apt-get update -qq && sudo apt-get install -y -qq --no-install-recommends chromium; fi
+
+## trial: many more random pages against the browser
+trial: $(BIN) /usr/bin/chromium
+	cd e2e && TRIAL_PAGES=1000 npx --no-install playwright test agreement
+
+## bench: benchmarks of the core and of the interface
+bench: $(BIN) /usr/bin/chromium
+	go test -run '^$$' -bench . -benchmem ./...
+	cd e2e && npx --no-install playwright test --config bench.config.ts
+
+clean:
+	rm -rf bin web/dist/* node_modules e2e/results

@@ -1,0 +1,165 @@
+import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect } from "react";
+import { create } from "zustand";
+import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
+import { useView } from "../bench/view";
+
+/** Which page the Bench is on. */
+export interface Place {
+  project: string;
+  page: string;
+}
+
+/** How the page is looked at, as the API takes it. */
+export function useLook() {
+  const widths = useView((v) => v.widths);
+  const ends = useView((v) => v.ends);
+  return { lane: Object.entries(widths).map(([name, px]) => `${name}:${px}`), ends };
+}
+type Look = ReturnType<typeof useLook>;
+
+const keyOf = (place: Place, look: Look) => ["bench", place.project, place.page, look];
+
+/** The Bench of a page; while a width changes, the one before it stays. */
+export function useBench(place: Place) {
+  const look = useLook();
+  return useQuery({
+    queryKey: keyOf(place, look),
+    queryFn: async () =>
+      orRefuse(await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The whole stylesheet of the page's kit. */
+export function useWholeSheet(place: Place, wanted: boolean) {
+  return useQuery({
+    queryKey: ["sheet", place.project, place.page],
+    enabled: wanted,
+    queryFn: async () =>
+      (await api.GET("/api/projects/{project}/pages/{page}/stylesheet", { params: { path: place }, parseAs: "text" })).data as unknown as string,
+  });
+}
+
+/** Something done to the page: an operation, or a step in its history. */
+export type Deed = Operation | "undo" | "redo";
+
+interface Line {
+  /** Deeds not answered yet, the oldest first. */
+  waiting: number;
+  /** The server cannot be reached; deeds wait and are sent again. */
+  lost: boolean;
+  /** Why the last deed was refused; empty when it was not. */
+  refused: string;
+  /** What the last deed did. */
+  done: string;
+}
+
+/** How the edits fare on their way to the server. */
+export const useLine = create<Line>()(() => ({ waiting: 0, lost: false, refused: "", done: "" }));
+
+let turn: Promise<unknown> = Promise.resolve();
+
+/** Sends deeds one after another, each on the revision the one before it made.
+ *  Answers the Bench after it, or null when it was refused. */
+export function useDo(place: Place): (deed: Deed) => Promise<Bench | null> {
+  const queries = useQueryClient();
+  const look = useLook();
+  const key = JSON.stringify([place, look]);
+  return useCallback(
+    (deed) => {
+      const [at, seen] = JSON.parse(key) as [Place, Look];
+      useLine.setState((l) => ({ waiting: l.waiting + 1 }));
+      const result = turn.then(() => carry(queries, at, seen, deed));
+      turn = result.finally(() => useLine.setState((l) => ({ waiting: l.waiting - 1 })));
+      return result;
+    },
+    [key, queries],
+  );
+}
+
+async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed): Promise<Bench | null> {
+  const key = keyOf(place, look);
+  let sentOn = 0;
+  for (;;) {
+    const before = queries.getQueryData<Bench>(key) ?? (await fresh(queries, place, look));
+    try {
+      const lost = useLine.getState().lost;
+      const now = lost ? await fresh(queries, place, look) : before;
+      if (lost && sentOn > 0 && now.revision !== sentOn) {
+        // The edit was on its way when the connection went: it may be done, so
+        // it is not done twice.
+        useLine.setState({ lost: false, refused: "The connection was lost while an edit was on its way. Look whether it was made." });
+        return null;
+      }
+      sentOn = now.revision;
+      const bench = await send(place, look, deed, now.revision);
+      useLine.setState({ lost: false, refused: "", done: bench.done });
+      // Older widths of other lanes are other queries: they are stale now.
+      queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
+      queries.setQueryData(keyOf({ ...place, page: bench.page.id }, look), bench);
+      return bench;
+    } catch (error) {
+      if (!(error instanceof Refusal)) {
+        useLine.setState({ lost: true });
+        await new Promise((wake) => setTimeout(wake, 1000));
+        continue;
+      }
+      if (error.problem.status === 409) {
+        // Another window was first. Nodes have ids, so the edit still means the
+        // same; it is made on what is there now.
+        await fresh(queries, place, look);
+        continue;
+      }
+      useLine.setState({ lost: false, refused: plain(error), done: "" });
+      return null;
+    }
+  }
+}
+
+/** A refusal in the words of whoever typed it. */
+function plain(error: Refusal): string {
+  const [wrong] = error.problem.errors ?? [];
+  if (!wrong || error.problem.title !== "Refused") return error.problem.detail;
+  return wrong.found ? `${wrong.found} is not possible here: ${wrong.want}.` : `Wanted: ${wrong.want}.`;
+}
+
+async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Bench> {
+  const bench = orRefuse(await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } }));
+  queries.setQueryData(keyOf(place, look), bench);
+  return bench;
+}
+
+async function send(place: Place, look: Look, deed: Deed, revision: number): Promise<Bench> {
+  const params = { path: place, query: look };
+  if (deed === "undo" || deed === "redo") {
+    return orRefuse(await api.POST(`/api/projects/{project}/pages/{page}/${deed}`, { params, body: { revision } }));
+  }
+  return orRefuse(await api.POST("/api/projects/{project}/pages/{page}/edits", { params, body: { revision, operation: deed } }));
+}
+
+/** What an operation would make of the page; null when it would be refused. */
+export async function preview(place: Place, look: Look, operation: Operation, revision: number): Promise<Bench | null> {
+  const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
+    params: { path: place, query: look },
+    body: { revision, operation },
+  });
+  return answer.data ?? null;
+}
+
+/** Keeps the Bench up with what other windows do to the project. */
+export function useFollow(place: Place) {
+  const queries = useQueryClient();
+  const { project } = place;
+  useEffect(() => {
+    const stream = new EventSource(`/api/projects/${project}/events`);
+    stream.addEventListener("revision", (event) => {
+      const revision = Number((event as MessageEvent<string>).data);
+      const newest = Math.max(0, ...queries.getQueriesData<Bench>({ queryKey: ["bench", project] }).map(([, b]) => b?.revision ?? 0));
+      if (revision > newest && useLine.getState().waiting === 0) {
+        void queries.invalidateQueries({ queryKey: ["bench", project] });
+      }
+    });
+    return () => stream.close();
+  }, [project, queries]);
+}

@@ -1,0 +1,33 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Bench = components["schemas"]["Bench"];
+export type Box = components["schemas"]["Box"];
+export type Breakpoint = components["schemas"]["Breakpoint"];
+export type Card = components["schemas"]["Card"];
+export type Cell = components["schemas"]["Cell"];
+export type Lane = components["schemas"]["Lane"];
+export type Operation = components["schemas"]["EditOperation"];
+export type Problem = components["schemas"]["Problem"];
+export type SheetNode = components["schemas"]["Node"];
+
+/** The API as its OpenAPI document describes it. */
+export const api = createClient<paths>({
+  querySerializer: { array: { style: "form", explode: true } },
+});
+
+/** An answer that was an error, with the problem it named. */
+export class Refusal extends Error {
+  readonly problem: Problem;
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+/** The data of an answer; throws a Refusal where the answer was a problem. */
+export function orRefuse<T>(answer: { data?: T; error?: unknown; response: Response }): T {
+  if (answer.data !== undefined) return answer.data;
+  const problem = answer.error as Problem | undefined;
+  throw new Refusal(problem?.detail ? problem : { title: "Error", status: answer.response.status, detail: "The server could not answer." });
+}

@@ -1,0 +1,152 @@
+import { PanelRight } from "lucide-react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import type { Bench, Operation } from "../api/client";
+import { preview, useBench, useDo, useFollow, useLine, useLook, type Deed, type Place } from "../api/bench";
+import { Sorry } from "../parts/Sorry";
+import { AddRow } from "./AddRow";
+import { CodePanel } from "./CodePanel";
+import { columns } from "./columns";
+import { Heads } from "./Heads";
+import { Lanes } from "./Lanes";
+import { Selection } from "./Selection";
+import { Sheet } from "./Sheet";
+import { StatusBar } from "./StatusBar";
+import { TopBar } from "./TopBar";
+import { useView } from "./view";
+
+/** Building a page: every breakpoint a column of the screen. */
+export function BenchScreen() {
+  const place = useParams() as unknown as Place;
+  const reset = useView((v) => v.reset);
+  const query = useBench(place);
+  useFollow(place);
+  useEffect(() => {
+    reset();
+    useLine.setState({ refused: "", done: "" });
+  }, [place.project, place.page, reset]);
+
+  if (query.error && !query.data) return <Sorry why={query.error.message} again={() => void query.refetch()} />;
+  if (!query.data) {
+    return (
+      <div className="grid h-full grid-rows-[48px_1fr]" aria-busy="true">
+        <div className="bg-bar" />
+        <p className="p-6 text-ink-2">Laying the page out…</p>
+      </div>
+    );
+  }
+  return <Loaded bench={query.data} place={place} />;
+}
+
+function Loaded({ bench, place }: { bench: Bench; place: Place }) {
+  const navigate = useNavigate();
+  const send = useDo(place);
+  const look = useLook();
+  const { focus: chosen, setFocus, spot } = useView();
+  const [tried, setTried] = useState<Bench | null>(null);
+  const [drawer, setDrawer] = useState(false);
+  const addRow = useRef<HTMLInputElement>(null);
+  const newestTry = useRef(0);
+
+  const focus = chosen ?? bench.breakpoints[Math.floor(bench.breakpoints.length / 2)]!.name;
+  const shown = tried ?? bench;
+  const nodes = useMemo(() => new Map(shown.nodes.map((n) => [n.id, n])), [shown.nodes]);
+  const node = spot ? nodes.get(spot.node) : undefined;
+  const template = useMemo(() => columns(bench.breakpoints, focus), [bench.breakpoints, focus]);
+  const empty = bench.nodes.length === 0;
+
+  useEffect(() => {
+    document.title = `${bench.page.name} · ${bench.project.name} · Kit Rows`;
+  }, [bench.page.name, bench.project.name]);
+
+  const onDo = useCallback(
+    async (deed: Deed) => {
+      const made = await send(deed);
+      if (made && made.page.id !== place.page) void navigate(`/${made.project.id}/${made.page.id}`);
+      return made;
+    },
+    [send, navigate, place.page],
+  );
+
+  const onTry = useCallback(
+    (operation: Operation | null) => {
+      const turn = ++newestTry.current;
+      if (!operation) return setTried(null);
+      void preview(place, look, operation, bench.revision).then((made) => turn === newestTry.current && setTried(made));
+    },
+    [place, look, bench.revision],
+  );
+
+  useEffect(() => {
+    function key(event: KeyboardEvent) {
+      const typing = (event.target as HTMLElement).matches("input:not([type=checkbox]), textarea, select");
+      if (typing) return;
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
+        event.preventDefault();
+        void onDo(event.shiftKey ? "redo" : "undo");
+      } else if ((event.key === "," || event.key === ".") && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        const names = bench.breakpoints.map((b) => b.name);
+        const next = names[names.indexOf(focus) + (event.key === "," ? -1 : 1)];
+        if (next) setFocus(next);
+      }
+    }
+    addEventListener("keydown", key);
+    return () => removeEventListener("keydown", key);
+  }, [bench.breakpoints, focus, onDo, setFocus]);
+
+  return (
+    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)_26px]">
+      <TopBar bench={bench} onDo={onDo} />
+      <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
+        <main className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3">
+          <Heads bench={shown} focus={focus} template={template} />
+          <Lanes bench={shown} nodes={nodes} focus={focus} template={template} />
+          <div className="-ml-0.5 mt-2.5 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
+            <div className="flex items-center gap-3 border-b border-line-2 px-2 py-1.5">
+              <AddRow field={addRow} focus={focus} onDo={onDo} />
+              <span className="truncate font-mono text-[11px] text-ink-2">2_6 skip two, take six · * full line · x hide</span>
+              <button
+                type="button"
+                aria-expanded={drawer}
+                onClick={() => setDrawer(!drawer)}
+                className="ml-auto hidden items-center gap-1.5 rounded-md border border-control bg-raised px-2 py-1 whitespace-nowrap max-[1080px]:flex"
+              >
+                <PanelRight size={13} aria-hidden="true" />
+                Code
+              </button>
+            </div>
+            {empty ? (
+              <Empty onStart={() => addRow.current?.focus()} />
+            ) : (
+              <Sheet bench={bench} focus={focus} template={template} onDo={onDo} onTry={onTry} onAddRow={() => addRow.current?.focus()} />
+            )}
+          </div>
+        </main>
+        <aside
+          aria-label="Selection and code"
+          className={`grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
+        >
+          <Selection bench={bench} node={node} focus={focus} onDo={onDo} />
+          <CodePanel bench={bench} place={place} />
+        </aside>
+      </div>
+      <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
+    </div>
+  );
+}
+
+/** An empty page says what to do first. */
+function Empty({ onStart }: { onStart: () => void }) {
+  return (
+    <div className="max-w-xl p-6 text-ink-2">
+      <h2 className="text-[15px] font-semibold text-ink">This page is empty</h2>
+      <p className="mt-1">
+        Start with a row: type the widths of its columns into <b className="font-semibold text-ink">add row</b> and press Enter. <code className="font-mono">4 8</code> is two
+        columns from the breakpoint in focus on, <code className="font-mono">12 12 | mid 6 6 | wide 4 8</code> says it for each breakpoint.
+      </p>
+      <button type="button" onClick={onStart} className="mt-3 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye">
+        Add the first row
+      </button>
+    </div>
+  );
+}

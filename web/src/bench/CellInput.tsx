@@ -1,0 +1,69 @@
+import { useLayoutEffect, useRef, type KeyboardEvent } from "react";
+
+/** Which way to go on after a cell was typed. */
+export type Onward = "down" | "up" | "right" | "left";
+
+interface Props {
+  label: string;
+  text: string;
+  /** Why what was typed was refused. */
+  wrong?: string;
+  onCommit: (text: string, onward: Onward | null) => void;
+  onCancel: () => void;
+}
+
+/** A cell being typed into. */
+export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
+  const field = useRef<HTMLInputElement>(null);
+  const settled = useRef(false);
+  useLayoutEffect(() => {
+    settled.current = false;
+    field.current?.focus();
+  }, [wrong]);
+
+  function key(event: KeyboardEvent<HTMLInputElement>) {
+    event.stopPropagation();
+    const onward: Onward | null =
+      event.key === "Enter" ? (event.shiftKey ? "up" : "down") : event.key === "Tab" ? (event.shiftKey ? "left" : "right") : null;
+    if (onward) {
+      event.preventDefault();
+      settled.current = true;
+      onCommit(event.currentTarget.value, onward);
+    } else if (event.key === "Escape") {
+      settled.current = true;
+      onCancel();
+    }
+  }
+
+  return (
+    <span className="relative block w-full">
+      <input
+        ref={field}
+        defaultValue={text}
+        aria-label={label}
+        aria-invalid={wrong ? true : undefined}
+        aria-describedby={wrong ? "cell-wrong" : undefined}
+        maxLength={40}
+        spellCheck={false}
+        autoComplete="off"
+        onKeyDown={key}
+        onBlur={(e) => {
+          if (!settled.current) {
+            settled.current = true;
+            onCommit(e.currentTarget.value, null);
+          }
+        }}
+        className="h-[21px] w-full min-w-0 rounded-[4px] border border-madder bg-raised px-1 text-center font-mono text-[12px] outline-none"
+      />
+      {wrong && (
+        <span
+          id="cell-wrong"
+          role="alert"
+          className="absolute top-full left-0 z-20 mt-1 w-64 rounded-md border border-madder bg-raised px-2 py-1.5 text-left text-[12px] leading-snug text-madder-deep"
+        >
+          {wrong}
+        </span>
+      )}
+    </span>
+  );
+}

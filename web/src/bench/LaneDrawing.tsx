@@ -1,0 +1,178 @@
+import type { Box, Lane, SheetNode } from "../api/client";
+
+interface Props {
+  lane: Lane;
+  nodes: Map<string, SheetNode>;
+  /** The drawing's width on screen, in px. */
+  width: number;
+  /** Names and widths are written into the columns. */
+  labelled?: boolean;
+  selected?: string | null;
+  onSelect?: (node: string) => void;
+  /** At least so high on screen, in px. */
+  tall?: number;
+  /** What the drawing shows, for a reader who does not see it. */
+  title: string;
+}
+
+/** A page at one breakpoint, drawn to scale from the plan. */
+export function LaneDrawing({ lane, nodes, width, labelled = false, selected, onSelect, tall = 40, title }: Props) {
+  const scale = width / lane.width;
+  const px = (screen: number) => screen / scale;
+  const height = Math.max(lane.height, px(tall));
+  return (
+    <svg role="img" aria-label={title} width={width} height={height * scale} viewBox={`0 0 ${lane.width} ${height}`} className="block">
+      {lane.units.map((u, i) => (
+        <rect key={i} x={u.x} y={0} width={u.width} height={height} className="fill-thread" />
+      ))}
+      {lane.bare.map((b, i) => (
+        <Bare key={i} {...b} step={px(5)} line={px(1)} />
+      ))}
+      {lane.boxes.map((box) => {
+        if (!box.shown) return null;
+        const node = nodes.get(box.id);
+        if (box.kind === "container") {
+          return (
+            <rect
+              key={box.id}
+              {...inset(box, px(0.5))}
+              fill="none"
+              strokeWidth={px(1)}
+              strokeDasharray={`${px(2)} ${px(3)}`}
+              className={box.id === selected ? "stroke-madder" : "stroke-control"}
+            />
+          );
+        }
+        if (box.kind === "row") {
+          return box.id === selected ? (
+            <rect key={box.id} {...inset(box, px(-1.5))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />
+          ) : null;
+        }
+        if (box.kind === "block") {
+          return <Hint key={box.id} box={box} kind={box.hint} marked={selected != null && node?.parent === selected} px={px} titled={labelled && node?.index === 0} />;
+        }
+        const marked = box.id === selected;
+        return (
+          <rect
+            key={box.id}
+            {...inset(box, px(0.5))}
+            rx={px(2.5)}
+            strokeWidth={px(marked ? 1.6 : 1)}
+            data-column={box.id}
+            onClick={onSelect && (() => onSelect(box.id))}
+            className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
+          />
+        );
+      })}
+      {lane.skips.map((s, i) => (
+        <line
+          key={i}
+          x1={s.x + px(2)}
+          x2={s.x + s.width + px(2)}
+          y1={s.y + Math.min(s.height / 2, px(90))}
+          y2={s.y + Math.min(s.height / 2, px(90))}
+          strokeWidth={px(1.5)}
+          strokeDasharray={`${px(4)} ${px(3)}`}
+          className="stroke-weld-line"
+        />
+      ))}
+      {lane.breaks.map((b, i) => (
+        <path
+          key={i}
+          d={`M${b.x - px(2)} ${b.y - px(5)}v${px(8)}h${px(6)}`}
+          fill="none"
+          strokeWidth={px(1.5)}
+          className="stroke-ink-2"
+        >
+          <title>{b.reason}</title>
+        </path>
+      ))}
+      {labelled &&
+        lane.boxes.map((box) => {
+          if (!box.shown || box.kind !== "column" || box.width * scale < 26) return null;
+          const marked = box.id === selected;
+          return (
+            <g key={box.id} className={`pointer-events-none ${marked ? "fill-madder-deep" : "fill-woad-deep"}`} fontSize={px(11)}>
+              <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
+                {fit(nodes.get(box.id)?.name ?? "", box.width * scale - 26)}
+              </text>
+              <text x={box.x + box.width - px(6)} y={box.y + px(13)} textAnchor="end" className="font-mono">
+                {box.units}
+              </text>
+            </g>
+          );
+        })}
+    </svg>
+  );
+}
+
+/** Unspent space: bare stripes, slanting. */
+function Bare({ x, y, width, height, step, line }: { x: number; y: number; width: number; height: number; step: number; line: number }) {
+  const id = `bare-${x}-${y}-${width}-${height}`.replaceAll(".", "_");
+  return (
+    <>
+      <pattern id={id} width={step} height={step} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <rect width={line * 1.6} height={step} className="fill-bare" />
+      </pattern>
+      <rect x={x} y={y} width={width} height={height} fill={`url(#${id})`} />
+    </>
+  );
+}
+
+interface HintProps {
+  box: Box;
+  kind: string;
+  marked: boolean;
+  px: (screen: number) => number;
+  /** A column's name stands over its first block. */
+  titled: boolean;
+}
+
+/** What a block holds, in outline: bars for words, dots for a list, a frame with
+ *  a horizon for a picture. */
+function Hint({ box, kind, marked, px, titled }: HintProps) {
+  const fill = marked ? "fill-madder-hint" : "fill-woad-hint";
+  const stroke = marked ? "stroke-madder-hint" : "stroke-woad-hint";
+  const pad = Math.min(px(7), box.width / 6);
+  const x = box.x + pad;
+  const width = Math.max(box.width - 2 * pad, 0);
+  const top = titled ? px(19) : px(5);
+  if (box.height - top < px(3) || width <= 0) return null;
+  if (kind === "picture") {
+    const y = box.y + top;
+    const height = box.height - top - px(3);
+    return (
+      <g className="pointer-events-none" strokeWidth={px(1)}>
+        <rect x={x} y={y} width={width} height={height} rx={px(1.5)} className={fill} opacity={0.55} />
+        <path d={`M${x} ${y + height * 0.75}l${width * 0.3} ${-height * 0.35} ${width * 0.2} ${height * 0.2} ${width * 0.25} ${-height * 0.28} ${width * 0.25} ${height * 0.43}`} fill="none" className={marked ? "stroke-madder" : "stroke-woad-line"} />
+      </g>
+    );
+  }
+  if (kind === "heading") {
+    const height = Math.min(px(5), box.height / 3);
+    return titled ? null : <rect x={x} y={box.y + box.height / 2 - height / 2} width={width * 0.6} height={height} rx={height / 2} className={`${fill} pointer-events-none`} />;
+  }
+  const step = Math.max(24, px(7));
+  const bars = [];
+  for (let y = box.y + Math.max(top, step / 2), i = 0; y < box.y + box.height - px(2) && i < 40; y += step, i++) {
+    const share = [1, 0.92, 0.97, 0.86, 0.94, 0.7][i % 6]!;
+    const indent = kind === "list" ? px(8) : 0;
+    bars.push(
+      <g key={i}>
+        {indent > 0 && <circle cx={x + px(2)} cy={y} r={px(1.6)} className={fill} />}
+        <line x1={x + indent} x2={x + Math.max(indent, width * (kind === "list" ? share * 0.7 : share))} y1={y} y2={y} strokeWidth={px(3)} strokeLinecap="round" className={stroke} />
+      </g>,
+    );
+  }
+  return <g className="pointer-events-none">{bars}</g>;
+}
+
+function inset(box: Box, by: number) {
+  return { x: box.x + by, y: box.y + by, width: Math.max(0, box.width - 2 * by), height: Math.max(0, box.height - 2 * by) };
+}
+
+/** Cuts a name to about so many px at 11 px. */
+function fit(name: string, room: number): string {
+  const letters = Math.max(0, Math.floor(room / 5.3));
+  return name.length <= letters ? name : letters < 3 ? "" : name.slice(0, letters - 1).trimEnd() + "…";
+}

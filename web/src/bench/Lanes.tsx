@@ -1,0 +1,95 @@
+import { useLayoutEffect, useRef, useState } from "react";
+import type { Bench, SheetNode } from "../api/client";
+import { LaneDrawing } from "./LaneDrawing";
+import { Legend } from "./Legend";
+import { useView } from "./view";
+
+interface Props {
+  bench: Bench;
+  nodes: Map<string, SheetNode>;
+  focus: string;
+  template: string;
+}
+
+/** The page at every breakpoint, side by side. They scroll together, and to the
+ *  selected node. */
+export function Lanes({ bench, nodes, focus, template }: Props) {
+  const spot = useView((v) => v.spot);
+  const select = useView((v) => v.select);
+  const area = useRef<HTMLDivElement>(null);
+  const widths = useWidths(area, template);
+  const tall = area.current?.clientHeight;
+  const selected = spot?.node ?? null;
+
+  useLayoutEffect(() => {
+    for (const lane of lanesOf(area.current)) {
+      const mark = lane.querySelector(`[data-column="${selected}"]`);
+      if (!mark) continue;
+      const box = mark.getBoundingClientRect();
+      const view = lane.getBoundingClientRect();
+      if (box.top < view.top) lane.scrollTop -= view.top - box.top + 6;
+      else if (box.bottom > view.bottom) lane.scrollTop += Math.min(box.bottom - view.bottom + 6, box.top - view.top - 6);
+    }
+  }, [selected, bench, widths]);
+
+  return (
+    <div ref={area} className="grid min-h-0 gap-x-2" style={{ gridTemplateColumns: template }}>
+      <Legend bench={bench} focus={focus} />
+      {bench.lanes.map((lane, i) => {
+        const on = lane.breakpoint === focus;
+        return (
+          <div
+            key={lane.breakpoint}
+            data-lane={lane.breakpoint}
+            tabIndex={-1}
+            onScroll={(e) => follow(e.currentTarget, area.current)}
+            className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
+          >
+            <LaneDrawing
+              lane={lane}
+              nodes={nodes}
+              width={widths[i] ?? 72}
+              labelled={on}
+              tall={tall && tall - 2}
+              selected={selected}
+              onSelect={(node) => select({ node, breakpoint: lane.breakpoint })}
+              title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}
+            />
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function lanesOf(area: HTMLElement | null): HTMLElement[] {
+  return [...(area?.querySelectorAll<HTMLElement>("[data-lane]") ?? [])];
+}
+
+/** Scrolls the other lanes to the same part of their page, while the pointer or
+ *  the keyboard is in this one. */
+function follow(lane: HTMLElement, area: HTMLElement | null) {
+  if (!lane.matches(":hover")) return;
+  const share = lane.scrollTop / Math.max(1, lane.scrollHeight - lane.clientHeight);
+  for (const other of lanesOf(area)) {
+    if (other !== lane) other.scrollTop = share * (other.scrollHeight - other.clientHeight);
+  }
+}
+
+/** The inner widths of the lanes on screen. */
+function useWidths(area: React.RefObject<HTMLDivElement | null>, template: string): number[] {
+  const [widths, setWidths] = useState<number[]>([]);
+  useLayoutEffect(() => {
+    const element = area.current;
+    if (!element) return;
+    const measure = () => {
+      const now = lanesOf(element).map((lane) => lane.clientWidth);
+      setWidths((before) => (before.join() === now.join() ? before : now));
+    };
+    measure();
+    const watch = new ResizeObserver(measure);
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [area, template]);
+  return widths;
+}

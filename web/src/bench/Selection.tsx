@@ -1,0 +1,110 @@
+import { Columns2, Copy, Rows2, Trash2 } from "lucide-react";
+import type { ReactNode } from "react";
+import type { Bench, Operation, SheetNode } from "../api/client";
+import type { Deed } from "../api/bench";
+import { useView } from "./view";
+
+const elements = ["div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol", "li"];
+
+interface Props {
+  bench: Bench;
+  node: SheetNode | undefined;
+  focus: string;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}
+
+/** The selected node: its name and element, its measures in the lane in focus,
+ *  and what can be done to it. */
+export function Selection({ bench, node, focus, onDo }: Props) {
+  const go = useView((v) => v.go);
+  const spot = useView((v) => v.spot);
+  if (!node) {
+    return (
+      <section aria-label="Selection" className="border-b border-line px-3.5 py-3 text-ink-2">
+        Nothing is selected. Choose a column in a lane or in the sheet, then type its width.
+      </section>
+    );
+  }
+  const lane = bench.lanes.find((l) => l.breakpoint === focus);
+  const box = lane?.boxes.find((b) => b.id === node.id);
+
+  async function act(operation: Operation) {
+    const made = await onDo(operation);
+    if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
+  }
+  const describe = (what: { name?: string; element?: string }) => void onDo({ describe: { node: node.id, ...what } });
+
+  return (
+    <section aria-label="Selection" className="border-b border-line px-3.5 py-3">
+      <div className="flex gap-2">
+        <input
+          key={`${node.id} ${node.name}`}
+          defaultValue={node.name}
+          aria-label={`Name of the ${node.kind}`}
+          maxLength={120}
+          onBlur={(e) => e.target.value !== node.name && describe({ name: e.target.value })}
+          onKeyDown={(e) => {
+            if (e.key === "Enter") e.currentTarget.blur();
+            if (e.key === "Escape") {
+              e.currentTarget.value = node.name;
+              e.currentTarget.blur();
+            }
+          }}
+          className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1 font-semibold"
+        />
+        <select
+          aria-label={`Element of the ${node.kind}`}
+          value={node.element || "div"}
+          onChange={(e) => describe({ element: e.target.value === "div" ? "" : e.target.value })}
+          className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
+        >
+          {elements.map((e) => (
+            <option key={e}>{e}</option>
+          ))}
+        </select>
+      </div>
+      <p className="mt-2 min-h-9 font-mono text-[11.5px] leading-relaxed text-ink-2">
+        {!box?.shown ? (
+          `hidden at ${focus}`
+        ) : (
+          <>
+            <b className="font-medium text-madder">{box.width} px</b> wide at {focus}, {box.height} px high
+            {box.kind === "column" && (
+              <>
+                <br />
+                line {box.line}, starts at unit {box.unit}, {box.units} of {box.columns}
+              </>
+            )}
+          </>
+        )}
+      </p>
+      <div className="mt-1.5 flex flex-wrap gap-1.5">
+        {(node.kind === "column" || node.kind === "row") && (
+          <Act label="Column" keys="N" onClick={() => void act({ addColumn: { near: node.id } })}>
+            <Columns2 size={13} aria-hidden="true" />
+          </Act>
+        )}
+        {node.kind !== "row" && (
+          <Act label={node.kind === "column" ? "Nest" : "Row"} keys="R" onClick={() => void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } })}>
+            <Rows2 size={13} aria-hidden="true" />
+          </Act>
+        )}
+        <Act label="Duplicate" keys="D" onClick={() => void act({ duplicate: { node: node.id } })}>
+          <Copy size={13} aria-hidden="true" />
+        </Act>
+        <Act label="Delete" keys="Delete on the name" onClick={() => void act({ remove: { node: node.id } })}>
+          <Trash2 size={13} aria-hidden="true" />
+        </Act>
+      </div>
+    </section>
+  );
+}
+
+function Act({ label, keys, onClick, children }: { label: string; keys: string; onClick: () => void; children: ReactNode }) {
+  return (
+    <button type="button" title={`${label} (${keys})`} onClick={onClick} className="flex items-center gap-1 rounded-md border border-control bg-raised px-1.5 py-1 text-[12px] hover:bg-line-2">
+      {children}
+      {label}
+    </button>
+  );
+}

@@ -1,0 +1,94 @@
+import { Plus, Redo2, Undo2 } from "lucide-react";
+import type { ReactNode } from "react";
+import { Link, useNavigate } from "react-router";
+import type { Bench } from "../api/client";
+import { useLine, type Deed } from "../api/bench";
+import { Mark } from "../parts/Mark";
+import { ThemeButton } from "../parts/ThemeButton";
+
+/** Where one is, what else there is, and the way back and forth in time. */
+export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Promise<Bench | null> }) {
+  const line = useLine();
+  const navigate = useNavigate();
+  const state = line.lost ? "Not connected, edits wait" : line.waiting > 0 ? "Saving…" : `Saved · rev ${bench.revision}`;
+
+  async function addPage() {
+    const made = await onDo({ addPage: {} });
+    if (made) void navigate(`/${made.project.id}/${made.page.id}`);
+  }
+
+  return (
+    <header className="flex h-12 items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
+      <Link to="/" className="flex items-center gap-2 rounded-sm text-[14px] font-semibold whitespace-nowrap" title="To the shelf">
+        <Mark />
+        Kit Rows
+      </Link>
+      <span className="max-w-44 truncate text-bar-ink-2" title={bench.project.name}>
+        {bench.project.name}
+      </span>
+      <nav aria-label="Pages" className="flex min-w-0 gap-0.5 self-end overflow-x-auto [scrollbar-width:none]">
+        {bench.pages.map((p) => (
+          <Link
+            key={p.id}
+            to={`/${bench.project.id}/${p.id}`}
+            aria-current={p.id === bench.page.id ? "page" : undefined}
+            className="max-w-52 truncate rounded-t-[7px] px-3.5 pt-2 pb-2.5 whitespace-nowrap text-bar-ink-2 focus-visible:-outline-offset-2 aria-[current]:bg-cloth aria-[current]:font-semibold aria-[current]:text-ink"
+          >
+            {p.name}
+          </Link>
+        ))}
+        <button type="button" aria-label="New page" title="New page" onClick={() => void addPage()} className="px-2.5 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2">
+          <Plus size={14} aria-hidden="true" />
+        </button>
+      </nav>
+      <span className="flex-1" />
+      <span role="status" className={`text-[12px] whitespace-nowrap ${line.lost ? "text-[#f0c674]" : "text-bar-ink-2"}`}>
+        {state}
+      </span>
+      <span className="flex">
+        <Step label="Undo" keys="Ctrl+Z" what={bench.undo} onClick={() => void onDo("undo")}>
+          <Undo2 size={15} aria-hidden="true" />
+        </Step>
+        <Step label="Redo" keys="Ctrl+Shift+Z" what={bench.redo} onClick={() => void onDo("redo")}>
+          <Redo2 size={15} aria-hidden="true" />
+        </Step>
+        <ThemeButton />
+      </span>
+      <span className="flex items-center gap-2 rounded-[7px] border border-bar-line px-2.5 py-1 whitespace-nowrap max-[1080px]:hidden">
+        {bench.kit.name}
+        <span className="font-mono text-[11px] text-bar-ink-2">
+          {bench.kit.columns} × · {bench.kit.gutter} px gutter
+        </span>
+      </span>
+      <Link
+        to={`/${bench.project.id}/${bench.page.id}/proof`}
+        className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
+      >
+        Proof
+      </Link>
+    </header>
+  );
+}
+
+interface StepProps {
+  label: string;
+  keys: string;
+  what: string;
+  onClick: () => void;
+  children: ReactNode;
+}
+
+function Step({ label, keys, what, onClick, children }: StepProps) {
+  return (
+    <button
+      type="button"
+      disabled={!what}
+      aria-label={what ? `${label}: ${what}` : label}
+      title={what ? `${label}: ${what} (${keys})` : `Nothing to ${label.toLowerCase()}`}
+      onClick={onClick}
+      className="grid size-7 place-items-center rounded-md hover:bg-bar-line/60 disabled:opacity-40 disabled:hover:bg-transparent"
+    >
+      {children}
+    </button>
+  );
+}

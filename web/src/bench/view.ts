@@ -1,0 +1,44 @@
+import { create } from "zustand";
+
+/** A cell of the sheet: a node, and a breakpoint or null for the node itself. */
+export interface Spot {
+  node: string;
+  breakpoint: string | null;
+}
+
+/** How the Bench is looked at. It is this window's own and no part of the
+ *  project. */
+interface View {
+  /** The breakpoint in focus; null before one is chosen. */
+  focus: string | null;
+  /** The selected cell. */
+  spot: Spot | null;
+  /** The keyboard's focus should follow the selection into the sheet. */
+  seeking: boolean;
+  /** Lane widths in px by breakpoint, where chosen. */
+  widths: Record<string, number>;
+  /** Whether the code labels the ends of rows. */
+  ends: boolean;
+  setFocus: (focus: string) => void;
+  select: (spot: Spot | null) => void;
+  /** Selects, and takes the keyboard's focus along. */
+  go: (spot: Spot) => void;
+  found: () => void;
+  setWidth: (breakpoint: string, px: number) => void;
+  setEnds: (ends: boolean) => void;
+  reset: () => void;
+}
+
+const start = { focus: null, spot: null, seeking: false, widths: {} };
+
+export const useView = create<View>()((set) => ({
+  ...start,
+  ends: true,
+  setFocus: (focus) => set({ focus }),
+  select: (spot) => set({ spot }),
+  go: (spot) => set({ spot, seeking: true }),
+  found: () => set({ seeking: false }),
+  setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),
+  setEnds: (ends) => set({ ends }),
+  reset: () => set(start),
+}));

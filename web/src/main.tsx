@@ -1,0 +1,29 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { BrowserRouter, Route, Routes } from "react-router";
+import { BenchScreen } from "./bench/BenchScreen";
+import { ProofScreen } from "./proof/ProofScreen";
+import { Shelf } from "./shelf/Shelf";
+import { followTheme } from "./theme";
+import "./theme.css";
+
+followTheme();
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false, staleTime: 60_000 } },
+});
+
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <BrowserRouter>
+        <Routes>
+          <Route path="/" element={<Shelf />} />
+          <Route path="/:project/:page" element={<BenchScreen />} />
+          <Route path="/:project/:page/proof" element={<ProofScreen />} />
+        </Routes>
+      </BrowserRouter>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,27 @@
+import { Link } from "react-router";
+import { Mark } from "./Mark";
+
+/** A screen that could not be shown, why, and the way on. */
+export function Sorry({ why, again }: { why: string; again?: () => void }) {
+  return (
+    <main className="grid h-full place-items-center p-6">
+      <div className="max-w-md rounded-md border border-line bg-sheet p-6">
+        <Mark />
+        <h1 className="mt-3 text-[17px] font-semibold">This cannot be shown</h1>
+        <p role="alert" className="mt-1 text-ink-2">
+          {why}
+        </p>
+        <div className="mt-4 flex gap-2">
+          <Link to="/" className="rounded-md border border-control bg-raised px-3 py-1.5">
+            To the shelf
+          </Link>
+          {again && (
+            <button type="button" onClick={again} className="rounded-md border border-control bg-raised px-3 py-1.5">
+              Try again
+            </button>
+          )}
+        </div>
+      </div>
+    </main>
+  );
+}

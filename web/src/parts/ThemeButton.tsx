@@ -1,0 +1,22 @@
+import { Monitor, Moon, Sun } from "lucide-react";
+import { useTheme, type Choice } from "../theme";
+
+const next: Record<Choice, Choice> = { system: "light", light: "dark", dark: "system" };
+const icons = { system: Monitor, light: Sun, dark: Moon };
+
+/** Goes round the themes: the system's, light, dark. */
+export function ThemeButton() {
+  const { choice, choose } = useTheme();
+  const Icon = icons[choice];
+  return (
+    <button
+      type="button"
+      title={`Theme: ${choice}`}
+      aria-label={`Theme: ${choice}. Change to ${next[choice]}`}
+      onClick={() => choose(next[choice])}
+      className="grid size-7 place-items-center rounded-md text-bar-ink hover:bg-bar-line/60"
+    >
+      <Icon size={15} aria-hidden="true" />
+    </button>
+  );
+}

@@ -1,0 +1,91 @@
+import { ArrowLeft } from "lucide-react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Link, useParams } from "react-router";
+import { useBench, useFollow, type Place } from "../api/bench";
+import { Mark } from "../parts/Mark";
+import { Segmented } from "../parts/Segmented";
+import { Sorry } from "../parts/Sorry";
+import { ThemeButton } from "../parts/ThemeButton";
+import { WidthSlider } from "../parts/WidthSlider";
+
+/** The real thing: the generated page in a frame of a chosen width. */
+export function ProofScreen() {
+  const place = useParams() as unknown as Place;
+  const query = useBench(place);
+  useFollow(place);
+  const bench = query.data;
+  const [chosen, setWidth] = useState<number | null>(null);
+  const stage = useRef<HTMLDivElement>(null);
+  const room = useRoom(stage, bench !== undefined);
+
+  useEffect(() => {
+    if (bench) document.title = `Proof of ${bench.page.name} · Kit Rows`;
+  }, [bench]);
+
+  if (query.error && !bench) return <Sorry why={query.error.message} again={() => void query.refetch()} />;
+  if (!bench) return <p className="p-6 text-ink-2">Printing the proof…</p>;
+
+  const first = bench.breakpoints[0]!;
+  const last = bench.breakpoints.at(-1)!;
+  const width = chosen ?? bench.lanes[Math.floor(bench.lanes.length / 2)]!.width;
+  const here = bench.breakpoints.findLast((b) => b.low <= width) ?? first;
+  const scale = Math.min(1, room.width / width);
+
+  return (
+    <div className="grid h-full grid-rows-[48px_auto_minmax(0,1fr)]">
+      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
+        <Mark />
+        <h1 className="truncate text-[14px] font-semibold">Proof of {bench.page.name}</h1>
+        <span className="text-[12px] whitespace-nowrap text-bar-ink-2">rev {bench.revision}</span>
+        <span className="flex-1" />
+        <ThemeButton />
+        <Link to={`/${place.project}/${place.page}`} className="flex items-center gap-1.5 rounded-md border border-bar-line px-3 py-1.5 whitespace-nowrap">
+          <ArrowLeft size={14} aria-hidden="true" />
+          Bench
+        </Link>
+      </header>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-3.5 py-2">
+        <Segmented
+          label="Breakpoint"
+          value={here.name}
+          options={bench.breakpoints.map((b) => [b.name, b.name] as const)}
+          onChange={(name) => setWidth(bench.lanes.find((l) => l.breakpoint === name)!.width)}
+        />
+        <div className="w-80 max-w-full">
+          <WidthSlider label="Width of the proof" low={first.low} high={last.high} value={width} onChange={setWidth} />
+        </div>
+        <p className="font-mono text-[12px] text-ink-2">
+          <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
+          {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
+        </p>
+      </div>
+      <main ref={stage} className="min-h-0 overflow-hidden p-4">
+        <div className="mx-auto h-full" style={{ width: width * scale }}>
+          <iframe
+            key={bench.revision}
+            title={`${bench.page.name} at ${width} px`}
+            sandbox=""
+            src={`/api/projects/${place.project}/pages/${place.page}/document?revision=${bench.revision}`}
+            className="origin-top-left border border-line bg-white"
+            style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
+          />
+        </div>
+      </main>
+    </div>
+  );
+}
+
+/** The room inside the stage, in px. */
+function useRoom(stage: React.RefObject<HTMLDivElement | null>, ready: boolean) {
+  const [room, setRoom] = useState({ width: 1000, height: 600 });
+  useLayoutEffect(() => {
+    const element = stage.current;
+    if (!element) return;
+    const measure = () => setRoom({ width: element.clientWidth - 34, height: element.clientHeight - 34 });
+    measure();
+    const watch = new ResizeObserver(measure);
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [stage, ready]);
+  return room;
+}
