@@ -8,6 +8,7 @@ require (
 	github.com/go-json-experiment/json v1.27.2
 	github.com/pressly/goose/v3 v3.29.0
 	github.com/spf13/cobra v1.10.2
+	golang.org/x/net v0.62.0
 	modernc.org/sqlite v1.62.0
 )
 

@@ -69,6 +69,7 @@ const tolerance = 0.05
 // shows, to half a pixel.
 func Make(k *kit.Kit, p *page.Page, v float64) *Plan {
 	m := maker{kit: k, at: k.BreakpointAt(v), plan: &Plan{Width: v, Breakpoint: k.BreakpointAt(v)}}
+	m.makeRoom(p)
 	y := 0.0
 	for _, n := range p.Body {
 		outer, content := k.Frame(m.at, v, n.Fluid)
@@ -81,9 +82,29 @@ func Make(k *kit.Kit, p *page.Page, v float64) *Plan {
 }
 
 type maker struct {
-	kit  *kit.Kit
-	at   int
-	plan *Plan
+	kit   *kit.Kit
+	at    int
+	plan  *Plan
+	cells []cell // of every line so far, line after line
+	wants []Want // the same
+}
+
+// makeRoom makes room for the whole plan at once.
+func (m *maker) makeRoom(p *page.Page) {
+	nodes, columns, rows := 0, 0, 0
+	p.Walk(func(n *page.Node, _ page.Place) {
+		nodes++
+		switch n.Kind {
+		case page.Column:
+			columns++
+		case page.Row:
+			rows++
+		}
+	})
+	m.plan.Boxes = make([]Box, 0, nodes)
+	m.plan.Lines = make([]Line, 0, 2*rows)
+	m.cells = make([]cell, 0, columns)
+	m.wants = make([]Want, 0, columns)
 }
 
 func (m *maker) box(b Box) int {
@@ -111,10 +132,10 @@ func (m *maker) stack(nodes []*page.Node, x, y, w float64) float64 {
 	return y - top
 }
 
-// cell is a shown column with what it asks for.
+// cell is a shown column with what it asks for in units.
 type cell struct {
-	node *page.Node
-	want Want
+	node       *page.Node
+	skip, take int
 }
 
 // row places a row and everything in it and gives its height.
@@ -122,84 +143,81 @@ func (m *maker) row(n *page.Node, x, y, w float64) float64 {
 	track := m.kit.Track(w)
 	self := m.box(Box{ID: n.ID, Kind: n.Kind, X: x, Y: y, Width: w, Columns: track.Columns, Shown: true})
 	top := y
-	lines, hidden := m.lines(n, track)
-	first := len(m.plan.Lines)
-	for _, l := range lines {
-		m.plan.Lines = append(m.plan.Lines, l.Line)
-	}
-	for i, l := range lines {
-		if i > 0 {
+	first, cell := len(m.plan.Lines), len(m.cells)
+	m.lines(n, track)
+	end := len(m.plan.Lines) // rows nested in this one add theirs behind it
+	for i := first; i < end; i++ {
+		if i > first {
 			y += m.kit.RowGutter.Px()
 		}
-		height := m.line(l, i+1, track, x, y)
-		m.plan.Lines[first+i].Y, m.plan.Lines[first+i].Height = y, height
+		line := &m.plan.Lines[i]
+		held := m.cells[cell : cell+len(line.Wants)]
+		cell += len(held)
+		line.Y = y
+		height := m.line(held, line.Line, track, x, y)
+		m.plan.Lines[i].Height = height
 		y += height
 	}
-	for _, c := range hidden {
-		m.hide(c)
+	for _, c := range n.Children {
+		if !c.SpanAt(m.kit, m.at).Shown {
+			m.hide(c)
+		}
 	}
 	m.plan.Boxes[self].Height = y - top
 	return y - top
 }
 
-// filled is a line with its columns.
-type filled struct {
-	Line
-	cells []cell
-}
-
-// lines breaks a row's shown columns into lines (section 6.3) and gives the
-// hidden ones apart.
-func (m *maker) lines(row *page.Node, t kit.Track) (lines []filled, hidden []*page.Node) {
-	used := 0.0 // px of the current line, gutters included
+// lines breaks a row's shown columns into lines (section 6.3).
+func (m *maker) lines(row *page.Node, t kit.Track) {
+	var line *Line
+	used := 0.0 // px of the line so far, gutters included
 	for _, n := range row.Children {
 		span := n.SpanAt(m.kit, m.at)
 		if !span.Shown {
-			hidden = append(hidden, n)
 			continue
 		}
 		want := Want{ID: n.ID, Name: n.Name, Skip: span.Skip, Take: span.Width.Units(t.Columns)}
 		wide := t.Offset(want.Skip) + t.Width(want.Take)
-		last := len(lines) - 1
-		if last < 0 || used+t.Gutter+wide > t.Content+tolerance {
-			line := Line{Row: row.ID, Line: len(lines) + 1, Columns: t.Columns}
-			if last >= 0 {
-				before := lines[last].Line
-				line.Broke = &Break{After: before.Wants, Next: want, Sum: before.Spent + want.Skip + want.Take}
+		if line == nil || used+t.Gutter+wide > t.Content+tolerance {
+			next := Line{Row: row.ID, Line: 1, Columns: t.Columns, Unspent: t.Columns}
+			if line != nil {
+				next.Line = line.Line + 1
+				next.Broke = &Break{After: line.Wants, Next: want, Sum: line.Spent + want.Skip + want.Take}
 			}
-			lines = append(lines, filled{Line: line})
-			last++
-			used = wide
-		} else {
-			used += t.Gutter + wide
+			m.plan.Lines = append(m.plan.Lines, next)
+			line = &m.plan.Lines[len(m.plan.Lines)-1]
+			used = -t.Gutter
 		}
-		l := &lines[last]
-		l.Wants = append(l.Wants, want)
-		l.cells = append(l.cells, cell{n, want})
-		l.Spent += want.Skip + want.Take
-		l.Unspent = max(0, t.Columns-l.Spent)
+		used += t.Gutter + wide
+		m.cells = append(m.cells, cell{n, want.Skip, want.Take})
+		m.wants = append(m.wants, want)
+		line.Wants = m.wants[len(m.wants)-len(line.Wants)-1:]
+		line.Spent += want.Skip + want.Take
+		line.Unspent = max(0, t.Columns-line.Spent)
 	}
-	return lines, hidden
 }
 
 // line places the columns of one line and gives its height: that of its tallest
 // column, to which the others stretch.
-func (m *maker) line(l filled, number int, t kit.Track, x, y float64) float64 {
+func (m *maker) line(cells []cell, number int, t kit.Track, x, y float64) float64 {
 	height := 0.0
-	placed := make([]int, len(l.cells))
+	first := len(m.plan.Boxes)
 	unit := 1
-	for i, c := range l.cells {
-		x += t.Offset(c.want.Skip)
-		unit += c.want.Skip
-		w := t.Width(c.want.Take)
-		placed[i] = m.box(Box{ID: c.node.ID, Kind: page.Column, X: x, Y: y, Width: w,
-			Line: number, Unit: unit, Units: c.want.Take, Skip: c.want.Skip, Shown: true})
+	for _, c := range cells {
+		x += t.Offset(c.skip)
+		unit += c.skip
+		w := t.Width(c.take)
+		m.box(Box{ID: c.node.ID, Kind: page.Column, X: x, Y: y, Width: w,
+			Line: number, Unit: unit, Units: c.take, Skip: c.skip, Shown: true})
 		height = max(height, m.stack(c.node.Children, x, y, w))
 		x += w + t.Gutter
-		unit += c.want.Take
+		unit += c.take
 	}
-	for _, i := range placed {
-		m.plan.Boxes[i].Height = height
+	for i := first; len(cells) > 0; i++ { // the cells' boxes, between those of what is in them
+		if box := &m.plan.Boxes[i]; box.ID == cells[0].node.ID {
+			box.Height = height
+			cells = cells[1:]
+		}
 	}
 	return height
 }

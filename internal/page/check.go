@@ -77,7 +77,16 @@ type checker struct {
 	errs       []error
 }
 
-func (c *checker) take(errs ...error) { c.errs = append(c.errs, errs...) }
+func (c *checker) take(errs ...error) {
+	for _, err := range errs {
+		if err != nil {
+			c.errs = append(c.errs, err)
+		}
+	}
+}
+
+// maxErrs is how many wrong nodes one check tells of.
+const maxErrs = 20
 
 func (c *checker) wrong(field string, found any, want string, args ...any) {
 	c.take(fault.New(field, found, want, args...))
@@ -85,7 +94,7 @@ func (c *checker) wrong(field string, found any, want string, args ...any) {
 
 func (c *checker) children(path string, outer *Node, children []*Node, depth int) {
 	for i, n := range children {
-		if len(c.errs) > 20 || len(c.ids) > MaxNodes {
+		if len(c.errs) > maxErrs || len(c.ids) > MaxNodes {
 			return
 		}
 		c.node(fmt.Sprintf("%s[%d]", path, i), outer, n, depth)

@@ -85,5 +85,8 @@ func (n *Node) WithSetting(k *kit.Kit, s Setting) *Node {
 	if !placed {
 		c.At = append(c.At, s)
 	}
+	if len(c.At) == 0 {
+		c.At = nil // as if nothing had ever been set
+	}
 	return &c
 }

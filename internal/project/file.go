@@ -61,7 +61,7 @@ func DecodeStrict(b []byte, v any) error {
 		if inner := fault.All(semantic.Err); len(inner) > 0 {
 			return fault.Under(place, semantic.Err)
 		}
-		return fault.New(place, valueOr(string(semantic.JSONValue), semantic.JSONKind.String()), "%s", wanted(semantic))
+		return &fault.Fault{Field: place, Found: valueOr(string(semantic.JSONValue), semantic.JSONKind.String()), Want: wanted(semantic)}
 	}
 	if syntax, ok := errors.AsType[*jsontext.SyntacticError](err); ok {
 		line, column := position(b, syntax.ByteOffset)

@@ -141,3 +141,44 @@ func (m *maker) block() *page.Node {
 }
 
 func pick[T any](r *rand.Rand, choices ...T) T { return choices[r.IntN(len(choices))] }
+
+// Wide is a page of so many columns, ten a row, on a kit of four breakpoints,
+// for benchmarks.
+func Wide(columns int) (*page.Page, *kit.Kit) {
+	k := &kit.Kit{
+		ID: "kit", Name: "Wide", Technique: kit.Flex, Naming: kit.OurNaming,
+		Columns: 12, Gutter: kit.Px(24), RowGutter: kit.Px(24), Narrowest: kit.Px(320),
+		Breakpoints: []kit.Breakpoint{
+			{Name: "base", Lane: kit.Px(360)},
+			{Name: "mid", From: kit.Px(620), Container: kit.Fixed(kit.Px(604)), Lane: kit.Px(700)},
+			{Name: "wide", From: kit.Px(920), Container: kit.Fixed(kit.Px(908)), Lane: kit.Px(1080)},
+			{Name: "full", From: kit.Px(1280), Container: kit.Fixed(kit.Px(1240)), Lane: kit.Px(1440)},
+		},
+	}
+	m := maker{r: New(1), k: k, p: &page.Page{ID: "wide", Name: "Wide", File: "wide.html", Language: "en", Kit: k.ID}}
+	m.minter = m.p.Minter()
+	frame := m.node(page.Container)
+	for range columns / 10 {
+		row := m.node(page.Row)
+		row.Element = ""
+		for i := range 10 {
+			c := m.node(page.Column)
+			c.Element = ""
+			c.At = []page.Setting{
+				{From: "mid", Width: new(page.Take(6))},
+				{From: "wide", Width: new(page.Take(2 + i%3)), Skip: new(i % 2)},
+				{From: "full", Width: new(page.Take(1 + i%4))},
+			}
+			c.Children = []*page.Node{m.block()}
+			row.Children = append(row.Children, c)
+		}
+		frame.Children = append(frame.Children, row)
+	}
+	m.p.Body = []*page.Node{frame}
+	return m.p, k
+}
+
+// Of wraps a page and its kit as a project.
+func Of(p *page.Page, k *kit.Kit) *project.Project {
+	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample", Kits: []*kit.Kit{k}, Pages: []*page.Page{p}}
+}

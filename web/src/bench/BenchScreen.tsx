@@ -95,7 +95,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   }, [bench.breakpoints, focus, onDo, setFocus]);
 
   return (
-    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)_26px]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_26px]">
       <TopBar bench={bench} onDo={onDo} />
       <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
         <main className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3">

@@ -18,19 +18,19 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
   return (
     <footer className="flex h-[26px] items-center gap-[18px] border-t border-line bg-sheet px-3.5 text-[12px] whitespace-nowrap text-ink-2">
       {refused ? (
-        <span role="alert" className="truncate font-semibold text-madder">
+        <span role="alert" className="min-w-0 truncate font-semibold text-madder">
           {refused}
         </span>
       ) : (
         <>
           {node && (
-            <span className="truncate">
+            <span className="min-w-0 truncate">
               <b className="font-semibold text-ink">{node.name}</b>
               {above.map((a) => `, in ${a}`)}
             </span>
           )}
           {lane && (
-            <span>
+            <span className="flex-none">
               lane at <b className="font-semibold text-ink">{lane.width} px</b> · container {lane.container}
             </span>
           )}
@@ -41,7 +41,7 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
         {plural(count("column"), "column")} in {plural(count("row"), "row")}
       </span>
       <span className="max-[1100px]:hidden">{plural(bench.breakpoints.length, "breakpoint")}</span>
-      <span>
+      <span className="flex-none">
         <b className="font-semibold text-ink">{bench.code.classes}</b> {bench.code.classes === 1 ? "setting class" : "setting classes"}, none redundant
       </span>
     </footer>

@@ -1,0 +1,148 @@
+package edit
+
+import (
+	"bytes"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"kitrows/demo"
+	"kitrows/internal/fault"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/sample"
+)
+
+func bytesOf(t *testing.T, p *project.Project) []byte {
+	t.Helper()
+	b, err := p.Encode()
+	if err != nil {
+		t.Fatal(err)
+	}
+	return b
+}
+
+// Every operation is undone by its inverse, and a refused one changes nothing.
+// Random operations are often wrong, so both happen.
+func TestInverseUndoes(t *testing.T) {
+	r := sample.New(11)
+	made, refused := map[string]int{}, 0
+	for range 60 {
+		p := sample.Project(r)
+		for range 25 {
+			o := randomOperation(r, p)
+			before := bytesOf(t, p)
+			change, err := Apply(p, o)
+			if !bytes.Equal(bytesOf(t, p), before) {
+				t.Fatalf("%+v changed the project in place", o)
+			}
+			if err != nil {
+				if len(fault.All(err)) == 0 {
+					t.Fatalf("%+v: %v holds no fault", o, err)
+				}
+				refused++
+				continue
+			}
+			made[o.name()]++
+			if err := change.Project.Check(); err != nil {
+				t.Fatalf("%+v made a project that is refused: %v", o, err)
+			}
+			back, err := Apply(change.Project, change.Inverse)
+			if err != nil || !bytes.Equal(bytesOf(t, back.Project), before) {
+				t.Fatalf("%+v is not undone by %+v: %v", o, change.Inverse, err)
+			}
+			forth, err := Apply(back.Project, o)
+			if err != nil || !bytes.Equal(bytesOf(t, forth.Project), bytesOf(t, change.Project)) {
+				t.Fatalf("%+v done again gives something else: %v", o, err)
+			}
+			p = change.Project
+		}
+	}
+	for _, name := range []string{"type", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "addPage", "dropPage"} {
+		if made[name] == 0 {
+			t.Errorf("no %s was made; refused %d", name, refused)
+		}
+	}
+	if refused == 0 {
+		t.Error("nothing was refused")
+	}
+}
+
+func randomOperation(r *rand.Rand, p *project.Project) Operation {
+	pg := p.Pages[r.IntN(len(p.Pages))]
+	k := p.Kits[0]
+	ids := []string{"", "nowhere"}
+	pg.Walk(func(n *page.Node, _ page.Place) { ids = append(ids, n.ID) })
+	id := func() string { return ids[r.IntN(len(ids))] }
+	bp := func() string { return k.Breakpoints[r.IntN(len(k.Breakpoints))].Name }
+	texts := []string{"1", "2_3", "*", "x", "", "13", "q"}
+	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
+	o := Operation{Page: pg.ID}
+	switch r.IntN(10) {
+	case 0:
+		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
+		for range 1 + r.IntN(3) {
+			o.Type.Cells = append(o.Type.Cells, Cell{id(), bp()})
+		}
+	case 1:
+		o.Step = &Step{Cell: Cell{id(), bp()}, Width: r.IntN(5) - 2, Skip: r.IntN(3) - 1}
+	case 2:
+		o.AddRow = &AddRow{Near: id(), Recipe: recipes[r.IntN(len(recipes))], Breakpoint: bp()}
+	case 3:
+		o.AddColumn = &AddColumn{Near: id()}
+	case 4:
+		o.Duplicate = &Duplicate{Node: id()}
+	case 5:
+		o.Remove = &Remove{Node: id()}
+	case 6:
+		o.Move = &Move{Node: id(), Parent: id(), Index: r.IntN(3)}
+	case 7:
+		o.Describe = &Describe{Node: id(), Name: new(id()), Element: new([]string{"", "section", "script"}[r.IntN(3)])}
+	case 8:
+		o.AddPage = &AddPage{Name: "Another"}
+	case 9:
+		o.DropPage = &DropPage{}
+	}
+	return o
+}
+
+func TestRefusalsSayWhy(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	at := func(node, breakpoint string) Cell { return Cell{node, breakpoint} }
+	for name, c := range map[string]struct {
+		o    Operation
+		want string
+	}{
+		"nothing":              {Operation{}, "exactly one action"},
+		"two at once":          {Operation{Remove: &Remove{}, Duplicate: &Duplicate{}}, "found \"duplicate and remove\""},
+		"unknown node":         {Operation{Remove: &Remove{"nowhere"}}, "remove.node: found \"nowhere\""},
+		"13 of 12":             {Operation{Type: &Type{[]Cell{at("log", "wide")}, "13"}}, "type.text: found \"13\", want a width of 1 to 12"},
+		"a row's width":        {Operation{Type: &Type{[]Cell{at("body", "wide")}, "6"}}, "type.cells[0].node: found \"body\", want the id of a column"},
+		"unknown breakpoint":   {Operation{Type: &Type{[]Cell{at("log", "huge")}, "6"}}, "one of base, mid, wide, full"},
+		"wider than the row":   {Operation{Step: &Step{at("log", "wide"), 5, 0}}, "step.width: found 13, want 1 to 12"},
+		"skip under 0":         {Operation{Step: &Step{at("log", "wide"), 0, -1}}, "step.skip: found -1, want 0 to 11"},
+		"column into a column": {Operation{Move: &Move{"log", "tide-table", 0}}, "a parent that may hold a column"},
+		"into itself":          {Operation{Move: &Move{"body", "log", 0}}, "a node outside the one that is moved"},
+		"past the end":         {Operation{Move: &Move{"log", "body", 2}}, "move.index: found 2, want 0 to 1"},
+		"empty name":           {Operation{Describe: &Describe{Node: "log", Name: new("")}}, "a name of 1 to 120 bytes"},
+		"the only page":        {Operation{DropPage: &DropPage{}}, "not the project's only one"},
+	} {
+		c.o.Page = "front-page"
+		if _, err := Apply(p, c.o); err == nil || !strings.Contains(err.Error(), c.want) {
+			t.Errorf("%s: got %v, want %s", name, err, c.want)
+		}
+	}
+}
+
+func BenchmarkApply(b *testing.B) {
+	p := sample.Of(sample.Wide(1000))
+	o := Operation{Page: "wide", Type: &Type{Cells: []Cell{{"column-500", "wide"}}, Text: "2_6"}}
+	for b.Loop() {
+		if _, err := Apply(p, o); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

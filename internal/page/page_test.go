@@ -1,0 +1,90 @@
+package page
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+)
+
+var three = &kit.Kit{Name: "Three", Columns: 12, Breakpoints: []kit.Breakpoint{{Name: "base"}, {Name: "mid"}, {Name: "wide"}}}
+
+// What is set at a breakpoint holds there and at every wider one until set again
+// (section 5).
+func TestSpanAtCarries(t *testing.T) {
+	c := &Node{Kind: Column, At: []Setting{
+		{From: "mid", Width: new(Take(5)), Skip: new(1)},
+		{From: "wide", Shown: new(false)},
+	}}
+	for i, want := range []Held{
+		{Span{Full, 0, true}, -1, false},
+		{Span{Take(5), 1, true}, 1, true},
+		{Span{Take(5), 1, false}, 2, true},
+	} {
+		if got := c.SpanAt(three, i); got != want {
+			t.Errorf("at %s: got %+v, want %+v", three.Breakpoints[i].Name, got, want)
+		}
+	}
+	cleared := c.WithSetting(three, Setting{From: "wide"})
+	if got, want := cleared.SpanAt(three, 2), (Held{Span{Take(5), 1, true}, 1, false}); got != want {
+		t.Errorf("cleared at wide: got %+v, want %+v", got, want)
+	}
+	set := cleared.WithSetting(three, Setting{From: "base", Skip: new(2)})
+	if got := []string{set.At[0].From, set.At[1].From}; fmt.Sprint(got) != "[base mid]" {
+		t.Errorf("settings stand in the order %v", got)
+	}
+	if len(c.At) != 2 {
+		t.Error("the node itself was changed")
+	}
+}
+
+func TestCheckRefuses(t *testing.T) {
+	text := func() *Content { return &Content{Type: Text, Height: kit.Px(10)} }
+	for name, c := range map[string]struct {
+		change func(p *Page, column *Node)
+		want   string
+	}{
+		"nothing":            {func(*Page, *Node) {}, ""},
+		"file":               {func(p *Page, _ *Node) { p.File = "../index.html" }, `file: found "../index.html"`},
+		"row in a page":      {func(p *Page, _ *Node) { p.Body[0].Kind = Row }, "body[0].kind"},
+		"block in a row":     {func(_ *Page, c *Node) { c.Kind, c.Content, c.At = Block, text(), nil }, "only columns are children of a row"},
+		"frame in a column":  {func(_ *Page, c *Node) { c.Children = []*Node{{ID: "x", Kind: Container, Name: "X"}} }, "never containers"},
+		"same id":            {func(p *Page, c *Node) { c.ID = p.Body[0].ID }, "an id no other node of the page has"},
+		"wild id":            {func(_ *Page, c *Node) { c.ID = `"><script>` }, "body[0].children[0].children[0].id"},
+		"no name":            {func(_ *Page, c *Node) { c.Name = " " }, "a name of 1 to 120 bytes"},
+		"element":            {func(_ *Page, c *Node) { c.Element = "script" }, "want one of div, header"},
+		"li outside a list":  {func(_ *Page, c *Node) { c.Element = "li" }, "only stands straight in ul or ol"},
+		"width 13 of 12":     {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", Width: new(Take(13))}} }, `at[0].width: found "take 13", want a take of 1 to 12`},
+		"skip 12 of 12":      {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", Skip: new(12)}} }, "at[0].skip: found 12, want 0 to 11"},
+		"unknown breakpoint": {func(_ *Page, c *Node) { c.At = []Setting{{From: "huge", Skip: new(1)}} }, "a breakpoint of Three: base, mid, wide"},
+		"settings in disorder": {func(_ *Page, c *Node) {
+			c.At = []Setting{{From: "wide", Skip: new(1)}, {From: "mid", Skip: new(1)}}
+		}, "from the narrowest to the widest"},
+		"settings on a row":     {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{{From: "mid", Skip: new(1)}} }, "settings only on columns"},
+		"block with no content": {func(_ *Page, c *Node) { c.Children[0].Content = nil }, "content on every block"},
+		"heading of level 9":    {func(_ *Page, c *Node) { c.Children[0].Content = &Content{Type: Heading, Level: 9} }, "found 9, want a heading level"},
+		"unknown picture":       {func(_ *Page, c *Node) { c.Children[0].Content = &Content{Type: Picture, Picture: "p"} }, "one of the project's pictures"},
+		"null node":             {func(_ *Page, c *Node) { c.Children[0] = nil }, "found \"null\", want a node"},
+		"too deep": {func(_ *Page, c *Node) {
+			for i := range MaxDepth {
+				inner := &Node{ID: fmt.Sprint("c", i), Kind: Column, Name: "C"}
+				c.Children = []*Node{{ID: fmt.Sprint("r", i), Kind: Row, Name: "R", Children: []*Node{inner}}}
+				c = inner
+			}
+		}, "at most 64 nodes above one another"},
+	} {
+		column := &Node{ID: "column", Kind: Column, Name: "Column", Children: []*Node{{ID: "block", Kind: Block, Name: "Text", Content: text()}}}
+		p := &Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Body: []*Node{{ID: "frame", Kind: Container, Name: "Frame",
+			Children: []*Node{{ID: "row", Kind: Row, Name: "Row", Children: []*Node{column}}}}}}
+		c.change(p, column)
+		err := p.Check(three, func(string) bool { return false })
+		switch {
+		case c.want == "" && err != nil, c.want != "" && (err == nil || !strings.Contains(err.Error(), c.want)):
+			t.Errorf("%s: got %v, want %q", name, err, c.want)
+		case err != nil && len(fault.All(err)) == 0:
+			t.Errorf("%s: %v holds no fault", name, err)
+		}
+	}
+}
