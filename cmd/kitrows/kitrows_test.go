@@ -1,0 +1,195 @@
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"kitrows/demo"
+	"kitrows/internal/edit"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+// run runs the command and gives what it printed.
+func run(t *testing.T, in string, args ...string) (string, error) {
+	t.Helper()
+	var out bytes.Buffer
+	c := root()
+	c.SetIn(strings.NewReader(in))
+	c.SetOut(&out)
+	c.SetErr(io.Discard)
+	c.SetArgs(args)
+	err := c.ExecuteContext(context.Background())
+	return out.String(), err
+}
+
+func TestPlanCommand(t *testing.T) {
+	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var report planReport
+	if err := json.Unmarshal([]byte(out), &report); err != nil {
+		t.Fatal(err)
+	}
+	if report.Page != "Front page" || report.Width != 1080 || report.Breakpoint != "wide" {
+		t.Errorf("a plan of %s at %v, %s", report.Page, report.Width, report.Breakpoint)
+	}
+	for _, b := range report.Boxes {
+		if b.ID == "tide-table" {
+			want := planBox{"tide-table", page.Column, 779, b.Y, 203, b.Height, 1, 10, 3, true}
+			if b != want {
+				t.Errorf("got %+v, want %+v", b, want)
+			}
+		}
+	}
+	for _, l := range report.Lines {
+		if l.Row == "body" && l != (planLine{"body", 1, 12, 0}) {
+			t.Errorf("got %+v", l)
+		}
+	}
+}
+
+func TestCodeCommand(t *testing.T) {
+	for as, want := range map[string]string{
+		"html":     `<aside data-node="tide-table" class="kr-cell kr-take-5-mid`,
+		"css":      ".kr-skip-1-wide {\n    margin-left: calc((100% + 24px) / 12);",
+		"document": "<!doctype html>",
+	} {
+		if out, err := run(t, string(demo.File()), "code", "-", "--as", as, "--mark"); err != nil || !strings.Contains(out, want) {
+			t.Errorf("%s: %v, lacks %s", as, err, want)
+		}
+	}
+}
+
+func TestCommandsRefuse(t *testing.T) {
+	file := string(demo.File())
+	for want, args := range map[string][]string{
+		`--page: found "Back page", want one of Front page`: {"plan", "-", "--page", "Back page", "--width", "900"},
+		`--width: found -3`:                             {"plan", "-", "--width", "-3"},
+		`--as: found "pdf", want html, css or document`: {"code", "-", "--as", "pdf"},
+		"no such file":                                  {"plan", "missing.kitrows.json", "--width", "900"},
+		"no such project":                               {"export", "nowhere", "--data", t.TempDir()},
+	} {
+		if out, err := run(t, file, args...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v: %v %s, want %s", args, err, out, want)
+		}
+	}
+}
+
+func TestImportThenExportGivesTheSameBytes(t *testing.T) {
+	data := t.TempDir()
+	if out, err := run(t, string(demo.File()), "import", "-", "--data", data); err != nil || out != "Gullwing Point is in, as gullwing-point\n" {
+		t.Fatal(out, err)
+	}
+	if out, err := run(t, "", "export", "gullwing-point", "--data", data); err != nil || out != string(demo.File()) {
+		t.Errorf("exported other bytes: %v", err)
+	}
+	if _, err := run(t, string(demo.File()), "import", "-", "--data", data); err == nil {
+		t.Error("imported over a project that was there")
+	}
+	if _, err := run(t, string(demo.File()), "import", "-", "--data", data, "--as", "second"); err != nil {
+		t.Error(err)
+	}
+}
+
+// Killed in the middle of a burst of edits and started again, it has every edit
+// it answered.
+func TestKilledItLosesNothingAcknowledged(t *testing.T) {
+	binary := filepath.Join(t.TempDir(), "kitrows")
+	if out, err := exec.Command("go", "build", "-o", binary, ".").CombinedOutput(); err != nil {
+		t.Fatalf("%v\n%s", err, out)
+	}
+	data := t.TempDir()
+	revision := 1
+	lost := 0
+	for round := range 20 {
+		url, kill := launch(t, binary, data)
+		acknowledged := revision
+		deadline := time.AfterFunc(time.Duration(30+7*round)*time.Millisecond, kill)
+		for {
+			made, ok := send(url, acknowledged)
+			if !ok {
+				break
+			}
+			acknowledged = made
+		}
+		deadline.Stop()
+		kill()
+		if acknowledged == revision {
+			t.Logf("round %d: killed before the first answer", round)
+			lost++
+		}
+
+		// At most the edit that was on its way is there besides.
+		out, err := run(t, "", "export", "gullwing-point", "--data", data)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p, err := project.Decode(strings.NewReader(out))
+		if err != nil {
+			t.Fatal(err)
+		}
+		n, _ := p.Pages[0].Find("log")
+		name := 1
+		_, _ = fmt.Sscanf(n.Name, "Log %d", &name)
+		if name != acknowledged && name != acknowledged+1 {
+			t.Fatalf("round %d: revision %d was acknowledged, the project is at %d", round, acknowledged, name)
+		}
+		revision = name
+	}
+	if lost > 10 {
+		t.Errorf("in %d of 20 rounds nothing was acknowledged: the test shows little", lost)
+	}
+}
+
+// launch starts the demo and gives its address and a way to kill it at once.
+func launch(t *testing.T, binary, data string) (url string, kill func()) {
+	t.Helper()
+	c := exec.Command(binary, "demo", "--data", data, "--listen", "127.0.0.1:0")
+	out, err := c.StdoutPipe()
+	if err == nil {
+		err = c.Start()
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	line, err := bufio.NewReader(out).ReadString('\n')
+	if err != nil {
+		t.Fatal(err)
+	}
+	dead := make(chan struct{})
+	go func() { _ = c.Wait(); close(dead) }()
+	return strings.TrimSpace(strings.TrimPrefix(line, "Kit Rows is at ")), func() {
+		_ = c.Process.Signal(os.Kill)
+		<-dead
+	}
+}
+
+// send names the log after the revision the edit makes; ok tells whether the
+// server answered that it did.
+func send(url string, revision int) (made int, ok bool) {
+	o := edit.Operation{Describe: &edit.Describe{Node: "log", Name: new(fmt.Sprintf("Log %d", revision+1))}}
+	body, _ := json.Marshal(map[string]any{"revision": revision, "operation": o})
+	a, err := http.Post(url+"/api/projects/gullwing-point/pages/front-page/edits", "application/json", bytes.NewReader(body))
+	if err != nil {
+		return 0, false
+	}
+	defer a.Body.Close()
+	var answer struct{ Revision int }
+	if err := json.NewDecoder(a.Body).Decode(&answer); err != nil || a.StatusCode != http.StatusOK {
+		return 0, false
+	}
+	return answer.Revision, true
+}

@@ -1,0 +1,186 @@
+package server_test
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/json"
+	"io"
+	"log/slog"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"kitrows/demo"
+	"kitrows/internal/bench"
+	"kitrows/internal/server"
+	"kitrows/internal/store"
+)
+
+const front = "/api/projects/gullwing-point/pages/front-page"
+
+func start(t *testing.T) *httptest.Server {
+	t.Helper()
+	s, err := store.Open(context.Background(), t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := demo.Project()
+	if err == nil {
+		err = s.Add(context.Background(), p)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	web := fstest.MapFS{"index.html": {Data: []byte("the front end")}}
+	h := httptest.NewServer(server.New(s, web, slog.New(slog.DiscardHandler)))
+	t.Cleanup(func() { h.Close(); s.Close() })
+	return h
+}
+
+func send(t *testing.T, h *httptest.Server, method, path, body string, headers ...string) (status int, answer []byte, header http.Header) {
+	t.Helper()
+	r, err := http.NewRequest(method, h.URL+path, strings.NewReader(body))
+	if err != nil {
+		t.Fatal(err)
+	}
+	r.Header.Set("Content-Type", "application/json")
+	for i := 0; i < len(headers); i += 2 {
+		r.Header.Set(headers[i], headers[i+1])
+		if headers[i] == "Host" {
+			r.Host = headers[i+1]
+		}
+	}
+	a, err := http.DefaultClient.Do(r)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer a.Body.Close()
+	answer, _ = io.ReadAll(a.Body)
+	return a.StatusCode, answer, a.Header
+}
+
+// Bad input is answered clearly and changes nothing.
+func TestBadInput(t *testing.T) {
+	h := start(t)
+	cell := `{"revision":1,"operation":{"type":{"cells":[{"node":"log","breakpoint":"wide"}],"text":"%"}}}`
+	damaged := strings.Replace(string(demo.File()), `"skip": 1`, `"skip": "one"`, 1)
+	for name, c := range map[string]struct {
+		method, path, body string
+		headers            []string
+		status             int
+		want               string
+	}{
+		"width 13 of 12":   {"POST", front + "/edits", strings.Replace(cell, "%", "13", 1), nil, 422, `"want":"a width of 1 to 12: the row has 12 columns"`},
+		"unknown notation": {"POST", front + "/edits", strings.Replace(cell, "%", "wide!", 1), nil, 422, `6 (take 6), 2_6 (skip 2, take 6)`},
+		"stale revision":   {"POST", front + "/edits", strings.Replace(strings.Replace(cell, "%", "6", 1), `:1,`, `:9,`, 1), nil, 409, `"revision":1`},
+		"unknown field":    {"POST", front + "/edits", `{"revision":1,"operation":{"colour":"red"}}`, nil, 422, `body.operation.colour`},
+		"no operation":     {"POST", front + "/edits", `{"revision":1,"operation":{}}`, nil, 422, `exactly one action`},
+		"not JSON":         {"POST", front + "/edits", `{"revision":`, nil, 400, `unexpected end of JSON`},
+		"20 MB":            {"POST", front + "/edits", strings.Repeat(" ", 20<<20), nil, 413, `too large`},
+		"20 MB of project": {"POST", "/api/projects", strings.Repeat(" ", 20<<20), nil, 413, `too large`},
+		"damaged project":  {"POST", "/api/projects", damaged, nil, 422, `pages[0].body[0].children[3].children[1].at[1].skip`},
+		"same project":     {"POST", "/api/projects", string(demo.File()), nil, 422, `an id that no project here has yet`},
+		"nothing to undo":  {"POST", front + "/undo", `{"revision":1}`, nil, 422, `there is none`},
+		"unknown project":  {"GET", "/api/projects/lost/pages/front-page", "", nil, 404, `no such project`},
+		"unknown page":     {"GET", "/api/projects/gullwing-point/pages/lost", "", nil, 404, `the project has Front page`},
+		"odd lane":         {"GET", front + "?lane=wide:NaN", "", nil, 422, `a breakpoint and a width in px`},
+		"another's host":   {"GET", "/api/projects", "", []string{"Host", "evil.example:4170"}, 421, `want localhost or a loopback address`},
+		"another's page":   {"POST", front + "/undo", `{"revision":1}`, []string{"Sec-Fetch-Site", "cross-site"}, 403, `cross-origin`},
+	} {
+		status, answer, header := send(t, h, c.method, c.path, c.body, c.headers...)
+		if status != c.status || !strings.Contains(string(answer), c.want) {
+			t.Errorf("%s: %d %s, want %d …%s…", name, status, answer, c.status, c.want)
+		}
+		if kind := header.Get("Content-Type"); status != 403 && kind != "application/problem+json" {
+			t.Errorf("%s: answered as %s", name, kind)
+		}
+	}
+	if _, file, _ := send(t, h, "GET", "/api/projects/gullwing-point/file", ""); !bytes.Equal(file, demo.File()) {
+		t.Error("bad input changed the project")
+	}
+}
+
+// One call answers an edit with everything the Bench needs; the lane asked for
+// is as wide as asked.
+func TestEditAnswersWithTheBench(t *testing.T) {
+	h := start(t)
+	status, answer, _ := send(t, h, "POST", front+"/edits?lane=wide:1000",
+		`{"revision":1,"operation":{"type":{"cells":[{"node":"tide-table","breakpoint":"wide"}],"text":"2_4"}}}`)
+	var b bench.Bench
+	if err := json.Unmarshal(answer, &b); err != nil || status != 200 {
+		t.Fatalf("%d %v", status, err)
+	}
+	if b.Revision != 2 || b.Undo != "Tide table: 2_4 at wide" || len(b.Lanes) != 4 || b.Lanes[2].Width != 1000 {
+		t.Errorf("revision %d, undo %q, %d lanes, wide at %v", b.Revision, b.Undo, len(b.Lanes), b.Lanes[2].Width)
+	}
+	for _, n := range b.Nodes {
+		switch n.ID {
+		case "tide-table":
+			if got := n.Cells[2]; got != (bench.Cell{Text: "2_4", Here: true, From: "wide"}) {
+				t.Errorf("the cell shows %+v", got)
+			}
+			if got := n.Cells[3]; got != (bench.Cell{Text: "2_4", From: "wide"}) {
+				t.Errorf("the next cell shows %+v", got)
+			}
+		case "body":
+			if got := n.Sums[2]; got.Text != "8 · 2 + 4 = 6" || got.Reasons[0] != "8 + 2 + 4 = 14 > 12, so Tide table starts line 2" {
+				t.Errorf("the ledger reads %+v", got)
+			}
+		}
+	}
+	if status, again, _ := send(t, h, "POST", front+"/preview", `{"revision":2,"operation":{"remove":{"node":"log"}}}`); status != 200 || strings.Contains(string(again), `"id":"log"`) {
+		t.Errorf("preview: %d", status)
+	}
+	if _, now, _ := send(t, h, "GET", front, ""); !strings.Contains(string(now), `"id":"log"`) {
+		t.Error("a preview changed the project")
+	}
+}
+
+func TestWindowsHearOfChanges(t *testing.T) {
+	h := start(t)
+	ctx, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+	defer cancel()
+	r, _ := http.NewRequestWithContext(ctx, "GET", h.URL+"/api/projects/gullwing-point/events", nil)
+	a, err := http.DefaultClient.Do(r)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer a.Body.Close()
+	lines := bufio.NewScanner(a.Body)
+	next := func() string {
+		for lines.Scan() {
+			if data, ok := strings.CutPrefix(lines.Text(), "data: "); ok {
+				return data
+			}
+		}
+		return ""
+	}
+	if got := next(); got != "1" {
+		t.Fatalf("first heard of revision %q", got)
+	}
+	send(t, h, "POST", front+"/edits", `{"revision":1,"operation":{"remove":{"node":"log"}}}`)
+	if got := next(); got != "2" {
+		t.Errorf("then heard of revision %q", got)
+	}
+}
+
+// Generated pages hold what users typed: they run no script and are framed by us
+// alone. The front end answers every screen's address.
+func TestDocumentsAndScreens(t *testing.T) {
+	h := start(t)
+	_, page, header := send(t, h, "GET", front+"/document", "")
+	if policy := header.Get("Content-Security-Policy"); !strings.Contains(policy, "sandbox") || strings.Contains(policy, "script-src") {
+		t.Errorf("the document's policy is %s", policy)
+	}
+	if !strings.Contains(string(page), "Kittiwakes back on the outer stack") {
+		t.Error("the document lacks its content")
+	}
+	_, screen, header := send(t, h, "GET", "/gullwing-point/front-page/proof", "")
+	if string(screen) != "the front end" || !strings.HasPrefix(header.Get("Content-Security-Policy"), "default-src 'none'; script-src 'self'") {
+		t.Errorf("a screen answered %q under %s", screen, header.Get("Content-Security-Policy"))
+	}
+}

@@ -1,0 +1,153 @@
+package store
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+	"testing"
+
+	"kitrows/demo"
+	"kitrows/internal/edit"
+	"kitrows/internal/project"
+	"kitrows/internal/sample"
+)
+
+func open(t testing.TB, dir string) *Store {
+	t.Helper()
+	s, err := Open(context.Background(), dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { s.Close() })
+	return s
+}
+
+func stocked(t testing.TB, dir string) *Store {
+	t.Helper()
+	s := open(t, dir)
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Add(context.Background(), p); err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+func width(node, text string) edit.Operation {
+	return edit.Operation{Page: "front-page", Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: "wide"}}, Text: text}}
+}
+
+func TestFilesComeBackAsTheSameBytes(t *testing.T) {
+	ctx, s := context.Background(), open(t, t.TempDir())
+	r := sample.New(31)
+	for i := range 30 {
+		p := sample.Project(r)
+		p.ID = fmt.Sprintf("sample-%d", i)
+		file, err := p.Encode()
+		if err != nil {
+			t.Fatal(err)
+		}
+		read, err := project.Decode(bytes.NewReader(file))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := s.Add(ctx, read); err != nil {
+			t.Fatal(err)
+		}
+		if back, err := s.File(ctx, p.ID); err != nil || !bytes.Equal(back, file) {
+			t.Fatalf("%s came back as other bytes: %v", p.ID, err)
+		}
+	}
+}
+
+// Undo and redo go on where they were after a restart, and undoing everything
+// gives the file that came in.
+func TestUndoAndRedoOutliveARestart(t *testing.T) {
+	ctx, dir := context.Background(), t.TempDir()
+	s := stocked(t, dir)
+	revision := 1
+	for _, text := range []string{"4", "5", "2_6"} {
+		state, _, err := s.Edit(ctx, "gullwing-point", revision, width("tide-table", text))
+		if err != nil {
+			t.Fatal(err)
+		}
+		revision = state.Revision
+	}
+	edited, _ := s.File(ctx, "gullwing-point")
+	step := func(do func(context.Context, string, int) (*State, *edit.Change, error), undo, redo string) {
+		t.Helper()
+		state, _, err := do(ctx, "gullwing-point", revision)
+		if err != nil {
+			t.Fatal(err)
+		}
+		revision = state.Revision
+		if state.Undo != undo || state.Redo != redo {
+			t.Fatalf("then undo is %q and redo %q, want %q and %q", state.Undo, state.Redo, undo, redo)
+		}
+	}
+	step(s.Undo, "Tide table: 5 at wide", "Tide table: 2_6 at wide")
+	s.Close()
+	s = open(t, dir)
+	step(s.Undo, "Tide table: 4 at wide", "Tide table: 5 at wide")
+	step(s.Undo, "", "Tide table: 4 at wide")
+	if file, _ := s.File(ctx, "gullwing-point"); !bytes.Equal(file, demo.File()) {
+		t.Error("undoing everything does not give the project as it came")
+	}
+	if _, _, err := s.Undo(ctx, "gullwing-point", revision); err == nil {
+		t.Error("there was one more to undo")
+	}
+	step(s.Redo, "Tide table: 4 at wide", "Tide table: 5 at wide")
+	s.Close()
+	s = open(t, dir)
+	step(s.Redo, "Tide table: 5 at wide", "Tide table: 2_6 at wide")
+	step(s.Redo, "Tide table: 2_6 at wide", "")
+	if file, _ := s.File(ctx, "gullwing-point"); !bytes.Equal(file, edited) {
+		t.Error("redoing everything does not give the project as it was edited")
+	}
+	step(s.Undo, "Tide table: 5 at wide", "Tide table: 2_6 at wide")
+	state, _, err := s.Edit(ctx, "gullwing-point", revision, width("log", "6"))
+	if err != nil || state.Redo != "" {
+		t.Errorf("after a new edit redo is %q, %v", state.Redo, err)
+	}
+}
+
+func TestRefusalsLoseNothing(t *testing.T) {
+	ctx, s := context.Background(), stocked(t, t.TempDir())
+	if _, _, err := s.Edit(ctx, "gullwing-point", 1, width("log", "6")); err != nil {
+		t.Fatal(err)
+	}
+	before, _ := s.File(ctx, "gullwing-point")
+	var stale *StaleError
+	if _, _, err := s.Edit(ctx, "gullwing-point", 1, width("log", "7")); !errors.As(err, &stale) || stale.Current != 2 {
+		t.Errorf("a stale edit: %v", err)
+	}
+	if _, _, err := s.Edit(ctx, "gullwing-point", 2, width("log", "13")); err == nil {
+		t.Error("13 of 12 was taken")
+	}
+	if _, _, err := s.Edit(ctx, "elsewhere", 1, width("log", "7")); !errors.Is(err, ErrNotFound) {
+		t.Errorf("an unknown project: %v", err)
+	}
+	p, _ := demo.Project()
+	if err := s.Add(ctx, p); err == nil || !strings.Contains(err.Error(), "an id that no project here has yet") {
+		t.Errorf("the same id twice: %v", err)
+	}
+	if after, _ := s.File(ctx, "gullwing-point"); !bytes.Equal(before, after) {
+		t.Error("a refused change changed the project")
+	}
+}
+
+func BenchmarkEdit(b *testing.B) {
+	ctx, s := context.Background(), stocked(b, b.TempDir())
+	revision := 1
+	for b.Loop() {
+		state, _, err := s.Edit(ctx, "gullwing-point", revision, width("log", fmt.Sprint(1+revision%12)))
+		if err != nil {
+			b.Fatal(err)
+		}
+		revision = state.Revision
+	}
+}
