@@ -37,9 +37,7 @@ async function judge(page: Page, trial: Trial, turn: number): Promise<Verdict> {
       frame.srcdoc = trial.Document;
       await loaded;
       const inside = frame.contentDocument!;
-      const nodes = new Map(
-        [...inside.querySelectorAll<HTMLElement>("[data-node]")].map((e) => [e.dataset.node!, e]),
-      );
+      const nodes = new Map([...inside.querySelectorAll<HTMLElement>("[data-node]")].map((e) => [e.dataset.node!, e]));
 
       const compare = (enough = Infinity) => {
         const found = { boxes: 0, largest: 0, worst: "" };
@@ -89,27 +87,34 @@ async function judge(page: Page, trial: Trial, turn: number): Promise<Verdict> {
   );
 }
 
-for (const seed of seeds) test(`seed ${seed}: the plan agrees with the browser on ${pages} random pages, and no class is redundant`, async ({ page }) => {
-  test.setTimeout(600_000);
-  const printed = execFileSync("go", ["run", "./e2e/trial", "-pages", String(pages), "-seed", String(seed)], {
-    cwd: new URL("../..", import.meta.url),
-    maxBuffer: 1 << 30,
-  });
-  const trials = printed.toString().trim().split("\n").map((line) => JSON.parse(line) as Trial);
-  expect(trials.length).toBeGreaterThan(pages);
+for (const seed of seeds)
+  test(`seed ${seed}: the plan agrees with the browser on ${pages} random pages, and no class is redundant`, async ({
+    page,
+  }) => {
+    test.setTimeout(600_000);
+    const printed = execFileSync("go", ["run", "./e2e/trial", "-pages", String(pages), "-seed", String(seed)], {
+      cwd: new URL("../..", import.meta.url),
+      maxBuffer: 1 << 30,
+    });
+    const trials = printed
+      .toString()
+      .trim()
+      .split("\n")
+      .map((line) => JSON.parse(line) as Trial);
+    expect(trials.length).toBeGreaterThan(pages);
 
-  await page.setContent('<iframe style="border:0;height:4000px"></iframe>');
-  const total = { boxes: 0, largest: 0, worst: "", redundant: [] as string[] };
-  for (const [turn, trial] of trials.entries()) {
-    const verdict = await judge(page, trial, turn * 7);
-    total.boxes += verdict.boxes;
-    total.redundant.push(...verdict.redundant);
-    if (verdict.largest > total.largest) {
-      total.largest = verdict.largest;
-      total.worst = verdict.worst;
+    await page.setContent('<iframe style="border:0;height:4000px"></iframe>');
+    const total = { boxes: 0, largest: 0, worst: "", redundant: [] as string[] };
+    for (const [turn, trial] of trials.entries()) {
+      const verdict = await judge(page, trial, turn * 7);
+      total.boxes += verdict.boxes;
+      total.redundant.push(...verdict.redundant);
+      if (verdict.largest > total.largest) {
+        total.largest = verdict.largest;
+        total.worst = verdict.worst;
+      }
     }
-  }
-  console.log(`${trials.length} pages, ${total.boxes} boxes, largest difference ${total.largest.toFixed(4)} px`);
-  expect(total.largest, total.worst).toBeLessThanOrEqual(0.5);
-  expect(total.redundant).toEqual([]);
-});
+    console.log(`${trials.length} pages, ${total.boxes} boxes, largest difference ${total.largest.toFixed(4)} px`);
+    expect(total.largest, total.worst).toBeLessThanOrEqual(0.5);
+    expect(total.redundant).toEqual([]);
+  });

@@ -37,7 +37,8 @@ export function useWholeSheet(place: Place, wanted: boolean) {
     queryKey: ["sheet", place.project, place.page],
     enabled: wanted,
     queryFn: async () =>
-      (await api.GET("/api/projects/{project}/pages/{page}/stylesheet", { params: { path: place }, parseAs: "text" })).data as unknown as string,
+      (await api.GET("/api/projects/{project}/pages/{page}/stylesheet", { params: { path: place }, parseAs: "text" }))
+        .data as unknown as string,
   });
 }
 
@@ -89,7 +90,10 @@ async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed)
       if (lost && sentOn > 0 && now.revision !== sentOn) {
         // The edit was on its way when the connection went: it may be done, so
         // it is not done twice.
-        useLine.setState({ lost: false, refused: "The connection was lost while an edit was on its way. Look whether it was made." });
+        useLine.setState({
+          lost: false,
+          refused: "The connection was lost while an edit was on its way. Look whether it was made.",
+        });
         return null;
       }
       sentOn = now.revision;
@@ -125,7 +129,9 @@ function plain(error: Refusal): string {
 }
 
 async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Bench> {
-  const bench = orRefuse(await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } }));
+  const bench = orRefuse(
+    await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } }),
+  );
   queries.setQueryData(keyOf(place, look), bench);
   return bench;
 }
@@ -135,7 +141,9 @@ async function send(place: Place, look: Look, deed: Deed, revision: number): Pro
   if (deed === "undo" || deed === "redo") {
     return orRefuse(await api.POST(`/api/projects/{project}/pages/{page}/${deed}`, { params, body: { revision } }));
   }
-  return orRefuse(await api.POST("/api/projects/{project}/pages/{page}/edits", { params, body: { revision, operation: deed } }));
+  return orRefuse(
+    await api.POST("/api/projects/{project}/pages/{page}/edits", { params, body: { revision, operation: deed } }),
+  );
 }
 
 /** What an operation would make of the page; null when it would be refused. */
@@ -155,7 +163,10 @@ export function useFollow(place: Place) {
     const stream = new EventSource(`/api/projects/${project}/events`);
     stream.addEventListener("revision", (event) => {
       const revision = Number((event as MessageEvent<string>).data);
-      const newest = Math.max(0, ...queries.getQueriesData<Bench>({ queryKey: ["bench", project] }).map(([, b]) => b?.revision ?? 0));
+      const newest = Math.max(
+        0,
+        ...queries.getQueriesData<Bench>({ queryKey: ["bench", project] }).map(([, b]) => b?.revision ?? 0),
+      );
       if (revision > newest && useLine.getState().waiting === 0) {
         void queries.invalidateQueries({ queryKey: ["bench", project] });
       }

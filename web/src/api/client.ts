@@ -29,5 +29,9 @@ export class Refusal extends Error {
 export function orRefuse<T>(answer: { data?: T; error?: unknown; response: Response }): T {
   if (answer.data !== undefined) return answer.data;
   const problem = answer.error as Problem | undefined;
-  throw new Refusal(problem?.detail ? problem : { title: "Error", status: answer.response.status, detail: "The server could not answer." });
+  throw new Refusal(
+    problem?.detail
+      ? problem
+      : { title: "Error", status: answer.response.status, detail: "The server could not answer." },
+  );
 }

@@ -47,7 +47,11 @@ export function AddRow({ field, focus, onDo }: Props) {
         </span>
       </label>
       {wrong && (
-        <p id="recipe-wrong" role="alert" className="absolute top-full left-0 z-20 mt-1 w-80 rounded-md border border-madder bg-raised px-2 py-1.5 text-[12px] leading-snug text-madder-deep">
+        <p
+          id="recipe-wrong"
+          role="alert"
+          className="absolute top-full left-0 z-20 mt-1 w-80 rounded-md border border-madder bg-raised px-2 py-1.5 text-[12px] leading-snug text-madder-deep"
+        >
           {wrong}
         </p>
       )}

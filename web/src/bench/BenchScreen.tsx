@@ -104,7 +104,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           <div className="-ml-0.5 mt-2.5 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
             <div className="flex items-center gap-3 border-b border-line-2 px-2 py-1.5">
               <AddRow field={addRow} focus={focus} onDo={onDo} />
-              <span className="truncate font-mono text-[11px] text-ink-2">2_6 skip two, take six · * full line · x hide</span>
+              <span className="truncate font-mono text-[11px] text-ink-2">
+                2_6 skip two, take six · * full line · x hide
+              </span>
               <button
                 type="button"
                 aria-expanded={drawer}
@@ -118,7 +120,14 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
             {empty ? (
               <Empty onStart={() => addRow.current?.focus()} />
             ) : (
-              <Sheet bench={bench} focus={focus} template={template} onDo={onDo} onTry={onTry} onAddRow={() => addRow.current?.focus()} />
+              <Sheet
+                bench={bench}
+                focus={focus}
+                template={template}
+                onDo={onDo}
+                onTry={onTry}
+                onAddRow={() => addRow.current?.focus()}
+              />
             )}
           </div>
         </main>
@@ -141,10 +150,15 @@ function Empty({ onStart }: { onStart: () => void }) {
     <div className="max-w-xl p-6 text-ink-2">
       <h2 className="text-[15px] font-semibold text-ink">This page is empty</h2>
       <p className="mt-1">
-        Start with a row: type the widths of its columns into <b className="font-semibold text-ink">add row</b> and press Enter. <code className="font-mono">4 8</code> is two
-        columns from the breakpoint in focus on, <code className="font-mono">12 12 | mid 6 6 | wide 4 8</code> says it for each breakpoint.
+        Start with a row: type the widths of its columns into <b className="font-semibold text-ink">add row</b> and
+        press Enter. <code className="font-mono">4 8</code> is two columns from the breakpoint in focus on,{" "}
+        <code className="font-mono">12 12 | mid 6 6 | wide 4 8</code> says it for each breakpoint.
       </p>
-      <button type="button" onClick={onStart} className="mt-3 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye">
+      <button
+        type="button"
+        onClick={onStart}
+        className="mt-3 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
+      >
         Add the first row
       </button>
     </div>

@@ -24,7 +24,15 @@ export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
   function key(event: KeyboardEvent<HTMLInputElement>) {
     event.stopPropagation();
     const onward: Onward | null =
-      event.key === "Enter" ? (event.shiftKey ? "up" : "down") : event.key === "Tab" ? (event.shiftKey ? "left" : "right") : null;
+      event.key === "Enter"
+        ? event.shiftKey
+          ? "up"
+          : "down"
+        : event.key === "Tab"
+          ? event.shiftKey
+            ? "left"
+            : "right"
+          : null;
     if (onward) {
       event.preventDefault();
       settled.current = true;

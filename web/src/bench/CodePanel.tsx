@@ -31,7 +31,9 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
   const stretch = form === "html" && spot ? bench.code.stretches[spot.node] : undefined;
 
   useEffect(() => {
-    const [first, last] = [stretch?.first, stretch?.last].map((n) => n && (list.current?.children[n - 1] as HTMLElement | undefined));
+    const [first, last] = [stretch?.first, stretch?.last].map(
+      (n) => n && (list.current?.children[n - 1] as HTMLElement | undefined),
+    );
     const view = list.current?.parentElement;
     if (!first || !last || !view) return;
     const height = last.offsetTop + last.offsetHeight - first.offsetTop;
@@ -56,12 +58,21 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
       <div className="flex items-center gap-2 px-3 py-2">
         <Segmented label="Code form" value={form} options={forms} onChange={setForm} />
         <span className="flex-1" />
-        <button type="button" onClick={() => void copy()} className="flex items-center gap-1.5 rounded-md border border-control bg-raised px-2.5 py-1 text-[12px] hover:bg-line-2">
+        <button
+          type="button"
+          onClick={() => void copy()}
+          className="flex items-center gap-1.5 rounded-md border border-control bg-raised px-2.5 py-1 text-[12px] hover:bg-line-2"
+        >
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
           <span aria-live="polite">{copied === text && text ? "Copied" : "Copy"}</span>
         </button>
       </div>
-      <div className="min-h-0 overflow-auto pb-3 [scrollbar-width:thin]" tabIndex={0} role="group" aria-label={`${forms.find(([f]) => f === form)![1]} code`}>
+      <div
+        className="min-h-0 overflow-auto pb-3 [scrollbar-width:thin]"
+        tabIndex={0}
+        role="group"
+        aria-label={`${forms.find(([f]) => f === form)![1]} code`}
+      >
         {form === "html" && (
           <label className="flex items-center gap-1.5 px-3 pb-1.5 text-[12px] text-ink-2">
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
@@ -78,11 +89,19 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
               <div
                 key={i}
                 data-marked={marked || undefined}
-                onClick={node === undefined ? undefined : () => getSelection()?.isCollapsed !== false && select({ node: owner(bench, node), breakpoint: null })}
+                onClick={
+                  node === undefined
+                    ? undefined
+                    : () =>
+                        getSelection()?.isCollapsed !== false && select({ node: owner(bench, node), breakpoint: null })
+                }
                 className={`relative pr-3 break-words whitespace-pre-wrap ${node ? "cursor-pointer" : ""} ${marked ? "bg-madder-soft" : ""}`}
                 style={hang(line)}
               >
-                <span aria-hidden="true" className="absolute left-0 w-8 indent-0 text-right text-[11px] text-ink-3 select-none">
+                <span
+                  aria-hidden="true"
+                  className="absolute left-0 w-8 indent-0 text-right text-[11px] text-ink-3 select-none"
+                >
                   {i + 1}
                 </span>
                 {colour(line, form === "html").map((part, k) => (

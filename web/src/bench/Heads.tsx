@@ -29,7 +29,9 @@ export function Heads({ bench, focus, template }: { bench: Bench; focus: string;
           >
             <span className="flex items-baseline justify-between gap-2">
               <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>
-              {on && <span className="font-mono text-[11px] whitespace-nowrap text-ink-2">{bench.lanes[i]?.width} px</span>}
+              {on && (
+                <span className="font-mono text-[11px] whitespace-nowrap text-ink-2">{bench.lanes[i]?.width} px</span>
+              )}
             </span>
             <span className="block truncate font-mono text-[11px] text-ink-2">{b.range}</span>
           </button>

@@ -21,7 +21,14 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
   const px = (screen: number) => screen / scale;
   const height = Math.max(lane.height, px(tall));
   return (
-    <svg role="img" aria-label={title} width={width} height={height * scale} viewBox={`0 0 ${lane.width} ${height}`} className="block">
+    <svg
+      role="img"
+      aria-label={title}
+      width={width}
+      height={height * scale}
+      viewBox={`0 0 ${lane.width} ${height}`}
+      className="block"
+    >
       {lane.units.map((u, i) => (
         <rect key={i} x={u.x} y={0} width={u.width} height={height} className="fill-thread" />
       ))}
@@ -49,7 +56,16 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
           ) : null;
         }
         if (box.kind === "block") {
-          return <Hint key={box.id} box={box} kind={box.hint} marked={selected != null && node?.parent === selected} px={px} titled={labelled && node?.index === 0} />;
+          return (
+            <Hint
+              key={box.id}
+              box={box}
+              kind={box.hint}
+              marked={selected != null && node?.parent === selected}
+              px={px}
+              titled={labelled && node?.index === 0}
+            />
+          );
         }
         const marked = box.id === selected;
         return (
@@ -92,7 +108,11 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
           if (!box.shown || box.kind !== "column" || box.width * scale < 26) return null;
           const marked = box.id === selected;
           return (
-            <g key={box.id} className={`pointer-events-none ${marked ? "fill-madder-deep" : "fill-woad-deep"}`} fontSize={px(11)}>
+            <g
+              key={box.id}
+              className={`pointer-events-none ${marked ? "fill-madder-deep" : "fill-woad-deep"}`}
+              fontSize={px(11)}
+            >
               <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
                 {fit(nodes.get(box.id)?.name ?? "", box.width * scale - 26)}
               </text>
@@ -107,7 +127,21 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
 }
 
 /** Unspent space: bare stripes, slanting. */
-function Bare({ x, y, width, height, step, line }: { x: number; y: number; width: number; height: number; step: number; line: number }) {
+function Bare({
+  x,
+  y,
+  width,
+  height,
+  step,
+  line,
+}: {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  step: number;
+  line: number;
+}) {
   const id = `bare-${x}-${y}-${width}-${height}`.replaceAll(".", "_");
   return (
     <>
@@ -144,13 +178,26 @@ function Hint({ box, kind, marked, px, titled }: HintProps) {
     return (
       <g className="pointer-events-none" strokeWidth={px(1)}>
         <rect x={x} y={y} width={width} height={height} rx={px(1.5)} className={fill} opacity={0.55} />
-        <path d={`M${x} ${y + height * 0.75}l${width * 0.3} ${-height * 0.35} ${width * 0.2} ${height * 0.2} ${width * 0.25} ${-height * 0.28} ${width * 0.25} ${height * 0.43}`} fill="none" className={marked ? "stroke-madder" : "stroke-woad-line"} />
+        <path
+          d={`M${x} ${y + height * 0.75}l${width * 0.3} ${-height * 0.35} ${width * 0.2} ${height * 0.2} ${width * 0.25} ${-height * 0.28} ${width * 0.25} ${height * 0.43}`}
+          fill="none"
+          className={marked ? "stroke-madder" : "stroke-woad-line"}
+        />
       </g>
     );
   }
   if (kind === "heading") {
     const height = Math.min(px(5), box.height / 3);
-    return titled ? null : <rect x={x} y={box.y + box.height / 2 - height / 2} width={width * 0.6} height={height} rx={height / 2} className={`${fill} pointer-events-none`} />;
+    return titled ? null : (
+      <rect
+        x={x}
+        y={box.y + box.height / 2 - height / 2}
+        width={width * 0.6}
+        height={height}
+        rx={height / 2}
+        className={`${fill} pointer-events-none`}
+      />
+    );
   }
   const step = Math.max(24, px(7));
   const bars = [];
@@ -160,7 +207,15 @@ function Hint({ box, kind, marked, px, titled }: HintProps) {
     bars.push(
       <g key={i}>
         {indent > 0 && <circle cx={x + px(2)} cy={y} r={px(1.6)} className={fill} />}
-        <line x1={x + indent} x2={x + Math.max(indent, width * (kind === "list" ? share * 0.7 : share))} y1={y} y2={y} strokeWidth={px(3)} strokeLinecap="round" className={stroke} />
+        <line
+          x1={x + indent}
+          x2={x + Math.max(indent, width * (kind === "list" ? share * 0.7 : share))}
+          y1={y}
+          y2={y}
+          strokeWidth={px(3)}
+          strokeLinecap="round"
+          className={stroke}
+        />
       </g>,
     );
   }
@@ -168,7 +223,12 @@ function Hint({ box, kind, marked, px, titled }: HintProps) {
 }
 
 function inset(box: Box, by: number) {
-  return { x: box.x + by, y: box.y + by, width: Math.max(0, box.width - 2 * by), height: Math.max(0, box.height - 2 * by) };
+  return {
+    x: box.x + by,
+    y: box.y + by,
+    width: Math.max(0, box.width - 2 * by),
+    height: Math.max(0, box.height - 2 * by),
+  };
 }
 
 /** Cuts a name to about so many px at 11 px. */

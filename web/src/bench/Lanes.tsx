@@ -28,7 +28,8 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
       const box = mark.getBoundingClientRect();
       const view = lane.getBoundingClientRect();
       if (box.top < view.top) lane.scrollTop -= view.top - box.top + 6;
-      else if (box.bottom > view.bottom) lane.scrollTop += Math.min(box.bottom - view.bottom + 6, box.top - view.top - 6);
+      else if (box.bottom > view.bottom)
+        lane.scrollTop += Math.min(box.bottom - view.bottom + 6, box.top - view.top - 6);
     }
   }, [selected, bench, widths]);
 
@@ -41,7 +42,11 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
           <div
             key={lane.breakpoint}
             data-lane={lane.breakpoint}
-            tabIndex={-1}
+            // It scrolls, so the keyboard must reach it.
+            // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+            tabIndex={0}
+            role="group"
+            aria-label={`Lane ${lane.breakpoint}`}
             onScroll={(e) => follow(e.currentTarget, area.current)}
             className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
           >

@@ -17,7 +17,15 @@ export function Legend({ bench, focus }: { bench: Bench; focus: string }) {
         <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />
       </Entry>
       <Entry name="selected">
-        <rect x=".75" y=".75" width="24.5" height="10.5" rx="2" strokeWidth="1.5" className="fill-madder-soft stroke-madder" />
+        <rect
+          x=".75"
+          y=".75"
+          width="24.5"
+          height="10.5"
+          rx="2"
+          strokeWidth="1.5"
+          className="fill-madder-soft stroke-madder"
+        />
       </Entry>
       <Entry name="skipped units">
         <line x1="0" x2="26" y1="6" y2="6" strokeWidth="1.5" strokeDasharray="4 3" className="stroke-weld-line" />
@@ -37,7 +45,13 @@ export function Legend({ bench, focus }: { bench: Bench; focus: string }) {
             <span>Lane width</span>
             <span className="font-mono text-[11.5px]">{chosen ?? lane.width} px</span>
           </div>
-          <WidthSlider label={`Width of the ${focus} lane`} low={range.low} high={range.high} value={chosen ?? lane.width} onChange={(px) => setWidth(focus, px)} />
+          <WidthSlider
+            label={`Width of the ${focus} lane`}
+            low={range.low}
+            high={range.high}
+            value={chosen ?? lane.width}
+            onChange={(px) => setWidth(focus, px)}
+          />
           <div className="flex justify-between font-mono text-[11px]">
             <span>{range.low}</span>
             <span>{range.high}</span>

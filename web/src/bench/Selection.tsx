@@ -85,7 +85,11 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           </Act>
         )}
         {node.kind !== "row" && (
-          <Act label={node.kind === "column" ? "Nest" : "Row"} keys="R" onClick={() => void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } })}>
+          <Act
+            label={node.kind === "column" ? "Nest" : "Row"}
+            keys="R"
+            onClick={() => void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } })}
+          >
             <Rows2 size={13} aria-hidden="true" />
           </Act>
         )}
@@ -100,9 +104,24 @@ export function Selection({ bench, node, focus, onDo }: Props) {
   );
 }
 
-function Act({ label, keys, onClick, children }: { label: string; keys: string; onClick: () => void; children: ReactNode }) {
+function Act({
+  label,
+  keys,
+  onClick,
+  children,
+}: {
+  label: string;
+  keys: string;
+  onClick: () => void;
+  children: ReactNode;
+}) {
   return (
-    <button type="button" title={`${label} (${keys})`} onClick={onClick} className="flex items-center gap-1 rounded-md border border-control bg-raised px-1.5 py-1 text-[12px] hover:bg-line-2">
+    <button
+      type="button"
+      title={`${label} (${keys})`}
+      onClick={onClick}
+      className="flex items-center gap-1 rounded-md border border-control bg-raised px-1.5 py-1 text-[12px] hover:bg-line-2"
+    >
       {children}
       {label}
     </button>

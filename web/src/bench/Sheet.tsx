@@ -64,7 +64,8 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
     if (!at?.breakpoint) return;
     const { node, breakpoint } = at;
     const to = { down: [0, 1], up: [0, -1], right: [1, 0], left: [-1, 0] } as const;
-    if (onward) go((onward === "down" || onward === "up" ? walk(0, to[onward][1], true) : walk(to[onward][0], 0)) ?? at);
+    if (onward)
+      go((onward === "down" || onward === "up" ? walk(0, to[onward][1], true) : walk(to[onward][0], 0)) ?? at);
     setSent((s) => ({ ...s, [node]: { ...s[node], [breakpoint]: text } }));
     const made = await onDo({ type: { cells: [{ node, breakpoint }], text } });
     setSent((s) => {
@@ -103,7 +104,12 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
   }
 
   function plainKey(event: KeyboardEvent, node: SheetNode): boolean {
-    const arrows: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+    const arrows: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
     const arrow = arrows[event.key];
     if (arrow) {
       const next = walk(...arrow);
@@ -121,7 +127,10 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
       case "Enter":
       case "F2":
         if (!editable) return false;
-        setTyping({ spot: spot!, text: node.cells[bench.breakpoints.findIndex((b) => b.name === spot!.breakpoint)]?.text ?? "" });
+        setTyping({
+          spot: spot!,
+          text: node.cells[bench.breakpoints.findIndex((b) => b.name === spot!.breakpoint)]?.text ?? "",
+        });
         return true;
       case "Backspace":
       case "Delete":
@@ -132,7 +141,8 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
         if (node.kind === "row" || node.kind === "column") void act({ addColumn: { near: node.id } });
         return true;
       case "r":
-        if (node.kind !== "row") void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: spot?.breakpoint ?? focus } });
+        if (node.kind !== "row")
+          void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: spot?.breakpoint ?? focus } });
         return true;
       case "d":
         void act({ duplicate: { node: node.id } });
@@ -168,7 +178,7 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
   return (
     <div
       ref={grid}
-      role="grid"
+      role="treegrid"
       aria-label="Span sheet"
       aria-multiselectable="false"
       onKeyDown={key}

@@ -56,11 +56,16 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         style={{ paddingLeft: `${6 + node.depth * 13}px` }}
       >
         <Glyph kind={node.kind} />
-        <span className={`truncate ${marked ? "font-semibold text-ink" : ""} ${node.kind === "column" ? "text-ink" : ""}`} title={node.name}>
+        <span
+          className={`truncate ${marked ? "font-semibold text-ink" : ""} ${node.kind === "column" ? "text-ink" : ""}`}
+          title={node.name}
+        >
           {node.name}
         </span>
         {(node.element || node.kind === "container") && (
-          <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>{node.element || "container"}</span>
+          <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
+            {node.element || "container"}
+          </span>
         )}
       </div>
       {p.breakpoints.map((b, i) =>
@@ -99,7 +104,13 @@ function ColumnCell(p: CellProps & { cell: Cell }) {
       className={`flex min-w-0 items-center rounded-[4px] ${on && !typing ? "outline-2 outline-madder" : ""}`}
     >
       {typing ? (
-        <CellInput label={`${node.name} at ${breakpoint}`} text={typing.text} wrong={typing.wrong} onCommit={p.onCommit} onCancel={p.onCancel} />
+        <CellInput
+          label={`${node.name} at ${breakpoint}`}
+          text={typing.text}
+          wrong={typing.wrong}
+          onCommit={p.onCommit}
+          onCancel={p.onCancel}
+        />
       ) : inFocus && box?.shown && pending === undefined ? (
         <Strip
           box={box}
@@ -111,7 +122,9 @@ function ColumnCell(p: CellProps & { cell: Cell }) {
       ) : (
         <span
           className={`flex h-[21px] w-full items-center justify-center rounded-[4px] border font-mono text-[12px] ${
-            here ? "border-line bg-raised text-ink" : `border-transparent ${p.selected !== undefined ? "text-ink-2" : "text-ink-3"}`
+            here
+              ? "border-line bg-raised text-ink"
+              : `border-transparent ${p.selected !== undefined ? "text-ink-2" : "text-ink-3"}`
           } ${text === "x" ? "border-dotted border-control" : ""}`}
         >
           {!here && (
@@ -143,10 +156,22 @@ function LedgerCell(p: CellProps & { sum: SheetNode["sums"][number] }) {
       {breakpoint === p.focus ? (
         <>
           {sum.text}
-          {sum.state && <span className={`ml-2.5 ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>{sum.state}</span>}
+          {sum.state && (
+            <span className={`ml-2.5 ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>{sum.state}</span>
+          )}
         </>
       ) : (
-        <span className={node.kind === "container" || sum.full ? (p.selected !== undefined ? "text-ink-2" : "text-ink-3") : "text-weld"}>{sum.short}</span>
+        <span
+          className={
+            node.kind === "container" || sum.full
+              ? p.selected !== undefined
+                ? "text-ink-2"
+                : "text-ink-3"
+              : "text-weld"
+          }
+        >
+          {sum.short}
+        </span>
       )}
     </div>
   );
@@ -155,7 +180,9 @@ function LedgerCell(p: CellProps & { sum: SheetNode["sums"][number] }) {
 function Glyph({ kind }: { kind: SheetNode["kind"] }) {
   return (
     <svg width="13" height="11" viewBox="0 0 13 11" className="flex-none" aria-hidden="true">
-      {kind === "container" && <rect x=".5" y=".5" width="12" height="10" fill="none" strokeDasharray="2 2" className="stroke-control" />}
+      {kind === "container" && (
+        <rect x=".5" y=".5" width="12" height="10" fill="none" strokeDasharray="2 2" className="stroke-control" />
+      )}
       {kind === "row" && <rect x=".5" y="1.5" width="12" height="8" rx="1.5" fill="none" className="stroke-control" />}
       {kind === "column" && <rect x="3" width="7" height="11" rx="1.5" className="fill-woad-line" />}
     </svg>

@@ -42,7 +42,8 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
       </span>
       <span className="max-[1100px]:hidden">{plural(bench.breakpoints.length, "breakpoint")}</span>
       <span className="flex-none">
-        <b className="font-semibold text-ink">{bench.code.classes}</b> {bench.code.classes === 1 ? "setting class" : "setting classes"}, none redundant
+        <b className="font-semibold text-ink">{bench.code.classes}</b>{" "}
+        {bench.code.classes === 1 ? "setting class" : "setting classes"}, none redundant
       </span>
     </footer>
   );

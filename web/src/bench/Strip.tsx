@@ -52,11 +52,25 @@ export function Strip({ box, here, selected, onPull, onDrop }: Props) {
     setPull(null);
   }
 
-  const dye = selected ? "bg-madder-strong text-on-dye" : here ? "bg-woad text-on-dye" : "bg-woad-soft text-woad-deep border border-woad-line";
+  const dye = selected
+    ? "bg-madder-strong text-on-dye"
+    : here
+      ? "bg-woad text-on-dye"
+      : "bg-woad-soft text-woad-deep border border-woad-line";
   return (
-    <div ref={ruler} className="relative h-[19px] min-w-0 flex-1" onPointerMove={move} onPointerUp={drop} onPointerCancel={drop}>
+    <div
+      ref={ruler}
+      className="relative h-[19px] min-w-0 flex-1"
+      onPointerMove={move}
+      onPointerUp={drop}
+      onPointerCancel={drop}
+    >
       {Array.from({ length: box.columns }, (_, i) => (
-        <i key={i} className="absolute inset-y-0 border-r border-line" style={{ left: `${i * unit}%`, width: `${unit}%` }} />
+        <i
+          key={i}
+          className="absolute inset-y-0 border-r border-line"
+          style={{ left: `${i * unit}%`, width: `${unit}%` }}
+        />
       ))}
       {skip > 0 && (
         <i

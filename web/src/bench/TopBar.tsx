@@ -10,7 +10,11 @@ import { ThemeButton } from "../parts/ThemeButton";
 export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Promise<Bench | null> }) {
   const line = useLine();
   const navigate = useNavigate();
-  const state = line.lost ? "Not connected, edits wait" : line.waiting > 0 ? "Saving…" : `Saved · rev ${bench.revision}`;
+  const state = line.lost
+    ? "Not connected, edits wait"
+    : line.waiting > 0
+      ? "Saving…"
+      : `Saved · rev ${bench.revision}`;
 
   async function addPage() {
     const made = await onDo({ addPage: {} });
@@ -19,7 +23,11 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
 
   return (
     <header className="flex h-12 items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
-      <Link to="/" className="flex items-center gap-2 rounded-sm text-[14px] font-semibold whitespace-nowrap" title="To the shelf">
+      <Link
+        to="/"
+        className="flex items-center gap-2 rounded-sm text-[14px] font-semibold whitespace-nowrap"
+        title="To the shelf"
+      >
         <Mark />
         Kit Rows
       </Link>
@@ -37,12 +45,21 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
             {p.name}
           </Link>
         ))}
-        <button type="button" aria-label="New page" title="New page" onClick={() => void addPage()} className="px-2.5 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2">
+        <button
+          type="button"
+          aria-label="New page"
+          title="New page"
+          onClick={() => void addPage()}
+          className="px-2.5 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2"
+        >
           <Plus size={14} aria-hidden="true" />
         </button>
       </nav>
       <span className="flex-1" />
-      <span role="status" className={`text-[12px] whitespace-nowrap ${line.lost ? "text-[#f0c674]" : "text-bar-ink-2"}`}>
+      <span
+        role="status"
+        className={`text-[12px] whitespace-nowrap ${line.lost ? "text-[#f0c674]" : "text-bar-ink-2"}`}
+      >
         {state}
       </span>
       <span className="flex">

@@ -39,12 +39,18 @@ export function ProofScreen() {
         <span className="text-[12px] whitespace-nowrap text-bar-ink-2">rev {bench.revision}</span>
         <span className="flex-1" />
         <ThemeButton />
-        <Link to={`/${place.project}/${place.page}`} className="flex items-center gap-1.5 rounded-md border border-bar-line px-3 py-1.5 whitespace-nowrap">
+        <Link
+          to={`/${place.project}/${place.page}`}
+          className="flex items-center gap-1.5 rounded-md border border-bar-line px-3 py-1.5 whitespace-nowrap"
+        >
           <ArrowLeft size={14} aria-hidden="true" />
           Bench
         </Link>
       </header>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-3.5 py-2">
+      <section
+        aria-label="Width"
+        className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-3.5 py-2"
+      >
         <Segmented
           label="Breakpoint"
           value={here.name}
@@ -58,7 +64,7 @@ export function ProofScreen() {
           <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
           {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
         </p>
-      </div>
+      </section>
       <main ref={stage} className="min-h-0 overflow-hidden p-4">
         <div className="mx-auto h-full" style={{ width: width * scale }}>
           <iframe

@@ -33,7 +33,11 @@ export function Shelf() {
               <p className="text-ink-2">Projects kept on this machine.</p>
             </div>
             <span className="flex-1" />
-            <button type="button" onClick={() => file.current?.click()} className="flex items-center gap-2 rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2">
+            <button
+              type="button"
+              onClick={() => file.current?.click()}
+              className="flex items-center gap-2 rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2"
+            >
               <FolderInput size={15} aria-hidden="true" />
               Bring in a project file
             </button>
@@ -64,8 +68,8 @@ export function Shelf() {
             <section className="mt-6 max-w-xl rounded-md border border-dashed border-control p-6">
               <h2 className="text-[15px] font-semibold">The shelf is empty</h2>
               <p className="mt-1 text-ink-2">
-                Bring in a project file (<code className="font-mono">*.kitrows.json</code>), or start the program with <code className="font-mono">kitrows demo</code> to look around in a finished
-                project.
+                Bring in a project file (<code className="font-mono">*.kitrows.json</code>), or start the program with{" "}
+                <code className="font-mono">kitrows demo</code> to look around in a finished project.
               </p>
             </section>
           )}
@@ -83,10 +87,18 @@ export function Shelf() {
 function Card({ card }: { card: CardData }) {
   return (
     <li>
-      <Link to={`/${card.id}/${card.firstPage}`} className="block rounded-md border border-line bg-sheet hover:border-control">
+      <Link
+        to={`/${card.id}/${card.firstPage}`}
+        className="block rounded-md border border-line bg-sheet hover:border-control"
+      >
         <div className="h-52 overflow-hidden rounded-t-md border-b border-line bg-raised">
           <div className="mx-auto w-[280px] pt-3">
-            <LaneDrawing lane={card.drawing} nodes={noNodes} width={280} title={`${card.pages[0]}, drawn at ${card.drawing.width} px`} />
+            <LaneDrawing
+              lane={card.drawing}
+              nodes={noNodes}
+              width={280}
+              title={`${card.pages[0]}, drawn at ${card.drawing.width} px`}
+            />
           </div>
         </div>
         <div className="px-3.5 py-3">

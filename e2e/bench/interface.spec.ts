@@ -1,0 +1,66 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { cell, test } from "../tests/app";
+
+const binary = new URL("../../bin/kitrows", import.meta.url).pathname;
+
+function report(what: string, times: number[], unit = "ms") {
+  times.sort((a, b) => a - b);
+  const at = (share: number) => times[Math.floor((times.length - 1) * share)]!.toFixed(1);
+  console.log(`${what}: median ${at(0.5)} ${unit}, from ${at(0)} to ${at(1)}, ${times.length} times`);
+}
+
+test("a first start to a first answered page", async () => {
+  const times: number[] = [];
+  for (let i = 0; i < 9; i++) {
+    const data = mkdtempSync(join(tmpdir(), "kitrows-"));
+    const began = performance.now();
+    const server = spawn(binary, ["demo", "--data", data, "--listen", "127.0.0.1:0"]);
+    const line = await new Promise<string>((told) => server.stdout.once("data", (b: Buffer) => told(b.toString())));
+    const url = line.trim().replace("Kit Rows is at ", "");
+    await (await fetch(url)).text();
+    await (await fetch(`${url}/api/projects/gullwing-point/pages/front-page`)).text();
+    times.push(performance.now() - began);
+    server.kill();
+    await new Promise((ended) => server.once("exit", ended));
+  }
+  report("first start to first answered page", times);
+});
+
+test("an edit to the repainted Bench", async ({ page, app }) => {
+  await page.goto(`${app}/gullwing-point/front-page`);
+  await cell(page, "log", "wide").click();
+  const times: number[] = [];
+  for (let i = 0; i < 40; i++) {
+    await page.keyboard.type(String(5 + (i % 3)));
+    times.push(
+      await page.evaluate(async () => {
+        const lane = document.querySelector('[data-lane="full"] [data-column="log"]')!;
+        const before = lane.getAttribute("width");
+        const began = performance.now();
+        document.activeElement!.dispatchEvent(
+          new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }),
+        );
+        while (document.querySelector('[data-lane="full"] [data-column="log"]')!.getAttribute("width") === before) {
+          await new Promise(requestAnimationFrame);
+        }
+        await new Promise(requestAnimationFrame); // it is painted by then
+        return performance.now() - began;
+      }),
+    );
+    await page.keyboard.press("ArrowUp");
+    await cell(page, "log", "wide").click();
+  }
+  report("edit to repainted Bench, demo page", times);
+});
+
+test("the first load's script", async ({ page, app }) => {
+  let bytes = 0;
+  page.on("response", async (answer) => {
+    if (answer.url().endsWith(".js")) bytes += (await answer.request().sizes()).responseBodySize;
+  });
+  await page.goto(`${app}/gullwing-point/front-page`, { waitUntil: "networkidle" });
+  console.log(`first-load script: ${(bytes / 1000).toFixed(1)} kB compressed`);
+});
