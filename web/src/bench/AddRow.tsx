@@ -16,7 +16,7 @@ export function AddRow({ field, focus, onDo }: Props) {
 
   async function add(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
-    const input = field.current!;
+    const input = event.currentTarget.elements.namedItem("recipe") as HTMLInputElement;
     const recipe = input.value;
     const made = await onDo({ addRow: { near: spot?.node ?? "", recipe, breakpoint: focus } });
     setWrong(made ? "" : useLine.getState().refused);
@@ -31,6 +31,7 @@ export function AddRow({ field, focus, onDo }: Props) {
         <span className="text-ink-2">add row</span>
         <input
           ref={field}
+          name="recipe"
           size={18}
           maxLength={400}
           placeholder="4 8"

@@ -17,8 +17,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
   const spot = useView((v) => v.spot);
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
-  const widths = useWidths(area, template);
-  const tall = area.current?.clientHeight;
+  const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
 
   useLayoutEffect(() => {
@@ -55,7 +54,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
               nodes={nodes}
               width={widths[i] ?? 72}
               labelled={on}
-              tall={tall && tall - 2}
+              tall={tall}
               selected={selected}
               onSelect={(node) => select({ node, breakpoint: lane.breakpoint })}
               title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}
@@ -81,20 +80,26 @@ function follow(lane: HTMLElement, area: HTMLElement | null) {
   }
 }
 
-/** The inner widths of the lanes on screen. */
-function useWidths(area: React.RefObject<HTMLDivElement | null>, template: string): number[] {
-  const [widths, setWidths] = useState<number[]>([]);
+interface Sizes {
+  widths: number[];
+  tall: number;
+}
+
+/** The inner widths of the lanes on screen, and their height. */
+function useSizes(area: React.RefObject<HTMLDivElement | null>, template: string): Sizes {
+  const [sizes, setSizes] = useState<Sizes>({ widths: [], tall: 0 });
   useLayoutEffect(() => {
     const element = area.current;
     if (!element) return;
     const measure = () => {
-      const now = lanesOf(element).map((lane) => lane.clientWidth);
-      setWidths((before) => (before.join() === now.join() ? before : now));
+      const lanes = lanesOf(element);
+      const now = { widths: lanes.map((lane) => lane.clientWidth), tall: lanes[0]?.clientHeight ?? 0 };
+      setSizes((before) => (JSON.stringify(before) === JSON.stringify(now) ? before : now));
     };
     measure();
     const watch = new ResizeObserver(measure);
     watch.observe(element);
     return () => watch.disconnect();
   }, [area, template]);
-  return widths;
+  return sizes;
 }

@@ -179,6 +179,7 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
     <div
       ref={grid}
       role="treegrid"
+      tabIndex={-1}
       aria-label="Span sheet"
       aria-multiselectable="false"
       onKeyDown={key}
