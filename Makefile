@@ -1,6 +1,7 @@
 # Two commands: make demo, make test.
 
 BIN := bin/kitrows
+PACKAGES := ./cmd/... ./demo/... ./e2e/... ./internal/... ./web
 GO_FILES := $(shell git ls-files -co --exclude-standard -- '*.go' '*.sql' 'demo/*.json' go.mod go.sum)
 WEB_FILES := $(shell git ls-files -co --exclude-standard -- web ':!web/dist' ':!*.go')
 
@@ -35,13 +36,13 @@ types: node_modules/.package-lock.json
 
 ## test: everything that keeps main green
 test: check $(BIN) /usr/bin/chromium
-	go test -race ./...
+	go test -race $(PACKAGES)
 	npm test --silent -w e2e
 
 check: node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
-	go vet ./...
-	go tool staticcheck ./...
+	go vet $(PACKAGES)
+	go tool staticcheck $(PACKAGES)
 	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/bench
 	npm run --silent lint -w web
 	npm run --silent types -w web
@@ -61,7 +62,7 @@ trial: $(BIN) /usr/bin/chromium
 
 ## bench: benchmarks of the core and of the interface
 bench: $(BIN) /usr/bin/chromium
-	go test -run '^$$' -bench . -benchmem ./...
+	go test -run '^$$' -bench . -benchmem ./internal/...
 	cd e2e && npx --no-install playwright test --config bench.config.ts
 
 clean:

@@ -107,6 +107,7 @@ test("undo and redo go on across a reload", async ({ page, app }) => {
   await page.getByRole("button", { name: "Undo: Log: 5 at wide" }).click();
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 8, set here");
   await page.reload();
+  await expect(page.getByRole("button", { name: "Redo: Log: 5 at wide" })).toBeEnabled();
   await page.keyboard.press("Control+Shift+z");
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 5, set here");
 });

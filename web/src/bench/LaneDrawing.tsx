@@ -114,7 +114,7 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
               fontSize={px(11)}
             >
               <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
-                {fit(nodes.get(box.id)?.name ?? "", box.width * scale - 26)}
+                {fit(nodes.get(box.id)?.name ?? "", box.width * scale - 22)}
               </text>
               <text x={box.x + box.width - px(6)} y={box.y + px(13)} textAnchor="end" className="font-mono">
                 {box.units}
@@ -233,6 +233,6 @@ function inset(box: Box, by: number) {
 
 /** Cuts a name to about so many px at 11 px. */
 function fit(name: string, room: number): string {
-  const letters = Math.max(0, Math.floor(room / 5.3));
+  const letters = Math.max(0, Math.floor(room / 5.5));
   return name.length <= letters ? name : letters < 3 ? "" : name.slice(0, letters - 1).trimEnd() + "…";
 }
