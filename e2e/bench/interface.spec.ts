@@ -37,16 +37,19 @@ test("an edit to the repainted Bench", async ({ page, app }) => {
     await page.keyboard.type(String(5 + (i % 3)));
     times.push(
       await page.evaluate(async () => {
-        const lane = document.querySelector('[data-lane="full"] [data-column="log"]')!;
-        const before = lane.getAttribute("width");
+        const column = document.querySelector('[data-lane="full"] [data-column="log"]')!;
+        const moved = new Promise<void>((done) =>
+          new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
+            attributeFilter: ["width"],
+          }),
+        );
         const began = performance.now();
         document.activeElement!.dispatchEvent(
           new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }),
         );
-        while (document.querySelector('[data-lane="full"] [data-column="log"]')!.getAttribute("width") === before) {
-          await new Promise(requestAnimationFrame);
-        }
-        await new Promise(requestAnimationFrame); // it is painted by then
+        await moved;
+        await new Promise(requestAnimationFrame);
+        await new Promise((painted) => setTimeout(painted));
         return performance.now() - began;
       }),
     );

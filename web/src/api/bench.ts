@@ -70,8 +70,10 @@ export function useDo(place: Place): (deed: Deed) => Promise<Bench | null> {
   return useCallback(
     (deed) => {
       const [at, seen] = JSON.parse(key) as [Place, Look];
+      const free = useLine.getState().waiting === 0;
       useLine.setState((l) => ({ waiting: l.waiting + 1 }));
-      const result = turn.then(() => carry(queries, at, seen, deed));
+      // Nothing is on its way: it goes at once, before anything is drawn.
+      const result = free ? carry(queries, at, seen, deed) : turn.then(() => carry(queries, at, seen, deed));
       turn = result.finally(() => useLine.setState((l) => ({ waiting: l.waiting - 1 })));
       return result;
     },

@@ -11,7 +11,8 @@ interface Props {
 
 /** The add-row box: a recipe such as "4 8", put in after the selected row. */
 export function AddRow({ field, focus, onDo }: Props) {
-  const { spot, go } = useView();
+  const spot = useView((v) => v.spot);
+  const go = useView((v) => v.go);
   const [wrong, setWrong] = useState("");
 
   async function add(event: FormEvent<HTMLFormElement>) {

@@ -42,7 +42,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const navigate = useNavigate();
   const send = useDo(place);
   const look = useLook();
-  const { focus: chosen, setFocus, spot } = useView();
+  const chosen = useView((v) => v.focus);
+  const setFocus = useView((v) => v.setFocus);
+  const spot = useView((v) => v.shown);
   const [tried, setTried] = useState<Bench | null>(null);
   const [drawer, setDrawer] = useState(false);
   const addRow = useRef<HTMLInputElement>(null);

@@ -1,5 +1,5 @@
 import { Check, Copy } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Bench } from "../api/client";
 import { useWholeSheet, type Place } from "../api/bench";
 import { Segmented } from "../parts/Segmented";
@@ -19,7 +19,10 @@ const forms = [
 export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
   const [form, setForm] = useState<Form>("html");
   const [copied, setCopied] = useState("");
-  const { spot, ends, setEnds, select } = useView();
+  const spot = useView((v) => v.shown);
+  const ends = useView((v) => v.ends);
+  const setEnds = useView((v) => v.setEnds);
+  const select = useView((v) => v.select);
   const whole = useWholeSheet(place, form === "kit");
   const list = useRef<HTMLDivElement>(null);
 
@@ -40,6 +43,16 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
     const room = view.clientHeight;
     view.scrollTop = first.offsetTop - view.offsetTop - Math.max(20, (room - height) / 3);
   }, [stretch]);
+
+  const parents = useRef(new Map<string, string>());
+  useEffect(() => {
+    parents.current = new Map(bench.nodes.filter((n) => n.kind === "block").map((n) => [n.id, n.parent]));
+  }, [bench.nodes]);
+  // The sheet shows a block's column.
+  const choose = useCallback(
+    (node: string) => select({ node: parents.current.get(node) ?? node, breakpoint: null }),
+    [select],
+  );
 
   async function copy() {
     try {
@@ -68,7 +81,7 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
         </button>
       </div>
       <div
-        className="min-h-0 overflow-auto pb-3 [scrollbar-width:thin]"
+        className="min-h-0 overflow-auto pb-3 [contain:strict] [scrollbar-width:thin]"
         // It scrolls, so the keyboard must reach it.
         // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
         tabIndex={0}
@@ -82,39 +95,17 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
           </label>
         )}
         <div ref={list} data-code className="font-mono text-[11.5px] leading-[1.62]">
-          {lines.map((line, i) => {
-            const node = form === "html" ? bench.code.lines[i]?.node : undefined;
-            const marked = stretch && i + 1 >= stretch.first && i + 1 <= stretch.last;
-            return (
-              // The sheet selects the same nodes by keyboard.
-              // eslint-disable-next-line jsx-a11y/no-static-element-interactions
-              <div
-                key={i}
-                data-marked={marked || undefined}
-                onClick={
-                  node === undefined
-                    ? undefined
-                    : () =>
-                        getSelection()?.isCollapsed !== false && select({ node: owner(bench, node), breakpoint: null })
-                }
-                className={`relative pr-3 break-words whitespace-pre-wrap ${node ? "cursor-pointer" : ""} ${marked ? "bg-madder-soft" : ""}`}
-                style={hang(line)}
-              >
-                <span
-                  aria-hidden="true"
-                  className="absolute left-0 w-8 indent-0 text-right text-[11px] text-ink-3 select-none"
-                >
-                  {i + 1}
-                </span>
-                {colour(line, form === "html").map((part, k) => (
-                  <span key={k} className={part.dye}>
-                    {part.text}
-                  </span>
-                ))}
-                {"\n"}
-              </div>
-            );
-          })}
+          {lines.map((line, i) => (
+            <CodeLine
+              key={i}
+              number={i + 1}
+              text={line}
+              markup={form === "html"}
+              node={form === "html" ? bench.code.lines[i]?.node : undefined}
+              marked={stretch !== undefined && i + 1 >= stretch.first && i + 1 <= stretch.last}
+              onChoose={choose}
+            />
+          ))}
         </div>
       </div>
     </section>
@@ -127,8 +118,35 @@ function hang(line: string) {
   return { paddingLeft: `calc(40px + ${indent}ch)`, textIndent: `-${indent}ch` };
 }
 
-/** The node the sheet shows for a line's node: a block's column. */
-function owner(bench: Bench, id: string): string {
-  const node = bench.nodes.find((n) => n.id === id);
-  return node?.kind === "block" ? node.parent : id;
+interface LineProps {
+  number: number;
+  text: string;
+  markup: boolean;
+  /** The node the line belongs to; none in a stylesheet. */
+  node: string | undefined;
+  marked: boolean;
+  onChoose: (node: string) => void;
 }
+
+const CodeLine = memo(function CodeLine({ number, text, markup, node, marked, onChoose }: LineProps) {
+  return (
+    // The sheet selects the same nodes by keyboard.
+    // eslint-disable-next-line jsx-a11y/no-static-element-interactions
+    <div
+      data-marked={marked || undefined}
+      onClick={node === undefined ? undefined : () => getSelection()?.isCollapsed !== false && onChoose(node)}
+      className={`relative pr-3 break-words whitespace-pre-wrap ${node ? "cursor-pointer" : ""} ${marked ? "bg-madder-soft" : ""}`}
+      style={hang(text)}
+    >
+      <span aria-hidden="true" className="absolute left-0 w-8 text-right indent-0 text-[11px] text-ink-3 select-none">
+        {number}
+      </span>
+      {colour(text, markup).map((part, k) => (
+        <span key={k} className={part.dye}>
+          {part.text}
+        </span>
+      ))}
+      {"\n"}
+    </div>
+  );
+});

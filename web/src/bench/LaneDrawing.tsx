@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { Box, Lane, SheetNode } from "../api/client";
 
 interface Props {
@@ -8,7 +9,7 @@ interface Props {
   /** Names and widths are written into the columns. */
   labelled?: boolean;
   selected?: string | null;
-  onSelect?: (node: string) => void;
+  onSelect?: (node: string, breakpoint: string) => void;
   /** At least so high on screen, in px. */
   tall?: number;
   /** What the drawing shows, for a reader who does not see it. */
@@ -16,7 +17,16 @@ interface Props {
 }
 
 /** A page at one breakpoint, drawn to scale from the plan. */
-export function LaneDrawing({ lane, nodes, width, labelled = false, selected, onSelect, tall = 40, title }: Props) {
+export const LaneDrawing = memo(function LaneDrawing({
+  lane,
+  nodes,
+  width,
+  labelled = false,
+  selected,
+  onSelect,
+  tall = 40,
+  title,
+}: Props) {
   const scale = width / lane.width;
   const px = (screen: number) => screen / scale;
   const height = Math.max(lane.height, px(tall));
@@ -38,45 +48,22 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
       {lane.boxes.map((box) => {
         if (!box.shown) return null;
         const node = nodes.get(box.id);
-        if (box.kind === "container") {
-          return (
-            <rect
-              key={box.id}
-              {...inset(box, px(0.5))}
-              fill="none"
-              strokeWidth={px(1)}
-              strokeDasharray={`${px(2)} ${px(3)}`}
-              className={box.id === selected ? "stroke-madder" : "stroke-control"}
-            />
-          );
-        }
-        if (box.kind === "row") {
-          return box.id === selected ? (
-            <rect key={box.id} {...inset(box, px(-1.5))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />
-          ) : null;
-        }
-        if (box.kind === "block") {
-          return (
-            <Hint
-              key={box.id}
-              box={box}
-              kind={box.hint}
-              marked={selected != null && node?.parent === selected}
-              px={px}
-              titled={labelled && node?.index === 0}
-            />
-          );
-        }
-        const marked = box.id === selected;
-        return (
-          <rect
+        return box.kind === "block" ? (
+          <Hint
             key={box.id}
-            {...inset(box, px(0.5))}
-            rx={px(2.5)}
-            strokeWidth={px(marked ? 1.6 : 1)}
-            data-column={box.id}
-            onClick={onSelect && (() => onSelect(box.id))}
-            className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
+            box={box}
+            scale={scale}
+            marked={selected != null && node?.parent === selected}
+            titled={labelled && node?.index === 0}
+          />
+        ) : (
+          <Outline
+            key={box.id}
+            box={box}
+            scale={scale}
+            marked={box.id === selected}
+            lane={lane.breakpoint}
+            onSelect={onSelect}
           />
         );
       })}
@@ -124,7 +111,7 @@ export function LaneDrawing({ lane, nodes, width, labelled = false, selected, on
         })}
     </svg>
   );
-}
+});
 
 /** Unspent space: bare stripes, slanting. */
 function Bare({
@@ -153,18 +140,59 @@ function Bare({
   );
 }
 
+interface OutlineProps {
+  box: Box;
+  scale: number;
+  marked: boolean;
+  lane: string;
+  onSelect: Props["onSelect"];
+}
+
+/** A container, dashed; a row, drawn when it is selected; or a column. Boxes that
+ *  an edit left alone are not drawn again. */
+const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: OutlineProps) {
+  const px = (screen: number) => screen / scale;
+  switch (box.kind) {
+    case "container":
+      return (
+        <rect
+          {...inset(box, px(0.5))}
+          fill="none"
+          strokeWidth={px(1)}
+          strokeDasharray={`${px(2)} ${px(3)}`}
+          className={marked ? "stroke-madder" : "stroke-control"}
+        />
+      );
+    case "row":
+      return marked ? (
+        <rect {...inset(box, px(-1.5))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />
+      ) : null;
+  }
+  return (
+    <rect
+      {...inset(box, px(0.5))}
+      rx={px(2.5)}
+      strokeWidth={px(marked ? 1.6 : 1)}
+      data-column={box.id}
+      onClick={onSelect && (() => onSelect(box.id, lane))}
+      className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
+    />
+  );
+});
+
 interface HintProps {
   box: Box;
-  kind: string;
+  scale: number;
   marked: boolean;
-  px: (screen: number) => number;
   /** A column's name stands over its first block. */
   titled: boolean;
 }
 
 /** What a block holds, in outline: bars for words, dots for a list, a frame with
  *  a horizon for a picture. */
-function Hint({ box, kind, marked, px, titled }: HintProps) {
+const Hint = memo(function Hint({ box, scale, marked, titled }: HintProps) {
+  const px = (screen: number) => screen / scale;
+  const kind = box.hint;
   const fill = marked ? "fill-madder-hint" : "fill-woad-hint";
   const stroke = marked ? "stroke-madder-hint" : "stroke-woad-hint";
   const pad = Math.min(px(7), box.width / 6);
@@ -220,7 +248,7 @@ function Hint({ box, kind, marked, px, titled }: HintProps) {
     );
   }
   return <g className="pointer-events-none">{bars}</g>;
-}
+});
 
 function inset(box: Box, by: number) {
   return {

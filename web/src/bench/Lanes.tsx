@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Bench, SheetNode } from "../api/client";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
@@ -14,22 +14,28 @@ interface Props {
 /** The page at every breakpoint, side by side. They scroll together, and to the
  *  selected node. */
 export function Lanes({ bench, nodes, focus, template }: Props) {
-  const spot = useView((v) => v.spot);
+  const spot = useView((v) => v.shown);
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
+  const choose = useCallback((node: string, breakpoint: string) => select({ node, breakpoint }), [select]);
 
-  useLayoutEffect(() => {
-    for (const lane of lanesOf(area.current)) {
-      const mark = lane.querySelector(`[data-column="${selected}"]`);
-      if (!mark) continue;
-      const box = mark.getBoundingClientRect();
-      const view = lane.getBoundingClientRect();
-      if (box.top < view.top) lane.scrollTop -= view.top - box.top + 6;
-      else if (box.bottom > view.bottom)
-        lane.scrollTop += Math.min(box.bottom - view.bottom + 6, box.top - view.top - 6);
-    }
+  // After the frame's own layout, so that it is not made twice.
+  useEffect(() => {
+    if (!selected) return;
+    const frame = requestAnimationFrame(() => {
+      for (const lane of lanesOf(area.current)) {
+        const mark = lane.querySelector(`[data-column="${selected}"]`);
+        if (!mark) continue;
+        const box = mark.getBoundingClientRect();
+        const view = lane.getBoundingClientRect();
+        if (box.top < view.top) lane.scrollTop -= view.top - box.top + 6;
+        else if (box.bottom > view.bottom)
+          lane.scrollTop += Math.min(box.bottom - view.bottom + 6, box.top - view.top - 6);
+      }
+    });
+    return () => cancelAnimationFrame(frame);
   }, [selected, bench, widths]);
 
   return (
@@ -47,7 +53,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
             role="group"
             aria-label={`Lane ${lane.breakpoint}`}
             onScroll={(e) => follow(e.currentTarget, area.current)}
-            className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
+            className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] [contain:strict] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
           >
             <LaneDrawing
               lane={lane}
@@ -56,7 +62,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
               labelled={on}
               tall={tall}
               selected={selected}
-              onSelect={(node) => select({ node, breakpoint: lane.breakpoint })}
+              onSelect={choose}
               title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}
             />
           </div>

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { useLine, type Deed } from "../api/bench";
 import type { Onward } from "./CellInput";
@@ -22,7 +22,9 @@ const begins = /^[0-9*xX_=~/÷]$/;
 /** The span sheet: the page's tree, and every column's span at every breakpoint.
  *  One grid, walked with the arrow keys. */
 export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) {
-  const { spot, seeking, select, go, found } = useView();
+  const spot = useView((v) => v.spot);
+  const seeking = useView((v) => v.seeking);
+  const { select, go, advance, catchUp, found } = useView.getState();
   const [typing, setTyping] = useState<Typing | null>(null);
   const [sent, setSent] = useState<Record<string, Record<string, string>>>({});
   const grid = useRef<HTMLDivElement>(null);
@@ -60,14 +62,16 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
 
   async function commit(text: string, onward: Onward | null) {
     const at = typing?.spot;
-    setTyping(null);
-    if (!at?.breakpoint) return;
+    if (!at?.breakpoint) return setTyping(null);
     const { node, breakpoint } = at;
+    const answer = onDo({ type: { cells: [{ node, breakpoint }], text } });
+    setTyping(null);
     const to = { down: [0, 1], up: [0, -1], right: [1, 0], left: [-1, 0] } as const;
     if (onward)
-      go((onward === "down" || onward === "up" ? walk(0, to[onward][1], true) : walk(to[onward][0], 0)) ?? at);
+      advance((onward === "down" || onward === "up" ? walk(0, to[onward][1], true) : walk(to[onward][0], 0)) ?? at);
     setSent((s) => ({ ...s, [node]: { ...s[node], [breakpoint]: text } }));
-    const made = await onDo({ type: { cells: [{ node, breakpoint }], text } });
+    const made = await answer;
+    catchUp();
     setSent((s) => {
       const { [breakpoint]: _, ...rest } = s[node] ?? {};
       return { ...s, [node]: rest };
@@ -82,6 +86,14 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
     setTyping(null);
     if (spot) go(spot);
   }
+
+  // Rows that did not change are not drawn again, so what they call stays the same.
+  const latest = useRef({ commit, cancel });
+  useLayoutEffect(() => {
+    latest.current = { commit, cancel };
+  });
+  const onCommit = useCallback((text: string, onward: Onward | null) => void latest.current.commit(text, onward), []);
+  const onCancel = useCallback(() => latest.current.cancel(), []);
 
   function key(event: KeyboardEvent) {
     if (!spot || typing) return;
@@ -183,7 +195,7 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
       aria-label="Span sheet"
       aria-multiselectable="false"
       onKeyDown={key}
-      className="min-h-0 overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
+      className="min-h-0 [contain:strict] overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
     >
       <div role="row" className="sr-only">
         <span role="columnheader">Node</span>
@@ -207,8 +219,8 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
           entry={!known && i === 0}
           onSelect={go}
           onType={setTyping}
-          onCommit={commit}
-          onCancel={cancel}
+          onCommit={onCommit}
+          onCancel={onCancel}
           onPull={pullTo}
           onDrop={drop}
         />

@@ -1,4 +1,4 @@
-import { useRef, useState, type PointerEvent } from "react";
+import { useRef, useState, type CSSProperties, type PointerEvent } from "react";
 import type { Box } from "../api/client";
 
 /** What a drag asks for: so many units wider, so many further in. */
@@ -60,18 +60,12 @@ export function Strip({ box, here, selected, onPull, onDrop }: Props) {
   return (
     <div
       ref={ruler}
-      className="relative h-[19px] min-w-0 flex-1"
+      className="relative h-[19px] min-w-0 flex-1 bg-[repeating-linear-gradient(90deg,transparent_0_calc(var(--unit)-1px),var(--line)_calc(var(--unit)-1px)_var(--unit))]"
+      style={{ "--unit": `${unit}%` } as CSSProperties}
       onPointerMove={move}
       onPointerUp={drop}
       onPointerCancel={drop}
     >
-      {Array.from({ length: box.columns }, (_, i) => (
-        <i
-          key={i}
-          className="absolute inset-y-0 border-r border-line"
-          style={{ left: `${i * unit}%`, width: `${unit}%` }}
-        />
-      ))}
       {skip > 0 && (
         <i
           className="absolute top-[9px] border-t-[1.5px] border-dashed border-weld-line"

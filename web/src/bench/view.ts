@@ -13,6 +13,9 @@ interface View {
   focus: string | null;
   /** The selected cell. */
   spot: Spot | null;
+  /** What lanes, panel and code show as selected: the same, but while an edit is
+   *  on its way, so that they are drawn once, with its answer. */
+  shown: Spot | null;
   /** The keyboard's focus should follow the selection into the sheet. */
   seeking: boolean;
   /** Lane widths in px by breakpoint, where chosen. */
@@ -23,20 +26,25 @@ interface View {
   select: (spot: Spot | null) => void;
   /** Selects, and takes the keyboard's focus along. */
   go: (spot: Spot) => void;
+  /** Goes on to another cell, which is shown as selected at the next catchUp. */
+  advance: (spot: Spot) => void;
+  catchUp: () => void;
   found: () => void;
   setWidth: (breakpoint: string, px: number) => void;
   setEnds: (ends: boolean) => void;
   reset: () => void;
 }
 
-const start = { focus: null, spot: null, seeking: false, widths: {} };
+const start = { focus: null, spot: null, shown: null, seeking: false, widths: {} };
 
 export const useView = create<View>()((set) => ({
   ...start,
   ends: true,
   setFocus: (focus) => set({ focus }),
-  select: (spot) => set({ spot }),
-  go: (spot) => set({ spot, seeking: true }),
+  select: (spot) => set({ spot, shown: spot }),
+  go: (spot) => set({ spot, shown: spot, seeking: true }),
+  advance: (spot) => set({ spot, seeking: true }),
+  catchUp: () => set((v) => ({ shown: v.spot })),
   found: () => set({ seeking: false }),
   setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),
   setEnds: (ends) => set({ ends }),
