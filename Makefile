@@ -5,7 +5,7 @@ PACKAGES := ./cmd/... ./demo/... ./e2e/... ./internal/... ./web
 GO_FILES := $(shell git ls-files -co --exclude-standard -- '*.go' '*.sql' 'demo/*.json' go.mod go.sum)
 WEB_FILES := $(shell git ls-files -co --exclude-standard -- web ':!web/dist' ':!*.go')
 
-.PHONY: demo serve test check types trial bench clean
+.PHONY: demo serve test check types trial measure clean
 
 ## demo: install, build and start the application with the demo project
 demo: $(BIN)
@@ -43,7 +43,7 @@ check: node_modules/.package-lock.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go vet $(PACKAGES)
 	go tool staticcheck $(PACKAGES)
-	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/bench
+	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure
 	npm run --silent lint -w web
 	npm run --silent types -w web
 	npm run --silent types -w e2e
@@ -60,10 +60,10 @@ check: node_modules/.package-lock.json
 trial: $(BIN) /usr/bin/chromium
 	cd e2e && TRIAL_PAGES=1000 npx --no-install playwright test agreement
 
-## bench: benchmarks of the core and of the interface
-bench: $(BIN) /usr/bin/chromium
+## measure: benchmarks of the core and of the interface
+measure: $(BIN) /usr/bin/chromium
 	go test -run '^$$' -bench . -benchmem ./internal/...
-	cd e2e && npx --no-install playwright test --config bench.config.ts
+	cd e2e && npx --no-install playwright test --config measure.config.ts
 
 clean:
 	rm -rf bin web/dist/* node_modules e2e/results

@@ -18,11 +18,7 @@ func codeCommand() *cobra.Command {
 		Short: "Print a page's class-based code",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			p, err := readProject(c, args[0])
-			if err != nil {
-				return err
-			}
-			pg, k, err := pageOf(p, name)
+			p, pg, k, err := readPage(c, args[0], name)
 			if err != nil {
 				return err
 			}

@@ -4,7 +4,6 @@ package main
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -58,18 +57,19 @@ func readProject(c *cobra.Command, name string) (*project.Project, error) {
 	return p, nil
 }
 
-// pageOf finds a page by name or id with its kit. Without a name it is the
-// project's only page.
-func pageOf(p *project.Project, name string) (*page.Page, *kit.Kit, error) {
-	if len(p.Pages) == 0 {
-		return nil, nil, errors.New("the project has no pages")
+// readPage reads a project file and finds a page in it by name or id, with its
+// kit. Without a name it is the project's only page.
+func readPage(c *cobra.Command, file, name string) (*project.Project, *page.Page, *kit.Kit, error) {
+	p, err := readProject(c, file)
+	if err != nil {
+		return nil, nil, nil, err
 	}
 	pg := p.Page(name)
 	if name == "" && len(p.Pages) == 1 {
 		pg = p.Pages[0]
 	}
 	if pg == nil {
-		return nil, nil, fault.New("--page", name, "one of %s", p.PageNames())
+		return nil, nil, nil, fault.New("--page", name, "one of %s", p.PageNames())
 	}
-	return pg, p.Kit(pg.Kit), nil
+	return p, pg, p.Kit(pg.Kit), nil
 }

@@ -24,11 +24,7 @@ func planCommand() *cobra.Command {
 		Short: "Print where every box of a page is in a viewport of that width, as JSON",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			p, err := readProject(c, args[0])
-			if err != nil {
-				return err
-			}
-			pg, k, err := pageOf(p, name)
+			_, pg, k, err := readPage(c, args[0], name)
 			if err != nil {
 				return err
 			}

@@ -90,6 +90,7 @@ test("a column's edge is dragged, with every breakpoint following", async ({ pag
   await page.mouse.move(grip.x + 3 - 2 * unit, grip.y + 8, { steps: 6 });
   // Seen while it is dragged, before it is done.
   await expect(page.locator('[data-lane="full"] [data-column="log"]')).toHaveAttribute("width", /^58\d/);
+  await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("6 + 1 + 3 = 10");
   await expect(page.getByText("rev 1")).toBeVisible();
   await page.mouse.up();
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 6, set here");

@@ -26,14 +26,6 @@ type Rule struct {
 	Declarations []string // "flex-wrap: wrap", without the semicolon
 }
 
-// Count is the number of rules.
-func (s *Sheet) Count() (n int) {
-	for _, b := range s.Blocks {
-		n += len(b.Rules)
-	}
-	return n
-}
-
 // String prints the sheet readably.
 func (s *Sheet) String() string {
 	var b strings.Builder

@@ -103,19 +103,6 @@ func Holds(outer, inner Kind) bool {
 	return false
 }
 
-// Columns counts the columns of a page in one pass; rows likewise.
-func (p *Page) Columns() (columns, rows int) {
-	p.Walk(func(n *Node, _ Place) {
-		switch n.Kind {
-		case Column:
-			columns++
-		case Row:
-			rows++
-		}
-	})
-	return columns, rows
-}
-
 // RowColumns is how many units a row divides into: the kit's columns, fresh, at
 // every depth (section 6.5).
 func RowColumns(k *kit.Kit) int { return k.Columns }

@@ -123,7 +123,8 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
               <Empty onStart={() => addRow.current?.focus()} />
             ) : (
               <Sheet
-                bench={bench}
+                bench={shown}
+                lanes={bench.lanes}
                 focus={focus}
                 template={template}
                 onDo={onDo}

@@ -1,4 +1,4 @@
-import { Columns2, Copy, Rows2, Trash2 } from "lucide-react";
+import { ArrowDown, ArrowUp, Columns2, Copy, Rows2, Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
@@ -32,6 +32,8 @@ export function Selection({ bench, node, focus, onDo }: Props) {
     const made = await onDo(operation);
     if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
   }
+  const siblings = bench.nodes.filter((n) => n.parent === node.parent).length;
+  const move = (by: number) => act({ move: { node: node.id, parent: node.parent, index: node.index + by } });
   const describe = (what: { name?: string; element?: string }) => void onDo({ describe: { node: node.id, ...what } });
 
   return (
@@ -93,10 +95,16 @@ export function Selection({ bench, node, focus, onDo }: Props) {
             <Rows2 size={13} aria-hidden="true" />
           </Act>
         )}
-        <Act label="Duplicate" keys="D" onClick={() => void act({ duplicate: { node: node.id } })}>
+        <Act label="Move up" keys="Alt+↑" brief disabled={node.index === 0} onClick={() => void move(-1)}>
+          <ArrowUp size={13} aria-hidden="true" />
+        </Act>
+        <Act label="Move down" keys="Alt+↓" brief disabled={node.index + 1 >= siblings} onClick={() => void move(1)}>
+          <ArrowDown size={13} aria-hidden="true" />
+        </Act>
+        <Act label="Duplicate" keys="D" brief onClick={() => void act({ duplicate: { node: node.id } })}>
           <Copy size={13} aria-hidden="true" />
         </Act>
-        <Act label="Delete" keys="Delete on the name" onClick={() => void act({ remove: { node: node.id } })}>
+        <Act label="Delete" keys="Delete on the name" brief onClick={() => void act({ remove: { node: node.id } })}>
           <Trash2 size={13} aria-hidden="true" />
         </Act>
       </div>
@@ -104,26 +112,28 @@ export function Selection({ bench, node, focus, onDo }: Props) {
   );
 }
 
-function Act({
-  label,
-  keys,
-  onClick,
-  children,
-}: {
+interface ActProps {
   label: string;
   keys: string;
+  /** Shown by its picture alone. */
+  brief?: boolean;
+  disabled?: boolean;
   onClick: () => void;
   children: ReactNode;
-}) {
+}
+
+function Act({ label, keys, brief = false, disabled = false, onClick, children }: ActProps) {
   return (
     <button
       type="button"
       title={`${label} (${keys})`}
+      aria-label={brief ? label : undefined}
+      disabled={disabled}
       onClick={onClick}
-      className="flex items-center gap-1 rounded-md border border-control bg-raised px-1.5 py-1 text-[12px] hover:bg-line-2"
+      className="flex min-h-[27px] items-center gap-1.5 rounded-md border border-control bg-raised px-2 text-[12px] hover:bg-line-2 disabled:opacity-40"
     >
       {children}
-      {label}
+      {!brief && label}
     </button>
   );
 }

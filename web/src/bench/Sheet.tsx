@@ -7,7 +7,10 @@ import type { Pull } from "./Strip";
 import { useView, type Spot } from "./view";
 
 interface Props {
+  /** The page as shown: while a strip is dragged, as it would become. */
   bench: Bench;
+  /** The lanes as they are, from which a strip is dragged. */
+  lanes: Bench["lanes"];
   focus: string;
   template: string;
   onDo: (deed: Deed) => Promise<Bench | null>;
@@ -21,7 +24,7 @@ const begins = /^[0-9*xX_=~/÷]$/;
 
 /** The span sheet: the page's tree, and every column's span at every breakpoint.
  *  One grid, walked with the arrow keys. */
-export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) {
+export function Sheet({ bench, lanes, focus, template, onDo, onTry, onAddRow }: Props) {
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const { select, go, advance, catchUp, found } = useView.getState();
@@ -30,9 +33,9 @@ export function Sheet({ bench, focus, template, onDo, onTry, onAddRow }: Props) 
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
   const boxes = useMemo(() => {
-    const lane = bench.lanes.find((l) => l.breakpoint === focus);
+    const lane = lanes.find((l) => l.breakpoint === focus);
     return new Map(lane?.boxes.map((b) => [b.id, b]));
-  }, [bench.lanes, focus]);
+  }, [lanes, focus]);
 
   // The keyboard's focus goes where the selection goes.
   useEffect(() => {
