@@ -5,7 +5,8 @@ export default defineConfig({
   outputDir: "results",
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000,
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   forbidOnly: !!process.env.CI,
   reporter: [["list"]],
   use: {
