@@ -155,6 +155,45 @@ test("a refused width stays in its cell and says why", async ({ page, app }) => 
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 8, set here");
 });
 
+test("a wrong recipe says what would be right, and keeps what was typed", async ({ page, app }) => {
+  await page.goto(app + front);
+  const box = page.getByRole("textbox", { name: "add row" });
+  await box.fill("4 8 | mid 6");
+  await box.press("Enter");
+  await expect(page.getByRole("alert").first()).toContainText("2 widths, as many as in the first part");
+  await expect(box).toHaveValue("4 8 | mid 6");
+  await box.fill("4 8 | mid 6 6");
+  await box.press("Enter");
+  await expect(cell(page, "column-1", "base")).toHaveAccessibleName("Column 1 at base: 4, set here");
+  await expect(cell(page, "column-2", "full")).toHaveAccessibleName("Column 2 at full: 6, carried from mid");
+});
+
+test("a node is renamed and given its element, and both stand in the code", async ({ page, app }) => {
+  await page.goto(app + front);
+  await cell(page, "foot", "").click();
+  const name = page.getByRole("textbox", { name: "Name of the row" });
+  await name.fill("Page <foot>");
+  await name.press("Enter");
+  await page.getByRole("combobox", { name: "Element of the row" }).selectOption("section");
+  await expect(page.getByRole("rowheader", { name: "Page <foot>" })).toBeVisible();
+  await expect.poll(() => code(page)).toContain("</section> <!-- end row: Page ‹foot› -->");
+  // What HTML forbids is refused, with the reason.
+  await page.getByRole("combobox", { name: "Element of the row" }).selectOption("li");
+  await expect(page.getByRole("alert")).toContainText("li only stands straight in ul or ol");
+});
+
+test("focus and lane widths are chosen, and the lane follows", async ({ page, app }) => {
+  await page.goto(app + front);
+  await page.keyboard.press(",");
+  await expect(page.getByRole("button", { name: /^mid.*in focus/ })).toBeVisible();
+  await page.getByRole("button", { name: /^full/ }).click();
+  const slider = page.getByRole("slider", { name: "Width of the full lane" });
+  await slider.press("Home");
+  await expect(page.getByRole("img", { name: "The page at full, 1280 px wide" })).toBeVisible();
+  await slider.press("ArrowRight");
+  await expect(page.getByRole("img", { name: "The page at full, 1281 px wide" })).toBeVisible();
+});
+
 test("two windows on one page follow each other, and both may edit", async ({ page, app, context }) => {
   const other = await context.newPage();
   await page.goto(app + front);

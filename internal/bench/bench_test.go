@@ -1,0 +1,137 @@
+package bench
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"kitrows/demo"
+	"kitrows/internal/edit"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/sample"
+)
+
+// demoWith is the demo with what was typed into cells such as "log/wide".
+func demoWith(t *testing.T, typed map[string]string) *project.Project {
+	t.Helper()
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for at, text := range typed {
+		node, breakpoint, _ := strings.Cut(at, "/")
+		change, err := edit.Apply(p, edit.Operation{Page: "front-page", Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: breakpoint}}, Text: text}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		p = change.Project
+	}
+	return p
+}
+
+func node(t *testing.T, b *Bench, id string) Node {
+	t.Helper()
+	for _, n := range b.Nodes {
+		if n.ID == id {
+			return n
+		}
+	}
+	t.Fatalf("no node %s", id)
+	return Node{}
+}
+
+// The ledger of the row Body (Log, Tide table) at wide, as the sheet shows it.
+func TestSums(t *testing.T) {
+	for _, c := range []struct {
+		log, tide          string
+		text, state, short string
+		full               bool
+	}{
+		{"8", "1_3", "8 + 1 + 3 = 12", "1 line, full", "full", true},
+		{"5", "1_5", "5 + 1 + 5 = 11", "1 line, 1 unspent", "1 unspent", false},
+		{"*", "12", "12 · 12", "2 lines, full", "2 lines", true},
+		{"8", "8", "8 · 8", "2 lines, 8 unspent", "8 unspent", false},
+		{"x", "1_*", "1 + 12 = 13", "1 line, 1 over", "1 over", true},
+		{"x", "x", "", "nothing shown", "–", false},
+	} {
+		p := demoWith(t, map[string]string{"log/wide": c.log, "tide-table/wide": c.tide})
+		got := node(t, Make(p, p.Pages[0], 1, View{}), "body").Sums[2]
+		if got.Text != c.text || got.State != c.state || got.Short != c.short || got.Full != c.full {
+			t.Errorf("%s and %s: got %+v, want %+v", c.log, c.tide, got, c)
+		}
+	}
+}
+
+func TestCellsSayWhereTheyAreFrom(t *testing.T) {
+	p := demoWith(t, map[string]string{"log/full": "x"})
+	b := Make(p, p.Pages[0], 1, View{})
+	want := []Cell{{"*", false, ""}, {"7", true, "mid"}, {"8", true, "wide"}, {"x", true, "full"}}
+	if got := node(t, b, "log").Cells; fmt.Sprint(got) != fmt.Sprint(want) {
+		t.Errorf("Log: got %v, want %v", got, want)
+	}
+	if got := node(t, b, "tide-table").Cells[3]; got != (Cell{"1_3", false, "wide"}) {
+		t.Errorf("Tide table at full: %v", got)
+	}
+}
+
+// What a lane draws besides boxes: at wide the row begins at 98 px and a pitch is
+// 908 ÷ 12 = 75.67 px.
+func TestLaneMarks(t *testing.T) {
+	p := demoWith(t, map[string]string{"log/wide": "8", "tide-table/wide": "2_4", "mark/wide": "1", "site-links/wide": "9"})
+	lane := Make(p, p.Pages[0], 1, View{}).Lanes[2]
+	if lane.Breakpoint != "wide" || lane.Container != 884 || len(lane.Units) != 12 || lane.Units[1].X != 173.67 {
+		t.Errorf("lane %s, container %v, units %v", lane.Breakpoint, lane.Container, lane.Units)
+	}
+	if len(lane.Skips) != 1 || lane.Skips[0].X != 98 || lane.Skips[0].Width != 127.33 {
+		t.Errorf("skips %v", lane.Skips)
+	}
+	// Masthead leaves 2 units, Body 4 on its first line and 6 on its second.
+	if len(lane.Bare) != 12 || lane.Bare[0].X != 854.67 {
+		t.Errorf("%d bare units, the first at %v", len(lane.Bare), lane.Bare[0].X)
+	}
+	if len(lane.Breaks) != 1 || lane.Breaks[0].Reason != "8 + 2 + 4 = 14 > 12, so Tide table starts line 2" {
+		t.Errorf("breaks %v", lane.Breaks)
+	}
+}
+
+// A lane is drawn where asked within its breakpoint, else at the nearest edge.
+func TestLaneWidthsStayInTheirRange(t *testing.T) {
+	p := demoWith(t, nil)
+	for asked, want := range map[float64]float64{1000: 1000, 10: 920, 5000: 1279} {
+		if got := Make(p, p.Pages[0], 1, View{Lanes: map[string]float64{"wide": asked}}).Lanes[2].Width; got != want {
+			t.Errorf("asked for %v: drawn at %v, want %v", asked, got, want)
+		}
+	}
+}
+
+// On any page the Bench has a cell and a ledger for every breakpoint and a box in
+// every lane for every node, and each node has its lines of code.
+func TestBenchIsWhole(t *testing.T) {
+	r := sample.New(41)
+	for range 60 {
+		p := sample.Project(r)
+		k, pg := p.Kits[0], p.Pages[0]
+		b := Make(p, pg, 1, View{Ends: true})
+		for _, n := range b.Nodes {
+			if n.Kind == page.Column && len(n.Cells) != len(k.Breakpoints) || n.Kind == page.Row && len(n.Sums) != len(k.Breakpoints) {
+				t.Fatalf("%s has %d cells and %d sums", n.ID, len(n.Cells), len(n.Sums))
+			}
+			if s := b.Code.Stretches[n.ID]; s.First < 1 || s.Last > len(b.Code.Lines) {
+				t.Fatalf("%s has lines %v", n.ID, s)
+			}
+		}
+		for _, l := range b.Lanes {
+			if len(l.Boxes) != len(b.Nodes) {
+				t.Fatalf("lane %s has %d boxes of %d nodes", l.Breakpoint, len(l.Boxes), len(b.Nodes))
+			}
+		}
+	}
+}
+
+func BenchmarkMake(b *testing.B) {
+	p := sample.Of(sample.Wide(1000))
+	for b.Loop() {
+		Make(p, p.Pages[0], 1, View{})
+	}
+}

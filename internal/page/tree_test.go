@@ -1,0 +1,93 @@
+package page
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+)
+
+// outline writes a page's ids, children in brackets.
+func outline(nodes []*Node) string {
+	var all []string
+	for _, n := range nodes {
+		text := n.ID
+		if len(n.Children) > 0 {
+			text += "(" + outline(n.Children) + ")"
+		}
+		all = append(all, text)
+	}
+	return strings.Join(all, " ")
+}
+
+func tree() *Page {
+	leaf := func(id string) *Node { return &Node{ID: id, Kind: Column} }
+	return &Page{Body: []*Node{
+		{ID: "frame", Kind: Container, Children: []*Node{
+			{ID: "row-1", Kind: Row, Children: []*Node{leaf("a"), leaf("b")}},
+			{ID: "row-7", Kind: Row, Children: []*Node{leaf("column-3")}},
+		}},
+	}}
+}
+
+// Changes make a new page along their path and share the rest.
+func TestChangesShareWhatTheyLeave(t *testing.T) {
+	p := tree()
+	changed := p.WithChildren("row-1", func(all []*Node) []*Node { return all[:1] })
+	if got := outline(changed.Body); got != "frame(row-1(a) row-7(column-3))" {
+		t.Errorf("changed: %s", got)
+	}
+	if got := outline(p.Body); got != "frame(row-1(a b) row-7(column-3))" {
+		t.Errorf("the page itself became %s", got)
+	}
+	if changed.Body[0].Children[1] != p.Body[0].Children[1] {
+		t.Error("a row that was left alone was copied")
+	}
+	if same := p.Replaced("nowhere", func(n *Node) *Node { return nil }); outline(same.Body) != outline(p.Body) {
+		t.Error("replacing a node that is not there changed the page")
+	}
+	if got := outline(p.WithChildren("", func([]*Node) []*Node { return nil }).Body); got != "" {
+		t.Errorf("without containers: %s", got)
+	}
+}
+
+func TestFindGivesThePlace(t *testing.T) {
+	p := tree()
+	n, at := p.Find("column-3")
+	if n == nil || at.Parent.ID != "row-7" || at.Index != 0 || at.Depth != 2 {
+		t.Errorf("column-3 is at %+v", at)
+	}
+	if n, _ := p.Find("nowhere"); n != nil {
+		t.Errorf("found %s", n.ID)
+	}
+}
+
+func TestMintedIDsAreNew(t *testing.T) {
+	p := tree()
+	m := p.Minter()
+	var ids []string
+	for _, kind := range []Kind{Row, Row, Column, Container} {
+		id, _ := m.Mint(kind)
+		ids = append(ids, id)
+	}
+	if got := fmt.Sprint(ids); got != "[row-8 row-9 column-4 container-1]" {
+		t.Errorf("minted %s", got)
+	}
+	if got := outline([]*Node{m.Renewed(p.Body[0])}); got != "container-2(row-10(column-5 column-6) row-11(column-7))" {
+		t.Errorf("renewed %s", got)
+	}
+}
+
+func TestWidthsReadBack(t *testing.T) {
+	for text, units := range map[string]int{"full": 12, "take 1": 1, "take 12": 12, "take 48": 12} {
+		var w Width
+		if err := w.UnmarshalText([]byte(text)); err != nil || w.String() != text || w.Units(12) != units {
+			t.Errorf("%q: %v of %d units, %v", text, w, w.Units(12), err)
+		}
+	}
+	for _, text := range []string{"", "6", "take", "take 0", "take 49", "take -1", "Full", "take 1 "} {
+		var w Width
+		if err := w.UnmarshalText([]byte(text)); err == nil {
+			t.Errorf("%q was read as %v", text, w)
+		}
+	}
+}
