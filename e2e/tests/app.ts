@@ -25,6 +25,15 @@ export const test = base.extend<{ app: string }>({
 
 export { expect };
 
+/** The demo's front page. */
+export const front = "/gullwing-point/front-page";
+
+/** Opens the Bench on the front page and waits until it takes keys. */
+export async function openBench(page: Page, app: string) {
+  await page.goto(app + front);
+  await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
+}
+
 /** A cell of the span sheet. */
 export function cell(page: Page, node: string, breakpoint: string) {
   return page.locator(`[data-spot="${node}/${breakpoint}"]`);

@@ -1,12 +1,10 @@
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import AxeBuilder from "@axe-core/playwright";
-import { cell, code, expect, test } from "./app";
-
-const front = "/gullwing-point/front-page";
+import { cell, code, expect, front, openBench, test } from "./app";
 
 test("a page of two rows is laid out from nothing with the keyboard alone", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await page.getByRole("button", { name: "New page" }).focus();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
@@ -61,7 +59,7 @@ test("a page of two rows is laid out from nothing with the keyboard alone", asyn
 });
 
 test("rows and columns are added, moved and deleted by key, and all of it is undone", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   const before = await code(page);
   await cell(page, "tide-table", "wide").click();
   await page.keyboard.press("Alt+ArrowUp");
@@ -80,7 +78,7 @@ test("rows and columns are added, moved and deleted by key, and all of it is und
 });
 
 test("a column's edge is dragged, with every breakpoint following", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   const strip = page.locator('[data-strip="log"]');
   await strip.scrollIntoViewIfNeeded();
   const unit = (await strip.boundingBox())!.width / 8;
@@ -100,7 +98,7 @@ test("a column's edge is dragged, with every breakpoint following", async ({ pag
 });
 
 test("undo and redo go on across a reload", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await cell(page, "log", "wide").click();
   await page.keyboard.type("5\n");
   await expect(page.getByText("Saved · rev 2")).toBeVisible();
@@ -115,7 +113,7 @@ test("undo and redo go on across a reload", async ({ page, app }) => {
 
 test("copied code is what the command line writes", async ({ page, app, context }, info) => {
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
-  await page.goto(app + front);
+  await openBench(page, app);
   const file = info.outputPath("project.kitrows.json");
   const written = await (await page.request.get(`${app}/api/projects/gullwing-point/file`)).body();
   const { writeFileSync, mkdirSync } = await import("node:fs");
@@ -136,7 +134,7 @@ test("copied code is what the command line writes", async ({ page, app, context 
 });
 
 test("a line of code selects its node, and a node marks its lines", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await page.getByText("Low 05:52 · 0.8 m").click();
   await expect(page.getByRole("textbox", { name: "Name of the column" })).toHaveValue("Tide table");
   const marked = page.locator("[data-marked]");
@@ -145,7 +143,7 @@ test("a line of code selects its node, and a node marks its lines", async ({ pag
 });
 
 test("a refused width stays in its cell and says why", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await cell(page, "log", "wide").click();
   await page.keyboard.type("13\n");
   const field = page.getByRole("textbox", { name: "Log at wide" });
@@ -156,7 +154,7 @@ test("a refused width stays in its cell and says why", async ({ page, app }) => 
 });
 
 test("a wrong recipe says what would be right, and keeps what was typed", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   const box = page.getByRole("textbox", { name: "add row" });
   await box.fill("4 8 | mid 6");
   await box.press("Enter");
@@ -169,7 +167,7 @@ test("a wrong recipe says what would be right, and keeps what was typed", async 
 });
 
 test("a node is renamed and given its element, and both stand in the code", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await cell(page, "foot", "").click();
   const name = page.getByRole("textbox", { name: "Name of the row" });
   await name.fill("Page <foot>");
@@ -183,7 +181,7 @@ test("a node is renamed and given its element, and both stand in the code", asyn
 });
 
 test("focus and lane widths are chosen, and the lane follows", async ({ page, app }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await page.keyboard.press(",");
   await expect(page.getByRole("button", { name: /^mid.*in focus/ })).toBeVisible();
   await page.getByRole("button", { name: /^full/ }).click();
@@ -196,8 +194,8 @@ test("focus and lane widths are chosen, and the lane follows", async ({ page, ap
 
 test("two windows on one page follow each other, and both may edit", async ({ page, app, context }) => {
   const other = await context.newPage();
-  await page.goto(app + front);
-  await other.goto(app + front);
+  await openBench(page, app);
+  await openBench(other, app);
   await cell(page, "log", "wide").click();
   await page.keyboard.type("6\n");
   await expect(cell(other, "log", "wide")).toHaveAccessibleName("Log at wide: 6, set here");
@@ -208,7 +206,7 @@ test("two windows on one page follow each other, and both may edit", async ({ pa
 });
 
 test("edits wait while the server is away, and are sent again", async ({ page, app, context }) => {
-  await page.goto(app + front);
+  await openBench(page, app);
   await cell(page, "log", "wide").click();
   await context.setOffline(true);
   await page.keyboard.type("6\n");
@@ -253,7 +251,7 @@ for (const colorScheme of ["light", "dark"] as const) {
     await page.goto(app);
     await expect(page.getByRole("link", { name: /Gullwing Point/ })).toBeVisible();
     await clean();
-    await page.goto(app + front);
+    await openBench(page, app);
     await cell(page, "log", "wide").click();
     await page.keyboard.type("13\n");
     await expect(page.getByRole("alert").first()).toBeVisible();
