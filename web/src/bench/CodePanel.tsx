@@ -39,9 +39,9 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
     );
     const view = list.current?.parentElement;
     if (!first || !last || !view) return;
-    const height = last.offsetTop + last.offsetHeight - first.offsetTop;
-    const room = view.clientHeight;
-    view.scrollTop = first.offsetTop - view.offsetTop - Math.max(20, (room - height) / 3);
+    const top = first.getBoundingClientRect().top;
+    const spare = view.clientHeight - (last.getBoundingClientRect().bottom - top);
+    view.scrollTop += top - view.getBoundingClientRect().top - Math.max(20, spare / 3);
   }, [stretch]);
 
   const parents = useRef(new Map<string, string>());
