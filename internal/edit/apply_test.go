@@ -6,6 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/go-json-experiment/json"
+
 	"kitrows/demo"
 	"kitrows/internal/fault"
 	"kitrows/internal/page"
@@ -47,11 +49,11 @@ func TestInverseUndoes(t *testing.T) {
 			if err := change.Project.Check(); err != nil {
 				t.Fatalf("%+v made a project that is refused: %v", o, err)
 			}
-			back, err := Apply(change.Project, change.Inverse)
+			back, err := Apply(change.Project, written(t, change.Inverse))
 			if err != nil || !bytes.Equal(bytesOf(t, back.Project), before) {
 				t.Fatalf("%+v is not undone by %+v: %v", o, change.Inverse, err)
 			}
-			forth, err := Apply(back.Project, o)
+			forth, err := Apply(back.Project, written(t, o))
 			if err != nil || !bytes.Equal(bytesOf(t, forth.Project), bytesOf(t, change.Project)) {
 				t.Fatalf("%+v done again gives something else: %v", o, err)
 			}
@@ -66,6 +68,19 @@ func TestInverseUndoes(t *testing.T) {
 	if refused == 0 {
 		t.Error("nothing was refused")
 	}
+}
+
+// written is an operation after the journal wrote and read it.
+func written(t *testing.T, o Operation) (read Operation) {
+	t.Helper()
+	b, err := json.Marshal(o)
+	if err == nil {
+		err = json.Unmarshal(b, &read)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	return read
 }
 
 func randomOperation(r *rand.Rand, p *project.Project) Operation {

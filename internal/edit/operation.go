@@ -10,20 +10,20 @@ import "kitrows/internal/page"
 // but the project, so the same operation on the same project gives the same
 // result.
 type Operation struct {
-	Page string `json:"page,omitempty" doc:"The id of the page to change; over the API, the page of the address."`
+	Page string `json:"page,omitzero" doc:"The id of the page to change; over the API, the page of the address."`
 
-	Type      *Type      `json:"type,omitempty"`
-	Step      *Step      `json:"step,omitempty"`
-	Set       *Set       `json:"set,omitempty"`
-	AddRow    *AddRow    `json:"addRow,omitempty"`
-	AddColumn *AddColumn `json:"addColumn,omitempty"`
-	Duplicate *Duplicate `json:"duplicate,omitempty"`
-	Remove    *Remove    `json:"remove,omitempty"`
-	Move      *Move      `json:"move,omitempty"`
-	Describe  *Describe  `json:"describe,omitempty"`
-	Insert    *Insert    `json:"insert,omitempty"`
-	AddPage   *AddPage   `json:"addPage,omitempty"`
-	DropPage  *DropPage  `json:"dropPage,omitempty"`
+	Type      *Type      `json:"type,omitzero"`
+	Step      *Step      `json:"step,omitzero"`
+	Set       *Set       `json:"set,omitzero"`
+	AddRow    *AddRow    `json:"addRow,omitzero"`
+	AddColumn *AddColumn `json:"addColumn,omitzero"`
+	Duplicate *Duplicate `json:"duplicate,omitzero"`
+	Remove    *Remove    `json:"remove,omitzero"`
+	Move      *Move      `json:"move,omitzero"`
+	Describe  *Describe  `json:"describe,omitzero"`
+	Insert    *Insert    `json:"insert,omitzero"`
+	AddPage   *AddPage   `json:"addPage,omitzero"`
+	DropPage  *DropPage  `json:"dropPage,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.
@@ -41,8 +41,8 @@ type Cell struct {
 // Step widens, narrows or shifts a column at a breakpoint by so many units.
 type Step struct {
 	Cell
-	Width int `json:"width,omitempty" minimum:"-48" maximum:"48"`
-	Skip  int `json:"skip,omitempty" minimum:"-48" maximum:"48"`
+	Width int `json:"width,omitzero" minimum:"-48" maximum:"48"`
+	Skip  int `json:"skip,omitzero" minimum:"-48" maximum:"48"`
 }
 
 // Set sets columns' settings exactly; one that is zero clears its breakpoint.
@@ -60,8 +60,8 @@ type NodeSetting struct {
 // container's last child; else it follows the row that Near is or stands in, or
 // ends the page's last container, which is made when there is none.
 type AddRow struct {
-	Inside     string `json:"inside,omitempty"`
-	Near       string `json:"near,omitempty"`
+	Inside     string `json:"inside,omitzero"`
+	Near       string `json:"near,omitzero"`
 	Recipe     string `json:"recipe" maxLength:"400"`
 	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
 }
@@ -93,9 +93,9 @@ type Move struct {
 // stays as it is.
 type Describe struct {
 	Node    string  `json:"node"`
-	Name    *string `json:"name,omitempty"`
-	Element *string `json:"element,omitempty"`
-	Fluid   *bool   `json:"fluid,omitempty"`
+	Name    *string `json:"name,omitzero"`
+	Element *string `json:"element,omitzero"`
+	Fluid   *bool   `json:"fluid,omitzero"`
 }
 
 // Insert puts a subtree back where it was; its ids must be free.
@@ -108,9 +108,9 @@ type Insert struct {
 // AddPage adds an empty page with the first page's kit, or puts Back a page that
 // was dropped from Index.
 type AddPage struct {
-	Name  string     `json:"name,omitempty" maxLength:"120"`
-	Index int        `json:"index,omitempty" minimum:"0"`
-	Back  *page.Page `json:"back,omitempty"`
+	Name  string     `json:"name,omitzero" maxLength:"120"`
+	Index int        `json:"index,omitzero" minimum:"0"`
+	Back  *page.Page `json:"back,omitzero"`
 }
 
 // DropPage removes the page.

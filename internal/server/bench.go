@@ -100,7 +100,7 @@ func (v *Server) benchRoutes() {
 			return nil, v.problem(ctx, err)
 		}
 		state.Project = change.Project
-		return v.answer(ctx, &in.PagePath, state, change.Project.Page(change.Page))
+		return v.answer(ctx, &in.PagePath, state, pageAfter(change))
 	})
 
 	for id, step := range map[string]func(context.Context, string, int) (*store.State, *edit.Change, error){
@@ -156,15 +156,20 @@ func (v *Server) changed(ctx context.Context, in *PagePath, state *store.State, 
 		return nil, v.problem(ctx, err)
 	}
 	v.changes.tell(in.Project, state.Revision)
-	pg := state.Project.Page(change.Page)
-	if pg == nil { // the change took its own page away
-		pg = state.Project.Pages[0]
-	}
-	answer, err := v.answer(ctx, in, state, pg)
+	answer, err := v.answer(ctx, in, state, pageAfter(change))
 	if err == nil {
 		answer.Body.Done, answer.Body.Select = change.Summary, change.Select
 	}
 	return answer, err
+}
+
+// pageAfter is the page to show after a change: the one it made or changed, or
+// the project's first when it took that away.
+func pageAfter(c *edit.Change) *page.Page {
+	if pg := c.Project.Page(c.Page); pg != nil {
+		return pg
+	}
+	return c.Project.Pages[0]
 }
 
 func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, pg *page.Page) (*benchAnswer, error) {

@@ -140,6 +140,32 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 	}
 }
 
+// Taking a page away, or trying to, shows the first page of those that are left.
+func TestPagesComeAndGo(t *testing.T) {
+	h := start(t)
+	shown := func(path, body string) string {
+		t.Helper()
+		status, answer, _ := send(t, h, "POST", path, body)
+		var b bench.Bench
+		if err := json.Unmarshal(answer, &b); err != nil || status != 200 {
+			t.Fatalf("%s: %d %s", path, status, answer)
+		}
+		return b.Page.ID
+	}
+	second := strings.Replace(front, "front-page", "page-2", 1)
+	for _, c := range []struct{ path, body, want string }{
+		{front + "/edits", `{"revision":1,"operation":{"addPage":{"name":"Sightings"}}}`, "page-2"},
+		{second + "/preview", `{"revision":2,"operation":{"dropPage":{}}}`, "front-page"},
+		{second + "/edits", `{"revision":2,"operation":{"dropPage":{}}}`, "front-page"},
+		{front + "/undo", `{"revision":3}`, "page-2"},
+		{second + "/undo", `{"revision":4}`, "front-page"},
+	} {
+		if got := shown(c.path, c.body); got != c.want {
+			t.Errorf("%s %s shows %s, want %s", c.path, c.body, got, c.want)
+		}
+	}
+}
+
 func TestWindowsHearOfChanges(t *testing.T) {
 	h := start(t)
 	ctx, cancel := context.WithTimeout(context.Background(), 10*time.Second)

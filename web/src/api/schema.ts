@@ -294,9 +294,9 @@ export interface components {
             node: string;
         };
         EditDescribe: {
-            element?: string;
-            fluid?: boolean;
-            name?: string;
+            element?: string | null;
+            fluid?: boolean | null;
+            name?: string | null;
             node: string;
         };
         EditDropPage: Record<string, never>;
