@@ -1,15 +1,20 @@
-import type { ReactNode } from "react";
-import type { Bench } from "../api/client";
+import { memo, type ReactNode } from "react";
+import type { Breakpoint } from "../api/client";
 import { WidthSlider } from "../parts/WidthSlider";
 import { useView } from "./view";
 
+interface Props {
+  focus: string;
+  /** The breakpoint in focus. */
+  range: Breakpoint;
+  /** The width its lane is drawn at, in px. */
+  width: number;
+}
+
 /** What the lanes' marks mean, and the width the one in focus is drawn at. */
-export function Legend({ bench, focus }: { bench: Bench; focus: string }) {
+export const Legend = memo(function Legend({ focus, range, width }: Props) {
   const setWidth = useView((v) => v.setWidth);
-  const chosen = useView((v) => v.widths[focus]);
-  const i = bench.breakpoints.findIndex((b) => b.name === focus);
-  const range = bench.breakpoints[i];
-  const lane = bench.lanes[i];
+  const chosen = useView((v) => v.widths[focus]) ?? width;
   return (
     <div className="flex min-h-0 flex-col gap-[7px] overflow-hidden pr-2 pl-0.5 text-[12px] text-ink-2">
       <h2 className="text-[13px] font-semibold text-ink">Lanes</h2>
@@ -39,28 +44,26 @@ export function Legend({ bench, focus }: { bench: Bench; focus: string }) {
       <Entry name="container">
         <rect x=".5" y=".5" width="25" height="11" fill="none" strokeDasharray="2 3" className="stroke-control" />
       </Entry>
-      {range && lane && (
-        <div className="mt-auto pb-1">
-          <div className="flex justify-between">
-            <span>Lane width</span>
-            <span className="font-mono text-[11.5px]">{chosen ?? lane.width} px</span>
-          </div>
-          <WidthSlider
-            label={`Width of the ${focus} lane`}
-            low={range.low}
-            high={range.high}
-            value={chosen ?? lane.width}
-            onChange={(px) => setWidth(focus, px)}
-          />
-          <div className="flex justify-between font-mono text-[11px]">
-            <span>{range.low}</span>
-            <span>{range.high}</span>
-          </div>
+      <div className="mt-auto pb-1">
+        <div className="flex justify-between">
+          <span>Lane width</span>
+          <span className="font-mono text-[11.5px]">{chosen} px</span>
         </div>
-      )}
+        <WidthSlider
+          label={`Width of the ${focus} lane`}
+          low={range.low}
+          high={range.high}
+          value={chosen}
+          onChange={(px) => setWidth(focus, px)}
+        />
+        <div className="flex justify-between font-mono text-[11px]">
+          <span>{range.low}</span>
+          <span>{range.high}</span>
+        </div>
+      </div>
     </div>
   );
-}
+});
 
 function Entry({ name, children }: { name: string; children: ReactNode }) {
   return (

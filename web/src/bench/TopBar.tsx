@@ -8,13 +8,7 @@ import { ThemeButton } from "../parts/ThemeButton";
 
 /** Where one is, what else there is, and the way back and forth in time. */
 export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Promise<Bench | null> }) {
-  const line = useLine();
   const navigate = useNavigate();
-  const state = line.lost
-    ? "Not connected, edits wait"
-    : line.waiting > 0
-      ? "Saving…"
-      : `Saved · rev ${bench.revision}`;
 
   async function addPage() {
     const made = await onDo({ addPage: {} });
@@ -56,12 +50,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         </button>
       </nav>
       <span className="flex-1" />
-      <span
-        role="status"
-        className={`text-[12px] whitespace-nowrap ${line.lost ? "text-[#f0c674]" : "text-bar-ink-2"}`}
-      >
-        {state}
-      </span>
+      <Saved revision={bench.revision} />
       <span className="flex">
         <Step label="Undo" keys="Ctrl+Z" what={bench.undo} onClick={() => void onDo("undo")}>
           <Undo2 size={15} aria-hidden="true" />
@@ -84,6 +73,17 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         Proof
       </Link>
     </header>
+  );
+}
+
+/** Whether what was done is on disk. It alone follows every edit on its way. */
+function Saved({ revision }: { revision: number }) {
+  const lost = useLine((l) => l.lost);
+  const waiting = useLine((l) => l.waiting > 0);
+  return (
+    <span role="status" className={`text-[12px] whitespace-nowrap ${lost ? "text-[#f0c674]" : "text-bar-ink-2"}`}>
+      {lost ? "Not connected, edits wait" : waiting ? "Saving…" : `Saved · rev ${revision}`}
+    </span>
   );
 }
 
