@@ -28,6 +28,7 @@ type Bench struct {
 	Breakpoints []Breakpoint `json:"breakpoints"`
 	Nodes       []Node       `json:"nodes" doc:"The page's tree, parents before their children."`
 	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
+	Elements    []string     `json:"elements" doc:"What containers, rows and columns may be."`
 	Code        Code         `json:"code"`
 }
 
@@ -131,6 +132,7 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
+		Elements: page.Elements,
 		Kit:      KitRef{k.ID, k.Name, k.Columns, k.Gutter.Px(), string(k.Technique)},
 	}
 	for _, other := range p.Pages {

@@ -84,11 +84,12 @@ export function useDo(place: Place): (deed: Deed) => Promise<Bench | null> {
 async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed): Promise<Bench | null> {
   const key = keyOf(place, look);
   let sentOn = 0;
+  let stale = false;
   for (;;) {
-    const before = queries.getQueryData<Bench>(key) ?? (await fresh(queries, place, look));
     try {
       const lost = useLine.getState().lost;
-      const now = lost ? await fresh(queries, place, look) : before;
+      const known = lost || stale ? undefined : queries.getQueryData<Bench>(key);
+      const now = known ?? (await fresh(queries, place, look));
       if (lost && sentOn > 0 && now.revision !== sentOn) {
         // The edit was on its way when the connection went: it may be done, so
         // it is not done twice.
@@ -114,7 +115,8 @@ async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed)
       if (error.problem.status === 409) {
         // Another window was first. Nodes have ids, so the edit still means the
         // same; it is made on what is there now.
-        await fresh(queries, place, look);
+        stale = true;
+        sentOn = 0;
         continue;
       }
       useLine.setState({ lost: false, refused: plain(error), done: "" });

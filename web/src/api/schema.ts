@@ -150,6 +150,8 @@ export interface components {
             code: components["schemas"]["Code"];
             /** @description What the edit this answers did; empty for a reading. */
             done: string;
+            /** @description What containers, rows and columns may be. */
+            elements: string[];
             kit: components["schemas"]["KitRef"];
             /** @description One for every breakpoint, in order. */
             lanes: components["schemas"]["Lane"][];

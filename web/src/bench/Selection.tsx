@@ -4,8 +4,6 @@ import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
 import { useView } from "./view";
 
-const elements = ["div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol", "li"];
-
 interface Props {
   bench: Bench;
   node: SheetNode | undefined;
@@ -60,7 +58,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           onChange={(e) => describe({ element: e.target.value === "div" ? "" : e.target.value })}
           className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
         >
-          {elements.map((e) => (
+          {bench.elements.map((e) => (
             <option key={e}>{e}</option>
           ))}
         </select>
