@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/layout"
 	"kitrows/internal/project"
 )
 
@@ -20,10 +20,13 @@ const pageStyle = `body {
 
 .hold {
   box-sizing: border-box;
+  height: var(--high);
   margin: 0;
   padding: 0;
   overflow: hidden;
   list-style-position: inside;
+  contain: size;
+  contain-intrinsic-width: var(--wide);
 }
 
 p.hold::before,
@@ -41,6 +44,10 @@ h2 {
   font-size: 20px;
 }
 
+picture {
+  display: contents;
+}
+
 img.hold {
   display: block;
   width: 100%;
@@ -51,20 +58,33 @@ img.hold {
 // Document writes a complete page: the markup with the used part of the kit's
 // stylesheet inside and the project's pictures as data. Its blocks have their
 // declared heights.
-func Document(k *kit.Kit, p *page.Page, pr *project.Project, o Options) string {
-	w := newWriter(k, o, func(id string) string {
+func Document(l *layout.Layout, pr *project.Project, o Options) string {
+	p := l.Page()
+	w := newWriter(l, o, func(id string) string {
 		pic := pr.Picture(id)
 		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data)
 	})
 	w.hold = true
-	w.page(p, 1)
+	w.page(1)
 	var b strings.Builder
 	b.WriteString("<!doctype html>\n<html lang=\"" + html.EscapeString(p.Language) + "\">\n<head>\n")
 	b.WriteString("  <meta charset=\"utf-8\">\n")
 	b.WriteString("  <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
 	b.WriteString("  <title>" + html.EscapeString(p.Name) + "</title>\n")
-	b.WriteString("  <style>\n" + UsedSheet(k, w.out).String() + "  </style>\n")
-	b.WriteString("  <style>\n" + pageStyle + "  </style>\n")
+	b.WriteString("  <style>\n" + UsedSheet(w.out).String() + "  </style>\n")
+	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + w.out.String() + "</body>\n</html>\n")
+	return b.String()
+}
+
+// sourceStyle makes a block as high as the picture it shows from each breakpoint
+// on; where none is declared it stays as before.
+func sourceStyle(k *kit.Kit) string {
+	var b strings.Builder
+	high := "var(--high)"
+	for _, bp := range k.Breakpoints[1:] {
+		high = "var(--high-" + bp.Name + ", " + high + ")"
+		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .hold {\n    height: " + high + ";\n  }\n}\n")
+	}
 	return b.String()
 }

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -21,8 +22,9 @@ type Options struct {
 // wrote it.
 type Markup struct {
 	Lines   []Line
-	Classes int             // width, skip and shown classes written
-	used    map[string]bool // every class written
+	Classes int            // setting classes written
+	used    map[class]bool // every class written
+	kit     *kit.Kit
 }
 
 // A Line is one line of markup without its newline, and its node's id.
@@ -45,9 +47,6 @@ func (m *Markup) String() string {
 	return b.String()
 }
 
-// Uses tells whether the markup has an element of that class.
-func (m *Markup) Uses(class string) bool { return m.used[class] }
-
 // Stretches gives every node's lines. Children stand inside their parents, so a
 // node's lines run from its first to its last, theirs included.
 func (m *Markup) Stretches() map[string]Stretch {
@@ -63,17 +62,18 @@ func (m *Markup) Stretches() map[string]Stretch {
 	return all
 }
 
-// Write writes page p of project pr, laid out on k, as class-based markup.
-// Pictures are linked as "pictures/FILE".
-func Write(k *kit.Kit, p *page.Page, pr *project.Project, o Options) *Markup {
-	w := newWriter(k, o, func(id string) string { return "pictures/" + pr.Picture(id).File })
-	w.page(p, 0)
+// Write writes a page of project pr as class-based markup. Pictures are linked
+// as "pictures/FILE".
+func Write(l *layout.Layout, pr *project.Project, o Options) *Markup {
+	w := newWriter(l, o, func(id string) string { return "pictures/" + pr.Picture(id).File })
+	w.page(0)
 	return w.out
 }
 
 // writer prints a page. hold is set for documents, whose blocks are as high as
 // declared.
 type writer struct {
+	layout *layout.Layout
 	kit    *kit.Kit
 	o      Options
 	source func(picture string) string
@@ -81,8 +81,8 @@ type writer struct {
 	out    *Markup
 }
 
-func newWriter(k *kit.Kit, o Options, source func(string) string) *writer {
-	return &writer{kit: k, o: o, source: source, out: &Markup{used: map[string]bool{}}}
+func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
+	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{used: map[class]bool{}, kit: l.Kit()}}
 }
 
 // lineWidth is what a line should not grow over: its classes wrap before it.
@@ -94,42 +94,55 @@ func (w *writer) line(node string, depth int, text string) {
 	w.out.Lines = append(w.out.Lines, Line{strings.Repeat(indent, depth) + text, node})
 }
 
-func (w *writer) page(p *page.Page, depth int) {
+func (w *writer) page(depth int) {
 	live := slices.Repeat([]bool{true}, len(w.kit.Breakpoints))
-	for _, n := range p.Body {
-		w.node(n, depth, live)
+	for _, n := range w.layout.Page().Body {
+		w.element(n, depth, []class{frameClass(w.kit, n.Frame)}, func(depth int) {
+			for _, r := range n.Children {
+				w.row(r, depth, live)
+			}
+		})
 	}
 }
 
-func (w *writer) node(n *page.Node, depth int, live []bool) {
-	var classes []string
-	switch n.Kind {
-	case page.Block:
-		w.block(n, depth)
-		return
-	case page.Container:
-		classes = []string{frameClass(w.kit, n)}
-	case page.Row:
-		classes = []string{w.kit.Naming.Row.Write(0, "")}
-	case page.Column:
-		classes, live = columnClasses(w.kit, n, live)
-		w.out.Classes += len(classes) - 1
-	}
-	for _, c := range classes {
+// row writes a row and what is in it. live tells at which breakpoints everything
+// above it is shown.
+func (w *writer) row(n *page.Node, depth int, live []bool) {
+	chosen := choose(w.layout, n, live)
+	w.out.Classes += len(chosen.row)
+	w.element(n, depth, append([]class{{meaning: row}}, chosen.row...), func(depth int) {
+		for i, column := range n.Children {
+			w.out.Classes += len(chosen.columns[i])
+			w.element(column, depth, append([]class{{meaning: cell}}, chosen.columns[i]...), func(depth int) {
+				for _, c := range column.Children {
+					if c.Kind == page.Row {
+						w.row(c, depth, chosen.seen[i])
+					} else {
+						w.block(c, depth)
+					}
+				}
+			})
+		}
+	})
+}
+
+// element writes a node's element around what inside writes.
+func (w *writer) element(n *page.Node, depth int, classes []class, inside func(depth int)) {
+	texts := make([]string, len(classes))
+	for i, c := range classes {
 		w.out.used[c] = true
+		texts[i] = c.text(w.kit)
 	}
 	end := "</" + n.Tag() + ">"
 	if w.o.Ends && n.Kind != page.Column {
 		end += " <!-- end " + string(n.Kind) + ": " + commentText(n.Name) + " -->"
 	}
-	w.open(n, depth, classes)
+	w.open(n, depth, texts)
 	if len(n.Children) == 0 {
 		w.out.Lines[len(w.out.Lines)-1].Text += end
 		return
 	}
-	for _, c := range n.Children {
-		w.node(c, depth+1, live)
-	}
+	inside(depth + 1)
 	w.line(n.ID, depth, end)
 }
 
@@ -159,12 +172,12 @@ func (w *writer) mark(n *page.Node) string {
 	return ""
 }
 
-// block writes a block of content. In a document it is as high as declared,
-// whatever its content.
+// block writes a block of content. In a document it is as high as declared, and
+// by itself as wide, whatever its content.
 func (w *writer) block(n *page.Node, depth int) {
 	c, attributes := n.Content, w.mark(n)
 	if w.hold {
-		attributes += fmt.Sprintf(` class="hold" style="height: %s"`, c.Height)
+		attributes += fmt.Sprintf(` class="hold" style="%s"`, w.held(c))
 	}
 	switch c.Type {
 	case page.Heading:
@@ -178,8 +191,36 @@ func (w *writer) block(n *page.Node, depth int) {
 		}
 		w.line(n.ID, depth, "</ul>")
 	case page.Picture:
-		w.line(n.ID, depth, fmt.Sprintf(`<img%s src="%s" alt="%s">`, attributes, html.EscapeString(w.source(c.Picture)), html.EscapeString(c.Alt)))
+		w.picture(n, depth, attributes)
 	}
+}
+
+// held is the style that holds a block to its declared size, which may change
+// with the picture it shows.
+func (w *writer) held(c *page.Content) string {
+	style := "--wide: " + c.Width.String() + "; --high: " + c.Height.String()
+	for _, s := range c.Sources {
+		style += "; --high-" + s.From + ": " + s.Height.String()
+	}
+	return style
+}
+
+// picture writes an image, and what stands in its place from a breakpoint on:
+// the widest first, for the first source that matches is shown.
+func (w *writer) picture(n *page.Node, depth int, attributes string) {
+	c := n.Content
+	image := fmt.Sprintf(`<img%s src="%s" alt="%s">`, attributes, html.EscapeString(w.source(c.Picture)), html.EscapeString(c.Alt))
+	if len(c.Sources) == 0 {
+		w.line(n.ID, depth, image)
+		return
+	}
+	w.line(n.ID, depth, "<picture>")
+	for _, s := range slices.Backward(c.Sources) {
+		from := w.kit.Breakpoints[w.kit.Index(s.From)].From
+		w.line(n.ID, depth+1, fmt.Sprintf(`<source media="(min-width: %s)" srcset="%s">`, from, html.EscapeString(w.source(s.Picture))))
+	}
+	w.line(n.ID, depth+1, image)
+	w.line(n.ID, depth, "</picture>")
 }
 
 // text writes an element of words, on one line if it fits, else wrapped between

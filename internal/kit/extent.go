@@ -15,8 +15,11 @@ var Fluid = Extent{}
 // Fixed makes the extent of a container of width w.
 func Fixed(w Length) Extent { return Extent{true, w} }
 
+// Length is the container's outer width as it was given; 0 when fluid.
+func (e Extent) Length() Length { return e.width }
+
 // Width gives the container's outer width in px and true, or false when fluid.
-func (e Extent) Width() (float64, bool) { return e.width.px, e.fixed }
+func (e Extent) Width() (float64, bool) { return e.width.Px(), e.fixed }
 
 // String is "fluid" or a length.
 func (e Extent) String() string {
@@ -56,20 +59,12 @@ var HalfGutter = Edge{}
 // EdgeOf makes an edge of width w; of 0 it is "none".
 func EdgeOf(w Length) Edge { return Edge{true, w} }
 
-// Px gives the edge in px beside a gutter of g px.
-func (e Edge) Px(g float64) float64 {
-	if e.own {
-		return e.width.px
-	}
-	return g / 2
-}
-
 // String is "half", "none" or a length.
 func (e Edge) String() string {
 	switch {
 	case !e.own:
 		return "half"
-	case e.width.px == 0:
+	case e.width.Px() == 0:
 		return "none"
 	}
 	return e.width.String()
@@ -89,7 +84,7 @@ func (e *Edge) UnmarshalText(b []byte) error {
 		return nil
 	}
 	w, err := ParseLength(string(b))
-	if err != nil {
+	if err != nil || !w.Plain() {
 		return fault.New("", string(b), "half, none or a length such as 12px")
 	}
 	*e = EdgeOf(w)

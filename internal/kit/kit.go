@@ -6,6 +6,7 @@ package kit
 import (
 	"errors"
 	"fmt"
+	"math"
 	"regexp"
 
 	"kitrows/internal/fault"
@@ -17,34 +18,72 @@ const (
 	MaxBreakpoints = 8
 )
 
-// A Technique is how the kit's stylesheet lays a row out.
+// A Technique is how the kit's stylesheet lays a row out (section 6.6).
 type Technique string
 
-// Flex lays rows out with flexible boxes that wrap.
-const Flex Technique = "flex"
+// The techniques: flexible boxes that wrap, grid tracks, floats.
+const (
+	Flex  Technique = "flex"
+	Grid  Technique = "grid"
+	Float Technique = "float"
+)
 
 // A Kit is a grid's whole definition. A Kit that passed Check is safe to plan
 // and code with at every viewport width.
 type Kit struct {
 	ID          string       `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Name        string       `json:"name" minLength:"1" maxLength:"120"`
-	Technique   Technique    `json:"technique" enum:"flex"`
-	Columns     int          `json:"columns" minimum:"1" maximum:"48" doc:"How many equal columns there are."`
-	Gutter      Length       `json:"gutter" doc:"The space between columns, such as 24px."`
-	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows."`
+	Technique   Technique    `json:"technique" enum:"flex,grid,float"`
+	Columns     Columns      `json:"columns" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
+	Gutter      Gutter       `json:"gutter" doc:"The space between columns: a length such as 24px, or a fraction such as 1/5 column."`
+	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows, in px."`
 	Edge        Edge         `json:"edge" doc:"Between a container's border and its first column: half (of a gutter), none, or a length."`
+	Cap         Length       `json:"cap,omitzero" doc:"The width capped containers do not grow over; absent when the kit has none."`
 	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
 	Naming      Naming       `json:"naming"`
 }
 
 // A Breakpoint is a range of viewport widths from its lower edge up to the next
-// breakpoint's.
+// breakpoint's. What it does not say is as at the breakpoint before it.
 type Breakpoint struct {
-	Name      string `json:"name" pattern:"^[A-Za-z0-9][A-Za-z0-9_-]{0,23}$" doc:"A class part."`
-	From      Length `json:"from" doc:"The lower edge; 0 for the first."`
-	Container Extent `json:"container" doc:"The outer width of a fixed container here: fluid, or a length."`
-	Lane      Length `json:"lane" doc:"The viewport width its lane is drawn at unless told otherwise."`
+	Name      string  `json:"name" pattern:"^[A-Za-z0-9][A-Za-z0-9_-]{0,23}$" doc:"A class part."`
+	From      Length  `json:"from" doc:"The lower edge in px or em; 0 for the first."`
+	Container Extent  `json:"container" doc:"The outer width of a fixed container here: fluid, or a length."`
+	Lane      Length  `json:"lane" doc:"The viewport width its lane is drawn at unless told otherwise."`
+	Columns   Columns `json:"columns,omitzero" doc:"The columns from here on, when they change."`
+	Gutter    *Gutter `json:"gutter,omitempty" doc:"The gutter from here on, when it changes."`
+	RowGutter *Length `json:"rowGutter,omitempty" doc:"The space between lines from here on, when it changes."`
+}
+
+// ColumnsAt is the kit's columns at breakpoint i.
+func (k *Kit) ColumnsAt(i int) Columns {
+	for ; i >= 0; i-- {
+		if c := k.Breakpoints[i].Columns; !c.IsZero() {
+			return c
+		}
+	}
+	return k.Columns
+}
+
+// GutterAt is the kit's gutter at breakpoint i.
+func (k *Kit) GutterAt(i int) Gutter {
+	for ; i >= 0; i-- {
+		if g := k.Breakpoints[i].Gutter; g != nil {
+			return *g
+		}
+	}
+	return k.Gutter
+}
+
+// RowGutterAt is the kit's vertical gutter at breakpoint i.
+func (k *Kit) RowGutterAt(i int) Length {
+	for ; i >= 0; i-- {
+		if g := k.Breakpoints[i].RowGutter; g != nil {
+			return *g
+		}
+	}
+	return k.RowGutter
 }
 
 // BreakpointAt is the index of the last breakpoint whose lower edge is at most
@@ -52,7 +91,7 @@ type Breakpoint struct {
 func (k *Kit) BreakpointAt(v float64) int {
 	last := 0
 	for i, b := range k.Breakpoints {
-		if b.From.px <= v {
+		if b.From.Px() <= v {
 			last = i
 		}
 	}
@@ -70,17 +109,17 @@ func (k *Kit) Index(name string) int {
 }
 
 // Range gives the lowest and highest whole viewport width, in px, that
-// breakpoint i serves. The first starts at the kit's narrowest viewport. The
+// breakpoint i serves; the lowest may be a fraction where the edge is. The first starts at the kit's narrowest viewport. The
 // last has no upper end, and bounded is false.
 func (k *Kit) Range(i int) (low, high float64, bounded bool) {
-	low = k.Breakpoints[i].From.px
+	low = k.Breakpoints[i].From.Px()
 	if i == 0 {
-		low = k.Narrowest.px
+		low = k.Narrowest.Px()
 	}
 	if i+1 == len(k.Breakpoints) {
 		return low, 0, false
 	}
-	return low, k.Breakpoints[i+1].From.px - 1, true
+	return low, math.Ceil(k.Breakpoints[i+1].From.Px()) - 1, true
 }
 
 // BreakpointNames lists the names in order, as an error message wants them.
@@ -107,13 +146,16 @@ func (k *Kit) Check() error {
 	if k.Name == "" || len(k.Name) > 120 {
 		wrong("name", k.Name, "a name of 1 to 120 bytes")
 	}
-	if k.Technique != Flex {
-		wrong("technique", string(k.Technique), "flex")
+	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float {
+		wrong("technique", string(k.Technique), "flex, grid or float")
 	}
-	if k.Columns < 1 || k.Columns > MaxColumns {
-		wrong("columns", k.Columns, "a whole number from 1 to %d", MaxColumns)
+	if n := k.Columns.N(); n < 1 || n > MaxColumns {
+		wrong("columns", n, "a whole number from 1 to %d", MaxColumns)
 	}
-	if k.Narrowest.px <= 0 {
+	if !k.RowGutter.Plain() {
+		wrong("rowGutter", k.RowGutter, "a length in px")
+	}
+	if k.Narrowest.Px() <= 0 {
 		wrong("narrowest", k.Narrowest, "a length over 0")
 	}
 	if n := len(k.Breakpoints); n < 1 || n > MaxBreakpoints {
@@ -121,7 +163,7 @@ func (k *Kit) Check() error {
 	}
 	errs = append(errs, k.checkBreakpoints()...)
 	if len(errs) == 0 {
-		errs = append(errs, k.checkPitch(), fault.Under("naming", k.Naming.check(k.Columns, k.Breakpoints)))
+		errs = append(errs, k.checkColumns(), k.checkPitch(), fault.Under("naming", k.Naming.check(k)))
 	}
 	return errors.Join(errs...)
 }
@@ -140,15 +182,18 @@ func (k *Kit) checkBreakpoints() (errs []error) {
 		}
 		seen[b.Name] = true
 		switch {
-		case i == 0 && b.From.px != 0:
+		case i == 0 && b.From.Px() != 0:
 			wrong("from", b.From, "0 for the first breakpoint")
-		case i > 0 && b.From.px <= k.Breakpoints[i-1].From.px:
+		case i > 0 && b.From.Px() <= k.Breakpoints[i-1].From.Px():
 			wrong("from", b.From, "more than the %s of %s before it", k.Breakpoints[i-1].From, k.Breakpoints[i-1].Name)
-		case i == 1 && b.From.px <= k.Narrowest.px:
+		case i == 1 && b.From.Px() <= k.Narrowest.Px():
 			wrong("from", b.From, "more than the narrowest viewport, %s", k.Narrowest)
 		}
-		if i < len(k.Breakpoints) && len(errs) == 0 {
-			if low, high, bounded := k.Range(i); b.Lane.px < low || bounded && b.Lane.px > high {
+		if b.RowGutter != nil && !b.RowGutter.Plain() {
+			wrong("rowGutter", b.RowGutter, "a length in px")
+		}
+		if len(errs) == 0 {
+			if low, high, bounded := k.Range(i); b.Lane.Px() < low || bounded && b.Lane.Px() > high {
 				wrong("lane", b.Lane, "a width inside the breakpoint's own range, from %spx on", Number(low))
 			}
 		}
@@ -156,18 +201,52 @@ func (k *Kit) checkBreakpoints() (errs []error) {
 	return errs
 }
 
+// checkColumns refuses columns whose number changes where what is carried over
+// the change, in proportion, could not be placed: uneven columns and grid tracks
+// hold whole columns only.
+func (k *Kit) checkColumns() error {
+	var errs []error
+	for i := range k.Breakpoints {
+		here := k.ColumnsAt(i)
+		for j := range i {
+			before := k.ColumnsAt(j)
+			if (here.IsUneven() || k.Technique == Grid) && here.N()%before.N() != 0 {
+				why := "grid tracks"
+				if here.IsUneven() {
+					why = "uneven columns"
+				}
+				errs = append(errs, fault.New(fmt.Sprintf("breakpoints[%d].columns", i), here.String(),
+					"a multiple of the %d columns of %s: a carried width keeps its proportion, and %s hold whole columns only",
+					before.N(), k.Breakpoints[j].Name, why))
+				break
+			}
+		}
+	}
+	return errors.Join(errs...)
+}
+
 // checkPitch refuses a kit with a column of 0 px or less at any width it serves.
 // The content width only grows with the viewport inside a breakpoint, so its
-// narrowest width decides.
+// narrowest width decides, and of the kinds of container the narrowest.
 func (k *Kit) checkPitch() error {
 	var errs []error
+	holders := []Holder{HeldFixed}
+	if k.Cap.Px() > 0 {
+		holders = append(holders, HeldCapped)
+	}
 	for i, b := range k.Breakpoints {
 		low, _, _ := k.Range(i)
-		_, content := k.Frame(i, low, false)
-		if t := k.Track(content); t.Pitch <= t.Gutter {
-			errs = append(errs, fault.New("gutter", k.Gutter,
-				"a gutter under one pitch: at %s px (%s) the content is %s px and %d pitches of %s px leave a column %s px",
-				Number(low), b.Name, Number(content), k.Columns, Number(t.Pitch), Number(t.Pitch-t.Gutter)))
+		for _, holder := range holders {
+			w := k.Frame(i, low, holder).Content
+			t := NewTrack(k.ColumnsAt(i), k.GutterAt(i), w)
+			if !t.Starved() && w.Px > 0 {
+				continue
+			}
+			gaps := t.Columns.N() - 1
+			errs = append(errs, fault.New("gutter", k.GutterAt(i),
+				"a gutter under one pitch: at %s px (%s) the content is %s px, and %d gutters of %s px leave %s px for the columns",
+				Number(low), b.Name, Number(w.Px), gaps, Number(t.Gutter.Px), Number(w.Px-float64(gaps)*t.Gutter.Px)))
+			break
 		}
 	}
 	return errors.Join(errs...)

@@ -8,38 +8,72 @@ import (
 	"kitrows/internal/fault"
 )
 
-// A Length is a finite CSS length of zero or more, in px. Its text is CSS's
-// own: "24px". The zero Length is 0px.
-type Length struct{ px float64 }
+// Em is what 1em and 1rem come to, in px, wherever the product measures them:
+// media queries always use the initial font size, and containers stand where the
+// page has not changed it.
+const Em = 16
+
+// A Length is a finite CSS length of zero or more, in px, em or rem. Its text is
+// CSS's own: "24px", "62.5em". The zero Length is 0px.
+type Length struct {
+	value float64
+	unit  string // "em", "rem", or empty for px
+}
 
 // Px makes a Length of v CSS pixels.
-func Px(v float64) Length { return Length{v} }
+func Px(v float64) Length { return Length{value: v} }
 
 // Px gives the length in CSS pixels.
-func (l Length) Px() float64 { return l.px }
+func (l Length) Px() float64 {
+	if l.unit != "" {
+		return l.value * Em
+	}
+	return l.value
+}
+
+// Plain tells whether the length is written in px.
+func (l Length) Plain() bool { return l.unit == "" }
 
 // String prints the shortest text that reads back as the same length.
 func (l Length) String() string {
-	if l.px == 0 {
+	switch {
+	case l.value == 0:
 		return "0"
+	case l.unit == "":
+		return Number(l.value) + "px"
 	}
-	return Number(l.px) + "px"
+	return Number(l.value) + l.unit
 }
 
 // Number prints a number as CSS takes it, with at most four decimals.
 func Number(v float64) string {
-	return strconv.FormatFloat(math.Round(v*1e4)/1e4, 'f', -1, 64)
+	return strconv.FormatFloat(math.Round(v*1e4)/1e4+0, 'f', -1, 64)
 }
 
-// ParseLength reads a number followed by "px", or "0". It refuses negative and
-// unbounded numbers and everything over 100000px.
+// ParseLength reads a number followed by "px", "em" or "rem", or "0". It refuses
+// negative and unbounded numbers and everything over 100000px.
 func ParseLength(s string) (Length, error) {
-	number, unit := strings.CutSuffix(s, "px")
-	v, err := strconv.ParseFloat(number, 64)
-	if err != nil || !unit && v != 0 || !(v >= 0 && v <= 1e5) {
-		return Length{}, fault.New("", s, "a length of 0 to 100000 px such as 24px")
+	var l Length
+	number := s
+	for _, unit := range []string{"px", "rem", "em"} {
+		if before, found := strings.CutSuffix(s, unit); found {
+			number, l.unit = before, unit
+			break
+		}
 	}
-	return Length{v}, nil
+	v, err := strconv.ParseFloat(number, 64)
+	l.value = math.Round(v*1e4) / 1e4
+	bare := number == s
+	if bare || l.unit == "px" {
+		l.unit = ""
+	}
+	if err != nil || bare && v != 0 || !(v >= 0 && l.Px() <= 1e5) {
+		return Length{}, fault.New("", s, "a length of 0 to 100000 px such as 24px or 1.5em")
+	}
+	if l.value == 0 {
+		l = Length{}
+	}
+	return l, nil
 }
 
 // MarshalText gives String's text.

@@ -8,51 +8,80 @@ import (
 	"kitrows/internal/fault"
 )
 
-// A Template writes the classes of one meaning. "{n}" stands for a number of
-// units and "{bp}" for a breakpoint's name; what stands in square brackets is
-// left out at the first breakpoint: "kr-take-{n}[-{bp}]" writes kr-take-3 and
-// kr-take-3-wide.
+// A Template writes the classes of one meaning. "{n}" stands for a number or a
+// word, "{at}" for the unit a column of an uneven grid starts at, and "{bp}" for
+// a breakpoint's name; what stands in square brackets is left out where the
+// placeholder in it stands for nothing: "kr-take-{n}[-at-{at}][-{bp}]" writes
+// kr-take-3, kr-take-3-wide and kr-take-3-at-2-wide.
 type Template string
 
-// Write gives the class for n units from breakpoint bp on; bp is empty at the
-// first breakpoint.
-func (t Template) Write(n int, bp string) string {
+// Write gives the class for n, in a column that starts at unit at of an uneven
+// grid, from breakpoint bp on; each may be empty.
+func (t Template) Write(n, at, bp string) string {
 	s := string(t)
-	if open, end := strings.IndexByte(s, '['), strings.IndexByte(s, ']'); open >= 0 && end > open {
-		if bp == "" {
-			s = s[:open] + s[end+1:]
-		} else {
-			s = s[:open] + s[open+1:end] + s[end+1:]
-		}
+	s = fill(s, "{at}", at)
+	s = fill(s, "{bp}", bp)
+	return strings.ReplaceAll(s, "{n}", n)
+}
+
+// fill puts value in the place of a placeholder, and takes it away with the
+// brackets around it when value is empty.
+func fill(s, placeholder, value string) string {
+	i := strings.Index(s, placeholder)
+	if i < 0 {
+		return s
 	}
-	s = strings.ReplaceAll(s, "{bp}", bp)
-	return strings.ReplaceAll(s, "{n}", strconv.Itoa(n))
+	open, end := strings.LastIndexByte(s[:i], '['), strings.IndexByte(s[i:], ']')
+	if open >= 0 && end >= 0 {
+		inside := s[open+1 : i+end]
+		if value == "" {
+			inside = ""
+		}
+		s = s[:open] + inside + s[i+end+1:]
+	}
+	return strings.Replace(s, placeholder, value, 1)
+}
+
+// Whole writes a number as a class has it: a minus sign becomes "m".
+func Whole(n int) string {
+	if n < 0 {
+		return "m" + strconv.Itoa(-n)
+	}
+	return strconv.Itoa(n)
 }
 
 var classPattern = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
 
-// check refuses a template that cannot write valid, distinct classes: one for
-// counted units names {n} once, one that changes by breakpoint names {bp} once.
-func (t Template) check(counted, stepped bool) error {
+// check refuses a template that cannot write valid, distinct classes: one that
+// counts names {n} once, one that is placed [{at}], one that changes by
+// breakpoint {bp} once.
+func (t Template) check(p part, firstToo bool) error {
 	want := "a class template"
-	if counted {
-		want += " with {n}"
+	for _, named := range []struct {
+		wanted      bool
+		placeholder string
+	}{{p.counted, "{n}"}, {p.placed, "[{at}]"}, {p.stepped && firstToo, "[{bp}]"}, {p.stepped && !firstToo, "{bp}"}} {
+		if named.wanted {
+			want += " with " + named.placeholder
+		}
 	}
-	if stepped {
-		want += " with [{bp}]"
-	}
-	counts := map[bool]int{true: 1}
 	s := string(t)
-	ok := strings.Count(s, "{n}") == counts[counted] &&
-		strings.Count(s, "{bp}") == counts[stepped] &&
-		len(s) <= 60 &&
-		classPattern.MatchString(t.Write(1, "")) && classPattern.MatchString(t.Write(1, "b"))
-	if ok && stepped {
-		open, at, end := strings.IndexByte(s, '['), strings.Index(s, "{bp}"), strings.IndexByte(s, ']')
-		ok = open >= 0 && open < at && at < end
-	}
+	ok := len(s) <= 60 && classPattern.MatchString(t.Write("1", "2", "b")) && (!firstToo || classPattern.MatchString(t.Write("1", "", ""))) &&
+		count(s, "{n}", p.counted) && count(s, "{at}", p.placed) && count(s, "{bp}", p.stepped) &&
+		(!p.placed || inBrackets(s, "{at}")) && (!p.stepped || !firstToo || inBrackets(s, "{bp}"))
 	if !ok {
 		return fault.New("", s, "%s", want)
 	}
 	return nil
+}
+
+func count(s, placeholder string, once bool) bool {
+	n := strings.Count(s, placeholder)
+	return n == 1 && once || n == 0 && !once
+}
+
+func inBrackets(s, placeholder string) bool {
+	i := strings.Index(s, placeholder)
+	open, end := strings.LastIndexByte(s[:i], '['), strings.IndexByte(s[i:], ']')
+	return open > strings.LastIndexByte(s[:i], ']') && end >= 0
 }

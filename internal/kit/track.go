@@ -1,33 +1,136 @@
 package kit
 
-// Frame gives a container's outer and content width in px at breakpoint i in a
-// viewport of v px (section 6.1): fluid containers are as wide as the viewport,
-// fixed ones never wider than it. The content width is 0 or more.
-func (k *Kit) Frame(i int, v float64, fluid bool) (outer, content float64) {
-	outer = v
-	if w, fixed := k.Breakpoints[i].Container.Width(); fixed && !fluid {
-		outer = min(w, v)
+// A Holder is how wide a container is held (section 5).
+type Holder int
+
+// The kinds of container at one breakpoint; one that is fluid below a breakpoint
+// is fluid at those and fixed at the others.
+const (
+	HeldFixed Holder = iota
+	HeldFluid
+	HeldCapped
+)
+
+// A Frame is a container in a viewport: its outer and content width, and up to
+// which viewport width, in px, they grow as they do now.
+type Frame struct {
+	Outer, Content Measure
+	Until          float64
+}
+
+// Frame measures a container at breakpoint i in a viewport of v px (section
+// 6.1): fluid ones are as wide as the viewport, fixed and capped ones never
+// wider than it. The content width is 0 or more.
+func (k *Kit) Frame(i int, v float64, holder Holder) Frame {
+	f := Frame{Outer: Measure{v, 1}, Until: 1e9}
+	if limit, limited := k.Limit(i, holder); limited {
+		if limit <= v {
+			f.Outer = Plain(limit)
+		} else {
+			f.Until = limit
+		}
 	}
-	return outer, max(0, outer-2*k.Edge.Px(k.Gutter.px))
+	f.Content = f.Outer.Minus(k.EdgeOf(i, f.Outer).Times(2)).AtLeastZero()
+	return f
 }
 
-// A Track is the grid inside one row: N equal columns with gutters between them
-// (section 6.2). All lengths are in px.
+// Limit is the width, in px, a container does not grow over at breakpoint i, if
+// there is one.
+func (k *Kit) Limit(i int, holder Holder) (px float64, limited bool) {
+	switch holder {
+	case HeldFixed:
+		return k.Breakpoints[i].Container.Width()
+	case HeldCapped:
+		return k.Cap.Px(), true
+	}
+	return 0, false
+}
+
+// EdgeOf is the space on either side of the content of a container of that outer
+// width at breakpoint i. Half a fractional gutter is half of the gutter that then
+// comes out: with f of a column, outer = N·c + N·f·c.
+func (k *Kit) EdgeOf(i int, outer Measure) Measure {
+	if half := k.Edge == HalfGutter; half && k.GutterAt(i).IsFraction() {
+		return outer.Times(k.EdgeShare(i))
+	} else if half {
+		return Plain(k.GutterAt(i).Px() / 2)
+	}
+	return Plain(k.Edge.width.Px())
+}
+
+// EdgeShare is the part of a container's outer width that an edge of half a
+// fractional gutter takes at breakpoint i.
+func (k *Kit) EdgeShare(i int) float64 {
+	f, n := k.GutterAt(i).OfColumn(), float64(k.ColumnsAt(i).N())
+	return f / (2 * n * (1 + f))
+}
+
+// A Track is the grid inside one row (section 6.2). With equal columns a column
+// over k units is k·pitch − gutter wide.
 type Track struct {
-	Columns int
-	Content float64 // W, the row's width
-	Gutter  float64 // g
-	Pitch   float64 // (W + g) / N
+	Columns Columns
+	Content Measure // W, the row's width
+	Gutter  Measure // g
+	Pitch   Measure // of equal columns: (W + g) / N
+	part    Measure // of uneven ones: the width of one part
 }
 
-// Track divides a content width of w px into the kit's columns.
-func (k *Kit) Track(w float64) Track {
-	g := k.Gutter.px
-	return Track{Columns: k.Columns, Content: w, Gutter: g, Pitch: (w + g) / float64(k.Columns)}
+// NewTrack divides a content width w by columns with gutter g.
+func NewTrack(columns Columns, g Gutter, w Measure) Track {
+	n := float64(columns.N())
+	t := Track{Columns: columns, Content: w, Gutter: Plain(g.Px())}
+	if g.IsFraction() {
+		f := g.OfColumn()
+		c := w.Times(1 / (n + (n-1)*f))
+		if columns.IsUneven() { // of an average column
+			t.Gutter = c.Times(f)
+		} else {
+			t.Gutter, t.Pitch = c.Times(f), c.Times(1+f)
+		}
+	}
+	if columns.IsUneven() {
+		t.part = w.Minus(t.Gutter.Times(n - 1)).Times(1 / columns.Parts(0, n))
+	} else if !g.IsFraction() {
+		t.Pitch = w.Plus(t.Gutter).Times(1 / n)
+	}
+	return t
 }
 
-// Width is that of a column over n units: n·pitch − gutter, never under 0.
-func (t Track) Width(n int) float64 { return max(0, float64(n)*t.Pitch-t.Gutter) }
+// Starved tells whether a column is 0 px wide or less.
+func (t Track) Starved() bool {
+	if t.Columns.IsUneven() {
+		return t.part.Px <= 0
+	}
+	return t.Pitch.Px <= t.Gutter.Px
+}
 
-// Offset is how far n units move a column: n·pitch.
-func (t Track) Offset(n int) float64 { return float64(n) * t.Pitch }
+// Rigid gives a starved track whose columns are 0 px wide and whose gutters
+// stand all the same, as grid tracks do; any other track as it is.
+func (t Track) Rigid() Track {
+	if t.Starved() {
+		t.Pitch, t.part = t.Gutter, Measure{}
+	}
+	return t
+}
+
+// Width is that of a column over n units from unit from on, counted from 0;
+// never under 0. Equal columns may be counted in parts of a unit.
+func (t Track) Width(from int, n float64) Measure {
+	if t.Columns.IsUneven() {
+		return t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n - 1)).AtLeastZero()
+	}
+	return t.Pitch.Times(n).Minus(t.Gutter).AtLeastZero()
+}
+
+// Offset is how far n units from unit from on move what comes after them. n
+// under 0 moves it back.
+func (t Track) Offset(from int, n float64) Measure {
+	if !t.Columns.IsUneven() {
+		return t.Pitch.Times(n)
+	}
+	if n < 0 {
+		back := max(0, from+int(n))
+		return t.Offset(back, float64(from-back)).Times(-1)
+	}
+	return t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n))
+}

@@ -2,38 +2,132 @@ package layout
 
 import (
 	"fmt"
-	"strconv"
+	"math"
 	"strings"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
 )
 
-// Sum writes the line's sum: "8 + 1 + 3 = 12". Skips stand before the width they
-// belong to.
-func (l Line) Sum() string {
-	terms := terms(l.Wants)
-	if len(terms) == 1 {
-		return terms[0]
+// Spent is how much of the line its columns use: in units, in px where the row
+// breaks by px, in columns where so many stand on a line.
+func (l Line) Spent() float64 {
+	if l.InPx() {
+		return l.Run.Used.Px
 	}
-	return strings.Join(terms, " + ") + " = " + strconv.Itoa(l.Spent)
+	return l.Run.Units
 }
 
-func terms(wants []Want) []string {
+// Whole is what a line can hold, counted as Spent is.
+func (l Line) Whole() float64 {
+	switch {
+	case l.Row.PerLine > 0:
+		return float64(l.Row.PerLine)
+	case l.InPx():
+		return l.Track.Content.Px
+	}
+	return float64(l.Row.Columns.N())
+}
+
+// Unspent is what nothing on the line uses, counted as Spent is; 0 where columns
+// share it.
+func (l Line) Unspent() float64 {
+	left := l.Whole() - l.Spent()
+	if l.Run.Shares > 0 || left <= l.least() {
+		return 0
+	}
+	return left
+}
+
+// InPx tells whether the line is counted in px.
+func (l Line) InPx() bool { return l.Row.InPx(l.Track) }
+
+// least is what does not count as unspent or over.
+func (l Line) least() float64 {
+	if l.InPx() {
+		return tolerance
+	}
+	return hair
+}
+
+// Cells are the columns on the line.
+func (l Line) Cells() []Cell { return l.Row.Cells[l.Run.First:l.Run.End] }
+
+// Sum writes the line's sum: "8 + 1 + 3 = 12". Skips stand before the width they
+// belong to, trails after it, and a share with the units that came out for it.
+// Where a natural column takes part it is written in px.
+func (l Line) Sum() string {
+	if l.Row.PerLine > 0 {
+		return fmt.Sprintf("%d of %d a line", len(l.Cells()), l.Row.PerLine)
+	}
+	share := 1.0
+	if l.Run.Shares > 0 {
+		share += max(0, l.Whole()-l.Spent()) / float64(l.Run.Shares)
+	}
+	terms := l.Row.terms(l.Cells(), l.Track, l.InPx(), share)
+	total := l.Spent()
+	if l.Run.Shares > 0 {
+		total = max(total, l.Whole())
+	}
+	return sum(terms, total, l.InPx())
+}
+
+func sum(terms []string, total float64, inPx bool) string {
+	unit := ""
+	if inPx {
+		unit = " px"
+	}
+	if len(terms) == 1 {
+		return terms[0] + unit
+	}
+	return strings.Join(terms, " + ") + " = " + figure(total) + unit
+}
+
+// terms writes what cells ask for. In px the gutters between them come last.
+func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, share float64) []string {
 	var terms []string
-	for _, w := range wants {
-		if w.Skip > 0 {
-			terms = append(terms, strconv.Itoa(w.Skip))
+	add := func(v float64) {
+		if v > 0 {
+			terms = append(terms, figure(v))
 		}
-		terms = append(terms, strconv.Itoa(w.Take))
+	}
+	unit := 0.0
+	for i := range cells {
+		c := &cells[i]
+		start := unit + c.Skip
+		unit += c.Wants()
+		if inPx {
+			add(t.Offset(0, c.Skip).Px)
+			terms = append(terms, figure(r.width(c, t, int(start)).Px))
+			add(t.Offset(0, c.Trail).Px)
+			continue
+		}
+		add(c.Skip)
+		if c.Width == page.Share {
+			terms = append(terms, "share "+figure(share))
+		} else {
+			terms = append(terms, figure(c.Units))
+		}
+		add(c.Trail)
+	}
+	if n := len(cells) - 1; inPx && n > 0 && t.Gutter.Px > 0 {
+		terms = append(terms, fmt.Sprintf("%d × %s", n, figure(t.Gutter.Px)))
 	}
 	return terms
 }
 
 // State says what the sum comes to: "full", "1 unspent" or "2 over".
 func (l Line) State() string {
+	unit := ""
+	if l.InPx() {
+		unit = " px"
+	}
+	left := l.Whole() - l.Spent()
 	switch {
-	case l.Unspent > 0:
-		return fmt.Sprintf("%d unspent", l.Unspent)
-	case l.Spent > l.Columns:
-		return fmt.Sprintf("%d over", l.Spent-l.Columns)
+	case l.Unspent() > 0:
+		return figure(l.Unspent()) + unit + " unspent"
+	case left < -l.least():
+		return figure(-left) + unit + " over"
 	}
 	return "full"
 }
@@ -44,10 +138,33 @@ func (l Line) String() string { return l.Sum() + ", " + l.State() }
 // Reason says why the line starts where it does: "1 + 6 + 6 = 13 > 12, so Tide
 // table starts line 2". It is empty for a row's first line.
 func (l Line) Reason() string {
-	if l.Broke == nil {
+	if !l.Broke {
 		return ""
 	}
-	all := terms(append(l.Broke.After[:len(l.Broke.After):len(l.Broke.After)], l.Broke.Next))
-	return fmt.Sprintf("%s = %d > %d, so %s starts line %d",
-		strings.Join(all, " + "), l.Broke.Sum, l.Columns, l.Broke.Next.Name, l.Line)
+	next := &l.Row.Cells[l.Run.First]
+	if l.Row.PerLine > 0 {
+		return fmt.Sprintf("%d a line, so %s starts line %d", l.Row.PerLine, next.Name, l.Line)
+	}
+	cells := l.Row.Cells[l.before() : l.Run.First+1]
+	units, px := 0.0, kit.Plain(-l.Track.Gutter.Px)
+	for i := range cells {
+		u, w := l.Row.wants(&cells[i], l.Track, units)
+		units += u
+		px = px.Plus(w).Plus(l.Track.Gutter)
+	}
+	total := units
+	if l.InPx() {
+		total = px.Px
+	}
+	return fmt.Sprintf("%s > %s, so %s starts line %d",
+		sum(l.Row.terms(cells, l.Track, l.InPx(), 1), total, l.InPx()), figure(l.Whole()), next.Name, l.Line)
 }
+
+// before is where the line before this one starts.
+func (l Line) before() int {
+	runs := l.Row.Break(l.Track, nil, 0, new(float64))
+	return runs[l.Line-2].First
+}
+
+// figure writes units and px as people read them, with at most two decimals.
+func figure(v float64) string { return kit.Number(math.Round(v*100) / 100) }

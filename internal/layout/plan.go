@@ -1,6 +1,3 @@
-// Package layout computes the plan of a page: every node's box, the lines its
-// rows break into and their ledgers, at one viewport width (domain section 6).
-// It knows nothing of markup or of a screen.
 package layout
 
 import (
@@ -8,14 +5,19 @@ import (
 	"kitrows/internal/page"
 )
 
+// MaxViewport is the widest viewport, in px, plans are made for.
+const MaxViewport = 20000
+
 // A Plan is a page as a browser will show it in a viewport Width px wide.
-// Boxes are in page order, parents before their children and a row's hidden
-// columns after its shown ones; lines are in the order of their rows.
+// Boxes are in page order, parents before their children, but a row's columns in
+// the order they stand on screen and its hidden ones after them; lines are in the
+// order of their rows.
 type Plan struct {
 	Width      float64
 	Breakpoint int // index into the kit's breakpoints
 	Boxes      []Box
 	Lines      []Line
+	Until      float64 // the lines break as they do now in every wider viewport up to this one
 }
 
 // A Box is one node's border box in px from the page's top left corner. A box
@@ -25,86 +27,55 @@ type Box struct {
 	Kind          page.Kind
 	X, Y          float64
 	Width, Height float64
-	Line          int // of a shown column: the line of its row it is on, from 1; else 0
-	Unit          int // of a shown column: its first unit, from 1, after any skip; else 0
-	Units         int // of a shown column: how many units it spans; else 0
-	Skip          int // of a shown column: the empty units before it
-	Columns       int // of a shown row: the units it divides into
+	Line          int     // of a shown column: the line of its row it is on, from 1; else 0
+	Unit          float64 // of a shown column: its first unit, from 1, after any skip; else 0
+	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
 	Shown         bool
+	Node          int32 // of a row or column: its Layout's own number for it
 }
 
 // A Line is one line of a row.
 type Line struct {
-	Row     string // the row's id
-	Line    int    // from 1
-	Y       float64
-	Height  float64
-	Columns int    // the units the row divides into
-	Wants   []Want // what each column on the line asks for, in order
-	Spent   int    // units skipped and taken; over Columns when one column alone asks for more
-	Unspent int    // units that nothing uses
-	Broke   *Break // why the line starts here; nil for a row's first line
+	Row    *Row
+	Line   int // from 1
+	Y      float64
+	Height float64
+	Run    Run
+	Track  kit.Track
+	Broke  bool // the row's line before it could not hold its first column
 }
 
-// A Want is what one column asks of its line.
-type Want struct {
-	ID, Name   string
-	Skip, Take int // in units
-}
-
-// A Break says why a line could not hold the next column: After were on it, and
-// with Next's skip and take the sum would have been Sum, over Columns.
-type Break struct {
-	After []Want
-	Next  Want
-	Sum   int
-}
-
-// tolerance is how far over a row's width, in px, a line may come before it
-// breaks (section 6.3).
-const tolerance = 0.05
-
-// Make plans page p, laid out on k, in a viewport of v px. Both must have passed
-// their Check; from the kit's narrowest viewport on, the plan is what a browser
-// shows, to half a pixel.
-func Make(k *kit.Kit, p *page.Page, v float64) *Plan {
-	m := maker{kit: k, at: k.BreakpointAt(v), plan: &Plan{Width: v, Breakpoint: k.BreakpointAt(v)}}
-	m.makeRoom(p)
+// Plan plans the page in a viewport of v px. From the kit's narrowest viewport
+// on, the plan is what a browser shows, to half a pixel.
+func (l *Layout) Plan(v float64) *Plan {
+	i := l.kit.BreakpointAt(v)
+	m := maker{l: l, i: i, stage: &l.at[i], plan: &Plan{Width: v, Breakpoint: i, Until: 1e9}}
+	m.plan.Boxes = make([]Box, 0, len(l.nodes))
+	m.plan.Lines = make([]Line, 0, 2*len(m.stage.rows))
+	if i+1 < len(l.kit.Breakpoints) {
+		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
+	}
 	y := 0.0
-	for _, n := range p.Body {
-		outer, content := k.Frame(m.at, v, n.Fluid)
-		i := m.box(Box{ID: n.ID, Kind: n.Kind, X: (v - outer) / 2, Y: y, Width: outer, Shown: true})
-		height := m.stack(n.Children, (v-content)/2, y, content)
-		m.plan.Boxes[i].Height = height
+	for n := int32(0); n < int32(len(l.nodes)); n = l.nodes[n].end {
+		f := l.kit.Frame(i, v, l.nodes[n].Frame.HolderAt(l.kit, i))
+		m.plan.Until = min(m.plan.Until, f.Until)
+		self := m.box(Box{ID: l.nodes[n].ID, Kind: page.Container, X: (v - f.Outer.Px) / 2, Y: y, Width: f.Outer.Px, Shown: true, Node: n})
+		height := m.stack(n, (v-f.Content.Px)/2, y, f.Content)
+		m.plan.Boxes[self].Height = height
 		y += height
 	}
 	return m.plan
 }
 
-type maker struct {
-	kit   *kit.Kit
-	at    int
-	plan  *Plan
-	cells []cell // of every line so far, line after line
-	wants []Want // the same
-}
+// Make plans page p, laid out on k, in a viewport of v px.
+func Make(k *kit.Kit, p *page.Page, v float64) *Plan { return Of(k, p).Plan(v) }
 
-// makeRoom makes room for the whole plan at once.
-func (m *maker) makeRoom(p *page.Page) {
-	nodes, columns, rows := 0, 0, 0
-	p.Walk(func(n *page.Node, _ page.Place) {
-		nodes++
-		switch n.Kind {
-		case page.Column:
-			columns++
-		case page.Row:
-			rows++
-		}
-	})
-	m.plan.Boxes = make([]Box, 0, nodes)
-	m.plan.Lines = make([]Line, 0, 2*rows)
-	m.cells = make([]cell, 0, columns)
-	m.wants = make([]Want, 0, columns)
+type maker struct {
+	l     *Layout
+	i     int
+	stage *stage
+	plan  *Plan
+	runs  []Run
 }
 
 func (m *maker) box(b Box) int {
@@ -112,120 +83,116 @@ func (m *maker) box(b Box) int {
 	return len(m.plan.Boxes) - 1
 }
 
-// stack places rows and blocks under one another, w px wide, from x, y on, and
-// gives their height. A row keeps the vertical gutter from what stands before it.
-func (m *maker) stack(nodes []*page.Node, x, y, w float64) float64 {
+// stack places the rows and blocks in n under one another, w wide, from x, y on,
+// and gives their height. A row keeps the vertical gutter from what stands
+// before it.
+func (m *maker) stack(n int32, x, y float64, w kit.Measure) float64 {
 	top := y
-	for i, n := range nodes {
-		switch n.Kind {
+	m.l.children(n, func(c int32) {
+		switch child := m.l.nodes[c]; child.Kind {
 		case page.Row:
-			if i > 0 {
-				y += m.kit.RowGutter.Px()
+			if c > n+1 {
+				y += m.stage.lines
 			}
-			y += m.row(n, x, y, w)
+			y += m.row(c, x, y, w)
 		case page.Block:
-			h := n.Content.Height.Px()
-			m.box(Box{ID: n.ID, Kind: n.Kind, X: x, Y: y, Width: w, Height: h, Shown: true})
+			h := child.Content.HeightAt(m.l.kit, m.i)
+			m.box(Box{ID: child.ID, Kind: page.Block, X: x, Y: y, Width: w.Px, Height: h, Shown: true, Node: c})
 			y += h
 		}
-	}
+	})
 	return y - top
 }
 
-// cell is a shown column with what it asks for in units.
-type cell struct {
-	node       *page.Node
-	skip, take int
-}
-
 // row places a row and everything in it and gives its height.
-func (m *maker) row(n *page.Node, x, y, w float64) float64 {
-	track := m.kit.Track(w)
-	self := m.box(Box{ID: n.ID, Kind: n.Kind, X: x, Y: y, Width: w, Columns: track.Columns, Shown: true})
+func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
+	r := m.stage.row(n)
+	self := m.box(Box{ID: r.ID, Kind: page.Row, X: x, Y: y, Width: w.Px, Shown: true, Node: n})
 	top := y
-	first, cell := len(m.plan.Lines), len(m.cells)
-	m.lines(n, track)
-	end := len(m.plan.Lines) // rows nested in this one add theirs behind it
-	for i := first; i < end; i++ {
-		if i > first {
-			y += m.kit.RowGutter.Px()
+	t := r.Track(w)
+	first := len(m.runs)
+	m.runs = r.Break(t, m.runs, m.plan.Width, &m.plan.Until)
+	runs := m.runs[first:]
+	line := len(m.plan.Lines)
+	for i, run := range runs {
+		m.plan.Lines = append(m.plan.Lines, Line{Row: r, Line: i + 1, Run: run, Track: t, Broke: i > 0})
+	}
+	for i, run := range runs { // rows nested in it add their lines behind these
+		if i > 0 {
+			y += r.GapY
 		}
-		line := &m.plan.Lines[i]
-		held := m.cells[cell : cell+len(line.Wants)]
-		cell += len(held)
-		line.Y = y
-		height := m.line(held, line.Line, track, x, y)
-		m.plan.Lines[i].Height = height
+		height := m.line(r, run, i+1, t, x, y)
+		m.plan.Lines[line+i].Y, m.plan.Lines[line+i].Height = y, height
 		y += height
 	}
-	for _, c := range n.Children {
-		if !c.SpanAt(m.kit, m.at).Shown {
-			m.hide(c)
-		}
+	m.runs = m.runs[:first]
+	if len(r.Cells) < len(m.l.nodes[n].Children) {
+		m.l.children(n, func(c int32) {
+			if !m.l.nodes[c].SpanAt(m.l.kit, m.i).Shown {
+				m.hide(c)
+			}
+		})
 	}
 	m.plan.Boxes[self].Height = y - top
 	return y - top
 }
 
-// lines breaks a row's shown columns into lines (section 6.3).
-func (m *maker) lines(row *page.Node, t kit.Track) {
-	var line *Line
-	used := 0.0 // px of the line so far, gutters included
-	for _, n := range row.Children {
-		span := n.SpanAt(m.kit, m.at)
-		if !span.Shown {
-			continue
-		}
-		want := Want{ID: n.ID, Name: n.Name, Skip: span.Skip, Take: span.Width.Units(t.Columns)}
-		wide := t.Offset(want.Skip) + t.Width(want.Take)
-		if line == nil || used+t.Gutter+wide > t.Content+tolerance {
-			next := Line{Row: row.ID, Line: 1, Columns: t.Columns, Unspent: t.Columns}
-			if line != nil {
-				next.Line = line.Line + 1
-				next.Broke = &Break{After: line.Wants, Next: want, Sum: line.Spent + want.Skip + want.Take}
-			}
-			m.plan.Lines = append(m.plan.Lines, next)
-			line = &m.plan.Lines[len(m.plan.Lines)-1]
-			used = -t.Gutter
-		}
-		used += t.Gutter + wide
-		m.cells = append(m.cells, cell{n, want.Skip, want.Take})
-		m.wants = append(m.wants, want)
-		line.Wants = m.wants[len(m.wants)-len(line.Wants)-1:]
-		line.Spent += want.Skip + want.Take
-		line.Unspent = max(0, t.Columns-line.Spent)
-	}
-}
-
 // line places the columns of one line and gives its height: that of its tallest
-// column, to which the others stretch.
-func (m *maker) line(cells []cell, number int, t kit.Track, x, y float64) float64 {
+// column, to which those that stretch are brought.
+func (m *maker) line(r *Row, run Run, number int, t kit.Track, x, y float64) float64 {
 	height := 0.0
 	first := len(m.plan.Boxes)
-	unit := 1
-	for _, c := range cells {
-		x += t.Offset(c.skip)
-		unit += c.skip
-		w := t.Width(c.take)
-		m.box(Box{ID: c.node.ID, Kind: page.Column, X: x, Y: y, Width: w,
-			Line: number, Unit: unit, Units: c.take, Skip: c.skip, Shown: true})
-		height = max(height, m.stack(c.node.Children, x, y, w))
-		x += w + t.Gutter
-		unit += c.take
-	}
-	for i := first; len(cells) > 0; i++ { // the cells' boxes, between those of what is in them
-		if box := &m.plan.Boxes[i]; box.ID == cells[0].node.ID {
-			box.Height = height
-			cells = cells[1:]
+	r.Place(run, t, func(c *Cell, s Spot) {
+		self := m.box(Box{ID: c.ID, Kind: page.Column, X: x + s.X.Px, Y: y, Width: s.Width.Px,
+			Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
+		h := m.stack(c.index, x+s.X.Px, y, s.Width)
+		if r.Technique == kit.Float {
+			h = max(h, 1) // a float of no height would not hold its place
 		}
+		m.plan.Boxes[self].Height = h
+		height = max(height, h)
+	})
+	i := first // the cells' boxes, between those of what is in them
+	for c := run.First; c < run.End; c++ {
+		cell := &r.Cells[c]
+		end := i + int(m.l.nodes[cell.index].end-cell.index)
+		spare := height - m.plan.Boxes[i].Height
+		switch cell.Align {
+		case page.Stretch:
+			m.plan.Boxes[i].Height = height
+		case page.Middle:
+			m.lower(i, end, spare/2)
+		case page.Bottom:
+			m.lower(i, end, spare)
+		}
+		i = end
 	}
 	return height
 }
 
+// lower moves boxes and the lines in them down by so many px.
+func (m *maker) lower(first, end int, by float64) {
+	if by == 0 {
+		return
+	}
+	for i := first; i < end; i++ {
+		m.plan.Boxes[i].Y += by
+	}
+	n := m.plan.Boxes[first].Node
+	for i := len(m.plan.Lines) - 1; i >= 0; i-- {
+		row := m.l.index[m.plan.Lines[i].Row.ID]
+		if row <= n {
+			break
+		}
+		if row < m.l.nodes[n].end {
+			m.plan.Lines[i].Y += by
+		}
+	}
+}
+
 // hide gives a node and everything in it a box that is not shown.
-func (m *maker) hide(n *page.Node) {
-	m.box(Box{ID: n.ID, Kind: n.Kind})
-	for _, c := range n.Children {
-		m.hide(c)
+func (m *maker) hide(n int32) {
+	for c := n; c < m.l.nodes[n].end; c++ {
+		m.box(Box{ID: m.l.nodes[c].ID, Kind: m.l.nodes[c].Kind, Node: c})
 	}
 }

@@ -131,8 +131,8 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		misplaced bool
 		want      string
 	}{
-		{"fluid", n.Fluid && n.Kind != Container, "fluid only on containers"},
-		{"at", len(n.At) > 0 && n.Kind != Column, "settings only on columns"},
+		{"frame", !n.Frame.IsZero() && n.Kind != Container, "a kind only on containers"},
+		{"at", len(n.At) > 0 && n.Kind != Column && n.Kind != Row, "settings only on rows and columns"},
 		{"content", (n.Content != nil) != (n.Kind == Block), "content on every block and only there"},
 		{"element", n.Element != "" && n.Kind == Block, "an element only on containers, rows and columns"},
 		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},
@@ -141,14 +141,16 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 			c.wrong(field(use.field), string(n.Kind), "%s", use.want)
 		}
 	}
-	c.settings(field, n)
+	c.take(fault.Under(path, n.Frame.Check(c.k)))
+	c.settings(field, outer, n)
 	if n.Content != nil {
 		c.take(fault.Under(field("content"), n.Content.check(c.hasPicture)))
+		c.sources(field, n.Content)
 	}
 	c.children(field("children"), n, n.Children, depth+1)
 }
 
-func (c *checker) settings(field func(string) string, n *Node) {
+func (c *checker) settings(field func(string) string, outer, n *Node) {
 	last := -1
 	for i, s := range n.At {
 		at := func(name string) string { return field(fmt.Sprintf("at[%d].%s", i, name)) }
@@ -156,28 +158,69 @@ func (c *checker) settings(field func(string) string, n *Node) {
 		switch {
 		case from < 0:
 			c.wrong(at("from"), s.From, "a breakpoint of %s: %s", c.k.Name, c.k.BreakpointNames())
+			continue
 		case from <= last:
 			c.wrong(at("from"), s.From, "each breakpoint once, from the narrowest to the widest")
 		}
 		last = max(last, from)
-		c.take(fault.Under(field(fmt.Sprintf("at[%d]", i)), s.Check(RowColumns(c.k))))
+		c.take(fault.Under(field(fmt.Sprintf("at[%d]", i)), s.Check(c.k, from, outer, n.Kind)))
 	}
 }
 
-// Check refuses a setting that a row of n units cannot hold: a width over n, a
-// skip under 0 or over n−1.
-func (s Setting) Check(n int) error {
+// Check refuses a setting of breakpoint i that is not for that kind of node, or
+// that its row cannot hold: a width over the row's columns, a skip or trail over
+// all but one of them. A row with its parent's units may come to hold fewer than
+// the kit's columns; what is then too wide is clipped, not refused.
+func (s Setting) Check(k *kit.Kit, i int, row *Node, kind Kind) error {
 	var errs []error
+	wrong := func(field string, found any, want string, args ...any) {
+		errs = append(errs, fault.New(field, found, want, args...))
+	}
 	if s.IsZero() {
-		errs = append(errs, fault.New("", nil, "a width, a skip or shown"))
+		wrong("", nil, "something that is set")
 	}
-	if s.Width != nil && s.Width.take > n {
-		errs = append(errs, fault.New("width", s.Width.String(), "a take of 1 to %d of the row's %d columns", n, n))
+	if !s.forKind(kind) {
+		wrong("", string(kind), "only settings of a %s", kind)
 	}
-	if s.Skip != nil && (*s.Skip < 0 || *s.Skip > n-1) {
-		errs = append(errs, fault.New("skip", *s.Skip, "0 to %d of the row's %d columns", n-1, n))
+	n := k.ColumnsAt(i).N()
+	if row != nil && row.Kind == Row {
+		n = max(n, row.RulingAt(k, i).Divides.Columns())
+	}
+	if s.Width != nil && s.Width.Units() > n {
+		wrong("width", s.Width.String(), "a take of 1 to %d of the row's %d columns", n, n)
+	}
+	for _, run := range []struct {
+		field string
+		units *int
+	}{{"skip", s.Skip}, {"trail", s.Trail}} {
+		if run.units != nil && (*run.units < 0 || *run.units > n-1) {
+			wrong(run.field, *run.units, "0 to %d of the row's %d columns", n-1, n)
+		}
+	}
+	if s.Nudge != nil && (*s.Nudge < 1-n || *s.Nudge > n-1) {
+		wrong("nudge", *s.Nudge, "%d to %d of the row's %d columns", 1-n, n-1, n)
+	}
+	if s.PerLine != nil && (*s.PerLine < 0 || *s.PerLine > kit.MaxColumns) {
+		wrong("perLine", *s.PerLine, "1 to %d columns a line, or 0 for off", kit.MaxColumns)
+	}
+	if s.Align != nil && *s.Align == RowsAlign && kind == Row {
+		wrong("align", s.Align.String(), "top, middle, bottom or stretch")
 	}
 	return errors.Join(errs...)
+}
+
+// sources refuses pictures for breakpoints the kit does not have, or that a
+// picture has from the start.
+func (c *checker) sources(field func(string) string, content *Content) {
+	last := 0
+	for i, source := range content.Sources {
+		from := c.k.Index(source.From)
+		if from <= last {
+			c.wrong(field(fmt.Sprintf("content.sources[%d].from", i)), source.From,
+				"each breakpoint after the first once, from the narrowest to the widest: %s", c.k.BreakpointNames())
+		}
+		last = max(last, from)
+	}
 }
 
 func childrenOf(outer Kind) string {
@@ -199,8 +242,11 @@ func (c *Content) check(hasPicture func(id string) bool) error {
 	wrong := func(field string, found any, want string, args ...any) {
 		errs = append(errs, fault.New(field, found, want, args...))
 	}
-	if c.Height.Px() > 20000 {
+	if c.Height.Px() > 20000 || !c.Height.Plain() {
 		wrong("height", c.Height, "at most 20000px")
+	}
+	if c.Width.Px() > 20000 || !c.Width.Plain() {
+		wrong("width", c.Width, "at most 20000px")
 	}
 	if len(c.Text) > MaxText {
 		wrong("text", len(c.Text), "at most %d bytes", MaxText)
@@ -223,6 +269,14 @@ func (c *Content) check(hasPicture func(id string) bool) error {
 	case Picture:
 		if !hasPicture(c.Picture) {
 			wrong("picture", c.Picture, "the id of one of the project's pictures")
+		}
+		for i, source := range c.Sources {
+			if !hasPicture(source.Picture) {
+				wrong(fmt.Sprintf("sources[%d].picture", i), source.Picture, "the id of one of the project's pictures")
+			}
+			if source.Height.Px() > 20000 || !source.Height.Plain() {
+				wrong(fmt.Sprintf("sources[%d].height", i), source.Height, "at most 20000px")
+			}
 		}
 	default:
 		wrong("type", string(c.Type), "heading, text, list or picture")

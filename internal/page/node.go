@@ -3,8 +3,6 @@
 // changed in place: an edit makes new ones along its path and shares the rest.
 package page
 
-import "kitrows/internal/kit"
-
 // A Kind says what a node is.
 type Kind string
 
@@ -27,14 +25,15 @@ type Page struct {
 }
 
 // A Node is a container, a row, a column or a block of content. Only containers
-// use Fluid, only columns At, only blocks Content, and blocks have no children.
+// use Frame, only rows and columns At, only blocks Content, and blocks have no
+// children.
 type Node struct {
 	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Kind     Kind      `json:"kind" enum:"container,row,column,block"`
 	Name     string    `json:"name" minLength:"1" maxLength:"120"`
 	Element  string    `json:"element,omitzero" doc:"Of a container, row or column; div when absent."`
-	Fluid    bool      `json:"fluid,omitzero" doc:"Of a container: as wide as the viewport at every breakpoint."`
-	At       []Setting `json:"at,omitzero" doc:"Of a column: what is set at which breakpoint, from the narrowest to the widest."`
+	Frame    Frame     `json:"frame,omitzero" doc:"Of a container, its kind: fixed (when absent), fluid, fluid below and a breakpoint, or capped."`
+	At       []Setting `json:"at,omitzero" doc:"Of a row or column: what is set at which breakpoint, from the narrowest to the widest."`
 	Content  *Content  `json:"content,omitzero" doc:"Of a block."`
 	Children []*Node   `json:"children,omitzero"`
 }
@@ -102,7 +101,3 @@ func Holds(outer, inner Kind) bool {
 	}
 	return false
 }
-
-// RowColumns is how many units a row divides into: the kit's columns, fresh, at
-// every depth (section 6.5).
-func RowColumns(k *kit.Kit) int { return k.Columns }

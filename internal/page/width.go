@@ -8,49 +8,52 @@ import (
 	"kitrows/internal/kit"
 )
 
-// A Width is how wide a column is: the full line, or so many units of its row.
-// Its text is "full" or "take 6". The zero Width is Full.
-type Width struct{ take int }
+// A Width is how wide a column is (section 5). Its text is "full", "take 6",
+// "share" or "natural". The zero Width is Full.
+type Width struct{ n int8 } // units taken; under 0 for share and natural
 
-// Full is the width of a column that has the line to itself.
-var Full = Width{}
+// The widths that take no number: the line to itself, an equal share of what is
+// left of it, as wide as the content.
+var (
+	Full    = Width{}
+	Share   = Width{-1}
+	Natural = Width{-2}
+)
 
-// Take is a width of n units, n from 1 on.
-func Take(n int) Width { return Width{n} }
+// Take is a width of n units, n from 1 to 48.
+func Take(n int) Width { return Width{int8(n)} }
 
-// IsFull tells whether the width is Full; a take of every unit is not.
-func (w Width) IsFull() bool { return w.take == 0 }
+// Units is the number of units taken; 0 when the width is not a take.
+func (w Width) Units() int { return max(0, int(w.n)) }
 
-// Units is the width in units of a row of n columns: n when full, and a take
-// never over n (section 6.3).
-func (w Width) Units(n int) int {
-	if w.take == 0 {
-		return n
-	}
-	return min(w.take, n)
-}
-
-// String is "full" or "take N".
+// String is "full", "share", "natural" or "take N".
 func (w Width) String() string {
-	if w.take == 0 {
+	switch w {
+	case Full:
 		return "full"
+	case Share:
+		return "share"
+	case Natural:
+		return "natural"
 	}
-	return "take " + strconv.Itoa(w.take)
+	return "take " + strconv.Itoa(int(w.n))
 }
 
 // MarshalText gives String's text.
 func (w Width) MarshalText() ([]byte, error) { return []byte(w.String()), nil }
 
-// UnmarshalText reads "full" or "take N", N from 1 to 48.
+// UnmarshalText reads what String writes, N from 1 to 48.
 func (w *Width) UnmarshalText(b []byte) error {
-	if string(b) == "full" {
-		*w = Full
-		return nil
+	for _, word := range []Width{Full, Share, Natural} {
+		if string(b) == word.String() {
+			*w = word
+			return nil
+		}
 	}
 	number, taken := strings.CutPrefix(string(b), "take ")
 	n, err := strconv.Atoi(number)
 	if !taken || err != nil || n < 1 || n > kit.MaxColumns {
-		return fault.New("", string(b), "full, or take and a number from 1 to %d", kit.MaxColumns)
+		return fault.New("", string(b), "full, share, natural, or take and a number from 1 to %d", kit.MaxColumns)
 	}
 	*w = Take(n)
 	return nil

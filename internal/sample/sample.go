@@ -18,7 +18,8 @@ func New(seed uint64) *rand.Rand { return rand.New(rand.NewPCG(seed, 4170)) }
 // Project is a random project of one kit and up to three pages that passes its
 // Check.
 func Project(r *rand.Rand) *project.Project {
-	p := &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample", Kits: []*kit.Kit{Kit(r)}}
+	p := Of(nil, Kit(r))
+	p.Pages = nil
 	for i := range 1 + r.IntN(3) {
 		pg := Page(r, p.Kits[0])
 		pg.ID, pg.Name, pg.File = fmt.Sprintf("page-%d", i), fmt.Sprintf("Page %d", i), fmt.Sprintf("page-%d.html", i)
@@ -27,27 +28,43 @@ func Project(r *rand.Rand) *project.Project {
 	return p
 }
 
-// Kit is a random kit that passes its Check: 1 to 24 columns, 1 to 5 breakpoints.
+// Kit is a random kit that passes its Check: any technique, up to five
+// breakpoints in px or em, equal or uneven columns that may change from a
+// breakpoint on, gutters in px or of a column.
 func Kit(r *rand.Rand) *kit.Kit {
 	for {
 		k := &kit.Kit{
-			ID: "kit", Name: "Random", Technique: kit.Flex, Naming: kit.OurNaming,
-			Columns:   pick(r, 12, 12, 12, 1+r.IntN(24)),
-			Gutter:    kit.Px(float64(pick(r, 0, 8, 16, 24, r.IntN(40)))),
+			ID: "kit", Name: "Random", Naming: kit.OurNaming,
+			Technique: pick(r, kit.Flex, kit.Grid, kit.Float),
+			Columns:   columns(r),
+			Gutter:    gutter(r),
 			RowGutter: kit.Px(float64(pick(r, 0, 24, 10, r.IntN(40)))),
 			Edge:      pick(r, kit.HalfGutter, kit.EdgeOf(kit.Px(0)), kit.EdgeOf(kit.Px(float64(r.IntN(30))))),
 			Narrowest: kit.Px(float64(320 + r.IntN(60))),
 		}
+		if r.IntN(2) == 0 {
+			k.Cap = length(r, float64(400+r.IntN(900)))
+		}
 		from := k.Narrowest.Px()
 		for i := range 1 + r.IntN(5) {
-			b := kit.Breakpoint{Name: fmt.Sprintf("b%d", i)}
+			b := kit.Breakpoint{Name: fmt.Sprintf("b%d", i), Lane: kit.Px(from)}
 			if i > 0 {
 				from += float64(40 + r.IntN(400))
-				b.From = kit.Px(from)
+				b.From = length(r, from)
+				from = b.From.Px()
+				b.Lane = kit.Px(math.Ceil(from))
 			}
-			b.Lane = kit.Px(from)
 			if r.IntN(3) > 0 {
-				b.Container = kit.Fixed(kit.Px(math.Round(from * (0.7 + 0.4*r.Float64()))))
+				b.Container = kit.Fixed(length(r, math.Round(from*(0.7+0.4*r.Float64()))))
+			}
+			if i > 0 && r.IntN(4) == 0 {
+				b.Columns = pick(r, columns(r), kit.Equal(12), kit.Equal(18))
+			}
+			if r.IntN(6) == 0 {
+				b.Gutter = new(gutter(r))
+			}
+			if r.IntN(6) == 0 {
+				b.RowGutter = new(kit.Px(float64(r.IntN(30))))
 			}
 			k.Breakpoints = append(k.Breakpoints, b)
 		}
@@ -57,13 +74,46 @@ func Kit(r *rand.Rand) *kit.Kit {
 	}
 }
 
-// Page is a random page on k with nesting up to three rows deep.
+func columns(r *rand.Rand) kit.Columns {
+	if r.IntN(6) == 0 {
+		return pick(r, kit.Uneven(1, 2, 3, 2, 1), kit.Uneven(4, 8), kit.Uneven(5, 3, 3, 7))
+	}
+	return kit.Equal(pick(r, 12, 12, 12, 16, 24, 1+r.IntN(24), 1+r.IntN(48)))
+}
+
+func gutter(r *rand.Rand) kit.Gutter {
+	if r.IntN(4) == 0 {
+		return pick(r, kit.Fraction(1, 5), kit.Fraction(2, 5), kit.Fraction(1, 3), kit.Fraction(r.IntN(8), 7))
+	}
+	return kit.GutterOf(kit.Px(float64(pick(r, 0, 8, 16, 24, r.IntN(40)))))
+}
+
+// length is a length of about px, now and then in em or rem.
+func length(r *rand.Rand, px float64) kit.Length {
+	unit := pick(r, "px", "px", "em", "rem")
+	if unit != "px" {
+		px = math.Round(px/kit.Em*100) / 100
+	}
+	l, err := kit.ParseLength(kit.Number(px) + unit)
+	if err != nil {
+		panic(err)
+	}
+	return l
+}
+
+// Page is a random page on k with every kind of setting and nesting up to four
+// rows deep.
 func Page(r *rand.Rand, k *kit.Kit) *page.Page {
 	m := maker{r: r, k: k, p: &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID}}
 	m.minter = m.p.Minter()
-	for range 1 + r.IntN(3) {
+	for range 1 + r.IntN(2) {
 		c := m.node(page.Container)
-		c.Fluid = r.IntN(3) == 0
+		switch frames := []page.Frame{page.FluidFrame, page.CappedFrame, page.FluidBelow(k.Breakpoints[len(k.Breakpoints)-1].Name)}; r.IntN(3) {
+		case 0:
+			if f := pick(r, frames...); f.Check(k) == nil {
+				c.Frame = f
+			}
+		}
 		for range r.IntN(4) {
 			c.Children = append(c.Children, m.row(1))
 		}
@@ -88,20 +138,32 @@ func (m *maker) node(kind page.Kind) *page.Node {
 	return n
 }
 
+// styles are how a row's columns are mostly set, so that shares meet shares and
+// takes takes.
+var styles = [][]page.Width{
+	{page.Share}, {page.Share, page.Take(3)}, {page.Natural, page.Take(4)}, {page.Natural, page.Share}, {page.Take(1)}, {page.Full},
+}
+
 func (m *maker) row(depth int) *page.Node {
 	row := m.node(page.Row)
+	style := pick(m.r, styles...)
+	for _, b := range m.k.Breakpoints {
+		if s := m.ruling(b.Name, depth); m.r.IntN(3) == 0 && !s.IsZero() {
+			row.At = append(row.At, s)
+		}
+	}
 	for range m.r.IntN(7) {
 		c := m.node(page.Column)
 		if row.Element == "ul" || row.Element == "ol" {
 			c.Element = "li"
 		}
-		for _, b := range m.k.Breakpoints {
-			if s := m.setting(b.Name); !s.IsZero() && m.r.IntN(2) == 0 {
+		for i, b := range m.k.Breakpoints {
+			if s := m.setting(b.Name, m.k.ColumnsAt(i).N(), style); !s.IsZero() && m.r.IntN(2) == 0 {
 				c.At = append(c.At, s)
 			}
 		}
 		for range m.r.IntN(3) {
-			if depth < 3 && m.r.IntN(4) == 0 {
+			if depth < 4 && m.r.IntN(4) == 0 {
 				c.Children = append(c.Children, m.row(depth+1))
 			} else {
 				c.Children = append(c.Children, m.block())
@@ -112,16 +174,58 @@ func (m *maker) row(depth int) *page.Node {
 	return row
 }
 
-func (m *maker) setting(from string) page.Setting {
-	s, n := page.Setting{From: from}, page.RowColumns(m.k)
-	if m.r.IntN(4) > 0 {
-		s.Width = new(pick(m.r, page.Full, page.Take(n), page.Take(1+m.r.IntN(n)), page.Take(1+m.r.IntN(n)), page.Take(max(1, n/3))))
+// setting is a random setting of a column in a row of n units.
+func (m *maker) setting(from string, n int, style []page.Width) page.Setting {
+	s := page.Setting{From: from}
+	some := func(oneIn int) bool { return m.r.IntN(oneIn) == 0 }
+	if !some(4) {
+		s.Width = new(pick(m.r, page.Full, page.Take(n), page.Take(1+m.r.IntN(n)), page.Take(1+m.r.IntN(n)), page.Take(max(1, n/3)), page.Share, page.Natural))
+		if w := pick(m.r, style...); some(2) && w.Units() <= n {
+			s.Width = &w
+		}
 	}
-	if m.r.IntN(3) == 0 {
+	if some(4) {
 		s.Skip = new(pick(m.r, 0, m.r.IntN(n), min(2, n-1)))
 	}
-	if m.r.IntN(5) == 0 {
-		s.Shown = new(m.r.IntN(2) == 0)
+	if some(6) {
+		s.Trail = new(pick(m.r, 0, m.r.IntN(n), min(1, n-1)))
+	}
+	if some(12) {
+		s.Nudge = new(m.r.IntN(2*n-1) - n + 1)
+	}
+	if some(10) {
+		s.Order = new(pick(m.r, page.First, page.Last, 0, page.Order(m.r.IntN(4))))
+	}
+	if some(8) {
+		s.Shown = new(some(2))
+	}
+	if some(10) {
+		s.Align = new(page.Align(m.r.IntN(5)))
+	}
+	return s
+}
+
+// ruling is a random setting of a row.
+func (m *maker) ruling(from string, depth int) page.Setting {
+	s := page.Setting{From: from}
+	some := func(oneIn int) bool { return m.r.IntN(oneIn) == 0 }
+	if some(4) {
+		s.PerLine = new(pick(m.r, 0, 1+m.r.IntN(6)))
+	}
+	if some(5) {
+		s.GapX = new(pick(m.r, page.KitGap, page.NoGap, page.GapOf(1+m.r.IntN(30))))
+	}
+	if some(5) {
+		s.GapY = new(pick(m.r, page.KitGap, page.NoGap, page.GapOf(1+m.r.IntN(30))))
+	}
+	if some(4) {
+		s.Align = new(page.Align(1 + m.r.IntN(4)))
+	}
+	if some(4) {
+		s.Spread = new(page.Spread(m.r.IntN(6)))
+	}
+	if some(3) {
+		s.Divides = new(pick(m.r, page.Fresh, page.ParentUnits, page.ParentUnits, page.Into(1+m.r.IntN(12))))
 	}
 	return s
 }
@@ -131,6 +235,7 @@ func (m *maker) block() *page.Node {
 	b.Content = &page.Content{
 		Type:   pick(m.r, page.Heading, page.Text, page.List),
 		Height: kit.Px(float64(m.r.IntN(200)) + pick(m.r, 0, 0.5)),
+		Width:  kit.Px(float64(pick(m.r, 0, m.r.IntN(120), m.r.IntN(400)))),
 		Text:   "Kittiwakes & <terns> on the outer stack, counted before noon.",
 		Items:  []string{"One", "Two"},
 	}
@@ -142,12 +247,11 @@ func (m *maker) block() *page.Node {
 
 func pick[T any](r *rand.Rand, choices ...T) T { return choices[r.IntN(len(choices))] }
 
-// Wide is a page of so many columns, ten a row, on a kit of four breakpoints,
-// for benchmarks.
-func Wide(columns int) (*page.Page, *kit.Kit) {
-	k := &kit.Kit{
+// PlainTwelve is a kit of twelve columns and four breakpoints.
+func PlainTwelve() *kit.Kit {
+	return &kit.Kit{
 		ID: "kit", Name: "Wide", Technique: kit.Flex, Naming: kit.OurNaming,
-		Columns: 12, Gutter: kit.Px(24), RowGutter: kit.Px(24), Narrowest: kit.Px(320),
+		Columns: kit.Equal(12), Gutter: kit.GutterOf(kit.Px(24)), RowGutter: kit.Px(24), Narrowest: kit.Px(320),
 		Breakpoints: []kit.Breakpoint{
 			{Name: "base", Lane: kit.Px(360)},
 			{Name: "mid", From: kit.Px(620), Container: kit.Fixed(kit.Px(604)), Lane: kit.Px(700)},
@@ -155,6 +259,12 @@ func Wide(columns int) (*page.Page, *kit.Kit) {
 			{Name: "full", From: kit.Px(1280), Container: kit.Fixed(kit.Px(1240)), Lane: kit.Px(1440)},
 		},
 	}
+}
+
+// Wide is a page of so many columns, ten a row, on a kit of four breakpoints,
+// for benchmarks.
+func Wide(columns int) (*page.Page, *kit.Kit) {
+	k := PlainTwelve()
 	m := maker{r: New(1), k: k, p: &page.Page{ID: "wide", Name: "Wide", File: "wide.html", Language: "en", Kit: k.ID}}
 	m.minter = m.p.Minter()
 	frame := m.node(page.Container)

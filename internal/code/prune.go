@@ -1,0 +1,287 @@
+package code
+
+import (
+	"math"
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+)
+
+// prune takes away every class without which the row still lays out as worked
+// out, whatever its content. Most classes move a box by what they say; only those
+// that may not are tried.
+func (c *chooser) prune(out *chosen) {
+	for changed := true; changed; {
+		changed = c.thin(&out.row, out)
+		for i := range out.columns {
+			changed = c.thin(&out.columns[i], out) || changed
+		}
+	}
+}
+
+// thin takes away what has no effect from one of the lists of out.
+func (c *chooser) thin(list *[]class, out *chosen) (changed bool) {
+	for i := 0; i < len(*list); i++ {
+		if !c.suspect((*list)[i].meaning) {
+			continue
+		}
+		before := *list
+		*list = slices.Delete(slices.Clone(before), i, i+1)
+		if c.same(out) {
+			changed = true
+			i--
+		} else {
+			*list = before
+		}
+	}
+	return changed
+}
+
+// suspect tells whether a class of that meaning may be without effect in this
+// row: a share or a spread can come to what a width or a skip says.
+func (c *chooser) suspect(m meaning) bool {
+	switch m {
+	case of, per, gapX, gapY, align, spread, place, share, natural, trail, self:
+		return true
+	case take, full, skip:
+		return slices.ContainsFunc(c.rows, func(r *layout.Row) bool {
+			return r.Spread != page.Start || r.PerLine > 0 || slices.ContainsFunc(r.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
+		})
+	}
+	return false
+}
+
+// same tells whether the row lays out with these classes as worked out, at every
+// breakpoint where it is seen.
+func (c *chooser) same(out *chosen) bool {
+	for i, want := range c.rows {
+		if !c.live[i] {
+			continue
+		}
+		got := c.read(out, i)
+		if want.Natural || c.starved(i) {
+			if !likeForLike(want, got) {
+				return false
+			}
+		} else if len(want.Cells) != len(got.Cells) || !slices.Equal(shape(want, want), shape(got, want)) {
+			return false
+		}
+		if want.Columns.IsUneven() && !c.placed(out, i) {
+			return false
+		}
+	}
+	return true
+}
+
+// placed tells whether the classes of an uneven row name the units its columns
+// stand at.
+func (c *chooser) placed(out *chosen, i int) bool {
+	for at, s := range c.spots[i] {
+		if s.cell == nil || c.rows[i].PerLine > 0 {
+			continue
+		}
+		width, first, after := s.at(c.rows[i])
+		want := map[meaning]int{take: width, skip: first, trail: after, nudge: first}
+		last := map[meaning]class{}
+		for _, said := range upTo(out.columns[at], i) {
+			switch said.meaning {
+			case full:
+				delete(last, take)
+			default:
+				last[said.meaning] = said
+			}
+		}
+		for m, unit := range want {
+			if said, ok := last[m]; ok && said.n != 0 && said.at != unit {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// starved tells whether the row is so narrow somewhere in breakpoint i that
+// units do not add up.
+func (c *chooser) starved(i int) bool {
+	if c.bare == nil {
+		c.bare = make([]bool, len(c.rows))
+		for i := range c.rows {
+			low, _, _ := c.kit.Range(i)
+			c.bare[i] = c.rows[i].Track(kit.Plain(c.width(low))).Starved()
+		}
+	}
+	return c.bare[i]
+}
+
+// read is the row as the stylesheet lays it out at breakpoint i by these classes.
+func (c *chooser) read(out *chosen, i int) *layout.Row {
+	want := c.rows[i]
+	r := &layout.Row{ID: want.ID, Technique: want.Technique, Columns: c.columnsBy(out.row, i), Gutter: c.kit.GutterAt(i),
+		GapY: c.kit.RowGutterAt(i).Px(), Align: page.Stretch}
+	for _, said := range upTo(out.row, i) {
+		switch said.meaning {
+		case per:
+			r.PerLine = said.n
+		case gapX:
+			if r.Gutter = c.kit.GutterAt(i); said.n != asKit {
+				r.Gutter = kit.GutterOf(kit.Px(float64(said.n)))
+			}
+		case gapY:
+			if r.GapY = c.kit.RowGutterAt(i).Px(); said.n != asKit {
+				r.GapY = float64(said.n)
+			}
+		case align:
+			r.Align = page.Align(said.n)
+		case spread:
+			r.Spread = page.Spread(said.n)
+		}
+	}
+	if r.Technique == kit.Float {
+		r.Align = page.Top
+	}
+	n := r.Columns.N()
+	for at, list := range out.columns {
+		cell := layout.Cell{Width: page.Full, Node: c.node.Children[at], Self: page.RowsAlign}
+		units := float64(n)
+		shown := true
+		for _, said := range upTo(list, i) {
+			v := page.Carried(said.n, n, max(1, c.columnsBy(out.row, said.bp).N()))
+			switch said.meaning {
+			case gone, back:
+				shown = said.meaning == back
+			case place:
+				cell.Order = page.Order(said.n)
+			case full:
+				cell.Width, units = page.Full, float64(n)
+			case share:
+				cell.Width, units = page.Share, 1
+			case natural:
+				cell.Width, units = page.Natural, 0
+			case take:
+				cell.Width, units = page.Take(1), v
+			case skip:
+				cell.Skip = v
+			case trail:
+				cell.Trail = v
+			case nudge:
+				cell.Nudge = v
+			case self:
+				cell.Self = page.Align(said.n)
+			}
+		}
+		if !shown {
+			continue
+		}
+		cell.Units = units
+		if r.PerLine > 0 {
+			cell.Width, cell.Units, cell.Skip, cell.Trail, cell.Nudge = page.Full, 1, 0, 0, 0
+		}
+		if cell.Align = r.Align; cell.Self != page.RowsAlign {
+			cell.Align = cell.Self
+		}
+		r.Cells = append(r.Cells, cell)
+	}
+	slices.SortStableFunc(r.Cells, func(a, b layout.Cell) int { return int(a.Order) - int(b.Order) })
+	return r
+}
+
+// columnsBy is what the row divides into at breakpoint i by its classes.
+func (c *chooser) columnsBy(list []class, i int) kit.Columns {
+	columns := c.kit.ColumnsAt(i)
+	for _, said := range upTo(list, i) {
+		if said.meaning == of {
+			if columns = c.kit.ColumnsAt(i); said.n != asKit {
+				columns = kit.Equal(said.n)
+			}
+		}
+	}
+	return columns
+}
+
+// upTo is the part of a list that holds at breakpoint i.
+func upTo(list []class, i int) []class {
+	for end, said := range list {
+		if said.bp > i {
+			return list[:end]
+		}
+	}
+	return list
+}
+
+// box is where a cell stands, as far as it does not hang on its content.
+type box struct {
+	node       *page.Node
+	line       int
+	x, width   [2]float64 // in rows of two widths
+	align      page.Align // where another cell shares the line; RowsAlign where none does
+	below, gap float64    // of a second line: the space above it
+}
+
+// shape is the boxes of a row without natural columns: px are straight lines over
+// the row's width, so two widths tell all. A float row breaks where it is told
+// to, as explicit does.
+func shape(r, explicit *layout.Row) []box {
+	boxes := make([]box, 0, len(r.Cells))
+	for w, px := range [2]float64{roomy, roomy * 1.75} {
+		t := r.Track(kit.Plain(px))
+		runs := r.Break(t, nil, 0, new(float64))
+		if r.Technique == kit.Float {
+			runs = explicit.Break(explicit.Track(kit.Plain(px)), nil, 0, new(float64))
+		}
+		at := 0
+		for line, run := range runs {
+			r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
+				if w == 0 {
+					b := box{node: c.Node, line: line}
+					if run.End-run.First > 1 {
+						b.align = c.Align
+					}
+					if line > 0 {
+						b.gap = r.GapY
+					}
+					boxes = append(boxes, b)
+				}
+				boxes[at].x[w], boxes[at].width[w] = rounded(s.X.Px), rounded(s.Width.Px)
+				at++
+			})
+		}
+	}
+	return boxes
+}
+
+func rounded(v float64) float64 { return math.Round(v*1e4) / 1e4 }
+
+// likeForLike tells whether two forms of a row say the same where it cannot be
+// foreseen how its lines break: only what follows the last column, or aligns a
+// column that is alone, is sure to be without effect.
+func likeForLike(want, got *layout.Row) bool {
+	if len(want.Cells) == 0 {
+		return len(got.Cells) == 0
+	}
+	if !want.Columns.Same(got.Columns) || want.Gutter != got.Gutter || want.GapY != got.GapY ||
+		want.PerLine != got.PerLine || want.Spread != got.Spread {
+		return false
+	}
+	return slices.EqualFunc(want.Cells, got.Cells, func(a, b layout.Cell) bool {
+		last := a.Node == want.Cells[len(want.Cells)-1].Node
+		shares := slices.ContainsFunc(want.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
+		free := last && !shares && want.Spread == page.Start
+		units := a.Units
+		return a.Node == b.Node && kindOf(a.Width, units, want) == kindOf(b.Width, b.Units, want) &&
+			math.Abs(units-b.Units) < 1e-6 && math.Abs(a.Skip-b.Skip) < 1e-6 && math.Abs(a.Nudge-b.Nudge) < 1e-6 &&
+			(free || math.Abs(a.Trail-b.Trail) < 1e-6) && (len(want.Cells) == 1 || a.Align == b.Align)
+	})
+}
+
+// kindOf is a width without its number, all of the units being the full line.
+func kindOf(w page.Width, units float64, r *layout.Row) page.Width {
+	switch {
+	case w == page.Share || w == page.Natural:
+		return w
+	case units >= float64(r.Columns.N()):
+		return page.Full
+	}
+	return page.Take(1)
+}

@@ -1,0 +1,95 @@
+// Package layout computes the plan of a page: every node's box, the lines its
+// rows break into and their ledgers, at one viewport width (domain section 6),
+// and explains it (section 7). It knows nothing of markup or of a screen.
+package layout
+
+import (
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// A Layout is a page on its kit with everything worked out that does not depend
+// on the viewport's width inside a breakpoint: what each row divides into and
+// what each of its columns wants. It is never changed and may be used at once by
+// many.
+type Layout struct {
+	kit     *kit.Kit
+	page    *page.Page
+	nodes   []node // the page's, parents before their children
+	index   map[string]int32
+	at      []stage // one for every breakpoint
+	Reports []Report
+}
+
+// node is a node of the page with its place in Layout.nodes.
+type node struct {
+	*page.Node
+	parent int32 // -1 for a container
+	end    int32 // one past its last descendant
+}
+
+// stage is the page at one breakpoint.
+type stage struct {
+	rows   []Row   // in page order
+	rowOf  []int32 // of a node that is a row: its index in rows
+	lines  float64 // px between rows
+	tracks kit.Gutter
+}
+
+// Of works out page p, laid out on k. Both must have passed their Check.
+func Of(k *kit.Kit, p *page.Page) *Layout {
+	l := &Layout{kit: k, page: p, index: map[string]int32{}, at: make([]stage, len(k.Breakpoints))}
+	l.add(p.Body, -1)
+	rows, columns := 0, 0
+	for i, n := range l.nodes {
+		l.index[n.ID] = int32(i)
+		switch n.Kind {
+		case page.Row:
+			rows++
+		case page.Column:
+			columns++
+		}
+	}
+	for i := range l.at {
+		s := &l.at[i]
+		s.rows, s.rowOf = make([]Row, 0, rows), make([]int32, len(l.nodes))
+		s.lines, s.tracks = k.RowGutterAt(i).Px(), k.GutterAt(i)
+		r := resolver{l: l, i: i, stage: s, cells: make([]Cell, 0, columns)}
+		r.page()
+	}
+	return l
+}
+
+// Kit is the kit the page is laid out on.
+func (l *Layout) Kit() *kit.Kit { return l.kit }
+
+// Page is the page.
+func (l *Layout) Page() *page.Page { return l.page }
+
+func (l *Layout) add(nodes []*page.Node, parent int32) {
+	for _, n := range nodes {
+		self := int32(len(l.nodes))
+		l.nodes = append(l.nodes, node{Node: n, parent: parent})
+		l.add(n.Children, self)
+		l.nodes[self].end = int32(len(l.nodes))
+	}
+}
+
+// children visits the children of the node at i.
+func (l *Layout) children(i int32, visit func(c int32)) {
+	for c := i + 1; c < l.nodes[i].end; c = l.nodes[c].end {
+		visit(c)
+	}
+}
+
+// Row is the row of that id as it holds at breakpoint i; nil when the page has
+// no such row.
+func (l *Layout) Row(id string, i int) *Row {
+	n, ok := l.index[id]
+	if !ok || l.nodes[n].Kind != page.Row {
+		return nil
+	}
+	return l.at[i].row(n)
+}
+
+func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

@@ -1,0 +1,191 @@
+package layout
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// resolver works out the rows of one breakpoint.
+type resolver struct {
+	l     *Layout
+	i     int // the breakpoint
+	stage *stage
+	cells []Cell // of all rows so far
+	ends  ends
+}
+
+// ends is how wide a row is at the lowest and highest viewport of its
+// breakpoint. Only float rows with natural columns ask.
+type ends struct{ low, high float64 }
+
+func (r *resolver) page() {
+	low, high, bounded := r.l.kit.Range(r.i)
+	if !bounded {
+		high = MaxViewport
+	}
+	for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end {
+		holder := r.l.nodes[n].Frame.HolderAt(r.l.kit, r.i)
+		widths := ends{
+			r.l.kit.Frame(r.i, low, holder).Content.Px,
+			r.l.kit.Frame(r.i, high, holder).Content.Px,
+		}
+		r.l.children(n, func(c int32) { r.row(c, nil, widths) })
+	}
+}
+
+// row works out the row at n and everything in it, in a column that spans those
+// units; nil in a container.
+func (r *resolver) row(n int32, within *page.Units, w ends) {
+	node := r.l.nodes[n].Node
+	held := node.RulingAt(r.l.kit, r.i)
+	columns, ok := page.UnitsOf(r.l.kit, held.Divides, r.i, within)
+	if !ok && within != nil {
+		r.report(node, OffGrid, "its column spans no whole number of equal units here, so it divides into the kit's %s columns anew", columns)
+	}
+	self := len(r.stage.rows)
+	r.stage.rowOf[n] = int32(self)
+	r.stage.rows = append(r.stage.rows, Row{
+		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks, GapY: r.stage.lines,
+		PerLine: held.PerLine, Align: held.Align, Spread: held.Spread, Held: held,
+	})
+	row := &r.stage.rows[self]
+	if px, own := held.GapX.Px(); own {
+		row.Gutter = kit.GutterOf(kit.Px(float64(px)))
+	}
+	if px, own := held.GapY.Px(); own {
+		row.GapY = float64(px)
+	}
+	first := len(r.cells)
+	ordered := false
+	r.l.children(n, func(c int32) {
+		span := r.l.nodes[c].SpanAt(r.l.kit, r.i)
+		if span.Shown {
+			r.cells = append(r.cells, r.cell(row, n, c, span))
+			ordered = ordered || span.Order != 0
+		}
+	})
+	row.Cells = r.cells[first:len(r.cells):len(r.cells)]
+	if ordered {
+		slices.SortStableFunc(row.Cells, func(a, b Cell) int { return cmp.Compare(a.Order, b.Order) })
+	}
+	r.support(row, w)
+	r.inside(n, self, w)
+}
+
+// inside works out the rows in the columns of the row at n.
+func (r *resolver) inside(n int32, self int, w ends) {
+	spans := map[int32]*page.Units{}
+	widths := map[int32]ends{}
+	row := &r.stage.rows[self]
+	if r.l.kit.Technique == kit.Float { // only its natural columns ask how wide
+		for e, px := range []float64{w.low, w.high} {
+			t := row.Track(kit.Plain(px))
+			for _, run := range row.Break(t, nil, 0, new(float64)) {
+				row.Place(run, t, func(c *Cell, s Spot) {
+					ends := widths[c.index]
+					if e == 0 {
+						ends.low = s.Width.Px
+					} else {
+						ends.high = s.Width.Px
+					}
+					widths[c.index] = ends
+				})
+			}
+		}
+	}
+	for i := range row.Cells {
+		c := &row.Cells[i]
+		if r.l.nodes[c.index].end == c.index+1 {
+			continue
+		}
+		u := &page.Units{Of: row.Columns, Spans: c.Units, Counts: c.Width != page.Share && c.Width != page.Natural}
+		if row.PerLine > 0 {
+			u.Spans, u.Counts = float64(row.Columns.N())/float64(row.PerLine), true
+		}
+		spans[c.index] = u
+	}
+	r.l.children(n, func(c int32) {
+		r.l.children(c, func(inner int32) {
+			if r.l.nodes[inner].Kind == page.Row {
+				u := spans[c]
+				if u == nil { // of a hidden column
+					u = &page.Units{}
+				}
+				r.row(inner, u, widths[c])
+			}
+		})
+	})
+}
+
+// cell works out a shown column of the row at n.
+func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
+	node := r.l.nodes[c].Node
+	cell := Cell{ID: node.ID, Name: node.Name, Width: held.Width, Order: held.Order, Align: row.Align, Self: held.Align, Node: node, Held: held, index: c}
+	if held.Align != page.RowsAlign {
+		cell.Align = held.Align
+	}
+	units := func(set int, origin page.Origin, most int) float64 {
+		before := row.Columns.N()
+		if origin >= 0 && int(origin) != r.i {
+			before = r.l.at[origin].row(n).Columns.N()
+		}
+		if limit := before + most; set > limit {
+			set = limit
+		} else if set < -limit {
+			set = -limit
+		}
+		v := page.Carried(set, row.Columns.N(), before)
+		if whole := math.Round(v); v == whole || math.Abs(v-whole) < 1e-9 {
+			return whole
+		} else if r.l.kit.Technique != kit.Grid && !row.Columns.IsUneven() {
+			r.report(node, OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
+			return v
+		} else {
+			whole = math.Floor(v + 0.5)
+			r.report(node, OffGrid, "%d of %d set at %s would be %s of %d here, off the grid: drawn as %s",
+				set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N(), kit.Number(whole))
+			return whole
+		}
+	}
+	switch held.Width {
+	case page.Full:
+		cell.Units = float64(row.Columns.N())
+	case page.Share:
+		cell.Units = 1
+	case page.Natural:
+		cell.Content = contentWidth(node)
+	default:
+		cell.Units = max(1, units(held.Width.Units(), held.From.Width, 0))
+		if row.Columns.N() > 0 && cell.Units < 1 {
+			cell.Units = 1
+		}
+	}
+	if row.PerLine > 0 {
+		return cell
+	}
+	if held.Skip != 0 {
+		cell.Skip = units(held.Skip, held.From.Skip, -1)
+	}
+	if held.Trail != 0 {
+		cell.Trail = units(held.Trail, held.From.Trail, -1)
+	}
+	if held.Nudge != 0 {
+		cell.Nudge = units(held.Nudge, held.From.Nudge, -1)
+	}
+	return cell
+}
+
+// contentWidth is how wide a column's content is by itself, in px.
+func contentWidth(column *page.Node) float64 {
+	w := 0.0
+	for _, n := range column.Children {
+		if n.Kind == page.Block {
+			w = max(w, n.Content.Width.Px())
+		}
+	}
+	return w
+}

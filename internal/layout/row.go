@@ -1,0 +1,226 @@
+package layout
+
+import (
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// A Row is what holds for a row at one breakpoint, after what its technique
+// cannot do was left out (section 6.6).
+type Row struct {
+	ID        string
+	Name      string
+	Technique kit.Technique
+	Columns   kit.Columns // what it divides into
+	Gutter    kit.Gutter
+	GapY      float64 // px between its lines
+	PerLine   int     // equal columns a line; 0 when its columns say how wide they are
+	Align     page.Align
+	Spread    page.Spread
+	Cells     []Cell // its shown columns, in the order they stand on screen
+	Natural   bool   // a cell is as wide as its content
+	Held      page.HeldRuling
+}
+
+// A Cell is what holds for a shown column at one breakpoint. Its numbers are
+// units of its row, set here or carried in proportion; they are whole but where
+// a flex or float row is off the grid.
+type Cell struct {
+	ID, Name string
+	Width    page.Width // Full, a take, Share or Natural
+	Units    float64    // of a full or take; what a share wants at least, 1; of a natural, 0
+	Skip     float64
+	Trail    float64
+	Nudge    float64
+	Order    page.Order
+	Align    page.Align // of the column, or its row's
+	Self     page.Align // the column's own; RowsAlign for the row's
+	Content  float64    // of a natural column: its content's width in px
+	Node     *page.Node
+	Held     page.Held
+
+	index int32
+}
+
+// Wants is what the cell asks of its line, in units.
+func (c *Cell) Wants() float64 { return c.Skip + c.Units + c.Trail }
+
+// tolerance is how far over a row's width, in px, a line may come before it
+// breaks (section 6.3), and hair the same in units for rows that count in them.
+const (
+	tolerance = 0.05
+	hair      = 1e-6
+)
+
+// Track divides a row w wide.
+func (r *Row) Track(w kit.Measure) kit.Track {
+	t := kit.NewTrack(r.Columns, r.Gutter, w)
+	if r.PerLine > 0 {
+		t = kit.Track{Columns: kit.Equal(r.PerLine), Content: w, Gutter: t.Gutter, Pitch: w.Plus(t.Gutter).Times(1 / float64(r.PerLine))}
+	}
+	if r.Technique == kit.Grid && !r.flexible() {
+		t = t.Rigid()
+	}
+	return t
+}
+
+// InPx tells whether the row's lines break by px: where a natural column takes
+// part, or where flexible boxes have a starved track, in which units no longer
+// add up. Grid tracks still do, and floats are told where to break.
+func (r *Row) InPx(t kit.Track) bool {
+	return r.PerLine == 0 && (r.Natural || t.Starved() && r.flexible())
+}
+
+// flexible tells whether the row is laid out by flexible boxes; in the grid
+// technique those that spread are, for tracks cannot.
+func (r *Row) flexible() bool {
+	return r.Technique == kit.Flex || r.Technique == kit.Grid && r.Spread != page.Start
+}
+
+// A Run is the cells of one line.
+type Run struct {
+	First, End int         // indices into the row's cells
+	Units      float64     // spent, skips and trails included; of a row per line, its cells
+	Used       kit.Measure // the same in px, with the gutters between
+	Shares     int         // how many of them share what is left
+}
+
+// Break breaks the row's cells into lines (section 6.3) and adds them to runs.
+// until becomes the viewport width up to which they break so, if that is less:
+// v is the present one.
+func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
+	n := float64(r.Columns.N())
+	inPx := r.InPx(t)
+	var run Run
+	for i := range r.Cells {
+		c := &r.Cells[i]
+		wants, px := r.wants(c, t, run.Units)
+		var breaks bool
+		switch {
+		case run.First == i: // the line is empty
+		case r.PerLine > 0:
+			breaks = i-run.First == r.PerLine
+		case inPx:
+			over := run.Used.Plus(t.Gutter).Plus(px).Minus(t.Content).Minus(kit.Plain(tolerance))
+			breaks = over.Px > 0
+			crosses(over, v, until)
+		default:
+			breaks = run.Units+wants > n+hair
+		}
+		if breaks {
+			runs = append(runs, run)
+			run = Run{First: i}
+			wants, px = r.wants(c, t, 0)
+		}
+		if i > run.First {
+			run.Used = run.Used.Plus(t.Gutter)
+		}
+		run.Units += wants
+		run.Used = run.Used.Plus(px)
+		run.End = i + 1
+		if r.PerLine == 0 && c.Width == page.Share {
+			run.Shares++
+		}
+		if c.Width == page.Natural {
+			crosses(t.Content.Minus(kit.Plain(c.Content)), v, until)
+		}
+	}
+	if run.End > run.First {
+		runs = append(runs, run)
+	}
+	return runs
+}
+
+// crosses lowers until to where a measure that decides something changes sign.
+func crosses(m kit.Measure, v float64, until *float64) {
+	if m.Px > 0 && m.Per < -1e-12 || m.Px <= 0 && m.Per > 1e-12 {
+		*until = min(*until, v-m.Px/m.Per)
+	}
+}
+
+// wants is what a cell asks for after so many units of its line, in units and
+// px.
+func (r *Row) wants(c *Cell, t kit.Track, spent float64) (units float64, px kit.Measure) {
+	if r.PerLine > 0 {
+		return 1, t.Width(0, 1)
+	}
+	from := int(spent)
+	start := from + int(c.Skip)
+	end := start + int(c.Units)
+	return c.Wants(), t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail))
+}
+
+// width is how wide a cell is at least, from unit start on.
+func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
+	if c.Width == page.Natural {
+		if t.Content.Px < c.Content {
+			return t.Content
+		}
+		return kit.Plain(c.Content)
+	}
+	if c.Width == page.Full {
+		return t.Content
+	}
+	return t.Width(start, c.Units)
+}
+
+// A Spot is where a cell stands on its line.
+type Spot struct {
+	X, Width kit.Measure // px from the row's left end; X after any nudge
+	Unit     float64     // the first unit, from 0, after any skip
+	Units    float64     // how many it spans, a share with its part of what is left; 0 when natural
+}
+
+// Place gives each cell of a line its spot: what is left is split over the
+// shares or, without one, spread. x runs on by skip, width, trail, one gutter.
+func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
+	n := float64(run.End - run.First)
+	free := t.Content.Minus(run.Used)
+	left := max(0, float64(r.Columns.N())-run.Units)
+	var x, between, share kit.Measure
+	switch {
+	case run.Shares > 0:
+		if free.Px > 0 {
+			share = free.Times(1 / float64(run.Shares))
+		}
+	case r.Spread == page.Centre:
+		x = free.Times(0.5)
+	case r.Spread == page.End:
+		x = free
+	case free.Px < 0:
+		// what has no room to spread begins at the start
+	case r.Spread == page.Between && n > 1:
+		between = free.Times(1 / (n - 1))
+	case r.Spread == page.Around:
+		between = free.Times(1 / n)
+		x = between.Times(0.5)
+	case r.Spread == page.Even:
+		between = free.Times(1 / (n + 1))
+		x = between
+	}
+	unit := 0.0
+	for i := run.First; i < run.End; i++ {
+		c := &r.Cells[i]
+		s := Spot{Unit: unit, Units: 1}
+		if r.PerLine > 0 {
+			s.X, s.Width = x, t.Width(0, 1)
+			x = x.Plus(t.Pitch).Plus(between)
+			unit++
+			spot(c, s)
+			continue
+		}
+		x = x.Plus(t.Offset(int(unit), c.Skip))
+		unit += c.Skip
+		s.Unit, s.Units = unit, c.Units
+		s.Width = r.width(c, t, int(unit))
+		if c.Width == page.Share {
+			s.Width = s.Width.Plus(share)
+			s.Units += left / float64(run.Shares)
+		}
+		s.X = x.Plus(t.Offset(int(unit), c.Nudge))
+		unit += s.Units
+		x = x.Plus(s.Width).Plus(t.Offset(int(unit), c.Trail)).Plus(t.Gutter).Plus(between)
+		unit += c.Trail
+		spot(c, s)
+	}
+}

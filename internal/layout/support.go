@@ -1,0 +1,176 @@
+package layout
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// What a Report says is the matter.
+const (
+	OffGrid     = "off grid"    // carried or divided to no whole number of units
+	Unsupported = "unsupported" // the technique cannot do it; it was left out
+)
+
+// A Report says what of a node cannot be had as it was set, at one breakpoint,
+// and what is drawn and coded instead (sections 5 and 6.6).
+type Report struct {
+	Node       string // the id
+	Breakpoint int
+	Kind       string
+	Text       string
+}
+
+func (r *resolver) report(n *page.Node, kind, text string, args ...any) {
+	r.l.Reports = append(r.l.Reports, Report{n.ID, r.i, kind, fmt.Sprintf(text, args...)})
+}
+
+// support keeps the table of section 6.6: what the row's technique cannot do is
+// reported and left out, a width it cannot do becoming the full line.
+func (r *resolver) support(row *Row, w ends) {
+	node := r.l.nodes[r.l.index[row.ID]].Node
+	if row.Technique == kit.Float {
+		if row.Align != page.Stretch && row.Align != page.Top {
+			r.report(node, Unsupported, "floats cannot align: its columns stand at the top of their line")
+		}
+		if row.Spread != page.Start {
+			r.report(node, Unsupported, "floats cannot spread: its lines begin at the start")
+		}
+		row.Align, row.Spread = page.Top, page.Start
+		r.unordered(row)
+		if len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
+			r.report(node, Unsupported, "too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
+			row.PerLine = 0
+			for i := range row.Cells {
+				c := &row.Cells[i]
+				c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, float64(row.Columns.N()), 0, 0, 0, 0
+			}
+		}
+	}
+	full := func(c *Cell, why string) {
+		c.Width, c.Units, c.Content = page.Full, float64(row.Columns.N()), 0
+		r.report(c.Node, Unsupported, "%s: drawn as the full line", why)
+	}
+	shares, naturals := 0, 0
+	for i := range row.Cells {
+		c := &row.Cells[i]
+		if row.PerLine > 0 {
+			c.Width, c.Units, c.Content = page.Full, 1, 0
+			continue
+		}
+		switch {
+		case c.Width == page.Share && row.Columns.IsUneven():
+			full(c, "uneven columns have no equal shares")
+		case c.Width == page.Share:
+			shares++
+		case c.Width != page.Natural:
+		case row.Technique == kit.Grid:
+			full(c, "grid tracks are never as wide as their content")
+		case row.Columns.IsUneven():
+			full(c, "uneven columns are placed by units, not by their content")
+		case slices.ContainsFunc(c.Node.Children, func(n *page.Node) bool { return n.Kind == page.Row }):
+			full(c, "a column that holds a row has no width of its own")
+		default:
+			naturals++
+		}
+	}
+	if shares > 0 && row.Technique == kit.Grid {
+		r.gridShares(row, shares, full)
+	}
+	if shares > 0 && row.Technique == kit.Float {
+		r.floatShares(row, naturals, full)
+	}
+	if naturals > 0 && row.Technique == kit.Float {
+		r.floatNaturals(row, w, full)
+	}
+	for _, c := range row.Cells {
+		row.Natural = row.Natural || c.Width == page.Natural
+	}
+}
+
+// unordered puts a float row's columns back into source order.
+func (r *resolver) unordered(row *Row) {
+	for i := range row.Cells {
+		c := &row.Cells[i]
+		c.Align = page.Top
+		if c.Self != page.RowsAlign && c.Self != page.Top && c.Self != page.Stretch {
+			r.report(c.Node, Unsupported, "floats cannot align: it stands at the top of its line")
+		}
+		c.Self = page.RowsAlign
+		if c.Order != 0 {
+			r.report(c.Node, Unsupported, "floats keep the source order")
+			c.Order = 0
+		}
+	}
+	slices.SortStableFunc(row.Cells, func(a, b Cell) int { return int(a.index - b.index) })
+}
+
+// gridShares makes a row in which every column shares one of so many equal
+// columns a line.
+func (r *resolver) gridShares(row *Row, shares int, full func(*Cell, string)) {
+	whole := shares == len(row.Cells) && shares <= row.Columns.N()
+	for _, c := range row.Cells {
+		whole = whole && c.Skip == 0 && c.Trail == 0 && c.Nudge == 0
+	}
+	for i := range row.Cells {
+		c := &row.Cells[i]
+		switch {
+		case whole:
+			c.Width, c.Units = page.Full, 1
+		case c.Width == page.Share:
+			full(c, "grid tracks share only rows where every column shares one line")
+		}
+	}
+	if whole {
+		row.PerLine = shares
+	}
+}
+
+// floatShares makes takes of shares that come out whole.
+func (r *resolver) floatShares(row *Row, naturals int, full func(*Cell, string)) {
+	whole := naturals == 0
+	for _, run := range row.Break(row.Track(kit.Plain(1e6)), nil, 0, new(float64)) {
+		left := math.Max(0, float64(row.Columns.N())-run.Units)
+		each := 1.0
+		if run.Shares > 0 {
+			each += left / float64(run.Shares)
+		}
+		whole = whole && each == math.Round(each)
+		for i := run.First; i < run.End; i++ {
+			if c := &row.Cells[i]; c.Width == page.Share {
+				c.Units = each
+			}
+		}
+	}
+	for i := range row.Cells {
+		c := &row.Cells[i]
+		switch {
+		case c.Width != page.Share:
+		case whole:
+			c.Width = page.Take(int(c.Units))
+		default:
+			full(c, "the shares of this row do not come out whole, and floats know whole units only")
+		}
+	}
+}
+
+// floatNaturals leaves natural columns only where the row breaks alike at every
+// width of the breakpoint: a float must be told where its line begins. What fits
+// at the narrowest width fits at all, what breaks at the widest breaks at all.
+func (r *resolver) floatNaturals(row *Row, w ends, full func(*Cell, string)) {
+	row.Natural = true
+	low := row.Break(row.Track(kit.Plain(w.low)), nil, 0, new(float64))
+	high := row.Break(row.Track(kit.Plain(w.high)), nil, 0, new(float64))
+	row.Natural = false
+	if slices.EqualFunc(low, high, func(a, b Run) bool { return a.First == b.First && a.End == b.End }) {
+		return
+	}
+	for i := range row.Cells {
+		if c := &row.Cells[i]; c.Width == page.Natural {
+			full(c, "its line would break at other widths than a breakpoint, and floats must be told where")
+		}
+	}
+}

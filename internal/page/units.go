@@ -1,0 +1,43 @@
+package page
+
+import "kitrows/internal/kit"
+
+// UnitsOf is what a row that divides so divides into at breakpoint i (section
+// 6.5), in a column that spans those units; nil for a row straight in a
+// container. ok is false where the row asks for its parent's units and those are
+// no whole number of equal columns: it then divides into the kit's columns anew.
+func UnitsOf(k *kit.Kit, d Divides, i int, column *Units) (columns kit.Columns, ok bool) {
+	switch {
+	case d.Columns() > 0:
+		return kit.Equal(d.Columns()), true
+	case d == Fresh || column == nil:
+		return k.ColumnsAt(i), d == Fresh
+	}
+	if n, whole := column.whole(); whole {
+		return kit.Equal(n), true
+	}
+	return k.ColumnsAt(i), false
+}
+
+// Units is how many units a column spans, and of what.
+type Units struct {
+	Of     kit.Columns
+	Spans  float64 // 0 where it is a share or natural
+	Counts bool    // it spans units at all
+}
+
+func (u *Units) whole() (int, bool) {
+	n := int(u.Spans + 0.5)
+	return n, u.Counts && !u.Of.IsUneven() && n >= 1 && n <= kit.MaxColumns && abs(u.Spans-float64(n)) < 1e-9
+}
+
+func abs(v float64) float64 { return max(v, -v) }
+
+// Carried is a number of units set where a row had before columns, where it has
+// now: it keeps its proportion (section 5).
+func Carried(n, now, before int) float64 {
+	if now == before {
+		return float64(n)
+	}
+	return float64(n) * float64(now) / float64(before)
+}
