@@ -73,7 +73,7 @@ async function judge(page: Page, trial: Trial, turn: number): Promise<Verdict> {
       const verdict = { ...compare(), redundant: [] as string[] };
       const settings = [...nodes.values()].flatMap((element) =>
         [...element.classList]
-          .filter((name) => /^kr-(take|full|skip|gone|back)/.test(name))
+          .filter((name) => !/^kr-(frame.*|row|cell)$/.test(name))
           .map((name) => ({ element, name })),
       );
       if (settings.length > 0) {

@@ -1,6 +1,6 @@
 // Command trial prints random pages for the browser to judge: one line of JSON a
-// page, with its document and its plan at three widths a breakpoint (lower edge,
-// middle, upper edge).
+// page, with its document and its plan at three widths a breakpoint: the lowest and
+// the highest whole one, and between them one with half a px.
 package main
 
 import (
@@ -39,7 +39,7 @@ func main() {
 		panic(err)
 	}
 	for _, pg := range given.Pages {
-		write(out, pg.Name, given, given.Kit(pg.Kit), pg)
+		write(out, pg.Name, given, given.Kit(pg.Kit), pg, 0)
 	}
 	r := sample.New(*seed)
 	for i := range *pages {
@@ -47,19 +47,21 @@ func main() {
 		if i%4 > 0 {
 			k = sample.Kit(r)
 		}
-		write(out, fmt.Sprintf("seed %d, page %d", *seed, i), given, k, sample.Page(r, k))
+		write(out, fmt.Sprintf("seed %d, page %d", *seed, i), given, k, sample.Page(r, k), i)
 	}
 }
 
-func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page) {
-	t := trial{Name: name, Document: code.Document(k, pg, pr, code.Options{Mark: true})}
+// write prints one page. Every third is shown with the whole kit's stylesheet.
+func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
+	l := layout.Of(k, pg)
+	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%3 == 1})}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {
 			high = low + 600
 		}
-		for _, v := range []float64{low, math.Floor((low + high) / 2), high} {
-			t.Plans = append(t.Plans, layout.Make(k, pg, v))
+		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
+			t.Plans = append(t.Plans, l.Plan(v))
 		}
 	}
 	if err := json.MarshalWrite(out, t); err != nil {

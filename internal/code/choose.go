@@ -27,6 +27,7 @@ func choose(l *layout.Layout, n *page.Node, live []bool) chosen {
 	c := chooser{l: l, kit: l.Kit(), node: n, live: live, rows: make([]*layout.Row, len(live))}
 	for i := range c.rows {
 		c.rows[i] = l.Row(n.ID, i)
+		c.uneven = c.uneven || c.kit.ColumnsAt(i).IsUneven()
 	}
 	out := chosen{row: c.ruling(), columns: make([][]class, len(n.Children)), seen: make([][]bool, len(n.Children))}
 	c.spots = make([][]spot, len(live))
@@ -43,13 +44,14 @@ func choose(l *layout.Layout, n *page.Node, live []bool) chosen {
 }
 
 type chooser struct {
-	l     *layout.Layout
-	kit   *kit.Kit
-	node  *page.Node
-	live  []bool
-	rows  []*layout.Row // at each breakpoint
-	spots [][]spot      // at each breakpoint, in source order
-	bare  []bool        // where the row is so narrow that units do not add up; nil until asked
+	l      *layout.Layout
+	kit    *kit.Kit
+	node   *page.Node
+	live   []bool
+	rows   []*layout.Row // at each breakpoint
+	spots  [][]spot      // at each breakpoint, in source order
+	uneven bool          // some breakpoint's columns are
+	bare   []bool        // where the row is so narrow that units do not add up; nil until asked
 }
 
 // counts tells whether what the row itself says has an effect at breakpoint i.
@@ -92,16 +94,20 @@ func (c *chooser) ruling() []class {
 }
 
 // amount is a number of units as a class carries it: n of so many, from unit at
-// on in an uneven grid.
-type amount struct{ n, of, at int }
+// on in an uneven grid of those columns.
+type amount struct {
+	n, of, at int
+	columns   kit.Columns
+}
 
-// is tells whether the amount is v of n units at at.
-func (a amount) is(v float64, n, at int) bool {
+// is tells whether the amount is v of the units of a row of columns, from unit at
+// on.
+func (a amount) is(v float64, columns kit.Columns, at int) bool {
 	if v == 0 && a.n == 0 {
 		return true
 	}
-	d := float64(a.n)*float64(n) - v*float64(a.of)
-	return a.at == at && d < 1e-6 && d > -1e-6
+	d := float64(a.n)*float64(columns.N()) - v*float64(a.of)
+	return a.at == at && d < 1e-6 && d > -1e-6 && (at == 0 || a.columns.Same(columns))
 }
 
 // column writes the settings of the row's column at index in and tells where it
@@ -109,7 +115,7 @@ func (a amount) is(v float64, n, at int) bool {
 func (c *chooser) column(in int) (all []class, seen []bool) {
 	seen = make([]bool, len(c.live))
 	shown, order, width, wide, ownAlign := true, page.Order(0), page.Full, amount{n: 1, of: 1}, page.RowsAlign
-	runs := map[meaning]amount{skip: {}, trail: {}, nudge: {}}
+	runs := map[meaning]amount{skip: {of: 1}, trail: {of: 1}, nudge: {of: 1}}
 	where := turn
 	if in == 0 {
 		where = lead
@@ -141,15 +147,15 @@ func (c *chooser) column(in int) (all []class, seen []bool) {
 		// measured writes an amount where it is not carried: as it comes out here or,
 		// off the grid, as it was set where it is carried from.
 		measured := func(m meaning, state *amount, v float64, set int, origin page.Origin, at int) {
-			if state.is(v, units, at) {
+			if state.is(v, r.Columns, at) {
 				return
 			}
-			*state = amount{int(v), units, at}
+			*state = amount{int(v), units, at, r.Columns}
 			said := class{meaning: m, n: int(v), at: at, bp: i}
 			if float64(int(v)) != v {
 				before := c.rows[origin].Columns.N()
 				set = max(1-before, min(set, before))
-				*state = amount{set, before, at}
+				*state = amount{set, before, at, r.Columns}
 				said = class{meaning: m, n: set, bp: int(origin)}
 			}
 			all = append(all, said)
@@ -174,7 +180,7 @@ func (c *chooser) column(in int) (all []class, seen []bool) {
 				if width != kind {
 					add(map[page.Width]meaning{page.Share: share, page.Natural: natural}[kind], 0)
 				}
-				wide = amount{}
+				wide = amount{of: 1}
 			case cell.Units >= float64(units):
 				if width != page.Full && !(width == page.Take(1) && wide.n == wide.of) {
 					add(full, 0)
@@ -185,7 +191,7 @@ func (c *chooser) column(in int) (all []class, seen []bool) {
 			case width == page.Take(1):
 				measured(take, &wide, cell.Units, cell.Held.Width.Units(), cell.Held.From.Width, start)
 			default:
-				wide = amount{}
+				wide = amount{of: 1}
 				measured(take, &wide, cell.Units, cell.Held.Width.Units(), cell.Held.From.Width, start)
 			}
 			width = kind

@@ -55,8 +55,8 @@ img.hold {
 }
 `
 
-// Document writes a complete page: the markup with the used part of the kit's
-// stylesheet inside and the project's pictures as data. Its blocks have their
+// Document writes a complete page: the markup with the kit's stylesheet, or the
+// used part of it, inside and the project's pictures as data. Its blocks have their
 // declared heights.
 func Document(l *layout.Layout, pr *project.Project, o Options) string {
 	p := l.Page()
@@ -66,12 +66,16 @@ func Document(l *layout.Layout, pr *project.Project, o Options) string {
 	})
 	w.hold = true
 	w.page(1)
+	sheet := UsedSheet(w.out)
+	if o.Whole {
+		sheet = WholeSheet(w.out)
+	}
 	var b strings.Builder
 	b.WriteString("<!doctype html>\n<html lang=\"" + html.EscapeString(p.Language) + "\">\n<head>\n")
 	b.WriteString("  <meta charset=\"utf-8\">\n")
 	b.WriteString("  <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
 	b.WriteString("  <title>" + html.EscapeString(p.Name) + "</title>\n")
-	b.WriteString("  <style>\n" + UsedSheet(w.out).String() + "  </style>\n")
+	b.WriteString("  <style>\n" + sheet.String() + "  </style>\n")
 	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + w.out.String() + "</body>\n</html>\n")
 	return b.String()

@@ -14,8 +14,9 @@ import (
 
 // Options of markup.
 type Options struct {
-	Mark bool // data-node="ID" on every node's element
-	Ends bool // a comment at the end of every container and row that names it
+	Mark  bool // data-node="ID" on every node's element
+	Ends  bool // a comment at the end of every container and row that names it
+	Whole bool // of a document: with the kit's whole stylesheet
 }
 
 // Markup is a page's body as HTML. Every line belongs to the innermost node that

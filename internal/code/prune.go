@@ -45,6 +45,8 @@ func (c *chooser) suspect(m meaning) bool {
 	switch m {
 	case of, per, gapX, gapY, align, spread, place, share, natural, trail, self:
 		return true
+	case nudge: // back over the start of an uneven row
+		return c.uneven
 	case take, full, skip:
 		return slices.ContainsFunc(c.rows, func(r *layout.Row) bool {
 			return r.Spread != page.Start || r.PerLine > 0 || slices.ContainsFunc(r.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
@@ -68,15 +70,15 @@ func (c *chooser) same(out *chosen) bool {
 		} else if len(want.Cells) != len(got.Cells) || !slices.Equal(shape(want, want), shape(got, want)) {
 			return false
 		}
-		if want.Columns.IsUneven() && !c.placed(out, i) {
+		if c.uneven && !c.placed(out, i) {
 			return false
 		}
 	}
 	return true
 }
 
-// placed tells whether the classes of an uneven row name the units its columns
-// stand at.
+// placed tells whether the classes name the units the columns of an uneven row
+// stand at, and none in a row of equal ones.
 func (c *chooser) placed(out *chosen, i int) bool {
 	for at, s := range c.spots[i] {
 		if s.cell == nil || c.rows[i].PerLine > 0 {
@@ -94,7 +96,8 @@ func (c *chooser) placed(out *chosen, i int) bool {
 			}
 		}
 		for m, unit := range want {
-			if said, ok := last[m]; ok && said.n != 0 && said.at != unit {
+			said, ok := last[m]
+			if ok && said.n != 0 && (said.at != unit || unit > 0 && !c.kit.ColumnsAt(said.bp).Same(c.rows[i].Columns)) {
 				return false
 			}
 		}

@@ -1,10 +1,14 @@
 package code
 
 import (
+	"cmp"
 	"fmt"
+	"maps"
+	"slices"
 	"strings"
 
 	"kitrows/internal/kit"
+	"kitrows/internal/page"
 )
 
 // A Sheet is a kit's stylesheet: its rules by breakpoint, narrowest first.
@@ -19,9 +23,8 @@ type RuleBlock struct {
 	Rules []Rule
 }
 
-// A Rule is one style rule. Class is the class it gives a meaning to.
+// A Rule is one style rule.
 type Rule struct {
-	Class        string
 	Selector     string
 	Declarations []string // "flex-wrap: wrap", without the semicolon
 }
@@ -59,110 +62,113 @@ func (s *Sheet) String() string {
 	return b.String()
 }
 
-// WholeSheet is the stylesheet of everything the kit can write.
-func WholeSheet(k *kit.Kit) *Sheet {
-	return &Sheet{Title: k.Name + ", whole kit, by Kit Rows", Blocks: rules(k)}
+// WholeSheet is the stylesheet of everything the kit can write. Gutters of rows'
+// own have no end; of them it holds those the markup uses.
+func WholeSheet(m *Markup) *Sheet {
+	all := append(everyClass(m.kit), slices.Collect(maps.Keys(m.used))...)
+	return &Sheet{Title: m.kit.Name + ", whole kit, by Kit Rows", Blocks: blocks(m.kit, all)}
 }
 
 // UsedSheet is the part of the kit's stylesheet that the markup uses.
-func UsedSheet(k *kit.Kit, m *Markup) *Sheet {
-	s := &Sheet{Title: k.Name + ", used part, by Kit Rows"}
-	for _, block := range rules(k) {
-		used := RuleBlock{From: block.From}
-		for _, r := range block.Rules {
-			if m.Uses(r.Class) {
-				used.Rules = append(used.Rules, r)
-			}
-		}
-		s.Blocks = append(s.Blocks, used)
-	}
-	return s
+func UsedSheet(m *Markup) *Sheet {
+	return &Sheet{Title: m.kit.Name + ", used part, by Kit Rows", Blocks: blocks(m.kit, slices.Collect(maps.Keys(m.used)))}
 }
 
-// rules writes the flex technique's rules (domain section 6.6), a block for each
-// breakpoint.
-func rules(k *kit.Kit) []RuleBlock {
+// blocks writes the rules of classes, a block for each breakpoint.
+func blocks(k *kit.Kit, classes []class) []RuleBlock {
+	slices.SortFunc(classes, func(a, b class) int {
+		return cmp.Or(cmp.Compare(a.bp, b.bp), cmp.Compare(a.meaning, b.meaning), cmp.Compare(a.n, b.n), cmp.Compare(a.at, b.at))
+	})
+	classes = slices.Compact(classes)
+	s := newStyler(k, classes)
 	blocks := make([]RuleBlock, len(k.Breakpoints))
 	for i, bp := range k.Breakpoints {
-		blocks[i].From = bp.From
-		add := func(class, selector string, declarations ...string) {
-			blocks[i].Rules = append(blocks[i].Rules, Rule{class, selector, declarations})
-		}
-		rule := func(t kit.Template, n int, declarations ...string) {
-			class := t.Write(n, kit.Suffix(k.Breakpoints, i))
-			add(class, "."+class, declarations...)
-		}
-		frame, row := k.Naming.Frame.Write(0, ""), k.Naming.Row.Write(0, "")
-		if i == 0 {
-			base := []string{"box-sizing: border-box", "width: 100%", "margin: 0 auto", "padding: 0 " + edge(k)}
-			if _, fixed := bp.Container.Width(); fixed {
-				add(frame, "."+frame, append(base[:len(base):len(base)], maxWidth(bp.Container)...)...)
-			} else {
-				add(frame, "."+frame, base...)
-			}
-			rule(k.Naming.FrameOpen, 0, base...)
-			rule(k.Naming.Row, 0, "display: flex", "flex-wrap: wrap", "gap: "+gap(k), "margin: 0", "padding: 0", "list-style: none")
-			if k.RowGutter.Px() > 0 {
-				add(row, "* + ."+row, "margin-top: "+k.RowGutter.String())
-			}
-			rule(k.Naming.Cell, 0, "box-sizing: border-box", "flex: 0 0 100%", "min-width: 0", "margin: 0", "padding: 0")
-		} else if bp.Container != k.Breakpoints[i-1].Container {
-			add(frame, "."+frame, maxWidth(bp.Container)...)
-		}
-		for n := 1; n <= k.Columns; n++ {
-			rule(k.Naming.Take, n, "flex-basis: "+width(k, n))
-		}
-		for n := 1; n < k.Columns; n++ {
-			rule(k.Naming.Skip, n, "margin-left: "+offset(k, n))
-		}
-		rule(k.Naming.Gone, 0, "display: none")
-		if i > 0 { // what undoes a setting carried from a narrower breakpoint
-			rule(k.Naming.Full, 0, "flex-basis: 100%")
-			rule(k.Naming.Skip, 0, "margin-left: 0")
-			rule(k.Naming.Back, 0, "display: block")
+		blocks[i] = RuleBlock{From: bp.From, Rules: s.common(i)}
+	}
+	for _, c := range classes {
+		if declarations := s.declarations(c); len(declarations) > 0 {
+			b := &blocks[c.bp]
+			b.Rules = append(b.Rules, Rule{"." + c.text(k), declarations})
 		}
 	}
 	return blocks
 }
 
-func maxWidth(e kit.Extent) []string {
-	if w, fixed := e.Width(); fixed {
-		return []string{"max-width: " + kit.Px(w).String()}
+// everyClass lists every class the kit can write, but for gutters of rows' own.
+func everyClass(k *kit.Kit) []class {
+	var all []class
+	most := 0
+	for i := range k.Breakpoints {
+		most = max(most, k.ColumnsAt(i).N())
 	}
-	return []string{"max-width: none"}
+	for i := range k.Breakpoints {
+		add := func(m meaning, numbers ...int) {
+			for _, n := range numbers {
+				all = append(all, class{meaning: m, bp: i, n: n})
+			}
+		}
+		columns := k.ColumnsAt(i)
+		units := func(m meaning, low, high int) {
+			for at := 1; columns.IsUneven() && at <= columns.N()+1; at++ {
+				for n := max(low, 1-columns.N()); n <= min(high, columns.N()); n++ {
+					if m == skip && n >= at {
+						continue // there are not so many units before it
+					}
+					all = append(all, class{meaning: m, bp: i, n: n, at: at})
+				}
+			}
+			add(m, span(low, high)...)
+		}
+		least := 0 // of a skip, that a narrower breakpoint may have set
+		if i == 0 {
+			least = 1
+			for _, m := range []meaning{frame, frameOpen, row, cell} {
+				add(m, 0)
+			}
+			if k.Cap.Px() > 0 {
+				add(frameCap, 0)
+			}
+		} else {
+			for _, m := range []meaning{of, gapX, gapY} {
+				add(m, asKit)
+			}
+			for _, m := range []meaning{frameUpTo, per, back} {
+				add(m, 0)
+			}
+		}
+		add(of, span(1, most)...)
+		add(per, span(1, most)...)
+		for _, m := range []meaning{gapX, gapY, gone, full} {
+			add(m, 0)
+		}
+		units(skip, least, most-1)
+		units(take, 1, most)
+		units(trail, least, most-1)
+		units(nudge, 1-most, most-1)
+		if k.Technique == kit.Flex {
+			add(share, 0)
+		}
+		if k.Technique != kit.Grid {
+			add(natural, 0)
+		}
+		if k.Technique == kit.Float {
+			for _, m := range []meaning{lead, run, turn, under} {
+				add(m, 0)
+			}
+			continue
+		}
+		add(align, span(int(page.Top), int(page.Stretch))...)
+		add(self, span(int(page.RowsAlign), int(page.Stretch))...)
+		add(spread, span(int(page.Start), int(page.Even))...)
+		add(place, append(span(int(page.First), most), int(page.Last))...)
+	}
+	return all
 }
 
-func edge(k *kit.Kit) string { return kit.Px(k.Edge.Px(k.Gutter.Px())).String() }
-
-func gap(k *kit.Kit) string {
-	if k.RowGutter == k.Gutter {
-		return k.Gutter.String()
+// span lists the whole numbers from low to high.
+func span(low, high int) (all []int) {
+	for n := low; n <= high; n++ {
+		all = append(all, n)
 	}
-	return k.RowGutter.String() + " " + k.Gutter.String()
-}
-
-// pitches is n pitches of the row, (100% + gutter) / N × n (section 6.2).
-func pitches(k *kit.Kit, n int) string {
-	row := "100%"
-	if k.Gutter.Px() > 0 {
-		row = "(100% + " + k.Gutter.String() + ")"
-	}
-	if n == 1 {
-		return fmt.Sprintf("%s / %d", row, k.Columns)
-	}
-	return fmt.Sprintf("%s / %d * %d", row, k.Columns, n)
-}
-
-func width(k *kit.Kit, n int) string {
-	switch {
-	case n == k.Columns:
-		return "100%"
-	case k.Gutter.Px() > 0:
-		return "calc(" + pitches(k, n) + " - " + k.Gutter.String() + ")"
-	}
-	return "calc(" + pitches(k, n) + ")"
-}
-
-func offset(k *kit.Kit, n int) string {
-	return "calc(" + pitches(k, n) + ")"
+	return all
 }

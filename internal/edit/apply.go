@@ -8,6 +8,7 @@ import (
 
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -146,6 +147,8 @@ type editor struct {
 	inverse  Operation
 	summary  string
 	selected string
+	laidOut  *layout.Layout
+	parents  map[string]*page.Node // of what is settable
 }
 
 // find gives a node of the page, or a fault for the named field.
@@ -157,22 +160,23 @@ func (e *editor) find(field, id string) (*page.Node, page.Place, error) {
 	return n, at, nil
 }
 
-// columns lists the page's columns by id.
-func (e *editor) columns() map[string]*page.Node {
+// settable lists the page's rows and columns by id, and keeps what they stand in.
+func (e *editor) settable() map[string]*page.Node {
 	all := map[string]*page.Node{}
-	e.page.Walk(func(n *page.Node, _ page.Place) {
-		if n.Kind == page.Column {
-			all[n.ID] = n
+	e.parents = map[string]*page.Node{}
+	e.page.Walk(func(n *page.Node, at page.Place) {
+		if n.Kind == page.Column || n.Kind == page.Row {
+			all[n.ID], e.parents[n.ID] = n, at.Parent
 		}
 	})
 	return all
 }
 
-// column gives the column of a cell from all, and its breakpoint's index.
-func (e *editor) column(all map[string]*page.Node, c Cell) (*page.Node, int, error) {
+// cell gives the row or column of a cell from all, and its breakpoint's index.
+func (e *editor) cell(all map[string]*page.Node, c Cell) (*page.Node, int, error) {
 	n := all[c.Node]
 	if n == nil {
-		return nil, 0, fault.New("node", c.Node, "the id of a column on this page")
+		return nil, 0, fault.New("node", c.Node, "the id of a row or column on this page")
 	}
 	i := e.kit.Index(c.Breakpoint)
 	if i < 0 {
@@ -180,6 +184,17 @@ func (e *editor) column(all map[string]*page.Node, c Cell) (*page.Node, int, err
 	}
 	return n, i, nil
 }
+
+// layout works the page out as it was before the operation.
+func (e *editor) layout() *layout.Layout {
+	if e.laidOut == nil {
+		e.laidOut = layout.Of(e.kit, e.page)
+	}
+	return e.laidOut
+}
+
+// units is how many units the row of a column divides into at breakpoint i.
+func (e *editor) units(column string, i int) int { return e.layout().RowAround(column, i).Columns.N() }
 
 func parentID(at page.Place) string {
 	if at.Parent == nil {

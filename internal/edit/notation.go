@@ -1,55 +1,74 @@
 package edit
 
 import (
-	"fmt"
+	"math"
 	"strconv"
 	"strings"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
 
-// A Typed cell is what somebody typed into one: either Clear (nothing is set
-// here), or Hidden, or a width with the skip before it. SkipGiven tells "0_6"
-// from "6".
+// A Typed cell is what somebody typed into a column's: either Clear (nothing is
+// set here), or Hidden, or a width with the units skipped before it and left
+// after it. SkipGiven and TrailGiven tell "0_6_0" from "6".
 type Typed struct {
-	Clear     bool
-	Hidden    bool
-	Width     page.Width
-	Skip      int
-	SkipGiven bool
+	Clear      bool
+	Hidden     bool
+	Width      page.Width
+	Skip       int
+	Trail      int
+	SkipGiven  bool
+	TrailGiven bool
 }
 
-const understood = "6 (take 6), 2_6 (skip 2, take 6), * (full line), x (hidden) or nothing (carried)"
+const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), = (share), ~ (natural), * (full line), x (hidden) or nothing (carried)"
+
+// words are the widths that are not a number of units.
+var words = map[string]page.Width{"*": page.Full, "=": page.Share, "~": page.Natural}
 
 // ParseCell reads the notation of a column's cell in a row of n units. What it
 // does not understand it refuses, saying what it would.
 func ParseCell(text string, n int) (Typed, error) {
-	word := strings.TrimSpace(text)
-	switch word {
+	var t Typed
+	switch strings.TrimSpace(text) {
 	case "":
 		return Typed{Clear: true}, nil
 	case "x", "X":
 		return Typed{Hidden: true}, nil
 	}
-	var t Typed
-	before, after, skips := strings.Cut(word, "_")
-	width := before
-	if skips {
-		width = after
-		skip, err := strconv.Atoi(before)
-		if err != nil {
-			return t, fault.New("", text, understood)
-		}
-		if skip < 0 || skip > n-1 {
-			return t, fault.New("", text, "a skip of 0 to %d: the row has %d columns", n-1, n)
-		}
-		t.Skip, t.SkipGiven = skip, true
+	parts := strings.Split(strings.TrimSpace(text), "_")
+	if len(parts) > 3 {
+		return t, fault.New("", text, understood)
 	}
-	if width == "*" {
+	run := func(part, name string, units *int, given *bool) error {
+		v, err := strconv.Atoi(part)
+		if err != nil {
+			return fault.New("", text, understood)
+		}
+		if v < 0 || v > n-1 {
+			return fault.New("", text, "a %s of 0 to %d: the row has %d columns", name, n-1, n)
+		}
+		*units, *given = v, true
+		return nil
+	}
+	if len(parts) > 1 {
+		if err := run(parts[0], "skip", &t.Skip, &t.SkipGiven); err != nil {
+			return t, err
+		}
+		parts = parts[1:]
+	}
+	if len(parts) > 1 {
+		if err := run(parts[1], "trail", &t.Trail, &t.TrailGiven); err != nil {
+			return t, err
+		}
+	}
+	if w, ok := words[parts[0]]; ok {
+		t.Width = w
 		return t, nil
 	}
-	take, err := strconv.Atoi(width)
+	take, err := strconv.Atoi(parts[0])
 	if err != nil {
 		return t, fault.New("", text, understood)
 	}
@@ -60,38 +79,90 @@ func ParseCell(text string, n int) (Typed, error) {
 	return t, nil
 }
 
-// FormatCell writes a span in the notation ParseCell reads.
-func FormatCell(s page.Span, n int) string {
+// FormatCell writes a column's span in the notation ParseCell reads. Units,
+// skipped and trailing units are as they hold, which need not be whole where
+// they were carried off the grid; those of a width that is no take are not asked
+// for.
+func FormatCell(s page.Span, units, skip, trail float64) string {
 	if !s.Shown {
 		return "x"
 	}
-	width := "*"
-	if !s.Width.IsFull() {
-		width = strconv.Itoa(s.Width.Units(n))
+	text := figure(units)
+	for word, w := range words {
+		if w == s.Width {
+			text = word
+		}
 	}
-	if s.Skip > 0 {
-		return fmt.Sprintf("%d_%s", s.Skip, width)
+	if skip > 0 || trail > 0 {
+		text = figure(skip) + "_" + text
 	}
-	return width
+	if trail > 0 {
+		text += "_" + figure(trail)
+	}
+	return text
 }
 
-// setting is what a typed cell sets at the breakpoint of that name, given what
-// is carried into it: a skip or hiding that was carried and not typed is undone,
-// so that the cell then shows what was typed.
-func (t Typed) setting(breakpoint string, carried page.Span) page.Setting {
-	s := page.Setting{From: breakpoint}
-	switch {
-	case t.Clear:
-	case t.Hidden:
+// figure writes units with at most two decimals.
+func figure(v float64) string { return kit.Number(math.Round(v*100) / 100) }
+
+// setting is what a typed cell makes of what was set at a breakpoint, given what
+// is carried into it: a skip, trail or hiding that was carried and not typed is
+// undone, so that the cell then shows what was typed. What the notation does not
+// say stays as it was.
+func (t Typed) setting(was page.Setting, carried page.Span) page.Setting {
+	if t.Clear {
+		return page.Setting{From: was.From}
+	}
+	s := was
+	s.Shown = nil
+	if t.Hidden {
 		s.Shown = new(false)
-	default:
-		s.Width = &t.Width
-		if t.SkipGiven || carried.Skip != 0 {
-			s.Skip = &t.Skip
-		}
-		if !carried.Shown {
-			s.Shown = new(true)
-		}
+		return s
+	}
+	s.Width, s.Skip, s.Trail = &t.Width, nil, nil
+	if t.SkipGiven || carried.Skip != 0 {
+		s.Skip = &t.Skip
+	}
+	if t.TrailGiven || carried.Trail != 0 {
+		s.Trail = &t.Trail
+	}
+	if !carried.Shown {
+		s.Shown = new(true)
 	}
 	return s
+}
+
+const understoodOfRows = "÷3 or /3 (3 columns a line), off (as its columns say) or nothing (carried)"
+
+// ParseRowCell reads the notation of a row's cell: how many columns stand on a
+// line, 0 for off; nil for nothing set here.
+func ParseRowCell(text string) (*int, error) {
+	word := strings.TrimSpace(text)
+	if word == "" {
+		return nil, nil
+	}
+	if word == "off" {
+		return new(0), nil
+	}
+	number, divided := strings.CutPrefix(word, "÷")
+	if !divided {
+		number, divided = strings.CutPrefix(word, "/")
+	}
+	k, err := strconv.Atoi(number)
+	if !divided || err != nil {
+		return nil, fault.New("", text, understoodOfRows)
+	}
+	if k < 1 || k > kit.MaxColumns {
+		return nil, fault.New("", text, "1 to %d columns a line", kit.MaxColumns)
+	}
+	return &k, nil
+}
+
+// FormatRowCell writes how many columns stand on a line in the notation
+// ParseRowCell reads.
+func FormatRowCell(perLine int) string {
+	if perLine == 0 {
+		return "off"
+	}
+	return "÷" + strconv.Itoa(perLine)
 }

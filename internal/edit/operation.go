@@ -14,6 +14,7 @@ type Operation struct {
 
 	Type      *Type      `json:"type,omitzero"`
 	Step      *Step      `json:"step,omitzero"`
+	Adjust    *Adjust    `json:"adjust,omitzero"`
 	Set       *Set       `json:"set,omitzero"`
 	AddRow    *AddRow    `json:"addRow,omitzero"`
 	AddColumn *AddColumn `json:"addColumn,omitzero"`
@@ -29,13 +30,21 @@ type Operation struct {
 // Type puts what was typed into many cells at once, in cell notation.
 type Type struct {
 	Cells []Cell `json:"cells" minItems:"1" maxItems:"20000"`
-	Text  string `json:"text" maxLength:"40" doc:"Cell notation: 6, 2_6, *, x, or empty for carried."`
+	Text  string `json:"text" maxLength:"40" doc:"Cell notation: 6, 2_6, 2_6_1, =, ~, *, x of a column, ÷3 or off of a row, or empty for carried."`
 }
 
-// A Cell is a column at a breakpoint.
+// A Cell is a row or a column at a breakpoint.
 type Cell struct {
 	Node       string `json:"node"`
 	Breakpoint string `json:"breakpoint"`
+}
+
+// Adjust changes single settings of many cells at once: those of Set, whose own
+// breakpoint says nothing, and those named by Clear, which are then carried.
+type Adjust struct {
+	Cells []Cell       `json:"cells" minItems:"1" maxItems:"20000"`
+	Set   page.Setting `json:"set,omitzero"`
+	Clear []string     `json:"clear,omitzero" maxItems:"20" doc:"Names of settings, such as width or perLine."`
 }
 
 // Step widens, narrows or shifts a column at a breakpoint by so many units.
@@ -45,12 +54,12 @@ type Step struct {
 	Skip  int `json:"skip,omitzero" minimum:"-48" maximum:"48"`
 }
 
-// Set sets columns' settings exactly; one that is zero clears its breakpoint.
+// Set sets rows' and columns' settings exactly; one that is zero clears its breakpoint.
 type Set struct {
 	Settings []NodeSetting `json:"settings"`
 }
 
-// A NodeSetting is a setting and the column it is for.
+// A NodeSetting is a setting and the row or column it is for.
 type NodeSetting struct {
 	Node    string       `json:"node"`
 	Setting page.Setting `json:"setting"`
@@ -89,13 +98,13 @@ type Move struct {
 	Index  int    `json:"index" minimum:"0"`
 }
 
-// Describe changes what a node is called and which element it is; a nil field
-// stays as it is.
+// Describe changes what a node is called, which element it is and of which kind
+// its container; a nil field stays as it is.
 type Describe struct {
-	Node    string  `json:"node"`
-	Name    *string `json:"name,omitzero"`
-	Element *string `json:"element,omitzero"`
-	Fluid   *bool   `json:"fluid,omitzero"`
+	Node    string      `json:"node"`
+	Name    *string     `json:"name,omitzero"`
+	Element *string     `json:"element,omitzero"`
+	Frame   *page.Frame `json:"frame,omitzero" doc:"Of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
 }
 
 // Insert puts a subtree back where it was; its ids must be free.

@@ -21,20 +21,19 @@ func ParseRecipe(text string, k *kit.Kit, at string, m *page.Minter) (*page.Node
 	if len(parts) > 1 {
 		at = k.Breakpoints[0].Name
 	}
-	n := page.RowColumns(k)
 	var row *page.Node
 	last := -1
 	for _, part := range parts {
 		words := strings.Fields(part)
 		from := at
-		if len(words) > 0 && k.Index(words[0]) >= 0 && !isCell(words[0], n) {
+		if len(words) > 0 && k.Index(words[0]) >= 0 && !isCell(words[0], kit.MaxColumns) {
 			from, words = words[0], words[1:]
 		}
-		if i := k.Index(from); i > last {
-			last = i
-		} else {
+		i := k.Index(from)
+		if i <= last {
 			return nil, fault.New("", part, "breakpoints once each and in order: %s", k.BreakpointNames())
 		}
+		last = i
 		if len(words) == 0 || len(words) > maxRecipe {
 			return nil, fault.New("", text, "1 to %d widths such as 4 8", maxRecipe)
 		}
@@ -44,13 +43,13 @@ func ParseRecipe(text string, k *kit.Kit, at string, m *page.Minter) (*page.Node
 		if len(words) != len(row.Children) {
 			return nil, fault.New("", strings.TrimSpace(part), "%d widths, as many as in the first part", len(row.Children))
 		}
-		for i, word := range words {
-			typed, err := ParseCell(word, n)
+		for c, word := range words {
+			typed, err := ParseCell(word, k.ColumnsAt(i).N())
 			if err != nil {
 				return nil, err
 			}
-			carried := carriedInto(row.Children[i], k, k.Index(from))
-			row.Children[i] = row.Children[i].WithSetting(k, typed.setting(from, carried))
+			column := row.Children[c]
+			row.Children[c] = column.WithSetting(k, typed.setting(column.SettingAt(from), carriedInto(column, k, i)))
 		}
 	}
 	return row, nil

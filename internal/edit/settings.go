@@ -2,79 +2,153 @@ package edit
 
 import (
 	"fmt"
+	"math"
+	"reflect"
 	"slices"
+	"strings"
 
 	"kitrows/internal/fault"
 	"kitrows/internal/page"
 )
 
 func (t *Type) apply(e *editor) error {
-	columns := page.RowColumns(e.kit)
-	typed, err := ParseCell(t.Text, columns)
-	if err != nil {
-		return fault.Under("text", err)
-	}
 	var set Set
-	working := e.columns() // with what this operation typed into narrower cells
+	working := e.settable() // with what this operation typed into narrower cells
 	for i, c := range t.Cells {
-		n, at, err := e.column(working, c)
+		n, at, err := e.cell(working, c)
 		if err != nil {
 			return fault.Under(fmt.Sprintf("cells[%d]", i), err)
 		}
-		setting := typed.setting(c.Breakpoint, carriedInto(n, e.kit, at))
-		working[n.ID] = n.WithSetting(e.kit, setting)
-		set.Settings = append(set.Settings, NodeSetting{n.ID, setting})
+		was := n.SettingAt(c.Breakpoint)
+		if n.Kind == page.Row {
+			was, err = t.intoRow(was)
+		} else {
+			var typed Typed
+			typed, err = ParseCell(t.Text, e.units(n.ID, at))
+			was = typed.setting(was, carriedInto(n, e.kit, at))
+		}
+		if err != nil {
+			return fault.Under("text", err)
+		}
+		working[n.ID] = n.WithSetting(e.kit, was)
+		set.Settings = append(set.Settings, NodeSetting{n.ID, was})
 	}
 	if err := set.apply(e); err != nil {
 		return err
 	}
-	e.summary = t.summary(e)
-	return nil
-}
-
-func (t *Type) summary(e *editor) string {
 	what := t.Text
 	if what == "" {
 		what = "cleared"
 	}
-	if len(t.Cells) > 1 {
-		return fmt.Sprintf("%s in %d cells", what, len(t.Cells))
+	e.summary = e.summaryOf(what, t.Cells)
+	return nil
+}
+
+// intoRow is what was typed into a row's cell made of what was set there.
+func (t *Type) intoRow(was page.Setting) (page.Setting, error) {
+	perLine, err := ParseRowCell(t.Text)
+	if err != nil || perLine == nil {
+		return page.Setting{From: was.From}, err
 	}
-	n, _ := e.page.Find(t.Cells[0].Node)
-	return fmt.Sprintf("%s: %s at %s", n.Name, what, t.Cells[0].Breakpoint)
+	was.PerLine = perLine
+	return was, nil
+}
+
+// summaryOf says what was done to cells.
+func (e *editor) summaryOf(what string, cells []Cell) string {
+	if len(cells) > 1 {
+		return fmt.Sprintf("%s in %d cells", what, len(cells))
+	}
+	n, _ := e.page.Find(cells[0].Node)
+	return fmt.Sprintf("%s: %s at %s", n.Name, what, cells[0].Breakpoint)
+}
+
+func (a *Adjust) apply(e *editor) error {
+	var set Set
+	var names []string
+	working := e.settable()
+	for i, c := range a.Cells {
+		n, _, err := e.cell(working, c)
+		if err != nil {
+			return fault.Under(fmt.Sprintf("cells[%d]", i), err)
+		}
+		s := n.SettingAt(c.Breakpoint)
+		if names, err = a.change(&s); err != nil {
+			return err
+		}
+		working[n.ID] = n.WithSetting(e.kit, s)
+		set.Settings = append(set.Settings, NodeSetting{n.ID, s})
+	}
+	if err := set.apply(e); err != nil {
+		return err
+	}
+	e.summary = e.summaryOf(strings.Join(names, ", "), a.Cells)
+	return nil
+}
+
+// change sets and clears fields of a setting and names them.
+func (a *Adjust) change(s *page.Setting) (names []string, err error) {
+	to, from := reflect.ValueOf(s).Elem(), reflect.ValueOf(a.Set)
+	cleared := slices.Clone(a.Clear)
+	for i := range to.NumField() {
+		name, _, _ := strings.Cut(to.Type().Field(i).Tag.Get("json"), ",")
+		if to.Field(i).Kind() != reflect.Pointer {
+			continue
+		}
+		if at := slices.Index(cleared, name); at >= 0 {
+			to.Field(i).SetZero()
+			cleared = slices.Delete(cleared, at, at+1)
+			names = append(names, name+" carried")
+		}
+		if !from.Field(i).IsNil() {
+			to.Field(i).Set(from.Field(i))
+			names = append(names, fmt.Sprintf("%s %v", name, from.Field(i).Elem()))
+		}
+	}
+	if len(cleared) > 0 {
+		return nil, fault.New("clear", cleared[0], "the name of a setting such as width, skip or perLine")
+	}
+	if len(names) == 0 {
+		return nil, fault.New("set", nil, "something to set or to clear")
+	}
+	return names, nil
 }
 
 func (s *Step) apply(e *editor) error {
-	n, i, err := e.column(e.columns(), s.Cell)
+	n, i, err := e.cell(e.settable(), s.Cell)
 	if err != nil {
 		return err
 	}
-	columns, held := page.RowColumns(e.kit), n.SpanAt(e.kit, i)
+	if n.Kind != page.Column {
+		return fault.New("node", s.Node, "the id of a column on this page")
+	}
+	columns, held := e.units(n.ID, i), n.SpanAt(e.kit, i)
 	if !held.Shown {
 		return fault.New("node", n.Name, "a column that is shown at %s: type a width to show it", s.Breakpoint)
 	}
-	width, skip := held.Width.Units(columns)+s.Width, held.Skip+s.Skip
+	cell := e.layout().Cell(n.ID, i)
+	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip, int(math.Round(cell.Trail))
 	if width < 1 || width > columns {
 		return fault.New("width", width, "1 to %d: the row has %d columns", columns, columns)
 	}
 	if skip < 0 || skip > columns-1 {
 		return fault.New("skip", skip, "0 to %d: the row has %d columns", columns-1, columns)
 	}
-	span := page.Span{Width: held.Width, Skip: skip, Shown: true}
-	if s.Width != 0 {
-		span.Width = page.Take(width)
+	text := FormatCell(page.Span{Width: page.Take(width), Shown: true}, float64(width), float64(skip), float64(trail))
+	if s.Width == 0 {
+		text = FormatCell(held.Span, cell.Units, float64(skip), float64(trail))
 	}
-	typed := Type{Cells: []Cell{s.Cell}, Text: FormatCell(span, columns)}
+	typed := Type{Cells: []Cell{s.Cell}, Text: text}
 	return typed.apply(e)
 }
 
 func (s *Set) apply(e *editor) error {
-	working := e.columns()
+	working := e.settable()
 	before := make([]NodeSetting, 0, len(s.Settings))
 	for i, ns := range s.Settings {
-		n, _, err := e.column(working, Cell{ns.Node, ns.Setting.From})
+		n, at, err := e.cell(working, Cell{ns.Node, ns.Setting.From})
 		if err == nil && !ns.Setting.IsZero() {
-			err = ns.Setting.Check(page.RowColumns(e.kit))
+			err = ns.Setting.Check(e.kit, at, e.parents[n.ID], n.Kind)
 		}
 		if err != nil {
 			return fault.Under(fmt.Sprintf("settings[%d]", i), err)

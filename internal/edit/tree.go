@@ -197,8 +197,8 @@ func (d *Describe) apply(e *editor) error {
 		}
 		changed.Element, before.Element = *d.Element, new(n.Element)
 	}
-	if d.Fluid != nil {
-		changed.Fluid, before.Fluid = *d.Fluid, new(n.Fluid)
+	if d.Frame != nil {
+		changed.Frame, before.Frame = *d.Frame, new(n.Frame)
 	}
 	e.page = e.page.Replaced(n.ID, func(*page.Node) *page.Node { return &changed })
 	e.inverse.Describe = &before

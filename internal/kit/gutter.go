@@ -31,6 +31,9 @@ func (g Gutter) OfColumn() float64 {
 	return float64(g.up) / float64(g.low)
 }
 
+// Ratio is a fraction's two numbers: up/low of a column.
+func (g Gutter) Ratio() (up, low int) { return g.up, g.low }
+
 // Px is the gutter in px when it is a length; 0 for a fraction.
 func (g Gutter) Px() float64 { return g.width.Px() }
 

@@ -2,7 +2,6 @@ package kit
 
 import (
 	"errors"
-	"reflect"
 
 	"kitrows/internal/fault"
 )
@@ -69,17 +68,6 @@ var OurNaming = Naming{
 	Under:     "kr-under[-{bp}]",
 }
 
-// Completed gives the naming with ours in place of every template left out.
-func (n Naming) Completed() Naming {
-	to, from := reflect.ValueOf(&n).Elem(), reflect.ValueOf(OurNaming)
-	for i := range to.NumField() {
-		if to.Field(i).IsZero() {
-			to.Field(i).Set(from.Field(i))
-		}
-	}
-	return n
-}
-
 // part is one template with what it must name.
 type part struct {
 	field                    string
@@ -126,8 +114,12 @@ func (n Naming) parts() []part {
 // class for some word, number of units or breakpoint.
 func (n Naming) check(k *Kit) error {
 	var errs []error
+	uneven := false
+	for i := range k.Breakpoints {
+		uneven = uneven || k.ColumnsAt(i).IsUneven()
+	}
 	for _, p := range n.parts() {
-		errs = append(errs, fault.Under(p.field, p.template.check(p, !p.later)))
+		errs = append(errs, fault.Under(p.field, p.template.check(p, uneven)))
 	}
 	if err := errors.Join(errs...); err != nil {
 		return err

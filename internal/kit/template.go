@@ -53,31 +53,31 @@ func Whole(n int) string {
 var classPattern = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
 
 // check refuses a template that cannot write valid, distinct classes: one that
-// counts names {n} once, one that is placed [{at}], one that changes by
-// breakpoint {bp} once.
-func (t Template) check(p part, firstToo bool) error {
-	want := "a class template"
+// counts names {n} once, one that is placed in an uneven grid [{at}], one that
+// changes by breakpoint {bp} once, in brackets where it is written at the first
+// breakpoint too.
+func (t Template) check(p part, uneven bool) error {
+	bp := "[{bp}]"
+	if p.later {
+		bp = "{bp}"
+	}
+	s, want, ok := string(t), "a class template", true
 	for _, named := range []struct {
-		wanted      bool
-		placeholder string
-	}{{p.counted, "{n}"}, {p.placed, "[{at}]"}, {p.stepped && firstToo, "[{bp}]"}, {p.stepped && !firstToo, "{bp}"}} {
-		if named.wanted {
+		placeholder   string
+		needed, taken bool
+	}{{"{n}", p.counted, p.counted}, {"[{at}]", p.placed && uneven, p.placed}, {bp, p.stepped, p.stepped}} {
+		if named.needed {
 			want += " with " + named.placeholder
 		}
+		bare := strings.Trim(named.placeholder, "[]")
+		n := strings.Count(s, bare)
+		ok = ok && (n == 1 && named.taken || n == 0 && !named.needed) && (n == 0 || bare == named.placeholder || inBrackets(s, bare))
 	}
-	s := string(t)
-	ok := len(s) <= 60 && classPattern.MatchString(t.Write("1", "2", "b")) && (!firstToo || classPattern.MatchString(t.Write("1", "", ""))) &&
-		count(s, "{n}", p.counted) && count(s, "{at}", p.placed) && count(s, "{bp}", p.stepped) &&
-		(!p.placed || inBrackets(s, "{at}")) && (!p.stepped || !firstToo || inBrackets(s, "{bp}"))
+	ok = ok && len(s) <= 60 && classPattern.MatchString(t.Write("1", "2", "b")) && (p.later || classPattern.MatchString(t.Write("1", "", "")))
 	if !ok {
 		return fault.New("", s, "%s", want)
 	}
 	return nil
-}
-
-func count(s, placeholder string, once bool) bool {
-	n := strings.Count(s, placeholder)
-	return n == 1 && once || n == 0 && !once
 }
 
 func inBrackets(s, placeholder string) bool {

@@ -92,4 +92,29 @@ func (l *Layout) Row(id string, i int) *Row {
 	return l.at[i].row(n)
 }
 
+// RowAround is the row that the column of that id stands in, as it holds at
+// breakpoint i; nil when the page has no such column.
+func (l *Layout) RowAround(id string, i int) *Row {
+	n, ok := l.index[id]
+	if !ok || l.nodes[n].Kind != page.Column {
+		return nil
+	}
+	return l.at[i].row(l.nodes[n].parent)
+}
+
+// Cell is the column of that id as it holds at breakpoint i; nil where it is not
+// shown.
+func (l *Layout) Cell(id string, i int) *Cell {
+	row := l.RowAround(id, i)
+	if row == nil {
+		return nil
+	}
+	for c := range row.Cells {
+		if row.Cells[c].ID == id {
+			return &row.Cells[c]
+		}
+	}
+	return nil
+}
+
 func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

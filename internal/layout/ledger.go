@@ -21,10 +21,10 @@ func (l Line) Spent() float64 {
 // Whole is what a line can hold, counted as Spent is.
 func (l Line) Whole() float64 {
 	switch {
-	case l.Row.PerLine > 0:
-		return float64(l.Row.PerLine)
 	case l.InPx():
 		return l.Track.Content.Px
+	case l.Row.PerLine > 0:
+		return float64(l.Row.PerLine)
 	}
 	return float64(l.Row.Columns.N())
 }

@@ -160,8 +160,8 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 		cell.Content = contentWidth(node)
 	default:
 		cell.Units = max(1, units(held.Width.Units(), held.From.Width, 0))
-		if row.Columns.N() > 0 && cell.Units < 1 {
-			cell.Units = 1
+		if cell.Units >= float64(row.Columns.N()) {
+			cell.Width = page.Full
 		}
 	}
 	if row.PerLine > 0 {

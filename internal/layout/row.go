@@ -58,7 +58,7 @@ func (r *Row) Track(w kit.Measure) kit.Track {
 	if r.PerLine > 0 {
 		t = kit.Track{Columns: kit.Equal(r.PerLine), Content: w, Gutter: t.Gutter, Pitch: w.Plus(t.Gutter).Times(1 / float64(r.PerLine))}
 	}
-	if r.Technique == kit.Grid && !r.flexible() {
+	if r.tracked() {
 		t = t.Rigid()
 	}
 	return t
@@ -68,7 +68,7 @@ func (r *Row) Track(w kit.Measure) kit.Track {
 // part, or where flexible boxes have a starved track, in which units no longer
 // add up. Grid tracks still do, and floats are told where to break.
 func (r *Row) InPx(t kit.Track) bool {
-	return r.PerLine == 0 && (r.Natural || t.Starved() && r.flexible())
+	return r.PerLine == 0 && r.Natural || t.Starved() && r.flexible()
 }
 
 // flexible tells whether the row is laid out by flexible boxes; in the grid
@@ -76,6 +76,10 @@ func (r *Row) InPx(t kit.Track) bool {
 func (r *Row) flexible() bool {
 	return r.Technique == kit.Flex || r.Technique == kit.Grid && r.Spread != page.Start
 }
+
+// tracked tells whether the row is laid out by grid tracks, which never shrink
+// below the gutters between them.
+func (r *Row) tracked() bool { return r.Technique == kit.Grid && !r.flexible() }
 
 // A Run is the cells of one line.
 type Run struct {
@@ -98,12 +102,12 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 		var breaks bool
 		switch {
 		case run.First == i: // the line is empty
-		case r.PerLine > 0:
-			breaks = i-run.First == r.PerLine
 		case inPx:
 			over := run.Used.Plus(t.Gutter).Plus(px).Minus(t.Content).Minus(kit.Plain(tolerance))
 			breaks = over.Px > 0
 			crosses(over, v, until)
+		case r.PerLine > 0:
+			breaks = i-run.First == r.PerLine
 		default:
 			breaks = run.Units+wants > n+hair
 		}
@@ -158,7 +162,7 @@ func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
 		}
 		return kit.Plain(c.Content)
 	}
-	if c.Width == page.Full {
+	if c.Width == page.Full && !(t.Starved() && r.tracked()) {
 		return t.Content
 	}
 	return t.Width(start, c.Units)
@@ -204,7 +208,7 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 		s := Spot{Unit: unit, Units: 1}
 		if r.PerLine > 0 {
 			s.X, s.Width = x, t.Width(0, 1)
-			x = x.Plus(t.Pitch).Plus(between)
+			x = x.Plus(s.Width).Plus(t.Gutter).Plus(between)
 			unit++
 			spot(c, s)
 			continue

@@ -50,6 +50,9 @@ func (r *resolver) support(row *Row, w ends) {
 			}
 		}
 	}
+	if row.Technique == kit.Grid && row.Columns.IsUneven() && row.PerLine == 0 {
+		defer r.fit(row)
+	}
 	full := func(c *Cell, why string) {
 		c.Width, c.Units, c.Content = page.Full, float64(row.Columns.N()), 0
 		r.report(c.Node, Unsupported, "%s: drawn as the full line", why)
@@ -106,6 +109,23 @@ func (r *resolver) unordered(row *Row) {
 		}
 	}
 	slices.SortStableFunc(row.Cells, func(a, b Cell) int { return int(a.index - b.index) })
+}
+
+// fit takes from a column of uneven grid tracks what skips and trails beyond the
+// line: tracks have no measure there.
+func (r *resolver) fit(row *Row) {
+	for i := range row.Cells {
+		c := &row.Cells[i]
+		over := c.Wants() - float64(row.Columns.N())
+		if over <= 0 {
+			continue
+		}
+		r.report(c.Node, Unsupported, "skip, width and trail come to %s of %d units, and uneven tracks end with the line: %s are left out",
+			figure(c.Wants()), row.Columns.N(), figure(over))
+		fewer := min(over, c.Trail)
+		c.Trail -= fewer
+		c.Skip -= over - fewer
+	}
 }
 
 // gridShares makes a row in which every column shares one of so many equal

@@ -25,7 +25,8 @@ func (p *Project) Encode() ([]byte, error) {
 	return append(b, '\n'), nil
 }
 
-// Decode reads a project file and checks it. It refuses unknown and doubled
+// Decode reads a project file of this version or an older one and checks it. It
+// refuses unknown and doubled
 // fields, other versions, and everything Check refuses, naming each place; the
 // error then holds fault.Faults. A file over MaxBytes is refused unread.
 func Decode(r io.Reader) (*Project, error) {
@@ -37,7 +38,7 @@ func Decode(r io.Reader) (*Project, error) {
 		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxBytes), "a project file of at most %d MiB", MaxBytes>>20)
 	}
 	p := new(Project)
-	if err := DecodeStrict(b, p); err != nil {
+	if err := DecodeStrict(upgraded(b), p); err != nil {
 		return nil, err
 	}
 	if err := p.Check(); err != nil {

@@ -13,8 +13,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// Version is the format this program writes and the only one it reads.
-const Version = 1
+// Version is the format this program writes. It reads this one and those before.
+const Version = 2
 
 // Bounds of a project.
 const (
@@ -27,7 +27,7 @@ const (
 // A Project is never changed in place, like the pages it holds.
 type Project struct {
 	Format   string       `json:"format" enum:"kitrows"`
-	Version  int          `json:"version" enum:"1"`
+	Version  int          `json:"version" enum:"2"`
 	ID       string       `json:"id"`
 	Name     string       `json:"name"`
 	Kits     []*kit.Kit   `json:"kits"`
@@ -107,7 +107,7 @@ func (p *Project) Check() error {
 		errs = append(errs, fault.New("format", p.Format, "kitrows"))
 	}
 	if p.Version != Version {
-		errs = append(errs, fault.New("version", p.Version, "%d, the version this program reads", Version))
+		errs = append(errs, fault.New("version", p.Version, "%d, or a version before it", Version))
 		return errors.Join(errs...)
 	}
 	take("", page.CheckID(p.ID))

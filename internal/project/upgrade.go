@@ -1,0 +1,75 @@
+package project
+
+import (
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
+
+	"kitrows/internal/kit"
+)
+
+// upgraded gives a file of an older version as this version has it, and any other
+// file as it is. What is wrong with it is found when it is read.
+//
+// Version 1 had kits of equal columns only, whose number was no text, class
+// templates for fewer settings, and containers that were fluid or not.
+func upgraded(b []byte) []byte {
+	var file map[string]any
+	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 {
+		return b
+	}
+	file["version"] = Version
+	for _, k := range objects(file["kits"]) {
+		if n, ok := k["columns"].(float64); ok {
+			k["columns"] = kit.Number(n)
+		}
+		if naming, ok := k["naming"].(map[string]any); ok {
+			k["naming"] = completed(naming)
+		}
+	}
+	for _, page := range objects(file["pages"]) {
+		frames(page["body"])
+	}
+	newer, err := json.Marshal(file, jsontext.WithIndent("  "))
+	if err != nil {
+		return b
+	}
+	return newer
+}
+
+// objects gives the objects of a list.
+func objects(list any) (all []map[string]any) {
+	values, _ := list.([]any)
+	for _, v := range values {
+		if o, ok := v.(map[string]any); ok {
+			all = append(all, o)
+		}
+	}
+	return all
+}
+
+// completed adds our templates where there are none.
+func completed(naming map[string]any) map[string]any {
+	var ours map[string]any
+	if b, err := json.Marshal(kit.OurNaming); err != nil || json.Unmarshal(b, &ours) != nil {
+		return naming
+	}
+	for field, template := range ours {
+		if _, ok := naming[field]; !ok {
+			naming[field] = template
+		}
+	}
+	return naming
+}
+
+// frames gives containers their kind.
+func frames(nodes any) {
+	for _, n := range objects(nodes) {
+		if fluid, ok := n["fluid"].(bool); ok {
+			delete(n, "fluid")
+			if fluid {
+				n["frame"] = "fluid"
+			}
+		}
+		frames(n["children"])
+	}
+}
