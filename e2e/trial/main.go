@@ -24,7 +24,12 @@ import (
 type trial struct {
 	Name     string
 	Document string
-	Plans    []*layout.Plan
+	Plans    []plan
+}
+
+type plan struct {
+	Width float64
+	Boxes []layout.Box
 }
 
 func main() {
@@ -51,17 +56,17 @@ func main() {
 	}
 }
 
-// write prints one page. Every third is shown with the whole kit's stylesheet.
+// write prints one page. Every twelfth is shown with the whole kit's stylesheet.
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%3 == 1})}
+	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1})}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {
 			high = low + 600
 		}
 		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
-			t.Plans = append(t.Plans, l.Plan(v))
+			t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
 		}
 	}
 	if err := json.MarshalWrite(out, t); err != nil {

@@ -44,14 +44,14 @@ func choose(l *layout.Layout, n *page.Node, live []bool) chosen {
 }
 
 type chooser struct {
-	l      *layout.Layout
-	kit    *kit.Kit
-	node   *page.Node
-	live   []bool
-	rows   []*layout.Row // at each breakpoint
-	spots  [][]spot      // at each breakpoint, in source order
-	uneven bool          // some breakpoint's columns are
-	bare   []bool        // where the row is so narrow that units do not add up; nil until asked
+	l         *layout.Layout
+	kit       *kit.Kit
+	node      *page.Node
+	live      []bool
+	rows      []*layout.Row // at each breakpoint
+	spots     [][]spot      // at each breakpoint, in source order
+	uneven    bool          // some breakpoint's columns are
+	narrowest []float64     // how wide the row is at the least, at each breakpoint; nil until asked
 }
 
 // counts tells whether what the row itself says has an effect at breakpoint i.

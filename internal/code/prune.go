@@ -63,7 +63,10 @@ func (c *chooser) same(out *chosen) bool {
 			continue
 		}
 		got := c.read(out, i)
-		if want.Natural || c.starved(i) {
+		if !c.starved(want, i) && c.starved(got, i) {
+			return false
+		}
+		if want.Natural || c.starved(want, i) {
 			if !likeForLike(want, got) {
 				return false
 			}
@@ -105,17 +108,17 @@ func (c *chooser) placed(out *chosen, i int) bool {
 	return true
 }
 
-// starved tells whether the row is so narrow somewhere in breakpoint i that
-// units do not add up.
-func (c *chooser) starved(i int) bool {
-	if c.bare == nil {
-		c.bare = make([]bool, len(c.rows))
+// starved tells whether a form of the row is so narrow somewhere in breakpoint i
+// that units do not add up.
+func (c *chooser) starved(r *layout.Row, i int) bool {
+	if c.narrowest == nil {
+		c.narrowest = make([]float64, len(c.rows))
 		for i := range c.rows {
 			low, _, _ := c.kit.Range(i)
-			c.bare[i] = c.rows[i].Track(kit.Plain(c.width(low))).Starved()
+			c.narrowest[i] = c.width(low)
 		}
 	}
-	return c.bare[i]
+	return r.Track(kit.Plain(c.narrowest[i])).Starved()
 }
 
 // read is the row as the stylesheet lays it out at breakpoint i by these classes.
@@ -257,8 +260,8 @@ func shape(r, explicit *layout.Row) []box {
 func rounded(v float64) float64 { return math.Round(v*1e4) / 1e4 }
 
 // likeForLike tells whether two forms of a row say the same where it cannot be
-// foreseen how its lines break: only what follows the last column, or aligns a
-// column that is alone, is sure to be without effect.
+// foreseen how its lines break: only what follows or aligns a column that is
+// alone is sure to be without effect.
 func likeForLike(want, got *layout.Row) bool {
 	if len(want.Cells) == 0 {
 		return len(got.Cells) == 0
@@ -268,9 +271,8 @@ func likeForLike(want, got *layout.Row) bool {
 		return false
 	}
 	return slices.EqualFunc(want.Cells, got.Cells, func(a, b layout.Cell) bool {
-		last := a.Node == want.Cells[len(want.Cells)-1].Node
 		shares := slices.ContainsFunc(want.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
-		free := last && !shares && want.Spread == page.Start
+		free := len(want.Cells) == 1 && !shares && want.Spread == page.Start
 		units := a.Units
 		return a.Node == b.Node && kindOf(a.Width, units, want) == kindOf(b.Width, b.Units, want) &&
 			math.Abs(units-b.Units) < 1e-6 && math.Abs(a.Skip-b.Skip) < 1e-6 && math.Abs(a.Nudge-b.Nudge) < 1e-6 &&

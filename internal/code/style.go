@@ -410,7 +410,7 @@ func (s *styler) area(f, x string) []string {
 	if strings.Contains(f, " + ") {
 		f = "min(1, " + f + ")"
 	}
-	spans := "span calc(" + f + " * " + s.of.text() + ")"
+	spans := "span calc(" + sum("var(--kr-f) * "+s.of.text(), x) + ")"
 	if s.has[per] {
 		spans = "var(--kr-span, " + spans + ")"
 	}

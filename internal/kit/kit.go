@@ -210,9 +210,9 @@ func (k *Kit) checkColumns() error {
 		here := k.ColumnsAt(i)
 		for j := range i {
 			before := k.ColumnsAt(j)
-			if (here.IsUneven() || k.Technique == Grid) && here.N()%before.N() != 0 {
+			if uneven := here.IsUneven() || before.IsUneven(); (uneven || k.Technique == Grid) && here.N()%before.N() != 0 {
 				why := "grid tracks"
-				if here.IsUneven() {
+				if uneven {
 					why = "uneven columns"
 				}
 				errs = append(errs, fault.New(fmt.Sprintf("breakpoints[%d].columns", i), here.String(),

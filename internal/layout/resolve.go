@@ -128,10 +128,13 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 	if held.Align != page.RowsAlign {
 		cell.Align = held.Align
 	}
-	units := func(set int, origin page.Origin, most int) float64 {
-		before := row.Columns.N()
-		if origin >= 0 && int(origin) != r.i {
-			before = r.l.at[origin].row(n).Columns.N()
+	units := func(set int, origin page.Origin, least, most int) float64 {
+		// A part of a unit is carried by the class that was written where it was set,
+		// which must hold from there to here.
+		before, placed := row.Columns.N(), r.l.kit.Technique == kit.Grid || row.Columns.IsUneven()
+		for i := r.i - 1; i >= int(origin) && origin >= 0; i-- {
+			set := r.l.at[i].row(n)
+			before, placed = set.Columns.N(), placed || set.Columns.IsUneven() || set.Stacked
 		}
 		if limit := before + most; set > limit {
 			set = limit
@@ -141,11 +144,11 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 		v := page.Carried(set, row.Columns.N(), before)
 		if whole := math.Round(v); v == whole || math.Abs(v-whole) < 1e-9 {
 			return whole
-		} else if r.l.kit.Technique != kit.Grid && !row.Columns.IsUneven() {
+		} else if !placed {
 			r.report(node, OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
 			return v
 		} else {
-			whole = math.Floor(v + 0.5)
+			whole = max(math.Floor(v+0.5), float64(least))
 			r.report(node, OffGrid, "%d of %d set at %s would be %s of %d here, off the grid: drawn as %s",
 				set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N(), kit.Number(whole))
 			return whole
@@ -159,7 +162,7 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 	case page.Natural:
 		cell.Content = contentWidth(node)
 	default:
-		cell.Units = max(1, units(held.Width.Units(), held.From.Width, 0))
+		cell.Units = units(held.Width.Units(), held.From.Width, 1, 0)
 		if cell.Units >= float64(row.Columns.N()) {
 			cell.Width = page.Full
 		}
@@ -168,13 +171,13 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 		return cell
 	}
 	if held.Skip != 0 {
-		cell.Skip = units(held.Skip, held.From.Skip, -1)
+		cell.Skip = units(held.Skip, held.From.Skip, 0, -1)
 	}
 	if held.Trail != 0 {
-		cell.Trail = units(held.Trail, held.From.Trail, -1)
+		cell.Trail = units(held.Trail, held.From.Trail, 0, -1)
 	}
 	if held.Nudge != 0 {
-		cell.Nudge = units(held.Nudge, held.From.Nudge, -1)
+		cell.Nudge = units(held.Nudge, held.From.Nudge, -kit.MaxColumns, -1)
 	}
 	return cell
 }

@@ -19,6 +19,7 @@ type Row struct {
 	Spread    page.Spread
 	Cells     []Cell // its shown columns, in the order they stand on screen
 	Natural   bool   // a cell is as wide as its content
+	Stacked   bool   // too narrow for floats somewhere: each cell is the full line, whatever was set
 	Held      page.HeldRuling
 }
 
@@ -183,10 +184,8 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 	left := max(0, float64(r.Columns.N())-run.Units)
 	var x, between, share kit.Measure
 	switch {
-	case run.Shares > 0:
-		if free.Px > 0 {
-			share = free.Times(1 / float64(run.Shares))
-		}
+	case run.Shares > 0 && free.Px > 0:
+		share = free.Times(1 / float64(run.Shares))
 	case r.Spread == page.Centre:
 		x = free.Times(0.5)
 	case r.Spread == page.End:

@@ -43,7 +43,7 @@ func (r *resolver) support(row *Row, w ends) {
 		r.unordered(row)
 		if len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
 			r.report(node, Unsupported, "too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
-			row.PerLine = 0
+			row.PerLine, row.Stacked = 0, true
 			for i := range row.Cells {
 				c := &row.Cells[i]
 				c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, float64(row.Columns.N()), 0, 0, 0, 0
