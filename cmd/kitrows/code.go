@@ -7,11 +7,11 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/fault"
+	"kitrows/internal/layout"
 )
 
 func codeCommand() *cobra.Command {
 	var name, as string
-	var whole bool
 	var o code.Options
 	c := &cobra.Command{
 		Use:   "code FILE --page NAME --as html|css|document",
@@ -22,18 +22,19 @@ func codeCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
+			l := layout.Of(k, pg)
 			var text string
 			switch as {
 			case "html":
-				text = code.Write(k, pg, p, o).String()
+				text = code.Write(l, p, o).String()
 			case "css":
-				sheet := code.WholeSheet(k)
-				if !whole {
-					sheet = code.UsedSheet(k, code.Write(k, pg, p, o))
+				sheet := code.UsedSheet
+				if o.Whole {
+					sheet = code.WholeSheet
 				}
-				text = sheet.String()
+				text = sheet(code.Write(l, p, o)).String()
 			case "document":
-				text = code.Document(k, pg, p, o)
+				text = code.Document(l, p, o)
 			default:
 				return fault.New("--as", as, "html, css or document")
 			}
@@ -45,6 +46,6 @@ func codeCommand() *cobra.Command {
 	c.Flags().StringVar(&as, "as", "html", "html (the body's markup), css (the kit's stylesheet) or document (a complete page with the stylesheet inside)")
 	c.Flags().BoolVar(&o.Mark, "mark", false, "add data-node=\"ID\" to every node's element")
 	c.Flags().BoolVar(&o.Ends, "ends", false, "label the ends of containers and rows with comments")
-	c.Flags().BoolVar(&whole, "whole", false, "with --as css: the whole kit, not only what the page uses")
+	c.Flags().BoolVar(&o.Whole, "whole", false, "with --as css or document: the whole kit, not only what the page uses")
 	return c
 }

@@ -1,54 +1,96 @@
 package main
 
 import (
+	"fmt"
+	"io"
 	"math"
+	"strings"
 
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
+	"kitrows/internal/bench"
 	"kitrows/internal/fault"
-	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 )
 
-// maxViewport is the widest viewport, in px, a plan is made for.
-const maxViewport = 20000
-
 func planCommand() *cobra.Command {
-	var name string
+	var name, why string
 	var width float64
 	c := &cobra.Command{
-		Use:   "plan FILE --page NAME --width PX",
-		Short: "Print where every box of a page is in a viewport of that width, as JSON",
+		Use:   "plan FILE --page NAME --width PX [--why ID]",
+		Short: "Print where every box of a page is in a viewport of that width, as JSON, or why one is there",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			_, pg, k, err := readPage(c, args[0], name)
+			p, pg, k, err := readPage(c, args[0], name)
 			if err != nil {
 				return err
 			}
-			if !(width >= 1 && width <= maxViewport) {
-				return fault.New("--width", width, "a viewport width of 1 to %d px", maxViewport)
+			if !(width >= 1 && width <= layout.MaxViewport) {
+				return fault.New("--width", width, "a viewport width of 1 to %d px", layout.MaxViewport)
 			}
-			report := newPlanReport(k, pg, layout.Make(k, pg, width))
-			return json.MarshalWrite(c.OutOrStdout(), report, jsontext.WithIndent("  "))
+			if why != "" {
+				explained := bench.Explain(p, pg, why, width)
+				if explained == nil {
+					return fault.New("--why", why, "the id of a container, row or column of %s", pg.Name)
+				}
+				return writeWhy(c.OutOrStdout(), explained)
+			}
+			l := layout.Of(k, pg)
+			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, l.Plan(width)), jsontext.WithIndent("  "))
 		},
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
 	c.Flags().Float64Var(&width, "width", 0, "the viewport's width in CSS px")
+	c.Flags().StringVar(&why, "why", "", "explain the container, row or column of that id instead")
 	_ = c.MarkFlagRequired("width")
 	return c
+}
+
+// writeWhy prints an explanation for people: what each breakpoint says, in
+// brackets where it is not in force, and the arithmetic.
+func writeWhy(w io.Writer, why *bench.Why) error {
+	text := fmt.Sprintf("%s at %s, in a viewport of %v px\n", why.Node, why.Breakpoint, why.Width)
+	for _, step := range why.Chain {
+		said := []string{}
+		for _, s := range step.Said {
+			if s.State == layout.Wins {
+				said = append(said, s.Text)
+			} else {
+				said = append(said, "("+s.Text+")")
+			}
+		}
+		if len(said) == 0 {
+			said = append(said, "← "+orDefault(step.From))
+		}
+		text += strings.TrimRight(fmt.Sprintf("  %-10s %-32s %s", orDefault(step.Breakpoint), strings.Join(said, ", "), step.Classes), " ") + "\n"
+	}
+	for _, line := range append(append(why.Sums, why.Ledgers...), why.Reports...) {
+		text += "  " + line + "\n"
+	}
+	_, err := io.WriteString(w, text)
+	return err
+}
+
+func orDefault(breakpoint string) string {
+	if breakpoint == "" {
+		return "default"
+	}
+	return breakpoint
 }
 
 // A planReport is the plan as the command prints it: x and y from the page's top
 // left corner, in CSS px; lines and units counted from 1, 0 where there are none.
 type planReport struct {
-	Page       string     `json:"page"`
-	Width      float64    `json:"width"`
-	Breakpoint string     `json:"breakpoint"`
-	Boxes      []planBox  `json:"boxes"`
-	Lines      []planLine `json:"lines"`
+	Page       string         `json:"page"`
+	Width      float64        `json:"width"`
+	Breakpoint string         `json:"breakpoint"`
+	Boxes      []planBox      `json:"boxes"`
+	Lines      []planLine     `json:"lines"`
+	Reports    []planReported `json:"reports,omitempty"`
+	LinesUntil float64        `json:"linesUntil"` // the lines break so in wider viewports up to this one
 }
 
 type planBox struct {
@@ -59,25 +101,45 @@ type planBox struct {
 	Width  float64   `json:"width"`
 	Height float64   `json:"height"`
 	Line   int       `json:"line"`
-	Unit   int       `json:"unit"`
-	Units  int       `json:"units"`
+	Unit   float64   `json:"unit"`
+	Units  float64   `json:"units"`
 	Shown  bool      `json:"shown"`
 }
 
 type planLine struct {
-	Row     string `json:"row"`
-	Line    int    `json:"line"`
-	Spent   int    `json:"spent"`
-	Unspent int    `json:"unspent"`
+	Row     string  `json:"row"`
+	Line    int     `json:"line"`
+	Spent   float64 `json:"spent"`
+	Unspent float64 `json:"unspent"`
+	Of      string  `json:"of"` // what they are counted in: units, px, or columns
+	Ledger  string  `json:"ledger"`
+	Reason  string  `json:"reason,omitempty"` // why the line before it broke
 }
 
-func newPlanReport(k *kit.Kit, pg *page.Page, plan *layout.Plan) planReport {
-	r := planReport{Page: pg.Name, Width: plan.Width, Breakpoint: k.Breakpoints[plan.Breakpoint].Name}
+// planReported is what cannot be had as it was set.
+type planReported struct {
+	Node string `json:"node"`
+	Text string `json:"text"`
+}
+
+func newPlanReport(l *layout.Layout, plan *layout.Plan) planReport {
+	r := planReport{Page: l.Page().Name, Width: plan.Width, Breakpoint: l.Kit().Breakpoints[plan.Breakpoint].Name, LinesUntil: px(plan.Until)}
 	for _, b := range plan.Boxes {
-		r.Boxes = append(r.Boxes, planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height), b.Line, b.Unit, b.Units, b.Shown})
+		r.Boxes = append(r.Boxes, planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height), b.Line, px(b.Unit), px(b.Units), b.Shown})
 	}
-	for _, l := range plan.Lines {
-		r.Lines = append(r.Lines, planLine{l.Row, l.Line, l.Spent, l.Unspent})
+	for _, line := range plan.Lines {
+		of := "units"
+		if line.InPx() {
+			of = "px"
+		} else if line.Row.PerLine > 0 {
+			of = "columns"
+		}
+		r.Lines = append(r.Lines, planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Unspent()), of, line.String(), line.Reason()})
+	}
+	for _, report := range l.Reports {
+		if report.Breakpoint == plan.Breakpoint {
+			r.Reports = append(r.Reports, planReported{report.Node, report.Text})
+		}
 	}
 	return r
 }

@@ -5,6 +5,7 @@ package bench
 
 import (
 	"fmt"
+	"strings"
 
 	"kitrows/internal/code"
 	"kitrows/internal/edit"
@@ -47,11 +48,12 @@ type PageRef struct {
 
 // A KitRef is a kit in a few words.
 type KitRef struct {
-	ID        string  `json:"id"`
-	Name      string  `json:"name"`
-	Columns   int     `json:"columns"`
-	Gutter    float64 `json:"gutter" doc:"In px."`
-	Technique string  `json:"technique"`
+	ID        string `json:"id"`
+	Name      string `json:"name"`
+	Columns   string `json:"columns" doc:"A number, or ratios."`
+	Gutter    string `json:"gutter"`
+	Technique string `json:"technique"`
+	Capped    bool   `json:"capped" doc:"It has capped containers."`
 }
 
 // A Breakpoint is a head of the Bench. Widths are in px.
@@ -60,6 +62,7 @@ type Breakpoint struct {
 	Range string  `json:"range" doc:"The viewport widths it serves, as a person reads them."`
 	Low   float64 `json:"low" doc:"The narrowest viewport it serves."`
 	High  float64 `json:"high" doc:"The widest viewport its lane is drawn at."`
+	Units string  `json:"units" doc:"The kit's columns here: a number, or ratios."`
 }
 
 // A Node is a line of the span sheet.
@@ -71,15 +74,19 @@ type Node struct {
 	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
-	Cells   []Cell    `json:"cells" doc:"Of a column: one for every breakpoint."`
+	Frame   string    `json:"frame" doc:"Of a container: its kind."`
+	Cells   []Cell    `json:"cells" doc:"Of a row or column: one for every breakpoint."`
 	Sums    []Sum     `json:"sums" doc:"Of a row, its ledger at every breakpoint; of a container, its width."`
 }
 
-// A Cell is a column's span at a breakpoint in cell notation.
+// A Cell is what holds for a row or column at a breakpoint, in cell notation; a
+// row's is empty where its columns say how wide they are.
 type Cell struct {
-	Text string `json:"text"`
-	Here bool   `json:"here" doc:"Set at this breakpoint; else carried."`
-	From string `json:"from" doc:"The breakpoint it is carried from; empty for the default."`
+	Text  string `json:"text"`
+	Here  bool   `json:"here" doc:"Something is set at this breakpoint; else all is carried."`
+	From  string `json:"from" doc:"The breakpoint it is carried from; empty for the default."`
+	More  string `json:"more" doc:"What holds and the notation does not say, such as order first."`
+	Wrong string `json:"wrong" doc:"What cannot be had as it was set: off the grid, or not with this technique."`
 }
 
 // A Sum is a row's ledger: the sums of its lines, what they come to, in full and
@@ -97,7 +104,7 @@ type Sum struct {
 type Code struct {
 	Lines     []CodeLine         `json:"lines"`
 	Stretches map[string]Stretch `json:"stretches" doc:"Every node's lines, its children's included, by node id."`
-	Classes   int                `json:"classes" doc:"How many width, skip and shown classes there are."`
+	Classes   int                `json:"classes" doc:"How many classes say settings."`
 	CSS       string             `json:"css" doc:"The used part of the kit's stylesheet."`
 }
 
@@ -128,59 +135,74 @@ const openEnd = 1280
 // Make composes the Bench of page pg of p at a revision.
 func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 	k := p.Kit(pg.Kit)
+	l := layout.Of(k, pg)
 	b := &Bench{
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
 		Elements: page.Elements,
-		Kit:      KitRef{k.ID, k.Name, k.Columns, k.Gutter.Px(), string(k.Technique)},
+		Kit:      KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
 	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
 	}
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	for i, bp := range k.Breakpoints {
-		low, high, bounded := k.Range(i)
+		low, high := span(k, i)
 		label := kit.Number(bp.From.Px()) + "–" + kit.Number(high)
-		if !bounded {
-			high = low + openEnd
+		if i+1 == len(k.Breakpoints) {
 			label = kit.Number(low) + " and up"
 		}
-		b.Breakpoints = append(b.Breakpoints, Breakpoint{bp.Name, label, low, high})
+		b.Breakpoints = append(b.Breakpoints, Breakpoint{bp.Name, label, low, high, k.ColumnsAt(i).String()})
 		width := bp.Lane.Px()
 		if chosen, ok := v.Lanes[bp.Name]; ok {
 			width = min(max(chosen, low), high)
 		}
-		plan := layout.Make(k, pg, width)
-		b.Lanes = append(b.Lanes, newLane(k, pg, plan))
+		plan := l.Plan(width)
+		b.Lanes = append(b.Lanes, newLane(l, plan))
 		sums[i] = rowSums(plan)
 		for _, n := range pg.Body {
-			sums[i][n.ID] = containerSum(k, i, width, n.Fluid)
+			sums[i][n.ID] = containerSum(k, i, width, n.Frame)
 		}
 	}
-	b.Nodes = nodes(k, pg, sums)
-	b.Code = newCode(k, pg, p, v.Ends)
+	b.Nodes = nodes(l, sums)
+	b.Code = newCode(l, p, v.Ends)
 	return b
 }
 
-func nodes(k *kit.Kit, pg *page.Page, sums []map[string]Sum) []Node {
-	all := []Node{}
+// span is the narrowest and the widest viewport a lane of breakpoint i is drawn
+// at.
+func span(k *kit.Kit, i int) (low, high float64) {
+	low, high, bounded := k.Range(i)
+	if !bounded {
+		high = low + openEnd
+	}
+	return low, high
+}
+
+func nodes(l *layout.Layout, sums []map[string]Sum) []Node {
+	k, pg, all := l.Kit(), l.Page(), []Node{}
+	wrong := map[string]string{} // by node and breakpoint
+	for _, r := range l.Reports {
+		key := fmt.Sprintf("%s %d", r.Node, r.Breakpoint)
+		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+r.Text, "; ")
+	}
 	pg.Walk(func(n *page.Node, at page.Place) {
 		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth, Cells: []Cell{}, Sums: []Sum{}}
 		if at.Parent != nil {
 			line.Parent = at.Parent.ID
 		}
-		switch n.Kind {
-		case page.Row, page.Container:
-			for i := range k.Breakpoints {
+		if n.Kind == page.Container {
+			line.Frame = n.Frame.String()
+		}
+		for i := range k.Breakpoints {
+			if n.Kind == page.Row || n.Kind == page.Container {
 				line.Sums = append(line.Sums, sums[i][n.ID])
 			}
-		case page.Column:
-			for i := range k.Breakpoints {
-				held := n.SpanAt(k, i)
-				c := Cell{Text: edit.FormatCell(held.Span, page.RowColumns(k)), Here: held.Here}
-				if held.Origin >= 0 {
-					c.From = k.Breakpoints[held.Origin].Name
+			if n.Kind == page.Row || n.Kind == page.Column {
+				c := newCell(l, n, i)
+				if len(wrong) > 0 {
+					c.Wrong = wrong[fmt.Sprintf("%s %d", n.ID, i)]
 				}
 				line.Cells = append(line.Cells, c)
 			}
@@ -188,6 +210,70 @@ func nodes(k *kit.Kit, pg *page.Page, sums []map[string]Sum) []Node {
 		all = append(all, line)
 	})
 	return all
+}
+
+// newCell is the cell of a row or column at breakpoint i.
+func newCell(l *layout.Layout, n *page.Node, i int) Cell {
+	var c Cell
+	var last page.Origin
+	k := l.Kit()
+	if n.Kind == page.Row {
+		held := n.RulingAt(k, i)
+		last = held.Last
+		if held.PerLine > 0 || held.From.PerLine == page.Origin(i) {
+			c.Text = edit.FormatRowCell(held.PerLine)
+		}
+		c.More = more(held.Ruling)
+	} else {
+		held := n.SpanAt(k, i)
+		last = held.Last
+		cell := l.Cell(n.ID, i)
+		if cell == nil {
+			cell = &layout.Cell{}
+		}
+		units := cell.Units
+		if held.Width != page.Full && cell.Width == page.Full { // all the units, or drawn as the full line
+			units = float64(min(held.Width.Units(), l.RowAround(n.ID, i).Columns.N()))
+		}
+		c.Text = edit.FormatCell(held.Span, units, cell.Skip, cell.Trail)
+		c.More = moreOf(held.Span)
+	}
+	c.Here = int(last) == i
+	if last >= 0 {
+		c.From = k.Breakpoints[last].Name
+	}
+	return c
+}
+
+// more says what holds for a row that its cell does not show.
+func more(r page.Ruling) string {
+	var all []string
+	add := func(differs bool, text string, value any) {
+		if differs {
+			all = append(all, fmt.Sprintf("%s %v", text, value))
+		}
+	}
+	add(r.Divides != page.Fresh, "divides into", r.Divides.Words())
+	add(r.GapX != page.KitGap, "gutter", r.GapX)
+	add(r.GapY != page.KitGap, "line gutter", r.GapY)
+	add(r.Align != page.Stretch, "align", r.Align)
+	add(r.Spread != page.Start, "spread", r.Spread)
+	return strings.Join(all, ", ")
+}
+
+// moreOf says what holds for a column that its cell does not show.
+func moreOf(s page.Span) string {
+	var all []string
+	if s.Nudge != 0 {
+		all = append(all, fmt.Sprintf("nudge %d", s.Nudge))
+	}
+	if s.Order != 0 {
+		all = append(all, "order "+s.Order.String())
+	}
+	if s.Align != page.RowsAlign {
+		all = append(all, "align "+s.Align.String())
+	}
+	return strings.Join(all, ", ")
 }
 
 // rowSums gathers the ledgers of every row of a plan. Rows with nothing shown
@@ -199,47 +285,62 @@ func rowSums(plan *layout.Plan) map[string]Sum {
 			sums[box.ID] = Sum{State: "nothing shown", Short: "–", Reasons: []string{}}
 		}
 	}
-	unspent := map[string]int{}
-	for _, l := range plan.Lines {
-		s := sums[l.Row]
-		if l.Line > 1 {
-			s.Text += " · "
-			s.Reasons = append(s.Reasons, l.Reason())
+	for i := 0; i < len(plan.Lines); {
+		first := i
+		for i++; i < len(plan.Lines) && plan.Lines[i].Row == plan.Lines[first].Row; i++ {
 		}
-		s.Text += l.Sum()
-		unspent[l.Row] += l.Unspent
-		s.Full = unspent[l.Row] == 0
-		lines, state := "1 line", l.State()
-		if l.Line > 1 {
-			lines = fmt.Sprintf("%d lines", l.Line)
-		}
-		if unspent[l.Row] > 0 {
-			state = fmt.Sprintf("%d unspent", unspent[l.Row])
-		}
-		s.State, s.Short = lines+", "+state, state
-		if s.Full && l.Line > 1 {
-			s.Short = lines
-		}
-		sums[l.Row] = s
+		sums[plan.Lines[first].Row.ID] = rowSum(plan.Lines[first:i])
 	}
 	return sums
 }
 
+// rowSum is the ledger of a row's lines.
+func rowSum(lines []layout.Line) Sum {
+	s := Sum{Reasons: []string{}}
+	unspent, unit := 0.0, ""
+	var texts []string
+	for _, l := range lines {
+		if l.Line > 1 {
+			s.Reasons = append(s.Reasons, l.Reason())
+		}
+		texts = append(texts, l.Sum())
+		unspent += l.Unspent()
+		if l.InPx() {
+			unit = " px"
+		}
+	}
+	s.Text = strings.Join(texts, " · ")
+	s.Full = unspent == 0
+	count, state := "1 line", lines[0].State()
+	if len(lines) > 1 {
+		count = fmt.Sprintf("%d lines", len(lines))
+		state = "full"
+	}
+	if unspent > 0 {
+		state = kit.Number(round(unspent)) + unit + " unspent"
+	}
+	s.State, s.Short = count+", "+state, state
+	if s.Full && len(lines) > 1 {
+		s.Short = count
+	}
+	return s
+}
+
 // containerSum says how wide a container's content is at breakpoint i in a
 // viewport of v px.
-func containerSum(k *kit.Kit, i int, v float64, fluid bool) Sum {
-	outer, content := k.Frame(i, v, fluid)
+func containerSum(k *kit.Kit, i int, v float64, f page.Frame) Sum {
+	frame := k.Frame(i, v, f.HolderAt(k, i))
 	how := "centred"
-	if outer == v {
+	if frame.Outer.Px == v {
 		how = "as wide as the viewport"
 	}
-	width := kit.Number(round(content))
+	width := kit.Number(round(frame.Content.Px))
 	return Sum{Text: "container " + width + " px, " + how, Short: width, Full: true, Reasons: []string{}}
 }
 
-func newCode(k *kit.Kit, pg *page.Page, p *project.Project, ends bool) Code {
-	m := code.Write(k, pg, p, code.Options{Ends: ends})
-	c := Code{Lines: []CodeLine{}, Stretches: map[string]Stretch{}, Classes: m.Classes, CSS: code.UsedSheet(k, m).String()}
+func newCode(l *layout.Layout, p *project.Project, ends bool) Code {
+	m := code.Write(l, p, code.Options{Ends: ends})
+	c := Code{Lines: []CodeLine{}, Stretches: map[string]Stretch{}, Classes: m.Classes, CSS: code.UsedSheet(m).String()}
 	for _, l := range m.Lines {
 		c.Lines = append(c.Lines, CodeLine(l))
 	}

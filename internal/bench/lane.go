@@ -17,9 +17,11 @@ type Lane struct {
 	Container  float64 `json:"container" doc:"The content width of the page's first container, or of a fixed one."`
 	Units      []Rect  `json:"units" doc:"The first container's units, as high as the page."`
 	Boxes      []Box   `json:"boxes"`
-	Skips      []Rect  `json:"skips" doc:"Skipped units, one run a column."`
+	Empty      []Run   `json:"empty" doc:"Skipped and trailing units, one run a column."`
 	Bare       []Rect  `json:"bare" doc:"Unspent units, one by one."`
 	Breaks     []Mark  `json:"breaks" doc:"Where a row broke into another line."`
+	Nudged     []Rect  `json:"nudged" doc:"Where nudged columns would stand."`
+	Ghosts     []Ghost `json:"ghosts" doc:"Hidden columns: where they would come in, as high as the line there."`
 }
 
 // A Rect is a place in a lane.
@@ -30,6 +32,12 @@ type Rect struct {
 	Height float64 `json:"height"`
 }
 
+// A Run is empty units that a column keeps free.
+type Run struct {
+	Rect
+	Trail bool `json:"trail" doc:"They stand after the column; else before it."`
+}
+
 // A Mark stands at the left end of a line that a row broke into, and says why.
 type Mark struct {
 	X      float64 `json:"x"`
@@ -37,75 +45,182 @@ type Mark struct {
 	Reason string  `json:"reason"`
 }
 
+// A Ghost is a hidden column. It has no width.
+type Ghost struct {
+	ID     string  `json:"id"`
+	X      float64 `json:"x"`
+	Y      float64 `json:"y"`
+	Height float64 `json:"height"`
+}
+
 // A Box is a shown or hidden node in a lane.
 type Box struct {
 	Rect
-	ID      string    `json:"id"`
-	Kind    page.Kind `json:"kind" enum:"container,row,column,block"`
-	Shown   bool      `json:"shown"`
-	Hint    string    `json:"hint" doc:"Of a block: its type of content."`
-	Line    int       `json:"line" doc:"Of a shown column: its line, from 1."`
-	Unit    int       `json:"unit" doc:"Of a shown column: its first unit, from 1."`
-	Units   int       `json:"units" doc:"Of a shown column: the units it spans."`
-	Skip    int       `json:"skip" doc:"Of a shown column: the empty units before it."`
-	Columns int       `json:"columns" doc:"Of a row: the units it divides into; of a column: its row's."`
+	ID      string     `json:"id"`
+	Kind    page.Kind  `json:"kind" enum:"container,row,column,block"`
+	Shown   bool       `json:"shown"`
+	Hint    string     `json:"hint" doc:"Of a block: its type of content."`
+	Line    int        `json:"line" doc:"Of a shown column: its line, from 1."`
+	Unit    float64    `json:"unit" doc:"Of a shown column: its first unit, from 1."`
+	Units   float64    `json:"units" doc:"Of a shown column: the units it spans; 0 of a natural one."`
+	Skip    float64    `json:"skip" doc:"Of a shown column: the empty units before it."`
+	Trail   float64    `json:"trail" doc:"Of a shown column: the empty units after it."`
+	Columns int        `json:"columns" doc:"Of a row: the units it divides into; of a shown column: its row's."`
+	Width   string     `json:"span" enum:",take,full,share,natural,per line" doc:"Of a shown column: which kind of width it has."`
+	PerLine int        `json:"perLine" doc:"Of a row: so many columns a line; 0 as its columns say."`
+	Order   page.Order `json:"order" doc:"Of a shown column: its order, when it is not the source's 0."`
+	Align   string     `json:"align" enum:",top,middle,bottom,stretch" doc:"Of a shown column: its own align."`
+	Off     bool       `json:"off" doc:"Of a shown column: it stands or ends off the grid."`
 }
 
-func newLane(k *kit.Kit, pg *page.Page, plan *layout.Plan) Lane {
-	l := Lane{
-		Breakpoint: k.Breakpoints[plan.Breakpoint].Name, Width: plan.Width,
-		Units: []Rect{}, Boxes: []Box{}, Skips: []Rect{}, Bare: []Rect{}, Breaks: []Mark{},
+// newLane draws a page's plan.
+func newLane(l *layout.Layout, plan *layout.Plan) Lane {
+	k, i := l.Kit(), plan.Breakpoint
+	d := drawer{plan: plan, lane: Lane{
+		Breakpoint: k.Breakpoints[i].Name, Width: plan.Width,
+		Units: []Rect{}, Boxes: make([]Box, 0, len(plan.Boxes)), Empty: []Run{}, Bare: []Rect{}, Breaks: []Mark{}, Nudged: []Rect{}, Ghosts: []Ghost{},
+	}}
+	d.boxes(l)
+	for n := range plan.Lines {
+		d.line(&plan.Lines[n])
 	}
-	rows := map[string]layout.Box{}
-	hints := hintsOf(pg)
-	for _, b := range plan.Boxes {
-		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown,
-			Hint: hints[b.ID], Line: b.Line, Unit: b.Unit, Units: b.Units, Skip: b.Skip, Columns: b.Columns}
+	first := page.FixedFrame
+	if body := l.Page().Body; len(body) > 0 {
+		first = body[0].Frame
+	}
+	frame := k.Frame(i, plan.Width, first.HolderAt(k, i))
+	track := kit.NewTrack(k.ColumnsAt(i), k.GutterAt(i), frame.Content)
+	for u := range track.Columns.N() {
+		d.lane.Units = append(d.lane.Units, d.unit((plan.Width-frame.Content.Px)/2, track, u, 0, d.lane.Height))
+	}
+	d.lane.Container = round(frame.Content.Px)
+	return d.lane
+}
+
+type drawer struct {
+	plan *layout.Plan
+	lane Lane
+	at   map[string]int // of a node: its box in the plan
+}
+
+// unit is the place of unit u of a track that begins at x.
+func (d *drawer) unit(x float64, t kit.Track, u int, y, height float64) Rect {
+	return rect(x+t.Offset(0, float64(u)).Px, y, t.Width(u, 1).Px, height)
+}
+
+// boxes draws every node, and hidden columns where they would come in.
+func (d *drawer) boxes(l *layout.Layout) {
+	d.at = make(map[string]int, len(d.plan.Boxes))
+	for i, b := range d.plan.Boxes {
+		d.at[b.ID] = i
+		node := l.Node(b.Node)
+		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line, Unit: round(b.Unit), Units: round(b.Units)}
 		switch b.Kind {
 		case page.Container:
-			l.Height = max(l.Height, round(b.Y+b.Height))
+			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))
 		case page.Row:
-			rows[b.ID] = b
-		case page.Column:
-			box.Columns = page.RowColumns(k)
+			row := l.Row(b.ID, d.plan.Breakpoint)
+			box.Columns, box.PerLine = row.Columns.N(), row.PerLine
+		case page.Block:
+			box.Hint = string(node.Content.Type)
 		}
-		l.Boxes = append(l.Boxes, box)
+		d.lane.Boxes = append(d.lane.Boxes, box)
 	}
-	_, l.Container = k.Frame(plan.Breakpoint, plan.Width, len(pg.Body) > 0 && pg.Body[0].Fluid)
-	track := k.Track(l.Container)
-	for u := range track.Columns {
-		l.Units = append(l.Units, rect((plan.Width-l.Container)/2+track.Offset(u), 0, track.Width(1), l.Height))
-	}
-	l.Container = round(l.Container)
-	for _, b := range plan.Boxes {
-		if b.Skip > 0 {
-			gone := float64(b.Skip) * (b.Width + k.Gutter.Px()) / float64(b.Units)
-			l.Skips = append(l.Skips, rect(b.X-gone, b.Y, gone-k.Gutter.Px(), b.Height))
-		}
-	}
-	for _, line := range plan.Lines {
-		row := rows[line.Row]
-		track := k.Track(row.Width)
-		for u := line.Spent; u < line.Columns; u++ {
-			l.Bare = append(l.Bare, rect(row.X+track.Offset(u), line.Y, track.Width(1), line.Height))
-		}
-		if line.Broke != nil {
-			l.Breaks = append(l.Breaks, Mark{round(row.X), round(line.Y), line.Reason()})
-		}
-	}
-	return l
-}
-
-// hintsOf gives every block's type of content by id.
-func hintsOf(pg *page.Page) map[string]string {
-	hints := map[string]string{}
-	pg.Walk(func(n *page.Node, _ page.Place) {
-		if n.Kind == page.Block {
-			hints[n.ID] = string(n.Content.Type)
+	l.Page().Walk(func(row *page.Node, _ page.Place) {
+		if row.Kind == page.Row && d.plan.Boxes[d.at[row.ID]].Shown {
+			d.ghosts(row)
 		}
 	})
-	return hints
 }
+
+func (d *drawer) ghosts(row *page.Node) {
+	at := d.lane.Boxes[d.at[row.ID]]
+	ghost := Ghost{X: at.X, Y: at.Y, Height: at.Height}
+	for _, c := range row.Children {
+		if b := d.lane.Boxes[d.at[c.ID]]; b.Shown {
+			ghost = Ghost{X: b.X + b.Rect.Width, Y: b.Y, Height: b.Height}
+			continue
+		}
+		ghost.ID = c.ID
+		d.lane.Ghosts = append(d.lane.Ghosts, ghost)
+	}
+}
+
+// line draws what a line's columns leave free, and says of their boxes how they
+// are set.
+func (d *drawer) line(line *layout.Line) {
+	row := d.plan.Boxes[d.at[line.Row.ID]]
+	t, unit := line.Track, 0.0
+	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
+		box := &d.lane.Boxes[d.at[c.ID]]
+		box.Skip, box.Trail, box.Columns, box.Order = round(c.Skip), round(c.Trail), line.Row.Columns.N(), c.Order
+		box.Width = widthWord(line.Row, c)
+		if c.Self != page.RowsAlign {
+			box.Align = c.Self.String()
+		}
+		box.Off = line.Row.PerLine == 0 && box.Width != "share" && (off(c.Units) || off(c.Skip) || off(c.Trail))
+		start, end := int(s.Unit), int(s.Unit+s.Units)
+		nudge := t.Offset(start, c.Nudge).Px
+		x := row.X + s.X.Px - nudge
+		if nudge != 0 {
+			d.lane.Nudged = append(d.lane.Nudged, rect(x, box.Y, s.Width.Px, box.Height))
+		}
+		if c.Skip > 0 {
+			gone := t.Offset(max(0, start-int(c.Skip)), c.Skip).Px
+			d.lane.Empty = append(d.lane.Empty, Run{Rect: rect(x-gone, line.Y, gone-t.Gutter.Px, line.Height)})
+		}
+		if c.Trail > 0 {
+			gone := t.Offset(end, c.Trail).Px
+			d.lane.Empty = append(d.lane.Empty, Run{rect(x+s.Width.Px+t.Gutter.Px, line.Y, gone-t.Gutter.Px, line.Height), true})
+		}
+		unit = s.Unit + s.Units + c.Trail
+	})
+	d.bare(line, row.X, unit)
+	if line.Broke {
+		d.lane.Breaks = append(d.lane.Breaks, Mark{round(row.X), round(line.Y), line.Reason()})
+	}
+}
+
+// bare draws what nothing on the line uses: its last units or, where the line is
+// spread or counted in px, everything between its columns.
+func (d *drawer) bare(line *layout.Line, x, unit float64) {
+	if line.Unspent() == 0 {
+		return
+	}
+	t := line.Track
+	if !line.InPx() && line.Row.Spread == page.Start && !off(unit) {
+		for u := int(unit); u < t.Columns.N(); u++ {
+			d.lane.Bare = append(d.lane.Bare, d.unit(x, t, u, line.Y, line.Height))
+		}
+		return
+	}
+	from := 0.0
+	gap := func(to float64) {
+		if to-from > t.Gutter.Px+1 {
+			d.lane.Bare = append(d.lane.Bare, rect(x+from, line.Y, to-from, line.Height))
+		}
+	}
+	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
+		start := int(s.Unit)
+		left := s.X.Px - t.Offset(start, c.Nudge).Px
+		gap(left - t.Offset(max(0, start-int(c.Skip)), c.Skip).Px)
+		from = left + s.Width.Px + t.Offset(start, c.Trail).Px
+	})
+	gap(t.Content.Px)
+}
+
+func widthWord(r *layout.Row, c *layout.Cell) string {
+	switch {
+	case r.PerLine > 0:
+		return "per line"
+	case c.Width.Units() > 0:
+		return "take"
+	}
+	return c.Width.String()
+}
+
+// off tells whether a number of units is not whole.
+func off(units float64) bool { return math.Abs(units-math.Round(units)) > 1e-6 }
 
 func rect(x, y, width, height float64) Rect {
 	return Rect{round(x), round(y), round(width), round(height)}
@@ -114,4 +229,7 @@ func rect(x, y, width, height float64) Rect {
 func round(v float64) float64 { return math.Round(v*100) / 100 }
 
 // Draw is page pg's lane in a viewport of v px.
-func Draw(k *kit.Kit, pg *page.Page, v float64) Lane { return newLane(k, pg, layout.Make(k, pg, v)) }
+func Draw(k *kit.Kit, pg *page.Page, v float64) Lane {
+	l := layout.Of(k, pg)
+	return newLane(l, l.Plan(v))
+}

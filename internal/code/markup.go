@@ -23,8 +23,9 @@ type Options struct {
 // wrote it.
 type Markup struct {
 	Lines   []Line
-	Classes int            // setting classes written
-	used    map[class]bool // every class written
+	Classes int                // setting classes written
+	used    map[class]bool     // every class written
+	of      map[string][]class // the classes of each node, by its id
 	kit     *kit.Kit
 }
 
@@ -63,6 +64,20 @@ func (m *Markup) Stretches() map[string]Stretch {
 	return all
 }
 
+// ClassesOf gives the classes that a node's element has in class-based markup:
+// first those of the kind of node itself, then a text for each breakpoint.
+func ClassesOf(l *layout.Layout, pr *project.Project, id string) []string {
+	texts := make([]string, 1+len(l.Kit().Breakpoints))
+	for _, c := range Write(l, pr, Options{}).of[id] {
+		at := &texts[1+c.bp]
+		if c.meaning <= row || c.meaning == cell {
+			at = &texts[0]
+		}
+		*at = strings.TrimPrefix(*at+" "+c.text(l.Kit()), " ")
+	}
+	return texts
+}
+
 // Write writes a page of project pr as class-based markup. Pictures are linked
 // as "pictures/FILE".
 func Write(l *layout.Layout, pr *project.Project, o Options) *Markup {
@@ -83,7 +98,7 @@ type writer struct {
 }
 
 func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
-	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{used: map[class]bool{}, kit: l.Kit()}}
+	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{used: map[class]bool{}, of: map[string][]class{}, kit: l.Kit()}}
 }
 
 // lineWidth is what a line should not grow over: its classes wrap before it.
@@ -129,6 +144,7 @@ func (w *writer) row(n *page.Node, depth int, live []bool) {
 
 // element writes a node's element around what inside writes.
 func (w *writer) element(n *page.Node, depth int, classes []class, inside func(depth int)) {
+	w.out.of[n.ID] = classes
 	texts := make([]string, len(classes))
 	for i, c := range classes {
 		w.out.used[c] = true

@@ -73,7 +73,7 @@ func (c *chooser) same(out *chosen) bool {
 		} else if len(want.Cells) != len(got.Cells) || !slices.Equal(shape(want, want), shape(got, want)) {
 			return false
 		}
-		if c.uneven && !c.placed(out, i) {
+		if c.uneven && !(want.Columns.Same(got.Columns) && c.placed(out, i)) {
 			return false
 		}
 	}
@@ -118,7 +118,7 @@ func (c *chooser) starved(r *layout.Row, i int) bool {
 			c.narrowest[i] = c.width(low)
 		}
 	}
-	return r.Track(kit.Plain(c.narrowest[i])).Starved()
+	return r.Tight(r.Track(kit.Plain(c.narrowest[i])))
 }
 
 // read is the row as the stylesheet lays it out at breakpoint i by these classes.
@@ -181,6 +181,7 @@ func (c *chooser) read(out *chosen, i int) *layout.Row {
 			continue
 		}
 		cell.Units = units
+		r.Parted = r.Parted || units != math.Trunc(units)
 		if r.PerLine > 0 {
 			cell.Width, cell.Units, cell.Skip, cell.Trail, cell.Nudge = page.Full, 1, 0, 0, 0
 		}
@@ -220,6 +221,7 @@ func upTo(list []class, i int) []class {
 type box struct {
 	node       *page.Node
 	line       int
+	unit       float64    // in uneven rows
 	x, width   [2]float64 // in rows of two widths
 	align      page.Align // where another cell shares the line; RowsAlign where none does
 	below, gap float64    // of a second line: the space above it
@@ -241,6 +243,9 @@ func shape(r, explicit *layout.Row) []box {
 			r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
 				if w == 0 {
 					b := box{node: c.Node, line: line}
+					if r.Columns.IsUneven() {
+						b.unit = s.Unit
+					}
 					if run.End-run.First > 1 {
 						b.align = c.Align
 					}

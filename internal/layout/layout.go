@@ -66,6 +66,9 @@ func (l *Layout) Kit() *kit.Kit { return l.kit }
 // Page is the page.
 func (l *Layout) Page() *page.Page { return l.page }
 
+// Node is the node of that number, as boxes have it.
+func (l *Layout) Node(n int32) *page.Node { return l.nodes[n].Node }
+
 func (l *Layout) add(nodes []*page.Node, parent int32) {
 	for _, n := range nodes {
 		self := int32(len(l.nodes))

@@ -145,6 +145,7 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 		if whole := math.Round(v); v == whole || math.Abs(v-whole) < 1e-9 {
 			return whole
 		} else if !placed {
+			row.Parted = true
 			r.report(node, OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
 			return v
 		} else {

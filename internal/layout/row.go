@@ -19,6 +19,7 @@ type Row struct {
 	Spread    page.Spread
 	Cells     []Cell // its shown columns, in the order they stand on screen
 	Natural   bool   // a cell is as wide as its content
+	Parted    bool   // a cell takes a part of a unit, off the grid
 	Stacked   bool   // too narrow for floats somewhere: each cell is the full line, whatever was set
 	Held      page.HeldRuling
 }
@@ -66,10 +67,23 @@ func (r *Row) Track(w kit.Measure) kit.Track {
 }
 
 // InPx tells whether the row's lines break by px: where a natural column takes
-// part, or where flexible boxes have a starved track, in which units no longer
+// part, or where flexible boxes are tight, so that units no longer
 // add up. Grid tracks still do, and floats are told where to break.
 func (r *Row) InPx(t kit.Track) bool {
-	return r.PerLine == 0 && r.Natural || t.Starved() && r.flexible()
+	return r.PerLine == 0 && r.Natural || r.flexible() && r.Tight(t)
+}
+
+// Tight tells whether a cell asks for 0 px or less, and has 0.
+func (r *Row) Tight(t kit.Track) bool {
+	if !r.Parted || t.Starved() || r.PerLine > 0 {
+		return t.Starved()
+	}
+	for i := range r.Cells {
+		if c := &r.Cells[i]; c.Width.Units() > 0 && t.Pitch.Px*c.Units < t.Gutter.Px {
+			return true
+		}
+	}
+	return false
 }
 
 // flexible tells whether the row is laid out by flexible boxes; in the grid

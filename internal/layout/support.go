@@ -41,7 +41,7 @@ func (r *resolver) support(row *Row, w ends) {
 		}
 		row.Align, row.Spread = page.Top, page.Start
 		r.unordered(row)
-		if len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
+		if len(row.Cells) > 0 && row.Tight(row.Track(kit.Plain(w.low))) {
 			r.report(node, Unsupported, "too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
 			row.PerLine, row.Stacked = 0, true
 			for i := range row.Cells {

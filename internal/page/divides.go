@@ -35,6 +35,17 @@ func (d Divides) String() string {
 	return strconv.Itoa(int(d.n))
 }
 
+// Words says what a row divides into.
+func (d Divides) Words() string {
+	switch d {
+	case Fresh:
+		return "the kit's columns"
+	case ParentUnits:
+		return "its column's units"
+	}
+	return strconv.Itoa(int(d.n)) + " columns"
+}
+
 // MarshalText gives String's text.
 func (d Divides) MarshalText() ([]byte, error) { return []byte(d.String()), nil }
 

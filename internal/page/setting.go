@@ -58,6 +58,16 @@ type Ruling struct {
 	Divides    Divides
 }
 
+// Setting is all of the span as a setting of the breakpoint of that name.
+func (s Span) Setting(from string) Setting {
+	return Setting{From: from, Width: &s.Width, Skip: &s.Skip, Trail: &s.Trail, Nudge: &s.Nudge, Order: &s.Order, Shown: &s.Shown, Align: &s.Align}
+}
+
+// Setting is all of the ruling as a setting of the breakpoint of that name.
+func (r Ruling) Setting(from string) Setting {
+	return Setting{From: from, PerLine: &r.PerLine, GapX: &r.GapX, GapY: &r.GapY, Align: &r.Align, Spread: &r.Spread, Divides: &r.Divides}
+}
+
 // DefaultRuling is the ruling of a row that nothing was set on.
 var DefaultRuling = Ruling{Align: Stretch}
 

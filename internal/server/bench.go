@@ -14,6 +14,7 @@ import (
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/store"
 )
@@ -125,14 +126,45 @@ func (v *Server) benchRoutes() {
 		ContentType string `header:"Content-Type"`
 		Body        []byte
 	}, error) {
-		_, _, k, err := v.find(ctx, in.Project, in.Page)
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
 			return nil, err
 		}
+		sheet := code.WholeSheet(code.Write(layout.Of(k, pg), state.Project, code.Options{}))
 		return &struct {
 			ContentType string `header:"Content-Type"`
 			Body        []byte
-		}{"text/css; charset=utf-8", []byte(code.WholeSheet(k).String())}, nil
+		}{"text/css; charset=utf-8", []byte(sheet.String())}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "why", Method: http.MethodGet, Path: path + "/why/{node}", Summary: "Why a container, row or column is as it is",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Node  string  `path:"node" maxLength:"48"`
+		Width float64 `query:"width" required:"true" minimum:"1" maximum:"20000" doc:"The viewport's width in px."`
+	}) (*struct{ Body *bench.Why }, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		why := bench.Explain(state.Project, pg, in.Node, in.Width)
+		if why == nil {
+			return nil, newProblem(http.StatusNotFound, "no such container, row or column on this page")
+		}
+		return &struct{ Body *bench.Why }{why}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "changes", Method: http.MethodGet, Path: path + "/changes", Summary: "The viewport widths at which the page's lines change",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct{ Body map[string][]bench.Change }, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return &struct{ Body map[string][]bench.Change }{bench.Changes(state.Project, pg)}, nil
 	})
 }
 
@@ -191,5 +223,5 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 	}
 	w.Header().Set("Content-Security-Policy", documentPolicy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")
-	fmt.Fprint(w, code.Document(k, pg, state.Project, code.Options{Mark: true}))
+	fmt.Fprint(w, code.Document(layout.Of(k, pg), state.Project, code.Options{Mark: true}))
 }

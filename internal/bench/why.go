@@ -1,0 +1,104 @@
+package bench
+
+import (
+	"kitrows/internal/code"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+// A Why explains a container, row or column in a viewport, and holds its settings
+// for the controls that change them.
+type Why struct {
+	Node       string       `json:"node"`
+	Breakpoint string       `json:"breakpoint"`
+	Width      float64      `json:"width" doc:"Of the viewport, in px."`
+	Units      int          `json:"units" doc:"How many units its row, or it as a row, divides into here; 0 of a container."`
+	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a container."`
+	Sums       []string     `json:"sums" doc:"The arithmetic with its numbers."`
+	Ledgers    []string     `json:"ledgers" doc:"Of the lines it has or stands on."`
+	Reports    []string     `json:"reports" doc:"What cannot be had as it was set, and what is drawn instead."`
+	Here       page.Setting `json:"here" doc:"What is set at this breakpoint."`
+	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`
+}
+
+// A Step is what one breakpoint says, and the classes that carry it.
+type Step struct {
+	Breakpoint string `json:"breakpoint" doc:"Empty for the default."`
+	Said       []Said `json:"said" doc:"What is set here; none where all is carried."`
+	From       string `json:"from" doc:"Where nothing is set: where it is carried from; empty for the default."`
+	Classes    string `json:"classes" doc:"The classes that say it, as written."`
+}
+
+// A Said is one setting in words and what became of it.
+type Said struct {
+	Text  string       `json:"text"`
+	State layout.State `json:"state" enum:"wins,lost,later"`
+}
+
+// Explain says why a node of page pg is as it is in a viewport of v px; nil when
+// the page has no such container, row or column.
+func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
+	k := p.Kit(pg.Kit)
+	l := layout.Of(k, pg)
+	why := l.Why(id, v)
+	if why == nil {
+		return nil
+	}
+	i, name := why.Breakpoint, func(bp int) string {
+		if bp < 0 {
+			return ""
+		}
+		return k.Breakpoints[bp].Name
+	}
+	w := &Why{
+		Node: id, Breakpoint: name(i), Width: v, Chain: []Step{},
+		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.Setting{From: name(i)}, Holds: page.Setting{From: name(i)},
+	}
+	classes := code.ClassesOf(l, p, id)
+	for _, s := range why.Chain {
+		step := Step{Breakpoint: name(s.Breakpoint), From: name(s.From), Classes: classes[s.Breakpoint+1], Said: []Said{}}
+		for _, said := range s.Said {
+			step.Said = append(step.Said, Said{said.Text, said.State})
+		}
+		w.Chain = append(w.Chain, step)
+	}
+	switch why.Node.Kind {
+	case page.Row:
+		w.Units = l.Row(id, i).Columns.N()
+		w.Here, w.Holds = why.Node.SettingAt(name(i)), why.Node.RulingAt(k, i).Setting(name(i))
+	case page.Column:
+		w.Units = l.RowAround(id, i).Columns.N()
+		w.Here, w.Holds = why.Node.SettingAt(name(i)), why.Node.SpanAt(k, i).Setting(name(i))
+	}
+	return w
+}
+
+func notNil(all []string) []string {
+	if all == nil {
+		return []string{}
+	}
+	return all
+}
+
+// A Change is a viewport width at which the lines of the page break differently.
+type Change struct {
+	Width float64  `json:"width" doc:"In px; the lines are new from it on."`
+	Rows  []string `json:"rows" doc:"The ids of the rows that change."`
+}
+
+// Changes lists the change points of page pg inside each breakpoint, by its name;
+// the breakpoints' own edges are not among them.
+func Changes(p *project.Project, pg *page.Page) map[string][]Change {
+	k := p.Kit(pg.Kit)
+	l := layout.Of(k, pg)
+	all := map[string][]Change{}
+	for i, bp := range k.Breakpoints {
+		low, high := span(k, i)
+		all[bp.Name] = []Change{}
+		for _, c := range l.ChangePoints(low, high) {
+			all[bp.Name] = append(all[bp.Name], Change{c.Width, c.Rows})
+		}
+	}
+	return all
+}

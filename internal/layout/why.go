@@ -1,0 +1,360 @@
+package layout
+
+import (
+	"fmt"
+	"math"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// A Why explains a container, row or column in a viewport (section 7): what was
+// set on it where and what became of that, the arithmetic with its numbers, and
+// the ledgers of the lines it has or stands on.
+type Why struct {
+	Node       *page.Node
+	Breakpoint int
+	Width      float64 // of the viewport, px
+	Chain      []Step  // the default and every breakpoint; none of a container
+	Sums       []string
+	Ledgers    []string
+	Reports    []string // what cannot be had as it was set
+}
+
+// A Step of a chain is what one breakpoint says; nothing where all is carried.
+type Step struct {
+	Breakpoint int // -1 for the default
+	Said       []Said
+	From       int // where nothing is said: the breakpoint it is carried from, -1 for the default
+}
+
+// A Said is one setting in words: "take 3 of 12".
+type Said struct {
+	Part  string // such as width or skip
+	Text  string
+	State State
+}
+
+// A State is what became of a setting at the width that is explained.
+type State string
+
+// The states: in force, set again at a breakpoint between, or set at a wider one.
+const (
+	Wins  State = "wins"
+	Lost  State = "lost"
+	Later State = "later"
+)
+
+// Why explains the node of that id in a viewport of v px; nil when the page has
+// no such container, row or column.
+func (l *Layout) Why(id string, v float64) *Why {
+	n, ok := l.index[id]
+	if !ok || l.nodes[n].Kind == page.Block {
+		return nil
+	}
+	w := &Why{Node: l.nodes[n].Node, Breakpoint: l.kit.BreakpointAt(v), Width: v}
+	e := explainer{l: l, i: w.Breakpoint, v: v, why: w}
+	switch w.Node.Kind {
+	case page.Container:
+		e.container(n)
+	case page.Row:
+		w.Chain = e.chain(w.Node, e.rulings())
+		e.row(n)
+	case page.Column:
+		w.Chain = e.chain(w.Node, e.spans(n))
+		e.column(n)
+	}
+	for _, r := range l.Reports {
+		if r.Node == id && r.Breakpoint == w.Breakpoint {
+			w.Reports = append(w.Reports, r.Text)
+		}
+	}
+	return w
+}
+
+type explainer struct {
+	l   *Layout
+	i   int
+	v   float64
+	why *Why
+}
+
+func (e *explainer) say(text string, args ...any) {
+	e.why.Sums = append(e.why.Sums, fmt.Sprintf(text, args...))
+}
+
+// words lists what a setting of breakpoint i says.
+type words func(s page.Setting, i int) []Said
+
+// chain is what every breakpoint says of a node and what became of it.
+func (e *explainer) chain(n *page.Node, said words) []Step {
+	held := map[string]int{}
+	for i := range e.i + 1 {
+		for _, s := range said(n.SettingAt(e.l.kit.Breakpoints[i].Name), i) {
+			held[s.Part] = i
+		}
+	}
+	chain := []Step{{Breakpoint: -1, From: -1}}
+	start := Said{"width", "full line", Wins}
+	if n.Kind == page.Row {
+		start = Said{"perLine", "as its columns say", Wins}
+	}
+	if _, set := held[start.Part]; set {
+		start.State = Lost
+	}
+	chain[0].Said = []Said{start}
+	from := -1
+	for i, b := range e.l.kit.Breakpoints {
+		step := Step{Breakpoint: i, Said: said(n.SettingAt(b.Name), i), From: from}
+		for s := range step.Said {
+			part := &step.Said[s]
+			switch {
+			case i > e.i:
+				part.State = Later
+			case held[part.Part] == i:
+				part.State = Wins
+			default:
+				part.State = Lost
+			}
+		}
+		if len(step.Said) > 0 {
+			from = i
+		}
+		chain = append(chain, step)
+	}
+	return chain
+}
+
+// spans says what was set on the column at n.
+func (e *explainer) spans(n int32) words {
+	return func(s page.Setting, i int) (all []Said) {
+		of := e.l.at[i].row(e.l.nodes[n].parent).Columns.N()
+		add := func(part, text string, args ...any) {
+			all = append(all, Said{Part: part, Text: fmt.Sprintf(text, args...)})
+		}
+		if s.Shown != nil && !*s.Shown {
+			add("shown", "hidden")
+		} else if s.Shown != nil {
+			add("shown", "shown")
+		}
+		if s.Skip != nil {
+			add("skip", "skip %d", *s.Skip)
+		}
+		if s.Width != nil && s.Width.Units() > 0 {
+			add("width", "take %d of %d", s.Width.Units(), of)
+		} else if s.Width != nil && *s.Width == page.Full {
+			add("width", "full line")
+		} else if s.Width != nil {
+			add("width", "%s", s.Width)
+		}
+		if s.Trail != nil {
+			add("trail", "trail %d", *s.Trail)
+		}
+		if s.Nudge != nil {
+			add("nudge", "nudge %d", *s.Nudge)
+		}
+		if s.Order != nil {
+			add("order", "order %s", s.Order)
+		}
+		if s.Align != nil && *s.Align == page.RowsAlign {
+			add("align", "align as its row")
+		} else if s.Align != nil {
+			add("align", "align %s", s.Align)
+		}
+		return all
+	}
+}
+
+// rulings says what was set on a row.
+func (e *explainer) rulings() words {
+	return func(s page.Setting, _ int) (all []Said) {
+		add := func(part, text string, args ...any) {
+			all = append(all, Said{Part: part, Text: fmt.Sprintf(text, args...)})
+		}
+		if s.PerLine != nil && *s.PerLine == 0 {
+			add("perLine", "as its columns say")
+		} else if s.PerLine != nil {
+			add("perLine", "%d per line", *s.PerLine)
+		}
+		if s.Divides != nil {
+			add("divides", "divides into %s", s.Divides.Words())
+		}
+		if s.GapX != nil {
+			add("gapX", "gutter %s", s.GapX)
+		}
+		if s.GapY != nil {
+			add("gapY", "line gutter %s", s.GapY)
+		}
+		if s.Align != nil {
+			add("align", "align %s", s.Align)
+		}
+		if s.Spread != nil {
+			add("spread", "spread %s", s.Spread)
+		}
+		return all
+	}
+}
+
+// container explains how wide a container is (section 6.1), and gives its
+// content width.
+func (e *explainer) container(n int32) kit.Measure {
+	holder := e.l.nodes[n].Frame.HolderAt(e.l.kit, e.i)
+	f := e.l.kit.Frame(e.i, e.v, holder)
+	edge := (f.Outer.Px - f.Content.Px) / 2
+	switch limit, limited := e.l.kit.Limit(e.i, holder); {
+	case !limited:
+		e.say("container %s: as wide as the viewport, %s px", e.l.nodes[n].Frame, figure(e.v))
+	case limit > e.v:
+		e.say("container %s: %s px, but the viewport has %s", e.l.nodes[n].Frame, figure(limit), figure(e.v))
+	default:
+		e.say("container %s: %s px, (%s − %s) ÷ 2 = %s px either side", e.l.nodes[n].Frame, figure(limit), figure(e.v), figure(limit), figure((e.v-limit)/2))
+	}
+	if edge > 0 {
+		e.say("%s − 2 × edge %s = %s px of content", figure(f.Outer.Px), figure(edge), figure(f.Content.Px))
+	}
+	return f.Content
+}
+
+// within is how wide the node at n is inside, worked out along what it stands in.
+// shown is false where one of those is hidden.
+func (e *explainer) within(n int32) (w kit.Measure, shown bool) {
+	node := e.l.nodes[n]
+	if node.Kind == page.Container {
+		return e.l.kit.Frame(e.i, e.v, node.Frame.HolderAt(e.l.kit, e.i)).Content, true
+	}
+	w, shown = e.within(node.parent)
+	if node.Kind == page.Row || !shown {
+		return w, shown
+	}
+	_, spot, _, ok := e.stand(n, w)
+	return spot.Width, ok
+}
+
+// stand is the line a column stands on in a row w wide, its spot and its cell; ok
+// is false where it is hidden.
+func (e *explainer) stand(n int32, w kit.Measure) (line Line, spot Spot, cell *Cell, ok bool) {
+	row := e.l.at[e.i].row(e.l.nodes[n].parent)
+	t := row.Track(w)
+	for i, run := range row.Break(t, nil, e.v, new(float64)) {
+		for c := run.First; c < run.End; c++ {
+			if row.Cells[c].index != n {
+				continue
+			}
+			row.Place(run, t, func(c *Cell, s Spot) {
+				if c.index == n {
+					spot = s
+				}
+			})
+			return Line{Row: row, Line: i + 1, Run: run, Track: t, Broke: i > 0}, spot, &row.Cells[c], true
+		}
+	}
+	return line, spot, nil, false
+}
+
+func (e *explainer) row(n int32) {
+	w, shown := e.within(n)
+	if !shown {
+		e.say("hidden here: a column above it is")
+		return
+	}
+	row := e.l.at[e.i].row(n)
+	t := row.Track(w)
+	e.say("row %s px", figure(w.Px))
+	e.track(row, t)
+	runs := row.Break(t, nil, e.v, new(float64))
+	for i, run := range runs {
+		e.ledger(Line{Row: row, Line: i + 1, Run: run, Track: t, Broke: i > 0})
+	}
+	if len(runs) == 0 {
+		e.why.Ledgers = append(e.why.Ledgers, "nothing shown")
+	}
+}
+
+func (e *explainer) ledger(line Line) {
+	text := fmt.Sprintf("line %d: %s", line.Line, line)
+	if reason := line.Reason(); reason != "" {
+		text += "; " + reason
+	}
+	e.why.Ledgers = append(e.why.Ledgers, text)
+}
+
+// track explains what a unit measures (section 6.2).
+func (e *explainer) track(r *Row, t kit.Track) {
+	n := r.Columns.N()
+	switch {
+	case r.Gutter.IsFraction():
+		up, low := r.Gutter.Ratio()
+		e.say("gutter %d/%d of a column: %s ÷ (%d + %d × %d/%d) = %s px a column, %s px a gutter",
+			up, low, figure(t.Content.Px), n, n-1, up, low, figure(t.Gutter.Px/r.Gutter.OfColumn()), figure(t.Gutter.Px))
+	case t.Columns.IsUneven():
+		parts := t.Columns.Parts(0, float64(n))
+		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", figure(t.Content.Px), n-1, figure(t.Gutter.Px),
+			figure(t.Content.Px-float64(n-1)*t.Gutter.Px), figure(parts), figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
+	}
+}
+
+// column explains where a column begins and how wide it is.
+func (e *explainer) column(n int32) {
+	w, shown := e.within(e.l.nodes[n].parent)
+	line, spot, c, ok := e.stand(n, w)
+	if !shown || !ok {
+		e.say("hidden here, takes no room")
+		return
+	}
+	r, t := line.Row, line.Track
+	g, wide := figure(t.Gutter.Px), figure(spot.Width.Px)
+	whole := w.Px + t.Gutter.Px
+	pitch := fmt.Sprintf("%s ÷ %d", figure(whole), t.Columns.N())
+	e.track(r, t)
+	sum := func() {
+		if t.Gutter.Px > 0 {
+			e.say("row %s px + gutter %s = %s", figure(w.Px), g, figure(whole))
+		} else {
+			e.say("row %s px", figure(w.Px))
+		}
+	}
+	less := ""
+	if t.Gutter.Px > 0 {
+		less = " − " + g
+	}
+	switch {
+	case r.PerLine > 0:
+		sum()
+		e.say("%s%s = %s px wide, %d a line", pitch, less, wide, r.PerLine)
+	case c.Width == page.Natural && c.Content > w.Px:
+		e.say("as wide as its content, %s px, but the row has %s", figure(c.Content), wide)
+	case c.Width == page.Natural:
+		e.say("as wide as its content: %s px", wide)
+	case c.Width == page.Full:
+		e.say("the full line: row %s px", figure(w.Px))
+	case c.Width == page.Share:
+		sum()
+		unit := t.Width(0, 1).Px
+		e.say("one unit %s%s = %s px, and %s px left ÷ %d %s: %s px wide", pitch, less, figure(unit),
+			figure((spot.Width.Px-unit)*float64(line.Run.Shares)), line.Run.Shares, plural(line.Run.Shares, "share"), wide)
+	case t.Columns.IsUneven():
+		e.say("%s parts × %s + %s × %s = %s px wide", figure(t.Columns.Parts(int(spot.Unit), c.Units)),
+			figure((w.Px-float64(t.Columns.N()-1)*t.Gutter.Px)/t.Columns.Parts(0, float64(t.Columns.N()))), figure(c.Units-1), g, wide)
+	default:
+		sum()
+		e.say("%s × %s%s = %s px wide", pitch, figure(c.Units), less, wide)
+	}
+	for _, gone := range []struct {
+		name string
+		from float64
+		n    float64
+	}{{"skip", spot.Unit - c.Skip, c.Skip}, {"trail", spot.Unit + c.Units, c.Trail}, {"nudge", spot.Unit, c.Nudge}} {
+		if gone.n != 0 {
+			e.say("%s %s: %s px", gone.name, figure(gone.n), figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
+		}
+	}
+	e.say("line %d, starts at unit %s, %s", line.Line, figure(spot.Unit+1), line.State())
+	e.ledger(line)
+}
+
+func plural(n int, word string) string {
+	if n == 1 {
+		return word
+	}
+	return word + "s"
+}
