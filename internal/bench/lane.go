@@ -66,7 +66,7 @@ type Box struct {
 	Skip    float64    `json:"skip" doc:"Of a shown column: the empty units before it."`
 	Trail   float64    `json:"trail" doc:"Of a shown column: the empty units after it."`
 	Columns int        `json:"columns" doc:"Of a row: the units it divides into; of a shown column: its row's."`
-	Width   string     `json:"span" enum:",take,full,share,natural,per line" doc:"Of a shown column: which kind of width it has."`
+	Span    string     `json:"span" enum:",take,full,share,natural,per line" doc:"Of a shown column: which kind of width it has."`
 	PerLine int        `json:"perLine" doc:"Of a row: so many columns a line; 0 as its columns say."`
 	Order   page.Order `json:"order" doc:"Of a shown column: its order, when it is not the source's 0."`
 	Align   string     `json:"align" enum:",top,middle,bottom,stretch" doc:"Of a shown column: its own align."`
@@ -138,7 +138,7 @@ func (d *drawer) ghosts(row *page.Node) {
 	ghost := Ghost{X: at.X, Y: at.Y, Height: at.Height}
 	for _, c := range row.Children {
 		if b := d.lane.Boxes[d.at[c.ID]]; b.Shown {
-			ghost = Ghost{X: b.X + b.Rect.Width, Y: b.Y, Height: b.Height}
+			ghost = Ghost{X: b.X + b.Width, Y: b.Y, Height: b.Height}
 			continue
 		}
 		ghost.ID = c.ID
@@ -154,11 +154,11 @@ func (d *drawer) line(line *layout.Line) {
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.ID]]
 		box.Skip, box.Trail, box.Columns, box.Order = round(c.Skip), round(c.Trail), line.Row.Columns.N(), c.Order
-		box.Width = widthWord(line.Row, c)
+		box.Span = widthWord(line.Row, c)
 		if c.Self != page.RowsAlign {
 			box.Align = c.Self.String()
 		}
-		box.Off = line.Row.PerLine == 0 && box.Width != "share" && (off(c.Units) || off(c.Skip) || off(c.Trail))
+		box.Off = line.Row.PerLine == 0 && box.Span != "share" && (off(c.Units) || off(c.Skip) || off(c.Trail))
 		start, end := int(s.Unit), int(s.Unit+s.Units)
 		nudge := t.Offset(start, c.Nudge).Px
 		x := row.X + s.X.Px - nudge

@@ -348,7 +348,11 @@ func (e *explainer) column(n int32) {
 			e.say("%s %s: %s px", gone.name, figure(gone.n), figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
 		}
 	}
-	e.say("line %d, starts at unit %s, %s", line.Line, figure(spot.Unit+1), line.State())
+	start := "unit " + figure(spot.Unit+1)
+	if line.InPx() {
+		start = figure(spot.X.Px) + " px"
+	}
+	e.say("line %d, starts at %s, %s", line.Line, start, line.State())
 	e.ledger(line)
 }
 

@@ -56,6 +56,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The viewport widths at which the page's lines change */
+        get: operations["changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}/edits": {
         parameters: {
             query?: never;
@@ -141,6 +158,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/why/{node}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Why a container, row or column is as it is */
+        get: operations["why"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -174,8 +208,13 @@ export interface components {
         };
         Box: {
             /**
+             * @description Of a shown column: its own align.
+             * @enum {string}
+             */
+            align: "" | "top" | "middle" | "bottom" | "stretch";
+            /**
              * Format: int64
-             * @description Of a row: the units it divides into; of a column: its row's.
+             * @description Of a row: the units it divides into; of a shown column: its row's.
              */
             columns: number;
             /** Format: double */
@@ -190,20 +229,39 @@ export interface components {
              * @description Of a shown column: its line, from 1.
              */
             line: number;
-            shown: boolean;
+            /** @description Of a shown column: it stands or ends off the grid. */
+            off: boolean;
+            /** @description Of a shown column: its order, when it is not the source's 0. */
+            order: string;
             /**
              * Format: int64
+             * @description Of a row: so many columns a line; 0 as its columns say.
+             */
+            perLine: number;
+            shown: boolean;
+            /**
+             * Format: double
              * @description Of a shown column: the empty units before it.
              */
             skip: number;
             /**
-             * Format: int64
+             * @description Of a shown column: which kind of width it has.
+             * @enum {string}
+             */
+            span: "" | "take" | "full" | "share" | "natural" | "per line";
+            /**
+             * Format: double
+             * @description Of a shown column: the empty units after it.
+             */
+            trail: number;
+            /**
+             * Format: double
              * @description Of a shown column: its first unit, from 1.
              */
             unit: number;
             /**
-             * Format: int64
-             * @description Of a shown column: the units it spans.
+             * Format: double
+             * @description Of a shown column: the units it spans; 0 of a natural one.
              */
             units: number;
             /** Format: double */
@@ -227,6 +285,8 @@ export interface components {
             name: string;
             /** @description The viewport widths it serves, as a person reads them. */
             range: string;
+            /** @description The kit's columns here: a number, or ratios. */
+            units: string;
         };
         Card: {
             /** @description The first page at a middle breakpoint. */
@@ -245,14 +305,27 @@ export interface components {
         Cell: {
             /** @description The breakpoint it is carried from; empty for the default. */
             from: string;
-            /** @description Set at this breakpoint; else carried. */
+            /** @description Something is set at this breakpoint; else all is carried. */
             here: boolean;
+            /** @description What holds and the notation does not say, such as order first. */
+            more: string;
             text: string;
+            /** @description What cannot be had as it was set: off the grid, or not with this technique. */
+            wrong: string;
+        };
+        Change: {
+            /** @description The ids of the rows that change. */
+            rows: string[];
+            /**
+             * Format: double
+             * @description In px; the lines are new from it on.
+             */
+            width: number;
         };
         Code: {
             /**
              * Format: int64
-             * @description How many width, skip and shown classes there are.
+             * @description How many classes say settings.
              */
             classes: number;
             /** @description The used part of the kit's stylesheet. */
@@ -291,13 +364,20 @@ export interface components {
             near?: string;
             recipe: string;
         };
+        EditAdjust: {
+            cells: components["schemas"]["EditCell"][];
+            /** @description Names of settings, such as width or perLine. */
+            clear?: string[];
+            set?: components["schemas"]["PageSetting"];
+        };
         EditCell: {
             breakpoint: string;
             node: string;
         };
         EditDescribe: {
             element?: string | null;
-            fluid?: boolean | null;
+            /** @description Of a container: fixed, fluid, fluid below and a breakpoint, or capped. */
+            frame?: string | null;
             name?: string | null;
             node: string;
         };
@@ -325,6 +405,7 @@ export interface components {
             addColumn?: components["schemas"]["EditAddColumn"];
             addPage?: components["schemas"]["EditAddPage"];
             addRow?: components["schemas"]["EditAddRow"];
+            adjust?: components["schemas"]["EditAdjust"];
             describe?: components["schemas"]["EditDescribe"];
             dropPage?: components["schemas"]["EditDropPage"];
             duplicate?: components["schemas"]["EditDuplicate"];
@@ -353,17 +434,24 @@ export interface components {
         };
         EditType: {
             cells: components["schemas"]["EditCell"][];
-            /** @description Cell notation: 6, 2_6, *, x, or empty for carried. */
+            /** @description Cell notation: 6, 2_6, 2_6_1, =, ~, *, x of a column, ÷3 or off of a row, or empty for carried. */
             text: string;
         };
+        Ghost: {
+            /** Format: double */
+            height: number;
+            id: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         KitRef: {
-            /** Format: int64 */
-            columns: number;
-            /**
-             * Format: double
-             * @description In px.
-             */
-            gutter: number;
+            /** @description It has capped containers. */
+            capped: boolean;
+            /** @description A number, or ratios. */
+            columns: string;
+            gutter: string;
             id: string;
             name: string;
             technique: string;
@@ -380,10 +468,14 @@ export interface components {
              * @description The content width of the page's first container, or of a fixed one.
              */
             container: number;
+            /** @description Skipped and trailing units, one run a column. */
+            empty: components["schemas"]["Run"][];
+            /** @description Hidden columns: where they would come in, as high as the line there. */
+            ghosts: components["schemas"]["Ghost"][];
             /** Format: double */
             height: number;
-            /** @description Skipped units, one run a column. */
-            skips: components["schemas"]["Rect"][];
+            /** @description Where nudged columns would stand. */
+            nudged: components["schemas"]["Rect"][];
             /** @description The first container's units, as high as the page. */
             units: components["schemas"]["Rect"][];
             /** Format: double */
@@ -404,12 +496,14 @@ export interface components {
             y: number;
         };
         Node: {
-            /** @description Of a column: one for every breakpoint. */
+            /** @description Of a row or column: one for every breakpoint. */
             cells: components["schemas"]["Cell"][];
             /** Format: int64 */
             depth: number;
             /** @description Empty for a plain div and for blocks. */
             element: string;
+            /** @description Of a container: its kind. */
+            frame: string;
             id: string;
             /**
              * Format: int64
@@ -427,7 +521,7 @@ export interface components {
         PageContent: {
             /** @description What a picture shows, in words. */
             alt?: string;
-            /** @description How high the block is, such as 96px. */
+            /** @description How high the block is, in px, such as 96px. */
             height: string;
             /** @description Of a list. */
             items?: string[];
@@ -438,21 +532,25 @@ export interface components {
             level?: number;
             /** @description The id of one of the project's pictures. */
             picture?: string;
+            /** @description Of a picture: others shown in its place from a breakpoint on. */
+            sources?: components["schemas"]["PageSource"][];
             /** @description Of a heading or text. */
             text?: string;
             /** @enum {string} */
             type: "heading" | "text" | "list" | "picture";
+            /** @description How wide it is by itself, in px, for natural columns. */
+            width?: string;
         };
         PageNode: {
-            /** @description Of a column: what is set at which breakpoint, from the narrowest to the widest. */
+            /** @description Of a row or column: what is set at which breakpoint, from the narrowest to the widest. */
             at?: components["schemas"]["PageSetting"][];
             children?: components["schemas"]["PageNode"][];
             /** @description Of a block. */
             content?: components["schemas"]["PageContent"];
             /** @description Of a container, row or column; div when absent. */
             element?: string;
-            /** @description Of a container: as wide as the viewport at every breakpoint. */
-            fluid?: boolean;
+            /** @description Of a container, its kind: fixed (when absent), fluid, fluid below and a breakpoint, or capped. */
+            frame?: string;
             id: string;
             /** @enum {string} */
             kind: "container" | "row" | "column" | "block";
@@ -474,8 +572,31 @@ export interface components {
             name: string;
         };
         PageSetting: {
+            /**
+             * @description Of a row, or of a column in place of its row's.
+             * @enum {string}
+             */
+            align?: "row" | "top" | "middle" | "bottom" | "stretch";
+            /** @description Of a row: fresh, parent, or a number of columns. */
+            divides?: string;
             /** @description The breakpoint's name. */
             from: string;
+            /** @description Of a row: its gutter: kit, none, or px such as 16px. */
+            gapX?: string;
+            /** @description Of a row: the space between its lines. */
+            gapY?: string;
+            /**
+             * Format: int64
+             * @description Units it is moved by on screen without making room.
+             */
+            nudge?: number;
+            /** @description first, last, or a number; 0 is the source order. */
+            order?: string;
+            /**
+             * Format: int64
+             * @description Of a row: equal columns a line; 0 is off.
+             */
+            perLine?: number;
             /** @description false hides the column. */
             shown?: boolean;
             /**
@@ -483,8 +604,26 @@ export interface components {
              * @description Empty units before the column.
              */
             skip?: number;
-            /** @description full, or take and a number of units. */
+            /**
+             * @description Of a row: where the unspent part of a line goes.
+             * @enum {string}
+             */
+            spread?: "start" | "centre" | "end" | "between" | "around" | "even";
+            /**
+             * Format: int64
+             * @description Empty units after it.
+             */
+            trail?: number;
+            /** @description Of a column: full, take and a number of units, share, or natural. */
             width?: string;
+        };
+        PageSource: {
+            /** @description The breakpoint's name. */
+            from: string;
+            /** @description How high the block is from there on, in px. */
+            height: string;
+            /** @description The id of one of the project's pictures. */
+            picture: string;
         };
         Problem: {
             /** @description What is wrong, for a person. */
@@ -514,6 +653,33 @@ export interface components {
             id: string;
             name: string;
         };
+        Run: {
+            /** Format: double */
+            height: number;
+            /** @description They stand after the column; else before it. */
+            trail: boolean;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Said: {
+            /** @enum {string} */
+            state: "wins" | "lost" | "later";
+            text: string;
+        };
+        Step: {
+            /** @description Empty for the default. */
+            breakpoint: string;
+            /** @description The classes that say it, as written. */
+            classes: string;
+            /** @description Where nothing is set: where it is carried from; empty for the default. */
+            from: string;
+            /** @description What is set here; none where all is carried. */
+            said: components["schemas"]["Said"][];
+        };
         Stretch: {
             /** Format: int64 */
             first: number;
@@ -527,6 +693,32 @@ export interface components {
             short: string;
             state: string;
             text: string;
+        };
+        Why: {
+            breakpoint: string;
+            /** @description The default and every breakpoint; none of a container. */
+            chain: components["schemas"]["Step"][];
+            /** @description What is set at this breakpoint. */
+            here: components["schemas"]["PageSetting"];
+            /** @description Everything that holds, set here or carried. */
+            holds: components["schemas"]["PageSetting"];
+            /** @description Of the lines it has or stands on. */
+            ledgers: string[];
+            node: string;
+            /** @description What cannot be had as it was set, and what is drawn instead. */
+            reports: string[];
+            /** @description The arithmetic with its numbers. */
+            sums: string[];
+            /**
+             * Format: int64
+             * @description How many units its row, or it as a row, divides into here; 0 of a container.
+             */
+            units: number;
+            /**
+             * Format: double
+             * @description Of the viewport, in px.
+             */
+            width: number;
         };
         Wrong: {
             field: string;
@@ -697,6 +889,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Bench"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: components["schemas"]["Change"][];
+                    };
                 };
             };
             /** @description Not Found */
@@ -1065,6 +1314,64 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    why: {
+        parameters: {
+            query: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+                /** @description The viewport's width in px. */
+                width: number;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+                node: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
