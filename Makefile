@@ -66,7 +66,7 @@ check: node_modules/.package-lock.json types.tmp
 
 ## trial: many more random pages against the browser
 trial: $(BIN) /usr/bin/chromium
-	cd e2e && TRIAL_PAGES=1000 npx --no-install playwright test agreement
+	cd e2e && TRIAL_PAGES=5000 npx --no-install playwright test agreement
 
 ## measure: benchmarks of the core and of the interface
 measure: $(BIN) /usr/bin/chromium

@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"math"
 	"os"
+	"slices"
 
 	"github.com/go-json-experiment/json"
 
@@ -66,11 +67,19 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 			high = low + 600
 		}
 		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
-			t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
+			if boxes := l.Plan(v).Boxes; !hairThin(boxes) {
+				t.Plans = append(t.Plans, plan{v, boxes})
+			}
 		}
 	}
 	if err := json.MarshalWrite(out, t); err != nil {
 		panic(err)
 	}
 	out.WriteByte('\n')
+}
+
+// hairThin tells whether some row is under 2 px wide: there the sixty-fourths of a
+// px that a browser counts in decide where lines break.
+func hairThin(boxes []layout.Box) bool {
+	return slices.ContainsFunc(boxes, func(b layout.Box) bool { return b.Kind == page.Row && b.Shown && b.Width < 2 })
 }

@@ -5,6 +5,7 @@ package bench
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"kitrows/internal/code"
@@ -310,6 +311,9 @@ func rowSum(lines []layout.Line) Sum {
 		}
 	}
 	s.Text = strings.Join(texts, " · ")
+	if len(slices.Compact(slices.Clone(texts))) == 1 && len(texts) > 2 {
+		s.Text = texts[0] + " on each line"
+	}
 	s.Full = unspent == 0
 	count, state := "1 line", lines[0].State()
 	if len(lines) > 1 {

@@ -56,21 +56,23 @@ type Ghost struct {
 // A Box is a shown or hidden node in a lane.
 type Box struct {
 	Rect
-	ID      string     `json:"id"`
-	Kind    page.Kind  `json:"kind" enum:"container,row,column,block"`
-	Shown   bool       `json:"shown"`
-	Hint    string     `json:"hint" doc:"Of a block: its type of content."`
-	Line    int        `json:"line" doc:"Of a shown column: its line, from 1."`
-	Unit    float64    `json:"unit" doc:"Of a shown column: its first unit, from 1."`
-	Units   float64    `json:"units" doc:"Of a shown column: the units it spans; 0 of a natural one."`
-	Skip    float64    `json:"skip" doc:"Of a shown column: the empty units before it."`
-	Trail   float64    `json:"trail" doc:"Of a shown column: the empty units after it."`
-	Columns int        `json:"columns" doc:"Of a row: the units it divides into; of a shown column: its row's."`
-	Span    string     `json:"span" enum:",take,full,share,natural,per line" doc:"Of a shown column: which kind of width it has."`
-	PerLine int        `json:"perLine" doc:"Of a row: so many columns a line; 0 as its columns say."`
-	Order   page.Order `json:"order" doc:"Of a shown column: its order, when it is not the source's 0."`
-	Align   string     `json:"align" enum:",top,middle,bottom,stretch" doc:"Of a shown column: its own align."`
-	Off     bool       `json:"off" doc:"Of a shown column: it stands or ends off the grid."`
+	ID      string    `json:"id"`
+	Kind    page.Kind `json:"kind" enum:"container,row,column,block"`
+	Shown   bool      `json:"shown"`
+	Hint    string    `json:"hint" doc:"Of a block: its type of content."`
+	Line    int       `json:"line" doc:"Of a shown column: its line, from 1."`
+	Unit    float64   `json:"unit" doc:"Of a shown column: its first unit, from 1."`
+	Units   float64   `json:"units" doc:"Of a shown column: the units it spans; 0 of a natural one."`
+	Skip    float64   `json:"skip" doc:"Of a shown column: the empty units before it."`
+	Trail   float64   `json:"trail" doc:"Of a shown column: the empty units after it."`
+	Before  float64   `json:"before" doc:"How wide what it skips is, in px."`
+	After   float64   `json:"after" doc:"How wide what it trails is, in px."`
+	Columns int       `json:"columns" doc:"Of a row: the units it divides into; of a shown column: its row's."`
+	Span    string    `json:"span" enum:",take,full,share,natural,per line" doc:"Of a shown column: which kind of width it has."`
+	PerLine int       `json:"perLine" doc:"Of a row: so many columns a line; 0 as its columns say."`
+	Order   string    `json:"order" doc:"Of a shown column: its order; empty when it is the source's."`
+	Align   string    `json:"align" enum:",top,middle,bottom,stretch" doc:"Of a shown column: its own align."`
+	Off     bool      `json:"off" doc:"Of a shown column: it stands or ends off the grid."`
 }
 
 // newLane draws a page's plan.
@@ -153,7 +155,10 @@ func (d *drawer) line(line *layout.Line) {
 	t, unit := line.Track, 0.0
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.ID]]
-		box.Skip, box.Trail, box.Columns, box.Order = round(c.Skip), round(c.Trail), line.Row.Columns.N(), c.Order
+		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
+		if c.Order != 0 {
+			box.Order = c.Order.String()
+		}
 		box.Span = widthWord(line.Row, c)
 		if c.Self != page.RowsAlign {
 			box.Align = c.Self.String()
@@ -167,10 +172,12 @@ func (d *drawer) line(line *layout.Line) {
 		}
 		if c.Skip > 0 {
 			gone := t.Offset(max(0, start-int(c.Skip)), c.Skip).Px
+			box.Before = round(gone)
 			d.lane.Empty = append(d.lane.Empty, Run{Rect: rect(x-gone, line.Y, gone-t.Gutter.Px, line.Height)})
 		}
 		if c.Trail > 0 {
 			gone := t.Offset(end, c.Trail).Px
+			box.After = round(gone)
 			d.lane.Empty = append(d.lane.Empty, Run{rect(x+s.Width.Px+t.Gutter.Px, line.Y, gone-t.Gutter.Px, line.Height), true})
 		}
 		unit = s.Unit + s.Units + c.Trail

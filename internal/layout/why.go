@@ -352,7 +352,7 @@ func (e *explainer) column(n int32) {
 	if line.InPx() {
 		start = figure(spot.X.Px) + " px"
 	}
-	e.say("line %d, starts at %s, %s", line.Line, start, line.State())
+	e.say("starts at %s of line %d", start, line.Line)
 	e.ledger(line)
 }
 

@@ -31,6 +31,31 @@ export function useBench(place: Place) {
   });
 }
 
+/** Why a container, row or column is as it is in a viewport of so many px; the
+ *  explanation before it stays until it is there. */
+export function useWhy(place: Place, revision: number, node: string, width: number) {
+  return useQuery({
+    queryKey: ["why", place.project, place.page, revision, node, width],
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/pages/{page}/why/{node}", {
+          params: { path: { ...place, node }, query: { width } },
+        }),
+      ),
+    placeholderData: (before) => (before?.node === node ? before : undefined),
+  });
+}
+
+/** The widths at which the page's lines change, by breakpoint. */
+export function useChanges(place: Place, revision: number) {
+  return useQuery({
+    queryKey: ["changes", place.project, place.page, revision],
+    queryFn: async () =>
+      orRefuse(await api.GET("/api/projects/{project}/pages/{page}/changes", { params: { path: place } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
 /** The whole stylesheet of the page's kit. */
 export function useWholeSheet(place: Place, wanted: boolean) {
   return useQuery({

@@ -208,10 +208,20 @@ export interface components {
         };
         Box: {
             /**
+             * Format: double
+             * @description How wide what it trails is, in px.
+             */
+            after: number;
+            /**
              * @description Of a shown column: its own align.
              * @enum {string}
              */
             align: "" | "top" | "middle" | "bottom" | "stretch";
+            /**
+             * Format: double
+             * @description How wide what it skips is, in px.
+             */
+            before: number;
             /**
              * Format: int64
              * @description Of a row: the units it divides into; of a shown column: its row's.
@@ -231,7 +241,7 @@ export interface components {
             line: number;
             /** @description Of a shown column: it stands or ends off the grid. */
             off: boolean;
-            /** @description Of a shown column: its order, when it is not the source's 0. */
+            /** @description Of a shown column: its order; empty when it is the source's. */
             order: string;
             /**
              * Format: int64

@@ -2,7 +2,7 @@ import { PanelRight } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Bench, Operation } from "../api/client";
-import { preview, useBench, useDo, useFollow, useLine, useLook, type Deed, type Place } from "../api/bench";
+import { preview, useBench, useChanges, useDo, useFollow, useLine, useLook, type Deed, type Place } from "../api/bench";
 import { Sorry } from "../parts/Sorry";
 import { AddRow } from "./AddRow";
 import { CodePanel } from "./CodePanel";
@@ -14,6 +14,7 @@ import { Sheet } from "./Sheet";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
 import { useView } from "./view";
+import { WhyPanel } from "./WhyPanel";
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -45,6 +46,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const chosen = useView((v) => v.focus);
   const setFocus = useView((v) => v.setFocus);
   const spot = useView((v) => v.shown);
+  const changes = useChanges(place, bench.revision);
   const [tried, setTried] = useState<Bench | null>(null);
   const [drawer, setDrawer] = useState(false);
   const addRow = useRef<HTMLInputElement>(null);
@@ -101,13 +103,13 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       <TopBar bench={bench} onDo={onDo} />
       <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
         <main className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3">
-          <Heads bench={shown} focus={focus} template={template} />
+          <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
           <Lanes bench={shown} nodes={nodes} focus={focus} template={template} />
           <div className="-ml-0.5 mt-2.5 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
             <div className="flex items-center gap-3 border-b border-line-2 px-2 py-1.5">
               <AddRow field={addRow} focus={focus} onDo={onDo} />
               <span className="truncate font-mono text-[11px] text-ink-2">
-                2_6 skip two, take six · * full line · x hide
+                2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
               </span>
               <button
                 type="button"
@@ -123,6 +125,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
               <Empty onStart={() => addRow.current?.focus()} />
             ) : (
               <Sheet
+                place={place}
                 bench={shown}
                 lanes={bench.lanes}
                 focus={focus}
@@ -138,7 +141,10 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           aria-label="Selection and code"
           className={`grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
         >
-          <Selection bench={bench} node={node} focus={focus} onDo={onDo} />
+          <div className="max-h-[58vh] min-h-0 overflow-y-auto border-b border-line [scrollbar-width:thin]">
+            <Selection bench={bench} node={node} focus={focus} onDo={onDo} />
+            {node && node.kind !== "block" && <WhyPanel bench={bench} place={place} node={node} focus={focus} />}
+          </div>
           <CodePanel bench={bench} place={place} />
         </aside>
       </div>

@@ -1,13 +1,25 @@
-import type { Bench } from "../api/client";
+import type { Bench, Change, SheetNode } from "../api/client";
 import { useView } from "./view";
+import { WidthBar } from "./WidthBar";
+
+interface Props {
+  bench: Bench;
+  nodes: Map<string, SheetNode>;
+  focus: string;
+  template: string;
+  /** Where lines change, by breakpoint; none while it is being worked out. */
+  changes: Record<string, Change[]> | undefined;
+}
 
 /** The heads of the breakpoints: name, range, and the width the lane is drawn
- *  at. Choosing one puts it in focus. */
-export function Heads({ bench, focus, template }: { bench: Bench; focus: string; template: string }) {
+ *  at, which can be moved. Choosing one puts it in focus. */
+export function Heads({ bench, nodes, focus, template, changes }: Props) {
   const setFocus = useView((v) => v.setFocus);
+  const setWidth = useView((v) => v.setWidth);
+  const widths = useView((v) => v.widths);
   const rows = bench.nodes.filter((n) => n.kind === "row").length;
   return (
-    <div className="grid gap-x-2 pb-1.5" style={{ gridTemplateColumns: template }}>
+    <div className="grid gap-x-2 pb-1" style={{ gridTemplateColumns: template }}>
       <div className="min-w-0 px-0.5">
         <h1 className="truncate text-[15px] font-semibold" title={bench.page.name}>
           {bench.page.name}
@@ -18,23 +30,35 @@ export function Heads({ bench, focus, template }: { bench: Bench; focus: string;
       </div>
       {bench.breakpoints.map((b, i) => {
         const on = b.name === focus;
+        const width = widths[b.name] ?? bench.lanes[i]!.width;
         return (
-          <button
-            key={b.name}
-            type="button"
-            aria-pressed={on}
-            aria-label={`${b.name}, ${b.range} px${on ? ", in focus" : ""}`}
-            onClick={() => setFocus(b.name)}
-            className="min-w-0 rounded-sm px-0.5 text-left"
-          >
-            <span className="flex items-baseline justify-between gap-2">
-              <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>
-              {on && (
-                <span className="font-mono text-[11px] whitespace-nowrap text-ink-2">{bench.lanes[i]?.width} px</span>
-              )}
-            </span>
-            <span className="block truncate font-mono text-[11px] text-ink-2">{b.range}</span>
-          </button>
+          <div key={b.name} className="min-w-0">
+            <button
+              type="button"
+              aria-pressed={on}
+              aria-label={`${b.name}, ${b.range} px${on ? ", in focus" : ""}`}
+              onClick={() => setFocus(b.name)}
+              className="block w-full min-w-0 rounded-sm px-0.5 text-left"
+            >
+              <span className="flex items-baseline justify-between gap-1">
+                <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>
+                <span className="font-mono text-[11px] whitespace-nowrap text-ink-2">
+                  {on && `${b.units.includes(" ") ? b.units : `${b.units} columns`} · `}
+                  {width}
+                  {on && " px"}
+                </span>
+              </span>
+              <span className="block truncate font-mono text-[11px] text-ink-2">{b.range}</span>
+            </button>
+            <WidthBar
+              breakpoint={b}
+              value={width}
+              changes={changes?.[b.name] ?? []}
+              nodes={nodes}
+              inFocus={on}
+              onChange={(px) => setWidth(b.name, px)}
+            />
+          </div>
         );
       })}
     </div>

@@ -8,6 +8,8 @@ interface Props {
   width: number;
   /** Names and widths are written into the columns. */
   labelled?: boolean;
+  /** Hidden columns are marked where they would come in. */
+  ghosts?: boolean;
   selected?: string | null;
   onSelect?: (node: string, breakpoint: string) => void;
   /** At least so high on screen, in px. */
@@ -22,6 +24,7 @@ export const LaneDrawing = memo(function LaneDrawing({
   nodes,
   width,
   labelled = false,
+  ghosts = false,
   selected,
   onSelect,
   tall = 40,
@@ -30,6 +33,16 @@ export const LaneDrawing = memo(function LaneDrawing({
   const scale = width / lane.width;
   const px = (screen: number) => screen / scale;
   const height = Math.max(lane.height, px(tall));
+  // A row that begins where its column does would stand on the column's name.
+  const tops = new Map(lane.boxes.map((b) => [b.id, b.y]));
+  const covered = new Set(
+    labelled
+      ? lane.boxes.flatMap((b) => {
+          const above = nodes.get(b.id)?.parent;
+          return b.kind === "row" && above && b.y - (tops.get(above) ?? 0) < px(15) ? [above] : [];
+        })
+      : [],
+  );
   return (
     <svg
       role="img"
@@ -67,18 +80,44 @@ export const LaneDrawing = memo(function LaneDrawing({
           />
         );
       })}
-      {lane.skips.map((s, i) => (
-        <line
+      {lane.nudged.map((n, i) => (
+        <rect
           key={i}
-          x1={s.x + px(2)}
-          x2={s.x + s.width + px(2)}
-          y1={s.y + Math.min(s.height / 2, px(90))}
-          y2={s.y + Math.min(s.height / 2, px(90))}
-          strokeWidth={px(1.5)}
-          strokeDasharray={`${px(4)} ${px(3)}`}
-          className="stroke-weld-line"
+          {...inset(n, px(0.5))}
+          rx={px(2.5)}
+          fill="none"
+          strokeWidth={px(1)}
+          strokeDasharray={`${px(1)} ${px(3)}`}
+          className="stroke-ink-2"
         />
       ))}
+      {lane.boxes.map(
+        (box) => box.shown && box.kind === "column" && <Marks key={box.id} box={box} px={px} labelled={labelled} />,
+      )}
+      {lane.empty.map((s, i) => (
+        <Thread key={i} run={s} px={px} />
+      ))}
+      {ghosts &&
+        lane.ghosts.map((g) => (
+          <g
+            key={g.id}
+            data-ghost={g.id}
+            onClick={onSelect && (() => onSelect(g.id, lane.breakpoint))}
+            className={onSelect && "cursor-pointer"}
+          >
+            <title>{`${nodes.get(g.id)?.name ?? g.id}, hidden`}</title>
+            <rect
+              x={g.x - px(3)}
+              y={g.y}
+              width={px(6)}
+              height={Math.max(g.height, px(14))}
+              rx={px(3)}
+              strokeWidth={px(1.2)}
+              strokeDasharray={`${px(1.5)} ${px(2)}`}
+              className={`fill-raised ${g.id === selected ? "stroke-madder" : "stroke-ink-2"}`}
+            />
+          </g>
+        ))}
       {lane.breaks.map((b, i) => (
         <path
           key={i}
@@ -92,7 +131,7 @@ export const LaneDrawing = memo(function LaneDrawing({
       ))}
       {labelled &&
         lane.boxes.map((box) => {
-          if (!box.shown || box.kind !== "column" || box.width * scale < 26) return null;
+          if (!box.shown || box.kind !== "column" || box.width * scale < 26 || covered.has(box.id)) return null;
           const marked = box.id === selected;
           return (
             <g
@@ -101,10 +140,13 @@ export const LaneDrawing = memo(function LaneDrawing({
               fontSize={px(11)}
             >
               <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
-                {fit(nodes.get(box.id)?.name ?? "", box.width * scale - 22)}
+                {fit(
+                  nodes.get(box.id)?.name ?? "",
+                  box.width * scale - (widthSign(box) ? 22 : 12) - (box.order ? 16 : 0),
+                )}
               </text>
               <text x={box.x + box.width - px(6)} y={box.y + px(13)} textAnchor="end" className="font-mono">
-                {box.units}
+                {widthSign(box)}
               </text>
             </g>
           );
@@ -112,6 +154,84 @@ export const LaneDrawing = memo(function LaneDrawing({
     </svg>
   );
 });
+
+/** A column's width in one sign, as the sheet notes it. */
+function widthSign(box: Box): string {
+  if (box.span === "share") return "=";
+  if (box.span === "natural") return "~";
+  if (box.span === "per line") return "";
+  return String(box.units);
+}
+
+/** Units a column keeps free: a dashed thread, ended by a bar where the column
+ *  does not stand. */
+function Thread({ run, px }: { run: Lane["empty"][number]; px: (screen: number) => number }) {
+  const y = run.y + Math.min(run.height / 2, px(90));
+  const end = run.trail ? run.x + run.width : run.x;
+  return (
+    <g className="stroke-weld-line pointer-events-none" strokeWidth={px(1.5)}>
+      <line x1={run.x + px(1)} x2={run.x + run.width - px(1)} y1={y} y2={y} strokeDasharray={`${px(4)} ${px(3)}`} />
+      <line x1={end} x2={end} y1={y - px(4)} y2={y + px(4)} />
+    </g>
+  );
+}
+
+/** What a column's box does not show by itself: sides that give for a share, an
+ *  arrow for a nudge, a flag for another order, a bar where it aligns, a cross
+ *  where it is off the grid. */
+function Marks({ box, px, labelled }: { box: Box; px: (screen: number) => number; labelled: boolean }) {
+  const right = box.x + box.width;
+  const bottom = box.y + box.height;
+  const middle = box.x + box.width / 2;
+  const at = { top: box.y, middle: box.y + box.height / 2, bottom: bottom, stretch: box.y, "": 0 }[box.align];
+  return (
+    <g className="pointer-events-none" strokeWidth={px(1)} fill="none">
+      {box.span === "share" && (
+        <path
+          d={`M${box.x + px(3)} ${box.y + px(3)}V${bottom - px(3)}M${right - px(3)} ${box.y + px(3)}V${bottom - px(3)}`}
+          className="stroke-woad-line"
+        />
+      )}
+      {box.order !== "" && (
+        <>
+          <path
+            d={`M${right - px(labelled ? 32 : 9)} ${box.y + px(3)}h${px(labelled ? 14 : 6)}v${px(9)}l${px(labelled ? -7 : -3)} ${px(-3)}l${px(labelled ? -7 : -3)} ${px(3)}z`}
+            className="fill-raised stroke-ink-2"
+          />
+          {labelled && (
+            <text
+              x={right - px(25)}
+              y={box.y + px(10)}
+              fontSize={px(8)}
+              textAnchor="middle"
+              className="fill-ink font-mono"
+            >
+              {{ first: "↑", last: "↓" }[box.order] ?? box.order}
+            </text>
+          )}
+        </>
+      )}
+      {box.align !== "" && (
+        <path
+          d={
+            box.align === "stretch"
+              ? `M${middle} ${box.y + px(2)}V${bottom - px(2)}`
+              : `M${middle - px(8)} ${at}h${px(16)}`
+          }
+          strokeWidth={px(3)}
+          className="stroke-ink-2"
+        />
+      )}
+      {box.off && (
+        <path
+          d={`M${right - px(8)} ${bottom - px(8)}l${px(5)} ${px(5)}m0 ${px(-5)}l${px(-5)} ${px(5)}`}
+          strokeWidth={px(1.5)}
+          className="stroke-madder"
+        />
+      )}
+    </g>
+  );
+}
 
 /** Unspent space: bare stripes, slanting. */
 function Bare({
@@ -164,14 +284,24 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
         />
       );
     case "row":
-      return marked ? (
-        <rect {...inset(box, px(-1.5))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />
-      ) : null;
+      return (
+        <>
+          {marked && <rect {...inset(box, px(-1.5))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />}
+          {box.perLine > 0 && (
+            <path
+              d={`M${box.x} ${box.y - px(2)}v${px(-3)}h${box.width}v${px(3)}`}
+              fill="none"
+              strokeWidth={px(1)}
+              className="stroke-ink-2"
+            />
+          )}
+        </>
+      );
   }
   return (
     <rect
       {...inset(box, px(0.5))}
-      rx={px(2.5)}
+      rx={px(box.span === "natural" ? 9 : 2.5)}
       strokeWidth={px(marked ? 1.6 : 1)}
       data-column={box.id}
       onClick={onSelect && (() => onSelect(box.id, lane))}
@@ -250,7 +380,7 @@ const Hint = memo(function Hint({ box, scale, marked, titled }: HintProps) {
   return <g className="pointer-events-none">{bars}</g>;
 });
 
-function inset(box: Box, by: number) {
+function inset(box: { x: number; y: number; width: number; height: number }, by: number) {
   return {
     x: box.x + by,
     y: box.y + by,

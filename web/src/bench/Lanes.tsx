@@ -19,7 +19,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
   const area = useRef<HTMLDivElement>(null);
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
-  const at = bench.breakpoints.findIndex((b) => b.name === focus);
+  const ghosts = useView((v) => v.ghosts);
   const choose = useCallback((node: string, breakpoint: string) => select({ node, breakpoint }), [select]);
 
   // After the frame's own layout, so that it is not made twice.
@@ -41,7 +41,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
 
   return (
     <div ref={area} className="grid min-h-0 gap-x-2" style={{ gridTemplateColumns: template }}>
-      <Legend focus={focus} range={bench.breakpoints[at]!} width={bench.lanes[at]!.width} />
+      <Legend lanes={bench.lanes} />
       {bench.lanes.map((lane, i) => {
         const on = lane.breakpoint === focus;
         return (
@@ -61,6 +61,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
               nodes={nodes}
               width={widths[i] ?? 72}
               labelled={on}
+              ghosts={ghosts}
               tall={tall}
               selected={selected}
               onSelect={choose}

@@ -1,73 +1,114 @@
 import { memo, type ReactNode } from "react";
-import type { Breakpoint } from "../api/client";
-import { WidthSlider } from "../parts/WidthSlider";
+import type { Box, Lane } from "../api/client";
 import { useView } from "./view";
 
-interface Props {
-  focus: string;
-  /** The breakpoint in focus. */
-  range: Breakpoint;
-  /** The width its lane is drawn at, in px. */
-  width: number;
-}
-
-/** What the lanes' marks mean, and the width the one in focus is drawn at. */
-export const Legend = memo(function Legend({ focus, range, width }: Props) {
-  const setWidth = useView((v) => v.setWidth);
-  const chosen = useView((v) => v.widths[focus]) ?? width;
+/** What the lanes' marks mean: those that are on the page, the common ones first. */
+export const Legend = memo(function Legend({ lanes }: { lanes: Lane[] }) {
+  const ghosts = useView((v) => v.ghosts);
+  const setGhosts = useView((v) => v.setGhosts);
+  const some = (test: (box: Box) => boolean) => lanes.some((l) => l.boxes.some((b) => b.shown && test(b)));
+  const hidden = new Set(lanes.flatMap((l) => l.ghosts.map((g) => g.id))).size;
   return (
-    <div className="flex min-h-0 flex-col gap-[7px] overflow-hidden pr-2 pl-0.5 text-[12px] text-ink-2">
+    <div className="flex min-h-0 flex-col gap-[5px] overflow-y-auto pr-2 pl-0.5 text-[12px] text-ink-2 [scrollbar-width:thin]">
       <h2 className="text-[13px] font-semibold text-ink">Lanes</h2>
       <Entry name="column">
         <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />
       </Entry>
-      <Entry name="selected">
-        <rect
-          x=".75"
-          y=".75"
-          width="24.5"
-          height="10.5"
-          rx="2"
-          strokeWidth="1.5"
-          className="fill-madder-soft stroke-madder"
-        />
-      </Entry>
-      <Entry name="skipped units">
-        <line x1="0" x2="26" y1="6" y2="6" strokeWidth="1.5" strokeDasharray="4 3" className="stroke-weld-line" />
-      </Entry>
-      <Entry name="unspent units">
-        <path d="M1 12 13 0M7 12 19 0M13 12 25 0" strokeWidth="2" className="stroke-bare" />
-      </Entry>
-      <Entry name="new line in a row">
-        <path d="M9 1v7h8" fill="none" strokeWidth="1.5" className="stroke-ink-2" />
-      </Entry>
+      {some((b) => b.span === "share") && (
+        <Entry name="share of what is left">
+          <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />
+          <path d="M3.5 2.5v7M22.5 2.5v7" className="stroke-woad-line" />
+        </Entry>
+      )}
+      {some((b) => b.span === "natural") && (
+        <Entry name="as wide as its content">
+          <rect x=".5" y=".5" width="25" height="11" rx="5.5" className="fill-woad-soft stroke-woad-line" />
+        </Entry>
+      )}
       <Entry name="container">
         <rect x=".5" y=".5" width="25" height="11" fill="none" strokeDasharray="2 3" className="stroke-control" />
       </Entry>
-      <div className="mt-auto pb-1">
-        <div className="flex justify-between">
-          <span>Lane width</span>
-          <span className="font-mono text-[11.5px]">{chosen} px</span>
-        </div>
-        <WidthSlider
-          label={`Width of the ${focus} lane`}
-          low={range.low}
-          high={range.high}
-          value={chosen}
-          onChange={(px) => setWidth(focus, px)}
-        />
-        <div className="flex justify-between font-mono text-[11px]">
-          <span>{range.low}</span>
-          <span>{range.high}</span>
-        </div>
-      </div>
+      {some((b) => b.perLine > 0) && (
+        <Entry name="so many a line">
+          <path d="M1 9V4h24v5" fill="none" className="stroke-ink-2" />
+        </Entry>
+      )}
+      {lanes.some((l) => l.empty.length > 0) && (
+        <Entry name="skipped or trailing units">
+          <path d="M0 6h24" strokeWidth="1.5" strokeDasharray="4 3" className="stroke-weld-line" />
+          <path d="M25 2v8" strokeWidth="1.5" className="stroke-weld-line" />
+        </Entry>
+      )}
+      {lanes.some((l) => l.bare.length > 0) && (
+        <Entry name="unspent units">
+          <path d="M1 12 13 0M7 12 19 0M13 12 25 0" strokeWidth="2" className="stroke-bare" />
+        </Entry>
+      )}
+      {lanes.some((l) => l.breaks.length > 0) && (
+        <Entry name="new line in a row">
+          <path d="M9 1v7h8" fill="none" strokeWidth="1.5" className="stroke-ink-2" />
+        </Entry>
+      )}
+      {lanes.some((l) => l.nudged.length > 0) && (
+        <Entry name="where a nudged one would be">
+          <rect
+            x=".5"
+            y=".5"
+            width="25"
+            height="11"
+            rx="2"
+            fill="none"
+            strokeDasharray="1 3"
+            className="stroke-ink-2"
+          />
+        </Entry>
+      )}
+      {some((b) => b.order !== "") && (
+        <Entry name="another order">
+          <path d="M8 1h10v9l-5-3-5 3z" className="fill-raised stroke-ink-2" />
+        </Entry>
+      )}
+      {some((b) => b.align !== "") && (
+        <Entry name="an align of its own">
+          <path d="M5 6h16" strokeWidth="3" className="stroke-ink-2" />
+        </Entry>
+      )}
+      {some((b) => b.off) && (
+        <Entry name="off the grid">
+          <path d="m10 3 6 6m0-6-6 6" strokeWidth="1.5" className="stroke-madder" />
+        </Entry>
+      )}
+      {hidden > 0 && (
+        <label className="flex items-center gap-2">
+          <span className="flex w-[26px] flex-none justify-center">
+            <input
+              type="checkbox"
+              checked={ghosts}
+              onChange={(e) => setGhosts(e.target.checked)}
+              className="accent-woad"
+            />
+          </span>
+          <svg width="8" height="12" className="flex-none" aria-hidden="true">
+            <rect
+              x="1"
+              y=".5"
+              width="6"
+              height="11"
+              rx="3"
+              strokeDasharray="1.5 2"
+              className="fill-raised stroke-ink-2"
+            />
+          </svg>
+          hidden ({hidden})
+        </label>
+      )}
     </div>
   );
 });
 
 function Entry({ name, children }: { name: string; children: ReactNode }) {
   return (
-    <div className="flex items-center gap-2">
+    <div className="flex items-center gap-2 whitespace-nowrap">
       <svg width="26" height="12" className="flex-none" aria-hidden="true">
         {children}
       </svg>

@@ -11,31 +11,28 @@ interface Props {
   onDo: (deed: Deed) => Promise<Bench | null>;
 }
 
-/** The selected node: its name and element, its measures in the lane in focus,
- *  and what can be done to it. */
+/** The selected node: its name, element and kind, and what can be done to it. */
 export function Selection({ bench, node, focus, onDo }: Props) {
   const go = useView((v) => v.go);
   const spot = useView((v) => v.spot);
   if (!node) {
     return (
-      <section aria-label="Selection" className="border-b border-line px-3.5 py-3 text-ink-2">
+      <section aria-label="Selection" className="px-3.5 py-3 text-ink-2">
         Nothing is selected. Choose a column in a lane or in the sheet, then type its width.
       </section>
     );
   }
-  const lane = bench.lanes.find((l) => l.breakpoint === focus);
-  const box = lane?.boxes.find((b) => b.id === node.id);
-
   async function act(operation: Operation) {
     const made = await onDo(operation);
     if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
   }
   const siblings = bench.nodes.filter((n) => n.parent === node.parent).length;
   const move = (by: number) => act({ move: { node: node.id, parent: node.parent, index: node.index + by } });
-  const describe = (what: { name?: string; element?: string }) => void onDo({ describe: { node: node.id, ...what } });
+  const describe = (what: { name?: string; element?: string; frame?: string }) =>
+    void onDo({ describe: { node: node.id, ...what } });
 
   return (
-    <section aria-label="Selection" className="border-b border-line px-3.5 py-3">
+    <section aria-label="Selection" className="px-3.5 pt-3 pb-2">
       <div className="flex gap-2">
         <input
           key={`${node.id} ${node.name}`}
@@ -63,22 +60,26 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           ))}
         </select>
       </div>
-      <p className="mt-2 min-h-9 font-mono text-[11.5px] leading-relaxed text-ink-2">
-        {!box?.shown ? (
-          `hidden at ${focus}`
-        ) : (
-          <>
-            <b className="font-medium text-madder">{box.width} px</b> wide at {focus}, {box.height} px high
-            {box.kind === "column" && (
-              <>
-                <br />
-                line {box.line}, starts at unit {box.unit}, {box.units} of {box.columns}
-              </>
-            )}
-          </>
-        )}
-      </p>
-      <div className="mt-1.5 flex flex-wrap gap-1.5">
+      {node.kind === "container" && (
+        <label className="mt-2 flex items-center gap-2 text-[12px] text-ink-2">
+          Kind
+          <select
+            value={node.frame}
+            onChange={(e) => describe({ frame: e.target.value })}
+            className="flex-1 rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px] text-ink"
+          >
+            {[
+              "fixed",
+              "fluid",
+              ...bench.breakpoints.slice(1).map((b) => `fluid below ${b.name}`),
+              ...(bench.kit.capped ? ["capped"] : []),
+            ].map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+        </label>
+      )}
+      <div className="mt-2 flex flex-wrap gap-1.5">
         {(node.kind === "column" || node.kind === "row") && (
           <Act label="Column" keys="N" onClick={() => void act({ addColumn: { near: node.id } })}>
             <Columns2 size={13} aria-hidden="true" />

@@ -1,12 +1,14 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
-import { useLine, type Deed } from "../api/bench";
+import { useLine, type Deed, type Place } from "../api/bench";
 import type { Onward } from "./CellInput";
+import { Settings } from "./Settings";
 import { SheetRow, type Typing } from "./SheetRow";
 import type { Pull } from "./Strip";
 import { useView, type Spot } from "./view";
 
 interface Props {
+  place: Place;
   /** The page as shown: while a strip is dragged, as it would become. */
   bench: Bench;
   /** The lanes as they are, from which a strip is dragged. */
@@ -20,15 +22,16 @@ interface Props {
 }
 
 /** What a cell may begin with when it is typed over. */
-const begins = /^[0-9*xX_=~/÷]$/;
+const begins = { column: /^[0-9*xX_=~]$/, row: /^[/÷o]$/ };
 
 /** The span sheet: the page's tree, and every column's span at every breakpoint.
  *  One grid, walked with the arrow keys. */
-export function Sheet({ bench, lanes, focus, template, onDo, onTry, onAddRow }: Props) {
+export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAddRow }: Props) {
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const { select, go, advance, catchUp, found } = useView.getState();
   const [typing, setTyping] = useState<Typing | null>(null);
+  const [opened, setOpened] = useState<Spot | null>(null);
   const [sent, setSent] = useState<Record<string, Record<string, string>>>({});
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
@@ -131,7 +134,7 @@ export function Sheet({ bench, lanes, focus, template, onDo, onTry, onAddRow }: 
       if (next) go(next);
       return true;
     }
-    const editable = node.kind === "column" && spot?.breakpoint;
+    const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
     switch (event.key) {
       case "Home":
       case "End": {
@@ -165,8 +168,12 @@ export function Sheet({ bench, lanes, focus, template, onDo, onTry, onAddRow }: 
       case "a":
         onAddRow();
         return true;
+      case "s":
+        if (node.kind === "column" || node.kind === "row")
+          setOpened({ node: node.id, breakpoint: spot?.breakpoint ?? focus });
+        return true;
     }
-    if (editable && begins.test(event.key)) {
+    if (editable && begins[editable].test(event.key)) {
       setTyping({ spot: spot!, text: event.key });
       return true;
     }
@@ -216,18 +223,33 @@ export function Sheet({ bench, lanes, focus, template, onDo, onTry, onAddRow }: 
           focus={focus}
           template={template}
           box={boxes.get(node.id)}
+          row={boxes.get(node.parent)}
           selected={spot?.node === node.id ? spot.breakpoint : undefined}
           typing={typing?.spot.node === node.id ? typing : null}
           sent={sent[node.id]}
           entry={!known && i === 0}
           onSelect={go}
           onType={setTyping}
+          onOpen={setOpened}
           onCommit={onCommit}
           onCancel={onCancel}
           onPull={pullTo}
           onDrop={drop}
         />
       ))}
+      {opened && (
+        <Settings
+          key={`${opened.node}/${opened.breakpoint}`}
+          place={place}
+          bench={bench}
+          spot={opened}
+          onDo={onDo}
+          onClose={() => {
+            setOpened(null);
+            go(opened);
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { SlidersHorizontal } from "lucide-react";
 import { memo } from "react";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { CellInput, type Onward } from "./CellInput";
@@ -16,8 +17,9 @@ interface Props {
   breakpoints: Breakpoint[];
   focus: string;
   template: string;
-  /** The node's box in the lane in focus. */
+  /** The node's box in the lane in focus, and its row's. */
   box: Box | undefined;
+  row: Box | undefined;
   /** The selected cell, when it is in this row: a breakpoint, or null for the
    *  name. */
   selected: string | null | undefined;
@@ -28,6 +30,8 @@ interface Props {
   entry: boolean;
   onSelect: (spot: Spot) => void;
   onType: (typing: Typing) => void;
+  /** Opens all settings of a cell. */
+  onOpen: (spot: Spot) => void;
   onCommit: (text: string, onward: Onward | null) => void;
   onCancel: () => void;
   onPull: (node: string, pull: Pull) => void;
@@ -69,10 +73,17 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         )}
       </div>
       {p.breakpoints.map((b, i) =>
-        node.kind === "column" ? (
-          <ColumnCell key={b.name} {...p} breakpoint={b.name} cell={node.cells[i]!} />
+        node.kind === "container" ? (
+          <ContainerCell key={b.name} {...p} breakpoint={b.name} sum={node.sums[i]!} />
         ) : (
-          <LedgerCell key={b.name} {...p} breakpoint={b.name} sum={node.sums[i]!} />
+          <SettingCell
+            key={b.name}
+            {...p}
+            breakpoint={b.name}
+            cell={node.cells[i]!}
+            units={b.units}
+            sum={node.sums[i]}
+          />
         ),
       )}
     </div>
@@ -80,28 +91,28 @@ export const SheetRow = memo(function SheetRow(p: Props) {
 });
 
 type CellProps = Props & { breakpoint: string };
+type Sum = SheetNode["sums"][number];
 
-function ColumnCell(p: CellProps & { cell: Cell }) {
-  const { node, breakpoint, cell, box } = p;
+/** What a row or column is set to at a breakpoint: typed over, or opened. */
+function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | undefined }) {
+  const { node, breakpoint, cell } = p;
   const spot = { node: node.id, breakpoint };
   const on = p.selected === breakpoint;
   const typing = on && p.typing?.spot.breakpoint === breakpoint ? p.typing : null;
-  const inFocus = breakpoint === p.focus;
-  const pending = p.sent?.[breakpoint];
-  const text = pending || cell.text;
-  const here = pending !== undefined ? pending !== "" : cell.here;
+  const sum = p.sum && [`${p.sum.text}${p.sum.state && `, ${p.sum.state}`}`, ...p.sum.reasons].join("\n");
   const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
-  const label = `${node.name} at ${breakpoint}: ${cell.text}, ${origin}`;
+  const said = [cell.text, cell.more].filter(Boolean).join(", ");
+  const label = `${node.name} at ${breakpoint}: ${[said && `${said}, ${origin}`, sum, cell.wrong].filter(Boolean).join("\n")}`;
   return (
     <div
       role="gridcell"
       aria-label={label}
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
-      title={inFocus ? undefined : label}
+      title={label}
       onPointerDown={() => !typing && p.onSelect(spot)}
       onDoubleClick={() => p.onType({ spot, text: cell.text })}
-      className={`flex min-w-0 items-center rounded-[4px] ${on && !typing ? "outline-2 outline-madder" : ""}`}
+      className={`relative flex min-w-0 items-center rounded-[4px] ${on && !typing ? "outline-2 outline-madder" : ""}`}
     >
       {typing ? (
         <CellInput
@@ -111,68 +122,138 @@ function ColumnCell(p: CellProps & { cell: Cell }) {
           onCommit={p.onCommit}
           onCancel={p.onCancel}
         />
-      ) : inFocus && box?.shown && pending === undefined ? (
-        <Strip
-          box={box}
-          here={cell.here}
-          selected={p.selected !== undefined}
-          onPull={(pull) => p.onPull(node.id, pull)}
-          onDrop={(pull) => p.onDrop(node.id, pull)}
-        />
+      ) : node.kind === "row" ? (
+        <RowSaid {...p} />
       ) : (
-        <span
-          className={`flex h-[21px] w-full items-center justify-center rounded-[4px] border font-mono text-[12px] ${
-            here
-              ? "border-line bg-raised text-ink"
-              : `border-transparent ${p.selected !== undefined ? "text-ink-2" : "text-ink-3"}`
-          } ${text === "x" ? "border-dotted border-control" : ""}`}
+        <ColumnSaid {...p} />
+      )}
+      {!typing && (cell.wrong || (cell.more && cell.here)) && (
+        <i
+          aria-hidden="true"
+          className={`absolute -top-px right-0.5 font-mono text-[9px] not-italic ${cell.wrong ? "text-weld" : "text-ink-2"}`}
         >
-          {!here && (
-            <span aria-hidden="true" className="mr-0.5 text-[9px]">
-              ←
-            </span>
-          )}
-          {text === "x" && inFocus ? "hidden" : text}
-        </span>
+          {cell.wrong ? "▲" : "+"}
+        </i>
+      )}
+      {on && !typing && (
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`Settings of ${node.name} at ${breakpoint}`}
+          title="All settings (S)"
+          onPointerDown={(e) => e.stopPropagation()}
+          onClick={() => p.onOpen(spot)}
+          data-open={`${node.id}/${breakpoint}`}
+          className="absolute -right-1.5 -bottom-1.5 z-10 grid size-[15px] place-items-center rounded-full border border-madder bg-raised text-madder"
+        >
+          <SlidersHorizontal size={9} aria-hidden="true" />
+        </button>
       )}
     </div>
   );
 }
 
-function LedgerCell(p: CellProps & { sum: SheetNode["sums"][number] }) {
+type SaidProps = CellProps & { cell: Cell; units: string; sum: Sum | undefined };
+
+/** A column's cell: a strip in the breakpoint in focus, else its notation. */
+function ColumnSaid({ cell, box, row, breakpoint, focus, ...p }: SaidProps) {
+  const inFocus = breakpoint === focus;
+  const pending = p.sent?.[breakpoint];
+  const text = pending || cell.text;
+  const here = pending !== undefined ? pending !== "" : cell.here;
+  if (inFocus && box?.shown && row && pending === undefined) {
+    const ratios = p.units.split(" ").map(Number);
+    return (
+      <Strip
+        box={box}
+        row={row}
+        ratios={ratios.length > 1 && ratios.length === box.columns ? ratios : null}
+        text={box.span === "per line" ? "" : (cell.text.split("_")[box.skip > 0 || box.trail > 0 ? 1 : 0] ?? cell.text)}
+        here={cell.here}
+        selected={p.selected !== undefined}
+        onPull={(pull) => p.onPull(p.node.id, pull)}
+        onDrop={(pull) => p.onDrop(p.node.id, pull)}
+      />
+    );
+  }
+  return (
+    <Said here={here} dotted={text === "x"} marked={p.selected !== undefined}>
+      {text === "x" && inFocus ? "hidden" : text}
+    </Said>
+  );
+}
+
+/** A row's cell: how many stand on a line, if it says so, and its ledger. */
+function RowSaid({ cell, sum, breakpoint, focus, ...p }: SaidProps) {
+  const text = p.sent?.[breakpoint] ?? cell.text;
+  if (breakpoint === focus) {
+    return (
+      <span className="flex min-w-0 items-center gap-2.5">
+        {text && (
+          <span className="w-9 flex-none">
+            <Said here={cell.here} marked={p.selected !== undefined}>
+              {text}
+            </Said>
+          </span>
+        )}
+        <span className="truncate font-mono text-[11px] text-ink-2">{text.startsWith("÷") ? "" : sum?.text}</span>
+        {sum?.state && (
+          <span className={`flex-none font-mono text-[11px] ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>
+            {sum.state}
+          </span>
+        )}
+      </span>
+    );
+  }
+  if (text)
+    return (
+      <Said here={cell.here} marked={p.selected !== undefined}>
+        {text}
+      </Said>
+    );
+  return (
+    <span
+      className={`w-full truncate text-center font-mono text-[11px] ${sum?.full ? (p.selected !== undefined ? "text-ink-2" : "text-ink-3") : "text-weld"}`}
+    >
+      {sum?.short}
+    </span>
+  );
+}
+
+/** Something said in a cell: boxed where it is set here, else faint with an arrow. */
+function Said(p: { here: boolean; dotted?: boolean; marked: boolean; children: string }) {
+  return (
+    <span
+      className={`flex h-[21px] w-full items-center justify-center overflow-hidden rounded-[4px] border font-mono text-[12px] ${
+        p.here ? "border-line bg-raised text-ink" : `border-transparent ${p.marked ? "text-ink-2" : "text-ink-3"}`
+      } ${p.dotted ? "border-dotted border-control" : ""}`}
+    >
+      {!p.here && (
+        <span aria-hidden="true" className="mr-0.5 text-[9px]">
+          ←
+        </span>
+      )}
+      {p.children}
+    </span>
+  );
+}
+
+/** How wide a container is. */
+function ContainerCell(p: CellProps & { sum: Sum }) {
   const { node, breakpoint, sum } = p;
   const on = p.selected === breakpoint;
-  const why = [`${sum.text}${sum.state && `, ${sum.state}`}`, ...sum.reasons].join("\n");
+  const inFocus = breakpoint === p.focus;
   return (
     <div
       role="gridcell"
-      aria-label={`${node.name} at ${breakpoint}: ${why}`}
+      aria-label={`${node.name} at ${breakpoint}: ${node.frame}, ${sum.text}`}
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
-      title={why}
+      title={`${node.frame}: ${sum.text}`}
       onPointerDown={() => p.onSelect({ node: node.id, breakpoint })}
-      className={`min-w-0 truncate rounded-[4px] font-mono text-[11px] ${breakpoint === p.focus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""}`}
+      className={`min-w-0 truncate rounded-[4px] font-mono text-[11px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
     >
-      {breakpoint === p.focus ? (
-        <>
-          {sum.text}
-          {sum.state && (
-            <span className={`ml-2.5 ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>{sum.state}</span>
-          )}
-        </>
-      ) : (
-        <span
-          className={
-            node.kind === "container" || sum.full
-              ? p.selected !== undefined
-                ? "text-ink-2"
-                : "text-ink-3"
-              : "text-weld"
-          }
-        >
-          {sum.short}
-        </span>
-      )}
+      {inFocus ? `${node.frame === "fixed" ? "" : `${node.frame}, `}${sum.text}` : sum.short}
     </div>
   );
 }

@@ -9,6 +9,12 @@ export interface Pull {
 
 interface Props {
   box: Box;
+  /** Its row's box in the same lane. */
+  row: Box;
+  /** The row's columns where they are uneven, as ratios. */
+  ratios: number[] | null;
+  /** What stands in the strip, in cell notation without skip and trail. */
+  text: string;
   /** Set at this breakpoint; else carried, and drawn soft. */
   here: boolean;
   selected: boolean;
@@ -18,19 +24,21 @@ interface Props {
 
 type Grip = "start" | "end" | "whole";
 
-/** A column on a ruler of its row's units. Its ends can be dragged: the right
- *  one widens it, the left one trades width for skip, its middle moves it. */
-export function Strip({ box, here, selected, onPull, onDrop }: Props) {
+/** A column where it stands in its row, on a ruler of the row's units. Its ends
+ *  can be dragged: the right one widens it, the left one trades width for skip,
+ *  its middle moves it. */
+export function Strip({ box, row, ratios, text, here, selected, onPull, onDrop }: Props) {
   const ruler = useRef<HTMLDivElement>(null);
   const drag = useRef<{ grip: Grip; x: number } | null>(null);
   const [pull, setPull] = useState<Pull | null>(null);
+  const share = (px: number) => (100 * px) / Math.max(1, row.width);
   const unit = 100 / box.columns;
-  const skip = box.skip + (pull?.skip ?? 0);
-  const units = box.units + (pull?.width ?? 0);
-  const first = box.unit - box.skip - 1;
+  const fixed = box.span === "per line";
+  const left = share(box.x - row.x) + (pull?.skip ?? 0) * unit;
+  const width = share(box.width) + (pull?.width ?? 0) * unit;
 
   function take(event: PointerEvent, grip: Grip) {
-    if (event.button !== 0) return;
+    if (event.button !== 0 || fixed) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     drag.current = { grip, x: event.clientX };
   }
@@ -52,38 +60,52 @@ export function Strip({ box, here, selected, onPull, onDrop }: Props) {
     setPull(null);
   }
 
+  const skip = box.skip + (pull?.skip ?? 0);
   const dye = selected
     ? "bg-madder-strong text-on-dye"
     : here
       ? "bg-woad text-on-dye"
       : "bg-woad-soft text-woad-deep border border-woad-line";
+  const thread = "absolute top-[9px] border-t-[1.5px] border-dashed border-weld-line";
   return (
     <div
       ref={ruler}
-      className="relative h-[19px] min-w-0 flex-1 bg-[repeating-linear-gradient(90deg,transparent_0_calc(var(--unit)-1px),var(--line)_calc(var(--unit)-1px)_var(--unit))]"
+      className={`relative h-[19px] min-w-0 flex-1 ${ratios ? "" : "bg-[repeating-linear-gradient(90deg,transparent_0_calc(var(--unit)-1px),var(--line)_calc(var(--unit)-1px)_var(--unit))]"}`}
       style={{ "--unit": `${unit}%` } as CSSProperties}
       onPointerMove={move}
       onPointerUp={drop}
       onPointerCancel={drop}
     >
+      {ratios &&
+        ends(ratios).map((end) => (
+          <i key={end} className="absolute inset-y-0 w-px bg-line" style={{ left: `${end}%` }} />
+        ))}
       {skip > 0 && (
         <i
-          className="absolute top-[9px] border-t-[1.5px] border-dashed border-weld-line"
-          style={{ left: `${first * unit}%`, width: `${skip * unit}%` }}
+          className={thread}
+          style={{ left: `${left - share(box.before) - (pull?.skip ?? 0) * unit}%`, right: `${100 - left}%` }}
         />
       )}
+      {box.trail > 0 && <i className={thread} style={{ left: `${left + width}%`, width: `${share(box.after)}%` }} />}
       <div
         data-strip={box.id}
         onPointerDown={(e) => take(e, "whole")}
-        className={`absolute inset-y-px flex cursor-grab touch-none items-center overflow-hidden rounded-[3px] pl-2 font-mono text-[11px] ${dye}`}
-        style={{ left: `${(first + skip) * unit}%`, width: `calc(${units * unit}% - 2px)` }}
+        className={`absolute inset-y-px flex touch-none items-center overflow-hidden pl-2 font-mono text-[11px] ${fixed ? "" : "cursor-grab"} ${box.span === "natural" ? "rounded-full" : "rounded-[3px]"} ${box.span === "share" ? "border-x-[3px] border-double border-current" : ""} ${dye}`}
+        style={{ left: `${left}%`, width: `${Math.max(width, 1)}%` }}
       >
-        {units}
-        <Handle edge="start" onTake={take} />
-        <Handle edge="end" onTake={take} />
+        {pull?.width ? Math.round(box.units) + pull.width : text}
+        {!fixed && <Handle edge="start" onTake={take} />}
+        {!fixed && <Handle edge="end" onTake={take} />}
       </div>
     </div>
   );
+}
+
+/** Where uneven columns end, in percent of the row. */
+function ends(ratios: number[]): number[] {
+  const whole = ratios.reduce((a, b) => a + b, 0);
+  let sum = 0;
+  return ratios.slice(0, -1).map((r) => (100 * (sum += r)) / whole);
 }
 
 function Handle({ edge, onTake }: { edge: "start" | "end"; onTake: (event: PointerEvent, grip: Grip) => void }) {
@@ -103,15 +125,16 @@ function Handle({ edge, onTake }: { edge: "start" | "end"; onTake: (event: Point
 
 /** How far a grip may be pulled before the server would refuse it. */
 function limit(grip: Grip, moved: number, box: Box): Pull {
+  const units = Math.round(box.units);
   const between = (low: number, high: number) => Math.min(Math.max(moved, low), high);
   switch (grip) {
     case "end":
-      return { width: between(1 - box.units, box.columns - box.units), skip: 0 };
+      return { width: between(1 - units, box.columns - units), skip: 0 };
     case "start": {
-      const by = between(-box.skip, box.units - 1);
+      const by = between(-box.skip, units - 1);
       return { width: -by, skip: by };
     }
     case "whole":
-      return { width: 0, skip: between(-box.skip, Math.max(0, box.columns - box.units - box.skip)) };
+      return { width: 0, skip: between(-box.skip, Math.max(0, box.columns - units - box.skip)) };
   }
 }

@@ -63,7 +63,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
       <span className="flex items-center gap-2 rounded-[7px] border border-bar-line px-2.5 py-1 whitespace-nowrap max-[1080px]:hidden">
         {bench.kit.name}
         <span className="font-mono text-[11px] text-bar-ink-2">
-          {bench.kit.columns} × · {bench.kit.gutter} px gutter
+          {bench.kit.columns} · gutter {bench.kit.gutter} · {bench.kit.technique}
         </span>
       </span>
       <Link

@@ -22,6 +22,8 @@ interface View {
   widths: Record<string, number>;
   /** Whether the code labels the ends of rows. */
   ends: boolean;
+  /** Whether lanes mark hidden columns. */
+  ghosts: boolean;
   setFocus: (focus: string) => void;
   select: (spot: Spot | null) => void;
   /** Selects, and takes the keyboard's focus along. */
@@ -32,6 +34,7 @@ interface View {
   found: () => void;
   setWidth: (breakpoint: string, px: number) => void;
   setEnds: (ends: boolean) => void;
+  setGhosts: (ghosts: boolean) => void;
   reset: () => void;
 }
 
@@ -40,6 +43,7 @@ const start = { focus: null, spot: null, shown: null, seeking: false, widths: {}
 export const useView = create<View>()((set) => ({
   ...start,
   ends: true,
+  ghosts: true,
   setFocus: (focus) => set({ focus }),
   select: (spot) => set({ spot, shown: spot }),
   go: (spot) => set({ spot, shown: spot, seeking: true }),
@@ -48,5 +52,6 @@ export const useView = create<View>()((set) => ({
   found: () => set({ seeking: false }),
   setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),
   setEnds: (ends) => set({ ends }),
+  setGhosts: (ghosts) => set({ ghosts }),
   reset: () => set(start),
 }));
