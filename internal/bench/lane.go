@@ -154,7 +154,7 @@ func (d *drawer) line(line *layout.Line) {
 	row := d.plan.Boxes[d.at[line.Row.ID]]
 	t, unit := line.Track, 0.0
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
-		box := &d.lane.Boxes[d.at[c.ID]]
+		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
 		if c.Order != 0 {
 			box.Order = c.Order.String()

@@ -4,6 +4,8 @@
 package layout
 
 import (
+	"sync"
+
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
@@ -15,9 +17,9 @@ import (
 type Layout struct {
 	kit     *kit.Kit
 	page    *page.Page
-	nodes   []node // the page's, parents before their children
-	index   map[string]int32
-	at      []stage // one for every breakpoint
+	nodes   []node                  // the page's, parents before their children
+	index   func() map[string]int32 // of the nodes, by id; made when it is first asked for
+	at      []stage                 // one for every breakpoint
 	Reports []Report
 }
 
@@ -38,11 +40,17 @@ type stage struct {
 
 // Of works out page p, laid out on k. Both must have passed their Check.
 func Of(k *kit.Kit, p *page.Page) *Layout {
-	l := &Layout{kit: k, page: p, index: map[string]int32{}, at: make([]stage, len(k.Breakpoints))}
+	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints))}
 	l.add(p.Body, -1)
+	l.index = sync.OnceValue(func() map[string]int32 {
+		index := make(map[string]int32, len(l.nodes))
+		for i, n := range l.nodes {
+			index[n.ID] = int32(i)
+		}
+		return index
+	})
 	rows, columns := 0, 0
-	for i, n := range l.nodes {
-		l.index[n.ID] = int32(i)
+	for _, n := range l.nodes {
 		switch n.Kind {
 		case page.Row:
 			rows++
@@ -88,7 +96,7 @@ func (l *Layout) children(i int32, visit func(c int32)) {
 // Row is the row of that id as it holds at breakpoint i; nil when the page has
 // no such row.
 func (l *Layout) Row(id string, i int) *Row {
-	n, ok := l.index[id]
+	n, ok := l.index()[id]
 	if !ok || l.nodes[n].Kind != page.Row {
 		return nil
 	}
@@ -98,7 +106,7 @@ func (l *Layout) Row(id string, i int) *Row {
 // RowAround is the row that the column of that id stands in, as it holds at
 // breakpoint i; nil when the page has no such column.
 func (l *Layout) RowAround(id string, i int) *Row {
-	n, ok := l.index[id]
+	n, ok := l.index()[id]
 	if !ok || l.nodes[n].Kind != page.Column {
 		return nil
 	}
@@ -113,7 +121,7 @@ func (l *Layout) Cell(id string, i int) *Cell {
 		return nil
 	}
 	for c := range row.Cells {
-		if row.Cells[c].ID == id {
+		if row.Cells[c].Node.ID == id {
 			return &row.Cells[c]
 		}
 	}

@@ -60,11 +60,11 @@ func (l Line) Sum() string {
 	if l.Row.PerLine > 0 {
 		return fmt.Sprintf("%d of %d a line", len(l.Cells()), l.Row.PerLine)
 	}
-	share := 1.0
+	more := 0.0 // than one unit, of each share
 	if l.Run.Shares > 0 {
-		share += max(0, l.Whole()-l.Spent()) / float64(l.Run.Shares)
+		more = max(0, l.Whole()-l.Spent()) / float64(l.Run.Shares)
 	}
-	terms := l.Row.terms(l.Cells(), l.Track, l.InPx(), share)
+	terms := l.Row.terms(l.Cells(), l.Track, l.InPx(), more)
 	total := l.Spent()
 	if l.Run.Shares > 0 {
 		total = max(total, l.Whole())
@@ -83,8 +83,9 @@ func sum(terms []string, total float64, inPx bool) string {
 	return strings.Join(terms, " + ") + " = " + figure(total) + unit
 }
 
-// terms writes what cells ask for. In px the gutters between them come last.
-func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, share float64) []string {
+// terms writes what cells ask for, shares so much more than one unit. In px the
+// gutters between them come last.
+func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, more float64) []string {
 	var terms []string
 	add := func(v float64) {
 		if v > 0 {
@@ -98,13 +99,17 @@ func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, share float64) []strin
 		unit += c.Wants()
 		if inPx {
 			add(t.Offset(0, c.Skip).Px)
-			terms = append(terms, figure(r.width(c, t, int(start)).Px))
+			wide := r.width(c, t, int(start)).Px
+			if c.Width == page.Share {
+				wide += more
+			}
+			terms = append(terms, figure(wide))
 			add(t.Offset(0, c.Trail).Px)
 			continue
 		}
 		add(c.Skip)
 		if c.Width == page.Share {
-			terms = append(terms, "share "+figure(share))
+			terms = append(terms, "share "+figure(1+more))
 		} else {
 			terms = append(terms, figure(c.Units))
 		}
@@ -143,7 +148,7 @@ func (l Line) Reason() string {
 	}
 	next := &l.Row.Cells[l.Run.First]
 	if l.Row.PerLine > 0 {
-		return fmt.Sprintf("%d a line, so %s starts line %d", l.Row.PerLine, next.Name, l.Line)
+		return fmt.Sprintf("%d a line, so %s starts line %d", l.Row.PerLine, next.Node.Name, l.Line)
 	}
 	cells := l.Row.Cells[l.before() : l.Run.First+1]
 	units, px := 0.0, kit.Plain(-l.Track.Gutter.Px)
@@ -157,7 +162,7 @@ func (l Line) Reason() string {
 		total = px.Px
 	}
 	return fmt.Sprintf("%s > %s, so %s starts line %d",
-		sum(l.Row.terms(cells, l.Track, l.InPx(), 1), total, l.InPx()), figure(l.Whole()), next.Name, l.Line)
+		sum(l.Row.terms(cells, l.Track, l.InPx(), 0), total, l.InPx()), figure(l.Whole()), next.Node.Name, l.Line)
 }
 
 // before is where the line before this one starts.

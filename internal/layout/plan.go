@@ -143,7 +143,7 @@ func (m *maker) line(r *Row, run Run, number int, t kit.Track, x, y float64) flo
 	height := 0.0
 	first := len(m.plan.Boxes)
 	r.Place(run, t, func(c *Cell, s Spot) {
-		self := m.box(Box{ID: c.ID, Kind: page.Column, X: x + s.X.Px, Y: y, Width: s.Width.Px,
+		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: x + s.X.Px, Y: y, Width: s.Width.Px,
 			Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
 		h := m.stack(c.index, x+s.X.Px, y, s.Width)
 		if r.Technique == kit.Float {
@@ -180,7 +180,7 @@ func (m *maker) lower(first, end int, by float64) {
 	}
 	n := m.plan.Boxes[first].Node
 	for i := len(m.plan.Lines) - 1; i >= 0; i-- {
-		row := m.l.index[m.plan.Lines[i].Row.ID]
+		row := m.plan.Lines[i].Row.index
 		if row <= n {
 			break
 		}

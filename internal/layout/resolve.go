@@ -50,7 +50,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	r.stage.rowOf[n] = int32(self)
 	r.stage.rows = append(r.stage.rows, Row{
 		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks, GapY: r.stage.lines,
-		PerLine: held.PerLine, Align: held.Align, Spread: held.Spread, Held: held,
+		PerLine: held.PerLine, Align: held.Align, Spread: held.Spread, Held: held, index: n,
 	})
 	row := &r.stage.rows[self]
 	if px, own := held.GapX.Px(); own {
@@ -78,6 +78,9 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 
 // inside works out the rows in the columns of the row at n.
 func (r *resolver) inside(n int32, self int, w ends) {
+	if !slices.ContainsFunc(r.l.nodes[n+1:r.l.nodes[n].end], func(inner node) bool { return inner.Kind == page.Row }) {
+		return
+	}
 	spans := map[int32]*page.Units{}
 	widths := map[int32]ends{}
 	row := &r.stage.rows[self]
@@ -124,7 +127,7 @@ func (r *resolver) inside(n int32, self int, w ends) {
 // cell works out a shown column of the row at n.
 func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 	node := r.l.nodes[c].Node
-	cell := Cell{ID: node.ID, Name: node.Name, Width: held.Width, Order: held.Order, Align: row.Align, Self: held.Align, Node: node, Held: held, index: c}
+	cell := Cell{Width: held.Width, Order: held.Order, Align: row.Align, Self: held.Align, Node: node, Held: held, index: c}
 	if held.Align != page.RowsAlign {
 		cell.Align = held.Align
 	}

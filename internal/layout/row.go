@@ -22,24 +22,25 @@ type Row struct {
 	Parted    bool   // a cell takes a part of a unit, off the grid
 	Stacked   bool   // too narrow for floats somewhere: each cell is the full line, whatever was set
 	Held      page.HeldRuling
+
+	index int32
 }
 
 // A Cell is what holds for a shown column at one breakpoint. Its numbers are
 // units of its row, set here or carried in proportion; they are whole but where
 // a flex or float row is off the grid.
 type Cell struct {
-	ID, Name string
-	Width    page.Width // Full, a take, Share or Natural
-	Units    float64    // of a full or take; what a share wants at least, 1; of a natural, 0
-	Skip     float64
-	Trail    float64
-	Nudge    float64
-	Order    page.Order
-	Align    page.Align // of the column, or its row's
-	Self     page.Align // the column's own; RowsAlign for the row's
-	Content  float64    // of a natural column: its content's width in px
-	Node     *page.Node
-	Held     page.Held
+	Width   page.Width // Full, a take, Share or Natural
+	Units   float64    // of a full or take; what a share wants at least, 1; of a natural, 0
+	Skip    float64
+	Trail   float64
+	Nudge   float64
+	Order   page.Order
+	Align   page.Align // of the column, or its row's
+	Self    page.Align // the column's own; RowsAlign for the row's
+	Content float64    // of a natural column: its content's width in px
+	Node    *page.Node
+	Held    page.Held
 
 	index int32
 }

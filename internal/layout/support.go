@@ -31,7 +31,7 @@ func (r *resolver) report(n *page.Node, kind, text string, args ...any) {
 // support keeps the table of section 6.6: what the row's technique cannot do is
 // reported and left out, a width it cannot do becoming the full line.
 func (r *resolver) support(row *Row, w ends) {
-	node := r.l.nodes[r.l.index[row.ID]].Node
+	node := r.l.nodes[row.index].Node
 	if row.Technique == kit.Float {
 		if row.Align != page.Stretch && row.Align != page.Top {
 			r.report(node, Unsupported, "floats cannot align: its columns stand at the top of their line")

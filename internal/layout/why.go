@@ -48,7 +48,7 @@ const (
 // Why explains the node of that id in a viewport of v px; nil when the page has
 // no such container, row or column.
 func (l *Layout) Why(id string, v float64) *Why {
-	n, ok := l.index[id]
+	n, ok := l.index()[id]
 	if !ok || l.nodes[n].Kind == page.Block {
 		return nil
 	}
@@ -325,8 +325,10 @@ func (e *explainer) column(n int32) {
 		e.say("as wide as its content, %s px, but the row has %s", figure(c.Content), wide)
 	case c.Width == page.Natural:
 		e.say("as wide as its content: %s px", wide)
+	case c.Width == page.Full && spot.Width.Px > w.Px:
+		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", figure(w.Px), t.Columns.N(), wide)
 	case c.Width == page.Full:
-		e.say("the full line: row %s px", figure(w.Px))
+		e.say("the full line: row %s px wide", wide)
 	case c.Width == page.Share:
 		sum()
 		unit := t.Width(0, 1).Px
