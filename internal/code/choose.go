@@ -24,19 +24,27 @@ type chosen struct {
 // value that must hold is not the one carried there. What is then still without
 // effect, such as trailing units at the end of a line, is taken away again.
 func choose(l *layout.Layout, n *page.Node, live []bool) chosen {
-	c := chooser{l: l, kit: l.Kit(), node: n, live: live, rows: make([]*layout.Row, len(live))}
+	return newChooser(l, n, live).choose()
+}
+
+func newChooser(l *layout.Layout, n *page.Node, live []bool) *chooser {
+	c := &chooser{l: l, kit: l.Kit(), node: n, live: live, rows: make([]*layout.Row, len(live)), spots: make([][]spot, len(live))}
 	for i := range c.rows {
 		c.rows[i] = l.Row(n.ID, i)
 		c.uneven = c.uneven || c.kit.ColumnsAt(i).IsUneven()
 	}
-	out := chosen{row: c.ruling(), columns: make([][]class, len(n.Children)), seen: make([][]bool, len(n.Children))}
-	c.spots = make([][]spot, len(live))
 	for i := range c.spots {
 		if live[i] {
 			c.spots[i] = c.spotsAt(i)
 		}
 	}
-	for i := range n.Children {
+	return c
+}
+
+func (c *chooser) choose() chosen {
+	n := len(c.node.Children)
+	out := chosen{row: c.ruling(), columns: make([][]class, n), seen: make([][]bool, n)}
+	for i := range n {
 		out.columns[i], out.seen[i] = c.column(i)
 	}
 	c.prune(&out)

@@ -7,24 +7,27 @@ import (
 	"testing"
 
 	"kitrows/demo"
+	"kitrows/internal/layout"
 )
 
 var update = flag.Bool("update", false, "write the golden files anew")
 
-// The demo's front page in each form, to be read as a colleague's code would be.
+// The demo's pages in each form, to be read as a colleague's code would be.
 func TestGolden(t *testing.T) {
 	pr, err := demo.Project()
 	if err != nil {
 		t.Fatal(err)
 	}
-	k, pg := pr.Kits[0], pr.Pages[0]
-	markup := Write(k, pg, pr, Options{Ends: true})
-	for name, text := range map[string]string{
-		"front-page.html":       markup.String(),
-		"front-page.css":        UsedSheet(k, markup).String(),
-		"plain-twelve.css":      WholeSheet(k).String(),
-		"front-page.index.html": Document(k, pg, pr, Options{Mark: true}),
-	} {
+	texts := map[string]string{}
+	for i, name := range []string{"front-page", "sightings", "plan-a-visit"} {
+		l := layout.Of(pr.Kits[i], pr.Pages[i])
+		markup := Write(l, pr, Options{Ends: true})
+		texts[name+".html"], texts[name+".css"] = markup.String(), UsedSheet(markup).String()
+		if i == 0 {
+			texts["plain-twelve.css"], texts["front-page.index.html"] = WholeSheet(markup).String(), Document(l, pr, Options{Mark: true})
+		}
+	}
+	for name, text := range texts {
 		file := filepath.Join("testdata", name)
 		if *update {
 			if err := os.WriteFile(file, []byte(text), 0o600); err != nil {

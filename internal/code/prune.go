@@ -63,6 +63,9 @@ func (c *chooser) same(out *chosen) bool {
 			continue
 		}
 		got := c.read(out, i)
+		if len(want.Cells) == 0 && len(got.Cells) == 0 {
+			continue
+		}
 		if !c.starved(want, i) && c.starved(got, i) {
 			return false
 		}

@@ -410,6 +410,11 @@ func (s *styler) area(f, x string) []string {
 	if strings.Contains(f, " + ") {
 		f = "min(1, " + f + ")"
 	}
+	all := []string{"--kr-f: " + f}
+	if x != "" {
+		all = append(all, "--kr-x: calc("+x+")")
+		x = "var(--kr-x)"
+	}
 	spans := "span calc(" + sum("var(--kr-f) * "+s.of.text(), x) + ")"
 	if s.has[per] {
 		spans = "var(--kr-span, " + spans + ")"
@@ -426,7 +431,7 @@ func (s *styler) area(f, x string) []string {
 	if s.has[spread] {
 		row = "var(--kr-flat, " + row + ")"
 	}
-	all := []string{"--kr-f: " + f, "--kr-row: " + row}
+	all = append(all, "--kr-row: "+row)
 	if part := s.part.text(); part != "" {
 		all = append(all, "--kr-gutter: calc("+sum("var(--kr-row) * "+part, s.gap.text())+")")
 	}
@@ -610,7 +615,10 @@ func (s *styler) amount(c class) (all []string) {
 		}
 		parts, total := columns.Parts(from, float64(units)), columns.Parts(0, float64(columns.N()))
 		part = fmt.Sprintf("calc(%s%g / %g)", sign, parts, total)
-		gaps = fmt.Sprintf("calc(%s1 * (%d - %d * %g / %g))", sign, units, columns.N(), parts, total)
+		gaps = fmt.Sprintf("calc(%d - %d * %g / %g)", units, columns.N(), parts, total)
+		if sign != "" {
+			gaps = fmt.Sprintf("calc(%d * %g / %g - %d)", columns.N(), parts, total, units)
+		}
 	}
 	all = append(all, "--kr-"+name+": "+part)
 	if s.uneven {

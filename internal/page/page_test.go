@@ -9,7 +9,7 @@ import (
 	"kitrows/internal/kit"
 )
 
-var three = &kit.Kit{Name: "Three", Columns: 12, Breakpoints: []kit.Breakpoint{{Name: "base"}, {Name: "mid"}, {Name: "wide"}}}
+var three = &kit.Kit{Name: "Three", Columns: kit.Equal(12), Breakpoints: []kit.Breakpoint{{Name: "base"}, {Name: "mid"}, {Name: "wide"}}}
 
 // What is set at a breakpoint holds there and at every wider one until set again
 // (section 5).
@@ -18,18 +18,29 @@ func TestSpanAtCarries(t *testing.T) {
 		{From: "mid", Width: new(Take(5)), Skip: new(1)},
 		{From: "wide", Shown: new(false)},
 	}}
-	for i, want := range []Held{
-		{Span{Full, 0, true}, -1, false},
-		{Span{Take(5), 1, true}, 1, true},
-		{Span{Take(5), 1, false}, 2, true},
+	for i, want := range []struct {
+		span              Span
+		width, skip, last Origin
+	}{
+		{Default, -1, -1, -1},
+		{Span{Width: Take(5), Skip: 1, Shown: true}, 1, 1, 1},
+		{Span{Width: Take(5), Skip: 1}, 1, 1, 2},
 	} {
-		if got := c.SpanAt(three, i); got != want {
+		got := c.SpanAt(three, i)
+		if got.Span != want.span || got.From.Width != want.width || got.From.Skip != want.skip || got.Last != want.last {
 			t.Errorf("at %s: got %+v, want %+v", three.Breakpoints[i].Name, got, want)
 		}
 	}
 	cleared := c.WithSetting(three, Setting{From: "wide"})
-	if got, want := cleared.SpanAt(three, 2), (Held{Span{Take(5), 1, true}, 1, false}); got != want {
-		t.Errorf("cleared at wide: got %+v, want %+v", got, want)
+	if got := cleared.SpanAt(three, 2); !got.Shown || got.Last != 1 {
+		t.Errorf("cleared at wide: got %+v", got)
+	}
+	row := &Node{Kind: Row, At: []Setting{{From: "base", PerLine: new(2)}, {From: "wide", PerLine: new(0), Spread: new(Even)}}}
+	if got := row.RulingAt(three, 1); got.PerLine != 2 || got.From.PerLine != 0 || got.Here(1) {
+		t.Errorf("row at mid: %+v", got)
+	}
+	if got := row.RulingAt(three, 2); got.PerLine != 0 || got.Spread != Even || got.From.Align != -1 || !got.Here(2) {
+		t.Errorf("row at wide: %+v", got)
 	}
 	set := cleared.WithSetting(three, Setting{From: "base", Skip: new(2)})
 	if got := []string{set.At[0].From, set.At[1].From}; fmt.Sprint(got) != "[base mid]" {
@@ -62,7 +73,19 @@ func TestCheckRefuses(t *testing.T) {
 		"settings in disorder": {func(_ *Page, c *Node) {
 			c.At = []Setting{{From: "wide", Skip: new(1)}, {From: "mid", Skip: new(1)}}
 		}, "from the narrowest to the widest"},
-		"settings on a row":     {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{{From: "mid", Skip: new(1)}} }, "settings only on columns"},
+		"settings on a row":           {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{{From: "mid", Skip: new(1)}} }, "only settings of a row"},
+		"a row's setting on a column": {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", PerLine: new(2)}} }, "only settings of a column"},
+		"nothing set":                 {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid"}} }, "something that is set"},
+		"nudge of 12":                 {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", Nudge: new(-12)}} }, "found -12, want -11 to 11"},
+		"49 per line":                 {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{{From: "mid", PerLine: new(49)}} }, "found 49, want 1 to 48 columns a line"},
+		"more than its row divides into is clipped, not refused": {func(p *Page, c *Node) {
+			p.Body[0].Children[0].At, c.At = []Setting{{From: "base", Divides: new(Into(4))}}, []Setting{{From: "mid", Width: new(Take(6))}}
+		}, ""},
+		"capped without a cap":  {func(p *Page, _ *Node) { p.Body[0].Frame = CappedFrame }, "another kind: Three has no cap"},
+		"fluid below the first": {func(p *Page, _ *Node) { p.Body[0].Frame = FluidBelow("base") }, "a breakpoint of Three after the first"},
+		"sources in disorder": {func(_ *Page, c *Node) {
+			c.Children[0].Content = &Content{Type: Picture, Picture: "p", Sources: []Source{{From: "wide"}, {From: "mid"}}}
+		}, "from the narrowest to the widest"},
 		"block with no content": {func(_ *Page, c *Node) { c.Children[0].Content = nil }, "content on every block"},
 		"heading of level 9":    {func(_ *Page, c *Node) { c.Children[0].Content = &Content{Type: Heading, Level: 9} }, "found 9, want a heading level"},
 		"unknown picture":       {func(_ *Page, c *Node) { c.Children[0].Content = &Content{Type: Picture, Picture: "p"} }, "one of the project's pictures"},

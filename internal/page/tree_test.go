@@ -1,6 +1,7 @@
 package page
 
 import (
+	"encoding"
 	"fmt"
 	"strings"
 	"testing"
@@ -77,17 +78,35 @@ func TestMintedIDsAreNew(t *testing.T) {
 	}
 }
 
-func TestWidthsReadBack(t *testing.T) {
-	for text, units := range map[string]int{"full": 12, "take 1": 1, "take 12": 12, "take 48": 12} {
-		var w Width
-		if err := w.UnmarshalText([]byte(text)); err != nil || w.String() != text || w.Units(12) != units {
-			t.Errorf("%q: %v of %d units, %v", text, w, w.Units(12), err)
+// readBack writes and reads a value's texts, and refuses the others.
+func readBack[T any, P interface {
+	*T
+	encoding.TextUnmarshaler
+	encoding.TextMarshaler
+}](t *testing.T, good, bad string) {
+	t.Helper()
+	for _, text := range strings.Split(good, "|") {
+		v := P(new(T))
+		if err := v.UnmarshalText([]byte(text)); err != nil {
+			t.Errorf("%T %q: %v", *v, text, err)
+		} else if b, _ := v.MarshalText(); string(b) != text {
+			t.Errorf("%T %q was written as %q", *v, text, b)
 		}
 	}
-	for _, text := range []string{"", "6", "take", "take 0", "take 49", "take -1", "Full", "take 1 "} {
-		var w Width
-		if err := w.UnmarshalText([]byte(text)); err == nil {
-			t.Errorf("%q was read as %v", text, w)
+	for _, text := range strings.Split(bad, "|") {
+		v := P(new(T))
+		if err := v.UnmarshalText([]byte(text)); err == nil {
+			t.Errorf("%T %q was read as %v", *v, text, *v)
 		}
 	}
+}
+
+func TestValuesReadBack(t *testing.T) {
+	readBack[Width](t, "full|share|natural|take 1|take 12|take 48", "|6|take|take 0|take 49|take -1|Full|take 1 ")
+	readBack[Order](t, "first|last|0|12|48", "|-1|49|second")
+	readBack[Gap](t, "kit|none|1px|200px", "|0px|201px|16|1em")
+	readBack[Divides](t, "fresh|parent|1|48", "|0|49|half")
+	readBack[Frame](t, "fixed|fluid|capped|fluid below mid", "|fluid below |wide")
+	readBack[Align](t, "row|top|middle|bottom|stretch", "|centre")
+	readBack[Spread](t, "start|centre|end|between|around|even", "|top")
 }

@@ -2,11 +2,17 @@ package project_test
 
 import (
 	"bytes"
+	"math"
+	"os"
 	"strings"
 	"testing"
 
 	"kitrows/demo"
+	"kitrows/internal/code"
 	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/sample"
 )
@@ -31,10 +37,16 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 1`, `"version": 2`, "version: found 2, want 1"},
-		{`"version": 1`, `"version": "one"`, "version: found string, want a number"},
+		{`"version": 2`, `"version": 3`, "version: found 3, want 2, or a version before it"},
+		{`"version": 2`, `"version": "one"`, "version: found string, want a number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
-		{`"columns": 12`, `"columns": 99`, "kits[0].columns: found 99"},
+		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
+		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
+		{`"perLine": 2`, `"perLine": 99`, "found 99, want 1 to 48 columns a line"},
+		{`"align": "middle"`, `"align": "centre"`, "one of row, top, middle, bottom, stretch"},
+		{`"spread": "between"`, `"spread": "apart"`, "one of start, centre, end, between, around, even"},
+		{`"frame": "capped"`, `"frame": "round"`, "fixed, fluid, fluid below and a breakpoint, or capped"},
+		{`"frame": "fluid below mid"`, `"frame": "fluid below huge"`, "a breakpoint of Five Uneven after the first"},
 		{`"gutter": "24px"`, `"gutter": "24 parsecs"`, `kits[0].gutter: found "24 parsecs", want a length`},
 		{`"width": "take 4"`, `"width": "take 400"`, `pages[0].body[0].children[0].children[0].at[0].width: found "take 400"`},
 		{`"width": "take 4"`, `"width": "take 13"`, "want a take of 1 to 12"},
@@ -59,9 +71,36 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	}
 }
 
+// A file of version 1 is read as it was meant, and written as this version.
+func TestOlderVersionsAreUpgraded(t *testing.T) {
+	old, err := os.ReadFile("testdata/version-1.kitrows.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := project.Decode(bytes.NewReader(old))
+	if err != nil {
+		t.Fatal(err)
+	}
+	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
+	if p.Version != 2 || !k.Columns.Same(kit.Equal(12)) || k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
+		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
+	}
+	damaged := strings.Replace(string(old), `"columns": 12`, `"columns": 99`, 1)
+	if _, err := project.Decode(strings.NewReader(damaged)); err == nil || !strings.Contains(err.Error(), `kits[0].columns: found "99"`) {
+		t.Errorf("99 columns: %v", err)
+	}
+}
+
+// No file crashes the reader; what is read can be written, read again and planned.
 func FuzzDecode(f *testing.F) {
 	f.Add(demo.File())
 	f.Add([]byte(`{"format":"kitrows","version":1,"pages":[null]}`))
+	for seed := range uint64(6) {
+		small := sample.Project(sample.New(seed))
+		if b, err := small.Encode(); err == nil && len(b) < 20000 {
+			f.Add(b)
+		}
+	}
 	f.Add([]byte(`{"kits":[{"gutter":"1e400px"}]}`))
 	f.Fuzz(func(t *testing.T, b []byte) {
 		p, err := project.Decode(bytes.NewReader(b))
@@ -74,6 +113,17 @@ func FuzzDecode(f *testing.F) {
 		}
 		if _, err := project.Decode(bytes.NewReader(written)); err != nil {
 			t.Fatalf("what was read is refused when written: %v", err)
+		}
+		for _, pg := range p.Pages {
+			l := layout.Of(p.Kit(pg.Kit), pg)
+			for _, v := range []float64{1, 333.3, 1440} {
+				for _, b := range l.Plan(v).Boxes {
+					if !(b.Width >= 0 && b.Height >= 0) || math.IsNaN(b.X+b.Y) || math.IsInf(b.X+b.Y+b.Width+b.Height, 0) {
+						t.Fatalf("%s at %v px: %+v", pg.Name, v, b)
+					}
+				}
+			}
+			_ = code.UsedSheet(code.Write(l, p, code.Options{})).String()
 		}
 	})
 }
