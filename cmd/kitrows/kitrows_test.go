@@ -55,19 +55,38 @@ func TestPlanCommand(t *testing.T) {
 		}
 	}
 	for _, l := range report.Lines {
-		if l.Row == "body" && l != (planLine{"body", 1, 12, 0}) {
+		if l.Row == "body" && l != (planLine{"body", 1, 12, 0, "units", "8 + 1 + 3 = 12, full", ""}) {
 			t.Errorf("got %+v", l)
 		}
+	}
+}
+
+func TestPlanWhyCommand(t *testing.T) {
+	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080", "--why", "tide-table")
+	want := `tide-table at wide, in a viewport of 1080 px
+  default    (full line)                      kr-cell
+  base       ← default
+  mid        (take 5 of 12)                   kr-take-5-mid
+  wide       skip 1, take 3 of 12             kr-skip-1-wide kr-take-3-wide
+  full       ← wide
+  row 884 px + gutter 24 = 908
+  908 ÷ 12 × 3 − 24 = 203 px wide
+  skip 1: 75.67 px
+  starts at unit 10 of line 1
+  line 1: 8 + 1 + 3 = 12, full
+`
+	if err != nil || out != want {
+		t.Errorf("%v, got\n%s\nwant\n%s", err, out, want)
 	}
 }
 
 func TestCodeCommand(t *testing.T) {
 	for as, want := range map[string]string{
 		"html":     `<aside data-node="tide-table" class="kr-cell kr-take-5-mid`,
-		"css":      ".kr-skip-1-wide {\n    margin-left: calc((100% + 24px) / 12);",
+		"css":      ".kr-skip-1-wide {\n    --kr-skip: calc(1 / 12);",
 		"document": "<!doctype html>",
 	} {
-		if out, err := run(t, string(demo.File()), "code", "-", "--as", as, "--mark"); err != nil || !strings.Contains(out, want) {
+		if out, err := run(t, string(demo.File()), "code", "-", "--page", "Front page", "--as", as, "--mark"); err != nil || !strings.Contains(out, want) {
 			t.Errorf("%s: %v, lacks %s", as, err, want)
 		}
 	}
@@ -76,11 +95,12 @@ func TestCodeCommand(t *testing.T) {
 func TestCommandsRefuse(t *testing.T) {
 	file := string(demo.File())
 	for want, args := range map[string][]string{
-		`--page: found "Back page", want one of Front page`: {"plan", "-", "--page", "Back page", "--width", "900"},
-		`--width: found -3`:                             {"plan", "-", "--width", "-3"},
-		`--as: found "pdf", want html, css or document`: {"code", "-", "--as", "pdf"},
-		"no such file":                                  {"plan", "missing.kitrows.json", "--width", "900"},
-		"no such project":                               {"export", "nowhere", "--data", t.TempDir()},
+		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page", "Back page", "--width", "900"},
+		`--width: found -3`:                             {"plan", "-", "--page", "Sightings", "--width", "-3"},
+		`--as: found "pdf", want html, css or document`: {"code", "-", "--page", "Sightings", "--as", "pdf"},
+		`--why: found "nobody", want the id of a container, row or column of Sightings`: {"plan", "-", "--page", "Sightings", "--width", "900", "--why", "nobody"},
+		"no such file":    {"plan", "missing.kitrows.json", "--width", "900"},
+		"no such project": {"export", "nowhere", "--data", t.TempDir()},
 	} {
 		if out, err := run(t, file, args...); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v: %v %s, want %s", args, err, out, want)

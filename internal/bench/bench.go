@@ -228,15 +228,15 @@ func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 	} else {
 		held := n.SpanAt(k, i)
 		last = held.Last
-		cell := l.Cell(n.ID, i)
-		if cell == nil {
-			cell = &layout.Cell{}
+		row, units, skip, trail := l.RowAround(n.ID, i), float64(held.Width.Units()), float64(held.Skip), float64(held.Trail)
+		if cell := l.Cell(n.ID, i); cell != nil && row.PerLine == 0 { // as they hold here: in proportion
+			skip, trail = cell.Skip, cell.Trail
+			if cell.Width == held.Width {
+				units = cell.Units
+			}
+			units = min(units, float64(row.Columns.N()))
 		}
-		units := cell.Units
-		if held.Width != page.Full && cell.Width == page.Full { // all the units, or drawn as the full line
-			units = float64(min(held.Width.Units(), l.RowAround(n.ID, i).Columns.N()))
-		}
-		c.Text = edit.FormatCell(held.Span, units, cell.Skip, cell.Trail)
+		c.Text = edit.FormatCell(held.Span, units, skip, trail)
 		c.More = moreOf(held.Span)
 	}
 	c.Here = int(last) == i

@@ -7,6 +7,7 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/edit"
+	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/sample"
@@ -53,6 +54,8 @@ func TestSums(t *testing.T) {
 		{"*", "12", "12 · 12", "2 lines, full", "2 lines", true},
 		{"8", "8", "8 · 8", "2 lines, 8 unspent", "8 unspent", false},
 		{"x", "1_*", "1 + 12 = 13", "1 line, 1 over", "1 over", true},
+		{"=", "1_3", "share 8 + 1 + 3 = 12", "1 line, full", "full", true},
+		{"0_4_2", "6", "4 + 2 + 6 = 12", "1 line, full", "full", true},
 		{"x", "x", "", "nothing shown", "–", false},
 	} {
 		p := demoWith(t, map[string]string{"log/wide": c.log, "tide-table/wide": c.tide})
@@ -64,14 +67,79 @@ func TestSums(t *testing.T) {
 }
 
 func TestCellsSayWhereTheyAreFrom(t *testing.T) {
-	p := demoWith(t, map[string]string{"log/full": "x"})
-	b := Make(p, p.Pages[0], 1, View{})
-	want := []Cell{{"*", false, ""}, {"7", true, "mid"}, {"8", true, "wide"}, {"x", true, "full"}}
+	p := demoWith(t, map[string]string{"log/full": "x", "body/wide": "÷2"})
+	change, err := edit.Apply(p, edit.Operation{Page: "front-page", Adjust: &edit.Adjust{
+		Cells: []edit.Cell{{Node: "log", Breakpoint: "mid"}}, Set: page.Setting{Order: new(page.Last), Nudge: new(1)}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	b := Make(change.Project, change.Project.Pages[0], 1, View{})
+	more := "nudge 1, order last"
+	want := []Cell{{"*", false, "", "", ""}, {"7", true, "mid", more, ""}, {"8", true, "wide", more, ""}, {"x", true, "full", more, ""}}
 	if got := node(t, b, "log").Cells; fmt.Sprint(got) != fmt.Sprint(want) {
 		t.Errorf("Log: got %v, want %v", got, want)
 	}
-	if got := node(t, b, "tide-table").Cells[3]; got != (Cell{"1_3", false, "wide"}) {
+	if got := node(t, b, "tide-table").Cells[3]; got != (Cell{"1_3", false, "wide", "", ""}) {
 		t.Errorf("Tide table at full: %v", got)
+	}
+	if got := node(t, b, "body").Cells; got[1].Text != "" || got[2] != (Cell{"÷2", true, "wide", "", ""}) || got[3] != (Cell{"÷2", false, "wide", "", ""}) {
+		t.Errorf("Body: %v", got)
+	}
+}
+
+// What a technique cannot do, or a carried width that is off the grid, is said in
+// the cell.
+func TestCellsSayWhatIsWrong(t *testing.T) {
+	p := demoWith(t, nil)
+	b := Make(p, p.Pages[1], 1, View{})
+	find := node(t, b, "find").Cells
+	if find[3].Text != "4.5" || find[3].Wrong != "3 of 12 set at wide is 4.5 of 18 here: off the grid" || find[2].Wrong != "" {
+		t.Errorf("Find a bird: %v", find)
+	}
+}
+
+func TestExplain(t *testing.T) {
+	p := demoWith(t, nil)
+	why := Explain(p, p.Pages[0], "tide-table", 1080)
+	var steps []string
+	for _, s := range why.Chain {
+		text := s.Breakpoint + ":"
+		for _, said := range s.Said {
+			text += fmt.Sprintf(" %s (%s)", said.Text, said.State)
+		}
+		steps = append(steps, text+" · "+s.From+" · "+s.Classes)
+	}
+	want := `: full line (lost) ·  · kr-cell
+base: ·  · 
+mid: take 5 of 12 (lost) ·  · kr-take-5-mid
+wide: skip 1 (wins) take 3 of 12 (wins) ·  · kr-skip-1-wide kr-take-3-wide
+full: · wide · `
+	if got := strings.Join(steps, "\n"); got != want {
+		t.Errorf("chain:\n%s\nwant\n%s", got, want)
+	}
+	if why.Units != 12 || why.Holds.Width.String() != "take 3" || why.Here.Skip == nil || *why.Here.Skip != 1 || why.Here.Order != nil {
+		t.Errorf("settings: %+v", why)
+	}
+	if Explain(p, p.Pages[0], "nowhere", 1080) != nil {
+		t.Error("a node that is not there was explained")
+	}
+}
+
+// Two columns 200 px wide by their content stand on one line from 2 · 200 + 24 of
+// gutter + 2 · 12 of edge = 448 px on, but for the tolerance; a breakpoint's own
+// edge is no change of it.
+func TestChanges(t *testing.T) {
+	k := sample.PlainTwelve()
+	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row"}
+	for _, id := range []string{"a", "b"} {
+		block := &page.Node{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Width: kit.Px(200)}}
+		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, Children: []*page.Node{block},
+			At: []page.Setting{{From: "base", Width: new(page.Natural)}, {From: "wide", Width: new(page.Full)}}})
+	}
+	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
+	if got, want := fmt.Sprint(Changes(sample.Of(pg, k), pg)), "map[base:[{447.95 [row]}] full:[] mid:[] wide:[]]"; got != want {
+		t.Errorf("got %s, want %s", got, want)
 	}
 }
 
@@ -83,8 +151,8 @@ func TestLaneMarks(t *testing.T) {
 	if lane.Breakpoint != "wide" || lane.Container != 884 || len(lane.Units) != 12 || lane.Units[1].X != 173.67 {
 		t.Errorf("lane %s, container %v, units %v", lane.Breakpoint, lane.Container, lane.Units)
 	}
-	if len(lane.Skips) != 1 || lane.Skips[0].X != 98 || lane.Skips[0].Width != 127.33 {
-		t.Errorf("skips %v", lane.Skips)
+	if len(lane.Empty) != 1 || lane.Empty[0].X != 98 || lane.Empty[0].Width != 127.33 || lane.Empty[0].Trail {
+		t.Errorf("empty %v", lane.Empty)
 	}
 	// Masthead leaves 2 units, Body 4 on its first line and 6 on its second.
 	if len(lane.Bare) != 12 || lane.Bare[0].X != 854.67 {

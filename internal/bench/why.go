@@ -57,7 +57,10 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	}
 	classes := code.ClassesOf(l, p, id)
 	for _, s := range why.Chain {
-		step := Step{Breakpoint: name(s.Breakpoint), From: name(s.From), Classes: classes[s.Breakpoint+1], Said: []Said{}}
+		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
+		if len(s.Said) == 0 {
+			step.From = name(s.From)
+		}
 		for _, said := range s.Said {
 			step.Said = append(step.Said, Said{said.Text, said.State})
 		}

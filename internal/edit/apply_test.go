@@ -60,7 +60,7 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "addPage", "dropPage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -90,10 +90,10 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	pg.Walk(func(n *page.Node, _ page.Place) { ids = append(ids, n.ID) })
 	id := func() string { return ids[r.IntN(len(ids))] }
 	bp := func() string { return k.Breakpoints[r.IntN(len(k.Breakpoints))].Name }
-	texts := []string{"1", "2_3", "*", "x", "", "13", "q"}
+	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(10) {
+	switch r.IntN(12) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -115,6 +115,12 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.Describe = &Describe{Node: id(), Name: new(id()), Element: new([]string{"", "section", "script"}[r.IntN(3)])}
 	case 8:
 		o.AddPage = &AddPage{Name: "Another"}
+	case 10:
+		set := page.Setting{Align: new(page.Middle), Nudge: []*int{nil, new(-1)}[r.IntN(2)], Spread: []*page.Spread{nil, new(page.Even)}[r.IntN(2)]}
+		o.Adjust = &Adjust{Cells: []Cell{{id(), bp()}, {id(), bp()}}, Set: set, Clear: [][]string{nil, {"width"}, {"width", "skip"}, {"colour"}}[r.IntN(4)]}
+	case 11:
+		frames := []page.Frame{page.FluidFrame, page.FixedFrame, page.CappedFrame, page.FluidBelow("b1")}
+		o.Describe = &Describe{Node: id(), Frame: &frames[r.IntN(4)]}
 	case 9:
 		o.DropPage = &DropPage{}
 	}
@@ -135,7 +141,13 @@ func TestRefusalsSayWhy(t *testing.T) {
 		"two at once":          {Operation{Remove: &Remove{}, Duplicate: &Duplicate{}}, "found \"duplicate and remove\""},
 		"unknown node":         {Operation{Remove: &Remove{"nowhere"}}, "remove.node: found \"nowhere\""},
 		"13 of 12":             {Operation{Type: &Type{[]Cell{at("log", "wide")}, "13"}}, "type.text: found \"13\", want a width of 1 to 12"},
-		"a row's width":        {Operation{Type: &Type{[]Cell{at("body", "wide")}, "6"}}, "type.cells[0].node: found \"body\", want the id of a column"},
+		"a row's width":        {Operation{Type: &Type{[]Cell{at("body", "wide")}, "6"}}, "type.text: found \"6\", want ÷3 or /3 (3 columns a line)"},
+		"a column's per line":  {Operation{Type: &Type{[]Cell{at("log", "wide")}, "÷3"}}, "type.text: found \"÷3\", want 6 (take 6)"},
+		"a container's cell":   {Operation{Type: &Type{[]Cell{at("whole-page", "wide")}, "6"}}, "want the id of a row or column"},
+		"no such setting":      {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Clear: []string{"colour"}}}, "adjust.clear: found \"colour\", want the name of a setting"},
+		"nothing to adjust":    {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}}}, "something to set or to clear"},
+		"a row's on a column":  {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Set: page.Setting{PerLine: new(3)}}}, "only settings of a column"},
+		"capped without a cap": {Operation{Describe: &Describe{Node: "whole-page", Frame: new(page.CappedFrame)}}, "another kind: Plain Twelve has no cap"},
 		"unknown breakpoint":   {Operation{Type: &Type{[]Cell{at("log", "huge")}, "6"}}, "one of base, mid, wide, full"},
 		"wider than the row":   {Operation{Step: &Step{at("log", "wide"), 5, 0}}, "step.width: found 13, want 1 to 12"},
 		"skip under 0":         {Operation{Step: &Step{at("log", "wide"), 0, -1}}, "step.skip: found -1, want 0 to 11"},
@@ -143,12 +155,35 @@ func TestRefusalsSayWhy(t *testing.T) {
 		"into itself":          {Operation{Move: &Move{"body", "log", 0}}, "a node outside the one that is moved"},
 		"past the end":         {Operation{Move: &Move{"log", "body", 2}}, "move.index: found 2, want 0 to 1"},
 		"empty name":           {Operation{Describe: &Describe{Node: "log", Name: new("")}}, "a name of 1 to 120 bytes"},
-		"the only page":        {Operation{DropPage: &DropPage{}}, "not the project's only one"},
 	} {
 		c.o.Page = "front-page"
 		if _, err := Apply(p, c.o); err == nil || !strings.Contains(err.Error(), c.want) {
 			t.Errorf("%s: got %v, want %s", name, err, c.want)
 		}
+	}
+}
+
+// Many settings of many cells change in one step, and one undo takes them back.
+func TestAdjust(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	cells := []Cell{{"log", "wide"}, {"tide-table", "wide"}}
+	change, err := Apply(p, Operation{Page: "front-page", Adjust: &Adjust{Cells: cells, Set: page.Setting{Align: new(page.Bottom)}, Clear: []string{"skip"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	k := p.Kit("plain-twelve")
+	for id, want := range map[string]string{"log": "take 8", "tide-table": "take 3"} {
+		n, _ := change.Project.Pages[0].Find(id)
+		held := n.SpanAt(k, 2)
+		if held.Align != page.Bottom || held.Skip != 0 || held.Width.String() != want {
+			t.Errorf("%s: %+v", id, held)
+		}
+	}
+	if change.Summary != "skip carried, align bottom in 2 cells" {
+		t.Errorf("summary %q", change.Summary)
 	}
 }
 

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
 )
@@ -20,6 +21,10 @@ func TestParseCell(t *testing.T) {
 		{"0_6", Typed{Width: page.Take(6), SkipGiven: true}},
 		{"*", Typed{}},
 		{"1_*", Typed{Skip: 1, SkipGiven: true}},
+		{"2_6_1", Typed{Width: page.Take(6), Skip: 2, SkipGiven: true, Trail: 1, TrailGiven: true}},
+		{"0_=_3", Typed{Width: page.Share, SkipGiven: true, Trail: 3, TrailGiven: true}},
+		{"=", Typed{Width: page.Share}},
+		{"~", Typed{Width: page.Natural}},
 		{"x", Typed{Hidden: true}},
 		{"", Typed{Clear: true}},
 	} {
@@ -28,13 +33,15 @@ func TestParseCell(t *testing.T) {
 		}
 	}
 	for text, want := range map[string]string{
-		"13":   "a width of 1 to 12: the row has 12 columns",
-		"0":    "a width of 1 to 12",
-		"12_1": "a skip of 0 to 11",
-		"-1_6": "a skip of 0 to 11",
-		"six":  "6 (take 6), 2_6 (skip 2, take 6), * (full line), x (hidden) or nothing (carried)",
-		"2_":   "6 (take 6)",
-		"=":    "6 (take 6)",
+		"13":      "a width of 1 to 12: the row has 12 columns",
+		"0":       "a width of 1 to 12",
+		"12_1":    "a skip of 0 to 11",
+		"-1_6":    "a skip of 0 to 11",
+		"six":     understood,
+		"2_":      "6 (take 6)",
+		"1_2_12":  "a trail of 0 to 11",
+		"1_2_3_4": "6 (take 6)",
+		"==":      "6 (take 6)",
 	} {
 		if got, err := ParseCell(text, 12); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%q: got %+v, %v, want %s", text, got, err, want)
@@ -42,28 +49,52 @@ func TestParseCell(t *testing.T) {
 	}
 }
 
+func TestParseRowCell(t *testing.T) {
+	for text, want := range map[string]*int{"÷3": new(3), "/3": new(3), " ÷48 ": new(48), "off": new(0), "": nil} {
+		got, err := ParseRowCell(text)
+		if err != nil || (got == nil) != (want == nil) || got != nil && *got != *want {
+			t.Errorf("%q: got %v, %v", text, got, err)
+		}
+	}
+	for text, want := range map[string]string{"3": understoodOfRows, "÷0": "1 to 48 columns a line", "/49": "1 to 48", "÷x": understoodOfRows} {
+		if _, err := ParseRowCell(text); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%q: %v, want %s", text, err, want)
+		}
+	}
+}
+
 // What a cell shows can be typed into it, and a cell then shows what was typed,
-// whatever was carried into it.
+// whatever was carried into it; what the notation does not say stays.
 func TestACellShowsWhatWasTyped(t *testing.T) {
 	r := sample.New(5)
-	for range 300 {
+	widths := []page.Width{page.Full, page.Share, page.Natural, page.Take(1)}
+	for range 200 {
 		p := sample.Project(r)
 		k, pg := p.Kits[0], p.Pages[0]
-		n := page.RowColumns(k)
-		pg.Walk(func(c *page.Node, _ page.Place) {
+		pg.Walk(func(c *page.Node, at page.Place) {
 			if c.Kind != page.Column {
 				return
 			}
 			i := r.IntN(len(k.Breakpoints))
-			typed := FormatCell(page.Span{Width: page.Take(1 + r.IntN(n)), Skip: r.IntN(n), Shown: r.IntN(4) > 0}, n)
+			n := layout.Of(k, pg).RowAround(c.ID, i).Columns.N()
+			units := 1 + r.IntN(n)
+			span := page.Span{Width: widths[r.IntN(4)], Shown: r.IntN(4) > 0}
+			if span.Width.Units() > 0 {
+				span.Width = page.Take(units)
+			}
+			typed := FormatCell(span, float64(units), float64(r.IntN(n)), float64(r.IntN(2)*r.IntN(n)))
 			change, err := Apply(p, Operation{Page: pg.ID, Type: &Type{Cells: []Cell{{c.ID, k.Breakpoints[i].Name}}, Text: typed}})
 			if err != nil {
-				t.Fatal(err)
+				t.Fatalf("%q in a row of %d: %v", typed, n, err)
 			}
 			after, _ := change.Project.Page(pg.ID).Find(c.ID)
 			held := after.SpanAt(k, i)
-			if got := FormatCell(held.Span, n); got != typed || !held.Here {
+			got := FormatCell(held.Span, float64(held.Width.Units()), float64(held.Skip), float64(held.Trail))
+			if got != typed || !held.Here(i) {
 				t.Fatalf("typed %q at %s of %+v: shows %q", typed, k.Breakpoints[i].Name, c.At, got)
+			}
+			if was, is := c.SettingAt(k.Breakpoints[i].Name), after.SettingAt(k.Breakpoints[i].Name); was.Order != is.Order || was.Nudge != is.Nudge || was.Align != is.Align {
+				t.Fatalf("typing %q made %+v of %+v", typed, is, was)
 			}
 		})
 	}
@@ -76,6 +107,7 @@ func TestParseRecipe(t *testing.T) {
 		{"2_8", "* * 2_8 *"},
 		{"12 12 | mid 6 6 | wide 4 8", "12 6 4 *|12 6 8 *"},
 		{"mid 6 6 | full x *", "* 6 * x|* 6 * *"},
+		{"= 1_=_2 ~", "* * = *|* * 1_=_2 *|* * ~ *"},
 	} {
 		row, err := ParseRecipe(c.recipe, k, "wide", (&page.Page{}).Minter())
 		if err != nil {
@@ -87,8 +119,8 @@ func TestParseRecipe(t *testing.T) {
 			var cells []string
 			for i := range k.Breakpoints {
 				held, text := column.SpanAt(k, i), "*"
-				if held.Here {
-					text = FormatCell(held.Span, 12)
+				if held.Here(i) {
+					text = FormatCell(held.Span, float64(held.Width.Units()), float64(held.Skip), float64(held.Trail))
 				}
 				cells = append(cells, text)
 			}
@@ -113,16 +145,22 @@ func TestParseRecipe(t *testing.T) {
 }
 
 func FuzzNotation(f *testing.F) {
-	for _, seed := range []string{"6", "2_6", "x", "*", "12 12 | mid 6 6 | wide 4 8", "999999999999999999999", "_", "-0_1"} {
+	for _, seed := range []string{"6", "2_6", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48", "off", "999999999999999999999", "_", "-0_1"} {
 		f.Add(seed, 12)
 	}
 	_, wide := sample.Wide(10)
 	f.Fuzz(func(t *testing.T, text string, n int) {
 		n = 1 + (n%kit.MaxColumns+kit.MaxColumns)%kit.MaxColumns
 		if typed, err := ParseCell(text, n); err == nil && !typed.Clear && !typed.Hidden {
-			again, err := ParseCell(FormatCell(page.Span{Width: typed.Width, Skip: typed.Skip, Shown: true}, n), n)
-			if err != nil || again.Width != typed.Width || again.Skip != typed.Skip {
-				t.Fatalf("%q read %+v, written and read again %+v, %v", text, typed, again, err)
+			written := FormatCell(page.Span{Width: typed.Width, Shown: true}, float64(typed.Width.Units()), float64(typed.Skip), float64(typed.Trail))
+			again, err := ParseCell(written, n)
+			if err != nil || again.Width != typed.Width || again.Skip != typed.Skip || again.Trail != typed.Trail {
+				t.Fatalf("%q read %+v, written as %q and read again %+v, %v", text, typed, written, again, err)
+			}
+		}
+		if perLine, err := ParseRowCell(text); err == nil && perLine != nil {
+			if again, err := ParseRowCell(FormatRowCell(*perLine)); err != nil || *again != *perLine {
+				t.Fatalf("%q read %d, written and read again %v", text, *perLine, err)
 			}
 		}
 		if row, err := ParseRecipe(text, wide, "mid", (&page.Page{}).Minter()); err == nil && len(row.Children) == 0 {

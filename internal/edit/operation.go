@@ -104,7 +104,7 @@ type Describe struct {
 	Node    string      `json:"node"`
 	Name    *string     `json:"name,omitzero"`
 	Element *string     `json:"element,omitzero"`
-	Frame   *page.Frame `json:"frame,omitzero" doc:"Of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
+	Frame   *page.Frame `json:"frame,omitempty" doc:"Of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
 }
 
 // Insert puts a subtree back where it was; its ids must be free.

@@ -34,7 +34,7 @@ type Kit struct {
 	ID          string       `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Name        string       `json:"name" minLength:"1" maxLength:"120"`
 	Technique   Technique    `json:"technique" enum:"flex,grid,float"`
-	Columns     Columns      `json:"columns" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
+	Columns     Columns      `json:"columns" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
 	Gutter      Gutter       `json:"gutter" doc:"The space between columns: a length such as 24px, or a fraction such as 1/5 column."`
 	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows, in px."`
 	Edge        Edge         `json:"edge" doc:"Between a container's border and its first column: half (of a gutter), none, or a length."`
@@ -51,7 +51,7 @@ type Breakpoint struct {
 	From      Length  `json:"from" doc:"The lower edge in px or em; 0 for the first."`
 	Container Extent  `json:"container" doc:"The outer width of a fixed container here: fluid, or a length."`
 	Lane      Length  `json:"lane" doc:"The viewport width its lane is drawn at unless told otherwise."`
-	Columns   Columns `json:"columns,omitzero" doc:"The columns from here on, when they change."`
+	Columns   Columns `json:"columns,omitzero" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"The columns from here on, when they change."`
 	Gutter    *Gutter `json:"gutter,omitempty" doc:"The gutter from here on, when it changes."`
 	RowGutter *Length `json:"rowGutter,omitempty" doc:"The space between lines from here on, when it changes."`
 }
@@ -109,8 +109,9 @@ func (k *Kit) Index(name string) int {
 }
 
 // Range gives the lowest and highest whole viewport width, in px, that
-// breakpoint i serves; the lowest may be a fraction where the edge is. The first starts at the kit's narrowest viewport. The
-// last has no upper end, and bounded is false.
+// breakpoint i serves; the lowest may be a fraction where the edge is. The first
+// starts at the kit's narrowest viewport. The last has no upper end, and bounded
+// is false.
 func (k *Kit) Range(i int) (low, high float64, bounded bool) {
 	low = k.Breakpoints[i].From.Px()
 	if i == 0 {

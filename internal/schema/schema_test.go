@@ -47,7 +47,10 @@ func TestSchemaAgreesWithTheReader(t *testing.T) {
 	}
 	for _, c := range [][2]string{
 		{`"technique": "flex"`, `"technique": "magic"`},
-		{`"columns": 12`, `"columns": 49`},
+		{`"columns": "12"`, `"columns": "49"`},
+		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`},
+		{`"perLine": 2`, `"perLine": 49`},
+		{`"align": "middle"`, `"align": "centre"`},
 		{`"width": "take 4"`, `"width": "4"`},
 		{`"kind": "row"`, `"kind": "line"`},
 		{`"language": "en"`, `"language": "en", "colour": "red"`},

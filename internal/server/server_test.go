@@ -152,17 +152,34 @@ func TestPagesComeAndGo(t *testing.T) {
 		}
 		return b.Page.ID
 	}
-	second := strings.Replace(front, "front-page", "page-2", 1)
+	second := strings.Replace(front, "front-page", "page-4", 1)
 	for _, c := range []struct{ path, body, want string }{
-		{front + "/edits", `{"revision":1,"operation":{"addPage":{"name":"Sightings"}}}`, "page-2"},
+		{front + "/edits", `{"revision":1,"operation":{"addPage":{"name":"Tides"}}}`, "page-4"},
 		{second + "/preview", `{"revision":2,"operation":{"dropPage":{}}}`, "front-page"},
 		{second + "/edits", `{"revision":2,"operation":{"dropPage":{}}}`, "front-page"},
-		{front + "/undo", `{"revision":3}`, "page-2"},
+		{front + "/undo", `{"revision":3}`, "page-4"},
 		{second + "/undo", `{"revision":4}`, "front-page"},
 	} {
 		if got := shown(c.path, c.body); got != c.want {
 			t.Errorf("%s %s shows %s, want %s", c.path, c.body, got, c.want)
 		}
+	}
+}
+
+func TestWhyAndChanges(t *testing.T) {
+	h := start(t)
+	status, body, _ := send(t, h, "GET", front+"/why/tide-table?width=1080", "")
+	var why bench.Why
+	if err := json.Unmarshal(body, &why); err != nil || status != 200 || why.Breakpoint != "wide" || why.Sums[1] != "908 ÷ 12 × 3 − 24 = 203 px wide" {
+		t.Errorf("why: %d %s", status, body)
+	}
+	for path, want := range map[string]int{"/why/nobody?width=1080": 404, "/why/log?width=0": 422, "/why/log": 422} {
+		if status, body, _ := send(t, h, "GET", front+path, ""); status != want {
+			t.Errorf("%s: %d %s, want %d", path, status, body, want)
+		}
+	}
+	if status, body, _ := send(t, h, "GET", front+"/changes", ""); status != 200 || strings.TrimSpace(string(body)) != `{"base":[],"full":[],"mid":[],"wide":[]}` {
+		t.Errorf("changes: %d %s", status, body)
 	}
 }
 

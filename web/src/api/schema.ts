@@ -387,7 +387,7 @@ export interface components {
         EditDescribe: {
             element?: string | null;
             /** @description Of a container: fixed, fluid, fluid below and a breakpoint, or capped. */
-            frame?: string | null;
+            frame?: string;
             name?: string | null;
             node: string;
         };
