@@ -28,9 +28,10 @@ export { expect };
 /** The demo's front page. */
 export const front = "/gullwing-point/front-page";
 
-/** Opens the Bench on the front page and waits until it takes keys. */
-export async function openBench(page: Page, app: string) {
-  await page.goto(app + front);
+/** Opens the Bench on a page, the front page if no other, and waits until it takes
+ *  keys. */
+export async function openBench(page: Page, app: string, path = front) {
+  await page.goto(app + path);
   await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
 }
 

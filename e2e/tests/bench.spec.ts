@@ -35,8 +35,8 @@ test("a page of two rows is laid out from nothing with the keyboard alone", asyn
   await page.keyboard.press("Tab");
   await expect(cell(page, "column-3", "wide")).toBeFocused();
 
-  await expect(page.getByRole("row", { name: /Row 2/ })).toContainText("7 + 1 + 4 = 12");
-  await expect(page.getByText("1 line, full")).toHaveCount(2);
+  await expect(page.getByRole("gridcell", { name: /^Row 2 at wide/ })).toContainText("7 + 1 + 4 = 12");
+  await expect(page.getByRole("gridcell", { name: /1 line, full/ })).toHaveCount(4);
   await expect.poll(() => code(page)).toBe(`<div class="kr-frame">
   <div class="kr-row">
     <div class="kr-cell kr-take-3-wide">
@@ -119,7 +119,8 @@ test("copied code is what the command line writes", async ({ page, app, context 
   const { writeFileSync, mkdirSync } = await import("node:fs");
   mkdirSync(info.outputDir, { recursive: true });
   writeFileSync(file, written);
-  const kitrows = (...more: string[]) => execFileSync("../bin/kitrows", ["code", file, ...more]).toString();
+  const kitrows = (...more: string[]) =>
+    execFileSync("../bin/kitrows", ["code", file, "--page", "Front page", ...more]).toString();
   for (const [form, args] of [
     ["HTML", ["--as", "html", "--ends"]],
     ["CSS used", ["--as", "css"]],
@@ -140,6 +141,107 @@ test("a line of code selects its node, and a node marks its lines", async ({ pag
   const marked = page.locator("[data-marked]");
   await expect(marked.first()).toContainText("<aside");
   await expect(marked.last()).toContainText("</aside>");
+});
+
+test("every setting is typed: shares, natural, trails, hidden, and so many a line", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "log", "wide").click();
+  await page.keyboard.type("0_=_2\n");
+  await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 0_=_2, set here");
+  await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("share 6 + 2 + 1 + 3 = 12");
+  await expect.poll(() => code(page)).toMatch(/kr-share-wide\s+kr-trail-2-wide/);
+  await cell(page, "tide-table", "full").click();
+  await page.keyboard.type("~\n");
+  await expect(cell(page, "tide-table", "full")).toHaveAccessibleName("Tide table at full: ~, set here");
+  await cell(page, "body", "mid").click();
+  await page.keyboard.type("/2\n");
+  await expect(cell(page, "body", "mid")).toHaveAccessibleName(/^Body at mid: ÷2, set here/);
+  await cell(page, "body", "wide").click();
+  await page.keyboard.type("off\n");
+  await expect.poll(() => code(page)).toContain('<main class="kr-row kr-per-2-mid kr-per-off-wide">');
+  await cell(page, "todays-count", "base").click();
+  await page.keyboard.type("x\n");
+  const ghost = page.locator('[data-lane="base"] [data-ghost="todays-count"]');
+  await expect(ghost).toHaveCount(1);
+  await page.getByRole("checkbox", { name: "hidden (1)" }).uncheck();
+  await expect(ghost).toHaveCount(0);
+});
+
+test("labelled controls set what the notation says and what it does not", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "tide-table", "wide").click();
+  await page.keyboard.press("s");
+  const settings = page.getByRole("dialog", { name: "Settings of Tide table at wide" });
+  await expect(settings.getByRole("combobox", { name: "Width" })).toBeFocused();
+  await settings.getByRole("button", { name: "Units: one more" }).click();
+  await settings.getByRole("combobox", { name: "Order" }).selectOption("first");
+  await settings.getByRole("combobox", { name: "Align" }).selectOption("bottom");
+  await settings.getByRole("textbox", { name: "Nudge" }).fill("-1");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(
+    "Tide table at wide: 1_4, nudge -1, order first, align bottom, set here",
+  );
+  await settings.getByRole("button", { name: "Clear Skip before: carry it" }).click();
+  await expect(settings.getByText("← carried")).toHaveCount(3);
+  await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(/: 4, nudge -1/);
+  await page.keyboard.press("Escape");
+  await expect(cell(page, "tide-table", "wide")).toBeFocused();
+
+  await cell(page, "body", "wide").click();
+  await page.getByRole("button", { name: "Settings of Body at wide" }).click();
+  const ofRow = page.getByRole("dialog", { name: "Settings of Body at wide" });
+  await ofRow.getByRole("combobox", { name: "Spread" }).selectOption("between");
+  await ofRow.getByRole("combobox", { name: "Gutter" }).selectOption("none");
+  await expect.poll(() => code(page)).toContain("kr-gap-x-0-wide");
+  await page.keyboard.press("Escape");
+
+  await cell(page, "whole-page", "").click();
+  await page.getByRole("combobox", { name: "Kind" }).selectOption("fluid below wide");
+  await expect.poll(() => code(page)).toContain('<div class="kr-frame-open-wide">');
+});
+
+test("Why says which setting wins, what carries it, and the sum", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "tide-table", "wide").click();
+  const why = page.getByRole("region", { name: "Why" });
+  await expect(why.getByRole("row", { name: /^mid/ })).toContainText("take 5 of 12kr-take-5-mid");
+  await expect(why.locator("s")).toHaveText(["full line", "take 5 of 12"]);
+  await expect(why.locator("td b")).toHaveText(["skip 1", "take 3 of 12"]);
+  await expect(why).toContainText("908 ÷ 12 × 3 − 24 = 203 px wide");
+  await cell(page, "tide-table", "mid").click();
+  await expect(why).toContainText("604 ÷ 12 × 5 − 24 = 227.67 px wide");
+  await cell(page, "body", "wide").click();
+  await page.keyboard.type("/1\n");
+  await cell(page, "body", "wide").click();
+  await expect(why).toContainText("line 2: 1 of 1 a line, full; 1 a line, so Tide table starts line 2");
+});
+
+test("off the grid, and what a technique cannot do, are said where they are", async ({ page, app }) => {
+  await openBench(page, app, "/gullwing-point/sightings");
+  await expect(cell(page, "find", "full")).toHaveAccessibleName(/4\.5, carried from wide.*off the grid/s);
+  await page.goto(`${app}/gullwing-point/plan-a-visit`);
+  await cell(page, "map", "wide").click();
+  await page.keyboard.type("~\n");
+  await cell(page, "map", "wide").click();
+  await expect(page.getByRole("region", { name: "Why" })).toContainText(
+    "grid tracks are never as wide as their content: drawn as the full line",
+  );
+});
+
+test("change points stand on the width bar, and the lane follows its thumb over one", async ({ page, app }) => {
+  await openBench(page, app, "/gullwing-point/sightings");
+  await cell(page, "links", "mid").click();
+  await page.keyboard.type("0_=_4\n");
+  const tick = page.locator("[data-change]").first();
+  await expect(tick).toHaveAttribute("title", /^Lines change at [\d.]+ px: Masthead$/);
+  const at = Number(await tick.getAttribute("data-change"));
+  const slider = page.getByRole("slider", { name: "Width of the mid lane" });
+  await expect(slider).toHaveAttribute("aria-valuetext", new RegExp(`lines change at ${at} px`));
+  const masthead = page.getByRole("gridcell", { name: /^Masthead at mid/ });
+  await slider.press("Home");
+  const before = await masthead.getAttribute("aria-label");
+  await slider.press("End");
+  await expect(masthead).not.toHaveAttribute("aria-label", before!);
 });
 
 test("a refused width stays in its cell and says why", async ({ page, app }) => {
@@ -255,6 +357,14 @@ for (const colorScheme of ["light", "dark"] as const) {
     await cell(page, "log", "wide").click();
     await page.keyboard.type("13\n");
     await expect(page.getByRole("alert").first()).toBeVisible();
+    await clean();
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("s");
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await clean();
+    await openBench(page, app, "/gullwing-point/sightings");
+    await cell(page, "find", "full").click();
+    await expect(page.getByRole("region", { name: "Why" })).toContainText("off the grid");
     await clean();
     await page.getByRole("button", { name: "New page" }).click();
     await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();

@@ -222,12 +222,12 @@ func upTo(list []class, i int) []class {
 
 // box is where a cell stands, as far as it does not hang on its content.
 type box struct {
-	node       *page.Node
-	line       int
-	unit       float64    // in uneven rows
-	x, width   [2]float64 // in rows of two widths
-	align      page.Align // where another cell shares the line; RowsAlign where none does
-	below, gap float64    // of a second line: the space above it
+	node     *page.Node
+	line     int
+	unit     float64    // in uneven rows
+	x, width [2]float64 // in rows of two widths
+	align    page.Align // where another cell shares the line; RowsAlign where none does
+	gap      float64    // of a line after the first: the space above it
 }
 
 // shape is the boxes of a row without natural columns: px are straight lines over

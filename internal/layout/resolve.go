@@ -15,7 +15,6 @@ type resolver struct {
 	i     int // the breakpoint
 	stage *stage
 	cells []Cell // of all rows so far
-	ends  ends
 }
 
 // ends is how wide a row is at the lowest and highest viewport of its

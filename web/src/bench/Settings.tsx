@@ -68,6 +68,8 @@ export function Settings({ place, bench, spot, onDo, onClose }: Props) {
           align="start"
           sideOffset={6}
           collisionPadding={8}
+          // What is typed here is not for the sheet, from which it opens.
+          onKeyDown={(e) => e.stopPropagation()}
           className="z-40 w-[348px] rounded-md border border-control bg-sheet p-3 text-[12px] text-ink"
         >
           <div className="flex items-baseline gap-2">

@@ -1,5 +1,6 @@
 import type { Bench, SheetNode } from "../api/client";
 import { useWhy, type Place } from "../api/bench";
+import { useView } from "./view";
 
 interface Props {
   bench: Bench;
@@ -11,17 +12,18 @@ interface Props {
 /** How many ledgers are shown. */
 const most = 6;
 
-/** Why the selected node is as it is at the breakpoint in focus: what each
- *  breakpoint says of it and which of that is in force, the classes that carry
+/** Why the selected node is as it is at the selected breakpoint, or the one in
+ *  focus: what each breakpoint says of it and which of that is in force, the classes that carry
  *  it, and the arithmetic. */
 export function WhyPanel({ bench, place, node, focus }: Props) {
-  const lane = bench.lanes.find((l) => l.breakpoint === focus)!;
+  const at = useView((v) => v.shown?.breakpoint) ?? focus;
+  const lane = bench.lanes.find((l) => l.breakpoint === at)!;
   const { data: why } = useWhy(place, bench.revision, node.id, lane.width);
   if (!why) return <section aria-label="Why" aria-busy="true" className="min-h-24 px-3.5 pb-3" />;
   return (
     <section aria-label="Why" className="px-3.5 pb-3">
       <h2 className="sr-only">
-        Why {node.name} is so at {focus}
+        Why {node.name} is so at {at}
       </h2>
       {why.chain.length > 0 && (
         <table className="w-full table-fixed text-left text-[12px]">
@@ -42,7 +44,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
               <tr key={step.breakpoint} className="align-baseline">
                 <th
                   scope="row"
-                  className={`py-[2px] font-mono text-[11px] font-normal ${step.breakpoint === focus ? "text-madder" : "text-ink-2"}`}
+                  className={`py-[2px] font-mono text-[11px] font-normal ${step.breakpoint === at ? "text-madder" : "text-ink-2"}`}
                 >
                   {step.breakpoint || "default"}
                 </th>
