@@ -27,9 +27,9 @@ export function AddRow({ field, focus, onDo }: Props) {
   }
 
   return (
-    <form onSubmit={(e) => void add(e)} className="relative">
+    <form onSubmit={(e) => void add(e)} className="relative flex-none">
       <label className="flex items-center gap-2 rounded-md border border-control bg-raised px-2.5 py-1 font-mono text-[12px] focus-within:border-madder focus-within:ring-1 focus-within:ring-madder">
-        <span className="text-ink-2">add row</span>
+        <span className="whitespace-nowrap text-ink-2">add row</span>
         <input
           ref={field}
           name="recipe"
@@ -44,7 +44,7 @@ export function AddRow({ field, focus, onDo }: Props) {
           onKeyDown={(e) => e.key === "Escape" && e.currentTarget.blur()}
           className="min-w-0 bg-transparent outline-none placeholder:text-ink-3"
         />
-        <span id="recipe-hint" className="text-[11px] text-ink-3">
+        <span id="recipe-hint" className="text-[11px] whitespace-nowrap text-ink-3">
           <span aria-hidden="true">↵</span> {spot ? "after" : "at the end"}
         </span>
       </label>

@@ -118,7 +118,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                 className="ml-auto hidden items-center gap-1.5 rounded-md border border-control bg-raised px-2 py-1 whitespace-nowrap max-[1080px]:flex"
               >
                 <PanelRight size={13} aria-hidden="true" />
-                Code
+                Why and code
               </button>
             </div>
             {empty ? (

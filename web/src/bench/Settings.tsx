@@ -70,7 +70,7 @@ export function Settings({ place, bench, spot, onDo, onClose }: Props) {
           collisionPadding={8}
           // What is typed here is not for the sheet, from which it opens.
           onKeyDown={(e) => e.stopPropagation()}
-          className="z-40 w-[348px] rounded-md border border-control bg-sheet p-3 text-[12px] text-ink"
+          className="z-40 w-[372px] rounded-md border border-control bg-sheet p-3 text-[12px] text-ink"
         >
           <div className="flex items-baseline gap-2">
             <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
