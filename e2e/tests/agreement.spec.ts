@@ -16,6 +16,7 @@ interface Trial {
   Name: string;
   Document: string;
   Plans: { Width: number; Boxes: Box[] }[];
+  Whole: boolean;
 }
 interface Verdict {
   boxes: number;
@@ -94,7 +95,7 @@ async function judge(page: Page, trial: string, turn: number): Promise<Verdict> 
             .filter((name) => /^kr-(take|full|skip|gone|back|per|of|share)/.test(name))
             .map((name) => ({ element, name })),
         );
-      if (settings.length > 0) {
+      if (trial.Whole && settings.length > 0) {
         const { element, name } = settings[turn % settings.length]!;
         element.classList.remove(name);
         if (compare(0.01).largest <= 0.01) verdict.redundant.push(`${trial.Name}: ${name} on ${element.dataset.node}`);

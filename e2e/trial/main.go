@@ -26,6 +26,7 @@ type trial struct {
 	Name     string
 	Document string
 	Plans    []plan
+	Whole    bool // no width was left out
 }
 
 type plan struct {
@@ -60,7 +61,7 @@ func main() {
 // write prints one page. Every twelfth is shown with the whole kit's stylesheet.
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1})}
+	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {
@@ -69,6 +70,8 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
 			if boxes := l.Plan(v).Boxes; !hairThin(boxes) {
 				t.Plans = append(t.Plans, plan{v, boxes})
+			} else {
+				t.Whole = false
 			}
 		}
 	}

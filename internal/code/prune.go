@@ -76,7 +76,7 @@ func (c *chooser) same(out *chosen) bool {
 		} else if len(want.Cells) != len(got.Cells) || !slices.Equal(shape(want, want), shape(got, want)) {
 			return false
 		}
-		if c.uneven && !(want.Columns.Same(got.Columns) && c.placed(out, i)) {
+		if c.uneven && want.PerLine == 0 && !(want.Columns.Same(got.Columns) && c.placed(out, i)) {
 			return false
 		}
 	}
@@ -246,7 +246,7 @@ func shape(r, explicit *layout.Row) []box {
 			r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
 				if w == 0 {
 					b := box{node: c.Node, line: line}
-					if r.Columns.IsUneven() {
+					if r.Columns.IsUneven() && r.PerLine == 0 {
 						b.unit = s.Unit
 					}
 					if run.End-run.First > 1 {
