@@ -33,6 +33,7 @@ func newChooser(l *layout.Layout, n *page.Node, live []bool) *chooser {
 		c.rows[i] = l.Row(n.ID, i)
 		c.uneven = c.uneven || c.kit.ColumnsAt(i).IsUneven()
 	}
+	c.elastic = elastic(c.rows)
 	for i := range c.spots {
 		if live[i] {
 			c.spots[i] = c.spotsAt(i)
@@ -58,6 +59,7 @@ type chooser struct {
 	live      []bool
 	rows      []*layout.Row // at each breakpoint
 	spots     [][]spot      // at each breakpoint, in source order
+	elastic   bool          // a share or a spread can come to what a width says
 	uneven    bool          // some breakpoint's columns are
 	narrowest []float64     // how wide the row is at the least, at each breakpoint; nil until asked
 }

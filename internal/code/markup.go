@@ -24,7 +24,7 @@ type Options struct {
 type Markup struct {
 	Lines   []Line
 	Classes int                // setting classes written
-	used    map[class]bool     // every class written
+	used    map[class]string   // every class written, as text
 	of      map[string][]class // the classes of each node, by its id
 	kit     *kit.Kit
 }
@@ -98,7 +98,7 @@ type writer struct {
 }
 
 func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
-	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{used: map[class]bool{}, of: map[string][]class{}, kit: l.Kit()}}
+	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{used: map[class]string{}, of: map[string][]class{}, kit: l.Kit()}}
 }
 
 // lineWidth is what a line should not grow over: its classes wrap before it.
@@ -147,8 +147,12 @@ func (w *writer) element(n *page.Node, depth int, classes []class, inside func(d
 	w.out.of[n.ID] = classes
 	texts := make([]string, len(classes))
 	for i, c := range classes {
-		w.out.used[c] = true
-		texts[i] = c.text(w.kit)
+		text, seen := w.out.used[c]
+		if !seen {
+			text = c.text(w.kit)
+			w.out.used[c] = text
+		}
+		texts[i] = text
 	}
 	end := "</" + n.Tag() + ">"
 	if w.o.Ends && n.Kind != page.Column {

@@ -40,7 +40,7 @@ func (c *chooser) thin(list *[]class, out *chosen) (changed bool) {
 }
 
 // suspect tells whether a class of that meaning may be without effect in this
-// row: a share or a spread can come to what a width or a skip says.
+// row.
 func (c *chooser) suspect(m meaning) bool {
 	switch m {
 	case of, per, gapX, gapY, align, spread, place, share, natural, trail, self:
@@ -48,11 +48,17 @@ func (c *chooser) suspect(m meaning) bool {
 	case nudge: // back over the start of an uneven row
 		return c.uneven
 	case take, full, skip:
-		return slices.ContainsFunc(c.rows, func(r *layout.Row) bool {
-			return r.Spread != page.Start || r.PerLine > 0 || slices.ContainsFunc(r.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
-		})
+		return c.elastic
 	}
 	return false
+}
+
+// elastic tells whether a share or a spread can come to what a width or a skip
+// says, or the row says how wide its columns are.
+func elastic(rows []*layout.Row) bool {
+	return slices.ContainsFunc(rows, func(r *layout.Row) bool {
+		return r.Spread != page.Start || r.PerLine > 0 || slices.ContainsFunc(r.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
+	})
 }
 
 // same tells whether the row lays out with these classes as worked out, at every

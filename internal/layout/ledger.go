@@ -150,7 +150,7 @@ func (l Line) Reason() string {
 	if l.Row.PerLine > 0 {
 		return fmt.Sprintf("%d a line, so %s starts line %d", l.Row.PerLine, next.Node.Name, l.Line)
 	}
-	cells := l.Row.Cells[l.before() : l.Run.First+1]
+	cells := l.Row.Cells[l.before : l.Run.First+1]
 	units, px := 0.0, kit.Plain(-l.Track.Gutter.Px)
 	for i := range cells {
 		u, w := l.Row.wants(&cells[i], l.Track, units)
@@ -163,12 +163,6 @@ func (l Line) Reason() string {
 	}
 	return fmt.Sprintf("%s > %s, so %s starts line %d",
 		sum(l.Row.terms(cells, l.Track, l.InPx(), 0), total, l.InPx()), figure(l.Whole()), next.Node.Name, l.Line)
-}
-
-// before is where the line before this one starts.
-func (l Line) before() int {
-	runs := l.Row.Break(l.Track, nil, 0, new(float64))
-	return runs[l.Line-2].First
 }
 
 // figure writes units and px as people read them, with at most two decimals.

@@ -43,6 +43,8 @@ type Line struct {
 	Run    Run
 	Track  kit.Track
 	Broke  bool // the row's line before it could not hold its first column
+
+	before int // the first cell of the line before it
 }
 
 // Plan plans the page in a viewport of v px. From the kit's narrowest viewport
@@ -114,8 +116,8 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 	m.runs = r.Break(t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
 	line := len(m.plan.Lines)
-	for i, run := range runs {
-		m.plan.Lines = append(m.plan.Lines, Line{Row: r, Line: i + 1, Run: run, Track: t, Broke: i > 0})
+	for i := range runs {
+		m.plan.Lines = append(m.plan.Lines, newLine(r, t, runs, i))
 	}
 	for i, run := range runs { // rows nested in it add their lines behind these
 		if i > 0 {
@@ -135,6 +137,15 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 	}
 	m.plan.Boxes[self].Height = y - top
 	return y - top
+}
+
+// newLine is line i of the runs a row breaks into.
+func newLine(r *Row, t kit.Track, runs []Run, i int) Line {
+	l := Line{Row: r, Line: i + 1, Run: runs[i], Track: t, Broke: i > 0}
+	if i > 0 {
+		l.before = runs[i-1].First
+	}
+	return l
 }
 
 // line places the columns of one line and gives its height: that of its tallest

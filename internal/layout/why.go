@@ -235,7 +235,8 @@ func (e *explainer) within(n int32) (w kit.Measure, shown bool) {
 func (e *explainer) stand(n int32, w kit.Measure) (line Line, spot Spot, cell *Cell, ok bool) {
 	row := e.l.at[e.i].row(e.l.nodes[n].parent)
 	t := row.Track(w)
-	for i, run := range row.Break(t, nil, e.v, new(float64)) {
+	runs := row.Break(t, nil, e.v, new(float64))
+	for i, run := range runs {
 		for c := run.First; c < run.End; c++ {
 			if row.Cells[c].index != n {
 				continue
@@ -245,7 +246,7 @@ func (e *explainer) stand(n int32, w kit.Measure) (line Line, spot Spot, cell *C
 					spot = s
 				}
 			})
-			return Line{Row: row, Line: i + 1, Run: run, Track: t, Broke: i > 0}, spot, &row.Cells[c], true
+			return newLine(row, t, runs, i), spot, &row.Cells[c], true
 		}
 	}
 	return line, spot, nil, false
@@ -262,8 +263,8 @@ func (e *explainer) row(n int32) {
 	e.say("row %s px", figure(w.Px))
 	e.track(row, t)
 	runs := row.Break(t, nil, e.v, new(float64))
-	for i, run := range runs {
-		e.ledger(Line{Row: row, Line: i + 1, Run: run, Track: t, Broke: i > 0})
+	for i := range runs {
+		e.ledger(newLine(row, t, runs, i))
 	}
 	if len(runs) == 0 {
 		e.why.Ledgers = append(e.why.Ledgers, "nothing shown")
