@@ -255,17 +255,43 @@ test("a refused width stays in its cell and says why", async ({ page, app }) => 
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 8, set here");
 });
 
-test("a wrong recipe says what would be right, and keeps what was typed", async ({ page, app }) => {
+test("a recipe is drawn while it is typed; a wrong one says why at its character, and stays", async ({ page, app }) => {
   await openBench(page, app);
   const box = page.getByRole("textbox", { name: "add row" });
-  await box.fill("4 8 | mid 6");
+  await box.fill("4 8 | mid 6 13");
+  await expect(page.getByRole("alert")).toHaveText("At character 13: a width of 1 to 12: the row has 12 columns.");
+  await expect(page.locator("mark")).toHaveText("13");
   await box.press("Enter");
-  await expect(page.getByRole("alert").first()).toContainText("2 widths, as many as in the first part");
-  await expect(box).toHaveValue("4 8 | mid 6");
+  await expect(box).toHaveValue("4 8 | mid 6 13");
   await box.fill("4 8 | mid 6 6");
+  await expect(page.getByRole("img", { name: "The row at mid" }).locator("[data-column]")).toHaveCount(2);
   await box.press("Enter");
   await expect(cell(page, "column-1", "base")).toHaveAccessibleName("Column 1 at base: 4, set here");
   await expect(cell(page, "column-2", "full")).toHaveAccessibleName("Column 2 at full: 6, carried from mid");
+});
+
+test("a row is kept as a recipe, found, put in again, and given to another row", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "log", "wide").click();
+  await page.getByRole("button", { name: "Row recipes" }).click();
+  const recipes = page.getByRole("dialog", { name: "Row recipes" });
+  await recipes.getByRole("textbox", { name: "Name of the recipe" }).fill("Log and tides");
+  await page.keyboard.press("Enter");
+  await expect(recipes.getByRole("button", { name: /^Log and tides mid 7\(x2\) 5/ })).toBeVisible();
+  await recipes.getByRole("searchbox", { name: "Find a recipe" }).fill("gallery");
+  await expect(recipes.getByRole("listitem")).toHaveCount(1);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("gridcell", { name: /^Row 1 at wide: ÷4, set here/ })).toBeVisible();
+
+  await cell(page, "pick-1", "wide").click();
+  await page.getByRole("button", { name: "Row recipes" }).click();
+  await recipes.getByRole("checkbox", { name: "Give it to Wardens’ picks" }).check();
+  await recipes.getByRole("button", { name: /^Log and tides/ }).click();
+  await expect(page.getByRole("rowheader", { name: /Pick/ })).toHaveCount(2);
+  await expect(
+    page.getByRole("button", { name: /^Undo: Recast Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now/ }),
+  ).toBeVisible();
+  await expect.poll(() => code(page)).toContain("Lamp nights");
 });
 
 test("a node is renamed and given its element, and both stand in the code", async ({ page, app }) => {

@@ -39,6 +39,12 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.DropPage != nil {
 		return dropPage(p, pg)
 	}
+	if o.KeepRecipe != nil {
+		return keepRecipe(p, pg, o.KeepRecipe)
+	}
+	if o.DropRecipe != nil {
+		return dropRecipe(p, pg, o.DropRecipe)
+	}
 	e := &editor{kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)

@@ -60,7 +60,7 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "recast", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -93,7 +93,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(12) {
+	switch r.IntN(14) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -121,6 +121,15 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 11:
 		frames := []page.Frame{page.FluidFrame, page.FixedFrame, page.CappedFrame, page.FluidBelow("b1")}
 		o.Describe = &Describe{Node: id(), Frame: &frames[r.IntN(4)]}
+	case 12:
+		o.Recast = &Recast{Row: id(), Recipe: recipes[r.IntN(len(recipes))], Breakpoint: bp()}
+	case 13:
+		names := []string{"Mine", "Yours", ""}
+		if r.IntN(3) == 0 {
+			o.DropRecipe = &DropRecipe{names[r.IntN(3)]}
+		} else {
+			o.KeepRecipe = &KeepRecipe{Name: names[r.IntN(3)], Row: []string{"", id()}[r.IntN(2)], Text: recipes[r.IntN(len(recipes))]}
+		}
 	case 9:
 		o.DropPage = &DropPage{}
 	}
@@ -184,6 +193,42 @@ func TestAdjust(t *testing.T) {
 	}
 	if change.Summary != "skip carried, align bottom in 2 cells" {
 		t.Errorf("summary %q", change.Summary)
+	}
+}
+
+// A row that is given a recipe keeps its content in order; what there is no place
+// for goes into the last column, and the change says so.
+func TestRecast(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	o := Operation{Page: "front-page", Recast: &Recast{Row: "picks", Recipe: "wide 3 9(6 6)", Breakpoint: "base"}}
+	change, err := Apply(p, o)
+	if err != nil {
+		t.Fatal(err)
+	}
+	row, _ := change.Project.Pages[0].Find("picks")
+	if got := FormatRecipe(row, p.Kits[0]); got != "wide 3 9(x2)" && got != "wide 3 9(6 6)" {
+		t.Errorf("the row is %s", got)
+	}
+	var ids []string
+	for _, c := range row.Children {
+		for _, n := range c.Children {
+			ids = append(ids, n.ID)
+		}
+	}
+	if got := strings.Join(ids, " "); !strings.HasPrefix(got, "pick-1-picture pick-1-title pick-1-text pick-2-picture pick-2-title pick-2-text row-") ||
+		!strings.HasSuffix(got, "pick-3-picture pick-3-title pick-3-text pick-4-picture pick-4-title pick-4-text") {
+		t.Errorf("content stands in the order %s", got)
+	}
+	if change.Summary != "Recast Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now" {
+		t.Errorf("summary %q", change.Summary)
+	}
+	if wider, err := Apply(p, Operation{Page: "front-page", Recast: &Recast{Row: "foot", Recipe: "= = =", Breakpoint: "base"}}); err != nil {
+		t.Error(err)
+	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 || row.Children[0].ID != "address" || row.Children[0].At[0].Width.String() != "share" {
+		t.Errorf("a wider recipe: %+v", row.Children)
 	}
 }
 

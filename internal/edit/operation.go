@@ -12,19 +12,23 @@ import "kitrows/internal/page"
 type Operation struct {
 	Page string `json:"page,omitzero" doc:"The id of the page to change; over the API, the page of the address."`
 
-	Type      *Type      `json:"type,omitzero"`
-	Step      *Step      `json:"step,omitzero"`
-	Adjust    *Adjust    `json:"adjust,omitzero"`
-	Set       *Set       `json:"set,omitzero"`
-	AddRow    *AddRow    `json:"addRow,omitzero"`
-	AddColumn *AddColumn `json:"addColumn,omitzero"`
-	Duplicate *Duplicate `json:"duplicate,omitzero"`
-	Remove    *Remove    `json:"remove,omitzero"`
-	Move      *Move      `json:"move,omitzero"`
-	Describe  *Describe  `json:"describe,omitzero"`
-	Insert    *Insert    `json:"insert,omitzero"`
-	AddPage   *AddPage   `json:"addPage,omitzero"`
-	DropPage  *DropPage  `json:"dropPage,omitzero"`
+	Type       *Type       `json:"type,omitzero"`
+	Step       *Step       `json:"step,omitzero"`
+	Adjust     *Adjust     `json:"adjust,omitzero"`
+	Set        *Set        `json:"set,omitzero"`
+	AddRow     *AddRow     `json:"addRow,omitzero"`
+	Recast     *Recast     `json:"recast,omitzero"`
+	Replace    *Replace    `json:"replace,omitzero"`
+	AddColumn  *AddColumn  `json:"addColumn,omitzero"`
+	Duplicate  *Duplicate  `json:"duplicate,omitzero"`
+	Remove     *Remove     `json:"remove,omitzero"`
+	Move       *Move       `json:"move,omitzero"`
+	Describe   *Describe   `json:"describe,omitzero"`
+	Insert     *Insert     `json:"insert,omitzero"`
+	AddPage    *AddPage    `json:"addPage,omitzero"`
+	KeepRecipe *KeepRecipe `json:"keepRecipe,omitzero"`
+	DropRecipe *DropRecipe `json:"dropRecipe,omitzero"`
+	DropPage   *DropPage   `json:"dropPage,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.
@@ -73,6 +77,33 @@ type AddRow struct {
 	Near       string `json:"near,omitzero"`
 	Recipe     string `json:"recipe" maxLength:"400"`
 	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
+}
+
+// Recast gives a row the columns of a recipe. Its columns stay what they are but
+// for their settings, in order; what is in those there is no place for goes into
+// the last one, and the change says so.
+type Recast struct {
+	Row        string `json:"row"`
+	Recipe     string `json:"recipe" maxLength:"400"`
+	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
+}
+
+// Replace puts With in the place of a node; it has that node's id.
+type Replace struct {
+	With *page.Node `json:"with"`
+}
+
+// KeepRecipe keeps a recipe of one's own with the project: the text, or the row
+// Row written as one. One of that name is replaced.
+type KeepRecipe struct {
+	Name string `json:"name" maxLength:"120"`
+	Row  string `json:"row,omitzero"`
+	Text string `json:"text,omitzero" maxLength:"400"`
+}
+
+// DropRecipe takes away the recipe of that name.
+type DropRecipe struct {
+	Name string `json:"name"`
 }
 
 // AddColumn adds a column with its neighbour's settings: after Near, or as the

@@ -1,63 +1,262 @@
 package edit
 
 import (
+	"fmt"
+	"slices"
 	"strconv"
 	"strings"
+	"unicode/utf8"
 
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
 
-// maxRecipe is the most columns one recipe makes.
-const maxRecipe = 48
+// Bounds of a recipe.
+const (
+	maxRecipe      = 48  // columns of one row
+	maxRecipeWhole = 200 // and of all rows nested in it
+	maxRecipeDepth = 8
+)
 
-// ParseRecipe reads a row recipe and gives a row with new ids from m: "4 8" is
-// two columns from breakpoint at on, "12 12 | mid 6 6 | wide 4 8" says it per
-// breakpoint, a part without a name holding from the first. Each column gets a
-// text block to hold its place.
+// A recipe is a row in a line of text:
+//
+//	recipe = part { "|" part }
+//	part   = [ breakpoint ] row
+//	row    = [ "÷3" | "/3" | "off" ] { column }
+//	column = ( cell | "." | "x8" ) { "(" row ")" }
+//
+// A cell is that of ParseCell, "." a column nothing is set on, and "x8" eight of
+// them. What stands in brackets is a row nested in the column before it. A part
+// holds from its breakpoint on; the first says which columns there are, and a
+// later one may leave out those at the end that it says nothing of.
+type recipe struct {
+	kit    *kit.Kit
+	minter *page.Minter
+	text   string
+	words  []word
+	next   int
+	made   int // columns so far
+}
+
+// A word of a recipe: a bracket, a bar, or what stands between spaces and those.
+type word struct {
+	text string
+	at   int // its first character, from 1
+}
+
+// ParseRecipe reads a row recipe and gives a row with new ids from m; a part that
+// names no breakpoint holds from at on, or from the first when there are several.
+// Each column with no row nested in it gets a text block to hold its place. A
+// refusal names the character it is about.
 func ParseRecipe(text string, k *kit.Kit, at string, m *page.Minter) (*page.Node, error) {
-	parts := strings.Split(text, "|")
-	if len(parts) > 1 {
+	r := &recipe{kit: k, minter: m, text: text, words: wordsOf(text)}
+	if slices.ContainsFunc(r.words, func(w word) bool { return w.text == "|" }) {
 		at = k.Breakpoints[0].Name
 	}
 	var row *page.Node
 	last := -1
-	for _, part := range parts {
-		words := strings.Fields(part)
-		from := at
-		if len(words) > 0 && k.Index(words[0]) >= 0 && !isCell(words[0], kit.MaxColumns) {
-			from, words = words[0], words[1:]
+	for {
+		from, first := at, r.peek()
+		if k.Index(first.text) >= 0 && !isCell(first.text) {
+			from = first.text
+			r.next++
 		}
 		i := k.Index(from)
 		if i <= last {
-			return nil, fault.New("", part, "breakpoints once each and in order: %s", k.BreakpointNames())
+			return nil, r.wrong(first, "breakpoints once each and in order: %s", k.BreakpointNames())
 		}
 		last = i
-		if len(words) == 0 || len(words) > maxRecipe {
-			return nil, fault.New("", text, "1 to %d widths such as 4 8", maxRecipe)
+		var err error
+		if row, err = r.row(row, i, 0); err != nil {
+			return nil, err
 		}
-		if row == nil {
-			row = newRow(m, len(words))
+		if r.peek().text != "|" {
+			break
 		}
-		if len(words) != len(row.Children) {
-			return nil, fault.New("", strings.TrimSpace(part), "%d widths, as many as in the first part", len(row.Children))
-		}
-		for c, word := range words {
-			typed, err := ParseCell(word, k.ColumnsAt(i).N())
-			if err != nil {
-				return nil, err
-			}
-			column := row.Children[c]
-			row.Children[c] = column.WithSetting(k, typed.setting(column.SettingAt(from), carriedInto(column, k, i)))
-		}
+		r.next++
+	}
+	if end := r.peek(); end.text != "" {
+		return nil, r.wrong(end, "| and another breakpoint, or nothing: no bracket is open here")
 	}
 	return row, nil
 }
 
-func isCell(word string, n int) bool {
-	_, err := ParseCell(word, n)
-	return err == nil
+// wordsOf splits a recipe into its words.
+func wordsOf(text string) (all []word) {
+	at := 0
+	open := false // a word is being read
+	for _, c := range text {
+		at++
+		switch {
+		case c == ' ' || c == '\t':
+			open = false
+		case c == '(' || c == ')' || c == '|':
+			all, open = append(all, word{string(c), at}), false
+		case open:
+			all[len(all)-1].text += string(c)
+		default:
+			all, open = append(all, word{string(c), at}), true
+		}
+	}
+	return all
+}
+
+// peek is the next word; past the end it is empty.
+func (r *recipe) peek() word {
+	if r.next < len(r.words) {
+		return r.words[r.next]
+	}
+	return word{"", utf8.RuneCountInString(r.text) + 1}
+}
+
+func (r *recipe) wrong(w word, want string, args ...any) error {
+	var found any
+	if w.text != "" {
+		found = w.text
+	}
+	f := fault.New("", found, want, args...)
+	f.At = w.at
+	return f
+}
+
+// row reads a row's part at breakpoint i: into a new one when row is nil.
+func (r *recipe) row(row *page.Node, i, depth int) (*page.Node, error) {
+	build := row == nil
+	if build {
+		id, number := r.minter.Mint(page.Row)
+		row = &page.Node{ID: id, Kind: page.Row, Name: "Row " + strconv.Itoa(number)}
+	}
+	first := r.peek()
+	if depth > maxRecipeDepth {
+		return nil, r.wrong(first, "at most %d rows in one another", maxRecipeDepth)
+	}
+	from := r.kit.Breakpoints[i].Name
+	said := false
+	if perLine, err := ParseRowCell(first.text); err == nil && perLine != nil {
+		row = row.WithSetting(r.kit, page.Setting{From: from, PerLine: perLine})
+		r.next, said = r.next+1, true
+	} else if strings.HasPrefix(first.text, "÷") || strings.HasPrefix(first.text, "/") {
+		return nil, r.wrong(first, "÷ and 1 to %d columns a line", kit.MaxColumns)
+	}
+	c := 0 // the column that is read
+	for {
+		w := r.peek()
+		if w.text == "" || w.text == ")" || w.text == "|" {
+			if build && c == 0 || !build && c == 0 && !said {
+				return nil, r.wrong(w, "1 to %d widths such as 4 8", maxRecipe)
+			}
+			if !build {
+				return row, nil
+			}
+			return r.held(row), nil
+		}
+		many, err := r.many(w)
+		if err != nil {
+			return nil, err
+		}
+		r.next++
+		for range many {
+			if build {
+				if c == maxRecipe || r.made == maxRecipeWhole {
+					return nil, r.wrong(w, "at most %d columns in a row, and %d in all", maxRecipe, maxRecipeWhole)
+				}
+				id, number := r.minter.Mint(page.Column)
+				row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: "Column " + strconv.Itoa(number)})
+				r.made++
+			} else if c == len(row.Children) {
+				return nil, r.wrong(w, "%d widths, as many as in the first part", len(row.Children))
+			}
+			c++
+		}
+		column := row.Children[c-1]
+		if w.text != "." && !isMany(w.text) {
+			typed, err := ParseCell(w.text, r.kit.ColumnsAt(i).N())
+			if err != nil {
+				return nil, atWord(err, w)
+			}
+			column = column.WithSetting(r.kit, typed.setting(column.SettingAt(from), carriedInto(column, r.kit, i)))
+		}
+		if column, err = r.nested(column, i, depth, build); err != nil {
+			return nil, err
+		}
+		if build {
+			row.Children[c-1] = column
+		} else {
+			row.Children = slices.Clone(row.Children)
+			row.Children[c-1] = column
+		}
+	}
+}
+
+// nested reads the rows in brackets behind a column.
+func (r *recipe) nested(column *page.Node, i, depth int, build bool) (*page.Node, error) {
+	for n := 0; r.peek().text == "("; n++ {
+		open := r.peek()
+		r.next++
+		copied := *column
+		copied.Children = slices.Clone(column.Children)
+		column = &copied
+		var inner *page.Node
+		if !build && (n >= len(column.Children) || column.Children[n].Kind != page.Row) {
+			return nil, r.wrong(open, "no bracket here: the first part nests %d rows in this column", n)
+		} else if !build {
+			inner = column.Children[n]
+		}
+		inner, err := r.row(inner, i, depth+1)
+		if err != nil {
+			return nil, err
+		}
+		if r.peek().text != ")" {
+			return nil, r.wrong(r.peek(), ") to end the row that begins at character %d", open.at)
+		}
+		r.next++
+		if build {
+			column.Children = append(column.Children, inner)
+		} else {
+			column.Children[n] = inner
+		}
+	}
+	return column, nil
+}
+
+// many is for how many columns a word stands: "x8" for eight.
+func (r *recipe) many(w word) (int, error) {
+	if !isMany(w.text) {
+		return 1, nil
+	}
+	n, err := strconv.Atoi(w.text[1:])
+	if err != nil || n < 1 || n > maxRecipe {
+		return 0, r.wrong(w, "x and 1 to %d columns", maxRecipe)
+	}
+	return n, nil
+}
+
+func isMany(text string) bool {
+	return len(text) > 1 && text[0] == 'x' && strings.Trim(text[1:], "0123456789") == ""
+}
+
+func isCell(word string) bool {
+	_, err := ParseCell(word, kit.MaxColumns)
+	return err == nil || isMany(word)
+}
+
+// atWord says of a refusal which word it is about.
+func atWord(err error, w word) error {
+	for _, f := range fault.All(err) {
+		f.At = w.at
+	}
+	return err
+}
+
+// held gives every column that has nothing in it a text block to hold its place.
+func (r *recipe) held(row *page.Node) *page.Node {
+	for _, c := range row.Children {
+		if len(c.Children) == 0 {
+			c.Children = []*page.Node{placeholder(r.minter, c.Name)}
+		}
+	}
+	return row
 }
 
 // carriedInto is the span that holds for column c just below breakpoint i.
@@ -68,21 +267,141 @@ func carriedInto(c *page.Node, k *kit.Kit, i int) page.Span {
 	return c.SpanAt(k, i-1).Span
 }
 
-func newRow(m *page.Minter, columns int) *page.Node {
-	id, number := m.Mint(page.Row)
-	row := &page.Node{ID: id, Kind: page.Row, Name: "Row " + strconv.Itoa(number)}
-	for range columns {
-		row.Children = append(row.Children, newColumn(m))
-	}
-	return row
-}
-
 func newColumn(m *page.Minter) *page.Node {
 	id, number := m.Mint(page.Column)
 	name := "Column " + strconv.Itoa(number)
-	block, _ := m.Mint(page.Block)
-	return &page.Node{ID: id, Kind: page.Column, Name: name, Children: []*page.Node{{
-		ID: block, Kind: page.Block, Name: "Text",
-		Content: &page.Content{Type: page.Text, Height: kit.Px(96), Text: name + ": text to come."},
-	}}}
+	return &page.Node{ID: id, Kind: page.Column, Name: name, Children: []*page.Node{placeholder(m, name)}}
+}
+
+// placeholder is a block of text to come.
+func placeholder(m *page.Minter, column string) *page.Node {
+	id, _ := m.Mint(page.Block)
+	return &page.Node{ID: id, Kind: page.Block, Name: "Text",
+		Content: &page.Content{Type: page.Text, Height: kit.Px(96), Text: column + ": text to come."}}
+}
+
+// FormatRecipe writes a row as a recipe that ParseRecipe reads as the same
+// columns, with the same widths, skips, trails and so many a line, nested rows
+// included; it says nothing of content, names, and what cells do not show.
+func FormatRecipe(row *page.Node, k *kit.Kit) string {
+	var parts []string
+	for i, b := range k.Breakpoints {
+		if part, says := formatPart(row, k, i, len(parts) == 0); says {
+			parts = append(parts, strings.TrimSpace(b.Name+" "+part))
+		}
+	}
+	if len(parts) == 0 {
+		part, _ := formatPart(row, k, 0, true)
+		parts = append(parts, part)
+	}
+	if first, bare := strings.CutPrefix(parts[0], k.Breakpoints[0].Name+" "); bare && len(parts) > 1 {
+		parts[0] = first
+	}
+	return strings.Join(parts, " | ")
+}
+
+// formatPart writes what breakpoint i says of a row; whole says every column
+// whether anything is said of it or not.
+func formatPart(row *page.Node, k *kit.Kit, i int, whole bool) (text string, says bool) {
+	from := k.Breakpoints[i].Name
+	var words []string
+	silent := 0 // columns at the end of which nothing is said
+	flush := func() {
+		switch {
+		case silent == 1:
+			words = append(words, ".")
+		case silent > 1:
+			words = append(words, "x"+strconv.Itoa(silent))
+		}
+		silent = 0
+	}
+	if s := row.SettingAt(from); s.PerLine != nil {
+		words, says = append(words, FormatRowCell(*s.PerLine)), true
+	}
+	for _, c := range row.Children {
+		cell := "."
+		if s := c.SettingAt(from); s.Width != nil || s.Skip != nil || s.Trail != nil || s.Shown != nil {
+			held := c.SpanAt(k, i).Span
+			cell = FormatCell(held, float64(held.Width.Units()), float64(held.Skip), float64(held.Trail))
+		}
+		inner := ""
+		for _, n := range c.Children {
+			if n.Kind != page.Row {
+				continue
+			}
+			part, said := formatPart(n, k, i, whole)
+			if said || whole {
+				inner += "(" + part + ")"
+			}
+			says = says || said
+		}
+		if cell == "." && inner == "" {
+			silent++
+			continue
+		}
+		flush()
+		says = says || cell != "."
+		words = append(words, cell+inner)
+	}
+	if whole {
+		flush()
+	}
+	return strings.Join(words, " "), says
+}
+
+// A Ready recipe is one that is offered.
+type Ready struct {
+	Name string
+	Text string
+}
+
+// ReadyRecipes are the recipes that suit a kit, said at its widest breakpoints.
+func ReadyRecipes(k *kit.Kit) []Ready {
+	last := len(k.Breakpoints) - 1
+	n := k.ColumnsAt(min(last, 1)).N()
+	step, wide := k.Breakpoints[min(last, 1)].Name, k.Breakpoints[min(last, 2)].Name
+	at := func(recipe string) string {
+		if last == 0 {
+			return recipe
+		}
+		return step + " " + recipe
+	}
+	var all []Ready
+	parts := func(name string, of int, sizes ...int) {
+		if n%of != 0 || k.ColumnsAt(min(last, 1)).IsUneven() {
+			return
+		}
+		words := make([]string, len(sizes))
+		for i, s := range sizes {
+			words[i] = strconv.Itoa(s * n / of)
+		}
+		all = append(all, Ready{name, at(strings.Join(words, " "))})
+	}
+	parts("Halves", 2, 1, 1)
+	parts("Thirds", 3, 1, 1, 1)
+	parts("Quarters", 4, 1, 1, 1, 1)
+	parts("Main and side", 3, 2, 1)
+	parts("Side and main", 3, 1, 2)
+	parts("Side, main, side", 4, 1, 2, 1)
+	if n%6 == 0 {
+		all = append(all, Ready{"Centred", at(fmt.Sprintf("%d_%d", n/6, n*2/3))}, Ready{"Apart", at(fmt.Sprintf("%d %d_%d", n/3, n/3, n/3))})
+		all = append(all, Ready{"Main with a row in it, and side", at(fmt.Sprintf("%d(%d %d) %d", n*2/3, n/2, n/2, n/3))})
+	}
+	if k.Technique != kit.Grid {
+		all = append(all, Ready{"Mark and links", at("~ =")})
+	}
+	if k.Technique != kit.Float {
+		all = append(all, Ready{"Equal shares", at("= = =")})
+	}
+	if k.Technique == kit.Flex {
+		all = append(all, Ready{"Mark, links, search", at("~ = ~")})
+	}
+	gallery := "÷1 x8 | " + step + " ÷2"
+	if last >= 2 {
+		gallery += " | " + wide + " ÷4"
+	}
+	if last > 0 {
+		all = append(all, Ready{"Gallery of eight", gallery})
+	}
+	return append(all, Ready{"One column", "x1"})
 }

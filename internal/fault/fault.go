@@ -10,11 +10,13 @@ import (
 
 // A Fault is one wrong value. Field is a path such as
 // "pages[0].body[2].at[1].width"; Found is the value as it was given; Want says
-// what would be accepted, without a full stop.
+// what would be accepted, without a full stop. At is the character of a typed text
+// that it is about, from 1; 0 where it is about no one character.
 type Fault struct {
 	Field string
 	Found string
 	Want  string
+	At    int
 }
 
 // Error reads "FIELD: found FOUND, want WANT".
@@ -63,7 +65,7 @@ func Under(path string, err error) error {
 	}
 	moved := make([]error, len(all))
 	for i, f := range all {
-		moved[i] = &Fault{Field: join(path, f.Field), Found: f.Found, Want: f.Want}
+		moved[i] = &Fault{join(path, f.Field), f.Found, f.Want, f.At}
 	}
 	return errors.Join(moved...)
 }

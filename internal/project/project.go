@@ -6,6 +6,7 @@ import (
 	"bytes"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"kitrows/internal/fault"
@@ -21,6 +22,8 @@ const (
 	MaxPages    = 200
 	MaxKits     = 50
 	MaxPictures = 500
+	MaxRecipes  = 200
+	MaxRecipe   = 400     // bytes
 	MaxBytes    = 8 << 20 // of a project file
 )
 
@@ -33,6 +36,19 @@ type Project struct {
 	Kits     []*kit.Kit   `json:"kits"`
 	Pages    []*page.Page `json:"pages"`
 	Pictures []*Picture   `json:"pictures,omitzero"`
+	Recipes  []Recipe     `json:"recipes,omitzero" doc:"Row recipes of one's own, by name."`
+}
+
+// A Recipe is a row recipe that was kept. Its text may suit some kits only, and
+// is checked where it is used.
+type Recipe struct {
+	Name string `json:"name" minLength:"1" maxLength:"120"`
+	Text string `json:"text" minLength:"1" maxLength:"400"`
+}
+
+// RecipeNamed is the index of the recipe of that name; -1 when there is none.
+func (p *Project) RecipeNamed(name string) int {
+	return slices.IndexFunc(p.Recipes, func(r Recipe) bool { return r.Name == name })
 }
 
 // A Picture is an image file kept in the project.
@@ -120,6 +136,19 @@ func (p *Project) Check() error {
 	}
 	if n := len(p.Pictures); n > MaxPictures {
 		errs = append(errs, fault.New("pictures", n, "at most %d pictures", MaxPictures))
+	}
+	if n := len(p.Recipes); n > MaxRecipes {
+		errs = append(errs, fault.New("recipes", n, "at most %d recipes", MaxRecipes))
+	}
+	for i, r := range p.Recipes {
+		path := fmt.Sprintf("recipes[%d]", i)
+		take(path, page.CheckName(r.Name))
+		if len(r.Text) == 0 || len(r.Text) > MaxRecipe {
+			errs = append(errs, fault.New(path+".text", r.Text, "a recipe of 1 to %d bytes", MaxRecipe))
+		}
+		if i > 0 && r.Name <= p.Recipes[i-1].Name {
+			errs = append(errs, fault.New(path+".name", r.Name, "names once each, in order"))
+		}
 	}
 	if err := errors.Join(errs...); err != nil {
 		return err

@@ -119,6 +119,7 @@ func (v *Server) benchRoutes() {
 		})
 	}
 
+	v.recipeRoutes(path)
 	huma.Register(v.api, huma.Operation{
 		OperationID: "wholeSheet", Method: http.MethodGet, Path: path + "/stylesheet", Summary: "The whole stylesheet of the page's kit",
 		Errors: []int{http.StatusNotFound},
@@ -165,6 +166,44 @@ func (v *Server) benchRoutes() {
 			return nil, err
 		}
 		return &struct{ Body map[string][]bench.Change }{bench.Changes(state.Project, pg)}, nil
+	})
+}
+
+func (v *Server) recipeRoutes(path string) {
+	huma.Register(v.api, huma.Operation{
+		OperationID: "recipes", Method: http.MethodGet, Path: path + "/recipes", Summary: "Row recipes that suit the page's kit",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Breakpoint string `query:"breakpoint" maxLength:"24" doc:"Where they are drawn."`
+	}) (*struct{ Body []bench.Recipe }, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return &struct{ Body []bench.Recipe }{bench.Recipes(state.Project, pg, in.Breakpoint)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "recipe", Method: http.MethodGet, Path: path + "/recipe", Summary: "The row a recipe makes, at every breakpoint",
+		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Text       string `query:"text" maxLength:"400"`
+		Breakpoint string `query:"breakpoint" maxLength:"24" doc:"Where a recipe that names no breakpoint holds from."`
+	}) (*struct{ Body []bench.Lane }, error) {
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		if k.Index(in.Breakpoint) < 0 {
+			return nil, v.problem(ctx, fault.New("breakpoint", in.Breakpoint, "one of %s", k.BreakpointNames()))
+		}
+		lanes, err := bench.DrawRecipe(state.Project, pg, in.Text, in.Breakpoint)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct{ Body []bench.Lane }{lanes}, nil
 	})
 }
 

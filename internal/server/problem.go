@@ -27,6 +27,7 @@ type Wrong struct {
 	Field string `json:"field"`
 	Found string `json:"found"`
 	Want  string `json:"want"`
+	At    int    `json:"at,omitempty" doc:"The character of a typed text it is about, from 1."`
 }
 
 func (p *Problem) Error() string             { return p.Detail }
@@ -45,7 +46,7 @@ func newProblem(status int, message string, errs ...error) huma.StatusError {
 			if len(found) > 60 {
 				found = found[:60]
 			}
-			p.Errors = append(p.Errors, Wrong{detail.Location, string(found), detail.Message})
+			p.Errors = append(p.Errors, Wrong{Field: detail.Location, Found: string(found), Want: detail.Message})
 			p.Detail += ": " + detail.Location + ": " + detail.Message
 		} else if err != nil {
 			p.Detail += ": " + err.Error()

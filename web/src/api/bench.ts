@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect } from "react";
 import { create } from "zustand";
-import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
+import { api, orRefuse, Refusal, type Bench, type Operation, type Problem } from "./client";
 import { useView } from "../bench/view";
 
 /** Which page the Bench is on. */
@@ -52,6 +52,39 @@ export function useChanges(place: Place, revision: number) {
     queryKey: ["changes", place.project, place.page, revision],
     queryFn: async () =>
       orRefuse(await api.GET("/api/projects/{project}/pages/{page}/changes", { params: { path: place } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The row a typed recipe makes, at every breakpoint, or what is wrong with it and
+ *  at which character. */
+export function useRecipe(place: Place, revision: number, text: string, breakpoint: string) {
+  return useQuery({
+    queryKey: ["recipe", place.project, place.page, revision, text, breakpoint],
+    enabled: text.trim() !== "",
+    queryFn: async () => {
+      const answer = await api.GET("/api/projects/{project}/pages/{page}/recipe", {
+        params: { path: place, query: { text, breakpoint } },
+      });
+      const wrong = (answer.error as Problem | undefined)?.errors?.find((e) => e.at);
+      if (wrong) return { wrong: { at: wrong.at!, length: Math.max(0, wrong.found.length - 2), want: wrong.want } };
+      return { lanes: orRefuse(answer) };
+    },
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Row recipes that suit the page's kit, drawn at a breakpoint. */
+export function useRecipes(place: Place, revision: number, breakpoint: string, wanted: boolean) {
+  return useQuery({
+    queryKey: ["recipes", place.project, place.page, revision, breakpoint],
+    enabled: wanted,
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/pages/{page}/recipes", {
+          params: { path: place, query: { breakpoint } },
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
 }

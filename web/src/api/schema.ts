@@ -107,6 +107,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The row a recipe makes, at every breakpoint */
+        get: operations["recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/pages/{page}/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Row recipes that suit the page's kit */
+        get: operations["recipes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}/redo": {
         parameters: {
             query?: never;
@@ -392,6 +426,9 @@ export interface components {
             node: string;
         };
         EditDropPage: Record<string, never>;
+        EditDropRecipe: {
+            name: string;
+        };
         EditDuplicate: {
             node: string;
         };
@@ -400,6 +437,11 @@ export interface components {
             index: number;
             node: components["schemas"]["PageNode"];
             parent: string;
+        };
+        EditKeepRecipe: {
+            name: string;
+            row?: string;
+            text?: string;
         };
         EditMove: {
             /** Format: int64 */
@@ -418,18 +460,31 @@ export interface components {
             adjust?: components["schemas"]["EditAdjust"];
             describe?: components["schemas"]["EditDescribe"];
             dropPage?: components["schemas"]["EditDropPage"];
+            dropRecipe?: components["schemas"]["EditDropRecipe"];
             duplicate?: components["schemas"]["EditDuplicate"];
             insert?: components["schemas"]["EditInsert"];
+            keepRecipe?: components["schemas"]["EditKeepRecipe"];
             move?: components["schemas"]["EditMove"];
             /** @description The id of the page to change; over the API, the page of the address. */
             page?: string;
+            recast?: components["schemas"]["EditRecast"];
             remove?: components["schemas"]["EditRemove"];
+            replace?: components["schemas"]["EditReplace"];
             set?: components["schemas"]["EditSet"];
             step?: components["schemas"]["EditStep"];
             type?: components["schemas"]["EditType"];
         };
+        EditRecast: {
+            /** @description Where a recipe that names no breakpoint holds from. */
+            breakpoint: string;
+            recipe: string;
+            row: string;
+        };
         EditRemove: {
             node: string;
+        };
+        EditReplace: {
+            with: components["schemas"]["PageNode"];
         };
         EditSet: {
             settings: components["schemas"]["EditNodeSetting"][];
@@ -649,6 +704,14 @@ export interface components {
             status: number;
             title: string;
         };
+        Recipe: {
+            lane: components["schemas"]["Lane"];
+            /** @description Empty for one that is being typed. */
+            name: string;
+            /** @description Kept by the project; else one that is always offered. */
+            own: boolean;
+            text: string;
+        };
         Rect: {
             /** Format: double */
             height: number;
@@ -731,6 +794,11 @@ export interface components {
             width: number;
         };
         Wrong: {
+            /**
+             * Format: int64
+             * @description The character of a typed text it is about, from 1.
+             */
+            at?: number;
             field: string;
             found: string;
             want: string;
@@ -1114,6 +1182,121 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    recipe: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+                text?: string;
+                /** @description Where a recipe that names no breakpoint holds from. */
+                breakpoint?: string;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lane"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    recipes: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+                /** @description Where they are drawn. */
+                breakpoint?: string;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,28 +1,36 @@
-import { useState, type FormEvent, type RefObject } from "react";
+import { useDeferredValue, useState, type FormEvent, type RefObject } from "react";
 import type { Bench } from "../api/client";
-import { useLine, type Deed } from "../api/bench";
+import { useRecipe, type Deed, type Place } from "../api/bench";
+import { LaneDrawing } from "./LaneDrawing";
 import { useView } from "./view";
 
 interface Props {
+  place: Place;
+  bench: Bench;
   field: RefObject<HTMLInputElement | null>;
   focus: string;
   onDo: (deed: Deed) => Promise<Bench | null>;
 }
 
-/** The add-row box: a recipe such as "4 8", put in after the selected row. */
-export function AddRow({ field, focus, onDo }: Props) {
+const none = new Map();
+
+/** The add-row box: a recipe such as "4 8", drawn while it is typed, and put in
+ *  after the selected row. What is wrong with it is shown at its character. */
+export function AddRow({ place, bench, field, focus, onDo }: Props) {
   const spot = useView((v) => v.spot);
   const go = useView((v) => v.go);
-  const [wrong, setWrong] = useState("");
+  const [text, setText] = useState("");
+  const [open, setOpen] = useState(false);
+  const typed = useDeferredValue(text);
+  const recipe = useRecipe(place, bench.revision, typed, focus);
+  const wrong = typed.trim() === "" ? null : recipe.data?.wrong;
+  const shown = open && text.trim() !== "";
 
-  async function add(event: FormEvent<HTMLFormElement>) {
+  async function add(event: FormEvent) {
     event.preventDefault();
-    const input = event.currentTarget.elements.namedItem("recipe") as HTMLInputElement;
-    const recipe = input.value;
-    const made = await onDo({ addRow: { near: spot?.node ?? "", recipe, breakpoint: focus } });
-    setWrong(made ? "" : useLine.getState().refused);
-    if (!made) return;
-    input.value = "";
+    const made = await onDo({ addRow: { near: spot?.node ?? "", recipe: text, breakpoint: focus } });
+    if (!made) return setOpen(true);
+    setText("");
     if (made.select) go({ node: made.select, breakpoint: focus });
   }
 
@@ -32,15 +40,20 @@ export function AddRow({ field, focus, onDo }: Props) {
         <span className="whitespace-nowrap text-ink-2">add row</span>
         <input
           ref={field}
-          name="recipe"
           size={18}
           maxLength={400}
           placeholder="4 8"
           spellCheck={false}
           autoComplete="off"
+          value={text}
           aria-invalid={wrong ? true : undefined}
           aria-describedby={wrong ? "recipe-wrong" : "recipe-hint"}
-          onChange={() => setWrong("")}
+          onFocus={() => setOpen(true)}
+          onBlur={() => setOpen(false)}
+          onChange={(e) => {
+            setText(e.target.value);
+            setOpen(true);
+          }}
           onKeyDown={(e) => e.key === "Escape" && e.currentTarget.blur()}
           className="min-w-0 bg-transparent outline-none placeholder:text-ink-3"
         />
@@ -48,14 +61,45 @@ export function AddRow({ field, focus, onDo }: Props) {
           <span aria-hidden="true">↵</span> {spot ? "after" : "at the end"}
         </span>
       </label>
-      {wrong && (
-        <p
-          id="recipe-wrong"
-          role="alert"
-          className="absolute top-full left-0 z-20 mt-1 w-80 rounded-md border border-madder bg-raised px-2 py-1.5 text-[12px] leading-snug text-madder-deep"
-        >
-          {wrong}
-        </p>
+      {shown && (recipe.data?.lanes || wrong) && (
+        <div className="absolute top-full left-0 z-20 mt-1 w-[420px] rounded-md border border-control bg-raised p-2.5 text-[12px]">
+          {wrong ? (
+            <>
+              <pre aria-hidden="true" className="overflow-x-hidden font-mono text-[12px] leading-tight">
+                {typed.slice(0, wrong.at - 1)}
+                <mark className="bg-madder-soft text-madder-deep underline decoration-madder decoration-2">
+                  {typed.slice(wrong.at - 1, wrong.at - 1 + Math.max(1, wrong.length))}
+                  {wrong.at > typed.length && " "}
+                </mark>
+                {typed.slice(wrong.at - 1 + Math.max(1, wrong.length))}
+              </pre>
+              <p id="recipe-wrong" role="alert" className="mt-1.5 leading-snug text-madder-deep">
+                At character {wrong.at}: {wrong.want}.
+              </p>
+            </>
+          ) : (
+            <div className="flex items-start gap-2">
+              {recipe.data?.lanes?.map((lane) => (
+                <figure key={lane.breakpoint} className="min-w-0 flex-1">
+                  <figcaption
+                    className={`mb-1 font-mono text-[11px] ${lane.breakpoint === focus ? "text-madder" : "text-ink-2"}`}
+                  >
+                    {lane.breakpoint}
+                  </figcaption>
+                  <div className="max-h-36 overflow-hidden rounded-sm border border-line-2">
+                    <LaneDrawing
+                      lane={lane}
+                      nodes={none}
+                      width={92}
+                      tall={20}
+                      title={`The row at ${lane.breakpoint}`}
+                    />
+                  </div>
+                </figure>
+              ))}
+            </div>
+          )}
+        </div>
       )}
     </form>
   );

@@ -9,6 +9,7 @@ import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
 import { Heads } from "./Heads";
 import { Lanes } from "./Lanes";
+import { Recipes } from "./Recipes";
 import { Selection } from "./Selection";
 import { Sheet } from "./Sheet";
 import { StatusBar } from "./StatusBar";
@@ -56,6 +57,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const shown = tried ?? bench;
   const nodes = useMemo(() => new Map(shown.nodes.map((n) => [n.id, n])), [shown.nodes]);
   const node = spot ? nodes.get(spot.node) : undefined;
+  const row = node?.kind === "row" ? node : node?.kind === "column" ? nodes.get(node.parent) : undefined;
   const template = useMemo(() => columns(bench.breakpoints, focus), [bench.breakpoints, focus]);
   const empty = bench.nodes.length === 0;
 
@@ -105,10 +107,11 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
         <main className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3">
           <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
           <Lanes bench={shown} nodes={nodes} focus={focus} template={template} />
-          <div className="-ml-0.5 mt-2.5 grid min-h-0 grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
-            <div className="flex items-center gap-3 border-b border-line-2 px-2 py-1.5">
-              <AddRow field={addRow} focus={focus} onDo={onDo} />
-              <span className="truncate font-mono text-[11px] text-ink-2">
+          <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
+            <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
+              <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
+              <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
+              <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
                 2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
               </span>
               <button

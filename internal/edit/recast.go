@@ -1,0 +1,117 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+func (r *Recast) apply(e *editor) error {
+	old, _, err := e.find("row", r.Row)
+	if err != nil {
+		return err
+	}
+	if old.Kind != page.Row {
+		return fault.New("row", old.Name, "a row")
+	}
+	if e.kit.Index(r.Breakpoint) < 0 {
+		return fault.New("breakpoint", r.Breakpoint, "one of %s", e.kit.BreakpointNames())
+	}
+	made, err := ParseRecipe(r.Recipe, e.kit, r.Breakpoint, e.minter)
+	if err != nil {
+		return fault.Under("recipe", err)
+	}
+	row := *old
+	row.At, row.Children = made.At, nil
+	for i, cast := range made.Children {
+		if i >= len(old.Children) {
+			row.Children = append(row.Children, cast)
+			continue
+		}
+		c := *old.Children[i]
+		c.At = cast.At
+		if nests(cast) {
+			c.Children = append(slices.Clone(c.Children), cast.Children...)
+		}
+		row.Children = append(row.Children, &c)
+	}
+	e.summary, e.selected = "Recast "+row.Name, row.Children[0].ID
+	if over := len(old.Children) - len(row.Children); over > 0 {
+		last := *row.Children[len(row.Children)-1]
+		var names []string
+		for _, left := range old.Children[len(old.Children)-over:] {
+			last.Children = append(slices.Clone(last.Children), left.Children...)
+			names = append(names, left.Name)
+		}
+		row.Children[len(row.Children)-1] = &last
+		e.summary += fmt.Sprintf("; what was in %s is in %s now", strings.Join(names, ", "), last.Name)
+	}
+	replace := Replace{&row}
+	return replace.apply(e)
+}
+
+// nests tells whether a column of a recipe has rows nested in it.
+func nests(c *page.Node) bool {
+	return slices.ContainsFunc(c.Children, func(n *page.Node) bool { return n.Kind == page.Row })
+}
+
+func (r *Replace) apply(e *editor) error {
+	if r.With == nil {
+		return fault.New("with", "null", "a node")
+	}
+	old, _, err := e.find("with.id", r.With.ID)
+	if err != nil {
+		return err
+	}
+	e.page = e.page.Replaced(old.ID, func(*page.Node) *page.Node { return r.With })
+	e.inverse.Replace = &Replace{old}
+	if e.summary == "" {
+		e.summary, e.selected = "Replace "+r.With.Name, old.ID
+	}
+	return nil
+}
+
+// keepRecipe and dropRecipe change what the project keeps, whichever page they
+// are made from.
+func keepRecipe(p *project.Project, pg *page.Page, k *KeepRecipe) (*Change, error) {
+	text := k.Text
+	if k.Row != "" {
+		row, _ := pg.Find(k.Row)
+		if row == nil || row.Kind != page.Row {
+			return nil, fault.New("keepRecipe.row", k.Row, "the id of a row on this page")
+		}
+		text = FormatRecipe(row, p.Kit(pg.Kit))
+	}
+	c := *p
+	c.Recipes = slices.Clone(p.Recipes)
+	inverse := Operation{Page: pg.ID, DropRecipe: &DropRecipe{k.Name}}
+	if at := p.RecipeNamed(k.Name); at >= 0 {
+		inverse = Operation{Page: pg.ID, KeepRecipe: &KeepRecipe{Name: k.Name, Text: p.Recipes[at].Text}}
+		c.Recipes[at].Text = text
+	} else {
+		c.Recipes = append(c.Recipes, project.Recipe{Name: k.Name, Text: text})
+		slices.SortFunc(c.Recipes, func(a, b project.Recipe) int { return strings.Compare(a.Name, b.Name) })
+	}
+	if err := c.Check(); err != nil {
+		return nil, err
+	}
+	return &Change{Project: &c, Page: pg.ID, Inverse: inverse, Summary: "Keep recipe " + k.Name}, nil
+}
+
+func dropRecipe(p *project.Project, pg *page.Page, d *DropRecipe) (*Change, error) {
+	at := p.RecipeNamed(d.Name)
+	if at < 0 {
+		return nil, fault.New("dropRecipe.name", d.Name, "the name of a recipe that is kept")
+	}
+	c := *p
+	c.Recipes = slices.Delete(slices.Clone(p.Recipes), at, at+1)
+	if len(c.Recipes) == 0 {
+		c.Recipes = nil
+	}
+	inverse := Operation{Page: pg.ID, KeepRecipe: &KeepRecipe{Name: d.Name, Text: p.Recipes[at].Text}}
+	return &Change{Project: &c, Page: pg.ID, Inverse: inverse, Summary: "Drop recipe " + d.Name}, nil
+}

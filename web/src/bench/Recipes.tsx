@@ -1,0 +1,136 @@
+import { Trash2 } from "lucide-react";
+import { Popover } from "radix-ui";
+import { useState, type FormEvent } from "react";
+import type { Bench, Operation, SheetNode } from "../api/client";
+import { useRecipes, type Deed, type Place } from "../api/bench";
+import { LaneDrawing } from "./LaneDrawing";
+import { useView } from "./view";
+
+interface Props {
+  place: Place;
+  bench: Bench;
+  focus: string;
+  /** The selected node, and the row it is or stands in. */
+  row: SheetNode | undefined;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}
+
+const none = new Map();
+
+/** Ready rows, each drawn from its own plan: put in after the selected row, or
+ *  given to it. The selected row can be kept as a recipe of one's own. */
+export function Recipes({ place, bench, focus, row, onDo }: Props) {
+  const [open, setOpen] = useState(false);
+  const [sought, setSought] = useState("");
+  const [recast, setRecast] = useState(false);
+  const spot = useView((v) => v.spot);
+  const go = useView((v) => v.go);
+  const recipes = useRecipes(place, bench.revision, focus, open);
+  const words = sought.toLowerCase().split(/\s+/);
+  const found = (recipes.data ?? []).filter((r) => words.every((w) => `${r.name} ${r.text}`.toLowerCase().includes(w)));
+
+  function show(open: boolean) {
+    setOpen(open);
+    setSought("");
+  }
+
+  async function take(recipe: string) {
+    const operation: Operation =
+      recast && row
+        ? { recast: { row: row.id, recipe, breakpoint: focus } }
+        : { addRow: { near: spot?.node ?? "", recipe, breakpoint: focus } };
+    const made = await onDo(operation);
+    if (!made) return;
+    show(false);
+    if (made.select) go({ node: made.select, breakpoint: focus });
+  }
+
+  function keep(event: FormEvent<HTMLFormElement>) {
+    event.preventDefault();
+    const name = new FormData(event.currentTarget).get("name");
+    if (row && typeof name === "string" && name.trim()) void onDo({ keepRecipe: { name: name.trim(), row: row.id } });
+    event.currentTarget.reset();
+  }
+
+  return (
+    <Popover.Root open={open} onOpenChange={show}>
+      <Popover.Trigger className="flex-none rounded-md border border-control bg-raised px-2.5 py-1 whitespace-nowrap hover:bg-line-2">
+        Row recipes
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          aria-label="Row recipes"
+          align="start"
+          sideOffset={6}
+          collisionPadding={8}
+          onKeyDown={(e) => e.stopPropagation()}
+          className="z-40 flex max-h-[min(540px,var(--radix-popover-content-available-height))] w-[520px] flex-col rounded-md border border-control bg-sheet p-3 text-[12px]"
+        >
+          <div className="flex items-center gap-3">
+            <input
+              type="search"
+              aria-label="Find a recipe"
+              placeholder="Find a recipe"
+              value={sought}
+              onChange={(e) => setSought(e.target.value)}
+              onKeyDown={(e) => e.key === "Enter" && found[0] && void take(found[0].text)}
+              className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1"
+            />
+            <label className={`flex items-center gap-1.5 ${row ? "" : "text-ink-2"}`}>
+              <input
+                type="checkbox"
+                disabled={!row}
+                checked={recast && !!row}
+                onChange={(e) => setRecast(e.target.checked)}
+                className="accent-woad"
+              />
+              Give it to {row?.name ?? "the selected row"}
+            </label>
+          </div>
+          <ul className="mt-2.5 grid min-h-0 grid-cols-3 gap-2 overflow-y-auto [scrollbar-width:thin]">
+            {found.map((r) => (
+              <li key={`${r.own} ${r.name}`} className="relative">
+                <button
+                  type="button"
+                  onClick={() => void take(r.text)}
+                  className="flex h-full w-full flex-col gap-1 rounded-md border border-line bg-raised p-1.5 text-left hover:border-madder"
+                >
+                  <span className="block h-[44px] w-full overflow-hidden">
+                    <LaneDrawing lane={r.lane} nodes={none} width={140} tall={20} title="" />
+                  </span>
+                  <span className="font-semibold">{r.name}</span>
+                  <span className="font-mono text-[11px] break-words text-ink-2">{r.text}</span>
+                </button>
+                {r.own && (
+                  <button
+                    type="button"
+                    aria-label={`Drop recipe ${r.name}`}
+                    onClick={() => void onDo({ dropRecipe: { name: r.name } })}
+                    className="absolute right-1.5 bottom-1.5 grid size-6 place-items-center rounded-sm border border-control bg-raised"
+                  >
+                    <Trash2 size={11} aria-hidden="true" />
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+          {recipes.data && found.length === 0 && <p className="mt-2 text-ink-2">No recipe is called so.</p>}
+          {row && (
+            <form onSubmit={keep} className="mt-2.5 flex items-center gap-2 border-t border-line-2 pt-2.5">
+              <input
+                name="name"
+                aria-label="Name of the recipe"
+                placeholder={`Keep ${row.name} as …`}
+                maxLength={120}
+                className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1"
+              />
+              <button type="submit" className="rounded-md border border-control bg-raised px-2.5 py-1 hover:bg-line-2">
+                Keep as a recipe
+              </button>
+            </form>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
