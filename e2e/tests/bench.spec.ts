@@ -167,6 +167,61 @@ test("every setting is typed: shares, natural, trails, hidden, and so many a lin
   await expect(ghost).toHaveCount(0);
 });
 
+test("many cells are typed into at once, made alike, and undone in one step", async ({ page, app }) => {
+  await openBench(page, app);
+  const before = await code(page);
+  await cell(page, "log", "mid").click();
+  await cell(page, "tide-table", "wide").click({ modifiers: ["Shift"] });
+  await expect(page.getByText("8 cells, typed into at once")).toBeVisible();
+  await cell(page, "log-morning", "mid").click({ modifiers: ["ControlOrMeta"] });
+  await page.keyboard.type("1_3\n");
+  await expect(cell(page, "tide-table", "mid")).toHaveAccessibleName("Tide table at mid: 1_3, set here");
+  await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 1_3, set here");
+  await expect(cell(page, "log-morning", "mid")).toHaveAccessibleName("Morning at mid: *, the default");
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => code(page)).toBe(before);
+
+  // By keys: the columns of a row, and a refusal that leaves them selected.
+  await cell(page, "foot", "wide").click();
+  await page.keyboard.press("c");
+  await page.keyboard.type("13\n");
+  await expect(page.getByRole("textbox", { name: "Address at wide" })).toHaveAccessibleDescription(/1 to 12/);
+  await page.keyboard.type("\b\b");
+  await page.getByRole("textbox", { name: "Address at wide" }).fill("=");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("gridcell", { name: /^Foot at wide/ })).toContainText("share 6 + share 6 = 12");
+  await cell(page, "address", "wide").click();
+  await page.keyboard.press("Shift+ArrowDown");
+  await page.keyboard.press("Delete");
+  await expect(cell(page, "supporters", "wide")).toHaveAccessibleName("Supporters at wide: 6, carried from mid");
+  await cell(page, "pick-1", "wide").click();
+  await page.keyboard.type("x\n");
+  await cell(page, "pick-1", "wide").click();
+  await page.keyboard.press("l");
+  await expect(cell(page, "pick-4", "wide")).toHaveAccessibleName("Pick 4 at wide: x, set here");
+});
+
+test("any action, page or node is found by typing, and the keys are shown", async ({ page, app }) => {
+  await openBench(page, app);
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("tide t");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "tide-table", "wide")).toBeFocused();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("make wide as full");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "lead-story", "wide")).toHaveAccessibleName("Lead story at wide: 8, set here");
+  await page.keyboard.press("?");
+  const keys = page.getByRole("dialog", { name: "Keys" });
+  await expect(keys.getByText("make its siblings alike")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(keys).toHaveCount(0);
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("to sightings");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveTitle(/^Sightings/);
+});
+
 test("labelled controls set what the notation says and what it does not", async ({ page, app }) => {
   await openBench(page, app);
   await cell(page, "tide-table", "wide").click();
@@ -387,6 +442,14 @@ for (const colorScheme of ["light", "dark"] as const) {
     await page.keyboard.press("Escape");
     await page.keyboard.press("s");
     await expect(page.getByRole("dialog")).toBeVisible();
+    await clean();
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("Control+k");
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await clean();
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Row recipes" }).click();
+    await expect(page.getByRole("button", { name: /^Halves/ })).toBeVisible();
     await clean();
     await openBench(page, app, "/gullwing-point/sightings");
     await cell(page, "find", "full").click();

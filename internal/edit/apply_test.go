@@ -2,6 +2,7 @@ package edit
 
 import (
 	"bytes"
+	"fmt"
 	"math/rand/v2"
 	"strings"
 	"testing"
@@ -60,7 +61,7 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "recast", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "recast", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -93,7 +94,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(14) {
+	switch r.IntN(16) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -130,6 +131,10 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		} else {
 			o.KeepRecipe = &KeepRecipe{Name: names[r.IntN(3)], Row: []string{"", id()}[r.IntN(2)], Text: recipes[r.IntN(len(recipes))]}
 		}
+	case 14:
+		o.Alike = &Alike{Node: id(), To: []string{id()}}
+	case 15:
+		o.Level = &Level{From: bp(), To: bp(), Nodes: [][]string{nil, {id()}}[r.IntN(2)]}
 	case 9:
 		o.DropPage = &DropPage{}
 	}
@@ -193,6 +198,45 @@ func TestAdjust(t *testing.T) {
 	}
 	if change.Summary != "skip carried, align bottom in 2 cells" {
 		t.Errorf("summary %q", change.Summary)
+	}
+}
+
+// Siblings are made alike, and one breakpoint like another, with no setting that
+// would be carried anyway.
+func TestAlikeAndLevel(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	alike, err := Apply(p, Operation{Page: "front-page", Alike: &Alike{Node: "tide-table", To: []string{"log", "address"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	tide, _ := p.Pages[0].Find("tide-table")
+	for _, id := range []string{"log", "address"} {
+		if n, _ := alike.Project.Pages[0].Find(id); fmt.Sprint(len(n.At), *n.At[0].Width, *n.At[1].Skip) != fmt.Sprint(len(tide.At), *tide.At[0].Width, *tide.At[1].Skip) {
+			t.Errorf("%s is %+v", id, n.At)
+		}
+	}
+	level, err := Apply(p, Operation{Page: "front-page", Level: &Level{From: "wide", To: "mid"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	k := p.Kits[0]
+	level.Project.Pages[0].Walk(func(n *page.Node, _ page.Place) {
+		switch n.Kind {
+		case page.Column:
+			if n.SpanAt(k, 1).Span != n.SpanAt(k, 2).Span {
+				t.Errorf("%s: %+v at mid, %+v at wide", n.ID, n.SpanAt(k, 1).Span, n.SpanAt(k, 2).Span)
+			}
+		case page.Row:
+			if n.RulingAt(k, 1).Ruling != n.RulingAt(k, 2).Ruling {
+				t.Errorf("%s: %+v at mid", n.ID, n.RulingAt(k, 1).Ruling)
+			}
+		}
+	})
+	if mark, _ := level.Project.Pages[0].Find("lead-story"); mark.At[0].From != "mid" || mark.At[0].Skip != nil {
+		t.Errorf("Lead story at mid: %+v", mark.At[0])
 	}
 }
 

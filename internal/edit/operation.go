@@ -15,6 +15,8 @@ type Operation struct {
 	Type       *Type       `json:"type,omitzero"`
 	Step       *Step       `json:"step,omitzero"`
 	Adjust     *Adjust     `json:"adjust,omitzero"`
+	Alike      *Alike      `json:"alike,omitzero"`
+	Level      *Level      `json:"level,omitzero"`
 	Set        *Set        `json:"set,omitzero"`
 	AddRow     *AddRow     `json:"addRow,omitzero"`
 	Recast     *Recast     `json:"recast,omitzero"`
@@ -49,6 +51,20 @@ type Adjust struct {
 	Cells []Cell       `json:"cells" minItems:"1" maxItems:"20000"`
 	Set   page.Setting `json:"set,omitzero"`
 	Clear []string     `json:"clear,omitzero" maxItems:"20" doc:"Names of settings, such as width or perLine."`
+}
+
+// Alike gives other columns, or rows, all settings of one.
+type Alike struct {
+	Node string   `json:"node"`
+	To   []string `json:"to" minItems:"1" maxItems:"20000"`
+}
+
+// Level makes what holds at one breakpoint hold at another too, for those rows and
+// columns, or for all of the page.
+type Level struct {
+	From  string   `json:"from"`
+	To    string   `json:"to"`
+	Nodes []string `json:"nodes,omitzero" maxItems:"20000"`
 }
 
 // Step widens, narrows or shifts a column at a breakpoint by so many units.

@@ -414,6 +414,10 @@ export interface components {
             clear?: string[];
             set?: components["schemas"]["PageSetting"];
         };
+        EditAlike: {
+            node: string;
+            to: string[];
+        };
         EditCell: {
             breakpoint: string;
             node: string;
@@ -443,6 +447,11 @@ export interface components {
             row?: string;
             text?: string;
         };
+        EditLevel: {
+            from: string;
+            nodes?: string[];
+            to: string;
+        };
         EditMove: {
             /** Format: int64 */
             index: number;
@@ -458,12 +467,14 @@ export interface components {
             addPage?: components["schemas"]["EditAddPage"];
             addRow?: components["schemas"]["EditAddRow"];
             adjust?: components["schemas"]["EditAdjust"];
+            alike?: components["schemas"]["EditAlike"];
             describe?: components["schemas"]["EditDescribe"];
             dropPage?: components["schemas"]["EditDropPage"];
             dropRecipe?: components["schemas"]["EditDropRecipe"];
             duplicate?: components["schemas"]["EditDuplicate"];
             insert?: components["schemas"]["EditInsert"];
             keepRecipe?: components["schemas"]["EditKeepRecipe"];
+            level?: components["schemas"]["EditLevel"];
             move?: components["schemas"]["EditMove"];
             /** @description The id of the page to change; over the API, the page of the address. */
             page?: string;

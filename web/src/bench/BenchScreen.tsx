@@ -7,7 +7,9 @@ import { Sorry } from "../parts/Sorry";
 import { AddRow } from "./AddRow";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
+import { Commands } from "./Commands";
 import { Heads } from "./Heads";
+import { Keys } from "./Keys";
 import { Lanes } from "./Lanes";
 import { Recipes } from "./Recipes";
 import { Selection } from "./Selection";
@@ -50,6 +52,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const changes = useChanges(place, bench.revision);
   const [tried, setTried] = useState<Bench | null>(null);
   const [drawer, setDrawer] = useState(false);
+  const [dialog, setDialog] = useState<"commands" | "keys" | null>(null);
   const addRow = useRef<HTMLInputElement>(null);
   const newestTry = useRef(0);
 
@@ -87,7 +90,12 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     function key(event: KeyboardEvent) {
       const typing = (event.target as HTMLElement).matches("input:not([type=checkbox]), textarea, select");
       if (typing) return;
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
+        event.preventDefault();
+        setDialog("commands");
+      } else if (event.key === "?" && !event.ctrlKey && !event.metaKey) {
+        setDialog("keys");
+      } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
         event.preventDefault();
         void onDo(event.shiftKey ? "redo" : "undo");
       } else if ((event.key === "," || event.key === ".") && !event.ctrlKey && !event.metaKey && !event.altKey) {
@@ -151,6 +159,17 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           <CodePanel bench={bench} place={place} />
         </aside>
       </div>
+      <Commands
+        open={dialog === "commands"}
+        onOpenChange={(open) => setDialog(open ? "commands" : null)}
+        bench={bench}
+        node={node}
+        focus={focus}
+        onDo={onDo}
+        onAddRow={() => addRow.current?.focus()}
+        onKeys={() => setDialog("keys")}
+      />
+      <Keys open={dialog === "keys"} onOpenChange={(open) => setDialog(open ? "keys" : null)} />
       <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
     </div>
   );

@@ -14,7 +14,8 @@ interface Props {
   onSelect?: (node: string, breakpoint: string) => void;
   /** At least so high on screen, in px. */
   tall?: number;
-  /** What the drawing shows, for a reader who does not see it. */
+  /** What the drawing shows, for a reader who does not see it; empty where words
+   *  beside it say so. */
   title: string;
 }
 
@@ -45,8 +46,9 @@ export const LaneDrawing = memo(function LaneDrawing({
   );
   return (
     <svg
-      role="img"
-      aria-label={title}
+      role={title ? "img" : undefined}
+      aria-label={title || undefined}
+      aria-hidden={title ? undefined : true}
       width={width}
       height={height * scale}
       viewBox={`0 0 ${lane.width} ${height}`}

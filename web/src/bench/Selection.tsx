@@ -1,4 +1,4 @@
-import { ArrowDown, ArrowUp, Columns2, Copy, Rows2, Trash2 } from "lucide-react";
+import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
@@ -27,6 +27,9 @@ export function Selection({ bench, node, focus, onDo }: Props) {
     if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
   }
   const siblings = bench.nodes.filter((n) => n.parent === node.parent).length;
+  const alike = bench.nodes
+    .filter((n) => n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
+    .map((n) => n.id);
   const move = (by: number) => act({ move: { node: node.id, parent: node.parent, index: node.index + by } });
   const describe = (what: { name?: string; element?: string; frame?: string }) =>
     void onDo({ describe: { node: node.id, ...what } });
@@ -79,7 +82,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           </select>
         </label>
       )}
-      <div className="mt-2 flex flex-wrap gap-1.5">
+      <div className="mt-2 flex flex-wrap gap-1">
         {(node.kind === "column" || node.kind === "row") && (
           <Act label="Column" keys="N" onClick={() => void act({ addColumn: { near: node.id } })}>
             <Columns2 size={13} aria-hidden="true" />
@@ -92,6 +95,16 @@ export function Selection({ bench, node, focus, onDo }: Props) {
             onClick={() => void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } })}
           >
             <Rows2 size={13} aria-hidden="true" />
+          </Act>
+        )}
+        {(node.kind === "column" || node.kind === "row") && alike.length > 0 && (
+          <Act
+            label="Make its siblings alike"
+            keys="L"
+            brief
+            onClick={() => void act({ alike: { node: node.id, to: alike } })}
+          >
+            <Equal size={13} aria-hidden="true" />
           </Act>
         )}
         <Act label="Move up" keys="Alt+↑" brief disabled={node.index === 0} onClick={() => void move(-1)}>
@@ -129,7 +142,7 @@ function Act({ label, keys, brief = false, disabled = false, onClick, children }
       aria-label={brief ? label : undefined}
       disabled={disabled}
       onClick={onClick}
-      className="flex min-h-[27px] items-center gap-1.5 rounded-md border border-control bg-raised px-2 text-[12px] hover:bg-line-2 disabled:opacity-40"
+      className="flex min-h-[27px] items-center gap-1 rounded-md border border-control bg-raised px-1.5 text-[12px] hover:bg-line-2 disabled:opacity-40"
     >
       {children}
       {!brief && label}

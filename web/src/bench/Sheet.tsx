@@ -29,7 +29,9 @@ const begins = { column: /^[0-9*xX_=~]$/, row: /^[/÷o]$/ };
 export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAddRow }: Props) {
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
-  const { select, go, advance, catchUp, found } = useView.getState();
+  const gathered = useView((v) => v.cells);
+  const { select, go, gather, advance, catchUp, found } = useView.getState();
+  const anchor = useRef<Spot | null>(null);
   const [typing, setTyping] = useState<Typing | null>(null);
   const [opened, setOpened] = useState<Spot | null>(null);
   const [sent, setSent] = useState<Record<string, Record<string, string>>>({});
@@ -60,6 +62,48 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     return line ? { node: line.id, breakpoint: names[x] ?? null } : null;
   }
 
+  /** The cells between two, of rows and columns as the first one is. */
+  function between(a: Spot, b: Spot): string[] {
+    const names = bench.breakpoints.map((p) => p.name);
+    const order = (x: number, y: number) => (x < y ? [x, y] : [y, x]) as [number, number];
+    const [left, right] = order(names.indexOf(a.breakpoint ?? ""), names.indexOf(b.breakpoint ?? ""));
+    const [top, bottom] = order(
+      lines.findIndex((n) => n.id === a.node),
+      lines.findIndex((n) => n.id === b.node),
+    );
+    const kind = lines.find((n) => n.id === a.node)?.kind;
+    return lines
+      .slice(top, bottom + 1)
+      .filter((n) => n.kind === kind)
+      .flatMap((n) => names.slice(Math.max(0, left), right + 1).map((name) => `${n.id}/${name}`));
+  }
+
+  /** Selects from the cell the selection began at to another. */
+  function extend(to: Spot) {
+    const from = (gathered.length > 0 ? anchor.current : spot) ?? to;
+    if (from.breakpoint === null || to.breakpoint === null) return go(to);
+    anchor.current = from;
+    gather(to, between(from, to));
+  }
+
+  /** Adds a cell to the selection, or takes it out. */
+  function toggle(to: Spot) {
+    const key = `${to.node}/${to.breakpoint}`;
+    const now = gathered.length > 0 ? gathered : spot?.breakpoint ? [`${spot.node}/${spot.breakpoint}`] : [];
+    const next = now.includes(key) ? now.filter((c) => c !== key) : [...now, key];
+    anchor.current = to;
+    gather(to, next);
+  }
+
+  /** The cells that take what is typed. */
+  function chosen(at: Spot) {
+    const keys = gathered.length > 0 ? gathered : [`${at.node}/${at.breakpoint}`];
+    return keys.map((key) => {
+      const cut = key.lastIndexOf("/");
+      return { node: key.slice(0, cut), breakpoint: key.slice(cut + 1) };
+    });
+  }
+
   /** Does something and selects what it made or left. */
   async function act(operation: Operation) {
     const made = await onDo(operation);
@@ -70,7 +114,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     const at = typing?.spot;
     if (!at?.breakpoint) return setTyping(null);
     const { node, breakpoint } = at;
-    const answer = onDo({ type: { cells: [{ node, breakpoint }], text } });
+    const cells = chosen(at);
+    const answer = onDo({ type: { cells, text } });
     setTyping(null);
     const to = { down: [0, 1], up: [0, -1], right: [1, 0], left: [-1, 0] } as const;
     if (onward)
@@ -83,7 +128,12 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       return { ...s, [node]: rest };
     });
     if (!made) {
-      select(at);
+      if (cells.length > 1)
+        gather(
+          at,
+          cells.map((c) => `${c.node}/${c.breakpoint}`),
+        );
+      else select(at);
       setTyping({ spot: at, text, wrong: useLine.getState().refused });
     }
   }
@@ -94,10 +144,18 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   }
 
   // Rows that did not change are not drawn again, so what they call stays the same.
-  const latest = useRef({ commit, cancel });
+  const latest = useRef({ commit, cancel, extend, toggle });
   useLayoutEffect(() => {
-    latest.current = { commit, cancel };
+    latest.current = { commit, cancel, extend, toggle };
   });
+  const choose = useCallback(
+    (to: Spot, how: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
+      if (how.shiftKey) latest.current.extend(to);
+      else if (how.ctrlKey || how.metaKey) latest.current.toggle(to);
+      else go(to);
+    },
+    [go],
+  );
   const onCommit = useCallback((text: string, onward: Onward | null) => void latest.current.commit(text, onward), []);
   const onCancel = useCallback(() => latest.current.cancel(), []);
 
@@ -131,7 +189,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     const arrow = arrows[event.key];
     if (arrow) {
       const next = walk(...arrow);
-      if (next) go(next);
+      if (next && event.shiftKey) extend(next);
+      else if (next) go(next);
       return true;
     }
     const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
@@ -152,7 +211,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         return true;
       case "Backspace":
       case "Delete":
-        if (editable) void onDo({ type: { cells: [{ node: node.id, breakpoint: spot!.breakpoint! }], text: "" } });
+        if (editable) void onDo({ type: { cells: chosen(spot!), text: "" } });
         else void act({ remove: { node: node.id } });
         return true;
       case "n":
@@ -165,9 +224,31 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       case "d":
         void act({ duplicate: { node: node.id } });
         return true;
+      case "l": {
+        const to = lines
+          .filter((n) => n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
+          .map((n) => n.id);
+        if (to.length > 0 && node.kind !== "container") void onDo({ alike: { node: node.id, to } });
+        return true;
+      }
       case "a":
         onAddRow();
         return true;
+      case "c": {
+        // The columns of the row, at the breakpoint selected or in focus.
+        const row = node.kind === "row" ? node.id : node.parent;
+        const all = lines.filter((n) => n.kind === "column" && n.parent === row);
+        const at = {
+          node: node.kind === "column" ? node.id : (all[0]?.id ?? ""),
+          breakpoint: spot?.breakpoint ?? focus,
+        };
+        if (all.length > 0)
+          gather(
+            at,
+            all.map((n) => `${n.id}/${at.breakpoint}`),
+          );
+        return true;
+      }
       case "s":
         if (node.kind === "column" || node.kind === "row")
           setOpened({ node: node.id, breakpoint: spot?.breakpoint ?? focus });
@@ -196,6 +277,14 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     [onDo, onTry, stepOf],
   );
 
+  const gatheredOf = useMemo(() => {
+    const by = new Map<string, string>();
+    for (const key of gathered) {
+      const cut = key.lastIndexOf("/");
+      by.set(key.slice(0, cut), `${by.get(key.slice(0, cut)) ?? " "}${key.slice(cut + 1)} `);
+    }
+    return by;
+  }, [gathered]);
   const known = spot && lines.some((n) => n.id === spot.node);
   return (
     <div
@@ -203,7 +292,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       role="treegrid"
       tabIndex={-1}
       aria-label="Span sheet"
-      aria-multiselectable="false"
+      aria-multiselectable="true"
       onKeyDown={key}
       className="min-h-0 [contain:strict] overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
     >
@@ -225,10 +314,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
           box={boxes.get(node.id)}
           row={boxes.get(node.parent)}
           selected={spot?.node === node.id ? spot.breakpoint : undefined}
+          gathered={gatheredOf.get(node.id) ?? ""}
           typing={typing?.spot.node === node.id ? typing : null}
           sent={sent[node.id]}
           entry={!known && i === 0}
-          onSelect={go}
+          onSelect={choose}
           onType={setTyping}
           onOpen={setOpened}
           onCommit={onCommit}

@@ -23,12 +23,15 @@ interface Props {
   /** The selected cell, when it is in this row: a breakpoint, or null for the
    *  name. */
   selected: string | null | undefined;
+  /** The breakpoints at which it is selected together with other cells, with a
+   *  space around each. */
+  gathered: string;
   typing: Typing | null;
   /** What was typed and is not answered yet, by breakpoint. */
   sent: Record<string, string> | undefined;
   /** The grid has one cell that Tab reaches: here, the name of this row. */
   entry: boolean;
-  onSelect: (spot: Spot) => void;
+  onSelect: (spot: Spot, how: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => void;
   onType: (typing: Typing) => void;
   /** Opens all settings of a cell. */
   onOpen: (spot: Spot) => void;
@@ -55,7 +58,7 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         role="rowheader"
         data-spot={`${node.id}/`}
         tabIndex={selected === null || p.entry ? 0 : -1}
-        onClick={() => p.onSelect({ node: node.id, breakpoint: null })}
+        onClick={(e) => p.onSelect({ node: node.id, breakpoint: null }, e)}
         className="flex min-w-0 cursor-default items-center gap-1.5 rounded-sm pr-1 whitespace-nowrap"
         style={{ paddingLeft: `${6 + node.depth * 13}px` }}
       >
@@ -98,6 +101,8 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
   const { node, breakpoint, cell } = p;
   const spot = { node: node.id, breakpoint };
   const on = p.selected === breakpoint;
+  const inFocus = breakpoint === p.focus;
+  const among = p.gathered.includes(` ${breakpoint} `);
   const typing = on && p.typing?.spot.breakpoint === breakpoint ? p.typing : null;
   const sum = p.sum && [`${p.sum.text}${p.sum.state && `, ${p.sum.state}`}`, ...p.sum.reasons].join("\n");
   const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
@@ -110,9 +115,13 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
       title={label}
-      onPointerDown={() => !typing && p.onSelect(spot)}
+      onPointerDown={(e) => !typing && p.onSelect(spot, e)}
+      onPointerEnter={(e) =>
+        e.buttons === 1 && !inFocus && p.onSelect(spot, { shiftKey: true, ctrlKey: false, metaKey: false })
+      }
       onDoubleClick={() => p.onType({ spot, text: cell.text })}
-      className={`relative flex min-w-0 items-center rounded-[4px] ${on && !typing ? "outline-2 outline-madder" : ""}`}
+      aria-selected={on || among}
+      className={`relative flex min-w-0 items-center rounded-[4px] ${on && !typing ? "outline-2 outline-madder" : among ? "bg-madder-soft outline-1 outline-madder" : ""}`}
     >
       {typing ? (
         <CellInput
@@ -250,7 +259,7 @@ function ContainerCell(p: CellProps & { sum: Sum }) {
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
       title={`${node.frame}: ${sum.text}`}
-      onPointerDown={() => p.onSelect({ node: node.id, breakpoint })}
+      onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint }, e)}
       className={`min-w-0 truncate rounded-[4px] font-mono text-[11px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
     >
       {inFocus ? `${node.frame === "fixed" ? "" : `${node.frame}, `}${sum.text}` : sum.short}

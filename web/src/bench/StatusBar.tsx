@@ -1,5 +1,6 @@
 import type { Bench, SheetNode } from "../api/client";
 import { useLine } from "../api/bench";
+import { useView } from "./view";
 
 interface Props {
   bench: Bench;
@@ -11,6 +12,7 @@ interface Props {
 /** Where the selection stands, what was refused, and the page in numbers. */
 export function StatusBar({ bench, nodes, node, focus }: Props) {
   const refused = useLine((l) => l.refused);
+  const cells = useView((v) => v.cells.length);
   const lane = bench.lanes.find((l) => l.breakpoint === focus);
   const above: string[] = [];
   for (let up = node && nodes.get(node.parent); up; up = nodes.get(up.parent)) above.push(`${up.kind} ${up.name}`);
@@ -23,6 +25,11 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
         </span>
       ) : (
         <>
+          {cells > 1 && (
+            <span className="flex-none">
+              <b className="font-semibold text-madder">{cells} cells</b>, typed into at once
+            </span>
+          )}
           {node && (
             <span className="min-w-0 truncate">
               <b className="font-semibold text-ink">{node.name}</b>

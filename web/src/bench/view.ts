@@ -13,6 +13,9 @@ interface View {
   focus: string | null;
   /** The selected cell. */
   spot: Spot | null;
+  /** The cells selected together with it, itself among them, as "node/breakpoint";
+   *  empty when it is alone. What is typed goes into all of them. */
+  cells: readonly string[];
   /** What lanes, panel and code show as selected: the same, but while an edit is
    *  on its way, so that they are drawn once, with its answer. */
   shown: Spot | null;
@@ -28,6 +31,8 @@ interface View {
   select: (spot: Spot | null) => void;
   /** Selects, and takes the keyboard's focus along. */
   go: (spot: Spot) => void;
+  /** Selects several cells, of which spot is the one that is shown. */
+  gather: (spot: Spot, cells: string[]) => void;
   /** Goes on to another cell, which is shown as selected at the next catchUp. */
   advance: (spot: Spot) => void;
   catchUp: () => void;
@@ -38,16 +43,17 @@ interface View {
   reset: () => void;
 }
 
-const start = { focus: null, spot: null, shown: null, seeking: false, widths: {} };
+const start = { focus: null, spot: null, cells: [], shown: null, seeking: false, widths: {} };
 
 export const useView = create<View>()((set) => ({
   ...start,
   ends: true,
   ghosts: true,
   setFocus: (focus) => set({ focus }),
-  select: (spot) => set({ spot, shown: spot }),
-  go: (spot) => set({ spot, shown: spot, seeking: true }),
-  advance: (spot) => set({ spot, seeking: true }),
+  select: (spot) => set({ spot, cells: [], shown: spot }),
+  go: (spot) => set({ spot, cells: [], shown: spot, seeking: true }),
+  gather: (spot, cells) => set({ spot, cells, shown: spot, seeking: true }),
+  advance: (spot) => set({ spot, cells: [], seeking: true }),
   catchUp: () => set((v) => ({ shown: v.spot })),
   found: () => set({ seeking: false }),
   setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),

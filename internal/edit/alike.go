@@ -1,0 +1,90 @@
+package edit
+
+import (
+	"fmt"
+	"reflect"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/page"
+)
+
+func (a *Alike) apply(e *editor) error {
+	all := e.settable()
+	one, _, err := e.cell(all, Cell{a.Node, e.kit.Breakpoints[0].Name})
+	if err != nil {
+		return err
+	}
+	var set Set
+	for i, id := range a.To {
+		other := all[id]
+		if other == nil || other.Kind != one.Kind {
+			return fault.New(fmt.Sprintf("to[%d]", i), id, "the id of a %s on this page", one.Kind)
+		}
+		for _, b := range e.kit.Breakpoints {
+			if want := one.SettingAt(b.Name); !reflect.DeepEqual(want, other.SettingAt(b.Name)) {
+				set.Settings = append(set.Settings, NodeSetting{id, want})
+			}
+		}
+	}
+	if err := set.apply(e); err != nil {
+		return err
+	}
+	e.summary, e.selected = fmt.Sprintf("%d like %s", len(a.To), one.Name), one.ID
+	return nil
+}
+
+func (l *Level) apply(e *editor) error {
+	from, to := e.kit.Index(l.From), e.kit.Index(l.To)
+	if from < 0 {
+		return fault.New("from", l.From, "one of %s", e.kit.BreakpointNames())
+	}
+	if to < 0 || to == from {
+		return fault.New("to", l.To, "another of %s", e.kit.BreakpointNames())
+	}
+	all := e.settable()
+	nodes := l.Nodes
+	if len(nodes) == 0 {
+		e.page.Walk(func(n *page.Node, _ page.Place) {
+			if all[n.ID] != nil {
+				nodes = append(nodes, n.ID)
+			}
+		})
+	}
+	var set Set
+	for i, id := range nodes {
+		n := all[id]
+		if n == nil {
+			return fault.New(fmt.Sprintf("nodes[%d]", i), id, "the id of a row or column on this page")
+		}
+		if s := e.levelled(n, from, to); !reflect.DeepEqual(s, n.SettingAt(l.To)) {
+			set.Settings = append(set.Settings, NodeSetting{id, s})
+		}
+	}
+	if err := set.apply(e); err != nil {
+		return err
+	}
+	e.summary, e.selected = l.To+" as "+l.From, ""
+	return nil
+}
+
+// levelled is what must be set on a node at one breakpoint so that there holds
+// what holds at another, units as the same number: only what is not carried there
+// anyway.
+func (e *editor) levelled(n *page.Node, from, to int) page.Setting {
+	name := e.kit.Breakpoints[to].Name
+	bare := n.WithSetting(e.kit, page.Setting{From: name})
+	var want, carried page.Setting
+	if n.Kind == page.Row {
+		want, carried = n.RulingAt(e.kit, from).Setting(name), bare.RulingAt(e.kit, to).Setting(name)
+	} else {
+		want, carried = n.SpanAt(e.kit, from).Setting(name), bare.SpanAt(e.kit, to).Setting(name)
+	}
+	s := page.Setting{From: name}
+	into, has, had := reflect.ValueOf(&s).Elem(), reflect.ValueOf(want), reflect.ValueOf(carried)
+	for i := range into.NumField() {
+		if f := has.Field(i); f.Kind() == reflect.Pointer && !f.IsNil() && !reflect.DeepEqual(f.Elem().Interface(), had.Field(i).Elem().Interface()) {
+			into.Field(i).Set(f)
+		}
+	}
+	return s
+}

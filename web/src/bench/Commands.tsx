@@ -1,0 +1,160 @@
+import { Command } from "cmdk";
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+import { useNavigate } from "react-router";
+import type { Bench, Operation, SheetNode } from "../api/client";
+import type { Deed } from "../api/bench";
+import { useView } from "./view";
+
+interface Props {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  bench: Bench;
+  node: SheetNode | undefined;
+  focus: string;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+  onAddRow: () => void;
+  onKeys: () => void;
+}
+
+/** Every action, page and node, found by typing. */
+export function Commands({ open, onOpenChange, bench, node, focus, onDo, onAddRow, onKeys }: Props) {
+  const navigate = useNavigate();
+  const view = useView();
+  const others = bench.breakpoints.filter((b) => b.name !== focus);
+  const siblings = bench.nodes
+    .filter((n) => node && n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
+    .map((n) => n.id);
+
+  function run(deed: () => unknown) {
+    onOpenChange(false);
+    // After the dialog gave the focus back.
+    setTimeout(deed);
+  }
+  async function act(operation: Operation) {
+    const made = await onDo(operation);
+    if (made?.select) view.go({ node: made.select, breakpoint: view.spot?.breakpoint ?? null });
+  }
+  const item = (name: string, deed: () => unknown, keys = "") => (
+    <Item key={name} name={name} keys={keys} onSelect={() => run(deed)} />
+  );
+
+  return (
+    <Dialog.Root modal={false} open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 rounded-md border border-control bg-sheet"
+        >
+          <Dialog.Title className="sr-only">Find an action, a page or a node</Dialog.Title>
+          <Command label="Find an action, a page or a node" loop>
+            <Command.Input
+              placeholder="Find an action, a page or a node"
+              className="w-full border-b border-line bg-transparent px-4 py-3 text-[14px] outline-none placeholder:text-ink-3"
+            />
+            <Command.List className="max-h-[52vh] overflow-y-auto p-2 [scrollbar-width:thin]">
+              <Command.Empty className="px-2 py-3 text-ink-2">Nothing is called so.</Command.Empty>
+              {node && (
+                <Group heading={node.name}>
+                  {node.kind !== "container" && item("New column", () => act({ addColumn: { near: node.id } }), "N")}
+                  {node.kind !== "row" &&
+                    item(
+                      "Row inside",
+                      () => act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } }),
+                      "R",
+                    )}
+                  {item("Duplicate", () => act({ duplicate: { node: node.id } }), "D")}
+                  {item("Delete", () => act({ remove: { node: node.id } }), "Delete")}
+                  {node.index > 0 &&
+                    item(
+                      "Move up",
+                      () => act({ move: { node: node.id, parent: node.parent, index: node.index - 1 } }),
+                      "Alt+↑",
+                    )}
+                  {node.index < siblings.length &&
+                    item(
+                      "Move down",
+                      () => act({ move: { node: node.id, parent: node.parent, index: node.index + 1 } }),
+                      "Alt+↓",
+                    )}
+                  {siblings.length > 0 &&
+                    node.kind !== "container" &&
+                    item("Make its siblings alike", () => act({ alike: { node: node.id, to: siblings } }), "L")}
+                </Group>
+              )}
+              <Group heading="Page">
+                {item("Add a row", onAddRow, "A")}
+                {bench.undo && item(`Undo: ${bench.undo}`, () => onDo("undo"), "Ctrl+Z")}
+                {bench.redo && item(`Redo: ${bench.redo}`, () => onDo("redo"), "Ctrl+Shift+Z")}
+                {others.map((b) =>
+                  item(`Make ${focus} as ${b.name} is`, () => onDo({ level: { from: b.name, to: focus } })),
+                )}
+                {others.map((b) => item(`Focus ${b.name}`, () => view.setFocus(b.name), ", ."))}
+                {item(view.ghosts ? "Do not mark hidden columns" : "Mark hidden columns", () =>
+                  view.setGhosts(!view.ghosts),
+                )}
+                {item("Proof", () => navigate(`/${bench.project.id}/${bench.page.id}/proof`))}
+                {item("New page", () => onDo({ addPage: {} }))}
+                {item("Keys", onKeys, "?")}
+                {item("Shelf", () => navigate("/"))}
+              </Group>
+              <Group heading="Pages">
+                {bench.pages
+                  .filter((p) => p.id !== bench.page.id)
+                  .map((p) => item(`To ${p.name}`, () => navigate(`/${bench.project.id}/${p.id}`)))}
+              </Group>
+              <Group heading="Nodes">
+                {bench.nodes
+                  .filter((n) => n.kind !== "block")
+                  .map((n) => (
+                    <Item
+                      key={n.id}
+                      name={n.name}
+                      value={`${n.name} ${n.kind} ${n.id}`}
+                      keys={n.element || n.kind}
+                      onSelect={() => run(() => view.go({ node: n.id, breakpoint: focus }))}
+                    />
+                  ))}
+              </Group>
+            </Command.List>
+          </Command>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Group({ heading, children }: { heading: string; children: ReactNode }) {
+  return (
+    <Command.Group
+      heading={heading}
+      className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11px] [&_[cmdk-group-heading]]:text-ink-2"
+    >
+      {children}
+    </Command.Group>
+  );
+}
+
+function Item({
+  name,
+  value = name,
+  keys,
+  onSelect,
+}: {
+  name: string;
+  value?: string;
+  keys: string;
+  onSelect: () => void;
+}) {
+  return (
+    <Command.Item
+      value={value}
+      onSelect={onSelect}
+      className="flex cursor-pointer items-baseline gap-3 rounded-sm px-2 py-1.5 data-[selected=true]:bg-madder-soft data-[selected=true]:text-ink"
+    >
+      <span className="min-w-0 flex-1 truncate">{name}</span>
+      <span className="font-mono text-[11px] text-ink-2">{keys}</span>
+    </Command.Item>
+  );
+}

@@ -1,0 +1,22 @@
+/** The keys of the Bench, as they are shown. The README has the same. */
+export const keys: readonly (readonly [keys: string, does: string])[] = [
+  ["Arrows, Home, End", "walk the sheet"],
+  ["Shift+arrows · Shift+click", "select cells from here to there"],
+  ["Ctrl+click", "add a cell to the selection, or take it out"],
+  ["C", "select all columns of the row"],
+  ["6 · 2_6_1 · = · ~ · * · x", "set the cells selected; in a row /3 or off"],
+  ["Enter · Tab", "set and go down · across"],
+  ["Enter, F2", "change what the cell has"],
+  ["Backspace, Delete", "in a cell: clear what is set here; on a name: delete the node"],
+  ["S", "all settings of the cell"],
+  ["L", "make its siblings alike"],
+  ["Alt+← →", "one unit narrower or wider"],
+  ["Shift+Alt+← →", "skip one less or more"],
+  ["Alt+↑ ↓", "move among siblings"],
+  ["N · R · D", "new column · nested row · duplicate"],
+  ["A", "to the add row box"],
+  [", · .", "focus the narrower or wider breakpoint"],
+  ["Ctrl+Z · Ctrl+Shift+Z", "undo · redo"],
+  ["Ctrl+K", "find any action, page or node"],
+  ["?", "these keys"],
+];
