@@ -201,6 +201,39 @@ test("many cells are typed into at once, made alike, and undone in one step", as
   await expect(cell(page, "pick-4", "wide")).toHaveAccessibleName("Pick 4 at wide: x, set here");
 });
 
+test("a row is copied to another page with its pictures, and cut and pasted on its own", async ({
+  page,
+  app,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await openBench(page, app);
+  await cell(page, "foot", "").click();
+  await page.keyboard.press("Control+c");
+  await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toContain('"name": "Foot"');
+  await page.getByRole("link", { name: "Plan a visit" }).click();
+  // Widths of twelve columns are no widths of five; the reason is said.
+  await cell(page, "end", "").click();
+  await page.keyboard.press("Control+v");
+  await expect(page.getByRole("alert")).toContainText("a take of 1 to 5 of the row's 5 columns");
+  await page.getByRole("link", { name: "Sightings" }).click();
+  await cell(page, "pager", "").click();
+  await page.keyboard.press("Control+v");
+  await expect(page.getByRole("rowheader", { name: "Supporters" })).toBeVisible();
+  await expect(cell(page, "row-1", "")).toBeFocused();
+
+  await page.keyboard.press("Control+x");
+  await expect(page.getByRole("rowheader", { name: "Supporters" })).toHaveCount(0);
+  await cell(page, "links", "wide").click();
+  await page.keyboard.press("Control+v");
+  await expect(page.getByRole("rowheader", { name: "Supporters" })).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("Saved · rev 7")).toBeVisible();
+  await expect(page.getByRole("rowheader", { name: "Supporters" })).toHaveCount(0);
+});
+
 test("any action, page or node is found by typing, and the keys are shown", async ({ page, app }) => {
   await openBench(page, app);
   await page.keyboard.press("Control+k");

@@ -45,6 +45,12 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.DropRecipe != nil {
 		return dropRecipe(p, pg, o.DropRecipe)
 	}
+	if o.Paste != nil {
+		return paste(p, pg, o.Paste)
+	}
+	if o.Unpaste != nil {
+		return unpaste(p, pg, o.Unpaste)
+	}
 	e := &editor{kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)

@@ -61,7 +61,7 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "recast", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "recast", "paste", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -94,7 +94,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(16) {
+	switch r.IntN(17) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -135,6 +135,11 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.Alike = &Alike{Node: id(), To: []string{id()}}
 	case 15:
 		o.Level = &Level{From: bp(), To: bp(), Nodes: [][]string{nil, {id()}}[r.IntN(2)]}
+	case 16:
+		o.Paste = &Paste{Near: id(), Part: "{}"}
+		if part, err := CopyPart(p, pg, id()); err == nil {
+			o.Paste.Part = string(part)
+		}
 	case 9:
 		o.DropPage = &DropPage{}
 	}

@@ -27,6 +27,8 @@ type Operation struct {
 	Move       *Move       `json:"move,omitzero"`
 	Describe   *Describe   `json:"describe,omitzero"`
 	Insert     *Insert     `json:"insert,omitzero"`
+	Paste      *Paste      `json:"paste,omitzero"`
+	Unpaste    *Unpaste    `json:"unpaste,omitzero"`
 	AddPage    *AddPage    `json:"addPage,omitzero"`
 	KeepRecipe *KeepRecipe `json:"keepRecipe,omitzero"`
 	DropRecipe *DropRecipe `json:"dropRecipe,omitzero"`
@@ -159,6 +161,20 @@ type Insert struct {
 	Parent string     `json:"parent"`
 	Index  int        `json:"index" minimum:"0"`
 	Node   *page.Node `json:"node"`
+}
+
+// Paste puts a copied node, as CopyPart wrote it, into Near if that can hold it,
+// else after it or what it stands in.
+type Paste struct {
+	Near string `json:"near"`
+	Part string `json:"part" maxLength:"2000000"`
+}
+
+// Unpaste takes a pasted node away again, and the project's newest pictures, as
+// many as came with it.
+type Unpaste struct {
+	Node     string `json:"node"`
+	Pictures int    `json:"pictures" minimum:"0"`
 }
 
 // AddPage adds an empty page with the first page's kit, or puts Back a page that

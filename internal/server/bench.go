@@ -119,6 +119,29 @@ func (v *Server) benchRoutes() {
 		})
 	}
 
+	huma.Register(v.api, huma.Operation{
+		OperationID: "part", Method: http.MethodGet, Path: path + "/part/{node}", Summary: "A node with everything in it, as a project file of its own, to be pasted",
+		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Node string `path:"node" maxLength:"48"`
+	}) (*struct {
+		ContentType string `header:"Content-Type"`
+		Body        []byte
+	}, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		part, err := edit.CopyPart(state.Project, pg, in.Node)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct {
+			ContentType string `header:"Content-Type"`
+			Body        []byte
+		}{"application/json", part}, nil
+	})
 	v.recipeRoutes(path)
 	huma.Register(v.api, huma.Operation{
 		OperationID: "wholeSheet", Method: http.MethodGet, Path: path + "/stylesheet", Summary: "The whole stylesheet of the page's kit",

@@ -74,6 +74,15 @@ export function useRecipe(place: Place, revision: number, text: string, breakpoi
   });
 }
 
+/** A node with everything in it as text, to be pasted. */
+export async function partOf(place: Place, node: string): Promise<string> {
+  const answer = await api.GET("/api/projects/{project}/pages/{page}/part/{node}", {
+    params: { path: { ...place, node } },
+    parseAs: "text",
+  });
+  return orRefuse(answer) as unknown as string;
+}
+
 /** Row recipes that suit the page's kit, drawn at a breakpoint. */
 export function useRecipes(place: Place, revision: number, breakpoint: string, wanted: boolean) {
   return useQuery({

@@ -90,6 +90,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/part/{node}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A node with everything in it, as a project file of its own, to be pasted */
+        get: operations["part"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}/preview": {
         parameters: {
             query?: never;
@@ -478,12 +495,18 @@ export interface components {
             move?: components["schemas"]["EditMove"];
             /** @description The id of the page to change; over the API, the page of the address. */
             page?: string;
+            paste?: components["schemas"]["EditPaste"];
             recast?: components["schemas"]["EditRecast"];
             remove?: components["schemas"]["EditRemove"];
             replace?: components["schemas"]["EditReplace"];
             set?: components["schemas"]["EditSet"];
             step?: components["schemas"]["EditStep"];
             type?: components["schemas"]["EditType"];
+            unpaste?: components["schemas"]["EditUnpaste"];
+        };
+        EditPaste: {
+            near: string;
+            part: string;
         };
         EditRecast: {
             /** @description Where a recipe that names no breakpoint holds from. */
@@ -512,6 +535,11 @@ export interface components {
             cells: components["schemas"]["EditCell"][];
             /** @description Cell notation: 6, 2_6, 2_6_1, =, ~, *, x of a column, ÷3 or off of a row, or empty for carried. */
             text: string;
+        };
+        EditUnpaste: {
+            node: string;
+            /** Format: int64 */
+            pictures: number;
         };
         Ghost: {
             /** Format: double */
@@ -1116,6 +1144,63 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    part: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+                node: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

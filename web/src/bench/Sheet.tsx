@@ -1,6 +1,15 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import {
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+} from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
-import { useLine, type Deed, type Place } from "../api/bench";
+import { partOf, useLine, type Deed, type Place } from "../api/bench";
 import type { Onward } from "./CellInput";
 import { Settings } from "./Settings";
 import { SheetRow, type Typing } from "./SheetRow";
@@ -167,6 +176,24 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     if (handled) event.preventDefault();
   }
 
+  /** Copies the selected node, as a project file of its own, and takes it away when
+   *  it is cut. */
+  async function copy(node: string, cut: boolean) {
+    await navigator.clipboard.writeText(await partOf(place, node));
+    if (cut) await act({ remove: { node } });
+  }
+
+  function clip(event: ClipboardEvent) {
+    if (!spot || typing || getSelection()?.isCollapsed === false) return;
+    event.preventDefault();
+    if (event.type === "paste") {
+      const part = event.clipboardData.getData("text/plain");
+      // A short text is something typed, for the cells.
+      if (part.length > 40) void act({ paste: { near: spot.node, part } });
+      else if (spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
+    } else void copy(spot.node, event.type === "cut");
+  }
+
   function altKey(event: KeyboardEvent, node: SheetNode): boolean {
     const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1 }[event.key];
     if (by === undefined) return false;
@@ -294,6 +321,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       aria-label="Span sheet"
       aria-multiselectable="true"
       onKeyDown={key}
+      onCopy={clip}
+      onCut={clip}
+      onPaste={clip}
       className="min-h-0 [contain:strict] overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
     >
       <div role="row" className="sr-only">

@@ -16,6 +16,7 @@ export const keys: readonly (readonly [keys: string, does: string])[] = [
   ["N · R · D", "new column · nested row · duplicate"],
   ["A", "to the add row box"],
   [", · .", "focus the narrower or wider breakpoint"],
+  ["Ctrl+C · Ctrl+X · Ctrl+V", "copy, cut, paste a node with all in it, between pages and projects"],
   ["Ctrl+Z · Ctrl+Shift+Z", "undo · redo"],
   ["Ctrl+K", "find any action, page or node"],
   ["?", "these keys"],
