@@ -244,6 +244,11 @@ test("any action, page or node is found by typing, and the keys are shown", asyn
   await page.keyboard.type("make wide as full");
   await page.keyboard.press("Enter");
   await expect(cell(page, "lead-story", "wide")).toHaveAccessibleName("Lead story at wide: 8, set here");
+  await page.keyboard.press("w");
+  await expect(page.getByRole("rowheader", { name: "Row 1" })).toBeVisible();
+  await expect(cell(page, "column-1", "wide")).toBeFocused();
+  await page.keyboard.press("Shift+N");
+  await expect(page.getByRole("row", { name: /^Column/ }).first()).toHaveAttribute("data-row", "column-2");
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys" });
   await expect(keys.getByText("make its siblings alike")).toBeVisible();

@@ -30,7 +30,7 @@ func bytesOf(t *testing.T, p *project.Project) []byte {
 func TestInverseUndoes(t *testing.T) {
 	r := sample.New(11)
 	made, refused := map[string]int{}, 0
-	for range 60 {
+	for range 100 {
 		p := sample.Project(r)
 		for range 25 {
 			o := randomOperation(r, p)
@@ -61,7 +61,7 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "recast", "paste", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -94,7 +94,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(17) {
+	switch r.IntN(19) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -103,9 +103,9 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 1:
 		o.Step = &Step{Cell: Cell{id(), bp()}, Width: r.IntN(5) - 2, Skip: r.IntN(3) - 1}
 	case 2:
-		o.AddRow = &AddRow{Near: id(), Recipe: recipes[r.IntN(len(recipes))], Breakpoint: bp()}
+		o.AddRow = &AddRow{Near: id(), Before: r.IntN(2) == 0, Recipe: recipes[r.IntN(len(recipes))], Breakpoint: bp()}
 	case 3:
-		o.AddColumn = &AddColumn{Near: id()}
+		o.AddColumn = &AddColumn{Near: id(), Before: r.IntN(2) == 0}
 	case 4:
 		o.Duplicate = &Duplicate{Node: id()}
 	case 5:
@@ -140,6 +140,10 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		if part, err := CopyPart(p, pg, id()); err == nil {
 			o.Paste.Part = string(part)
 		}
+	case 17:
+		o.Wrap = &Wrap{id()}
+	case 18:
+		o.AddContainer = &AddContainer{Near: id(), Before: r.IntN(2) == 0}
 	case 9:
 		o.DropPage = &DropPage{}
 	}

@@ -12,27 +12,30 @@ import "kitrows/internal/page"
 type Operation struct {
 	Page string `json:"page,omitzero" doc:"The id of the page to change; over the API, the page of the address."`
 
-	Type       *Type       `json:"type,omitzero"`
-	Step       *Step       `json:"step,omitzero"`
-	Adjust     *Adjust     `json:"adjust,omitzero"`
-	Alike      *Alike      `json:"alike,omitzero"`
-	Level      *Level      `json:"level,omitzero"`
-	Set        *Set        `json:"set,omitzero"`
-	AddRow     *AddRow     `json:"addRow,omitzero"`
-	Recast     *Recast     `json:"recast,omitzero"`
-	Replace    *Replace    `json:"replace,omitzero"`
-	AddColumn  *AddColumn  `json:"addColumn,omitzero"`
-	Duplicate  *Duplicate  `json:"duplicate,omitzero"`
-	Remove     *Remove     `json:"remove,omitzero"`
-	Move       *Move       `json:"move,omitzero"`
-	Describe   *Describe   `json:"describe,omitzero"`
-	Insert     *Insert     `json:"insert,omitzero"`
-	Paste      *Paste      `json:"paste,omitzero"`
-	Unpaste    *Unpaste    `json:"unpaste,omitzero"`
-	AddPage    *AddPage    `json:"addPage,omitzero"`
-	KeepRecipe *KeepRecipe `json:"keepRecipe,omitzero"`
-	DropRecipe *DropRecipe `json:"dropRecipe,omitzero"`
-	DropPage   *DropPage   `json:"dropPage,omitzero"`
+	Type         *Type         `json:"type,omitzero"`
+	Step         *Step         `json:"step,omitzero"`
+	Adjust       *Adjust       `json:"adjust,omitzero"`
+	Alike        *Alike        `json:"alike,omitzero"`
+	Level        *Level        `json:"level,omitzero"`
+	Set          *Set          `json:"set,omitzero"`
+	AddRow       *AddRow       `json:"addRow,omitzero"`
+	Recast       *Recast       `json:"recast,omitzero"`
+	Replace      *Replace      `json:"replace,omitzero"`
+	AddColumn    *AddColumn    `json:"addColumn,omitzero"`
+	AddContainer *AddContainer `json:"addContainer,omitzero"`
+	Wrap         *Wrap         `json:"wrap,omitzero"`
+	Body         *Body         `json:"body,omitzero"`
+	Duplicate    *Duplicate    `json:"duplicate,omitzero"`
+	Remove       *Remove       `json:"remove,omitzero"`
+	Move         *Move         `json:"move,omitzero"`
+	Describe     *Describe     `json:"describe,omitzero"`
+	Insert       *Insert       `json:"insert,omitzero"`
+	Paste        *Paste        `json:"paste,omitzero"`
+	Unpaste      *Unpaste      `json:"unpaste,omitzero"`
+	AddPage      *AddPage      `json:"addPage,omitzero"`
+	KeepRecipe   *KeepRecipe   `json:"keepRecipe,omitzero"`
+	DropRecipe   *DropRecipe   `json:"dropRecipe,omitzero"`
+	DropPage     *DropPage     `json:"dropPage,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.
@@ -93,6 +96,7 @@ type NodeSetting struct {
 type AddRow struct {
 	Inside     string `json:"inside,omitzero"`
 	Near       string `json:"near,omitzero"`
+	Before     bool   `json:"before,omitzero" doc:"Before that row, not after it."`
 	Recipe     string `json:"recipe" maxLength:"400"`
 	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
 }
@@ -124,10 +128,30 @@ type DropRecipe struct {
 	Name string `json:"name"`
 }
 
-// AddColumn adds a column with its neighbour's settings: after Near, or as the
-// last column when Near is a row.
+// AddColumn adds a column with its neighbour's settings: after Near, or before
+// it, or as the last column when Near is a row.
 type AddColumn struct {
-	Near string `json:"near"`
+	Near   string `json:"near"`
+	Before bool   `json:"before,omitzero"`
+}
+
+// AddContainer adds an empty container after the one Near is or stands in, or
+// before it, or at the page's end.
+type AddContainer struct {
+	Near   string `json:"near,omitzero"`
+	Before bool   `json:"before,omitzero"`
+}
+
+// Wrap puts something around a node: what is in a column goes into a row nested
+// in it, a nested row into a column of another, and a row of a container into a
+// container of its own.
+type Wrap struct {
+	Node string `json:"node"`
+}
+
+// Body puts the whole page back as it was.
+type Body struct {
+	Nodes []*page.Node `json:"nodes"`
 }
 
 // Duplicate puts a copy of a node and everything in it after it, with new ids.

@@ -58,6 +58,9 @@ func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
 		if n.Kind == page.Container {
 			return n, len(n.Children), nil
 		}
+		if a.Before {
+			return at.Parent, at.Index, nil
+		}
 		return at.Parent, at.Index + 1, nil
 	}
 	if len(e.page.Body) == 0 {
@@ -75,12 +78,15 @@ func (a *AddColumn) apply(e *editor) error {
 	row, index := n, len(n.Children)
 	if n.Kind == page.Column {
 		row, index = at.Parent, at.Index+1
+		if a.Before {
+			index--
+		}
 	} else if n.Kind != page.Row {
 		return fault.New("near", n.Name, "a column or a row: a %s holds no columns", n.Kind)
 	}
 	column := newColumn(e.minter)
-	if index > 0 {
-		twin := row.Children[index-1]
+	if len(row.Children) > 0 {
+		twin := row.Children[min(len(row.Children)-1, max(0, index-1))]
 		column.At, column.Element = slices.Clone(twin.At), twin.Element
 	}
 	e.summary = "Add " + column.Name

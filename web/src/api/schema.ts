@@ -410,7 +410,12 @@ export interface components {
             revision: number;
         };
         EditAddColumn: {
+            before?: boolean;
             near: string;
+        };
+        EditAddContainer: {
+            before?: boolean;
+            near?: string;
         };
         EditAddPage: {
             back?: components["schemas"]["PagePage"];
@@ -419,6 +424,8 @@ export interface components {
             name?: string;
         };
         EditAddRow: {
+            /** @description Before that row, not after it. */
+            before?: boolean;
             /** @description Where a recipe that names no breakpoint holds from. */
             breakpoint: string;
             inside?: string;
@@ -434,6 +441,9 @@ export interface components {
         EditAlike: {
             node: string;
             to: string[];
+        };
+        EditBody: {
+            nodes: components["schemas"]["PageNode"][];
         };
         EditCell: {
             breakpoint: string;
@@ -481,10 +491,12 @@ export interface components {
         };
         EditOperation: {
             addColumn?: components["schemas"]["EditAddColumn"];
+            addContainer?: components["schemas"]["EditAddContainer"];
             addPage?: components["schemas"]["EditAddPage"];
             addRow?: components["schemas"]["EditAddRow"];
             adjust?: components["schemas"]["EditAdjust"];
             alike?: components["schemas"]["EditAlike"];
+            body?: components["schemas"]["EditBody"];
             describe?: components["schemas"]["EditDescribe"];
             dropPage?: components["schemas"]["EditDropPage"];
             dropRecipe?: components["schemas"]["EditDropRecipe"];
@@ -503,6 +515,7 @@ export interface components {
             step?: components["schemas"]["EditStep"];
             type?: components["schemas"]["EditType"];
             unpaste?: components["schemas"]["EditUnpaste"];
+            wrap?: components["schemas"]["EditWrap"];
         };
         EditPaste: {
             near: string;
@@ -540,6 +553,9 @@ export interface components {
             node: string;
             /** Format: int64 */
             pictures: number;
+        };
+        EditWrap: {
+            node: string;
         };
         Ghost: {
             /** Format: double */

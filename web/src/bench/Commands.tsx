@@ -45,6 +45,7 @@ export function Commands({ open, onOpenChange, bench, node, focus, onDo, onAddRo
         <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={useView.getState().seek}
           className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 rounded-md border border-control bg-sheet"
         >
           <Dialog.Title className="sr-only">Find an action, a page or a node</Dialog.Title>
@@ -58,6 +59,20 @@ export function Commands({ open, onOpenChange, bench, node, focus, onDo, onAddRo
               {node && (
                 <Group heading={node.name}>
                   {node.kind !== "container" && item("New column", () => act({ addColumn: { near: node.id } }), "N")}
+                  {node.kind === "column" &&
+                    item("New column before", () => act({ addColumn: { near: node.id, before: true } }), "Shift+N")}
+                  {node.kind !== "container" &&
+                    item("Row before", () =>
+                      act({ addRow: { near: node.id, before: true, recipe: "x1", breakpoint: focus } }),
+                    )}
+                  {node.kind !== "container" &&
+                    item(
+                      node.kind === "column" ? "Wrap what is in it in a row" : "Wrap it",
+                      () => act({ wrap: { node: node.id } }),
+                      "W",
+                    )}
+                  {item("Container before", () => act({ addContainer: { near: node.id, before: true } }))}
+                  {item("Container after", () => act({ addContainer: { near: node.id } }))}
                   {node.kind !== "row" &&
                     item(
                       "Row inside",

@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { keys } from "./keys";
+import { useView } from "./view";
 
 /** The keys of the Bench. */
 export function Keys({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
@@ -10,6 +11,7 @@ export function Keys({ open, onOpenChange }: { open: boolean; onOpenChange: (ope
         <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={useView.getState().seek}
           className="fixed top-[10vh] left-1/2 z-50 max-h-[80vh] w-[min(560px,92vw)] -translate-x-1/2 overflow-y-auto rounded-md border border-control bg-sheet p-5"
         >
           <Dialog.Title className="text-[16px] font-semibold">Keys</Dialog.Title>

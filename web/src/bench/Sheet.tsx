@@ -242,7 +242,12 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         else void act({ remove: { node: node.id } });
         return true;
       case "n":
-        if (node.kind === "row" || node.kind === "column") void act({ addColumn: { near: node.id } });
+      case "N":
+        if (node.kind === "row" || node.kind === "column")
+          void act({ addColumn: { near: node.id, before: event.key === "N" } });
+        return true;
+      case "w":
+        void act({ wrap: { node: node.id } });
         return true;
       case "r":
         if (node.kind !== "row")

@@ -36,6 +36,8 @@ interface View {
   /** Goes on to another cell, which is shown as selected at the next catchUp. */
   advance: (spot: Spot) => void;
   catchUp: () => void;
+  /** Takes the keyboard's focus back to the selection. */
+  seek: () => void;
   found: () => void;
   setWidth: (breakpoint: string, px: number) => void;
   setEnds: (ends: boolean) => void;
@@ -55,6 +57,7 @@ export const useView = create<View>()((set) => ({
   gather: (spot, cells) => set({ spot, cells, shown: spot, seeking: true }),
   advance: (spot) => set({ spot, cells: [], seeking: true }),
   catchUp: () => set((v) => ({ shown: v.spot })),
+  seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
   setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),
   setEnds: (ends) => set({ ends }),

@@ -1,0 +1,118 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/page"
+)
+
+func (w *Wrap) apply(e *editor) error {
+	n, at, err := e.find("node", w.Node)
+	if err != nil {
+		return err
+	}
+	switch {
+	case n.Kind == page.Column:
+		return e.wrapContent(n)
+	case n.Kind == page.Row && at.Parent.Kind == page.Column:
+		inner := e.nest(nil, n)
+		return e.rebody(n.ID, inner, "Wrap "+n.Name, inner.ID)
+	case n.Kind == page.Row:
+		return e.split(at.Parent, at.Index)
+	}
+	return fault.New("node", n.Name, "a row or a column: a %s has nothing that could be around it", n.Kind)
+}
+
+// nest is a row of one column, a full line wide, that holds what is given.
+func (e *editor) nest(content []*page.Node, more ...*page.Node) *page.Node {
+	id, number := e.minter.Mint(page.Row)
+	column := newColumn(e.minter)
+	if inside := append(slices.Clone(content), more...); len(inside) > 0 {
+		column.Children = inside
+	}
+	return &page.Node{ID: id, Kind: page.Row, Name: fmt.Sprintf("Row %d", number), Children: []*page.Node{column}}
+}
+
+// wrapContent puts all that is in a column into a row nested in it.
+func (e *editor) wrapContent(n *page.Node) error {
+	wrapped := *n
+	row := e.nest(n.Children)
+	wrapped.Children = []*page.Node{row}
+	e.summary, e.selected = "Wrap what is in "+n.Name, row.Children[0].ID
+	replace := Replace{&wrapped}
+	return replace.apply(e)
+}
+
+// rebody puts a node in the place of another, whatever its id.
+func (e *editor) rebody(id string, with *page.Node, summary, selected string) error {
+	e.inverse.Body = &Body{e.page.Body}
+	e.page = e.page.Replaced(id, func(*page.Node) *page.Node { return with })
+	e.summary, e.selected = summary, selected
+	return nil
+}
+
+// split puts one row of a container into a container of its own, and the rows
+// after it into another like the first.
+func (e *editor) split(c *page.Node, index int) error {
+	_, place, err := e.find("node", c.ID)
+	if err != nil {
+		return err
+	}
+	row := c.Children[index]
+	part := func(rows []*page.Node) *page.Node {
+		copied := *c
+		var number int
+		copied.ID, number = e.minter.Mint(page.Container)
+		copied.Name, copied.Children = fmt.Sprintf("Container %d", number), rows
+		return &copied
+	}
+	first := *c
+	first.Children = slices.Clone(c.Children[:index])
+	var parts []*page.Node
+	if index > 0 {
+		parts = append(parts, &first)
+	}
+	own := part([]*page.Node{row})
+	if index == 0 && len(c.Children) == 1 {
+		return fault.New("node", row.Name, "a row that is not alone in its container already")
+	}
+	parts = append(parts, own)
+	if rest := c.Children[index+1:]; len(rest) > 0 {
+		parts = append(parts, part(slices.Clone(rest)))
+	}
+	e.inverse.Body = &Body{e.page.Body}
+	e.page = e.page.WithChildren("", func(all []*page.Node) []*page.Node { return slices.Replace(all, place.Index, place.Index+1, parts...) })
+	e.summary, e.selected = "Wrap "+row.Name+" in a container", own.ID
+	return nil
+}
+
+func (b *Body) apply(e *editor) error {
+	e.inverse.Body = &Body{e.page.Body}
+	copied := *e.page
+	copied.Body = b.Nodes
+	e.page = &copied
+	e.summary = "Put the page back"
+	return nil
+}
+
+func (a *AddContainer) apply(e *editor) error {
+	index := len(e.page.Body)
+	if a.Near != "" {
+		_, at, err := e.find("near", a.Near)
+		for err == nil && at.Parent != nil {
+			_, at, err = e.find("near", at.Parent.ID)
+		}
+		if err != nil {
+			return err
+		}
+		index = at.Index + 1
+		if a.Before {
+			index = at.Index
+		}
+	}
+	id, number := e.minter.Mint(page.Container)
+	e.summary, e.selected = fmt.Sprintf("Add Container %d", number), id
+	return e.insert("", index, &page.Node{ID: id, Kind: page.Container, Name: fmt.Sprintf("Container %d", number)})
+}
