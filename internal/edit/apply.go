@@ -39,6 +39,14 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.DropPage != nil {
 		return dropPage(p, pg)
 	}
+	if o.Rename != nil {
+		c := *p
+		c.Name = o.Rename.Name
+		if err := page.CheckName(c.Name); err != nil {
+			return nil, fault.Under("rename", err)
+		}
+		return &Change{&c, pg.ID, Operation{Page: pg.ID, Rename: &Rename{p.Name}}, "Rename the project " + c.Name, ""}, nil
+	}
 	if o.KeepRecipe != nil {
 		return keepRecipe(p, pg, o.KeepRecipe)
 	}

@@ -61,7 +61,7 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -94,7 +94,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(19) {
+	switch r.IntN(20) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -144,6 +144,8 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.Wrap = &Wrap{id()}
 	case 18:
 		o.AddContainer = &AddContainer{Near: id(), Before: r.IntN(2) == 0}
+	case 19:
+		o.Rename = &Rename{id()}
 	case 9:
 		o.DropPage = &DropPage{}
 	}

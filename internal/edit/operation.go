@@ -33,6 +33,7 @@ type Operation struct {
 	Paste        *Paste        `json:"paste,omitzero"`
 	Unpaste      *Unpaste      `json:"unpaste,omitzero"`
 	AddPage      *AddPage      `json:"addPage,omitzero"`
+	Rename       *Rename       `json:"rename,omitzero"`
 	KeepRecipe   *KeepRecipe   `json:"keepRecipe,omitzero"`
 	DropRecipe   *DropRecipe   `json:"dropRecipe,omitzero"`
 	DropPage     *DropPage     `json:"dropPage,omitzero"`
@@ -207,6 +208,11 @@ type AddPage struct {
 	Name  string     `json:"name,omitzero" maxLength:"120"`
 	Index int        `json:"index,omitzero" minimum:"0"`
 	Back  *page.Page `json:"back,omitzero"`
+}
+
+// Rename gives the project another name.
+type Rename struct {
+	Name string `json:"name" maxLength:"120"`
 }
 
 // DropPage removes the page.

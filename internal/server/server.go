@@ -48,6 +48,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schema.Name("server", "bench"))
 	v.api = humachi.New(r, config)
 	v.shelfRoutes()
+	v.shelfChanges()
 	v.benchRoutes()
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
 	r.Get("/api/projects/{project}/events", v.events)

@@ -166,6 +166,86 @@ func TestPagesComeAndGo(t *testing.T) {
 	}
 }
 
+func mustJSON(t *testing.T, v any) []byte {
+	t.Helper()
+	b, err := json.Marshal(v)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return b
+}
+
+// A project is begun, copied, renamed, taken off the shelf and put back.
+func TestShelfChanges(t *testing.T) {
+	h := start(t)
+	card := func(method, path, body string) server.Card {
+		t.Helper()
+		status, answer, _ := send(t, h, method, path, body)
+		var c server.Card
+		if err := json.Unmarshal(answer, &c); err != nil || status != 201 {
+			t.Fatalf("%s: %d %s", path, status, answer)
+		}
+		return c
+	}
+	shelf := func() (names []string) {
+		_, answer, _ := send(t, h, "GET", "/api/projects", "")
+		var cards []server.Card
+		if err := json.Unmarshal(answer, &cards); err != nil {
+			t.Fatal(err)
+		}
+		for _, c := range cards {
+			names = append(names, c.ID+" "+c.Name)
+		}
+		return names
+	}
+	var offers server.Offers
+	_, answer, _ := send(t, h, "GET", "/api/offers", "")
+	if err := json.Unmarshal(answer, &offers); err != nil || len(offers.Kits) != 3 || len(offers.Starts) != 3 {
+		t.Fatalf("offers %s", answer)
+	}
+	for _, k := range offers.Kits {
+		for _, s := range offers.Starts {
+			c := card("POST", "/api/projects/new", `{"name":"Tern Island","kit":"`+k.ID+`","start":"`+s.ID+`"}`)
+			if columns := strings.Count(string(mustJSON(t, c.Drawing.Boxes)), `"kind":"column"`); c.Kit != k.Name || (columns == 0) != (s.ID == "empty") {
+				t.Errorf("%s, %s: %+v", k.ID, s.ID, c)
+			}
+			send(t, h, "DELETE", "/api/projects/"+c.ID, "")
+		}
+	}
+	copied := card("POST", "/api/projects/gullwing-point/duplicate", "")
+	if copied.ID != "gullwing-point-copy" || copied.Name != "Gullwing Point, copy" || copied.Revision != 1 {
+		t.Errorf("copied as %+v", copied)
+	}
+	send(t, h, "POST", front+"/edits", `{"revision":1,"operation":{"rename":{"name":"The Point"}}}`)
+	if got := strings.Join(shelf(), "; "); got != "gullwing-point The Point; gullwing-point-copy Gullwing Point, copy" {
+		t.Errorf("on the shelf: %s", got)
+	}
+	for _, step := range []struct {
+		method, path string
+		status       int
+		left         string
+	}{
+		{"DELETE", "/api/projects/gullwing-point", 204, "gullwing-point-copy Gullwing Point, copy"},
+		{"DELETE", "/api/projects/gullwing-point", 404, "gullwing-point-copy Gullwing Point, copy"},
+		{"GET", front, 404, "gullwing-point-copy Gullwing Point, copy"},
+		{"POST", "/api/projects/gullwing-point/back", 204, "gullwing-point The Point; gullwing-point-copy Gullwing Point, copy"},
+		{"POST", front + "/undo", 422, "gullwing-point The Point; gullwing-point-copy Gullwing Point, copy"},
+	} {
+		if status, answer, _ := send(t, h, step.method, step.path, ""); status != step.status && !(step.status == 422 && status >= 400) {
+			t.Errorf("%s %s: %d %s", step.method, step.path, status, answer)
+		}
+		if got := strings.Join(shelf(), "; "); got != step.left {
+			t.Errorf("after %s %s: %s", step.method, step.path, got)
+		}
+	}
+	if status, answer, _ := send(t, h, "POST", front+"/undo", `{"revision":2}`); status != 200 || !strings.Contains(string(answer), `"project":{"id":"gullwing-point","name":"Gullwing Point"}`) {
+		t.Errorf("undo of the name: %d", status)
+	}
+	if status, answer, _ := send(t, h, "POST", "/api/projects/new", `{"name":"X","kit":"lost","start":"empty"}`); status != 422 || !strings.Contains(string(answer), "one of the kits that are offered") {
+		t.Errorf("unknown kit: %d %s", status, answer)
+	}
+}
+
 func TestWhyAndChanges(t *testing.T) {
 	h := start(t)
 	status, body, _ := send(t, h, "GET", front+"/why/tide-table?width=1080", "")

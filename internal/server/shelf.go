@@ -4,10 +4,16 @@ import (
 	"bytes"
 	"context"
 	"net/http"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kitrows/demo"
 	"kitrows/internal/bench"
+	"kitrows/internal/edit"
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
 
@@ -50,13 +56,7 @@ func (v *Server) shelfRoutes() {
 		RawBody []byte `contentType:"application/vnd.kitrows+json"`
 	}) (*struct{ Body Card }, error) {
 		p, err := project.Decode(bytes.NewReader(in.RawBody))
-		if err == nil {
-			err = v.store.Add(ctx, p)
-		}
-		if err != nil {
-			return nil, v.problem(ctx, err)
-		}
-		return &struct{ Body Card }{newCard(p, 1)}, nil
+		return v.added(ctx, p, err)
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -77,6 +77,124 @@ func (v *Server) shelfRoutes() {
 			Body        []byte
 		}{"application/json", `attachment; filename="` + in.Project + `.kitrows.json"`, file}, nil
 	})
+}
+
+// shelfChanges are the routes that change what stands on the shelf.
+func (v *Server) shelfChanges() {
+	refusals := []int{http.StatusNotFound, http.StatusUnprocessableEntity}
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "offers", Method: http.MethodGet, Path: "/api/offers", Summary: "The kits and the pages a new project may begin with",
+	}, func(ctx context.Context, _ *struct{}) (*struct{ Body Offers }, error) {
+		kits, err := readyKits()
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		o := Offers{Kits: []Offer{}, Starts: []Offer{}}
+		for _, k := range kits {
+			o.Kits = append(o.Kits, Offer{k.ID, k.Name, k.Columns.String() + ", gutter " + k.Gutter.String() + ", " + string(k.Technique)})
+		}
+		for _, s := range edit.Starts {
+			o.Starts = append(o.Starts, Offer{ID: s.ID, Name: s.Name})
+		}
+		return &struct{ Body Offers }{o}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "begin", Method: http.MethodPost, Path: "/api/projects/new", Summary: "Begin a project",
+		DefaultStatus: http.StatusCreated, Errors: refusals,
+	}, func(ctx context.Context, in *struct{ Body Beginning }) (*struct{ Body Card }, error) {
+		kits, err := readyKits()
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		at := slices.IndexFunc(kits, func(k *kit.Kit) bool { return k.ID == in.Body.Kit })
+		if at < 0 {
+			return nil, v.problem(ctx, fault.New("kit", in.Body.Kit, "the id of one of the kits that are offered"))
+		}
+		p, err := edit.NewProject(v.freeID(ctx, in.Body.Name), in.Body.Name, kits[at], in.Body.Start)
+		return v.added(ctx, p, err)
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "duplicate", Method: http.MethodPost, Path: "/api/projects/{project}/duplicate", Summary: "Put a copy of a project on the shelf",
+		DefaultStatus: http.StatusCreated, Errors: refusals,
+	}, func(ctx context.Context, in *ProjectPath) (*struct{ Body Card }, error) {
+		state, err := v.store.Load(ctx, in.Project)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		twin := *state.Project
+		twin.Name += ", copy"
+		if len(twin.Name) > page.MaxName {
+			twin.Name = state.Project.Name
+		}
+		twin.ID = v.freeID(ctx, twin.Name)
+		return v.added(ctx, &twin, nil)
+	})
+
+	for id, change := range map[string]func(context.Context, string) error{"putAway": v.store.PutAway, "putBack": v.store.PutBack} {
+		method, path, summary := http.MethodDelete, "/api/projects/{project}", "Take a project off the shelf"
+		if id == "putBack" {
+			method, path, summary = http.MethodPost, "/api/projects/{project}/back", "Put it back, until the program ends"
+		}
+		huma.Register(v.api, huma.Operation{
+			OperationID: id, Method: method, Path: path, Summary: summary, Errors: []int{http.StatusNotFound},
+		}, func(ctx context.Context, in *ProjectPath) (*struct{}, error) {
+			return nil, v.problem(ctx, change(ctx, in.Project))
+		})
+	}
+}
+
+// Offers are what a new project may begin with.
+type Offers struct {
+	Kits   []Offer `json:"kits"`
+	Starts []Offer `json:"starts"`
+}
+
+// An Offer is one of them.
+type Offer struct {
+	ID    string `json:"id"`
+	Name  string `json:"name"`
+	About string `json:"about" doc:"In a few words; may be empty."`
+}
+
+// A Beginning is a new project: its name, the kit of its page, and how that
+// starts.
+type Beginning struct {
+	Name  string `json:"name" minLength:"1" maxLength:"120"`
+	Kit   string `json:"kit"`
+	Start string `json:"start"`
+}
+
+// readyKits are the kits that ship with the program: those of the demo.
+func readyKits() ([]*kit.Kit, error) {
+	p, err := demo.Project()
+	if err != nil {
+		return nil, err
+	}
+	return p.Kits, nil
+}
+
+func (v *Server) freeID(ctx context.Context, name string) string {
+	return edit.FreeID(name, func(id string) bool {
+		known, err := v.store.Known(ctx, id)
+		return known && err == nil
+	})
+}
+
+// added puts a new project on the shelf.
+func (v *Server) added(ctx context.Context, p *project.Project, err error) (*struct{ Body Card }, error) {
+	if err == nil {
+		err = p.Check()
+	}
+	if err == nil {
+		err = v.store.Add(ctx, p)
+	}
+	if err != nil {
+		return nil, v.problem(ctx, err)
+	}
+	return &struct{ Body Card }{newCard(p, 1)}, nil
 }
 
 func newCard(p *project.Project, revision int) Card {

@@ -62,6 +62,9 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	if err == nil {
 		_, err = provider.Up(ctx)
 	}
+	if err == nil { // what was removed, and not put back, before it was closed
+		_, err = db.ExecContext(ctx, `DELETE FROM projects WHERE removed = 1`)
+	}
 	if err != nil {
 		db.Close()
 		return nil, fmt.Errorf("the store in %s: %w", dir, err)
@@ -82,7 +85,7 @@ type State struct {
 
 // List gives every project in the order they came.
 func (s *Store) List(ctx context.Context) ([]*State, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT revision, document FROM projects ORDER BY place`)
+	rows, err := s.db.QueryContext(ctx, `SELECT revision, document FROM projects WHERE removed = 0 ORDER BY place`)
 	if err != nil {
 		return nil, err
 	}
@@ -111,20 +114,24 @@ func (s *Store) Load(ctx context.Context, id string) (*State, error) {
 // File gives a project's file, byte for byte as Add or the last change wrote it.
 func (s *Store) File(ctx context.Context, id string) ([]byte, error) {
 	var document []byte
-	err := s.db.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ?`, id).Scan(&document)
+	err := s.db.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ? AND removed = 0`, id).Scan(&document)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}
 	return document, err
 }
 
-// Add takes a project in at revision 1. It refuses an id the store already has.
+// Add takes a project in at revision 1. It refuses an id the store already has; of
+// one that was put away, only the new project is left.
 func (s *Store) Add(ctx context.Context, p *project.Project) error {
 	document, err := p.Encode()
 	if err != nil {
 		return err
 	}
 	return s.within(ctx, func(tx *sql.Tx) error {
+		if _, err := tx.ExecContext(ctx, `DELETE FROM projects WHERE id = ? AND removed = 1`, p.ID); err != nil {
+			return err
+		}
 		var known int
 		if err := tx.QueryRowContext(ctx, `SELECT count(*) FROM projects WHERE id = ?`, p.ID).Scan(&known); err != nil {
 			return err
@@ -135,6 +142,32 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 1, ?)`, p.ID, document)
 		return err
 	})
+}
+
+// Known tells whether an id is a project's, or was that of one removed since the
+// store was opened.
+func (s *Store) Known(ctx context.Context, id string) (known bool, err error) {
+	err = s.db.QueryRowContext(ctx, `SELECT count(*) > 0 FROM projects WHERE id = ?`, id).Scan(&known)
+	return known, err
+}
+
+// PutAway takes a project off the shelf with its journal, and PutBack puts it
+// where it was, as long as the store stays open. Both give ErrNotFound where there
+// is nothing to take or to put.
+func (s *Store) PutAway(ctx context.Context, id string) error { return s.put(ctx, id, 1) }
+
+// PutBack undoes PutAway.
+func (s *Store) PutBack(ctx context.Context, id string) error { return s.put(ctx, id, 0) }
+
+func (s *Store) put(ctx context.Context, id string, removed int) error {
+	result, err := s.db.ExecContext(ctx, `UPDATE projects SET removed = ? WHERE id = ? AND removed <> ?`, removed, id, removed)
+	if err != nil {
+		return err
+	}
+	if n, err := result.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, ErrNotFound)
+	}
+	return nil
 }
 
 // Remove takes a project and its journal away; one that is not there is no error.
@@ -157,7 +190,7 @@ func (s *Store) within(ctx context.Context, f func(*sql.Tx) error) error {
 }
 
 func load(ctx context.Context, tx *sql.Tx, id string) (*State, error) {
-	state, err := scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ?`, id))
+	state, err := scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ? AND removed = 0`, id))
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}

@@ -151,3 +151,51 @@ func BenchmarkEdit(b *testing.B) {
 		revision = state.Revision
 	}
 }
+
+// What was put away is put back with its journal; once the store was opened again
+// it is gone.
+func TestPutAwayAndBack(t *testing.T) {
+	ctx, dir := t.Context(), t.TempDir()
+	s, err := Open(ctx, dir)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Add(ctx, p); err != nil {
+		t.Fatal(err)
+	}
+	if _, _, err := s.Edit(ctx, p.ID, 1, edit.Operation{Page: "front-page", Remove: &edit.Remove{Node: "log"}}); err != nil {
+		t.Fatal(err)
+	}
+	for range 2 {
+		if err := s.PutAway(ctx, p.ID); err != nil {
+			t.Fatal(err)
+		}
+		if _, err := s.Load(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+			t.Errorf("put away: %v", err)
+		}
+		if err := s.PutBack(ctx, p.ID); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if state, err := s.Load(ctx, p.ID); err != nil || state.Undo != "Delete Log" {
+		t.Errorf("put back: %v, %v", state, err)
+	}
+	if err := s.PutBack(ctx, p.ID); !errors.Is(err, ErrNotFound) {
+		t.Errorf("put back twice: %v", err)
+	}
+	if err := s.PutAway(ctx, p.ID); err != nil {
+		t.Fatal(err)
+	}
+	s.Close()
+	if s, err = Open(ctx, dir); err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	if known, err := s.Known(ctx, p.ID); known || err != nil {
+		t.Errorf("after it was opened again: %v, %v", known, err)
+	}
+}

@@ -1,16 +1,19 @@
 import { FolderInput } from "lucide-react";
-import { useEffect, useRef } from "react";
-import { Link } from "react-router";
-import { useBringIn, useShelf } from "../api/shelf";
+import { useEffect, useRef, useState } from "react";
 import type { Card as CardData } from "../api/client";
-import { LaneDrawing } from "../bench/LaneDrawing";
+import { useBringIn, usePut, useShelf } from "../api/shelf";
 import { Mark } from "../parts/Mark";
 import { ThemeButton } from "../parts/ThemeButton";
+import { Card } from "./Card";
+import { NewProject } from "./NewProject";
 
 /** The projects. */
 export function Shelf() {
   const shelf = useShelf();
   const bringIn = useBringIn();
+  const put = usePut();
+  const [gone, setGone] = useState<CardData | null>(null);
+  const [over, setOver] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   useEffect(() => {
     document.title = "Shelf · Kit Rows";
@@ -25,7 +28,22 @@ export function Shelf() {
         <span className="flex-1" />
         <ThemeButton />
       </header>
-      <main className="overflow-y-auto px-8 py-7">
+      {/* A file may be dropped anywhere; the button beside does the same by key. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+      <main
+        className={`overflow-y-auto px-8 py-7 ${over ? "outline-2 -outline-offset-8 outline-dashed outline-madder" : ""}`}
+        onDragOver={(e) => {
+          e.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(e) => {
+          e.preventDefault();
+          setOver(false);
+          const dropped = e.dataTransfer.files[0];
+          if (dropped) bringIn.mutate(dropped);
+        }}
+      >
         <div className="mx-auto max-w-5xl">
           <div className="flex items-end gap-4">
             <div>
@@ -33,6 +51,7 @@ export function Shelf() {
               <p className="text-ink-2">Projects kept on this machine.</p>
             </div>
             <span className="flex-1" />
+            <NewProject />
             <button
               type="button"
               onClick={() => file.current?.click()}
@@ -59,6 +78,28 @@ export function Shelf() {
               The file was not brought in. {bringIn.error.message}
             </p>
           )}
+          {gone && (
+            <p
+              role="status"
+              className="mt-4 flex items-center gap-3 rounded-md border border-control bg-raised px-3 py-2"
+            >
+              <span className="min-w-0 flex-1 truncate">
+                <b className="font-semibold">{gone.name}</b> is off the shelf.
+              </span>
+              <button
+                type="button"
+                onClick={() => put.mutate({ project: gone.id, back: true }, { onSuccess: () => setGone(null) })}
+                className="rounded-md border border-control px-2.5 py-1 hover:bg-line-2"
+              >
+                Put it back
+              </button>
+            </p>
+          )}
+          {put.error && (
+            <p role="alert" className="mt-4 text-madder-deep">
+              {put.error.message}
+            </p>
+          )}
           {shelf.error && (
             <p role="alert" className="mt-6 rounded-md border border-madder bg-raised px-3 py-2 text-madder-deep">
               The shelf cannot be read: {shelf.error.message}
@@ -68,14 +109,19 @@ export function Shelf() {
             <section className="mt-6 max-w-xl rounded-md border border-dashed border-control p-6">
               <h2 className="text-[15px] font-semibold">The shelf is empty</h2>
               <p className="mt-1 text-ink-2">
-                Bring in a project file (<code className="font-mono">*.kitrows.json</code>), or start the program with{" "}
-                <code className="font-mono">kitrows demo</code> to look around in a finished project.
+                Begin a new project, bring in a project file (<code className="font-mono">*.kitrows.json</code>), or
+                start the program with <code className="font-mono">kitrows demo</code> to look around in a finished
+                project.
               </p>
             </section>
           )}
           <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-6">
             {cards.map((card) => (
-              <Card key={card.id} card={card} />
+              <Card
+                key={card.id}
+                card={card}
+                onPutAway={() => put.mutate({ project: card.id, back: false }, { onSuccess: () => setGone(card) })}
+              />
             ))}
           </ul>
         </div>
@@ -83,36 +129,3 @@ export function Shelf() {
     </div>
   );
 }
-
-function Card({ card }: { card: CardData }) {
-  return (
-    <li>
-      <Link
-        to={`/${card.id}/${card.firstPage}`}
-        className="block rounded-md border border-line bg-sheet hover:border-control"
-      >
-        <div className="h-52 overflow-hidden rounded-t-md border-b border-line bg-raised">
-          <div className="mx-auto w-[280px] pt-3">
-            <LaneDrawing
-              lane={card.drawing}
-              nodes={noNodes}
-              width={280}
-              title={`${card.pages[0]}, drawn at ${card.drawing.width} px`}
-            />
-          </div>
-        </div>
-        <div className="px-3.5 py-3">
-          <h2 className="truncate text-[15px] font-semibold" title={card.name}>
-            {card.name}
-          </h2>
-          <p className="truncate text-ink-2">{card.pages.join(", ")}</p>
-          <p className="mt-1 font-mono text-[11px] text-ink-2">
-            {card.kit} · rev {card.revision}
-          </p>
-        </div>
-      </Link>
-    </li>
-  );
-}
-
-const noNodes = new Map<string, never>();
