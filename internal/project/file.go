@@ -26,8 +26,7 @@ func (p *Project) Encode() ([]byte, error) {
 }
 
 // Decode reads a project file of this version or an older one and checks it. It
-// refuses unknown and doubled
-// fields, other versions, and everything Check refuses, naming each place; the
+// refuses unknown and doubled fields, newer versions, and everything Check refuses, naming each place; the
 // error then holds fault.Faults. A file over MaxBytes is refused unread.
 func Decode(r io.Reader) (*Project, error) {
 	b, err := io.ReadAll(io.LimitReader(r, MaxBytes+1))
@@ -37,11 +36,21 @@ func Decode(r io.Reader) (*Project, error) {
 	if len(b) > MaxBytes {
 		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxBytes), "a project file of at most %d MiB", MaxBytes>>20)
 	}
-	p := new(Project)
-	if err := DecodeStrict(upgraded(b), p); err != nil {
+	p, err := Reread(b)
+	if err != nil {
 		return nil, err
 	}
 	if err := p.Check(); err != nil {
+		return nil, err
+	}
+	return p, nil
+}
+
+// Reread reads a project file that Encode wrote of a project that had passed its
+// Check, by this version or one before, and does not check it again.
+func Reread(b []byte) (*Project, error) {
+	p := new(Project)
+	if err := DecodeStrict(upgraded(b), p); err != nil {
 		return nil, err
 	}
 	return p, nil

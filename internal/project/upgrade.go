@@ -1,11 +1,15 @@
 package project
 
 import (
+	"regexp"
+
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
 	"kitrows/internal/kit"
 )
+
+var first = regexp.MustCompile(`"version"\s*:\s*1\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
@@ -14,6 +18,9 @@ import (
 // templates for fewer settings, and containers that were fluid or not.
 func upgraded(b []byte) []byte {
 	var file map[string]any
+	if !first.Match(b) {
+		return b // most files are of this version, and need not be read twice
+	}
 	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 {
 		return b
 	}

@@ -3,7 +3,6 @@
 package store
 
 import (
-	"bytes"
 	"context"
 	"database/sql"
 	"embed"
@@ -218,7 +217,7 @@ func scan(row interface{ Scan(...any) error }) (*State, error) {
 	if err := row.Scan(&state.Revision, &document); err != nil {
 		return nil, err
 	}
-	p, err := project.Decode(bytes.NewReader(document))
+	p, err := project.Reread(document)
 	state.Project = p
 	return &state, err
 }

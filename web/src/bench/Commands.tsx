@@ -18,7 +18,11 @@ interface Props {
 }
 
 /** Every action, page and node, found by typing. */
-export function Commands({ open, onOpenChange, bench, node, focus, onDo, onAddRow, onKeys }: Props) {
+export function Commands(props: Props) {
+  return props.open ? <Open {...props} /> : null;
+}
+
+function Open({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys }: Props) {
   const navigate = useNavigate();
   const view = useView();
   const others = bench.breakpoints.filter((b) => b.name !== focus);
@@ -40,7 +44,7 @@ export function Commands({ open, onOpenChange, bench, node, focus, onDo, onAddRo
   );
 
   return (
-    <Dialog.Root modal={false} open={open} onOpenChange={onOpenChange}>
+    <Dialog.Root modal={false} open onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
         <Dialog.Content

@@ -11,6 +11,8 @@ interface Props {
   changes: Record<string, Change[]> | undefined;
 }
 
+const none: Change[] = [];
+
 /** The heads of the breakpoints: name, range, and the width the lane is drawn
  *  at, which can be moved. Choosing one puts it in focus. */
 export function Heads({ bench, nodes, focus, template, changes }: Props) {
@@ -53,10 +55,10 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
             <WidthBar
               breakpoint={b}
               value={width}
-              changes={changes?.[b.name] ?? []}
+              changes={changes?.[b.name] ?? none}
               nodes={nodes}
               inFocus={on}
-              onChange={(px) => setWidth(b.name, px)}
+              onChange={setWidth}
             />
           </div>
         );

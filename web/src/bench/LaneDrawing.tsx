@@ -93,9 +93,7 @@ export const LaneDrawing = memo(function LaneDrawing({
           className="stroke-ink-2"
         />
       ))}
-      {lane.boxes.map(
-        (box) => box.shown && box.kind === "column" && <Marks key={box.id} box={box} px={px} labelled={labelled} />,
-      )}
+      {lane.boxes.map((box) => marked(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
       {lane.empty.map((s, i) => (
         <Thread key={i} run={s} px={px} />
       ))}
@@ -176,6 +174,11 @@ function Thread({ run, px }: { run: Lane["empty"][number]; px: (screen: number) 
       <line x1={end} x2={end} y1={y - px(4)} y2={y + px(4)} />
     </g>
   );
+}
+
+/** Whether there is something about a column that its box does not show. */
+function marked(box: Box): boolean {
+  return box.shown && (box.span === "share" || box.order !== "" || box.align !== "" || box.off);
 }
 
 /** What a column's box does not show by itself: sides that give for a share, an
