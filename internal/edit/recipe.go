@@ -29,7 +29,7 @@ const (
 // A cell is that of ParseCell, "." a column nothing is set on, and "x8" eight of
 // them. What stands in brackets is a row nested in the column before it. A part
 // holds from its breakpoint on; the first says which columns there are, and a
-// later one may leave out those at the end that it says nothing of.
+// later one says each of them again, or none but how many stand on a line.
 type recipe struct {
 	kit    *kit.Kit
 	minter *page.Minter
@@ -145,6 +145,9 @@ func (r *recipe) row(row *page.Node, i, depth int) (*page.Node, error) {
 		if w.text == "" || w.text == ")" || w.text == "|" {
 			if build && c == 0 || !build && c == 0 && !said {
 				return nil, r.wrong(w, "1 to %d widths such as 4 8", maxRecipe)
+			}
+			if !build && c > 0 && c < len(row.Children) {
+				return nil, r.wrong(w, "%d widths, as many as in the first part; . for one that is carried", len(row.Children))
 			}
 			if !build {
 				return row, nil
@@ -343,7 +346,7 @@ func formatPart(row *page.Node, k *kit.Kit, i int, whole bool) (text string, say
 		says = says || cell != "."
 		words = append(words, cell+inner)
 	}
-	if whole {
+	if whole || silent < len(row.Children) {
 		flush()
 	}
 	return strings.Join(words, " "), says

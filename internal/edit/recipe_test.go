@@ -37,16 +37,16 @@ func spansOf(row *page.Node, k *kit.Kit) string {
 func TestParseRecipe(t *testing.T) {
 	k := sample.PlainTwelve()
 	for recipe, want := range map[string]string{
-		"4 8":                        "[0 0 0 0 * * 4 4 · * * 8 8 · ]",
-		"2_8":                        "[0 0 0 0 * * 2_8 2_8 · ]",
-		"12 12 | mid 6 6 | wide 4 8": "[0 0 0 0 12 6 4 4 · 12 6 8 8 · ]",
-		"mid 6 6 | full x *":         "[0 0 0 0 * 6 6 x · * 6 6 * · ]",
-		"= 1_=_2 ~":                  "[0 0 0 0 * * = = · * * 1_=_2 1_=_2 · * * ~ ~ · ]",
-		"÷4 x2":                      "[0 0 4 4 * * * * · * * * * · ]",
-		"/1 x3 | mid ÷2 | full off":  "[1 2 2 0 * * * * · * * * * · * * * * · ]",
-		"4 8(6 6)":                   "[0 0 0 0 * * 4 4 · * * 8 8 [0 0 0 0 * * 6 6 · * * 6 6 · ]· ]",
-		"x2 | wide 4 8 | full . 6":   "[0 0 0 0 * * 4 4 · * * 8 6 · ]",
-		"12(12 12)(÷2 x4)|full 6(6)": "[0 0 0 0 12 12 12 6 [0 0 0 0 12 12 12 6 · 12 12 12 12 · ][2 2 2 2 * * * * · * * * * · * * * * · * * * * · ]· ]",
+		"4 8":                          "[0 0 0 0 * * 4 4 · * * 8 8 · ]",
+		"2_8":                          "[0 0 0 0 * * 2_8 2_8 · ]",
+		"12 12 | mid 6 6 | wide 4 8":   "[0 0 0 0 12 6 4 4 · 12 6 8 8 · ]",
+		"mid 6 6 | full x *":           "[0 0 0 0 * 6 6 x · * 6 6 * · ]",
+		"= 1_=_2 ~":                    "[0 0 0 0 * * = = · * * 1_=_2 1_=_2 · * * ~ ~ · ]",
+		"÷4 x2":                        "[0 0 4 4 * * * * · * * * * · ]",
+		"/1 x3 | mid ÷2 | full off":    "[1 2 2 0 * * * * · * * * * · * * * * · ]",
+		"4 8(6 6)":                     "[0 0 0 0 * * 4 4 · * * 8 8 [0 0 0 0 * * 6 6 · * * 6 6 · ]· ]",
+		"x2 | wide 4 8 | full . 6":     "[0 0 0 0 * * 4 4 · * * 8 6 · ]",
+		"12(12 12)(÷2 x4)|full 6(6 .)": "[0 0 0 0 12 12 12 6 [0 0 0 0 12 12 12 6 · 12 12 12 12 · ][2 2 2 2 * * * * · * * * * · * * * * · * * * * · ]· ]",
 	} {
 		row, err := ParseRecipe(recipe, k, "wide", (&page.Page{}).Minter())
 		if err != nil {
@@ -69,6 +69,7 @@ func TestRecipesAreRefusedAtTheirCharacter(t *testing.T) {
 		"4 | mid nothing":        "9 6 (take 6)",
 		"4 8(6 6":                "8 ) to end the row that begins at character 4",
 		"4 8)":                   "4 | and another breakpoint",
+		"4 8 | mid 4":            "12 2 widths, as many as in the first part; . for one",
 		"4 8 | wide 4(6)":        "13 no bracket here: the first part nests 0 rows",
 		"÷0 x8":                  "1 ÷ and 1 to 48 columns a line",
 		"x99":                    "1 x and 1 to 48 columns",
@@ -138,7 +139,7 @@ func randomRecipe(r *rand.Rand, k *kit.Kit, depth int) string {
 // Every recipe that is offered for a kit can be had on it as it is.
 func TestReadyRecipes(t *testing.T) {
 	r := sample.New(32)
-	for range 100 {
+	for range 25 {
 		k := sample.Kit(r)
 		for _, ready := range ReadyRecipes(k) {
 			p := sample.Of(&page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID}, k)

@@ -27,7 +27,7 @@ func TestFreeID(t *testing.T) {
 // Every start can be had on any kit, and is a whole project.
 func TestNewProjects(t *testing.T) {
 	r := sample.New(33)
-	for range 60 {
+	for range 15 {
 		k := sample.Kit(r)
 		for _, s := range Starts {
 			p, err := NewProject("new", "New", k, s.ID)

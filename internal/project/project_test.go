@@ -71,6 +71,34 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	}
 }
 
+// Recipes of one's own stand in the order of their names, once each.
+func TestRecipesAreChecked(t *testing.T) {
+	for name, c := range map[string]struct {
+		recipes []project.Recipe
+		want    string
+	}{
+		"none":         {nil, ""},
+		"two":          {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "B", Text: "whatever"}}, ""},
+		"out of order": {[]project.Recipe{{Name: "B", Text: "4 8"}, {Name: "A", Text: "4 8"}}, "recipes[1].name: found \"A\", want names once each, in order"},
+		"twice":        {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "A", Text: "6 6"}}, "recipes[1].name"},
+		"no name":      {[]project.Recipe{{Name: " ", Text: "4 8"}}, "recipes[0].name: found \" \", want a name of 1 to 120 bytes"},
+		"no text":      {[]project.Recipe{{Name: "A"}}, "recipes[0].text: found \"\", want a recipe of 1 to 400 bytes"},
+		"long text":    {[]project.Recipe{{Name: "A", Text: strings.Repeat("1 ", 300)}}, "recipes[0].text"},
+		"too many":     {make([]project.Recipe, 201), "recipes: found 201, want at most 200 recipes"},
+	} {
+		p, err := demo.Project()
+		if err != nil {
+			t.Fatal(err)
+		}
+		changed := *p
+		changed.Recipes = c.recipes
+		err = changed.Check()
+		if (c.want == "") != (err == nil) || err != nil && !strings.Contains(err.Error(), c.want) {
+			t.Errorf("%s: %v, want %s", name, err, c.want)
+		}
+	}
+}
+
 // A file of version 1 is read as it was meant, and written as this version.
 func TestOlderVersionsAreUpgraded(t *testing.T) {
 	old, err := os.ReadFile("testdata/version-1.kitrows.json")

@@ -9,6 +9,7 @@ import (
 	"log/slog"
 	"net/http"
 	"net/http/httptest"
+	"net/url"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -305,5 +306,56 @@ func TestDocumentsAndScreens(t *testing.T) {
 	_, screen, header := send(t, h, "GET", "/gullwing-point/front-page/proof", "")
 	if string(screen) != "the front end" || !strings.HasPrefix(header.Get("Content-Security-Policy"), "default-src 'none'; script-src 'self'") {
 		t.Errorf("a screen answered %q under %s", screen, header.Get("Content-Security-Policy"))
+	}
+}
+
+// A recipe is drawn at every breakpoint, or refused at its character; the ready
+// ones are drawn where they are asked for; a node is had as a file to paste.
+func TestRecipesAndParts(t *testing.T) {
+	h := start(t)
+	get := func(path string, query url.Values) (int, []byte) {
+		t.Helper()
+		status, answer, _ := send(t, h, "GET", front+path+"?"+query.Encode(), "")
+		return status, answer
+	}
+	status, answer := get("/recipe", url.Values{"text": {"12 12(6 6) | wide 4 8"}, "breakpoint": {"base"}})
+	var lanes []bench.Lane
+	if err := json.Unmarshal(answer, &lanes); err != nil || status != 200 || len(lanes) != 4 {
+		t.Fatalf("recipe: %d %s", status, answer)
+	}
+	columns := 0
+	for _, b := range lanes[2].Boxes {
+		if b.Kind == "column" && b.Line == 1 {
+			columns++
+		}
+	}
+	if columns != 4 || len(lanes[0].Breaks) != 1 || len(lanes[2].Breaks) != 0 {
+		t.Errorf("%d columns on first lines at wide; %d breaks at base, %d at wide", columns, len(lanes[0].Breaks), len(lanes[2].Breaks))
+	}
+	for text, at := range map[string]int{"4 13": 3, "4 8 | mid 4": 12, "((": 1, "": 1} {
+		status, answer := get("/recipe", url.Values{"text": {text}, "breakpoint": {"base"}})
+		var p server.Problem
+		if err := json.Unmarshal(answer, &p); err != nil || status != 422 || len(p.Errors) != 1 || p.Errors[0].At != at {
+			t.Errorf("%q: %d %s, want character %d", text, status, answer, at)
+		}
+	}
+	if status, answer := get("/recipe", url.Values{"text": {"4"}, "breakpoint": {"huge"}}); status != 422 || !strings.Contains(string(answer), "one of base, mid, wide, full") {
+		t.Errorf("unknown breakpoint: %d %s", status, answer)
+	}
+	send(t, h, "POST", front+"/edits", `{"revision":1,"operation":{"keepRecipe":{"name":"Mine","row":"body"}}}`)
+	send(t, h, "POST", front+"/edits", `{"revision":2,"operation":{"keepRecipe":{"name":"Of another kit","text":"huge 4 4"}}}`)
+	_, answer = get("/recipes", url.Values{"breakpoint": {"wide"}})
+	var recipes []bench.Recipe
+	if err := json.Unmarshal(answer, &recipes); err != nil || len(recipes) < 10 {
+		t.Fatalf("recipes: %s", answer)
+	}
+	if first := recipes[0]; !first.Own || first.Name != "Mine" || first.Text != "mid 7(x2) 5 | wide 8(6 6) 1_3" || first.Lane.Breakpoint != "wide" || recipes[1].Own {
+		t.Errorf("the first recipes are %+v and %+v", first, recipes[1])
+	}
+	if status, answer := get("/part/picks", nil); status != 200 || !strings.Contains(string(answer), `"id": "copied-part"`) || strings.Contains(string(answer), `"id": "log"`) {
+		t.Errorf("part: %d %.200s", status, answer)
+	}
+	if status, _ := get("/part/pick-1-text", nil); status != 422 {
+		t.Errorf("a block is had as a part: %d", status)
 	}
 }

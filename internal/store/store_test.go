@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"os"
 	"strings"
 	"testing"
 
@@ -197,5 +198,33 @@ func TestPutAwayAndBack(t *testing.T) {
 	defer s.Close()
 	if known, err := s.Known(ctx, p.ID); known || err != nil {
 		t.Errorf("after it was opened again: %v, %v", known, err)
+	}
+}
+
+// A project that an older version of the program wrote is read as this version's,
+// and the first edit writes it so.
+func TestOlderProjectsAreRead(t *testing.T) {
+	ctx, dir := t.Context(), t.TempDir()
+	s := open(t, dir)
+	old, err := os.ReadFile("../project/testdata/version-1.kitrows.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES ('gullwing-point', 7, ?)`, old); err != nil {
+		t.Fatal(err)
+	}
+	state, err := s.Load(ctx, "gullwing-point")
+	if err != nil || state.Project.Version != project.Version || state.Project.Kits[0].Columns.N() != 12 {
+		t.Fatalf("read as %+v, %v", state, err)
+	}
+	if _, _, err := s.Edit(ctx, "gullwing-point", 7, width("mark", "5")); err != nil {
+		t.Fatal(err)
+	}
+	file, err := s.File(ctx, "gullwing-point")
+	if err != nil || !bytes.Contains(file, []byte(`"version": 2`)) {
+		t.Errorf("written as %.60s, %v", file, err)
+	}
+	if _, err := project.Decode(bytes.NewReader(file)); err != nil {
+		t.Error(err)
 	}
 }
