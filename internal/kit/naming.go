@@ -124,6 +124,17 @@ func (n Naming) check(k *Kit) error {
 	if err := errors.Join(errs...); err != nil {
 		return err
 	}
+	key := distinctKey{naming: n, names: k.BreakpointNames()}
+	for i := range k.Breakpoints {
+		if c := k.ColumnsAt(i); c.IsUneven() {
+			key.units[i] = c.N()
+		}
+	}
+	return distinct.check(key, func() error { return n.distinct(k) })
+}
+
+// distinct refuses templates of which two can write the same class.
+func (n Naming) distinct(k *Kit) error {
 	written := map[string]string{}
 	for _, p := range n.parts() {
 		mine := map[string]bool{}
