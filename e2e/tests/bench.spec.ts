@@ -36,7 +36,7 @@ test("a page of two rows is laid out from nothing with the keyboard alone", asyn
   await expect(cell(page, "column-3", "wide")).toBeFocused();
 
   await expect(page.getByRole("gridcell", { name: /^Row 2 at wide/ })).toContainText("7 + 1 + 4 = 12");
-  await expect(page.getByRole("gridcell", { name: /1 line, full/ })).toHaveCount(4);
+  await expect(page.getByRole("gridcell", { name: /1 line, full/ })).toHaveCount(5);
   await expect.poll(() => code(page)).toBe(`<div class="kr-frame">
   <div class="kr-row">
     <div class="kr-cell kr-take-3-wide">
