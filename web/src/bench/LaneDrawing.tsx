@@ -93,7 +93,7 @@ export const LaneDrawing = memo(function LaneDrawing({
           className="stroke-ink-2"
         />
       ))}
-      {lane.boxes.map((box) => marked(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
+      {lane.boxes.map((box) => hasMarks(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
       {lane.empty.map((s, i) => (
         <Thread key={i} run={s} px={px} />
       ))}
@@ -177,7 +177,7 @@ function Thread({ run, px }: { run: Lane["empty"][number]; px: (screen: number) 
 }
 
 /** Whether there is something about a column that its box does not show. */
-function marked(box: Box): boolean {
+function hasMarks(box: Box): boolean {
   return box.shown && (box.span === "share" || box.order !== "" || box.align !== "" || box.off);
 }
 
