@@ -288,8 +288,12 @@ test("labelled controls set what the notation says and what it does not", async 
   await expect.poll(() => code(page)).toContain("kr-gap-x-0-wide");
   await page.keyboard.press("Escape");
 
-  await cell(page, "whole-page", "").click();
-  await page.getByRole("combobox", { name: "Kind" }).selectOption("fluid below wide");
+  await cell(page, "whole-page", "wide").click();
+  await page.keyboard.press("s");
+  await page.getByRole("dialog").getByRole("combobox", { name: "Kind" }).selectOption("fluid below wide");
+  await expect(cell(page, "whole-page", "mid")).toHaveAccessibleName(
+    "Whole page at mid: fluid below wide, container 676 px, as wide as the viewport",
+  );
   await expect.poll(() => code(page)).toContain('<div class="kr-frame-open-wide">');
 });
 

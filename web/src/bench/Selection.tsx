@@ -2,6 +2,7 @@ import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2 } from "lucide
 import type { ReactNode } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
+import { containerKinds } from "./Settings";
 import { useView } from "./view";
 
 interface Props {
@@ -71,12 +72,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
             onChange={(e) => describe({ frame: e.target.value })}
             className="flex-1 rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px] text-ink"
           >
-            {[
-              "fixed",
-              "fluid",
-              ...bench.breakpoints.slice(1).map((b) => `fluid below ${b.name}`),
-              ...(bench.kit.capped ? ["capped"] : []),
-            ].map((kind) => (
+            {containerKinds(bench).map((kind) => (
               <option key={kind}>{kind}</option>
             ))}
           </select>

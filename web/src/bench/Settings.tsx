@@ -16,8 +16,9 @@ interface Props {
   onClose: () => void;
 }
 
-/** Every setting of a row or column at a breakpoint, by labelled controls: for
- *  those who do not type notation. Each says whether it is set here. */
+/** Every setting of a row or column at a breakpoint, and a container's kind, by
+ *  labelled controls: for those who do not type notation. Each says whether it is
+ *  set here. */
 export function Settings({ place, bench, spot, onDo, onClose }: Props) {
   const breakpoint = spot.breakpoint!;
   const node = bench.nodes.find((n) => n.id === spot.node);
@@ -75,11 +76,21 @@ export function Settings({ place, bench, spot, onDo, onClose }: Props) {
           <div className="flex items-baseline gap-2">
             <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
             <span className="mr-6 font-mono text-[11px] text-ink-2">
-              at {breakpoint}, {units} units
+              {node.kind === "container" ? "container" : `at ${breakpoint}, ${units} units`}
             </span>
           </div>
           <div className="mt-2 grid gap-1.5">
-            {node.kind === "column" ? (
+            {node.kind === "container" ? (
+              <div className="grid min-h-[25px] grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
+                <span>Kind</span>
+                <Choice
+                  label="Kind"
+                  value={node.frame}
+                  options={containerKinds(bench)}
+                  onChange={(frame) => void onDo({ describe: { node: node.id, frame } })}
+                />
+              </div>
+            ) : node.kind === "column" ? (
               <>
                 {row(
                   "width",
@@ -172,6 +183,12 @@ export function Settings({ place, bench, spot, onDo, onClose }: Props) {
       </Popover.Portal>
     </Popover.Root>
   );
+}
+
+/** The kinds of container that the kit of the page can hold. */
+export function containerKinds(bench: Bench): string[] {
+  const below = bench.breakpoints.slice(1).map((b) => `fluid below ${b.name}`);
+  return ["fixed", "fluid", ...below, ...(bench.kit.capped ? ["capped"] : [])];
 }
 
 /** The gutters offered, with the one there is among them. */

@@ -282,8 +282,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         return true;
       }
       case "s":
-        if (node.kind === "column" || node.kind === "row")
-          setOpened({ node: node.id, breakpoint: spot?.breakpoint ?? focus });
+        setOpened({ node: node.id, breakpoint: spot?.breakpoint ?? focus });
         return true;
     }
     if (editable && begins[editable].test(event.key)) {

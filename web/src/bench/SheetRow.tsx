@@ -144,21 +144,25 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
           {cell.wrong ? "▲" : "+"}
         </i>
       )}
-      {on && !typing && (
-        <button
-          type="button"
-          tabIndex={-1}
-          aria-label={`Settings of ${node.name} at ${breakpoint}`}
-          title="All settings (S)"
-          onPointerDown={(e) => e.stopPropagation()}
-          onClick={() => p.onOpen(spot)}
-          data-open={`${node.id}/${breakpoint}`}
-          className="absolute -right-1.5 -bottom-1.5 z-10 grid size-[15px] place-items-center rounded-full border border-madder bg-raised text-madder"
-        >
-          <SlidersHorizontal size={9} aria-hidden="true" />
-        </button>
-      )}
+      {on && !typing && <Opener name={node.name} spot={spot} onOpen={p.onOpen} />}
     </div>
+  );
+}
+
+/** The way to all settings of the selected cell. */
+function Opener({ name, spot, onOpen }: { name: string; spot: Spot; onOpen: (spot: Spot) => void }) {
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-label={`Settings of ${name} at ${spot.breakpoint}`}
+      title="All settings (S)"
+      onPointerDown={(e) => e.stopPropagation()}
+      onClick={() => onOpen(spot)}
+      className="absolute -right-1.5 -bottom-1.5 z-10 grid size-[15px] place-items-center rounded-full border border-madder bg-raised text-madder"
+    >
+      <SlidersHorizontal size={9} aria-hidden="true" />
+    </button>
   );
 }
 
@@ -260,9 +264,12 @@ function ContainerCell(p: CellProps & { sum: Sum }) {
       tabIndex={on ? 0 : -1}
       title={`${node.frame}: ${sum.text}`}
       onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint }, e)}
-      className={`min-w-0 truncate rounded-[4px] font-mono text-[11px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
+      className={`relative min-w-0 rounded-[4px] font-mono text-[11px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
     >
-      {inFocus ? `${node.frame === "fixed" ? "" : `${node.frame}, `}${sum.text}` : sum.short}
+      <span className="block truncate">
+        {inFocus ? `${node.frame === "fixed" ? "" : `${node.frame}, `}${sum.text}` : sum.short}
+      </span>
+      {on && <Opener name={node.name} spot={{ node: node.id, breakpoint }} onOpen={p.onOpen} />}
     </div>
   );
 }
