@@ -231,6 +231,7 @@ type box struct {
 	node     *page.Node
 	line     int
 	unit     float64    // in uneven rows
+	drops    bool       // a float, from a line that is told to hold more than it can
 	x, width [2]float64 // in rows of two widths
 	align    page.Align // where another cell shares the line; RowsAlign where none does
 	gap      float64    // of a line after the first: the space above it
@@ -249,9 +250,10 @@ func shape(r, explicit *layout.Row) []box {
 		}
 		at := 0
 		for line, run := range runs {
+			drops := r.Technique == kit.Float && overfull(r, run)
 			r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
 				if w == 0 {
-					b := box{node: c.Node, line: line}
+					b := box{node: c.Node, line: line, drops: drops}
 					if r.Columns.IsUneven() && r.PerLine == 0 {
 						b.unit = s.Unit
 					}
@@ -269,6 +271,16 @@ func shape(r, explicit *layout.Row) []box {
 		}
 	}
 	return boxes
+}
+
+// overfull tells whether the cells of a run ask for more than a line, so that
+// floats would drop; one alone only stands over.
+func overfull(r *layout.Row, run layout.Run) bool {
+	wants := 0.0
+	for i := run.First; i < run.End; i++ {
+		wants += r.Cells[i].Wants()
+	}
+	return r.PerLine == 0 && run.End-run.First > 1 && wants > float64(r.Columns.N())+1e-6
 }
 
 func rounded(v float64) float64 { return math.Round(v*1e4) / 1e4 }

@@ -317,14 +317,13 @@ func (s *styler) cell() (all []string) {
 	if s.sizes {
 		all = append(all, "--kr-size: initial")
 	}
-	right, left := "0", "0"
+	top, right, left := "", "", ""
 	if skip != "" {
 		left = s.offset(skip, skipGaps)
 	}
 	if trail != "" {
-		right = "calc(" + s.offset(trail, trailGaps) + ")"
+		right = s.offset(trail, trailGaps)
 	}
-	top := "0"
 	switch s.k.Technique {
 	case kit.Flex:
 		size := "0 0 " + s.width(take, takeGaps)
@@ -347,23 +346,28 @@ func (s *styler) cell() (all []string) {
 			size = "var(--kr-each, " + size + ")"
 		}
 		all = append(all, "--kr-below: 1", "--kr-beside: 0", "float: left", "clear: left", "width: "+size, "min-height: 1px")
+		// A px less after each and a px more before the one beside it: a line that
+		// rounding makes a hair too wide then does not drop its last float.
+		beside := "1px"
 		if g := s.gutter(); g != "" {
-			left = strings.TrimPrefix(left+" + "+g+" * var(--kr-beside)", "0 + ")
+			beside = "(" + g + " + 1px)"
+		}
+		left = sum(left, beside+" * var(--kr-beside)")
+		right = strings.TrimPrefix(right+" - 1px", " - 1px")
+		if right == "" {
+			right = "-1px"
 		}
 		if y := s.gapY.text(); y != "" {
-			top = "calc(" + y + " * var(--kr-below))"
+			top = y + " * var(--kr-below)"
 		}
 	}
 	if s.has[natural] {
 		all = append(all, "max-width: 100%")
 	}
-	if left != "0" {
-		left = "calc(" + left + ")"
-	}
-	if top == "0" && left == "0" && right == "0" {
+	if top+right+left == "" {
 		all = append(all, "margin: 0")
 	} else {
-		all = append(all, fmt.Sprintf("margin: %s %s 0 %s", top, right, left))
+		all = append(all, fmt.Sprintf("margin: %s %s 0 %s", calc(top), calc(right), calc(left)))
 	}
 	all = append(all, "padding: 0")
 	if nudge != "" {
@@ -439,6 +443,17 @@ func (s *styler) area(f, x string) []string {
 		all = append(all, "flex: none")
 	}
 	return append(all, "grid-column-end: "+spans)
+}
+
+// calc writes a length that is worked out; nothing is 0.
+func calc(expression string) string {
+	switch {
+	case expression == "":
+		return "0"
+	case !strings.Contains(expression, " "):
+		return expression
+	}
+	return "calc(" + expression + ")"
 }
 
 // sum writes what is not empty as a sum.
