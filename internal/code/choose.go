@@ -221,10 +221,13 @@ func (c *chooser) column(in int) (all []class, seen []bool) {
 	return all, seen
 }
 
-// alike tells whether two places in a float row come to the same: where there is
-// no space between lines, running on in the first is as in another.
+// alike tells whether two places in a float row come to the same: without a
+// gutter running on is as leading, without one between lines as running on in
+// another.
 func alike(r *layout.Row, a, b meaning) bool {
-	return r.GapY == 0 && (a == run && b == under || a == under && b == run)
+	gutter := r.Track(kit.Plain(roomy)).Gutter.Px
+	pair := func(x, y meaning) bool { return a == x && b == y || a == y && b == x }
+	return gutter == 0 && pair(lead, run) || r.GapY == 0 && pair(run, under) || gutter == 0 && r.GapY == 0 && pair(lead, under)
 }
 
 // spot is where a column stands in its row, as far as classes say it: its cell,

@@ -346,16 +346,8 @@ func (s *styler) cell() (all []string) {
 			size = "var(--kr-each, " + size + ")"
 		}
 		all = append(all, "--kr-below: 1", "--kr-beside: 0", "float: left", "clear: left", "width: "+size, "min-height: 1px")
-		// A px less after each and a px more before the one beside it: a line that
-		// rounding makes a hair too wide then does not drop its last float.
-		beside := "1px"
 		if g := s.gutter(); g != "" {
-			beside = "(" + g + " + 1px)"
-		}
-		left = sum(left, beside+" * var(--kr-beside)")
-		right = strings.TrimPrefix(right+" - 1px", " - 1px")
-		if right == "" {
-			right = "-1px"
+			left = sum(left, g+" * var(--kr-beside)")
 		}
 		if y := s.gapY.text(); y != "" {
 			top = y + " * var(--kr-below)"
@@ -447,11 +439,8 @@ func (s *styler) area(f, x string) []string {
 
 // calc writes a length that is worked out; nothing is 0.
 func calc(expression string) string {
-	switch {
-	case expression == "":
+	if expression == "" {
 		return "0"
-	case !strings.Contains(expression, " "):
-		return expression
 	}
 	return "calc(" + expression + ")"
 }
