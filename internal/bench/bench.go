@@ -321,7 +321,7 @@ func rowSum(lines []layout.Line) Sum {
 		state = "full"
 	}
 	if unspent > 0 {
-		state = kit.Number(round(unspent)) + unit + " unspent"
+		state = kit.Figure(unspent) + unit + " unspent"
 	}
 	s.State, s.Short = count+", "+state, state
 	if s.Full && len(lines) > 1 {
@@ -338,7 +338,7 @@ func containerSum(k *kit.Kit, i int, v float64, f page.Frame) Sum {
 	if frame.Outer.Px == v {
 		how = "as wide as the viewport"
 	}
-	width := kit.Number(round(frame.Content.Px))
+	width := kit.Figure(frame.Content.Px)
 	return Sum{Text: "container " + width + " px, " + how, Short: width, Full: true, Reasons: []string{}}
 }
 

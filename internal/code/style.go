@@ -114,7 +114,7 @@ func newStyler(k *kit.Kit, classes []class) *styler {
 		return strconv.Itoa(k.ColumnsAt(i).N())
 	})
 	// f of a column is, of a row of N·c + (N−1)·f·c, one part in (N + (N−1)·f) ÷ f.
-	share := func(g kit.Gutter, i int) string {
+	fraction := func(g kit.Gutter, i int) string {
 		up, low := g.Ratio()
 		if s.of.named || s.has[of] {
 			return fmt.Sprintf("%d / (%s * %d - %d)", up, s.of.text(), low+up, up)
@@ -128,12 +128,12 @@ func newStyler(k *kit.Kit, classes []class) *styler {
 		case grid:
 			return "0px"
 		default:
-			return "calc(100% * " + share(g, i) + ")"
+			return "calc(100% * " + fraction(g, i) + ")"
 		}
 	})
 	s.part = s.quantity("gap-part", s.has[gapX] && fractional && grid, fractional && grid, func(i int) string {
 		if g := k.GutterAt(i); grid && g.IsFraction() {
-			return "calc(" + share(g, i) + ")"
+			return "calc(" + fraction(g, i) + ")"
 		}
 		return "0"
 	})

@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"math"
 	"strconv"
 	"strings"
 
@@ -87,23 +86,20 @@ func FormatCell(s page.Span, units, skip, trail float64) string {
 	if !s.Shown {
 		return "x"
 	}
-	text := figure(units)
+	text := kit.Figure(units)
 	for word, w := range words {
 		if w == s.Width {
 			text = word
 		}
 	}
 	if skip > 0 || trail > 0 {
-		text = figure(skip) + "_" + text
+		text = kit.Figure(skip) + "_" + text
 	}
 	if trail > 0 {
-		text += "_" + figure(trail)
+		text += "_" + kit.Figure(trail)
 	}
 	return text
 }
-
-// figure writes units with at most two decimals.
-func figure(v float64) string { return kit.Number(math.Round(v*100) / 100) }
 
 // setting is what a typed cell makes of what was set at a breakpoint, given what
 // is carried into it: a skip, trail or hiding that was carried and not typed is

@@ -50,6 +50,9 @@ func Number(v float64) string {
 	return strconv.FormatFloat(math.Round(v*1e4)/1e4+0, 'f', -1, 64)
 }
 
+// Figure prints a number as people read it, with at most two decimals.
+func Figure(v float64) string { return Number(math.Round(v*100) / 100) }
+
 // ParseLength reads a number followed by "px", "em" or "rem", or "0". It refuses
 // negative and unbounded numbers and everything over 100000px.
 func ParseLength(s string) (Length, error) {

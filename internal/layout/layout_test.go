@@ -108,7 +108,7 @@ func told(plan *Plan) (boxes, ledgers string) {
 	var b, l []string
 	for _, box := range plan.Boxes {
 		if box.Kind == page.Column && box.Shown {
-			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10, box.Line, figure(box.Unit)))
+			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10, box.Line, kit.Figure(box.Unit)))
 		}
 	}
 	for _, line := range plan.Lines {

@@ -2,7 +2,6 @@ package layout
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"kitrows/internal/kit"
@@ -80,7 +79,7 @@ func sum(terms []string, total float64, inPx bool) string {
 	if len(terms) == 1 {
 		return terms[0] + unit
 	}
-	return strings.Join(terms, " + ") + " = " + figure(total) + unit
+	return strings.Join(terms, " + ") + " = " + kit.Figure(total) + unit
 }
 
 // terms writes what cells ask for, shares so much more than one unit. In px the
@@ -89,7 +88,7 @@ func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, more float64) []string
 	var terms []string
 	add := func(v float64) {
 		if v > 0 {
-			terms = append(terms, figure(v))
+			terms = append(terms, kit.Figure(v))
 		}
 	}
 	unit := 0.0
@@ -103,20 +102,20 @@ func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, more float64) []string
 			if c.Width == page.Share {
 				wide += more
 			}
-			terms = append(terms, figure(wide))
+			terms = append(terms, kit.Figure(wide))
 			add(t.Offset(0, c.Trail).Px)
 			continue
 		}
 		add(c.Skip)
 		if c.Width == page.Share {
-			terms = append(terms, "share "+figure(1+more))
+			terms = append(terms, "share "+kit.Figure(1+more))
 		} else {
-			terms = append(terms, figure(c.Units))
+			terms = append(terms, kit.Figure(c.Units))
 		}
 		add(c.Trail)
 	}
 	if n := len(cells) - 1; inPx && n > 0 && t.Gutter.Px > 0 {
-		terms = append(terms, fmt.Sprintf("%d × %s", n, figure(t.Gutter.Px)))
+		terms = append(terms, fmt.Sprintf("%d × %s", n, kit.Figure(t.Gutter.Px)))
 	}
 	return terms
 }
@@ -130,9 +129,9 @@ func (l Line) State() string {
 	left := l.Whole() - l.Spent()
 	switch {
 	case l.Unspent() > 0:
-		return figure(l.Unspent()) + unit + " unspent"
+		return kit.Figure(l.Unspent()) + unit + " unspent"
 	case left < -l.least():
-		return figure(-left) + unit + " over"
+		return kit.Figure(-left) + unit + " over"
 	}
 	return "full"
 }
@@ -162,8 +161,5 @@ func (l Line) Reason() string {
 		total = px.Px
 	}
 	return fmt.Sprintf("%s > %s, so %s starts line %d",
-		sum(l.Row.terms(cells, l.Track, l.InPx(), 0), total, l.InPx()), figure(l.Whole()), next.Node.Name, l.Line)
+		sum(l.Row.terms(cells, l.Track, l.InPx(), 0), total, l.InPx()), kit.Figure(l.Whole()), next.Node.Name, l.Line)
 }
-
-// figure writes units and px as people read them, with at most two decimals.
-func figure(v float64) string { return kit.Number(math.Round(v*100) / 100) }

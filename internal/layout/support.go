@@ -121,7 +121,7 @@ func (r *resolver) fit(row *Row) {
 			continue
 		}
 		r.report(c.Node, Unsupported, "skip, width and trail come to %s of %d units, and uneven tracks end with the line: %s are left out",
-			figure(c.Wants()), row.Columns.N(), figure(over))
+			kit.Figure(c.Wants()), row.Columns.N(), kit.Figure(over))
 		fewer := min(over, c.Trail)
 		c.Trail -= fewer
 		c.Skip -= over - fewer

@@ -203,14 +203,14 @@ func (e *explainer) container(n int32) kit.Measure {
 	edge := (f.Outer.Px - f.Content.Px) / 2
 	switch limit, limited := e.l.kit.Limit(e.i, holder); {
 	case !limited:
-		e.say("container %s: as wide as the viewport, %s px", e.l.nodes[n].Frame, figure(e.v))
+		e.say("container %s: as wide as the viewport, %s px", e.l.nodes[n].Frame, kit.Figure(e.v))
 	case limit > e.v:
-		e.say("container %s: %s px, but the viewport has %s", e.l.nodes[n].Frame, figure(limit), figure(e.v))
+		e.say("container %s: %s px, but the viewport has %s", e.l.nodes[n].Frame, kit.Figure(limit), kit.Figure(e.v))
 	default:
-		e.say("container %s: %s px, (%s − %s) ÷ 2 = %s px either side", e.l.nodes[n].Frame, figure(limit), figure(e.v), figure(limit), figure((e.v-limit)/2))
+		e.say("container %s: %s px, (%s − %s) ÷ 2 = %s px either side", e.l.nodes[n].Frame, kit.Figure(limit), kit.Figure(e.v), kit.Figure(limit), kit.Figure((e.v-limit)/2))
 	}
 	if edge > 0 {
-		e.say("%s − 2 × edge %s = %s px of content", figure(f.Outer.Px), figure(edge), figure(f.Content.Px))
+		e.say("%s − 2 × edge %s = %s px of content", kit.Figure(f.Outer.Px), kit.Figure(edge), kit.Figure(f.Content.Px))
 	}
 	return f.Content
 }
@@ -260,7 +260,7 @@ func (e *explainer) row(n int32) {
 	}
 	row := e.l.at[e.i].row(n)
 	t := row.Track(w)
-	e.say("row %s px", figure(w.Px))
+	e.say("row %s px", kit.Figure(w.Px))
 	e.track(row, t)
 	runs := row.Break(t, nil, e.v, new(float64))
 	for i := range runs {
@@ -286,11 +286,11 @@ func (e *explainer) track(r *Row, t kit.Track) {
 	case r.Gutter.IsFraction():
 		up, low := r.Gutter.Ratio()
 		e.say("gutter %d/%d of a column: %s ÷ (%d + %d × %d/%d) = %s px a column, %s px a gutter",
-			up, low, figure(t.Content.Px), n, n-1, up, low, figure(t.Gutter.Px/r.Gutter.OfColumn()), figure(t.Gutter.Px))
+			up, low, kit.Figure(t.Content.Px), n, n-1, up, low, kit.Figure(t.Gutter.Px/r.Gutter.OfColumn()), kit.Figure(t.Gutter.Px))
 	case t.Columns.IsUneven():
 		parts := t.Columns.Parts(0, float64(n))
-		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", figure(t.Content.Px), n-1, figure(t.Gutter.Px),
-			figure(t.Content.Px-float64(n-1)*t.Gutter.Px), figure(parts), figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
+		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", kit.Figure(t.Content.Px), n-1, kit.Figure(t.Gutter.Px),
+			kit.Figure(t.Content.Px-float64(n-1)*t.Gutter.Px), kit.Figure(parts), kit.Figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
 	}
 }
 
@@ -303,15 +303,15 @@ func (e *explainer) column(n int32) {
 		return
 	}
 	r, t := line.Row, line.Track
-	g, wide := figure(t.Gutter.Px), figure(spot.Width.Px)
+	g, wide := kit.Figure(t.Gutter.Px), kit.Figure(spot.Width.Px)
 	whole := w.Px + t.Gutter.Px
-	pitch := fmt.Sprintf("%s ÷ %d", figure(whole), t.Columns.N())
+	pitch := fmt.Sprintf("%s ÷ %d", kit.Figure(whole), t.Columns.N())
 	e.track(r, t)
 	sum := func() {
 		if t.Gutter.Px > 0 {
-			e.say("row %s px + gutter %s = %s", figure(w.Px), g, figure(whole))
+			e.say("row %s px + gutter %s = %s", kit.Figure(w.Px), g, kit.Figure(whole))
 		} else {
-			e.say("row %s px", figure(w.Px))
+			e.say("row %s px", kit.Figure(w.Px))
 		}
 	}
 	less := ""
@@ -323,24 +323,24 @@ func (e *explainer) column(n int32) {
 		sum()
 		e.say("%s%s = %s px wide, %d a line", pitch, less, wide, r.PerLine)
 	case c.Width == page.Natural && c.Content > w.Px:
-		e.say("as wide as its content, %s px, but the row has %s", figure(c.Content), wide)
+		e.say("as wide as its content, %s px, but the row has %s", kit.Figure(c.Content), wide)
 	case c.Width == page.Natural:
 		e.say("as wide as its content: %s px", wide)
 	case c.Width == page.Full && spot.Width.Px > w.Px:
-		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", figure(w.Px), t.Columns.N(), wide)
+		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px), t.Columns.N(), wide)
 	case c.Width == page.Full:
 		e.say("the full line: row %s px wide", wide)
 	case c.Width == page.Share:
 		sum()
 		unit := t.Width(0, 1).Px
-		e.say("one unit %s%s = %s px, and %s px left ÷ %d %s: %s px wide", pitch, less, figure(unit),
-			figure((spot.Width.Px-unit)*float64(line.Run.Shares)), line.Run.Shares, plural(line.Run.Shares, "share"), wide)
+		e.say("one unit %s%s = %s px, and %s px left ÷ %d %s: %s px wide", pitch, less, kit.Figure(unit),
+			kit.Figure((spot.Width.Px-unit)*float64(line.Run.Shares)), line.Run.Shares, plural(line.Run.Shares, "share"), wide)
 	case t.Columns.IsUneven():
-		e.say("%s parts × %s + %s × %s = %s px wide", figure(t.Columns.Parts(int(spot.Unit), c.Units)),
-			figure((w.Px-float64(t.Columns.N()-1)*t.Gutter.Px)/t.Columns.Parts(0, float64(t.Columns.N()))), figure(c.Units-1), g, wide)
+		e.say("%s parts × %s + %s × %s = %s px wide", kit.Figure(t.Columns.Parts(int(spot.Unit), c.Units)),
+			kit.Figure((w.Px-float64(t.Columns.N()-1)*t.Gutter.Px)/t.Columns.Parts(0, float64(t.Columns.N()))), kit.Figure(c.Units-1), g, wide)
 	default:
 		sum()
-		e.say("%s × %s%s = %s px wide", pitch, figure(c.Units), less, wide)
+		e.say("%s × %s%s = %s px wide", pitch, kit.Figure(c.Units), less, wide)
 	}
 	for _, gone := range []struct {
 		name string
@@ -348,12 +348,12 @@ func (e *explainer) column(n int32) {
 		n    float64
 	}{{"skip", spot.Unit - c.Skip, c.Skip}, {"trail", spot.Unit + c.Units, c.Trail}, {"nudge", spot.Unit, c.Nudge}} {
 		if gone.n != 0 {
-			e.say("%s %s: %s px", gone.name, figure(gone.n), figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
+			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n), kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
 		}
 	}
-	start := "unit " + figure(spot.Unit+1)
+	start := "unit " + kit.Figure(spot.Unit+1)
 	if line.InPx() {
-		start = figure(spot.X.Px) + " px"
+		start = kit.Figure(spot.X.Px) + " px"
 	}
 	e.say("starts at %s of line %d", start, line.Line)
 	e.ledger(line)

@@ -132,12 +132,12 @@ func TestWhyAgreesWithThePlan(t *testing.T) {
 				continue
 			}
 			text := strings.Join(l.Why(b.ID, v).Sums, "\n")
-			want := figure(b.Width) + " px"
+			want := kit.Figure(b.Width) + " px"
 			if !b.Shown {
 				want = "hidden here"
 			}
-			if !strings.Contains(text, want) && !strings.Contains(text, "but the row has "+figure(b.Width)) {
-				t.Fatalf("%s is %s wide at %v px; explained as\n%s", b.ID, figure(b.Width), v, text)
+			if !strings.Contains(text, want) && !strings.Contains(text, "but the row has "+kit.Figure(b.Width)) {
+				t.Fatalf("%s is %s wide at %v px; explained as\n%s", b.ID, kit.Figure(b.Width), v, text)
 			}
 		}
 	}

@@ -9,6 +9,7 @@ import (
 	"kitrows/internal/kit"
 )
 
+// first matches a file of version 1.
 var first = regexp.MustCompile(`"version"\s*:\s*1\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
