@@ -36,6 +36,7 @@ const (
 	run
 	turn
 	under
+	fit
 )
 
 // class is one class of a kit: what it says, the number it says it with, the
@@ -83,7 +84,7 @@ func (c class) template(n *kit.Naming) kit.Template {
 		n.Frame, n.FrameOpen, n.FrameUpTo, n.FrameCap,
 		n.Row, n.Of, n.Per, n.GapX, n.GapY, n.Align, n.Spread,
 		n.Cell, n.Gone, n.Back, n.Place, n.Skip, n.Take, n.Full, n.Share, n.Natural, n.Trail, n.Nudge, n.Self,
-		n.Lead, n.Run, n.Turn, n.Under,
+		n.Lead, n.Run, n.Turn, n.Under, n.Fit,
 	}[c.meaning]
 }
 

@@ -84,7 +84,7 @@ func pointers[T any](all []T) (to []*T) {
 // The used part has a rule for every class the markup has that says something, and
 // no other; the whole kit has the used part's.
 func TestSheets(t *testing.T) {
-	r := sample.New(22)
+	r := sample.New(21)
 	for range 60 {
 		pr := sample.Project(r)
 		k := pr.Kits[0]

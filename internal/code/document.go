@@ -10,6 +10,9 @@ import (
 	"kitrows/internal/project"
 )
 
+// number is a length in px without its unit.
+func number(l kit.Length) string { return kit.Number(l.Px()) }
+
 // pageStyle is the page's own style in a document, after the kit's. Blocks are
 // as high as declared, so that the document can be held against the plan.
 const pageStyle = `body {
@@ -29,6 +32,11 @@ const pageStyle = `body {
   contain-intrinsic-width: var(--wide);
 }
 
+.hold.fit {
+  height: auto;
+  aspect-ratio: var(--ratio);
+}
+
 p.hold::before,
 ul.hold::before {
   display: block;
@@ -46,6 +54,12 @@ h2 {
 
 picture {
   display: contents;
+}
+
+button.hold,
+a.hold {
+  display: block;
+  width: 100%;
 }
 
 img.hold {
@@ -85,10 +99,12 @@ func Document(l *layout.Layout, pr *project.Project, o Options) string {
 // on; where none is declared it stays as before.
 func sourceStyle(k *kit.Kit) string {
 	var b strings.Builder
-	high := "var(--high)"
+	high, ratio, wide := "var(--high)", "var(--ratio)", "var(--wide)"
 	for _, bp := range k.Breakpoints[1:] {
 		high = "var(--high-" + bp.Name + ", " + high + ")"
-		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .hold {\n    height: " + high + ";\n  }\n}\n")
+		wide = "var(--wide-" + bp.Name + ", " + wide + ")"
+		ratio = "var(--ratio-" + bp.Name + ", " + ratio + ")"
+		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .hold {\n    height: " + high + ";\n  }\n\n  .hold.fit {\n    height: auto;\n    aspect-ratio: " + ratio + ";\n    contain-intrinsic-width: " + wide + ";\n  }\n}\n")
 	}
 	return b.String()
 }

@@ -111,8 +111,16 @@ func (w *writer) line(node string, depth int, text string) {
 }
 
 func (w *writer) page(depth int) {
-	live := slices.Repeat([]bool{true}, len(w.kit.Breakpoints))
-	for _, n := range w.layout.Page().Body {
+	w.frames(w.layout.Page().Body, depth, slices.Repeat([]bool{true}, len(w.kit.Breakpoints)))
+}
+
+// frames writes sections and containers.
+func (w *writer) frames(nodes []*page.Node, depth int, live []bool) {
+	for _, n := range nodes {
+		if n.Kind == page.Section {
+			w.element(n, depth, nil, func(depth int) { w.frames(n.Children, depth, live) })
+			continue
+		}
 		w.element(n, depth, []class{frameClass(w.kit, n.Frame)}, func(depth int) {
 			for _, r := range n.Children {
 				w.row(r, depth, live)
@@ -145,20 +153,15 @@ func (w *writer) row(n *page.Node, depth int, live []bool) {
 // element writes a node's element around what inside writes.
 func (w *writer) element(n *page.Node, depth int, classes []class, inside func(depth int)) {
 	w.out.of[n.ID] = classes
-	texts := make([]string, len(classes))
-	for i, c := range classes {
-		text, seen := w.out.used[c]
-		if !seen {
-			text = c.text(w.kit)
-			w.out.used[c] = text
-		}
-		texts[i] = text
+	texts := make([]string, 0, len(classes)+len(n.Classes))
+	for _, c := range classes {
+		texts = append(texts, w.class(c))
 	}
 	end := "</" + n.Tag() + ">"
 	if w.o.Ends && n.Kind != page.Column {
 		end += " <!-- end " + string(n.Kind) + ": " + commentText(n.Name) + " -->"
 	}
-	w.open(n, depth, texts)
+	w.open(n, depth, append(texts, n.Classes...))
 	if len(n.Children) == 0 {
 		w.out.Lines[len(w.out.Lines)-1].Text += end
 		return
@@ -167,10 +170,28 @@ func (w *writer) element(n *page.Node, depth int, classes []class, inside func(d
 	w.line(n.ID, depth, end)
 }
 
+// class gives a class's text and keeps that it is used.
+func (w *writer) class(c class) string {
+	text, seen := w.out.used[c]
+	if !seen {
+		text = c.text(w.kit)
+		w.out.used[c] = text
+	}
+	return text
+}
+
 // open writes a start tag; classes that would make its line too long go on the
 // next, under the first.
 func (w *writer) open(n *page.Node, depth int, classes []string) {
-	text := "<" + n.Tag() + w.mark(n) + ` class="`
+	text := "<" + n.Tag() + w.mark(n)
+	if n.Anchor != "" {
+		text += ` id="` + n.Anchor + `"`
+	}
+	if len(classes) == 0 {
+		w.line(n.ID, depth, text+">")
+		return
+	}
+	text += ` class="`
 	hang := strings.Repeat(" ", len(text))
 	for i, c := range classes {
 		switch {
@@ -191,57 +212,6 @@ func (w *writer) mark(n *page.Node) string {
 		return fmt.Sprintf(" data-node=%q", n.ID)
 	}
 	return ""
-}
-
-// block writes a block of content. In a document it is as high as declared, and
-// by itself as wide, whatever its content.
-func (w *writer) block(n *page.Node, depth int) {
-	c, attributes := n.Content, w.mark(n)
-	if w.hold {
-		attributes += fmt.Sprintf(` class="hold" style="%s"`, w.held(c))
-	}
-	switch c.Type {
-	case page.Heading:
-		w.text(n.ID, depth, fmt.Sprintf("h%d", c.Level), attributes, c.Text)
-	case page.Text:
-		w.text(n.ID, depth, "p", attributes, c.Text)
-	case page.List:
-		w.line(n.ID, depth, "<ul"+attributes+">")
-		for _, item := range c.Items {
-			w.text(n.ID, depth+1, "li", "", item)
-		}
-		w.line(n.ID, depth, "</ul>")
-	case page.Picture:
-		w.picture(n, depth, attributes)
-	}
-}
-
-// held is the style that holds a block to its declared size, which may change
-// with the picture it shows.
-func (w *writer) held(c *page.Content) string {
-	style := "--wide: " + c.Width.String() + "; --high: " + c.Height.String()
-	for _, s := range c.Sources {
-		style += "; --high-" + s.From + ": " + s.Height.String()
-	}
-	return style
-}
-
-// picture writes an image, and what stands in its place from a breakpoint on:
-// the widest first, for the first source that matches is shown.
-func (w *writer) picture(n *page.Node, depth int, attributes string) {
-	c := n.Content
-	image := fmt.Sprintf(`<img%s src="%s" alt="%s">`, attributes, html.EscapeString(w.source(c.Picture)), html.EscapeString(c.Alt))
-	if len(c.Sources) == 0 {
-		w.line(n.ID, depth, image)
-		return
-	}
-	w.line(n.ID, depth, "<picture>")
-	for _, s := range slices.Backward(c.Sources) {
-		from := w.kit.Breakpoints[w.kit.Index(s.From)].From
-		w.line(n.ID, depth+1, fmt.Sprintf(`<source media="(min-width: %s)" srcset="%s">`, from, html.EscapeString(w.source(s.Picture))))
-	}
-	w.line(n.ID, depth+1, image)
-	w.line(n.ID, depth, "</picture>")
 }
 
 // text writes an element of words, on one line if it fits, else wrapped between

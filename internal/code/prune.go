@@ -101,7 +101,7 @@ func (c *chooser) placed(out *chosen, i int) bool {
 		last := map[meaning]class{}
 		for _, said := range upTo(out.columns[at], i) {
 			switch said.meaning {
-			case full:
+			case full, share, natural: // what was taken before is without effect
 				delete(last, take)
 			default:
 				last[said.meaning] = said

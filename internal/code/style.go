@@ -24,15 +24,15 @@ import (
 // k − N · p/P gutters more; those are called gaps.
 type styler struct {
 	k      *kit.Kit
-	has    [under + 1]bool // what the classes say
-	uneven bool            // some breakpoint's columns are
-	sizes  bool            // some columns share or are natural
-	frames []class         // of containers
-	of     quantity        // how many units a row divides into
-	gap    quantity        // a row's gutter; with grid, the part of it that is in px
-	part   quantity        // with grid, the part of the gutter that is a fraction of the row
-	gapY   quantity        // between a row's lines
-	tracks quantity        // with grid, the row's columns
+	has    [fit + 1]bool // what the classes say
+	uneven bool          // some breakpoint's columns are
+	sizes  bool          // some columns share or are natural
+	frames []class       // of containers
+	of     quantity      // how many units a row divides into
+	gap    quantity      // a row's gutter; with grid, the part of it that is in px
+	part   quantity      // with grid, the part of the gutter that is a fraction of the row
+	gapY   quantity      // between a row's lines
+	tracks quantity      // with grid, the row's columns
 }
 
 // A quantity is something the kit says at each breakpoint and a row may say for
@@ -552,6 +552,8 @@ func (s *styler) declarations(c class) []string {
 		return all
 	case align:
 		return []string{"align-items: " + alignWords[c.n]}
+	case fit:
+		return []string{"display: block", "width: 100%", "height: auto"}
 	case self:
 		return []string{"align-self: " + alignWords[c.n]}
 	case spread:

@@ -122,7 +122,7 @@ func everyClass(k *kit.Kit) []class {
 		least := 0 // of a skip, that a narrower breakpoint may have set
 		if i == 0 {
 			least = 1
-			for _, m := range []meaning{frame, frameOpen, row, cell} {
+			for _, m := range []meaning{frame, frameOpen, row, cell, fit} {
 				add(m, 0)
 			}
 			if k.Cap.Px() > 0 {

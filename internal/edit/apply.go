@@ -39,38 +39,27 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.DropPage != nil {
 		return dropPage(p, pg)
 	}
-	if o.Rename != nil {
-		c := *p
-		c.Name = o.Rename.Name
-		if err := page.CheckName(c.Name); err != nil {
-			return nil, fault.Under("rename", err)
-		}
-		return &Change{&c, pg.ID, Operation{Page: pg.ID, Rename: &Rename{p.Name}}, "Rename the project " + c.Name, ""}, nil
+	if o.Put != nil {
+		return put(p, pg, o.Put)
 	}
-	if o.KeepRecipe != nil {
-		return keepRecipe(p, pg, o.KeepRecipe)
-	}
-	if o.DropRecipe != nil {
-		return dropRecipe(p, pg, o.DropRecipe)
-	}
-	if o.Paste != nil {
-		return paste(p, pg, o.Paste)
-	}
-	if o.Unpaste != nil {
-		return unpaste(p, pg, o.Unpaste)
-	}
-	e := &editor{kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
+	e := &editor{project: p, kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
 	}
-	if err := e.page.Check(e.kit, p.HasPicture); err != nil {
+	if err := e.page.Check(e.kit, e.project.HasPicture); err != nil {
 		return nil, err
 	}
+	whole := withPage(e.project, e.page)
+	if e.whole {
+		if err := whole.Check(); err != nil {
+			return nil, err
+		}
+	}
 	e.inverse.Page = pg.ID
-	return &Change{withPage(p, e.page), pg.ID, e.inverse, e.summary, e.selected}, nil
+	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected}, nil
 }
 
-// action is an operation inside one page.
+// action is an operation on one page, and on what the project keeps besides pages.
 type action interface{ apply(*editor) error }
 
 // only gives the one action that is set.
@@ -159,8 +148,68 @@ func dropPage(p *project.Project, pg *page.Page) (*Change, error) {
 	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, AddPage: &AddPage{Index: index, Back: pg}}, Summary: "Delete page " + pg.Name}, nil
 }
 
-// An editor is a page while one operation changes it.
+// put puts a whole project in the place of p.
+func put(p *project.Project, pg *page.Page, o *Put) (*Change, error) {
+	if o.Project == nil {
+		return nil, fault.New("put.project", "null", "a project")
+	}
+	c := *o.Project
+	c.ID = p.ID
+	if err := c.Check(); err != nil {
+		return nil, fault.Under("put.project", err)
+	}
+	shown := pg.ID
+	if c.Page(shown) == nil {
+		shown = c.Pages[0].ID
+	}
+	return &Change{&c, shown, Operation{Page: shown, Put: &Put{p, o.Summary}}, o.Summary, ""}, nil
+}
+
+func (r *Rename) apply(e *editor) error {
+	if err := page.CheckName(r.Name); err != nil {
+		return err
+	}
+	c := *e.project
+	e.inverse.Rename = &Rename{c.Name}
+	c.Name = r.Name
+	e.project, e.summary = &c, "Rename the project "+c.Name
+	return nil
+}
+
+// apply does every step on what those before it made; undone in the other order.
+func (t *Together) apply(e *editor) error {
+	var back []Operation
+	var summary string
+	for i, step := range t.Steps {
+		do, err := step.only()
+		if err == nil && do == nil {
+			err = fault.New(step.name(), nil, "an operation inside one page")
+		}
+		if err == nil {
+			e.laidOut, e.inverse = nil, Operation{}
+			err = fault.Under(step.name(), do.apply(e))
+		}
+		if err != nil {
+			return fault.Under(fmt.Sprintf("steps[%d]", i), err)
+		}
+		e.inverse.Page = e.page.ID
+		back = append(back, e.inverse)
+		if summary == "" {
+			summary = e.summary
+		}
+	}
+	slices.Reverse(back)
+	e.inverse = Operation{Together: &Together{back, t.Summary}}
+	if e.summary = t.Summary; t.Summary == "" {
+		e.summary = summary
+	}
+	return nil
+}
+
+// An editor is a page and its project while one operation changes them.
 type editor struct {
+	project  *project.Project
+	whole    bool // the project changed besides the page, so all of it is checked
 	kit      *kit.Kit
 	page     *page.Page
 	minter   *page.Minter

@@ -61,7 +61,8 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe", "addPage", "dropPage"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe", "addPage", "dropPage",
+		"addSection", "hop", "addBlock", "content", "addPicture", "dropPicture", "pour", "sheet", "place", "fill", "together", "put"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -94,7 +95,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(20) {
+	switch r.IntN(30) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -148,6 +149,40 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.Rename = &Rename{id()}
 	case 9:
 		o.DropPage = &DropPage{}
+	case 20:
+		o.AddSection = &AddSection{Near: id(), Before: r.IntN(2) == 0, Inside: r.IntN(3) == 0}
+	case 21:
+		o.Hop = &Hop{id(), 2*r.IntN(2) - 1}
+	case 22:
+		contents := []page.Content{{Type: page.Button, Text: "Go", Link: "tides.html"}, {Type: page.Text, Text: "Terns"}, {Type: page.Button, Link: "javascript:alert(1)"}, {Type: page.Heading}}
+		if r.IntN(2) == 0 {
+			o.AddBlock = &AddBlock{Column: id(), Content: contents[r.IntN(4)]}
+		} else {
+			o.Content = &Content{id(), contents[r.IntN(4)]}
+		}
+	case 23:
+		o.AddPicture = &AddPicture{Node: id(), File: "Tern 1.SVG", Data: fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`, r.IntN(30)), Alt: "A tern", From: []string{"", bp()}[r.IntN(2)]}
+	case 24:
+		o.DropPicture = &DropPicture{"nothing"}
+		if len(p.Pictures) > 0 {
+			o.DropPicture.ID = p.Pictures[r.IntN(len(p.Pictures))].ID
+		}
+	case 25:
+		o.Pour = &Pour{Text: []string{"# Log\n\nTwo terns.", "<p>One", `<img src="data:image/svg+xml,%3Csvg viewBox='0 0 3 2'/%3E" alt="x">`, ""}[r.IntN(4)], As: []string{"markdown", "html"}[r.IntN(2)]}
+	case 26:
+		if len(p.Sheet) > 0 && r.IntN(3) > 0 {
+			o.Place = &Place{Piece: p.Sheet[r.IntN(len(p.Sheet))].ID, Column: id()}
+		} else {
+			o.Sheet = &Sheet{Pieces: p.Sheet[:len(p.Sheet)/2]}
+		}
+	case 27:
+		o.Fill = &Fill{From: bp(), Rows: [][]string{nil, {id()}}[r.IntN(2)]}
+	case 28:
+		o.Together = &Together{Steps: []Operation{randomOperation(r, p), randomOperation(r, p)}}
+	case 29:
+		other := *p
+		other.ID, other.Name, other.Recipes = "another", "Put", nil
+		o.Put = &Put{Project: &other, Summary: "Back"}
 	}
 	return o
 }

@@ -3,7 +3,10 @@
 // recipes.
 package edit
 
-import "kitrows/internal/page"
+import (
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
 
 // An Operation is one change of one page, or of the project's list of pages:
 // exactly one of its fields besides Page is set. Ids it makes depend on nothing
@@ -23,12 +26,25 @@ type Operation struct {
 	Replace      *Replace      `json:"replace,omitzero"`
 	AddColumn    *AddColumn    `json:"addColumn,omitzero"`
 	AddContainer *AddContainer `json:"addContainer,omitzero"`
+	AddSection   *AddSection   `json:"addSection,omitzero"`
 	Wrap         *Wrap         `json:"wrap,omitzero"`
 	Body         *Body         `json:"body,omitzero"`
 	Duplicate    *Duplicate    `json:"duplicate,omitzero"`
 	Remove       *Remove       `json:"remove,omitzero"`
 	Move         *Move         `json:"move,omitzero"`
+	Hop          *Hop          `json:"hop,omitzero"`
 	Describe     *Describe     `json:"describe,omitzero"`
+	AddBlock     *AddBlock     `json:"addBlock,omitzero"`
+	Content      *Content      `json:"content,omitzero"`
+	AddPicture   *AddPicture   `json:"addPicture,omitzero"`
+	KeepPicture  *KeepPicture  `json:"keepPicture,omitzero"`
+	DropPicture  *DropPicture  `json:"dropPicture,omitzero"`
+	Pour         *Pour         `json:"pour,omitzero"`
+	Sheet        *Sheet        `json:"sheet,omitzero"`
+	Place        *Place        `json:"place,omitzero"`
+	Fill         *Fill         `json:"fill,omitzero"`
+	Together     *Together     `json:"together,omitzero"`
+	Put          *Put          `json:"put,omitzero"`
 	Insert       *Insert       `json:"insert,omitzero"`
 	Paste        *Paste        `json:"paste,omitzero"`
 	Unpaste      *Unpaste      `json:"unpaste,omitzero"`
@@ -136,16 +152,26 @@ type AddColumn struct {
 	Before bool   `json:"before,omitzero"`
 }
 
-// AddContainer adds an empty container after the one Near is or stands in, or
-// before it, or at the page's end.
+// AddContainer adds an empty container after the section or container that Near is
+// or stands in, or before it, or inside it when it is a section; at the page's end
+// when Near is empty.
 type AddContainer struct {
 	Near   string `json:"near,omitzero"`
 	Before bool   `json:"before,omitzero"`
+	Inside bool   `json:"inside,omitzero"`
+}
+
+// AddSection adds a section with an empty container in it, where AddContainer
+// would add a container.
+type AddSection struct {
+	Near   string `json:"near,omitzero"`
+	Before bool   `json:"before,omitzero"`
+	Inside bool   `json:"inside,omitzero"`
 }
 
 // Wrap puts something around a node: what is in a column goes into a row nested
-// in it, a nested row into a column of another, and a row of a container into a
-// container of its own.
+// in it, a nested row into a column of another, a row of a container into a
+// container of its own, and a section or container into a section.
 type Wrap struct {
 	Node string `json:"node"`
 }
@@ -172,13 +198,99 @@ type Move struct {
 	Index  int    `json:"index" minimum:"0"`
 }
 
-// Describe changes what a node is called, which element it is and of which kind
+// Hop moves a node on, By 1, or back, By −1, in the page's order: into the nearest
+// other node that can hold it, or out of what it stands in.
+type Hop struct {
+	Node string `json:"node"`
+	By   int    `json:"by" enum:"-1,1"`
+}
+
+// Describe changes what a node is called and is in the markup, and of which kind
 // its container; a nil field stays as it is.
 type Describe struct {
-	Node    string      `json:"node"`
-	Name    *string     `json:"name,omitzero"`
-	Element *string     `json:"element,omitzero"`
-	Frame   *page.Frame `json:"frame,omitempty" doc:"Of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
+	Node     string      `json:"node"`
+	Name     *string     `json:"name,omitzero"`
+	Element  *string     `json:"element,omitzero"`
+	Anchor   *string     `json:"anchor,omitzero" doc:"Its id attribute."`
+	Classes  *[]string   `json:"classes,omitzero" doc:"Classes of one's own."`
+	Selector *string     `json:"selector,omitzero"`
+	Note     *string     `json:"note,omitzero"`
+	Frame    *page.Frame `json:"frame,omitempty" doc:"Of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
+}
+
+// AddBlock adds a block of content to a column: at Index, else at its end. What
+// held the place of content to come gives way.
+type AddBlock struct {
+	Column  string       `json:"column"`
+	Index   *int         `json:"index,omitzero" minimum:"0"`
+	Content page.Content `json:"content"`
+}
+
+// Content gives a block other content.
+type Content struct {
+	Node    string       `json:"node"`
+	Content page.Content `json:"content"`
+}
+
+// AddPicture takes a picture file in and shows it: in a new block of a column, or
+// in the place of what a picture block shows, from a breakpoint on when From is
+// given. It is scaled to its column.
+type AddPicture struct {
+	Node string `json:"node" doc:"A column, or a block that is a picture."`
+	File string `json:"file" maxLength:"200" doc:"The file's name."`
+	Data []byte `json:"data" doc:"The file, in base64."`
+	Alt  string `json:"alt,omitzero" maxLength:"1000" doc:"What it shows, in words."`
+	From string `json:"from,omitzero" doc:"The breakpoint from which a picture block shows it."`
+}
+
+// KeepPicture puts a picture among the project's, at Index.
+type KeepPicture struct {
+	Picture project.Picture `json:"picture"`
+	Index   int             `json:"index" minimum:"0"`
+}
+
+// DropPicture takes a picture that no page and no piece shows away.
+type DropPicture struct {
+	ID string `json:"id"`
+}
+
+// Pour takes HTML or Markdown apart and adds the pieces to the content sheet.
+type Pour struct {
+	Text string `json:"text" maxLength:"1048576"`
+	As   string `json:"as" enum:"html,markdown"`
+}
+
+// Sheet puts the content sheet as given.
+type Sheet struct {
+	Pieces []project.Piece `json:"pieces"`
+}
+
+// Place makes a block of a piece of the content sheet, in a column as AddBlock
+// does.
+type Place struct {
+	Piece  string `json:"piece"`
+	Column string `json:"column"`
+	Index  *int   `json:"index,omitzero" minimum:"0"`
+}
+
+// Fill gives rows the widths that package fill proposes for narrower breakpoints.
+type Fill struct {
+	From string   `json:"from" doc:"The breakpoint whose widths are given."`
+	To   []string `json:"to,omitzero" maxItems:"8" doc:"The narrower breakpoints to fill; all of them when empty."`
+	Rows []string `json:"rows,omitzero" maxItems:"20000" doc:"The rows to fill; all of the page when empty."`
+}
+
+// Together does several operations on one page as one. None may be of the
+// project's pages.
+type Together struct {
+	Steps   []Operation `json:"steps" minItems:"1" maxItems:"1000"`
+	Summary string      `json:"summary,omitzero" maxLength:"200"`
+}
+
+// Put puts the whole project as given, but for its id.
+type Put struct {
+	Project *project.Project `json:"project"`
+	Summary string           `json:"summary,omitzero" maxLength:"200"`
 }
 
 // Insert puts a subtree back where it was; its ids must be free.

@@ -1,9 +1,7 @@
 package edit
 
 import (
-	"bytes"
 	"slices"
-	"strconv"
 	"strings"
 
 	"kitrows/internal/fault"
@@ -16,19 +14,19 @@ import (
 // node in as much of a page as it needs, and is named after its kind.
 const partID = "copied-part"
 
-// CopyPart writes a container, row or column with everything in it as a project
+// CopyPart writes a section, container, row or column with everything in it as a project
 // file of its own: with its kit and its pictures, so that another project can take
 // it in.
 func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
 	n, at := pg.Find(id)
 	if n == nil || n.Kind == page.Block {
-		return nil, fault.New("node", id, "the id of a container, row or column on this page")
+		return nil, fault.New("node", id, "the id of a section, container, row or column on this page")
 	}
 	holder := n
 	if n.Kind == page.Column { // in a row like its own, of which it may be an item
 		holder = &page.Node{ID: "part-row", Kind: page.Row, Name: "Row", Element: at.Parent.Element, Children: []*page.Node{holder}}
 	}
-	if n.Kind != page.Container {
+	if !page.Holds("", n.Kind) {
 		holder = &page.Node{ID: "part-container", Kind: page.Container, Name: "Container", Children: []*page.Node{holder}}
 	}
 	part := &project.Project{Format: "kitrows", Version: project.Version, ID: partID, Name: n.Name, Kits: []*kit.Kit{p.Kit(pg.Kit)},
@@ -70,80 +68,60 @@ func readPart(text string) (*page.Node, *project.Project, error) {
 	n := part.Pages[0].Body[0]
 	for string(n.Kind) != part.Pages[0].Name {
 		if len(n.Children) != 1 {
-			return nil, nil, fault.New("", part.Pages[0].Name, "a container, row or column, copied")
+			return nil, nil, fault.New("", part.Pages[0].Name, "a section, container, row or column, copied")
 		}
 		n = n.Children[0]
 	}
 	return n, part, nil
 }
 
-// paste puts a copied node into a page. Pictures the project has not come along.
-func paste(p *project.Project, pg *page.Page, ps *Paste) (*Change, error) {
+// apply puts a copied node into a page. Pictures the project has not come along.
+func (ps *Paste) apply(e *editor) error {
 	n, part, err := readPart(ps.Part)
 	if err != nil {
-		return nil, fault.Under("paste.part", err)
+		return fault.Under("part", err)
 	}
-	c := *p
+	had := len(e.project.Pictures)
 	names := map[string]string{}
 	for _, pic := range part.Pictures {
-		names[pic.ID] = takeIn(&c, pic)
+		e.project, names[pic.ID] = e.project.TakeIn(pic)
 	}
-	e := &editor{kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
 	n = withPictures(e.minter.Renewed(n), names)
 	parent, index, err := e.placeFor(n, ps.Near)
 	if err != nil {
-		return nil, fault.Under("paste.near", err)
+		return fault.Under("near", err)
 	}
 	if err := e.insert(parent, index, n); err != nil {
-		return nil, err
+		return err
 	}
-	if err := e.page.Check(e.kit, c.HasPicture); err != nil {
-		return nil, err
+	if added := len(e.project.Pictures) - had; added > 0 {
+		e.whole = true
+		e.inverse = Operation{Unpaste: &Unpaste{n.ID, added}}
 	}
-	e.inverse.Page = pg.ID
-	if added := len(c.Pictures) - len(p.Pictures); added > 0 {
-		e.inverse = Operation{Page: pg.ID, Unpaste: &Unpaste{n.ID, added}}
-	}
-	return &Change{withPage(&c, e.page), pg.ID, e.inverse, "Paste " + n.Name, n.ID}, nil
+	e.summary, e.selected = "Paste "+n.Name, n.ID
+	return nil
 }
 
-// unpaste takes a pasted node away again, and the pictures that came with it.
-func unpaste(p *project.Project, pg *page.Page, u *Unpaste) (*Change, error) {
-	n, at := pg.Find(u.Node)
-	if n == nil || u.Pictures < 0 || u.Pictures > len(p.Pictures) {
-		return nil, fault.New("unpaste.node", u.Node, "the id of a node on this page")
+// apply takes a pasted node away again, and the pictures that came with it.
+func (u *Unpaste) apply(e *editor) error {
+	n, at := e.page.Find(u.Node)
+	had := e.project.Pictures
+	if n == nil || u.Pictures < 0 || u.Pictures > len(had) {
+		return fault.New("node", u.Node, "the id of a node on this page")
 	}
-	part, err := CopyPart(p, pg, u.Node)
+	part, err := CopyPart(withPage(e.project, e.page), e.page, u.Node)
 	if err != nil {
-		return nil, err
+		return err
 	}
 	near := parentID(at)
 	if at.Parent != nil && at.Index > 0 {
 		near = at.Parent.Children[at.Index-1].ID
 	}
-	c := *p
-	c.Pictures = slices.Clone(p.Pictures[:len(p.Pictures)-u.Pictures])
-	if len(c.Pictures) == 0 {
-		c.Pictures = nil
-	}
-	gone := pg.WithChildren(parentID(at), func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
-	change := &Change{withPage(&c, gone), pg.ID, Operation{Page: pg.ID, Paste: &Paste{near, string(part)}}, "Take back " + n.Name, parentID(at)}
-	return change, change.Project.Check()
-}
-
-// takeIn finds a picture in the project, or adds it, and gives its id there.
-func takeIn(p *project.Project, pic *project.Picture) string {
-	for _, had := range p.Pictures {
-		if had.Type == pic.Type && bytes.Equal(had.Data, pic.Data) {
-			return had.ID
-		}
-	}
-	added := *pic
-	for n := 2; p.HasPicture(added.ID); n++ {
-		added.ID = pic.ID + "-" + strconv.Itoa(n)
-	}
-	p.Pictures = append(slices.Clone(p.Pictures), &added)
-	return added.ID
+	e.keepPictures(slices.Clone(had[:len(had)-u.Pictures]))
+	e.page = e.page.WithChildren(parentID(at), func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
+	e.inverse.Paste = &Paste{near, string(part)}
+	e.summary, e.selected = "Take back "+n.Name, parentID(at)
+	return nil
 }
 
 // withPictures gives a subtree other pictures by name.
@@ -173,7 +151,7 @@ func withPictures(n *page.Node, names map[string]string) *page.Node {
 // hold it, at the end, else after it or what it stands in.
 func (e *editor) placeFor(n *page.Node, near string) (parent string, index int, err error) {
 	if near == "" {
-		if n.Kind != page.Container {
+		if !page.Holds("", n.Kind) {
 			return "", 0, fault.New("", nil, "a selected node, into or after which a %s can go", n.Kind)
 		}
 		return "", len(e.page.Body), nil
@@ -191,7 +169,7 @@ func (e *editor) placeFor(n *page.Node, near string) (parent string, index int, 
 		}
 		at, place = e.page.Find(place.Parent.ID)
 	}
-	if place.Parent == nil && n.Kind != page.Container {
+	if place.Parent == nil && !page.Holds("", n.Kind) {
 		return "", 0, fault.New("", at.Name, "a node into or after which a %s can go", n.Kind)
 	}
 	return parentID(place), place.Index + 1, nil

@@ -77,41 +77,40 @@ func (r *Replace) apply(e *editor) error {
 
 // keepRecipe and dropRecipe change what the project keeps, whichever page they
 // are made from.
-func keepRecipe(p *project.Project, pg *page.Page, k *KeepRecipe) (*Change, error) {
+func (k *KeepRecipe) apply(e *editor) error {
 	text := k.Text
 	if k.Row != "" {
-		row, _ := pg.Find(k.Row)
+		row, _ := e.page.Find(k.Row)
 		if row == nil || row.Kind != page.Row {
-			return nil, fault.New("keepRecipe.row", k.Row, "the id of a row on this page")
+			return fault.New("row", k.Row, "the id of a row on this page")
 		}
-		text = FormatRecipe(row, p.Kit(pg.Kit))
+		text = FormatRecipe(row, e.kit)
 	}
-	c := *p
-	c.Recipes = slices.Clone(p.Recipes)
-	inverse := Operation{Page: pg.ID, DropRecipe: &DropRecipe{k.Name}}
-	if at := p.RecipeNamed(k.Name); at >= 0 {
-		inverse = Operation{Page: pg.ID, KeepRecipe: &KeepRecipe{Name: k.Name, Text: p.Recipes[at].Text}}
+	c := *e.project
+	c.Recipes = slices.Clone(c.Recipes)
+	e.inverse.DropRecipe = &DropRecipe{k.Name}
+	if at := c.RecipeNamed(k.Name); at >= 0 {
+		e.inverse = Operation{KeepRecipe: &KeepRecipe{Name: k.Name, Text: c.Recipes[at].Text}}
 		c.Recipes[at].Text = text
 	} else {
 		c.Recipes = append(c.Recipes, project.Recipe{Name: k.Name, Text: text})
 		slices.SortFunc(c.Recipes, func(a, b project.Recipe) int { return strings.Compare(a.Name, b.Name) })
 	}
-	if err := c.Check(); err != nil {
-		return nil, err
-	}
-	return &Change{Project: &c, Page: pg.ID, Inverse: inverse, Summary: "Keep recipe " + k.Name}, nil
+	e.project, e.whole, e.summary = &c, true, "Keep recipe "+k.Name
+	return nil
 }
 
-func dropRecipe(p *project.Project, pg *page.Page, d *DropRecipe) (*Change, error) {
-	at := p.RecipeNamed(d.Name)
+func (d *DropRecipe) apply(e *editor) error {
+	at := e.project.RecipeNamed(d.Name)
 	if at < 0 {
-		return nil, fault.New("dropRecipe.name", d.Name, "the name of a recipe that is kept")
+		return fault.New("name", d.Name, "the name of a recipe that is kept")
 	}
-	c := *p
-	c.Recipes = slices.Delete(slices.Clone(p.Recipes), at, at+1)
+	c := *e.project
+	e.inverse.KeepRecipe = &KeepRecipe{Name: d.Name, Text: c.Recipes[at].Text}
+	c.Recipes = slices.Delete(slices.Clone(c.Recipes), at, at+1)
 	if len(c.Recipes) == 0 {
 		c.Recipes = nil
 	}
-	inverse := Operation{Page: pg.ID, KeepRecipe: &KeepRecipe{Name: d.Name, Text: p.Recipes[at].Text}}
-	return &Change{Project: &c, Page: pg.ID, Inverse: inverse, Summary: "Drop recipe " + d.Name}, nil
+	e.project, e.summary = &c, "Drop recipe "+d.Name
+	return nil
 }

@@ -280,7 +280,7 @@ func newColumn(m *page.Minter) *page.Node {
 func placeholder(m *page.Minter, column string) *page.Node {
 	id, _ := m.Mint(page.Block)
 	return &page.Node{ID: id, Kind: page.Block, Name: "Text",
-		Content: &page.Content{Type: page.Text, Height: kit.Px(96), Text: column + ": text to come."}}
+		Content: &page.Content{Type: page.Text, Height: kit.Px(96), Stand: true, Text: column + ": text to come."}}
 }
 
 // FormatRecipe writes a row as a recipe that ParseRecipe reads as the same

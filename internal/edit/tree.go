@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"errors"
 	"fmt"
 	"slices"
 
@@ -20,11 +21,12 @@ func (a *AddRow) apply(e *editor) error {
 	if err != nil {
 		return err
 	}
-	if parent == nil {
-		id, number := e.minter.Mint(page.Container)
-		frame := &page.Node{ID: id, Kind: page.Container, Name: fmt.Sprintf("Container %d", number), Children: []*page.Node{row}}
-		err = e.insert("", len(e.page.Body), frame)
-	} else {
+	switch {
+	case parent == nil:
+		err = e.insert("", len(e.page.Body), e.newFrame(row))
+	case parent.Kind == page.Section:
+		err = e.insert(parent.ID, index, e.newFrame(row))
+	default:
 		err = e.insert(parent.ID, index, row)
 	}
 	e.summary = "Add " + row.Name
@@ -32,12 +34,19 @@ func (a *AddRow) apply(e *editor) error {
 	return err
 }
 
-// place finds where the row goes; a nil parent asks for a container to be made.
+// newFrame is a container that holds those rows.
+func (e *editor) newFrame(rows ...*page.Node) *page.Node {
+	id, number := e.minter.Mint(page.Container)
+	return &page.Node{ID: id, Kind: page.Container, Name: fmt.Sprintf("Container %d", number), Children: rows}
+}
+
+// place finds where the row goes; no parent, or a section, asks for a container to
+// be made there.
 func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
 	if a.Inside != "" {
 		n, _, err := e.find("inside", a.Inside)
-		if err == nil && !page.Holds(n.Kind, page.Row) {
-			err = fault.New("inside", n.Name, "a container or a column: only those hold rows")
+		if err == nil && !page.Holds(n.Kind, page.Row) && n.Kind != page.Section {
+			err = fault.New("inside", n.Name, "a section, a container or a column: only those hold rows")
 		}
 		if err != nil {
 			return nil, 0, err
@@ -50,12 +59,12 @@ func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
 			return nil, 0, err
 		}
 		for n.Kind != page.Row && at.Parent != nil {
-			if n.Kind == page.Container {
+			if n.Kind == page.Container || n.Kind == page.Section {
 				break
 			}
 			n, at = e.page.Find(at.Parent.ID)
 		}
-		if n.Kind == page.Container {
+		if n.Kind != page.Row {
 			return n, len(n.Children), nil
 		}
 		if a.Before {
@@ -63,10 +72,15 @@ func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
 		}
 		return at.Parent, at.Index + 1, nil
 	}
-	if len(e.page.Body) == 0 {
+	var last *page.Node
+	e.page.Walk(func(n *page.Node, _ page.Place) {
+		if n.Kind == page.Container {
+			last = n
+		}
+	})
+	if last == nil {
 		return nil, 0, nil
 	}
-	last := e.page.Body[len(e.page.Body)-1]
 	return last, len(last.Children), nil
 }
 
@@ -185,6 +199,42 @@ func (m *Move) apply(e *editor) error {
 	return nil
 }
 
+func (h *Hop) apply(e *editor) error {
+	n, at, err := e.find("node", h.Node)
+	if err != nil {
+		return err
+	}
+	holds := func(c *page.Node) bool { return c != nil && page.Holds(c.Kind, n.Kind) }
+	for out := n; ; {
+		siblings := e.page.Body
+		if at.Parent != nil {
+			siblings = at.Parent.Children
+		}
+		for i := at.Index + h.By; i >= 0 && i < len(siblings); i += h.By {
+			var near *page.Node // the holder in that sibling that is nearest
+			(&page.Page{Body: []*page.Node{siblings[i]}}).Walk(func(c *page.Node, _ page.Place) {
+				if holds(c) && (near == nil || h.By < 0) {
+					near = c
+				}
+			})
+			if near != nil {
+				move := Move{Node: n.ID, Parent: near.ID}
+				if h.By < 0 {
+					move.Index = len(near.Children)
+				}
+				return move.apply(e)
+			}
+		}
+		if out = at.Parent; out == nil {
+			return fault.New("node", n.Name, "a node with another before or after it that can hold a %s", n.Kind)
+		}
+		if _, at = e.page.Find(out.ID); holds(at.Parent) { // out of what it stands in
+			move := Move{Node: n.ID, Parent: at.Parent.ID, Index: at.Index + max(0, h.By)}
+			return move.apply(e)
+		}
+	}
+}
+
 func (d *Describe) apply(e *editor) error {
 	n, _, err := e.find("node", d.Node)
 	if err != nil {
@@ -205,6 +255,27 @@ func (d *Describe) apply(e *editor) error {
 	}
 	if d.Frame != nil {
 		changed.Frame, before.Frame = *d.Frame, new(n.Frame)
+	}
+	if d.Anchor != nil {
+		changed.Anchor, before.Anchor = *d.Anchor, new(n.Anchor)
+	}
+	if d.Classes != nil {
+		changed.Classes, before.Classes = nil, new(slices.Clone(n.Classes))
+		if len(*d.Classes) > 0 {
+			changed.Classes = slices.Clone(*d.Classes)
+		}
+		if n.Classes == nil {
+			before.Classes = new([]string{})
+		}
+	}
+	if d.Selector != nil {
+		changed.Selector, before.Selector = *d.Selector, new(n.Selector)
+	}
+	if d.Note != nil {
+		changed.Note, before.Note = *d.Note, new(n.Note)
+	}
+	if err := errors.Join(page.CheckAnchor(changed.Anchor), page.CheckClasses(e.kit, changed.Classes), page.CheckSelector(changed.Selector), page.CheckNote(changed.Note)); err != nil {
+		return err
 	}
 	e.page = e.page.Replaced(n.ID, func(*page.Node) *page.Node { return &changed })
 	e.inverse.Describe = &before

@@ -22,7 +22,11 @@ func (w *Wrap) apply(e *editor) error {
 	case n.Kind == page.Row:
 		return e.split(at.Parent, at.Index)
 	}
-	return fault.New("node", n.Name, "a row or a column: a %s has nothing that could be around it", n.Kind)
+	if page.Holds("", n.Kind) {
+		section := e.newSection(n)
+		return e.rebody(n.ID, section, "Wrap "+n.Name+" in a section", section.ID)
+	}
+	return fault.New("node", n.Name, "anything but a block: a %s has nothing that could be around it", n.Kind)
 }
 
 // nest is a row of one column, a full line wide, that holds what is given.
@@ -83,7 +87,7 @@ func (e *editor) split(c *page.Node, index int) error {
 		parts = append(parts, part(slices.Clone(rest)))
 	}
 	e.inverse.Body = &Body{e.page.Body}
-	e.page = e.page.WithChildren("", func(all []*page.Node) []*page.Node { return slices.Replace(all, place.Index, place.Index+1, parts...) })
+	e.page = e.page.WithChildren(parentID(place), func(all []*page.Node) []*page.Node { return slices.Replace(all, place.Index, place.Index+1, parts...) })
 	e.summary, e.selected = "Wrap "+row.Name+" in a container", own.ID
 	return nil
 }
@@ -98,21 +102,42 @@ func (b *Body) apply(e *editor) error {
 }
 
 func (a *AddContainer) apply(e *editor) error {
-	index := len(e.page.Body)
-	if a.Near != "" {
-		_, at, err := e.find("near", a.Near)
-		for err == nil && at.Parent != nil {
-			_, at, err = e.find("near", at.Parent.ID)
+	return e.addFrame(e.newFrame(), a.Near, a.Before, a.Inside)
+}
+
+func (a *AddSection) apply(e *editor) error {
+	return e.addFrame(e.newSection(e.newFrame()), a.Near, a.Before, a.Inside)
+}
+
+// newSection is a section around sections and containers.
+func (e *editor) newSection(inside ...*page.Node) *page.Node {
+	id, number := e.minter.Mint(page.Section)
+	return &page.Node{ID: id, Kind: page.Section, Name: fmt.Sprintf("Section %d", number), Children: inside}
+}
+
+// addFrame puts a section or container after or before the one that near is or
+// stands in, or into it.
+func (e *editor) addFrame(n *page.Node, near string, before, inside bool) error {
+	parent, index := "", len(e.page.Body)
+	if near != "" {
+		at, place, err := e.find("near", near)
+		for err == nil && !page.Holds("", at.Kind) {
+			at, place, err = e.find("near", place.Parent.ID)
 		}
 		if err != nil {
 			return err
 		}
-		index = at.Index + 1
-		if a.Before {
-			index = at.Index
+		switch {
+		case inside && at.Kind != page.Section:
+			return fault.New("near", at.Name, "a section: only a section holds a %s", n.Kind)
+		case inside:
+			parent, index = at.ID, len(at.Children)
+		case before:
+			parent, index = parentID(place), place.Index
+		default:
+			parent, index = parentID(place), place.Index+1
 		}
 	}
-	id, number := e.minter.Mint(page.Container)
-	e.summary, e.selected = fmt.Sprintf("Add Container %d", number), id
-	return e.insert("", index, &page.Node{ID: id, Kind: page.Container, Name: fmt.Sprintf("Container %d", number)})
+	e.summary, e.selected = "Add "+n.Name, n.ID
+	return e.insert(parent, index, n)
 }

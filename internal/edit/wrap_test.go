@@ -45,11 +45,17 @@ func TestWhereThingsGo(t *testing.T) {
 		"column before":       {Operation{AddColumn: &AddColumn{"log", true}}, "whole-page(body(column-1 log(log-entries(log-morning log-evening)) tide-table) " + foot + ")"},
 		"column after":        {Operation{AddColumn: &AddColumn{"log", false}}, "whole-page(body(log(log-entries(log-morning log-evening)) column-1 tide-table) " + foot + ")"},
 		"row before":          {Operation{AddRow: &AddRow{Near: "address", Before: true, Recipe: "12", Breakpoint: "base"}}, "whole-page(" + body + " row-1(column-1) " + foot + ")"},
-		"container before":    {Operation{AddContainer: &AddContainer{"log", true}}, "container-1 whole-page(" + body + " " + foot + ")"},
-		"container after":     {Operation{AddContainer: &AddContainer{"log", false}}, "whole-page(" + body + " " + foot + ") container-1"},
+		"container before":    {Operation{AddContainer: &AddContainer{Near: "log", Before: true}}, "container-1 whole-page(" + body + " " + foot + ")"},
+		"container after":     {Operation{AddContainer: &AddContainer{Near: "log"}}, "whole-page(" + body + " " + foot + ") container-1"},
 		"around content":      {Operation{Wrap: &Wrap{"tide-table"}}, "whole-page(body(log(log-entries(log-morning log-evening)) tide-table(row-1(column-1))) " + foot + ")"},
 		"around a nested row": {Operation{Wrap: &Wrap{"log-entries"}}, "whole-page(body(log(row-1(column-1(log-entries(log-morning log-evening)))) tide-table) " + foot + ")"},
 		"around a row":        {Operation{Wrap: &Wrap{"foot"}}, "whole-page(" + body + ") container-1(" + foot + ")"},
+		"section after":       {Operation{AddSection: &AddSection{Near: "log"}}, "whole-page(" + body + " " + foot + ") section-1(container-1)"},
+		"around a container":  {Operation{Wrap: &Wrap{"whole-page"}}, "section-1(whole-page(" + body + " " + foot + "))"},
+		"to the next row":     {Operation{Hop: &Hop{"tide-table", 1}}, "whole-page(body(log(log-entries(log-morning log-evening))) foot(tide-table address supporters))"},
+		"to the row before":   {Operation{Hop: &Hop{"address", -1}}, "whole-page(body(log(log-entries(log-morning log-evening address)) tide-table) foot(supporters))"},
+		"out of a nested row": {Operation{Hop: &Hop{"log-morning", -1}}, "whole-page(body(log-morning log(log-entries(log-evening)) tide-table) " + foot + ")"},
+		"a row into a column": {Operation{Hop: &Hop{"foot", -1}}, "whole-page(body(log(log-entries(log-morning log-evening)) tide-table(foot(address supporters))))"},
 		"around the first":    {Operation{Wrap: &Wrap{"body"}}, "container-1(" + body + ") container-2(" + foot + ")"},
 	} {
 		c.o.Page = "front-page"
@@ -60,7 +66,25 @@ func TestWhereThingsGo(t *testing.T) {
 			t.Errorf("%s: got %s, want %s", name, got, c.want)
 		}
 	}
-	if _, err := Apply(&short, Operation{Page: "front-page", Wrap: &Wrap{"whole-page"}}); err == nil || !strings.Contains(err.Error(), "a row or a column") {
-		t.Errorf("around a container: %v", err)
+	for want, o := range map[string]Operation{
+		"anything but a block":              {Wrap: &Wrap{"address-text"}},
+		"a section: only a section holds":   {AddContainer: &AddContainer{Near: "log", Inside: true}},
+		"another before or after it":        {Hop: &Hop{"foot", 1}},
+		"a node outside the one that is":    {Move: &Move{"body", "log", 0}},
+		"a letter, then letters":            {Describe: &Describe{Node: "log", Anchor: new("1st")}},
+		"that Plain Twelve does not write":  {Describe: &Describe{Node: "log", Classes: &[]string{"story", "kr-take-3-wide"}}},
+		"a CSS selector of at most":         {Describe: &Describe{Node: "log", Selector: new("a{}")}},
+		"an id attribute that no other":     {Together: &Together{Steps: []Operation{{Describe: &Describe{Node: "log", Anchor: new("log")}}, {Describe: &Describe{Node: "foot", Anchor: new("log")}}}}},
+		"an operation inside one page":      {Together: &Together{Steps: []Operation{{DropPage: &DropPage{}}}}},
+		"a breakpoint narrower than wide":   {Fill: &Fill{From: "wide", To: []string{"full"}}},
+		"an address such as":                {AddBlock: &AddBlock{Column: "log", Content: page.Content{Type: page.Button, Link: "javascript:alert(1)"}}},
+		"a picture that says how large":     {AddPicture: &AddPicture{Node: "log", Data: []byte("<svg/>")}},
+		"a picture file":                    {AddPicture: &AddPicture{Node: "log", Data: []byte("GIF89a")}},
+		"steps[0].remove.node: found \"q\"": {Together: &Together{Steps: []Operation{{Remove: &Remove{"q"}}}}},
+	} {
+		o.Page = "front-page"
+		if _, err := Apply(&short, o); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%v, want %s", err, want)
+		}
 	}
 }

@@ -10,30 +10,30 @@ type distinctKey struct {
 	units  [MaxBreakpoints]int
 }
 
-// passes remembers what was found distinct, for finding it out is long and most
-// kits are named alike.
+// passes remembers the classes of namings that were found distinct, for finding
+// them is long and most kits are named alike.
 type passes struct {
 	sync.Mutex
-	known map[distinctKey]bool
+	known map[distinctKey]map[string]string
 }
 
-var distinct = passes{known: map[distinctKey]bool{}}
+var distinct = passes{known: map[distinctKey]map[string]string{}}
 
-func (p *passes) check(key distinctKey, find func() error) error {
+func (p *passes) find(key distinctKey, find func() (map[string]string, error)) (map[string]string, error) {
 	p.Lock()
 	known := p.known[key]
 	p.Unlock()
-	if known {
-		return nil
+	if known != nil {
+		return known, nil
 	}
-	err := find()
+	written, err := find()
 	if err == nil {
 		p.Lock()
-		if len(p.known) > 500 {
+		if len(p.known) > 50 {
 			clear(p.known)
 		}
-		p.known[key] = true
+		p.known[key] = written
 		p.Unlock()
 	}
-	return err
+	return written, err
 }

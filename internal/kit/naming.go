@@ -35,6 +35,7 @@ type Naming struct {
 	Run       Template `json:"run" doc:"With floats: runs on in its row's first line from {bp} on."`
 	Turn      Template `json:"turn" doc:"With floats: starts another line from {bp} on."`
 	Under     Template `json:"under" doc:"With floats: runs on in another line from {bp} on."`
+	Fit       Template `json:"fit" doc:"A picture that is scaled to its column."`
 }
 
 // OurNaming is the naming of the kits that Kit Rows ships.
@@ -66,6 +67,7 @@ var OurNaming = Naming{
 	Run:       "kr-run[-{bp}]",
 	Turn:      "kr-turn[-{bp}]",
 	Under:     "kr-under[-{bp}]",
+	Fit:       "kr-fit",
 }
 
 // part is one template with what it must name.
@@ -107,6 +109,7 @@ func (n Naming) parts() []part {
 		{field: "run", template: n.Run, stepped: true},
 		{field: "turn", template: n.Turn, stepped: true},
 		{field: "under", template: n.Under, stepped: true},
+		{field: "fit", template: n.Fit},
 	}
 }
 
@@ -124,17 +127,30 @@ func (n Naming) check(k *Kit) error {
 	if err := errors.Join(errs...); err != nil {
 		return err
 	}
+	_, err := n.written(k)
+	return err
+}
+
+// Writes tells whether a class is one the kit may write.
+func (k *Kit) Writes(class string) bool {
+	written, _ := k.Naming.written(k)
+	return written[class] != ""
+}
+
+// written gives every class that may be written, and the field of its template.
+func (n Naming) written(k *Kit) (map[string]string, error) {
 	key := distinctKey{naming: n, names: k.BreakpointNames()}
 	for i := range k.Breakpoints {
 		if c := k.ColumnsAt(i); c.IsUneven() {
 			key.units[i] = c.N()
 		}
 	}
-	return distinct.check(key, func() error { return n.distinct(k) })
+	return distinct.find(key, func() (map[string]string, error) { return n.distinct(k) })
 }
 
-// distinct refuses templates of which two can write the same class.
-func (n Naming) distinct(k *Kit) error {
+// distinct gives every class with its template's field, and refuses templates of
+// which two can write the same class.
+func (n Naming) distinct(k *Kit) (map[string]string, error) {
 	written := map[string]string{}
 	for _, p := range n.parts() {
 		mine := map[string]bool{}
@@ -149,7 +165,7 @@ func (n Naming) distinct(k *Kit) error {
 					} else {
 						other += " writes"
 					}
-					return fault.New(p.field, string(p.template), "a template that cannot write %s, which %s", class, other)
+					return nil, fault.New(p.field, string(p.template), "a template that cannot write %s, which %s", class, other)
 				}
 				mine[class] = true
 			}
@@ -158,7 +174,7 @@ func (n Naming) distinct(k *Kit) error {
 			written[class] = p.field
 		}
 	}
-	return nil
+	return written, nil
 }
 
 // classes lists what the template may write at breakpoint i.

@@ -93,6 +93,15 @@ func (l *Layout) children(i int32, visit func(c int32)) {
 	}
 }
 
+// containers visits the page's containers.
+func (l *Layout) containers(visit func(n int32)) {
+	for n := range l.nodes {
+		if l.nodes[n].Kind == page.Container {
+			visit(int32(n))
+		}
+	}
+}
+
 // Row is the row of that id as it holds at breakpoint i; nil when the page has
 // no such row.
 func (l *Layout) Row(id string, i int) *Row {

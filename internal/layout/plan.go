@@ -57,15 +57,7 @@ func (l *Layout) Plan(v float64) *Plan {
 	if i+1 < len(l.kit.Breakpoints) {
 		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
 	}
-	y := 0.0
-	for n := int32(0); n < int32(len(l.nodes)); n = l.nodes[n].end {
-		f := l.kit.Frame(i, v, l.nodes[n].Frame.HolderAt(l.kit, i))
-		m.plan.Until = min(m.plan.Until, f.Until)
-		self := m.box(Box{ID: l.nodes[n].ID, Kind: page.Container, X: (v - f.Outer.Px) / 2, Y: y, Width: f.Outer.Px, Shown: true, Node: n})
-		height := m.stack(n, (v-f.Content.Px)/2, y, f.Content)
-		m.plan.Boxes[self].Height = height
-		y += height
-	}
+	m.frames(0, int32(len(l.nodes)), 0)
 	return m.plan
 }
 
@@ -78,6 +70,30 @@ type maker struct {
 	stage *stage
 	plan  *Plan
 	runs  []Run
+}
+
+// frames places the sections and containers from node n up to end under one
+// another, from y on, and gives their height. Sections are as wide as the viewport.
+func (m *maker) frames(n, end int32, y float64) float64 {
+	top := y
+	for v := m.plan.Width; n < end; n = m.l.nodes[n].end {
+		node := &m.l.nodes[n]
+		box := Box{ID: node.ID, Kind: node.Kind, Y: y, Width: v, Shown: true, Node: n}
+		self, height := len(m.plan.Boxes), 0.0
+		if node.Kind == page.Section {
+			m.box(box)
+			height = m.frames(n+1, node.end, y)
+		} else {
+			f := m.l.kit.Frame(m.i, v, node.Frame.HolderAt(m.l.kit, m.i))
+			m.plan.Until = min(m.plan.Until, f.Until)
+			box.X, box.Width = (v-f.Outer.Px)/2, f.Outer.Px
+			m.box(box)
+			height = m.stack(n, (v-f.Content.Px)/2, y, f.Content)
+		}
+		m.plan.Boxes[self].Height = height
+		y += height
+	}
+	return y - top
 }
 
 func (m *maker) box(b Box) int {
@@ -98,7 +114,7 @@ func (m *maker) stack(n int32, x, y float64, w kit.Measure) float64 {
 			}
 			y += m.row(c, x, y, w)
 		case page.Block:
-			h := child.Content.HeightAt(m.l.kit, m.i)
+			h := child.Content.HeightIn(m.l.kit, m.i, w.Px)
 			m.box(Box{ID: child.ID, Kind: page.Block, X: x, Y: y, Width: w.Px, Height: h, Shown: true, Node: c})
 			y += h
 		}

@@ -26,14 +26,14 @@ func (r *resolver) page() {
 	if !bounded {
 		high = MaxViewport
 	}
-	for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end {
+	r.l.containers(func(n int32) {
 		holder := r.l.nodes[n].Frame.HolderAt(r.l.kit, r.i)
 		widths := ends{
 			r.l.kit.Frame(r.i, low, holder).Content.Px,
 			r.l.kit.Frame(r.i, high, holder).Content.Px,
 		}
 		r.l.children(n, func(c int32) { r.row(c, nil, widths) })
-	}
+	})
 }
 
 // row works out the row at n and everything in it, in a column that spans those
@@ -163,7 +163,7 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 	case page.Share:
 		cell.Units = 1
 	case page.Natural:
-		cell.Content = contentWidth(node)
+		cell.Content = r.contentWidth(node)
 	default:
 		cell.Units = units(held.Width.Units(), held.From.Width, 1, 0)
 		if cell.Units >= float64(row.Columns.N()) {
@@ -186,11 +186,12 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 }
 
 // contentWidth is how wide a column's content is by itself, in px.
-func contentWidth(column *page.Node) float64 {
+func (r *resolver) contentWidth(column *page.Node) float64 {
 	w := 0.0
 	for _, n := range column.Children {
 		if n.Kind == page.Block {
-			w = max(w, n.Content.Width.Px())
+			natural, _ := n.Content.Natural(r.l.kit, r.i)
+			w = max(w, natural)
 		}
 	}
 	return w

@@ -55,6 +55,8 @@ func (l *Layout) Why(id string, v float64) *Why {
 	w := &Why{Node: l.nodes[n].Node, Breakpoint: l.kit.BreakpointAt(v), Width: v}
 	e := explainer{l: l, i: w.Breakpoint, v: v, why: w}
 	switch w.Node.Kind {
+	case page.Section:
+		e.say("a section is as wide as the viewport, %s px", kit.Figure(v))
 	case page.Container:
 		e.container(n)
 	case page.Row:

@@ -18,9 +18,10 @@ const (
 	MaxDepth = 64 // nodes above one another
 	MaxName  = 120
 	MaxText  = 20000
+	MaxOwn   = 20 // classes of one's own on a node
 )
 
-// Elements are what containers, rows and columns may be.
+// Elements are what sections, containers, rows and columns may be.
 var Elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol", "li"}
 
 var (
@@ -54,11 +55,61 @@ func CheckElement(element string) error {
 	return nil
 }
 
+var (
+	anchorPattern = regexp.MustCompile(`^[A-Za-z][A-Za-z0-9_-]{0,59}$`)
+	classPattern  = regexp.MustCompile(`^-?[A-Za-z_][A-Za-z0-9_-]{0,59}$`)
+)
+
+// CheckAnchor refuses an id attribute that is not a letter and then up to 59
+// letters, digits, hyphens and underscores; empty is none.
+func CheckAnchor(anchor string) error {
+	if anchor != "" && !anchorPattern.MatchString(anchor) {
+		return fault.New("anchor", anchor, "a letter, then letters, digits, hyphens or underscores, 60 at most")
+	}
+	return nil
+}
+
+// CheckClasses refuses classes of one's own that are no plain class names, that
+// stand twice, or that kit k writes itself.
+func CheckClasses(k *kit.Kit, classes []string) error {
+	if len(classes) > MaxOwn {
+		return fault.New("classes", len(classes), "at most %d", MaxOwn)
+	}
+	for i, class := range classes {
+		switch {
+		case !classPattern.MatchString(class):
+			return fault.New("classes", class, "class names of letters, digits, hyphens and underscores, 60 at most")
+		case slices.Contains(classes[:i], class):
+			return fault.New("classes", class, "each class once")
+		case k.Writes(class):
+			return fault.New("classes", class, "a class that %s does not write itself: set it in a cell", k.Name)
+		}
+	}
+	return nil
+}
+
+// CheckSelector refuses a selector that could end its rule, or is over 120 bytes;
+// empty is none.
+func CheckSelector(selector string) error {
+	if len(selector) > MaxName || strings.ContainsAny(selector, "{};@<\\/") || strings.ContainsFunc(selector, unicode.IsControl) || selector != strings.TrimSpace(selector) {
+		return fault.New("selector", selector, "a CSS selector of at most %d bytes such as .story or main > article", MaxName)
+	}
+	return nil
+}
+
+// CheckNote refuses a note over 2,000 bytes.
+func CheckNote(note string) error {
+	if len(note) > 2000 {
+		return fault.New("note", fmt.Sprintf("%d bytes", len(note)), "at most 2000 bytes")
+	}
+	return nil
+}
+
 // Check refuses a page that breaks a rule of sections 4 and 5 for kit k, or that
 // shows a picture hasPicture does not know. The error holds a fault.Fault for
 // each wrong field.
 func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
-	c := checker{k: k, hasPicture: hasPicture, ids: map[string]bool{}}
+	c := checker{k: k, hasPicture: hasPicture, ids: map[string]bool{}, anchors: map[string]bool{}}
 	c.take(CheckID(p.ID), CheckName(p.Name))
 	if !filePattern.MatchString(p.File) {
 		c.wrong("file", p.File, "a file name such as index.html")
@@ -74,6 +125,7 @@ type checker struct {
 	k          *kit.Kit
 	hasPicture func(id string) bool
 	ids        map[string]bool
+	anchors    map[string]bool
 	errs       []error
 }
 
@@ -111,7 +163,13 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		c.wrong(path, depth, "at most %d nodes above one another", MaxDepth)
 		return
 	}
-	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)), fault.Under(path, CheckElement(n.Element)))
+	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)), fault.Under(path, CheckElement(n.Element)),
+		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
+		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))
+	if n.Anchor != "" && c.anchors[n.Anchor] {
+		c.wrong(field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
+	}
+	c.anchors[n.Anchor] = true
 	if c.ids[n.ID] {
 		c.wrong(field("id"), n.ID, "an id no other node of the page has")
 	}
@@ -134,7 +192,8 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		{"frame", !n.Frame.IsZero() && n.Kind != Container, "a kind only on containers"},
 		{"at", len(n.At) > 0 && n.Kind != Column && n.Kind != Row, "settings only on rows and columns"},
 		{"content", (n.Content != nil) != (n.Kind == Block), "content on every block and only there"},
-		{"element", n.Element != "" && n.Kind == Block, "an element only on containers, rows and columns"},
+		{"element", n.Element != "" && n.Kind == Block, "an element only on sections, containers, rows and columns"},
+		{"anchor", n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Selector != ""), "an id attribute, classes and a selector only on sections, containers, rows and columns"},
 		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},
 	} {
 		if use.misplaced {
@@ -144,8 +203,7 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 	c.take(fault.Under(path, n.Frame.Check(c.k)))
 	c.settings(field, outer, n)
 	if n.Content != nil {
-		c.take(fault.Under(field("content"), n.Content.check(c.hasPicture)))
-		c.sources(field, n.Content)
+		c.take(fault.Under(field("content"), n.Content.Check(c.k, c.hasPicture)))
 	}
 	c.children(field("children"), n, n.Children, depth+1)
 }
@@ -170,7 +228,7 @@ func (c *checker) settings(field func(string) string, outer, n *Node) {
 // Check refuses a setting of breakpoint i that is not for that kind of node, or
 // that its row cannot hold: a width over the row's columns, a skip or trail over
 // all but one of them. A row with its parent's units may come to hold fewer than
-// the kit's columns; what is then too wide is clipped, not refused.
+// what is set; what is then too wide is clipped, not refused.
 func (s Setting) Check(k *kit.Kit, i int, row *Node, kind Kind) error {
 	var errs []error
 	wrong := func(field string, found any, want string, args ...any) {
@@ -184,7 +242,11 @@ func (s Setting) Check(k *kit.Kit, i int, row *Node, kind Kind) error {
 	}
 	n := k.ColumnsAt(i).N()
 	if row != nil && row.Kind == Row {
-		n = max(n, row.RulingAt(k, i).Divides.Columns())
+		if divides := row.RulingAt(k, i).Divides; divides == ParentUnits {
+			n = kit.MaxColumns // as many as its column spans, which may itself stand in any row
+		} else {
+			n = max(n, divides.Columns())
+		}
 	}
 	if s.Width != nil && s.Width.Units() > n {
 		wrong("width", s.Width.String(), "a take of 1 to %d of the row's %d columns", n, n)
@@ -209,24 +271,12 @@ func (s Setting) Check(k *kit.Kit, i int, row *Node, kind Kind) error {
 	return errors.Join(errs...)
 }
 
-// sources refuses pictures for breakpoints the kit does not have, or that a
-// picture has from the start.
-func (c *checker) sources(field func(string) string, content *Content) {
-	last := 0
-	for i, source := range content.Sources {
-		from := c.k.Index(source.From)
-		if from <= last {
-			c.wrong(field(fmt.Sprintf("content.sources[%d].from", i)), source.From,
-				"each breakpoint after the first once, from the narrowest to the widest: %s", c.k.BreakpointNames())
-		}
-		last = max(last, from)
-	}
-}
-
 func childrenOf(outer Kind) string {
 	switch outer {
 	case "":
-		return "a container: only containers stand straight in a page"
+		return "a section or a container: only those stand straight in a page"
+	case Section:
+		return "a container or a section: a section holds nothing else"
 	case Container:
 		return "a row: only rows are children of a container"
 	case Row:
@@ -235,51 +285,4 @@ func childrenOf(outer Kind) string {
 		return "a block or a row: columns hold content and rows, never containers"
 	}
 	return "nothing: blocks have no children"
-}
-
-func (c *Content) check(hasPicture func(id string) bool) error {
-	var errs []error
-	wrong := func(field string, found any, want string, args ...any) {
-		errs = append(errs, fault.New(field, found, want, args...))
-	}
-	if c.Height.Px() > 20000 || !c.Height.Plain() {
-		wrong("height", c.Height, "at most 20000px")
-	}
-	if c.Width.Px() > 20000 || !c.Width.Plain() {
-		wrong("width", c.Width, "at most 20000px")
-	}
-	if len(c.Text) > MaxText {
-		wrong("text", len(c.Text), "at most %d bytes", MaxText)
-	}
-	for i, item := range c.Items {
-		if len(item) > MaxText || len(c.Items) > 500 {
-			wrong(fmt.Sprintf("items[%d]", i), item, "at most 500 items of %d bytes", MaxText)
-			break
-		}
-	}
-	if len(c.Alt) > 1000 {
-		wrong("alt", len(c.Alt), "at most 1000 bytes")
-	}
-	switch c.Type {
-	case Heading:
-		if c.Level < 1 || c.Level > 6 {
-			wrong("level", c.Level, "a heading level from 1 to 6")
-		}
-	case Text, List:
-	case Picture:
-		if !hasPicture(c.Picture) {
-			wrong("picture", c.Picture, "the id of one of the project's pictures")
-		}
-		for i, source := range c.Sources {
-			if !hasPicture(source.Picture) {
-				wrong(fmt.Sprintf("sources[%d].picture", i), source.Picture, "the id of one of the project's pictures")
-			}
-			if source.Height.Px() > 20000 || !source.Height.Plain() {
-				wrong(fmt.Sprintf("sources[%d].height", i), source.Height, "at most 20000px")
-			}
-		}
-	default:
-		wrong("type", string(c.Type), "heading, text, list or picture")
-	}
-	return errors.Join(errs...)
 }

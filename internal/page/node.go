@@ -8,6 +8,7 @@ type Kind string
 
 // The kinds of node, from the outside in.
 const (
+	Section   Kind = "section"
 	Container Kind = "container"
 	Row       Kind = "row"
 	Column    Kind = "column"
@@ -24,26 +25,34 @@ type Page struct {
 	Body     []*Node `json:"body"`
 }
 
-// A Node is a container, a row, a column or a block of content. Only containers
-// use Frame, only rows and columns At, only blocks Content, and blocks have no
-// children.
+// A Node is a section, a container, a row, a column or a block of content. Only
+// containers use Frame, only rows and columns At, only blocks Content, and blocks
+// have no children.
 type Node struct {
 	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
-	Kind     Kind      `json:"kind" enum:"container,row,column,block"`
+	Kind     Kind      `json:"kind" enum:"section,container,row,column,block"`
 	Name     string    `json:"name" minLength:"1" maxLength:"120"`
-	Element  string    `json:"element,omitzero" doc:"Of a container, row or column; div when absent."`
+	Element  string    `json:"element,omitzero" doc:"Of all but blocks; when absent, section of a section and div of the others."`
+	Anchor   string    `json:"anchor,omitzero" doc:"Its id attribute in the markup."`
+	Classes  []string  `json:"classes,omitzero" doc:"Classes of one's own, after the kit's."`
+	Selector string    `json:"selector,omitzero" doc:"What mixin-based code selects it by, instead of what is chosen for it."`
+	Note     string    `json:"note,omitzero" doc:"For those who build the page; not in its code."`
 	Frame    Frame     `json:"frame,omitzero" doc:"Of a container, its kind: fixed (when absent), fluid, fluid below and a breakpoint, or capped."`
 	At       []Setting `json:"at,omitzero" doc:"Of a row or column: what is set at which breakpoint, from the narrowest to the widest."`
 	Content  *Content  `json:"content,omitzero" doc:"Of a block."`
 	Children []*Node   `json:"children,omitzero"`
 }
 
-// Tag is the node's element, div unless it names another.
+// Tag is the node's element; unless it names another, a section is a section and
+// everything else a div.
 func (n *Node) Tag() string {
-	if n.Element == "" {
-		return "div"
+	switch {
+	case n.Element != "":
+		return n.Element
+	case n.Kind == Section:
+		return "section"
 	}
-	return n.Element
+	return "div"
 }
 
 // kind is the node's kind; empty for nil, which stands for the page.
@@ -85,13 +94,13 @@ func (p *Page) Find(id string) (found *Node, place Place) {
 }
 
 // Holds tells whether a node of kind outer may have children of kind inner; the
-// empty kind stands for the page. Rows live in a container or a column, only
-// columns are children of a row, content lives only in columns, and a container
-// is not inside a column.
+// empty kind stands for the page. Sections stand around containers, or around one
+// another; rows live in a container or a column, only columns are children of a
+// row, content lives only in columns, and a container is not inside a column.
 func Holds(outer, inner Kind) bool {
 	switch outer {
-	case "":
-		return inner == Container
+	case "", Section:
+		return inner == Section || inner == Container
 	case Container:
 		return inner == Row
 	case Row:

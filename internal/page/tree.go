@@ -82,7 +82,7 @@ type Minter struct{ last map[Kind]int }
 func (p *Page) Minter() *Minter {
 	m := &Minter{map[Kind]int{}}
 	p.Walk(func(n *Node, _ Place) {
-		for _, kind := range []Kind{Container, Row, Column, Block} {
+		for _, kind := range []Kind{Section, Container, Row, Column, Block} {
 			if number, ok := strings.CutPrefix(n.ID, string(kind)+"-"); ok {
 				if v, err := strconv.Atoi(number); err == nil && v < 1e9 {
 					m.last[kind] = max(m.last[kind], v)

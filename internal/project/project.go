@@ -3,7 +3,6 @@
 package project
 
 import (
-	"bytes"
 	"errors"
 	"fmt"
 	"slices"
@@ -15,7 +14,7 @@ import (
 )
 
 // Version is the format this program writes. It reads this one and those before.
-const Version = 2
+const Version = 3
 
 // Bounds of a project.
 const (
@@ -23,20 +22,34 @@ const (
 	MaxKits     = 50
 	MaxPictures = 500
 	MaxRecipes  = 200
-	MaxRecipe   = 400     // bytes
+	MaxRecipe   = 400 // bytes
+	MaxPieces   = 2000
 	MaxBytes    = 8 << 20 // of a project file
 )
 
 // A Project is never changed in place, like the pages it holds.
 type Project struct {
 	Format   string       `json:"format" enum:"kitrows"`
-	Version  int          `json:"version" enum:"2"`
+	Version  int          `json:"version" enum:"3"`
 	ID       string       `json:"id"`
 	Name     string       `json:"name"`
 	Kits     []*kit.Kit   `json:"kits"`
 	Pages    []*page.Page `json:"pages"`
 	Pictures []*Picture   `json:"pictures,omitzero"`
 	Recipes  []Recipe     `json:"recipes,omitzero" doc:"Row recipes of one's own, by name."`
+	Sheet    []Piece      `json:"sheet,omitzero" doc:"The content sheet: what is to be placed on pages, in pieces."`
+}
+
+// A Piece of the content sheet is content that blocks are made of. Which pieces are
+// placed, the blocks tell.
+type Piece struct {
+	ID      string       `json:"id"`
+	Content page.Content `json:"content"`
+}
+
+// PieceAt is the index of the piece of that id; -1 when there is none.
+func (p *Project) PieceAt(id string) int {
+	return slices.IndexFunc(p.Sheet, func(piece Piece) bool { return piece.ID == id })
 }
 
 // A Recipe is a row recipe that was kept. Its text may suit some kits only, and
@@ -49,14 +62,6 @@ type Recipe struct {
 // RecipeNamed is the index of the recipe of that name; -1 when there is none.
 func (p *Project) RecipeNamed(name string) int {
 	return slices.IndexFunc(p.Recipes, func(r Recipe) bool { return r.Name == name })
-}
-
-// A Picture is an image file kept in the project.
-type Picture struct {
-	ID   string `json:"id"`
-	File string `json:"file" doc:"The name it is taken away under, such as mark.svg."`
-	Type string `json:"type" enum:"image/svg+xml,image/png,image/jpeg,image/webp"`
-	Data []byte `json:"data" doc:"The file itself, in base64."`
 }
 
 // Page finds a page by id or, failing that, by name; nil when there is none.
@@ -104,14 +109,6 @@ func (p *Project) PageNames() string {
 		names[i] = pg.Name
 	}
 	return strings.Join(names, ", ")
-}
-
-// signatures are how the files of each picture type begin; SVG is text.
-var signatures = map[string][]byte{
-	"image/svg+xml": []byte("<"),
-	"image/png":     []byte("\x89PNG\r\n\x1a\n"),
-	"image/jpeg":    []byte("\xff\xd8\xff"),
-	"image/webp":    []byte("RIFF"),
 }
 
 // Check refuses a project that breaks any rule of the domain. The error holds a
@@ -184,6 +181,15 @@ func (p *Project) Check() error {
 	if err := errors.Join(errs...); err != nil {
 		return err
 	}
+	if n := len(p.Sheet); n > MaxPieces {
+		errs = append(errs, fault.New("sheet", n, "at most %d pieces", MaxPieces))
+	}
+	for i, piece := range p.Sheet {
+		path := fmt.Sprintf("sheet[%d]", i)
+		take(path, page.CheckID(piece.ID))
+		take(path+".content", piece.Content.Check(p.Kits[0], p.HasPicture))
+		unique(path+".id", piece.ID)
+	}
 	for i, pg := range p.Pages {
 		path := fmt.Sprintf("pages[%d]", i)
 		if pg == nil {
@@ -200,18 +206,4 @@ func (p *Project) Check() error {
 		unique("files["+path, pg.File)
 	}
 	return errors.Join(errs...)
-}
-
-func (pic *Picture) check() error {
-	start, known := signatures[pic.Type]
-	if !known {
-		return fault.New("type", pic.Type, "image/svg+xml, image/png, image/jpeg or image/webp")
-	}
-	if !bytes.HasPrefix(bytes.TrimSpace(pic.Data), start) {
-		return fault.New("data", fmt.Sprintf("%d bytes", len(pic.Data)), "a file of type %s", pic.Type)
-	}
-	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") || !strings.Contains(pic.File, ".") {
-		return fault.New("file", pic.File, "a plain file name such as mark.svg")
-	}
-	return nil
 }

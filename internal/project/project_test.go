@@ -37,8 +37,8 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 2`, `"version": 3`, "version: found 3, want 2, or a version before it"},
-		{`"version": 2`, `"version": "one"`, "version: found string, want a number"},
+		{`"version": 3`, `"version": 4`, "version: found 4, want 3, or a version before it"},
+		{`"version": 3`, `"version": "one"`, "version: found string, want a number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
 		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
@@ -110,7 +110,7 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		t.Fatal(err)
 	}
 	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
-	if p.Version != 2 || !k.Columns.Same(kit.Equal(12)) || k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
+	if p.Version != 3 || !k.Columns.Same(kit.Equal(12)) || k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
 	damaged := strings.Replace(string(old), `"columns": 12`, `"columns": 99`, 1)

@@ -9,20 +9,21 @@ import (
 	"kitrows/internal/kit"
 )
 
-// first matches a file of version 1.
-var first = regexp.MustCompile(`"version"\s*:\s*1\s*[,}]`)
+// older matches a file of a version before this one.
+var older = regexp.MustCompile(`"version"\s*:\s*[12]\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
 //
 // Version 1 had kits of equal columns only, whose number was no text, class
-// templates for fewer settings, and containers that were fluid or not.
+// templates for fewer settings, and containers that were fluid or not. Version 2
+// had no sections, fewer types of content, and no class for pictures that fit.
 func upgraded(b []byte) []byte {
 	var file map[string]any
-	if !first.Match(b) {
+	if !older.Match(b) {
 		return b // most files are of this version, and need not be read twice
 	}
-	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 {
+	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 && file["version"] != 2.0 {
 		return b
 	}
 	file["version"] = Version

@@ -117,7 +117,13 @@ func Page(r *rand.Rand, k *kit.Kit) *page.Page {
 		for range r.IntN(4) {
 			c.Children = append(c.Children, m.row(1))
 		}
-		m.p.Body = append(m.p.Body, c)
+		if r.IntN(3) > 0 {
+			m.p.Body = append(m.p.Body, c)
+			continue
+		}
+		s := m.node(page.Section)
+		s.Children = []*page.Node{c}
+		m.p.Body = append(m.p.Body, s)
 	}
 	return m.p
 }
@@ -232,14 +238,21 @@ func (m *maker) ruling(from string, depth int) page.Setting {
 
 func (m *maker) block() *page.Node {
 	b := m.node(page.Block)
+	if m.r.IntN(6) == 0 {
+		b.Content = &page.Content{Type: page.Picture, Picture: "picture", Fit: true, Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300))), Alt: "A tern"}
+		if bps := m.k.Breakpoints; len(bps) > 1 && m.r.IntN(2) == 0 {
+			b.Content.Sources = []page.Source{{From: bps[1].Name, Picture: "picture", Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300)))}}
+		}
+		return b
+	}
 	b.Content = &page.Content{
-		Type:   pick(m.r, page.Heading, page.Text, page.List),
+		Type:   pick(m.r, page.Heading, page.Text, page.List, page.Button, page.Card, page.Form, page.HTML),
 		Height: kit.Px(float64(m.r.IntN(200)) + pick(m.r, 0, 0.5)),
 		Width:  kit.Px(float64(pick(m.r, 0, m.r.IntN(120), m.r.IntN(400)))),
 		Text:   "Kittiwakes & <terns> on the outer stack, counted before noon.",
 		Items:  []string{"One", "Two"},
 	}
-	if b.Content.Type == page.Heading {
+	if b.Content.Type == page.Heading || b.Content.Type == page.Card {
 		b.Content.Level = 1 + m.r.IntN(6)
 	}
 	return b
@@ -290,5 +303,6 @@ func Wide(columns int) (*page.Page, *kit.Kit) {
 
 // Of wraps a page and its kit as a project.
 func Of(p *page.Page, k *kit.Kit) *project.Project {
-	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample", Kits: []*kit.Kit{k}, Pages: []*page.Page{p}}
+	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample", Kits: []*kit.Kit{k}, Pages: []*page.Page{p},
+		Pictures: []*project.Picture{{ID: "picture", File: "picture.svg", Type: "image/svg+xml", Data: []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)}}}
 }

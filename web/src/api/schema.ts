@@ -745,40 +745,56 @@ export interface components {
         PageContent: {
             /** @description What a picture shows, in words. */
             alt?: string;
-            /** @description How high the block is, in px, such as 96px. */
-            height: string;
-            /** @description Of a list. */
+            /** @description The least width it is comfortable in, in px; estimated when absent. */
+            comfort?: string;
+            /** @description Of a picture: it is scaled to its column. */
+            fit?: boolean;
+            /** @description How high the block is, in px, such as 96px; estimated from its words when absent. Of a picture that fits: its natural height. */
+            height?: string;
+            /** @description Of a list; a card's paragraphs; the labels of a form's fields. */
             items?: string[];
             /**
              * Format: int64
-             * @description Of a heading.
+             * @description Of a heading, also of a card.
              */
             level?: number;
-            /** @description The id of one of the project's pictures. */
+            /** @description Of a button: where it leads. */
+            link?: string;
+            /** @description Of a picture, and of a card that has one: the id of one of the project's pictures. */
             picture?: string;
+            /** @description The piece of the project's content sheet it was made of. */
+            piece?: string;
             /** @description Of a picture: others shown in its place from a breakpoint on. */
             sources?: components["schemas"]["PageSource"][];
-            /** @description Of a heading or text. */
+            /** @description Of a heading or text; the words on a button, also of a form; a card's heading; of html, the markup as it was given. */
             text?: string;
             /** @enum {string} */
-            type: "heading" | "text" | "list" | "picture";
-            /** @description How wide it is by itself, in px, for natural columns. */
+            type: "heading" | "text" | "list" | "picture" | "button" | "card" | "form" | "html";
+            /** @description How wide it is by itself, in px, for natural columns. Of a picture that fits: its natural width. */
             width?: string;
         };
         PageNode: {
+            /** @description Its id attribute in the markup. */
+            anchor?: string;
             /** @description Of a row or column: what is set at which breakpoint, from the narrowest to the widest. */
             at?: components["schemas"]["PageSetting"][];
             children?: components["schemas"]["PageNode"][];
+            /** @description Classes of one's own, after the kit's. */
+            classes?: string[];
             /** @description Of a block. */
             content?: components["schemas"]["PageContent"];
-            /** @description Of a container, row or column; div when absent. */
+            /** @description Of all but blocks; when absent, section of a section and div of the others. */
             element?: string;
             /** @description Of a container, its kind: fixed (when absent), fluid, fluid below and a breakpoint, or capped. */
             frame?: string;
             id: string;
             /** @enum {string} */
-            kind: "container" | "row" | "column" | "block";
+            kind: "section" | "container" | "row" | "column" | "block";
             name: string;
+            /** @description For those who build the page; not in its code. */
+            note?: string;
+            /** @description What mixin-based code selects it by, instead of what is chosen for it. */
+            selector?: string;
         };
         PagePage: {
             body: components["schemas"]["PageNode"][];
@@ -844,10 +860,12 @@ export interface components {
         PageSource: {
             /** @description The breakpoint's name. */
             from: string;
-            /** @description How high the block is from there on, in px. */
+            /** @description How high the block is from there on, in px; where the picture fits, its natural height. */
             height: string;
             /** @description The id of one of the project's pictures. */
             picture: string;
+            /** @description Where the picture fits: its natural width, in px. */
+            width?: string;
         };
         Problem: {
             /** @description What is wrong, for a person. */

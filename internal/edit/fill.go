@@ -1,0 +1,76 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/fill"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// Proposals gives what a Fill would do, row by row and breakpoint by breakpoint,
+// and the page with all of it.
+func Proposals(k *kit.Kit, p *page.Page, f *Fill) (*page.Page, []fill.Proposal, error) {
+	from := k.Index(f.From)
+	if from < 1 {
+		return nil, nil, fault.New("from", f.From, "a breakpoint with narrower ones: %s", strings.TrimPrefix(k.BreakpointNames(), k.Breakpoints[0].Name+", "))
+	}
+	var to []int
+	for i, name := range f.To {
+		at := k.Index(name)
+		if at < 0 || at >= from {
+			return nil, nil, fault.New(fmt.Sprintf("to[%d]", i), name, "a breakpoint narrower than %s", f.From)
+		}
+		to = append(to, at)
+	}
+	for at := 0; len(f.To) == 0 && at < from; at++ {
+		to = append(to, at)
+	}
+	for i, id := range f.Rows {
+		if n, _ := p.Find(id); n == nil || n.Kind != page.Row {
+			return nil, nil, fault.New(fmt.Sprintf("rows[%d]", i), id, "the id of a row on this page")
+		}
+	}
+	filled, proposals := fill.Of(k, p, from, to, func(id string) bool { return len(f.Rows) == 0 || slices.Contains(f.Rows, id) })
+	return filled, proposals, nil
+}
+
+func (f *Fill) apply(e *editor) error {
+	filled, proposals, err := Proposals(e.kit, e.page, f)
+	if err != nil {
+		return err
+	}
+	if len(proposals) == 0 {
+		return fault.New("rows", nil, "a row that would come to stand otherwise: these are as they would be")
+	}
+	was := e.settable()
+	var set Set
+	filled.Walk(func(n *page.Node, _ page.Place) {
+		for _, b := range e.kit.Breakpoints {
+			if had := was[n.ID]; had != nil && !alikeAt(had, n, b.Name) {
+				s := n.SettingAt(b.Name)
+				s.From = b.Name
+				set.Settings = append(set.Settings, NodeSetting{n.ID, s})
+			}
+		}
+	})
+	if err := set.apply(e); err != nil {
+		return err
+	}
+	if e.summary = fmt.Sprintf("Fill %d rows from %s", len(proposals), f.From); len(f.Rows) == 1 {
+		row, _ := e.page.Find(f.Rows[0])
+		e.summary = "Fill " + row.Name + " from " + f.From
+	}
+	return nil
+}
+
+// alikeAt tells whether two nodes have the same widths set at a breakpoint.
+func alikeAt(a, b *page.Node, breakpoint string) bool {
+	s, t := a.SettingAt(breakpoint), b.SettingAt(breakpoint)
+	return same(s.Width, t.Width) && same(s.Skip, t.Skip) && same(s.Trail, t.Trail) && same(s.PerLine, t.PerLine)
+}
+
+func same[T comparable](a, b *T) bool { return a == b || a != nil && b != nil && *a == *b }

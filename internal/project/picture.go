@@ -1,0 +1,174 @@
+package project
+
+import (
+	"bytes"
+	"encoding/xml"
+	"errors"
+	"fmt"
+	"image"
+	_ "image/jpeg" // read for its size
+	_ "image/png"  // read for its size
+	"io"
+	"math"
+	"path"
+	"strconv"
+	"strings"
+
+	_ "golang.org/x/image/webp" // read for its size
+
+	"kitrows/internal/fault"
+)
+
+// A Picture is an image file kept in the project.
+type Picture struct {
+	ID   string `json:"id"`
+	File string `json:"file" doc:"The name it is taken away under, such as mark.svg."`
+	Type string `json:"type" enum:"image/svg+xml,image/png,image/jpeg,image/webp"`
+	Data []byte `json:"data" doc:"The file itself, in base64."`
+}
+
+// signatures are how the files of each picture type begin; SVG is text.
+var signatures = map[string][]byte{
+	"image/svg+xml": []byte("<"),
+	"image/png":     []byte("\x89PNG\r\n\x1a\n"),
+	"image/jpeg":    []byte("\xff\xd8\xff"),
+	"image/webp":    []byte("RIFF"),
+}
+
+const kinds = "image/svg+xml, image/png, image/jpeg or image/webp"
+
+var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "image/jpeg": ".jpg", "image/webp": ".webp"}
+
+// MaxPicture bounds a picture's file, in bytes.
+const MaxPicture = 1 << 20
+
+// NewPicture makes a picture of a file, without an id, and gives its natural width
+// and height in px. It refuses what is no picture of a type that pages may show.
+func NewPicture(file string, data []byte) (pic *Picture, width, height int, err error) {
+	pic = &Picture{Data: data}
+	for kind, start := range signatures {
+		if bytes.HasPrefix(bytes.TrimSpace(data), start) {
+			pic.Type = kind
+		}
+	}
+	if pic.Type == "" {
+		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture file: %s", kinds)
+	}
+	if len(data) > MaxPicture {
+		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture of at most %d KiB", MaxPicture>>10)
+	}
+	width, height, err = pic.size()
+	if err != nil || width < 1 || height < 1 || width > 20000 || height > 20000 {
+		return nil, 0, 0, fault.New("data", file, "a picture that says how large it is, up to 20000 px either way")
+	}
+	pic.File = plainFile(file, endings[pic.Type])
+	return pic, width, height, pic.check()
+}
+
+// size is a picture's natural size in px, from the first bytes of its file.
+func (pic *Picture) size() (width, height int, err error) {
+	if pic.Type == "image/svg+xml" {
+		return svgSize(pic.Data)
+	}
+	c, _, err := image.DecodeConfig(bytes.NewReader(pic.Data))
+	return c.Width, c.Height, err
+}
+
+// svgSize is the size an SVG drawing says it has, or its view box does.
+func svgSize(data []byte) (width, height int, err error) {
+	d := xml.NewDecoder(bytes.NewReader(data))
+	for {
+		token, err := d.Token()
+		if err != nil {
+			return 0, 0, err
+		}
+		root, ok := token.(xml.StartElement)
+		if !ok {
+			continue
+		}
+		if root.Name.Local != "svg" {
+			return 0, 0, io.ErrUnexpectedEOF
+		}
+		var w, h float64
+		var box []string
+		for _, a := range root.Attr {
+			switch a.Name.Local {
+			case "width":
+				w, _ = strconv.ParseFloat(strings.TrimSuffix(a.Value, "px"), 64)
+			case "height":
+				h, _ = strconv.ParseFloat(strings.TrimSuffix(a.Value, "px"), 64)
+			case "viewBox":
+				box = strings.FieldsFunc(a.Value, func(r rune) bool { return r == ' ' || r == ',' })
+			}
+		}
+		if (w == 0 || h == 0) && len(box) == 4 {
+			var errW, errH error
+			w, errW = strconv.ParseFloat(box[2], 64)
+			h, errH = strconv.ParseFloat(box[3], 64)
+			err = errors.Join(errW, errH)
+		}
+		if !(w < 1e6 && h < 1e6) {
+			return 0, 0, errors.New("no size")
+		}
+		return int(math.Round(w)), int(math.Round(h)), err
+	}
+}
+
+// plainFile is a file name of letters, digits and hyphens with that ending.
+func plainFile(file, ending string) string {
+	base := path.Base(strings.ReplaceAll(file, "\\", "/"))
+	base = strings.TrimSuffix(base, path.Ext(base))
+	base = strings.Join(strings.FieldsFunc(strings.ToLower(base), func(r rune) bool {
+		return !(r >= 'a' && r <= 'z' || r >= '0' && r <= '9')
+	}), "-")
+	if base == "" {
+		base = "picture"
+	}
+	return base[:min(len(base), 40)] + ending
+}
+
+// TakeIn finds a picture's file among the project's, or adds the picture with an
+// id and a file name that are free, and gives the project and its id there. The
+// project is as it was when it has the file.
+func (p *Project) TakeIn(pic *Picture) (*Project, string) {
+	for _, had := range p.Pictures {
+		if had.Type == pic.Type && bytes.Equal(had.Data, pic.Data) {
+			return p, had.ID
+		}
+	}
+	added, c := *pic, *p
+	ending := path.Ext(pic.File)
+	base := strings.TrimSuffix(pic.File, ending)
+	if added.ID == "" {
+		added.ID = base
+	}
+	taken := func() bool {
+		for _, had := range p.Pictures {
+			if had.ID == added.ID || had.File == added.File {
+				return true
+			}
+		}
+		return false
+	}
+	id := added.ID
+	for n := 2; taken(); n++ {
+		added.ID = id + "-" + strconv.Itoa(n)
+		added.File = base + "-" + strconv.Itoa(n) + ending
+	}
+	c.Pictures = append(c.Pictures[:len(c.Pictures):len(c.Pictures)], &added)
+	return &c, added.ID
+}
+
+func (pic *Picture) check() error {
+	start, known := signatures[pic.Type]
+	if !known {
+		return fault.New("type", pic.Type, kinds)
+	}
+	if !bytes.HasPrefix(bytes.TrimSpace(pic.Data), start) {
+		return fault.New("data", fmt.Sprintf("%d bytes", len(pic.Data)), "a file of type %s", pic.Type)
+	}
+	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") || !strings.Contains(pic.File, ".") {
+		return fault.New("file", pic.File, "a plain file name such as mark.svg")
+	}
+	return nil
+}
