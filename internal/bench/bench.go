@@ -69,15 +69,22 @@ type Breakpoint struct {
 // A Node is a line of the span sheet.
 type Node struct {
 	ID      string    `json:"id"`
-	Kind    page.Kind `json:"kind" enum:"container,row,column,block"`
+	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
 	Name    string    `json:"name"`
-	Element string    `json:"element" doc:"Empty for a plain div and for blocks."`
+	Element string    `json:"element" doc:"Empty for its kind's own, and for blocks."`
 	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
 	Frame   string    `json:"frame" doc:"Of a container: its kind."`
 	Cells   []Cell    `json:"cells" doc:"Of a row or column: one for every breakpoint."`
 	Sums    []Sum     `json:"sums" doc:"Of a row, its ledger at every breakpoint; of a container, its width."`
+
+	Anchor   string        `json:"anchor,omitempty" doc:"Its id attribute."`
+	Classes  []string      `json:"classes,omitempty" doc:"Classes of the user's own."`
+	Selector string        `json:"selector,omitempty"`
+	Note     string        `json:"note,omitempty"`
+	Content  *page.Content `json:"content,omitempty" doc:"Of a block."`
+	Comfort  float64       `json:"comfort,omitempty" doc:"Of a block or column: the least width, in px, its content is comfortable in."`
 }
 
 // A Cell is what holds for a row or column at a breakpoint, in cell notation; a
@@ -162,9 +169,11 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		plan := l.Plan(width)
 		b.Lanes = append(b.Lanes, newLane(l, plan))
 		sums[i] = rowSums(plan)
-		for _, n := range pg.Body {
-			sums[i][n.ID] = containerSum(k, i, width, n.Frame)
-		}
+		pg.Walk(func(n *page.Node, _ page.Place) {
+			if n.Kind == page.Container {
+				sums[i][n.ID] = containerSum(k, i, width, n.Frame)
+			}
+		})
 	}
 	b.Nodes = nodes(l, sums)
 	b.Code = newCode(l, p, v.Ends)
@@ -189,7 +198,11 @@ func nodes(l *layout.Layout, sums []map[string]Sum) []Node {
 		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+r.Text, "; ")
 	}
 	pg.Walk(func(n *page.Node, at page.Place) {
-		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth, Cells: []Cell{}, Sums: []Sum{}}
+		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth, Cells: []Cell{}, Sums: []Sum{},
+			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Content: n.Content}
+		if n.Kind == page.Block || n.Kind == page.Column {
+			line.Comfort = n.Comfort()
+		}
 		if at.Parent != nil {
 			line.Parent = at.Parent.ID
 		}

@@ -57,7 +57,7 @@ type Ghost struct {
 type Box struct {
 	Rect
 	ID      string    `json:"id"`
-	Kind    page.Kind `json:"kind" enum:"container,row,column,block"`
+	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
 	Shown   bool      `json:"shown"`
 	Hint    string    `json:"hint" doc:"Of a block: its type of content."`
 	Line    int       `json:"line" doc:"Of a shown column: its line, from 1."`
@@ -86,10 +86,12 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 	for n := range plan.Lines {
 		d.line(&plan.Lines[n])
 	}
-	first := page.FixedFrame
-	if body := l.Page().Body; len(body) > 0 {
-		first = body[0].Frame
-	}
+	first, found := page.FixedFrame, false
+	l.Page().Walk(func(n *page.Node, _ page.Place) {
+		if n.Kind == page.Container && !found {
+			first, found = n.Frame, true
+		}
+	})
 	frame := k.Frame(i, plan.Width, first.HolderAt(k, i))
 	track := kit.NewTrack(k.ColumnsAt(i), k.GutterAt(i), frame.Content)
 	for u := range track.Columns.N() {
@@ -118,7 +120,7 @@ func (d *drawer) boxes(l *layout.Layout) {
 		node := l.Node(b.Node)
 		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line, Unit: round(b.Unit), Units: round(b.Units)}
 		switch b.Kind {
-		case page.Container:
+		case page.Container, page.Section:
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))
 		case page.Row:
 			row := l.Row(b.ID, d.plan.Breakpoint)

@@ -7,14 +7,14 @@ import (
 	"kitrows/internal/project"
 )
 
-// A Why explains a container, row or column in a viewport, and holds its settings
+// A Why explains a section, container, row or column in a viewport, and holds its settings
 // for the controls that change them.
 type Why struct {
 	Node       string       `json:"node"`
 	Breakpoint string       `json:"breakpoint"`
 	Width      float64      `json:"width" doc:"Of the viewport, in px."`
-	Units      int          `json:"units" doc:"How many units its row, or it as a row, divides into here; 0 of a container."`
-	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a container."`
+	Units      int          `json:"units" doc:"How many units its row, or it as a row, divides into here; 0 of a section or container."`
+	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a section or container."`
 	Sums       []string     `json:"sums" doc:"The arithmetic with its numbers."`
 	Ledgers    []string     `json:"ledgers" doc:"Of the lines it has or stands on."`
 	Reports    []string     `json:"reports" doc:"What cannot be had as it was set, and what is drawn instead."`
@@ -37,7 +37,7 @@ type Said struct {
 }
 
 // Explain says why a node of page pg is as it is in a viewport of v px; nil when
-// the page has no such container, row or column.
+// the page has no such section, container, row or column.
 func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	k := p.Kit(pg.Kit)
 	l := layout.Of(k, pg)

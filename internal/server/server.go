@@ -50,8 +50,11 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.shelfRoutes()
 	v.shelfChanges()
 	v.benchRoutes()
+	v.historyRoutes()
+	v.contentRoutes()
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
 	r.Get("/api/projects/{project}/events", v.events)
+	r.Get("/api/projects/{project}/pictures/{picture}", v.picture)
 	r.Get("/api/*", http.NotFound)
 	r.Get("/*", frontEnd(web))
 	v.handler = r

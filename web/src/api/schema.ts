@@ -124,6 +124,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The project's moments, the newest first */
+        get: operations["history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/history/{revision}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name a revision, or take its name away */
+        put: operations["namePoint"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}": {
         parameters: {
             query?: never;
@@ -135,6 +169,23 @@ export interface paths {
         get: operations["bench"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/pages/{page}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make the project what it was at a revision; an edit that can be undone */
+        post: operations["goBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -158,6 +209,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The page at two revisions */
+        get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}/edits": {
         parameters: {
             query?: never;
@@ -169,6 +237,23 @@ export interface paths {
         put?: never;
         /** Edit the page */
         post: operations["edit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/pages/{page}/filling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What filling narrower breakpoints would do */
+        get: operations["filling"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -311,6 +396,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The project's pictures */
+        get: operations["pictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The content sheet, with what of it is placed */
+        get: operations["pieces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -374,7 +493,7 @@ export interface components {
             hint: string;
             id: string;
             /** @enum {string} */
-            kind: "container" | "row" | "column" | "block";
+            kind: "section" | "container" | "row" | "column" | "block";
             /**
              * Format: int64
              * @description Of a shown column: its line, from 1.
@@ -491,6 +610,36 @@ export interface components {
             node: string;
             text: string;
         };
+        Comparison: {
+            /**
+             * Format: int64
+             * @description Lines of markup that were not there.
+             */
+            added: number;
+            after: components["schemas"]["Side"];
+            /** @description Nothing where the page was not there. */
+            before: components["schemas"]["Side"];
+            /** @description Of the markup, line by line. */
+            code: components["schemas"]["Diff"][];
+            /**
+             * Format: int64
+             * @description Lines of markup that are no more.
+             */
+            gone: number;
+        };
+        Diff: {
+            /**
+             * Format: int64
+             * @description Its number after, from 1; 0 where it is no more.
+             */
+            after: number;
+            /**
+             * Format: int64
+             * @description Its number before, from 1; 0 where it was not there.
+             */
+            before: number;
+            text: string;
+        };
         Edit: {
             operation: components["schemas"]["EditOperation"];
             /**
@@ -499,12 +648,19 @@ export interface components {
              */
             revision: number;
         };
+        EditAddBlock: {
+            column: string;
+            content: components["schemas"]["PageContent"];
+            /** Format: int64 */
+            index?: number | null;
+        };
         EditAddColumn: {
             before?: boolean;
             near: string;
         };
         EditAddContainer: {
             before?: boolean;
+            inside?: boolean;
             near?: string;
         };
         EditAddPage: {
@@ -512,6 +668,18 @@ export interface components {
             /** Format: int64 */
             index?: number;
             name?: string;
+        };
+        EditAddPicture: {
+            /** @description What it shows, in words. */
+            alt?: string;
+            /** @description The file, in base64. */
+            data: string;
+            /** @description The file's name. */
+            file: string;
+            /** @description The breakpoint from which a picture block shows it. */
+            from?: string;
+            /** @description A column, or a block that is a picture. */
+            node: string;
         };
         EditAddRow: {
             /** @description Before that row, not after it. */
@@ -521,6 +689,11 @@ export interface components {
             inside?: string;
             near?: string;
             recipe: string;
+        };
+        EditAddSection: {
+            before?: boolean;
+            inside?: boolean;
+            near?: string;
         };
         EditAdjust: {
             cells: components["schemas"]["EditCell"][];
@@ -539,18 +712,47 @@ export interface components {
             breakpoint: string;
             node: string;
         };
+        EditContent: {
+            content: components["schemas"]["PageContent"];
+            node: string;
+        };
         EditDescribe: {
+            /** @description Its id attribute. */
+            anchor?: string | null;
+            /** @description Classes of one's own. */
+            classes?: string[];
             element?: string | null;
             /** @description Of a container: fixed, fluid, fluid below and a breakpoint, or capped. */
             frame?: string;
             name?: string | null;
             node: string;
+            note?: string | null;
+            selector?: string | null;
         };
         EditDropPage: Record<string, never>;
+        EditDropPicture: {
+            id: string;
+        };
         EditDropRecipe: {
             name: string;
         };
         EditDuplicate: {
+            node: string;
+        };
+        EditFill: {
+            /** @description The breakpoint whose widths are given. */
+            from: string;
+            /** @description The rows to fill; all of the page when empty. */
+            rows?: string[];
+            /** @description The narrower breakpoints to fill; all of them when empty. */
+            to?: string[];
+        };
+        EditHop: {
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            by: -1 | 1;
             node: string;
         };
         EditInsert: {
@@ -558,6 +760,11 @@ export interface components {
             index: number;
             node: components["schemas"]["PageNode"];
             parent: string;
+        };
+        EditKeepPicture: {
+            /** Format: int64 */
+            index: number;
+            picture: components["schemas"]["ProjectPicture"];
         };
         EditKeepRecipe: {
             name: string;
@@ -580,30 +787,43 @@ export interface components {
             setting: components["schemas"]["PageSetting"];
         };
         EditOperation: {
+            addBlock?: components["schemas"]["EditAddBlock"];
             addColumn?: components["schemas"]["EditAddColumn"];
             addContainer?: components["schemas"]["EditAddContainer"];
             addPage?: components["schemas"]["EditAddPage"];
+            addPicture?: components["schemas"]["EditAddPicture"];
             addRow?: components["schemas"]["EditAddRow"];
+            addSection?: components["schemas"]["EditAddSection"];
             adjust?: components["schemas"]["EditAdjust"];
             alike?: components["schemas"]["EditAlike"];
             body?: components["schemas"]["EditBody"];
+            content?: components["schemas"]["EditContent"];
             describe?: components["schemas"]["EditDescribe"];
             dropPage?: components["schemas"]["EditDropPage"];
+            dropPicture?: components["schemas"]["EditDropPicture"];
             dropRecipe?: components["schemas"]["EditDropRecipe"];
             duplicate?: components["schemas"]["EditDuplicate"];
+            fill?: components["schemas"]["EditFill"];
+            hop?: components["schemas"]["EditHop"];
             insert?: components["schemas"]["EditInsert"];
+            keepPicture?: components["schemas"]["EditKeepPicture"];
             keepRecipe?: components["schemas"]["EditKeepRecipe"];
             level?: components["schemas"]["EditLevel"];
             move?: components["schemas"]["EditMove"];
             /** @description The id of the page to change; over the API, the page of the address. */
             page?: string;
             paste?: components["schemas"]["EditPaste"];
+            place?: components["schemas"]["EditPlace"];
+            pour?: components["schemas"]["EditPour"];
+            put?: components["schemas"]["EditPut"];
             recast?: components["schemas"]["EditRecast"];
             remove?: components["schemas"]["EditRemove"];
             rename?: components["schemas"]["EditRename"];
             replace?: components["schemas"]["EditReplace"];
             set?: components["schemas"]["EditSet"];
+            sheet?: components["schemas"]["EditSheet"];
             step?: components["schemas"]["EditStep"];
+            together?: components["schemas"]["EditTogether"];
             type?: components["schemas"]["EditType"];
             unpaste?: components["schemas"]["EditUnpaste"];
             wrap?: components["schemas"]["EditWrap"];
@@ -611,6 +831,21 @@ export interface components {
         EditPaste: {
             near: string;
             part: string;
+        };
+        EditPlace: {
+            column: string;
+            /** Format: int64 */
+            index?: number | null;
+            piece: string;
+        };
+        EditPour: {
+            /** @enum {string} */
+            as: "html" | "markdown";
+            text: string;
+        };
+        EditPut: {
+            project: components["schemas"]["ProjectProject"];
+            summary?: string;
         };
         EditRecast: {
             /** @description Where a recipe that names no breakpoint holds from. */
@@ -630,6 +865,9 @@ export interface components {
         EditSet: {
             settings: components["schemas"]["EditNodeSetting"][];
         };
+        EditSheet: {
+            pieces: components["schemas"]["ProjectPiece"][];
+        };
         EditStep: {
             breakpoint: string;
             node: string;
@@ -637,6 +875,10 @@ export interface components {
             skip?: number;
             /** Format: int64 */
             width?: number;
+        };
+        EditTogether: {
+            steps: components["schemas"]["EditOperation"][];
+            summary?: string;
         };
         EditType: {
             cells: components["schemas"]["EditCell"][];
@@ -651,6 +893,13 @@ export interface components {
         EditWrap: {
             node: string;
         };
+        Filling: {
+            /** @description The same with every proposal. */
+            after: components["schemas"]["Lane"][];
+            /** @description The page at every breakpoint that is filled, at its narrowest viewport. */
+            before: components["schemas"]["Lane"][];
+            proposals: components["schemas"]["Proposal"][];
+        };
         Ghost: {
             /** Format: double */
             height: number;
@@ -659,6 +908,114 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        GoBackRequest: {
+            /** @description What it is called in what undo says; may be empty. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The revision the change was made on.
+             */
+            revision: number;
+            /**
+             * Format: int64
+             * @description The revision to go back to.
+             */
+            to: number;
+        };
+        KitBreakpoint: {
+            /** @description The columns from here on, when they change. */
+            columns?: string;
+            /** @description The outer width of a fixed container here: fluid, or a length. */
+            container: string;
+            /** @description The lower edge in px or em; 0 for the first. */
+            from: string;
+            /** @description The gutter from here on, when it changes. */
+            gutter?: string;
+            /** @description The viewport width its lane is drawn at unless told otherwise. */
+            lane: string;
+            /** @description A class part. */
+            name: string;
+            /** @description The space between lines from here on, when it changes. */
+            rowGutter?: string;
+        };
+        KitKit: {
+            /** @description From the narrowest to the widest. */
+            breakpoints: components["schemas"]["KitBreakpoint"][];
+            /** @description The width capped containers do not grow over; absent when the kit has none. */
+            cap?: string;
+            /** @description How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1. */
+            columns: string;
+            /** @description Between a container's border and its first column: half (of a gutter), none, or a length. */
+            edge: string;
+            /** @description The space between columns: a length such as 24px, or a fraction such as 1/5 column. */
+            gutter: string;
+            id: string;
+            name: string;
+            naming: components["schemas"]["KitNaming"];
+            /** @description The narrowest viewport the kit serves. */
+            narrowest: string;
+            /** @description The space between lines and between rows, in px. */
+            rowGutter: string;
+            /** @enum {string} */
+            technique: "flex" | "grid" | "float";
+        };
+        KitNaming: {
+            /** @description How a row's columns stand in their line from {bp} on: top, middle, bottom or stretch. */
+            align: string;
+            /** @description Shown again from {bp} on. */
+            back: string;
+            /** @description A column. */
+            cell: string;
+            /** @description A picture that is scaled to its column. */
+            fit: string;
+            /** @description A fixed container. */
+            frame: string;
+            /** @description A capped container. */
+            frameCap: string;
+            /** @description A fluid container. */
+            frameOpen: string;
+            /** @description A container that is fluid below {bp} and fixed from it on. */
+            frameUpTo: string;
+            /** @description The full line from {bp} on. */
+            full: string;
+            /** @description A row with a gutter of {n} px, or kit, from {bp} on. */
+            gapX: string;
+            /** @description The same between its lines. */
+            gapY: string;
+            /** @description Hidden from {bp} on. */
+            gone: string;
+            /** @description With floats: starts its row's first line from {bp} on. */
+            lead: string;
+            /** @description As wide as its content from {bp} on. */
+            natural: string;
+            /** @description Moved by {n} units on screen, m before the number for back, from {bp} on. */
+            nudge: string;
+            /** @description A row that divides into {n} units, or as the kit, from {bp} on; what is in [] is left out at the first breakpoint. */
+            of: string;
+            /** @description A row of {n} equal columns a line from {bp} on, or off. */
+            per: string;
+            /** @description Its order from {bp} on: first, last or a number. */
+            place: string;
+            row: string;
+            /** @description With floats: runs on in its row's first line from {bp} on. */
+            run: string;
+            /** @description How this column stands in its line from {bp} on: top, middle, bottom, stretch, or row for the row's. */
+            self: string;
+            /** @description An equal share of what is left from {bp} on. */
+            share: string;
+            /** @description {n} empty units before it from {bp} on. */
+            skip: string;
+            /** @description How a row spreads what is unspent from {bp} on. */
+            spread: string;
+            /** @description {n} units wide from {bp} on; {at} is the unit it starts at in an uneven grid. */
+            take: string;
+            /** @description {n} empty units after it from {bp} on. */
+            trail: string;
+            /** @description With floats: starts another line from {bp} on. */
+            turn: string;
+            /** @description With floats: runs on in another line from {bp} on. */
+            under: string;
         };
         KitRef: {
             /** @description It has capped containers. */
@@ -709,12 +1066,40 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        Moment: {
+            /**
+             * @description Empty of the first, with which the project came.
+             * @enum {string}
+             */
+            kind: "" | "edit" | "undo" | "redo";
+            /** @description Of a named point; empty of others. */
+            name: string;
+            /** Format: int64 */
+            revision: number;
+            /** @description What was done, undone or done again. */
+            summary: string;
+        };
+        NamePointRequest: {
+            /** @description Empty to take the name away. */
+            name: string;
+        };
         Node: {
+            /** @description Its id attribute. */
+            anchor?: string;
             /** @description Of a row or column: one for every breakpoint. */
             cells: components["schemas"]["Cell"][];
+            /** @description Classes of the user's own. */
+            classes?: string[];
+            /**
+             * Format: double
+             * @description Of a block or column: the least width, in px, its content is comfortable in.
+             */
+            comfort?: number;
+            /** @description Of a block. */
+            content?: components["schemas"]["PageContent"];
             /** Format: int64 */
             depth: number;
-            /** @description Empty for a plain div and for blocks. */
+            /** @description Empty for its kind's own, and for blocks. */
             element: string;
             /** @description Of a container: its kind. */
             frame: string;
@@ -725,10 +1110,12 @@ export interface components {
              */
             index: number;
             /** @enum {string} */
-            kind: "container" | "row" | "column" | "block";
+            kind: "section" | "container" | "row" | "column" | "block";
             name: string;
+            note?: string;
             /** @description The parent's id; empty for the page. */
             parent: string;
+            selector?: string;
             /** @description Of a row, its ledger at every breakpoint; of a container, its width. */
             sums: components["schemas"]["Sum"][];
         };
@@ -766,6 +1153,8 @@ export interface components {
             piece?: string;
             /** @description Of a picture: others shown in its place from a breakpoint on. */
             sources?: components["schemas"]["PageSource"][];
+            /** @description It holds the place of content to come, and gives way to it. */
+            stand?: boolean;
             /** @description Of a heading or text; the words on a button, also of a form; a card's heading; of html, the markup as it was given. */
             text?: string;
             /** @enum {string} */
@@ -867,6 +1256,18 @@ export interface components {
             /** @description Where the picture fits: its natural width, in px. */
             width?: string;
         };
+        Picture: {
+            file: string;
+            id: string;
+        };
+        Piece: {
+            id: string;
+            placed: components["schemas"]["Standing"][];
+            /** @description What it says, in short. */
+            text: string;
+            /** @enum {string} */
+            type: "heading" | "text" | "list" | "picture" | "button" | "card" | "form" | "html";
+        };
         Problem: {
             /** @description What is wrong, for a person. */
             detail: string;
@@ -880,6 +1281,51 @@ export interface components {
             /** Format: int64 */
             status: number;
             title: string;
+        };
+        ProjectPicture: {
+            /** @description The file itself, in base64. */
+            data: string;
+            /** @description The name it is taken away under, such as mark.svg. */
+            file: string;
+            id: string;
+            /** @enum {string} */
+            type: "image/svg+xml" | "image/png" | "image/jpeg" | "image/webp";
+        };
+        ProjectPiece: {
+            content: components["schemas"]["PageContent"];
+            id: string;
+        };
+        ProjectProject: {
+            /** @enum {string} */
+            format: "kitrows";
+            id: string;
+            kits: components["schemas"]["KitKit"][];
+            name: string;
+            pages: components["schemas"]["PagePage"][];
+            pictures?: components["schemas"]["ProjectPicture"][];
+            /** @description Row recipes of one's own, by name. */
+            recipes?: components["schemas"]["ProjectRecipe"][];
+            /** @description The content sheet: what is to be placed on pages, in pieces. */
+            sheet?: components["schemas"]["ProjectPiece"][];
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            version: 3;
+        };
+        ProjectRecipe: {
+            name: string;
+            text: string;
+        };
+        Proposal: {
+            breakpoint: string;
+            /** @description The row's. */
+            name: string;
+            /** @description The sums of its lines. */
+            now: string;
+            reason: string;
+            row: string;
+            then: string;
         };
         Recipe: {
             lane: components["schemas"]["Lane"];
@@ -920,6 +1366,17 @@ export interface components {
             state: "wins" | "lost" | "later";
             text: string;
         };
+        Side: {
+            lanes: components["schemas"]["Lane"][];
+            nodes: components["schemas"]["Node"][];
+        };
+        Standing: {
+            column: string;
+            /** @description The page's name. */
+            name: string;
+            /** @description The page's id. */
+            page: string;
+        };
         Step: {
             /** @description Empty for the default. */
             breakpoint: string;
@@ -946,7 +1403,7 @@ export interface components {
         };
         Why: {
             breakpoint: string;
-            /** @description The default and every breakpoint; none of a container. */
+            /** @description The default and every breakpoint; none of a section or container. */
             chain: components["schemas"]["Step"][];
             /** @description What is set at this breakpoint. */
             here: components["schemas"]["PageSetting"];
@@ -961,7 +1418,7 @@ export interface components {
             sums: string[];
             /**
              * Format: int64
-             * @description How many units its row, or it as a row, divides into here; 0 of a container.
+             * @description How many units its row, or it as a row, divides into here; 0 of a section or container.
              */
             units: number;
             /**
@@ -1343,6 +1800,116 @@ export interface operations {
             };
         };
     };
+    history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moment"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    namePoint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: string;
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamePointRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     bench: {
         parameters: {
             query?: {
@@ -1371,6 +1938,74 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    goBack: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GoBackRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bench"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1455,6 +2090,72 @@ export interface operations {
             };
         };
     };
+    compare: {
+        parameters: {
+            query: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+                from: number;
+                to: number;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     edit: {
         parameters: {
             query?: {
@@ -1505,6 +2206,63 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    filling: {
+        parameters: {
+            query: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+                /** @description The breakpoint whose widths are given. */
+                from: string;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Filling"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2018,6 +2776,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Why"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pieces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                project: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Piece"][];
                 };
             };
             /** @description Not Found */

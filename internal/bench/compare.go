@@ -1,0 +1,79 @@
+package bench
+
+import (
+	"strings"
+
+	"github.com/aymanbagabas/go-udiff"
+
+	"kitrows/internal/project"
+)
+
+// A Comparison is one page at two moments: side by side, and what its code has
+// that it had not.
+type Comparison struct {
+	Before *Side  `json:"before" doc:"Nothing where the page was not there."`
+	After  *Side  `json:"after"`
+	Code   []Diff `json:"code" doc:"Of the markup, line by line."`
+	Added  int    `json:"added" doc:"Lines of markup that were not there."`
+	Gone   int    `json:"gone" doc:"Lines of markup that are no more."`
+}
+
+// A Side is the page at one moment.
+type Side struct {
+	Nodes []Node `json:"nodes"`
+	Lanes []Lane `json:"lanes"`
+}
+
+// A Diff is a line of markup on one side or on both.
+type Diff struct {
+	Text   string `json:"text"`
+	Before int    `json:"before" doc:"Its number before, from 1; 0 where it was not there."`
+	After  int    `json:"after" doc:"Its number after, from 1; 0 where it is no more."`
+}
+
+// Compare sets page of that id as it was in one project beside how it is in
+// another. Where neither has the page, both sides are nothing.
+func Compare(before, after *project.Project, page string, v View) *Comparison {
+	c := &Comparison{Code: []Diff{}}
+	side := func(p *project.Project) (*Side, string) {
+		pg := p.Page(page)
+		if pg == nil {
+			return nil, ""
+		}
+		b := Make(p, pg, 0, v)
+		var markup strings.Builder
+		for _, l := range b.Code.Lines {
+			markup.WriteString(l.Text + "\n")
+		}
+		return &Side{b.Nodes, b.Lanes}, markup.String()
+	}
+	var was, is string
+	c.Before, was = side(before)
+	c.After, is = side(after)
+	old, new := lines(was), lines(is)
+	o, n := 0, 0
+	both := func(until int) {
+		for ; o < until; o, n = o+1, n+1 {
+			c.Code = append(c.Code, Diff{old[o], o + 1, n + 1})
+		}
+	}
+	for _, edit := range udiff.Lines(was, is) {
+		first := strings.Count(was[:edit.Start], "\n")
+		both(first)
+		for last := first + strings.Count(was[edit.Start:edit.End], "\n"); o < last; o++ {
+			c.Code = append(c.Code, Diff{Text: old[o], Before: o + 1})
+			c.Gone++
+		}
+		for range strings.Count(edit.New, "\n") {
+			c.Code = append(c.Code, Diff{Text: new[n], After: n + 1})
+			c.Added++
+			n++
+		}
+	}
+	both(len(old))
+	return c
+}
+
+func lines(text string) []string {
+	return strings.Split(strings.TrimSuffix(text, "\n"), "\n")[:strings.Count(text, "\n")]
+}
