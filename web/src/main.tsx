@@ -3,6 +3,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { BenchScreen } from "./bench/BenchScreen";
+import { CompareScreen } from "./compare/CompareScreen";
 import { ProofScreen } from "./proof/ProofScreen";
 import { Shelf } from "./shelf/Shelf";
 import { followTheme } from "./theme";
@@ -24,6 +25,7 @@ createRoot(document.getElementById("root")!).render(
         <Routes>
           <Route path="/" element={<Shelf />} />
           <Route path="/:project/:page" element={<BenchScreen />} />
+          <Route path="/:project/:page/compare" element={<CompareScreen />} />
           <Route path="/:project/:page/proof" element={<ProofScreen />} />
         </Routes>
       </BrowserRouter>

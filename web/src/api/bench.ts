@@ -16,7 +16,7 @@ export function useLook() {
   const ends = useView((v) => v.ends);
   return { lane: Object.entries(widths).map(([name, px]) => `${name}:${px}`), ends };
 }
-type Look = ReturnType<typeof useLook>;
+export type Look = ReturnType<typeof useLook>;
 
 const keyOf = (place: Place, look: Look) => ["bench", place.project, place.page, look];
 
@@ -109,8 +109,15 @@ export function useWholeSheet(place: Place, wanted: boolean) {
   });
 }
 
-/** Something done to the page: an operation, or a step in its history. */
-export type Deed = Operation | "undo" | "redo";
+/** A way back to a revision, by the name of a point if it has one. */
+export interface Return {
+  to: number;
+  name: string;
+}
+
+/** Something done to the page: an operation, a step in its history, or a way back
+ *  in it. */
+export type Deed = Operation | "undo" | "redo" | Return;
 
 interface Line {
   /** Deeds not answered yet, the oldest first. */
@@ -212,18 +219,32 @@ async function send(place: Place, look: Look, deed: Deed, revision: number): Pro
   if (deed === "undo" || deed === "redo") {
     return orRefuse(await api.POST(`/api/projects/{project}/pages/{page}/${deed}`, { params, body: { revision } }));
   }
+  if ("to" in deed) {
+    return orRefuse(
+      await api.POST("/api/projects/{project}/pages/{page}/back", { params, body: { revision, ...deed } }),
+    );
+  }
   return orRefuse(
     await api.POST("/api/projects/{project}/pages/{page}/edits", { params, body: { revision, operation: deed } }),
   );
 }
 
-/** What an operation would make of the page; null when it would be refused. */
-export async function preview(place: Place, look: Look, operation: Operation, revision: number): Promise<Bench | null> {
+/** What an operation would make of the page, or why it would be refused. */
+export async function preview(
+  place: Place,
+  look: Look,
+  operation: Operation,
+  revision: number,
+): Promise<{ bench?: Bench; refused?: string }> {
   const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
     params: { path: place, query: look },
     body: { revision, operation },
   });
-  return answer.data ?? null;
+  try {
+    return { bench: orRefuse(answer) };
+  } catch (error) {
+    return { refused: error instanceof Refusal ? plain(error) : "The server cannot be reached." };
+  }
 }
 
 /** Keeps the Bench up with what other windows do to the project. */

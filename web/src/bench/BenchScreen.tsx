@@ -3,21 +3,25 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Bench, Operation } from "../api/client";
 import { preview, useBench, useChanges, useDo, useFollow, useLine, useLook, type Deed, type Place } from "../api/bench";
+import { base64 } from "../api/content";
 import { Sorry } from "../parts/Sorry";
 import { AddRow } from "./AddRow";
+import { Carrying } from "./Carrying";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
 import { Commands } from "./Commands";
+import { Fill } from "./Fill";
 import { Heads } from "./Heads";
 import { Keys } from "./Keys";
 import { Lanes } from "./Lanes";
+import { formOf } from "./Pieces";
 import { Recipes } from "./Recipes";
 import { Selection } from "./Selection";
 import { Sheet } from "./Sheet";
+import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
 import { useView } from "./view";
-import { WhyPanel } from "./WhyPanel";
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -52,7 +56,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const changes = useChanges(place, bench.revision);
   const [tried, setTried] = useState<Bench | null>(null);
   const [drawer, setDrawer] = useState(false);
-  const [dialog, setDialog] = useState<"commands" | "keys" | null>(null);
+  const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
   const addRow = useRef<HTMLInputElement>(null);
   const newestTry = useRef(0);
 
@@ -81,15 +85,41 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     (operation: Operation | null) => {
       const turn = ++newestTry.current;
       if (!operation) return setTried(null);
-      void preview(place, look, operation, bench.revision).then((made) => turn === newestTry.current && setTried(made));
+      void preview(place, look, operation, bench.revision).then(
+        ({ bench }) => turn === newestTry.current && setTried(bench ?? null),
+      );
     },
     [place, look, bench.revision],
   );
 
+  /** A file that was dropped: a picture goes into the column under it, anything
+   *  else is read for the content sheet. */
+  async function takeFile(file: File, over: string) {
+    useView.getState().setPanel("content");
+    if (/\.(svg|png|jpe?g|webp)$/i.test(file.name))
+      await onDo({ addPicture: { node: over, file: file.name, data: await base64(file) } });
+    else {
+      const text = await file.text();
+      await onDo({ pour: { text, as: formOf(text) } });
+    }
+  }
+
+  // Text that is pasted onto the Bench goes to the content sheet.
+  useEffect(() => {
+    function paste(event: ClipboardEvent) {
+      const text = event.clipboardData?.getData("text/plain") ?? "";
+      if (event.defaultPrevented || text.trim() === "" || isTyping(event.target)) return;
+      event.preventDefault();
+      useView.getState().setPanel("content");
+      void onDo({ pour: { text, as: formOf(text) } });
+    }
+    addEventListener("paste", paste);
+    return () => removeEventListener("paste", paste);
+  }, [onDo]);
+
   useEffect(() => {
     function key(event: KeyboardEvent) {
-      const typing = (event.target as HTMLElement).matches("input:not([type=checkbox]), textarea, select");
-      if (typing) return;
+      if (isTyping(event.target)) return;
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
         event.preventDefault();
         setDialog("commands");
@@ -112,13 +142,34 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_26px]">
       <TopBar bench={bench} onDo={onDo} />
       <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
-        <main className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3">
+        {/* Files can be chosen in the content panel as well. */}
+        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+        <main
+          onDragOver={(e) => e.dataTransfer.types.includes("Files") && e.preventDefault()}
+          onDrop={(e) => {
+            const [file] = e.dataTransfer.files;
+            const over = (e.target as Element).closest<HTMLElement>("[data-row], [data-column]");
+            if (!file) return;
+            e.preventDefault();
+            void takeFile(file, over?.dataset.row ?? over?.dataset.column ?? spot?.node ?? "");
+          }}
+          className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3"
+        >
           <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
-          <Lanes bench={shown} nodes={nodes} focus={focus} template={template} />
+          <Lanes bench={shown} nodes={nodes} focus={focus} template={template} onDo={onDo} />
           <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
             <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
               <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
               <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
+              {focus !== bench.breakpoints[0]?.name && !empty && (
+                <button
+                  type="button"
+                  onClick={() => setDialog("fill")}
+                  className="flex-none rounded-md border border-control bg-raised px-2.5 py-1 whitespace-nowrap hover:bg-line-2"
+                >
+                  Fill narrower
+                </button>
+              )}
               <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
                 2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
               </span>
@@ -154,7 +205,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
         >
           <div className="max-h-[58vh] min-h-0 overflow-y-auto border-b border-line [scrollbar-width:thin]">
             <Selection bench={bench} node={node} focus={focus} onDo={onDo} />
-            {node && node.kind !== "block" && <WhyPanel bench={bench} place={place} node={node} focus={focus} />}
+            <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
           </div>
           <CodePanel bench={bench} place={place} />
         </aside>
@@ -168,11 +219,21 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
         onDo={onDo}
         onAddRow={() => addRow.current?.focus()}
         onKeys={() => setDialog("keys")}
+        onFill={() => setDialog("fill")}
       />
+      {dialog === "fill" && (
+        <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
+      )}
+      <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />
       <Keys open={dialog === "keys"} onOpenChange={(open) => setDialog(open ? "keys" : null)} />
       <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
     </div>
   );
+}
+
+/** Whether keys are meant for a field. */
+function isTyping(target: EventTarget | null) {
+  return target instanceof HTMLElement && target.matches("input:not([type=checkbox]), textarea, select");
 }
 
 /** An empty page says what to do first. */

@@ -15,6 +15,7 @@ interface Props {
   onDo: (deed: Deed) => Promise<Bench | null>;
   onAddRow: () => void;
   onKeys: () => void;
+  onFill: () => void;
 }
 
 /** Every action, page and node, found by typing. */
@@ -22,13 +23,15 @@ export function Commands(props: Props) {
   return props.open ? <Open {...props} /> : null;
 }
 
-function Open({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys }: Props) {
+function Open({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys, onFill }: Props) {
   const navigate = useNavigate();
   const view = useView();
   const others = bench.breakpoints.filter((b) => b.name !== focus);
   const siblings = bench.nodes
     .filter((n) => node && n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
     .map((n) => n.id);
+
+  const frame = node?.kind === "container" || node?.kind === "section";
 
   function run(deed: () => unknown) {
     onOpenChange(false);
@@ -62,21 +65,26 @@ function Open({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys }: Prop
               <Command.Empty className="px-2 py-3 text-ink-2">Nothing is called so.</Command.Empty>
               {node && (
                 <Group heading={node.name}>
-                  {node.kind !== "container" && item("New column", () => act({ addColumn: { near: node.id } }), "N")}
+                  {!frame && item("New column", () => act({ addColumn: { near: node.id } }), "N")}
                   {node.kind === "column" &&
                     item("New column before", () => act({ addColumn: { near: node.id, before: true } }), "Shift+N")}
-                  {node.kind !== "container" &&
+                  {!frame &&
                     item("Row before", () =>
                       act({ addRow: { near: node.id, before: true, recipe: "x1", breakpoint: focus } }),
                     )}
-                  {node.kind !== "container" &&
-                    item(
-                      node.kind === "column" ? "Wrap what is in it in a row" : "Wrap it",
-                      () => act({ wrap: { node: node.id } }),
-                      "W",
-                    )}
+                  {item(
+                    node.kind === "column" ? "Wrap what is in it in a row" : frame ? "Wrap it in a section" : "Wrap it",
+                    () => act({ wrap: { node: node.id } }),
+                    "W",
+                  )}
                   {item("Container before", () => act({ addContainer: { near: node.id, before: true } }))}
-                  {item("Container after", () => act({ addContainer: { near: node.id } }))}
+                  {node.kind === "section"
+                    ? item("Container inside", () => act({ addContainer: { near: node.id, inside: true } }), "F")
+                    : item("Container after", () => act({ addContainer: { near: node.id } }), "F")}
+                  {item("Section before", () => act({ addSection: { near: node.id, before: true } }))}
+                  {item("Section after", () => act({ addSection: { near: node.id } }), "Shift+F")}
+                  {node.kind === "section" &&
+                    item("Section inside", () => act({ addSection: { near: node.id, inside: true } }))}
                   {node.kind !== "row" &&
                     item(
                       "Row inside",
@@ -97,13 +105,23 @@ function Open({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys }: Prop
                       () => act({ move: { node: node.id, parent: node.parent, index: node.index + 1 } }),
                       "Alt+↓",
                     )}
+                  {item("Move on, into what can hold it", () => act({ hop: { node: node.id, by: 1 } }), "Shift+Alt+↓")}
+                  {item(
+                    "Move back, into what can hold it",
+                    () => act({ hop: { node: node.id, by: -1 } }),
+                    "Shift+Alt+↑",
+                  )}
                   {siblings.length > 0 &&
-                    node.kind !== "container" &&
+                    !frame &&
                     item("Make its siblings alike", () => act({ alike: { node: node.id, to: siblings } }), "L")}
                 </Group>
               )}
               <Group heading="Page">
                 {item("Add a row", onAddRow, "A")}
+                {focus !== bench.breakpoints[0]?.name && item(`Fill narrower than ${focus}`, onFill)}
+                {item("Why", () => view.setPanel("why"))}
+                {item("Content", () => view.setPanel("content"))}
+                {item("History", () => view.setPanel("history"))}
                 {bench.undo && item(`Undo: ${bench.undo}`, () => onDo("undo"), "Ctrl+Z")}
                 {bench.redo && item(`Redo: ${bench.redo}`, () => onDo("redo"), "Ctrl+Shift+Z")}
                 {others.map((b) =>

@@ -1,5 +1,6 @@
 import { memo } from "react";
 import type { Box, Lane, SheetNode } from "../api/client";
+import { useCarry } from "./carry";
 
 interface Props {
   lane: Lane;
@@ -78,6 +79,7 @@ export const LaneDrawing = memo(function LaneDrawing({
             scale={scale}
             marked={box.id === selected}
             lane={lane.breakpoint}
+            name={node?.name ?? ""}
             onSelect={onSelect}
           />
         );
@@ -270,14 +272,17 @@ interface OutlineProps {
   scale: number;
   marked: boolean;
   lane: string;
+  name: string;
   onSelect: Props["onSelect"];
 }
 
 /** A container, dashed; a row, drawn when it is selected; or a column. Boxes that
  *  an edit left alone are not drawn again. */
-const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: OutlineProps) {
+const Outline = memo(function Outline({ box, scale, marked, lane, name, onSelect }: OutlineProps) {
   const px = (screen: number) => screen / scale;
   switch (box.kind) {
+    case "section":
+      return marked && <rect {...inset(box, px(1))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />;
     case "container":
       return (
         <rect
@@ -310,6 +315,7 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
       strokeWidth={px(marked ? 1.6 : 1)}
       data-column={box.id}
       onClick={onSelect && (() => onSelect(box.id, lane))}
+      onPointerDown={onSelect && ((e) => useCarry.getState().take({ node: box.id, name }, e))}
       className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
     />
   );

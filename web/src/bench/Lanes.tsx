@@ -1,5 +1,7 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
-import type { Bench, SheetNode } from "../api/client";
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from "react";
+import type { Bench, Lane, SheetNode } from "../api/client";
+import type { Deed } from "../api/bench";
+import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
 import { useView } from "./view";
@@ -9,11 +11,12 @@ interface Props {
   nodes: Map<string, SheetNode>;
   focus: string;
   template: string;
+  onDo: (deed: Deed) => Promise<Bench | null>;
 }
 
 /** The page at every breakpoint, side by side. They scroll together, and to the
  *  selected node. */
-export function Lanes({ bench, nodes, focus, template }: Props) {
+export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
   const spot = useView((v) => v.shown);
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
@@ -45,6 +48,8 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
       {bench.lanes.map((lane, i) => {
         const on = lane.breakpoint === focus;
         return (
+          // The sheet edits the same words with a key.
+          // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
           <div
             key={lane.breakpoint}
             data-lane={lane.breakpoint}
@@ -53,6 +58,7 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
             tabIndex={0}
             role="group"
             aria-label={`Lane ${lane.breakpoint}`}
+            onDoubleClick={(e) => on && editAt(e, lane, (widths[i] ?? 72) / lane.width, nodes)}
             onScroll={(e) => follow(e.currentTarget, area.current)}
             className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] [contain:strict] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
           >
@@ -67,11 +73,24 @@ export function Lanes({ bench, nodes, focus, template }: Props) {
               onSelect={choose}
               title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}
             />
+            {on && <InPlace bench={bench} lane={lane} scale={(widths[i] ?? 72) / lane.width} onDo={onDo} />}
           </div>
         );
       })}
     </div>
   );
+}
+
+/** Edits the words under the pointer. */
+function editAt(event: MouseEvent<HTMLElement>, lane: Lane, scale: number, nodes: Map<string, SheetNode>) {
+  const view = event.currentTarget.getBoundingClientRect();
+  const x = (event.clientX - view.left) / scale;
+  const y = (event.clientY - view.top + event.currentTarget.scrollTop) / scale;
+  const block = lane.boxes.find(
+    (b) => b.kind === "block" && b.shown && x >= b.x && x <= b.x + b.width && y >= b.y && y <= b.y + b.height,
+  );
+  const type = block && nodes.get(block.id)?.content?.type;
+  if (block && type && type !== "picture" && type !== "form") useView.getState().edit(block.id);
 }
 
 function lanesOf(area: HTMLElement | null): HTMLElement[] {

@@ -2,6 +2,7 @@ import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2 } from "lucide
 import type { ReactNode } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
+import { Details } from "./Details";
 import { containerKinds } from "./Settings";
 import { useView } from "./view";
 
@@ -27,6 +28,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
     const made = await onDo(operation);
     if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
   }
+  const own = node.kind === "section" ? "section" : "div";
   const siblings = bench.nodes.filter((n) => n.parent === node.parent).length;
   const alike = bench.nodes
     .filter((n) => n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
@@ -55,8 +57,8 @@ export function Selection({ bench, node, focus, onDo }: Props) {
         />
         <select
           aria-label={`Element of the ${node.kind}`}
-          value={node.element || "div"}
-          onChange={(e) => describe({ element: e.target.value === "div" ? "" : e.target.value })}
+          value={node.element || own}
+          onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
           className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
         >
           {bench.elements.map((e) => (
@@ -78,6 +80,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           </select>
         </label>
       )}
+      {node.kind !== "block" && <Details node={node} onDo={onDo} />}
       <div className="mt-2 flex flex-wrap gap-1">
         {(node.kind === "column" || node.kind === "row") && (
           <Act label="Column" keys="N" onClick={() => void act({ addColumn: { near: node.id } })}>

@@ -10,7 +10,10 @@ import {
 } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { partOf, useLine, type Deed, type Place } from "../api/bench";
+import { usePieces } from "../api/content";
 import type { Onward } from "./CellInput";
+import { wordsOf } from "./InPlace";
+import { formOf } from "./Pieces";
 import { Settings } from "./Settings";
 import { SheetRow, type Typing } from "./SheetRow";
 import type { Pull } from "./Strip";
@@ -39,7 +42,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const gathered = useView((v) => v.cells);
-  const { select, go, gather, advance, catchUp, found } = useView.getState();
+  const { select, go, gather, advance, catchUp, found, setPanel, edit } = useView.getState();
+  const { data: pieces } = usePieces(place.project, bench.revision);
+  // Pieces on their way into a column, before the sheet says they are placed.
+  const placing = useRef(new Set<string>());
+  useEffect(() => placing.current.clear(), [pieces]);
   const anchor = useRef<Spot | null>(null);
   const [typing, setTyping] = useState<Typing | null>(null);
   const [opened, setOpened] = useState<Spot | null>(null);
@@ -188,16 +195,34 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     event.preventDefault();
     if (event.type === "paste") {
       const part = event.clipboardData.getData("text/plain");
-      // A short text is something typed, for the cells.
-      if (part.length > 40) void act({ paste: { near: spot.node, part } });
-      else if (spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
+      // A short text is something typed, for the cells; any other than a node that
+      // was copied is content, for the content sheet.
+      if (part.length <= 40 && spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
+      else if (part.startsWith("{")) void act({ paste: { near: spot.node, part } });
+      else {
+        setPanel("content");
+        void onDo({ pour: { text: part, as: formOf(part) } });
+      }
     } else void copy(spot.node, event.type === "cut");
   }
 
+  /** Puts the next piece of the content sheet that is not placed into a column. */
+  function placeNext(column: string) {
+    const next = pieces?.find((p) => p.placed.length === 0 && !placing.current.has(p.id));
+    setPanel("content");
+    if (!next) return;
+    placing.current.add(next.id);
+    void onDo({ place: { piece: next.id, column } }).then((made) => !made && placing.current.delete(next.id));
+  }
+
   function altKey(event: KeyboardEvent, node: SheetNode): boolean {
-    const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1 }[event.key];
+    const by = ({ ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1 } as const)[event.key as "ArrowUp"] as
+      1 | -1 | undefined;
     if (by === undefined) return false;
-    if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+    const upright = event.key === "ArrowUp" || event.key === "ArrowDown";
+    if (upright && event.shiftKey) {
+      void act({ hop: { node: node.id, by } });
+    } else if (upright) {
       void act({ move: { node: node.id, parent: node.parent, index: Math.max(0, node.index + by) } });
     } else if (node.kind === "column") {
       const step = { node: node.id, breakpoint: spot?.breakpoint ?? focus };
@@ -260,11 +285,26 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         const to = lines
           .filter((n) => n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
           .map((n) => n.id);
-        if (to.length > 0 && node.kind !== "container") void onDo({ alike: { node: node.id, to } });
+        if (to.length > 0 && (node.kind === "row" || node.kind === "column"))
+          void onDo({ alike: { node: node.id, to } });
         return true;
       }
       case "a":
         onAddRow();
+        return true;
+      case "p":
+        if (node.kind === "column") placeNext(node.id);
+        return true;
+      case "e": {
+        const block = node.kind === "column" ? wordsOf(bench, node.id) : null;
+        if (block) edit(block);
+        return block !== null;
+      }
+      case "F":
+        void act({ addSection: { near: node.id } });
+        return true;
+      case "f":
+        void act({ addContainer: { near: node.id, inside: node.kind === "section" } });
         return true;
       case "c": {
         // The columns of the row, at the breakpoint selected or in focus.

@@ -1,6 +1,7 @@
 import { SlidersHorizontal } from "lucide-react";
 import { memo } from "react";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
+import { useCarry } from "./carry";
 import { CellInput, type Onward } from "./CellInput";
 import { Strip, type Pull } from "./Strip";
 import type { Spot } from "./view";
@@ -59,7 +60,8 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         data-spot={`${node.id}/`}
         tabIndex={selected === null || p.entry ? 0 : -1}
         onClick={(e) => p.onSelect({ node: node.id, breakpoint: null }, e)}
-        className="flex min-w-0 cursor-default items-center gap-1.5 rounded-sm pr-1 whitespace-nowrap"
+        onPointerDown={(e) => useCarry.getState().take({ node: node.id, name: node.name }, e)}
+        className="flex min-w-0 cursor-default select-none items-center gap-1.5 rounded-sm pr-1 whitespace-nowrap"
         style={{ paddingLeft: `${6 + node.depth * 13}px` }}
       >
         <Glyph kind={node.kind} />
@@ -69,14 +71,30 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         >
           {node.name}
         </span>
-        {(node.element || node.kind === "container") && (
+        {(node.element || node.kind === "container" || node.kind === "section") && (
           <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
-            {node.element || "container"}
+            {node.element || node.kind}
+          </span>
+        )}
+        {node.note && (
+          <span title={node.note} className="text-weld">
+            <span aria-hidden="true">¶</span>
+            <span className="sr-only">note: {node.note}</span>
           </span>
         )}
       </div>
       {p.breakpoints.map((b, i) =>
-        node.kind === "container" ? (
+        node.kind === "section" ? (
+          <div
+            key={b.name}
+            role="gridcell"
+            aria-label={`${node.name} at ${b.name}: as wide as the viewport`}
+            data-spot={`${node.id}/${b.name}`}
+            tabIndex={selected === b.name ? 0 : -1}
+            onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint: b.name }, e)}
+            className={`h-[21px] rounded-[4px] ${selected === b.name ? "outline-2 outline-madder" : ""}`}
+          />
+        ) : node.kind === "container" ? (
           <ContainerCell key={b.name} {...p} breakpoint={b.name} sum={node.sums[i]!} />
         ) : (
           <SettingCell
@@ -277,6 +295,7 @@ function ContainerCell(p: CellProps & { sum: Sum }) {
 function Glyph({ kind }: { kind: SheetNode["kind"] }) {
   return (
     <svg width="13" height="11" viewBox="0 0 13 11" className="flex-none" aria-hidden="true">
+      {kind === "section" && <path d="M.5 .5H12.5M.5 10.5H12.5" fill="none" className="stroke-ink-2" />}
       {kind === "container" && (
         <rect x=".5" y=".5" width="12" height="10" fill="none" strokeDasharray="2 2" className="stroke-control" />
       )}

@@ -6,6 +6,9 @@ export interface Spot {
   breakpoint: string | null;
 }
 
+/** What the side panel shows besides the selection and the code. */
+export type Panel = "why" | "content" | "history";
+
 /** How the Bench is looked at. It is this window's own and no part of the
  *  project. */
 interface View {
@@ -27,6 +30,11 @@ interface View {
   ends: boolean;
   /** Whether lanes mark hidden columns. */
   ghosts: boolean;
+  panel: Panel;
+  /** The block that is edited in place, in the lane in focus. */
+  editing: string | null;
+  setPanel: (panel: Panel) => void;
+  edit: (block: string | null) => void;
   setFocus: (focus: string) => void;
   select: (spot: Spot | null) => void;
   /** Selects, and takes the keyboard's focus along. */
@@ -45,12 +53,15 @@ interface View {
   reset: () => void;
 }
 
-const start = { focus: null, spot: null, cells: [], shown: null, seeking: false, widths: {} };
+const start = { focus: null, spot: null, cells: [], shown: null, seeking: false, widths: {}, editing: null };
 
 export const useView = create<View>()((set) => ({
   ...start,
   ends: true,
   ghosts: true,
+  panel: "why",
+  setPanel: (panel) => set({ panel }),
+  edit: (editing) => set({ editing }),
   setFocus: (focus) => set({ focus }),
   select: (spot) => set({ spot, cells: [], shown: spot }),
   go: (spot) => set({ spot, cells: [], shown: spot, seeking: true }),

@@ -1,0 +1,131 @@
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import type { Bench, Lane } from "../api/client";
+import type { Deed, Place } from "../api/bench";
+import { useFilling } from "../api/content";
+import { LaneDrawing } from "./LaneDrawing";
+import { useView } from "./view";
+
+interface Props {
+  place: Place;
+  bench: Bench;
+  /** The breakpoint whose widths are given. */
+  from: string;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+  onClose: () => void;
+}
+
+/** Widths proposed for the narrower breakpoints: the page before and after, and
+ *  each row's proposal with its reason, taken over one by one or all at once. */
+export function Fill({ place, bench, from, onDo, onClose }: Props) {
+  const { data: filling, error } = useFilling(place, bench.revision, from);
+  const proposals = filling?.proposals ?? [];
+  return (
+    <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
+        <Dialog.Content
+          onCloseAutoFocus={useView.getState().seek}
+          className="fixed top-[6vh] left-1/2 z-50 flex max-h-[88vh] w-[min(940px,94vw)] -translate-x-1/2 flex-col rounded-md border border-control bg-sheet p-5 text-[12px]"
+        >
+          <Dialog.Title className="text-[16px] font-semibold">Fill narrower than {from}</Dialog.Title>
+          <Dialog.Description className="mt-1 max-w-2xl text-ink-2">
+            Every column keeps the width its content is comfortable with, every line is full, columns stay beside one
+            another as far as that allows and in their order, with as few settings as can be.
+          </Dialog.Description>
+          {error && <p className="mt-3 text-madder-deep">{error.message}</p>}
+          {filling && proposals.length === 0 && (
+            <p className="mt-3">Nothing would change: the narrower breakpoints are as they would be filled.</p>
+          )}
+          {proposals.length > 0 && (
+            <div className="mt-3 grid min-h-0 grid-cols-[minmax(0,auto)_minmax(0,1fr)] gap-5">
+              <div className="flex min-h-0 gap-3 overflow-y-auto [scrollbar-width:thin]">
+                {filling!.before.map((before, i) => (
+                  <Pair key={before.breakpoint} before={before} after={filling!.after[i]!} bench={bench} />
+                ))}
+              </div>
+              <ol className="min-h-0 overflow-y-auto [scrollbar-width:thin]">
+                {proposals.map((p) => (
+                  <li key={`${p.row} ${p.breakpoint}`} className="border-b border-line-2 py-1.5 last:border-b-0">
+                    <div className="flex items-baseline gap-2">
+                      <b className="min-w-0 truncate font-semibold">{p.name}</b>
+                      <span className="font-mono text-[11px] text-madder">{p.breakpoint}</span>
+                      <span className="flex-1" />
+                      <button
+                        type="button"
+                        aria-label={`Take ${p.name} at ${p.breakpoint}`}
+                        onClick={() => void onDo({ fill: { from, to: [p.breakpoint], rows: [p.row] } })}
+                        className="rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2"
+                      >
+                        Take
+                      </button>
+                    </div>
+                    <p className="font-mono text-[11.5px]">
+                      <s className="text-ink-2">{p.now}</s> <span aria-hidden="true">→</span>{" "}
+                      <span className="sr-only">becomes </span>
+                      {p.then}
+                    </p>
+                    <p className="text-ink-2">{p.reason}</p>
+                  </li>
+                ))}
+              </ol>
+            </div>
+          )}
+          <div className="mt-3 flex gap-2">
+            {proposals.length > 0 && (
+              <button
+                type="button"
+                onClick={() => void onDo({ fill: { from } }).then((made) => made && onClose())}
+                className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
+              >
+                Take all {proposals.length}
+              </button>
+            )}
+            <Dialog.Close className="rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2">
+              {proposals.length > 0 ? "Leave the rest" : "Close"}
+            </Dialog.Close>
+          </div>
+          <Dialog.Close
+            aria-label="Close"
+            className="absolute top-4 right-4 grid size-6 place-items-center rounded-sm hover:bg-line-2"
+          >
+            <X size={15} aria-hidden="true" />
+          </Dialog.Close>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+/** A breakpoint's narrowest lane before and after. */
+function Pair({ before, after, bench }: { before: Lane; after: Lane; bench: Bench }) {
+  const nodes = new Map(bench.nodes.map((n) => [n.id, n]));
+  return (
+    <section aria-label={`At ${before.breakpoint}`}>
+      <h3 className="font-mono text-[11px]">
+        {before.breakpoint} <span className="text-ink-2">{before.width} px</span>
+      </h3>
+      <div className="mt-1 flex gap-1.5">
+        {(
+          [
+            ["before", before],
+            ["after", after],
+          ] as const
+        ).map(([word, lane]) => (
+          <figure key={word}>
+            <figcaption className={`text-[11px] ${word === "after" ? "text-madder" : "text-ink-2"}`}>{word}</figcaption>
+            <div className="mt-0.5 overflow-hidden rounded-sm border border-line bg-raised">
+              <LaneDrawing
+                lane={lane}
+                nodes={nodes}
+                width={92}
+                tall={120}
+                title={`The page at ${lane.breakpoint}, ${word}`}
+              />
+            </div>
+          </figure>
+        ))}
+      </div>
+    </section>
+  );
+}

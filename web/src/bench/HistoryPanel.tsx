@@ -1,0 +1,135 @@
+import { Flag, Undo2 } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Bench, Moment } from "../api/client";
+import type { Deed, Place } from "../api/bench";
+import { useHistory, useNamePoint } from "../api/history";
+
+interface Props {
+  bench: Bench;
+  place: Place;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}
+
+const did = { edit: "", undo: "Undone: ", redo: "Done again: ", "": "" } as const;
+
+/** What was done, the newest first. A moment can be named, held against another,
+ *  and gone back to; going back is an edit like others. */
+export function HistoryPanel({ bench, place, onDo }: Props) {
+  const { data: moments = [] } = useHistory(place.project, bench.revision);
+  const name = useNamePoint(place.project);
+  const [named, setNamed] = useState(false);
+  const [naming, setNaming] = useState<number | null>(null);
+  const [held, setHeld] = useState<number | null>(null);
+  const shown = named ? moments.filter((m) => m.name) : moments;
+  const against = `/${place.project}/${place.page}/compare`;
+
+  return (
+    <section aria-label="History" className="px-3.5 pb-3 text-[12px]">
+      <label className="flex items-center gap-1.5 text-ink-2">
+        <input type="checkbox" checked={named} onChange={(e) => setNamed(e.target.checked)} className="accent-woad" />
+        Only named points
+      </label>
+      {held !== null && (
+        <p className="mt-1.5 rounded-md bg-madder-soft px-2 py-1">
+          Choose a second moment to hold against revision {held}.{" "}
+          <button type="button" onClick={() => setHeld(null)} className="underline">
+            Never mind
+          </button>
+        </p>
+      )}
+      {named && shown.length === 0 && <p className="mt-1.5 text-ink-2">No point has a name yet.</p>}
+      <ol className="mt-1.5 grid">
+        {shown.map((m) => (
+          <li key={m.revision} className="border-b border-line-2 py-1 last:border-b-0">
+            <div className="flex items-baseline gap-2">
+              <span className="w-8 flex-none text-right font-mono text-[11px] text-ink-2">{m.revision}</span>
+              <span className="min-w-0 flex-1">
+                {m.name && <b className="block truncate font-semibold text-madder">{m.name}</b>}
+                <span className={`block truncate ${m.kind === "undo" ? "text-ink-2" : ""}`} title={said(m)}>
+                  {said(m)}
+                </span>
+              </span>
+              {m.revision === bench.revision && <span className="text-ink-2">now</span>}
+            </div>
+            <div className="mt-0.5 flex gap-1 pl-10">
+              <button
+                type="button"
+                aria-label={`Name revision ${m.revision}`}
+                onClick={() => setNaming(naming === m.revision ? null : m.revision)}
+                className={button}
+              >
+                <Flag size={11} aria-hidden="true" />
+                {m.name ? "Rename" : "Name"}
+              </button>
+              {held === null ? (
+                <button
+                  type="button"
+                  aria-label={`Hold revision ${m.revision} against another`}
+                  onClick={() => setHeld(m.revision)}
+                  className={button}
+                >
+                  Compare
+                </button>
+              ) : (
+                held !== m.revision && (
+                  <Link
+                    to={`${against}?from=${Math.min(held, m.revision)}&to=${Math.max(held, m.revision)}`}
+                    aria-label={`Compare revision ${held} with ${m.revision}`}
+                    className={`${button} border-madder`}
+                  >
+                    With this
+                  </Link>
+                )
+              )}
+              {m.revision !== bench.revision && (
+                <button
+                  type="button"
+                  aria-label={`Go back to revision ${m.revision}`}
+                  onClick={() => void onDo({ to: m.revision, name: m.name })}
+                  className={button}
+                >
+                  <Undo2 size={11} aria-hidden="true" />
+                  Back to it
+                </button>
+              )}
+            </div>
+            {naming === m.revision && (
+              <form
+                onSubmit={(e) => {
+                  e.preventDefault();
+                  void name(m.revision, String(new FormData(e.currentTarget).get("name")).trim());
+                  setNaming(null);
+                }}
+                className="mt-1 flex gap-1 pl-10"
+              >
+                <input
+                  name="name"
+                  aria-label={`Name of revision ${m.revision}`}
+                  defaultValue={m.name}
+                  maxLength={120}
+                  // The name is what was asked for.
+                  // eslint-disable-next-line jsx-a11y/no-autofocus
+                  autoFocus
+                  onKeyDown={(e) => e.key === "Escape" && setNaming(null)}
+                  className="min-w-0 flex-1 rounded-md border border-control bg-raised px-1.5 py-0.5"
+                />
+                <button type="submit" className={button}>
+                  Keep
+                </button>
+              </form>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+const button =
+  "flex items-center gap-1 rounded-sm border border-control bg-raised px-1.5 py-0.5 text-[11px] hover:bg-line-2";
+
+/** What a moment did, in words. */
+function said(m: Moment): string {
+  return m.kind === "" ? "The project as it came" : did[m.kind] + m.summary;
+}

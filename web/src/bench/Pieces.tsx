@@ -1,0 +1,117 @@
+import { Check } from "lucide-react";
+import { useState } from "react";
+import type { Bench, SheetNode } from "../api/client";
+import type { Deed, Place } from "../api/bench";
+import { usePieces } from "../api/content";
+import { useCarry } from "./carry";
+
+interface Props {
+  bench: Bench;
+  place: Place;
+  column: SheetNode | undefined;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}
+
+/** Whether a text is markup or Markdown. */
+export function formOf(text: string): "html" | "markdown" {
+  return /^\s*</.test(text) ? "html" : "markdown";
+}
+
+/** The content sheet: text that was put in falls into pieces, which go into
+ *  columns; what is placed is ticked. */
+export function Pieces({ bench, place, column, onDo }: Props) {
+  const { data: pieces = [] } = usePieces(place.project, bench.revision);
+  const [text, setText] = useState("");
+  const take = useCarry((c) => c.take);
+  const left = pieces.filter((p) => p.placed.length === 0).length;
+
+  async function pour(content: string) {
+    if (await onDo({ pour: { text: content, as: formOf(content) } })) setText("");
+  }
+
+  return (
+    <section aria-label="Content sheet" className="mt-3 border-t border-line-2 pt-2.5">
+      <h2 className="font-semibold">
+        Content sheet
+        {pieces.length > 0 && (
+          <span className="ml-2 font-normal text-ink-2">
+            {left === 0 ? "all placed" : `${left} of ${pieces.length} to place`}
+          </span>
+        )}
+      </h2>
+      {pieces.length > 0 && (
+        <ul className="mt-1.5 max-h-64 overflow-y-auto rounded-md border border-line bg-raised [scrollbar-width:thin]">
+          {pieces.map((piece) => (
+            <li key={piece.id} className="flex items-center border-b border-line-2 last:border-b-0">
+              <button
+                type="button"
+                disabled={!column}
+                title={
+                  column ? `Place in ${column.name}; or drag it to a column` : "Drag it to a column, or select one"
+                }
+                onPointerDown={(e) => take({ piece: piece.id, name: piece.text || piece.type }, e)}
+                onClick={() => column && void onDo({ place: { piece: piece.id, column: column.id } })}
+                className="flex min-w-0 flex-1 touch-none items-baseline gap-2 px-2 py-1 text-left enabled:hover:bg-line-2"
+              >
+                <span className="w-[52px] flex-none font-mono text-[11px] text-ink-2">{piece.type}</span>
+                <span className="min-w-0 flex-1 truncate">{piece.text || "–"}</span>
+                {piece.placed.length > 0 && (
+                  <span
+                    className="flex flex-none items-center gap-0.5 text-woad-text"
+                    title={piece.placed.map((p) => p.name).join(", ")}
+                  >
+                    <Check size={12} aria-hidden="true" />
+                    placed{piece.placed.length > 1 && ` ${piece.placed.length} times`}
+                  </span>
+                )}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <textarea
+        aria-label="HTML or Markdown for the content sheet"
+        placeholder="Paste HTML or Markdown. It falls into pieces by heading, list, picture and paragraph."
+        rows={pieces.length > 0 ? 2 : 4}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onKeyDown={(e) => {
+          e.stopPropagation();
+          if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) void pour(text);
+        }}
+        className="mt-2 w-full rounded-md border border-control bg-raised px-1.5 py-1 placeholder:text-ink-2"
+      />
+      <div className="mt-1 flex gap-1.5">
+        <button
+          type="button"
+          disabled={text.trim() === ""}
+          onClick={() => void pour(text)}
+          className="rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2 disabled:opacity-40"
+        >
+          Add as {text.trim() === "" || formOf(text) === "markdown" ? "Markdown" : "HTML"}
+        </button>
+        <label className="cursor-pointer rounded-md border border-control bg-raised px-2 py-0.5 focus-within:outline-2 focus-within:outline-madder hover:bg-line-2">
+          Open a file…
+          <input
+            type="file"
+            accept=".html,.htm,.md,.markdown,.txt"
+            className="sr-only"
+            onChange={(e) => {
+              void e.target.files?.[0]?.text().then(pour);
+              e.target.value = "";
+            }}
+          />
+        </label>
+        {pieces.length > 0 && (
+          <button
+            type="button"
+            onClick={() => void onDo({ sheet: { pieces: [] } })}
+            className="ml-auto rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2"
+          >
+            Clear the sheet
+          </button>
+        )}
+      </div>
+    </section>
+  );
+}

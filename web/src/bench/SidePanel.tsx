@@ -1,0 +1,55 @@
+import { Tabs } from "radix-ui";
+import type { Bench, SheetNode } from "../api/client";
+import type { Deed, Place } from "../api/bench";
+import { ContentPanel } from "./ContentPanel";
+import { HistoryPanel } from "./HistoryPanel";
+import { useView, type Panel } from "./view";
+import { WhyPanel } from "./WhyPanel";
+
+interface Props {
+  bench: Bench;
+  place: Place;
+  node: SheetNode | undefined;
+  focus: string;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}
+
+const panels: readonly (readonly [Panel, string])[] = [
+  ["why", "Why"],
+  ["content", "Content"],
+  ["history", "History"],
+];
+
+/** What there is to know and do beside the sheet, one at a time. */
+export function SidePanel({ bench, place, node, focus, onDo }: Props) {
+  const panel = useView((v) => v.panel);
+  const setPanel = useView((v) => v.setPanel);
+  return (
+    <Tabs.Root value={panel} onValueChange={(p) => setPanel(p as Panel)}>
+      <Tabs.List aria-label="Side panel" className="flex gap-4 border-b border-line-2 px-3.5">
+        {panels.map(([value, label]) => (
+          <Tabs.Trigger
+            key={value}
+            value={value}
+            className="-mb-px border-b-2 border-transparent px-0.5 py-1.5 text-ink-2 data-[state=active]:border-madder data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            {label}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      <Tabs.Content value="why" className="pt-2">
+        {node && node.kind !== "block" ? (
+          <WhyPanel bench={bench} place={place} node={node} focus={focus} />
+        ) : (
+          <p className="px-3.5 pb-3 text-ink-2">What is selected is explained here.</p>
+        )}
+      </Tabs.Content>
+      <Tabs.Content value="content" className="pt-2">
+        <ContentPanel bench={bench} place={place} node={node} onDo={onDo} />
+      </Tabs.Content>
+      <Tabs.Content value="history" className="pt-2">
+        <HistoryPanel bench={bench} place={place} onDo={onDo} />
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}

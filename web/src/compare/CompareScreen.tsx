@@ -1,0 +1,176 @@
+import { ArrowLeft } from "lucide-react";
+import { useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { Comparison, Moment } from "../api/client";
+import { useBench, useDo, type Deed, type Place } from "../api/bench";
+import { useComparison, useHistory } from "../api/history";
+import { LaneDrawing } from "../bench/LaneDrawing";
+import { Mark } from "../parts/Mark";
+import { Segmented } from "../parts/Segmented";
+import { Sorry } from "../parts/Sorry";
+
+/** One page at two moments of its history, side by side: a lane each, and the
+ *  markup's lines that are new or gone. */
+export function CompareScreen() {
+  const place = useParams() as unknown as Place;
+  const [search] = useSearchParams();
+  const [from, to] = [Number(search.get("from")), Number(search.get("to"))];
+  const bench = useBench(place);
+  const compared = useComparison(place, from, to);
+  const history = useHistory(place.project, bench.data?.revision ?? 0);
+  const send = useDo(place);
+  const [chosen, setChosen] = useState<string | null>(null);
+
+  const error = compared.error ?? bench.error;
+  if (error) return <Sorry why={error.message} again={() => void compared.refetch()} />;
+  if (!bench.data || !compared.data) return <p className="p-6 text-ink-2">Laying both out…</p>;
+  const breakpoints = bench.data.breakpoints;
+  const at = chosen ?? breakpoints[Math.floor(breakpoints.length / 2)]!.name;
+  const moment = (revision: number) => history.data?.find((m) => m.revision === revision);
+
+  return (
+    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)]">
+      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
+        <Link to={`/${place.project}/${place.page}`} className="flex items-center gap-2 rounded-sm font-semibold">
+          <Mark />
+          <ArrowLeft size={14} aria-hidden="true" />
+          Bench
+        </Link>
+        <h1 className="min-w-0 truncate text-bar-ink-2">
+          {bench.data.page.name}: revision {from} and revision {to}
+        </h1>
+      </header>
+      <main className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3 p-4">
+        <div className="flex items-center gap-3">
+          <Segmented
+            label="Breakpoint"
+            value={at}
+            options={breakpoints.map((b) => [b.name, b.name] as const)}
+            onChange={setChosen}
+          />
+          <span className="text-ink-2">
+            {compared.data.added + compared.data.gone === 0
+              ? "The markup is the same"
+              : `Markup: ${compared.data.added} lines new, ${compared.data.gone} gone`}
+          </span>
+        </div>
+        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1fr)_minmax(0,1.3fr)] gap-4">
+          <SideView title={title(from, moment(from))} side={compared.data.before} breakpoint={at}>
+            <Back now={bench.data.revision} to={from} name={moment(from)?.name ?? ""} onDo={send} />
+          </SideView>
+          <SideView title={title(to, moment(to))} side={compared.data.after} breakpoint={at}>
+            <Back now={bench.data.revision} to={to} name={moment(to)?.name ?? ""} onDo={send} />
+          </SideView>
+          <CodeDiff code={compared.data.code} />
+        </div>
+      </main>
+    </div>
+  );
+}
+
+function title(revision: number, moment: Moment | undefined) {
+  return moment?.name || `Revision ${revision}`;
+}
+
+interface BackProps {
+  now: number;
+  to: number;
+  name: string;
+  onDo: (deed: Deed) => Promise<unknown>;
+}
+
+/** The way back to a revision that is not the current one. */
+function Back({ now, to, name, onDo }: BackProps) {
+  if (to === now) return <span className="text-ink-2">now</span>;
+  return (
+    <button
+      type="button"
+      onClick={() => void onDo({ to, name })}
+      className="rounded-md border border-control bg-raised px-2 py-0.5 text-[12px] hover:bg-line-2"
+    >
+      Back to it
+    </button>
+  );
+}
+
+interface SideProps {
+  title: string;
+  side: Comparison["before"];
+  breakpoint: string;
+  children: React.ReactNode;
+}
+
+function SideView({ title, side, breakpoint, children }: SideProps) {
+  const lane = side?.lanes.find((l) => l.breakpoint === breakpoint);
+  return (
+    <section aria-label={title} className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
+      <div className="flex items-baseline gap-2">
+        <h2 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{title}</h2>
+        {children}
+      </div>
+      {/* It scrolls, so the keyboard must reach it. */}
+      <div
+        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+        tabIndex={0}
+        role="group"
+        aria-label={`Lane of ${title}`}
+        className="overflow-y-auto rounded-sm border border-line bg-raised [scrollbar-width:thin]"
+      >
+        {lane ? (
+          <LaneDrawing
+            lane={lane}
+            nodes={new Map(side!.nodes.map((n) => [n.id, n]))}
+            width={340}
+            labelled
+            ghosts
+            title={`The page at ${breakpoint}, ${title}`}
+          />
+        ) : (
+          <p className="p-4 text-ink-2">The page was not there.</p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** Lines of markup, with three around each that changed. */
+function CodeDiff({ code }: { code: Comparison["code"] }) {
+  const near = new Set<number>();
+  code.forEach((line, i) => {
+    if (line.before === 0 || line.after === 0) for (let k = i - 3; k <= i + 3; k++) near.add(k);
+  });
+  return (
+    <section aria-label="Markup" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
+      <h2 className="text-[13px] font-semibold">Markup</h2>
+      <div
+        // It scrolls, so the keyboard must reach it.
+        // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+        tabIndex={0}
+        role="group"
+        aria-label="Lines that changed"
+        className="overflow-auto rounded-sm border border-line bg-raised py-1 font-mono text-[11.5px] leading-[1.6] [scrollbar-width:thin]"
+      >
+        {near.size === 0 && <p className="px-3 text-ink-2">No line is new, none is gone.</p>}
+        {code.map((line, i) =>
+          near.has(i) ? (
+            <div
+              key={i}
+              className={`flex whitespace-pre ${line.before === 0 ? "bg-woad-soft" : line.after === 0 ? "bg-madder-soft" : ""}`}
+            >
+              <span className="w-9 flex-none pr-2 text-right text-ink-2">{line.after || line.before}</span>
+              <span className="w-4 flex-none">{line.before === 0 ? "+" : line.after === 0 ? "−" : " "}</span>
+              <span className="sr-only">{line.before === 0 ? "new: " : line.after === 0 ? "gone: " : ""}</span>
+              <span>{line.text}</span>
+            </div>
+          ) : (
+            near.has(i - 1) && (
+              <p key={i} className="px-3 text-ink-2">
+                …
+              </p>
+            )
+          ),
+        )}
+      </div>
+    </section>
+  );
+}
