@@ -95,10 +95,11 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   /** A file that was dropped: a picture goes into the column under it, anything
    *  else is read for the content sheet. */
   async function takeFile(file: File, over: string) {
-    useView.getState().setPanel("content");
-    if (/\.(svg|png|jpe?g|webp)$/i.test(file.name))
+    const picture = /\.(svg|png|jpe?g|webp)$/i.test(file.name);
+    useView.getState().pour(!picture);
+    if (picture) {
       await onDo({ addPicture: { node: over, file: file.name, data: await base64(file) } });
-    else {
+    } else {
       const text = await file.text();
       await onDo({ pour: { text, as: formOf(text) } });
     }
@@ -110,7 +111,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       const text = event.clipboardData?.getData("text/plain") ?? "";
       if (event.defaultPrevented || text.trim() === "" || isTyping(event.target)) return;
       event.preventDefault();
-      useView.getState().setPanel("content");
+      useView.getState().pour(true);
       void onDo({ pour: { text, as: formOf(text) } });
     }
     addEventListener("paste", paste);

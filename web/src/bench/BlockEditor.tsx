@@ -93,25 +93,30 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
         {(content.type === "picture" || content.picture) && (
           <PictureFields bench={bench} place={place} block={block} content={content} onSet={set} onDo={onDo} />
         )}
-        <Field
+        <Size
           label="Comfort"
-          mono
-          hint={`${block.comfort ?? 0}px, estimated`}
-          value={content.comfort ?? ""}
-          onCommit={(comfort) => set({ comfort: px(comfort) })}
+          hint={`${block.comfort ?? 0}px`}
+          value={content.comfort}
+          onCommit={(comfort) => set({ comfort })}
         />
         {!content.fit && (
-          <Field
-            label="Height"
-            mono
-            hint="estimated"
-            value={content.height ?? ""}
-            onCommit={(height) => set({ height: px(height) })}
-          />
+          <Size label="Height" hint="estimated" value={content.height} onCommit={(height) => set({ height })} />
         )}
       </div>
     </li>
   );
+}
+
+interface SizeProps {
+  label: string;
+  hint: string;
+  value: string | undefined;
+  onCommit: (value: string | undefined) => void;
+}
+
+/** A declared length; where there is none it is estimated. */
+function Size({ label, hint, value, onCommit }: SizeProps) {
+  return <Field label={label} mono hint={hint} value={value ?? ""} onCommit={(text) => onCommit(px(text))} />;
 }
 
 /** A length as it is sent: px where only a number was typed. */

@@ -2,8 +2,10 @@ import { ImagePlus } from "lucide-react";
 import type { Bench, Content, SheetNode } from "../api/client";
 import type { Deed, Place } from "../api/bench";
 import { base64 } from "../api/content";
+import { Segmented } from "../parts/Segmented";
 import { BlockEditor } from "./BlockEditor";
 import { Pieces } from "./Pieces";
+import { useView } from "./view";
 
 interface Props {
   bench: Bench;
@@ -25,6 +27,8 @@ const begun: readonly (readonly [label: string, content: Content])[] = [
 
 /** What is in the selected column, and the project's content sheet. */
 export function ContentPanel({ bench, place, node, onDo }: Props) {
+  const pouring = useView((v) => v.pouring);
+  const pour = useView((v) => v.pour);
   const column = node?.kind === "column" ? node : undefined;
   const blocks = bench.nodes.filter((n) => n.kind === "block" && n.parent === column?.id);
 
@@ -34,7 +38,20 @@ export function ContentPanel({ bench, place, node, onDo }: Props) {
 
   return (
     <div className="px-3.5 pb-3 text-[12px]">
-      {column ? (
+      <div className="mb-2 w-fit">
+        <Segmented
+          label="Content of"
+          value={pouring ? "sheet" : "column"}
+          options={[
+            ["column", "Column"],
+            ["sheet", "Content sheet"],
+          ]}
+          onChange={(of) => pour(of === "sheet")}
+        />
+      </div>
+      {pouring ? (
+        <Pieces bench={bench} place={place} column={column} onDo={onDo} />
+      ) : column ? (
         <section aria-label={`Content of ${column.name}`}>
           <h2 className="font-semibold">
             In {column.name}
@@ -74,7 +91,6 @@ export function ContentPanel({ bench, place, node, onDo }: Props) {
       ) : (
         <p className="text-ink-2">Select a column to see and change what is in it.</p>
       )}
-      <Pieces bench={bench} place={place} column={column} onDo={onDo} />
     </div>
   );
 }

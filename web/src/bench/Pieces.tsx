@@ -30,14 +30,10 @@ export function Pieces({ bench, place, column, onDo }: Props) {
   }
 
   return (
-    <section aria-label="Content sheet" className="mt-3 border-t border-line-2 pt-2.5">
+    <section aria-label="Content sheet">
       <h2 className="font-semibold">
-        Content sheet
-        {pieces.length > 0 && (
-          <span className="ml-2 font-normal text-ink-2">
-            {left === 0 ? "all placed" : `${left} of ${pieces.length} to place`}
-          </span>
-        )}
+        {pieces.length === 0 ? "Nothing to place" : left === 0 ? "All placed" : `${left} of ${pieces.length} to place`}
+        {column && left > 0 && <span className="ml-2 font-normal text-ink-2">in {column.name}: P places the next</span>}
       </h2>
       {pieces.length > 0 && (
         <ul className="mt-1.5 max-h-64 overflow-y-auto rounded-md border border-line bg-raised [scrollbar-width:thin]">

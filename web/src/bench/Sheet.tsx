@@ -42,7 +42,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const gathered = useView((v) => v.cells);
-  const { select, go, gather, advance, catchUp, found, setPanel, edit } = useView.getState();
+  const { select, go, gather, advance, catchUp, found, pour, edit } = useView.getState();
   const { data: pieces } = usePieces(place.project, bench.revision);
   // Pieces on their way into a column, before the sheet says they are placed.
   const placing = useRef(new Set<string>());
@@ -200,7 +200,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       if (part.length <= 40 && spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
       else if (part.startsWith("{")) void act({ paste: { near: spot.node, part } });
       else {
-        setPanel("content");
+        pour(true);
         void onDo({ pour: { text: part, as: formOf(part) } });
       }
     } else void copy(spot.node, event.type === "cut");
@@ -209,7 +209,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   /** Puts the next piece of the content sheet that is not placed into a column. */
   function placeNext(column: string) {
     const next = pieces?.find((p) => p.placed.length === 0 && !placing.current.has(p.id));
-    setPanel("content");
+    pour(true);
     if (!next) return;
     placing.current.add(next.id);
     void onDo({ place: { piece: next.id, column } }).then((made) => !made && placing.current.delete(next.id));

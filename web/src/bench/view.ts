@@ -31,9 +31,13 @@ interface View {
   /** Whether lanes mark hidden columns. */
   ghosts: boolean;
   panel: Panel;
+  /** Of the content panel: the content sheet, not what is in the column. */
+  pouring: boolean;
   /** The block that is edited in place, in the lane in focus. */
   editing: string | null;
   setPanel: (panel: Panel) => void;
+  /** Shows what is in the column, or the content sheet. */
+  pour: (pouring: boolean) => void;
   edit: (block: string | null) => void;
   setFocus: (focus: string) => void;
   select: (spot: Spot | null) => void;
@@ -60,7 +64,9 @@ export const useView = create<View>()((set) => ({
   ends: true,
   ghosts: true,
   panel: "why",
+  pouring: false,
   setPanel: (panel) => set({ panel }),
+  pour: (pouring) => set({ panel: "content", pouring }),
   edit: (editing) => set({ editing }),
   setFocus: (focus) => set({ focus }),
   select: (spot) => set({ spot, cells: [], shown: spot }),

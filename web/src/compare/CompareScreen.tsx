@@ -104,7 +104,7 @@ function SideView({ title, side, breakpoint, children }: SideProps) {
   const lane = side?.lanes.find((l) => l.breakpoint === breakpoint);
   return (
     <section aria-label={title} className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
-      <div className="flex items-baseline gap-2">
+      <div className="flex h-7 items-center gap-2">
         <h2 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{title}</h2>
         {children}
       </div>
@@ -141,7 +141,7 @@ function CodeDiff({ code }: { code: Comparison["code"] }) {
   });
   return (
     <section aria-label="Markup" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
-      <h2 className="text-[13px] font-semibold">Markup</h2>
+      <h2 className="flex h-7 items-center text-[13px] font-semibold">Markup</h2>
       <div
         // It scrolls, so the keyboard must reach it.
         // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
