@@ -1,7 +1,8 @@
-import { spawn } from "node:child_process";
+import { execFileSync, spawn } from "node:child_process";
 import { mkdtempSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { Page } from "@playwright/test";
 import { cell, test } from "../tests/app";
 
 const binary = new URL("../../bin/kitrows", import.meta.url).pathname;
@@ -57,6 +58,73 @@ test("an edit to the repainted Bench", async ({ page, app }) => {
     await cell(page, "log", "wide").click();
   }
   report("edit to repainted Bench, demo page", times);
+});
+
+/** Opens a project of a thousand columns and selects one in the middle. */
+async function openWide(page: Page, app: string) {
+  const file = execFileSync("go", ["run", "./trial", "-wide", "1000"], { maxBuffer: 1 << 26 });
+  const headers = { "Content-Type": "application/vnd.kitrows+json" };
+  const answer = await page.request.post(`${app}/api/projects`, { headers, data: file });
+  if (!answer.ok()) throw new Error(await answer.text());
+  await page.goto(`${app}/sample/wide`);
+  await page.locator('[data-spot="column-1/wide"]').click();
+}
+
+test("typing in a cell of a thousand columns", async ({ page, app }) => {
+  await openWide(page, app);
+  const lane = '[data-lane="full"] [data-column="column-1"]';
+  const times: number[] = [];
+  for (let i = 0; i < 30; i++) {
+    await page.locator('[data-spot="column-1/full"]').click();
+    await page.keyboard.type(String(2 + (i % 3)));
+    times.push(
+      await page.evaluate(async (lane) => {
+        const column = document.querySelector(lane)!;
+        const moved = new Promise<void>((done) =>
+          new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
+            attributeFilter: ["width"],
+          }),
+        );
+        const began = performance.now();
+        document.activeElement!.dispatchEvent(
+          new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }),
+        );
+        await moved;
+        await new Promise(requestAnimationFrame);
+        await new Promise((painted) => setTimeout(painted));
+        return performance.now() - began;
+      }, lane),
+    );
+    await page.waitForTimeout(100);
+  }
+  report("typing to repainted lanes, 1,000 columns", times);
+});
+
+test("dragging a strip's end on a page of a thousand columns", async ({ page, app }) => {
+  await openWide(page, app);
+  const strip = page.locator('[data-strip="column-1"]');
+  const grip = (await strip.locator('[data-grip="end"]').boundingBox())!;
+  await page.mouse.move(grip.x + 3, grip.y + 8);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    const frames: number[] = [];
+    const tick = (now: number) => {
+      frames.push(now);
+      requestAnimationFrame(tick);
+    };
+    requestAnimationFrame(tick);
+    Object.assign(window, { frames });
+  });
+  for (let i = 0; i < 180; i++) {
+    await page.mouse.move(grip.x + 3 + 80 * Math.sin(i / 12), grip.y + 8);
+    await page.waitForTimeout(8);
+  }
+  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames);
+  await page.mouse.up();
+  const between = frames.slice(1).map((t, i) => t - frames[i]!);
+  const mean = (frames.at(-1)! - frames[0]!) / between.length;
+  report("between frames while a strip is dragged, 1,000 columns", between);
+  console.log(`frames a second on average: ${(1000 / mean).toFixed(1)}`);
 });
 
 test("the first load's script", async ({ page, app }) => {

@@ -1,6 +1,7 @@
 // Command trial prints random pages for the browser to judge: one line of JSON a
 // page, with its document and its plan at three widths a breakpoint: the lowest and
-// the highest whole one, and between them one with half a px.
+// the highest whole one, and between them one with half a px. Or it prints a wide
+// project, for measurements.
 package main
 
 import (
@@ -37,9 +38,19 @@ type plan struct {
 func main() {
 	pages := flag.Int("pages", 200, "how many random pages")
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
+	wide := flag.Int("wide", 0, "print the file of a project of so many columns instead")
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)
 	defer out.Flush()
+
+	if *wide > 0 {
+		file, err := sample.Of(sample.Wide(*wide)).Encode()
+		if err != nil {
+			panic(err)
+		}
+		_, _ = out.Write(file)
+		return
+	}
 
 	given, err := demo.Project()
 	if err != nil {

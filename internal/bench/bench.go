@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"sync"
 
 	"kitrows/internal/code"
 	"kitrows/internal/edit"
@@ -110,22 +111,15 @@ type Sum struct {
 
 // Code is the page's class-based code.
 type Code struct {
-	Lines     []CodeLine         `json:"lines"`
-	Stretches map[string]Stretch `json:"stretches" doc:"Every node's lines, its children's included, by node id."`
-	Classes   int                `json:"classes" doc:"How many classes say settings."`
-	CSS       string             `json:"css" doc:"The used part of the kit's stylesheet."`
+	Lines   []CodeLine `json:"lines" doc:"A node's lines run from its first to its last, its children's included."`
+	Classes int        `json:"classes" doc:"How many classes say settings."`
+	CSS     string     `json:"css" doc:"The used part of the kit's stylesheet."`
 }
 
 // A CodeLine is one line of markup and the node it belongs to.
 type CodeLine struct {
 	Text string `json:"text"`
 	Node string `json:"node"`
-}
-
-// A Stretch is a run of lines from 1 on, both ends included.
-type Stretch struct {
-	First int `json:"first"`
-	Last  int `json:"last"`
 }
 
 // View is how the Bench is looked at: the viewport width of each breakpoint's
@@ -155,6 +149,9 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
 	}
 	sums := make([]map[string]Sum, len(k.Breakpoints))
+	b.Lanes = make([]Lane, len(k.Breakpoints))
+	var work sync.WaitGroup // a lane and the code need nothing of one another
+	work.Go(func() { b.Code = newCode(l, p, v.Ends) })
 	for i, bp := range k.Breakpoints {
 		low, high := span(k, i)
 		label := kit.Number(bp.From.Px()) + "–" + kit.Number(high)
@@ -166,17 +163,19 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		if chosen, ok := v.Lanes[bp.Name]; ok {
 			width = min(max(chosen, low), high)
 		}
-		plan := l.Plan(width)
-		b.Lanes = append(b.Lanes, newLane(l, plan))
-		sums[i] = rowSums(plan)
-		pg.Walk(func(n *page.Node, _ page.Place) {
-			if n.Kind == page.Container {
-				sums[i][n.ID] = containerSum(k, i, width, n.Frame)
-			}
+		work.Go(func() {
+			plan := l.Plan(width)
+			b.Lanes[i] = newLane(l, plan)
+			sums[i] = rowSums(plan)
+			pg.Walk(func(n *page.Node, _ page.Place) {
+				if n.Kind == page.Container {
+					sums[i][n.ID] = containerSum(k, i, width, n.Frame)
+				}
+			})
 		})
 	}
+	work.Wait()
 	b.Nodes = nodes(l, sums)
-	b.Code = newCode(l, p, v.Ends)
 	return b
 }
 
@@ -357,12 +356,9 @@ func containerSum(k *kit.Kit, i int, v float64, f page.Frame) Sum {
 
 func newCode(l *layout.Layout, p *project.Project, ends bool) Code {
 	m := code.Write(l, p, code.Options{Ends: ends})
-	c := Code{Lines: []CodeLine{}, Stretches: map[string]Stretch{}, Classes: m.Classes, CSS: code.UsedSheet(m).String()}
+	c := Code{Lines: []CodeLine{}, Classes: m.Classes, CSS: code.UsedSheet(m).String()}
 	for _, l := range m.Lines {
 		c.Lines = append(c.Lines, CodeLine(l))
-	}
-	for id, s := range m.Stretches() {
-		c.Stretches[id] = Stretch(s)
 	}
 	return c
 }

@@ -57,6 +57,15 @@ type Edit struct {
 
 type benchAnswer struct{ Body *bench.Bench }
 
+// An Answer to a change is the Bench after it, whole or as what is other than in
+// the one the client has.
+type Answer struct {
+	Whole *bench.Bench `json:"whole,omitempty"`
+	Delta *bench.Delta `json:"delta,omitempty"`
+}
+
+type changeAnswer struct{ Body Answer }
+
 func (v *Server) benchRoutes() {
 	const path = "/api/projects/{project}/pages/{page}"
 	refusals := []int{http.StatusNotFound, http.StatusConflict, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity}
@@ -78,10 +87,10 @@ func (v *Server) benchRoutes() {
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Body Edit
-	}) (*benchAnswer, error) {
+	}) (*changeAnswer, error) {
 		in.Body.Operation.Page = in.Page
 		state, change, err := v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation)
-		return v.changed(ctx, &in.PagePath, state, change, err)
+		return v.changed(ctx, &in.PagePath, state, change, in.Body.Revision, err)
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -90,7 +99,7 @@ func (v *Server) benchRoutes() {
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Body Edit
-	}) (*benchAnswer, error) {
+	}) (*changeAnswer, error) {
 		state, err := v.store.Load(ctx, in.Project)
 		if err != nil {
 			return nil, v.problem(ctx, err)
@@ -101,7 +110,7 @@ func (v *Server) benchRoutes() {
 			return nil, v.problem(ctx, err)
 		}
 		state.Project = change.Project
-		return v.answer(ctx, &in.PagePath, state, pageAfter(change))
+		return v.after(ctx, &in.PagePath, state, change, in.Body.Revision, false)
 	})
 
 	for id, step := range map[string]func(context.Context, string, int) (*store.State, *edit.Change, error){
@@ -113,9 +122,9 @@ func (v *Server) benchRoutes() {
 		}, func(ctx context.Context, in *struct {
 			PagePath
 			Body Made
-		}) (*benchAnswer, error) {
+		}) (*changeAnswer, error) {
 			state, change, err := step(ctx, in.Project, in.Body.Revision)
-			return v.changed(ctx, &in.PagePath, state, change, err)
+			return v.changed(ctx, &in.PagePath, state, change, in.Body.Revision, err)
 		})
 	}
 
@@ -243,18 +252,35 @@ func (v *Server) find(ctx context.Context, projectID, pageID string) (*store.Sta
 	return state, pg, state.Project.Kit(pg.Kit), nil
 }
 
-// changed answers a change with the Bench of the page it made or changed, and
-// tells the other windows.
-func (v *Server) changed(ctx context.Context, in *PagePath, state *store.State, change *edit.Change, err error) (*benchAnswer, error) {
+// changed answers a change, made on a revision, with the Bench of the page it made
+// or changed, and tells the other windows.
+func (v *Server) changed(ctx context.Context, in *PagePath, state *store.State, change *edit.Change, made int, err error) (*changeAnswer, error) {
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
 	v.changes.tell(in.Project, state.Revision)
-	answer, err := v.answer(ctx, in, state, pageAfter(change))
-	if err == nil {
-		answer.Body.Done, answer.Body.Select = change.Summary, change.Select
+	return v.after(ctx, in, state, change, made, true)
+}
+
+// after answers with the Bench after a change: as a Delta when the Bench the client
+// has is remembered.
+func (v *Server) after(ctx context.Context, in *PagePath, state *store.State, change *edit.Change, made int, keep bool) (*changeAnswer, error) {
+	view, err := in.view()
+	if err != nil {
+		return nil, v.problem(ctx, err)
 	}
-	return answer, err
+	pg := pageAfter(change)
+	b := bench.Make(state.Project, pg, state.Revision, view)
+	b.Undo, b.Redo, b.Done, b.Select = state.Undo, state.Redo, change.Summary, change.Select
+	key := memoryKey(in.Project, pg.ID, view)
+	had := v.memory.last(key)
+	if keep {
+		v.memory.keep(key, b)
+	}
+	if had != nil && had.Revision == made && pg.ID == in.Page && len(had.Lanes) == len(b.Lanes) {
+		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}, nil
+	}
+	return &changeAnswer{Answer{Whole: b}}, nil
 }
 
 // pageAfter is the page to show after a change: the one it made or changed, or
@@ -273,6 +299,7 @@ func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, p
 	}
 	b := bench.Make(state.Project, pg, state.Revision, view)
 	b.Undo, b.Redo = state.Undo, state.Redo
+	v.memory.keep(memoryKey(in.Project, pg.ID, view), b)
 	return &benchAnswer{b}, nil
 }
 

@@ -65,7 +65,7 @@ func (v *Server) historyRoutes() {
 			To   int    `json:"to" doc:"The revision to go back to."`
 			Name string `json:"name" maxLength:"120" doc:"What it is called in what undo says; may be empty."`
 		}
-	}) (*benchAnswer, error) {
+	}) (*changeAnswer, error) {
 		p, err := v.store.At(ctx, in.Project, in.Body.To)
 		if err != nil {
 			return nil, v.problem(ctx, fault.Under("to", err))
@@ -75,7 +75,7 @@ func (v *Server) historyRoutes() {
 			summary = "Back to " + in.Body.Name
 		}
 		state, change, err := v.store.Edit(ctx, in.Project, in.Body.Revision, edit.Operation{Page: in.Page, Put: &edit.Put{Project: p, Summary: summary}})
-		return v.changed(ctx, &in.PagePath, state, change, err)
+		return v.changed(ctx, &in.PagePath, state, change, in.Body.Revision, err)
 	})
 
 	huma.Register(v.api, huma.Operation{

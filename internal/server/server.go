@@ -25,6 +25,7 @@ import (
 type Server struct {
 	store   *store.Store
 	changes *changes
+	memory  memory
 	log     *slog.Logger
 	api     huma.API
 	handler http.Handler

@@ -111,10 +111,11 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 	h := start(t)
 	status, answer, _ := send(t, h, "POST", front+"/edits?lane=wide:1000",
 		`{"revision":1,"operation":{"type":{"cells":[{"node":"tide-table","breakpoint":"wide"}],"text":"2_4"}}}`)
-	var b bench.Bench
-	if err := json.Unmarshal(answer, &b); err != nil || status != 200 {
+	var whole server.Answer
+	if err := json.Unmarshal(answer, &whole); err != nil || status != 200 || whole.Whole == nil {
 		t.Fatalf("%d %v", status, err)
 	}
+	b := whole.Whole
 	if b.Revision != 2 || b.Undo != "Tide table: 2_4 at wide" || len(b.Lanes) != 4 || b.Lanes[2].Width != 1000 {
 		t.Errorf("revision %d, undo %q, %d lanes, wide at %v", b.Revision, b.Undo, len(b.Lanes), b.Lanes[2].Width)
 	}
@@ -133,8 +134,19 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 			}
 		}
 	}
-	if status, again, _ := send(t, h, "POST", front+"/preview", `{"revision":2,"operation":{"remove":{"node":"log"}}}`); status != 200 || strings.Contains(string(again), `"id":"log"`) {
-		t.Errorf("preview: %d", status)
+	// Whoever has the Bench before an edit is told what is other.
+	_, answer, _ = send(t, h, "GET", front, "")
+	var had bench.Bench
+	if err := json.Unmarshal(answer, &had); err != nil {
+		t.Fatal(err)
+	}
+	status, answer, _ = send(t, h, "POST", front+"/preview", `{"revision":2,"operation":{"remove":{"node":"log"}}}`)
+	var delta server.Answer
+	if err := json.Unmarshal(answer, &delta); err != nil || status != 200 || delta.Delta == nil {
+		t.Fatalf("%d %v %+v", status, err, delta)
+	}
+	if after := delta.Delta.Onto(&had); strings.Contains(string(mustJSON(t, after)), `"id":"log"`) || after.Revision != 2 {
+		t.Errorf("preview of the page without its log, at revision %d: %s", after.Revision, mustJSON(t, after.Nodes))
 	}
 	if _, now, _ := send(t, h, "GET", front, ""); !strings.Contains(string(now), `"id":"log"`) {
 		t.Error("a preview changed the project")
@@ -147,11 +159,14 @@ func TestPagesComeAndGo(t *testing.T) {
 	shown := func(path, body string) string {
 		t.Helper()
 		status, answer, _ := send(t, h, "POST", path, body)
-		var b bench.Bench
-		if err := json.Unmarshal(answer, &b); err != nil || status != 200 {
+		var a server.Answer
+		if err := json.Unmarshal(answer, &a); err != nil || status != 200 {
 			t.Fatalf("%s: %d %s", path, status, answer)
 		}
-		return b.Page.ID
+		if a.Delta != nil {
+			return a.Delta.Head.Page.ID
+		}
+		return a.Whole.Page.ID
 	}
 	second := strings.Replace(front, "front-page", "page-4", 1)
 	for _, c := range []struct{ path, body, want string }{

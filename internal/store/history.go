@@ -25,7 +25,7 @@ type Moment struct {
 func (s *Store) History(ctx context.Context, id string, most int) ([]Moment, error) {
 	var all []Moment
 	err := s.within(ctx, func(tx *sql.Tx) error {
-		state, err := load(ctx, tx, id)
+		state, err := s.load(ctx, tx, id)
 		if err != nil {
 			return err
 		}
@@ -60,7 +60,7 @@ func (s *Store) History(ctx context.Context, id string, most int) ([]Moment, err
 // At gives a project as it was at a revision, from 1 to the current one.
 func (s *Store) At(ctx context.Context, id string, revision int) (p *project.Project, err error) {
 	err = s.within(ctx, func(tx *sql.Tx) error {
-		p, err = at(ctx, tx, id, revision)
+		p, err = s.at(ctx, tx, id, revision)
 		return err
 	})
 	return p, err
@@ -68,8 +68,8 @@ func (s *Store) At(ctx context.Context, id string, revision int) (p *project.Pro
 
 // at takes back what was done after the revision, from the nearest revision after
 // it that is kept whole.
-func at(ctx context.Context, tx *sql.Tx, id string, revision int) (*project.Project, error) {
-	state, err := load(ctx, tx, id)
+func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*project.Project, error) {
+	state, err := s.load(ctx, tx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -113,7 +113,7 @@ func at(ctx context.Context, tx *sql.Tx, id string, revision int) (*project.Proj
 // name away.
 func (s *Store) Name(ctx context.Context, id string, revision int, name string) error {
 	return s.within(ctx, func(tx *sql.Tx) error {
-		p, err := at(ctx, tx, id, revision)
+		p, err := s.at(ctx, tx, id, revision)
 		if err != nil {
 			return err
 		}

@@ -20,7 +20,7 @@ func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation)
 	var state *State
 	var change *edit.Change
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
-		if state, err = current(ctx, tx, id, made); err != nil {
+		if state, err = s.current(ctx, tx, id, made); err != nil {
 			return err
 		}
 		if change, err = edit.Apply(state.Project, o); err != nil {
@@ -35,7 +35,17 @@ func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation)
 		state.Undo, state.Redo = change.Summary, ""
 		return nil
 	})
+	s.settle(id, state, err)
 	return state, change, err
+}
+
+// settle keeps what a change came to, or forgets what it may have come to.
+func (s *Store) settle(id string, state *State, err error) {
+	if err != nil {
+		s.forget(id)
+	} else {
+		s.keep(state.Revision, state.Project)
+	}
 }
 
 // Undo undoes the last edit that is not undone. There is nothing to undo when
@@ -89,7 +99,7 @@ func (s *Store) step(ctx context.Context, id string, made int, t step) (*State, 
 	var state *State
 	var change *edit.Change
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
-		if state, err = current(ctx, tx, id, made); err != nil {
+		if state, err = s.current(ctx, tx, id, made); err != nil {
 			return err
 		}
 		e, err := t.next(ctx, tx, id)
@@ -110,15 +120,16 @@ func (s *Store) step(ctx context.Context, id string, made int, t step) (*State, 
 		if err = write(ctx, tx, state, change, t.kind, &e.revision, o); err != nil {
 			return err
 		}
-		state, err = load(ctx, tx, id)
+		state, err = s.load(ctx, tx, id)
 		return err
 	})
+	s.settle(id, state, err)
 	return state, change, err
 }
 
 // current loads a project and refuses a change made on another revision.
-func current(ctx context.Context, tx *sql.Tx, id string, made int) (*State, error) {
-	state, err := load(ctx, tx, id)
+func (s *Store) current(ctx context.Context, tx *sql.Tx, id string, made int) (*State, error) {
+	state, err := s.load(ctx, tx, id)
 	if err == nil && made != state.Revision {
 		return nil, &StaleError{Made: made, Current: state.Revision}
 	}

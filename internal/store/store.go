@@ -11,6 +11,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"sync"
 
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver
@@ -35,7 +36,50 @@ func (e *StaleError) Error() string {
 
 // A Store is open on one data directory. Its methods may be called at the same
 // time; changes happen one after another.
-type Store struct{ db *sql.DB }
+type Store struct {
+	db *sql.DB
+
+	mu    sync.Mutex
+	known map[string]known // the projects that were loaded last, by id
+}
+
+// known is a project as it was read from its document. Projects are never changed
+// in place, so it may be handed out again as long as its revision is the current one.
+type known struct {
+	revision int
+	project  *project.Project
+}
+
+// mostKnown is how many projects are kept.
+const mostKnown = 20
+
+// keep keeps a project for the next time its revision is read.
+func (s *Store) keep(revision int, p *project.Project) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if len(s.known) >= mostKnown {
+		clear(s.known)
+	}
+	s.known[p.ID] = known{revision, p}
+}
+
+// forget drops what is kept of a project, when its revisions begin anew or one of
+// them may not have come on disk.
+func (s *Store) forget(id string) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	delete(s.known, id)
+}
+
+// kept gives a project that was kept, if it is of that revision.
+func (s *Store) kept(id string, revision int) *project.Project {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if k := s.known[id]; k.revision == revision {
+		return k.project
+	}
+	return nil
+}
 
 // Open opens the store in dir, which it makes when missing, and brings its
 // tables up to date.
@@ -68,7 +112,7 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 		db.Close()
 		return nil, fmt.Errorf("the store in %s: %w", dir, err)
 	}
-	return &Store{db}, nil
+	return &Store{db: db, known: map[string]known{}}, nil
 }
 
 // Close closes the store.
@@ -104,7 +148,7 @@ func (s *Store) List(ctx context.Context) ([]*State, error) {
 func (s *Store) Load(ctx context.Context, id string) (*State, error) {
 	var state *State
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
-		state, err = load(ctx, tx, id)
+		state, err = s.load(ctx, tx, id)
 		return err
 	})
 	return state, err
@@ -127,6 +171,7 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 	if err != nil {
 		return err
 	}
+	defer s.forget(p.ID)
 	return s.within(ctx, func(tx *sql.Tx) error {
 		if _, err := tx.ExecContext(ctx, `DELETE FROM projects WHERE id = ? AND removed = 1`, p.ID); err != nil {
 			return err
@@ -171,6 +216,7 @@ func (s *Store) put(ctx context.Context, id string, removed int) error {
 
 // Remove takes a project and its journal away; one that is not there is no error.
 func (s *Store) Remove(ctx context.Context, id string) error {
+	defer s.forget(id)
 	_, err := s.db.ExecContext(ctx, `DELETE FROM projects WHERE id = ?`, id)
 	return err
 }
@@ -188,8 +234,14 @@ func (s *Store) within(ctx context.Context, f func(*sql.Tx) error) error {
 	return tx.Commit()
 }
 
-func load(ctx context.Context, tx *sql.Tx, id string) (*State, error) {
-	state, err := scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ? AND removed = 0`, id))
+func (s *Store) load(ctx context.Context, tx *sql.Tx, id string) (*State, error) {
+	state := &State{}
+	err := tx.QueryRowContext(ctx, `SELECT revision FROM projects WHERE id = ? AND removed = 0`, id).Scan(&state.Revision)
+	if state.Project = s.kept(id, state.Revision); err == nil && state.Project == nil {
+		if state, err = scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ?`, id)); err == nil {
+			s.keep(state.Revision, state.Project)
+		}
+	}
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}

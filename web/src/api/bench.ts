@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery, useQueryClient, type QueryClient } from "@t
 import { useCallback, useEffect } from "react";
 import { create } from "zustand";
 import { api, orRefuse, Refusal, type Bench, type Operation, type Problem } from "./client";
+import { benchOf, type Answer } from "./delta";
 import { useView } from "../bench/view";
 
 /** Which page the Bench is on. */
@@ -28,6 +29,7 @@ export function useBench(place: Place) {
     queryFn: async () =>
       orRefuse(await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } })),
     placeholderData: keepPreviousData,
+    structuralSharing: false, // answers to edits share what did not change already
   });
 }
 
@@ -174,7 +176,8 @@ async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed)
         return null;
       }
       sentOn = now.revision;
-      const bench = await send(place, look, deed, now.revision);
+      const answer = await send(place, look, deed, now.revision);
+      const bench = benchOf(answer, now) ?? (await fresh(queries, place, look));
       useLine.setState({ lost: false, refused: "", done: bench.done });
       // Older widths of other lanes are other queries: they are stale now.
       queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
@@ -214,7 +217,7 @@ async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Be
   return bench;
 }
 
-async function send(place: Place, look: Look, deed: Deed, revision: number): Promise<Bench> {
+async function send(place: Place, look: Look, deed: Deed, revision: number): Promise<Answer> {
   const params = { path: place, query: look };
   if (deed === "undo" || deed === "redo") {
     return orRefuse(await api.POST(`/api/projects/{project}/pages/{page}/${deed}`, { params, body: { revision } }));
@@ -229,19 +232,20 @@ async function send(place: Place, look: Look, deed: Deed, revision: number): Pro
   );
 }
 
-/** What an operation would make of the page, or why it would be refused. */
+/** What an operation would make of the page as it is now, or why it would be
+ *  refused. */
 export async function preview(
   place: Place,
   look: Look,
   operation: Operation,
-  revision: number,
+  now: Bench,
 ): Promise<{ bench?: Bench; refused?: string }> {
   const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
     params: { path: place, query: look },
-    body: { revision, operation },
+    body: { revision: now.revision, operation },
   });
   try {
-    return { bench: orRefuse(answer) };
+    return { bench: benchOf(orRefuse(answer), now) ?? undefined };
   } catch (error) {
     return { refused: error instanceof Refusal ? plain(error) : "The server cannot be reached." };
   }

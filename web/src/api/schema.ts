@@ -434,6 +434,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Answer: {
+            delta?: components["schemas"]["Delta"];
+            whole?: components["schemas"]["Bench"];
+        };
         Beginning: {
             kit: string;
             name: string;
@@ -600,11 +604,8 @@ export interface components {
             classes: number;
             /** @description The used part of the kit's stylesheet. */
             css: string;
+            /** @description A node's lines run from its first to its last, its children's included. */
             lines: components["schemas"]["CodeLine"][];
-            /** @description Every node's lines, its children's included, by node id. */
-            stretches: {
-                [key: string]: components["schemas"]["Stretch"];
-            };
         };
         CodeLine: {
             node: string;
@@ -626,6 +627,24 @@ export interface components {
              * @description Lines of markup that are no more.
              */
             gone: number;
+        };
+        Delta: {
+            /** Format: int64 */
+            classes: number;
+            /** @description Absent when it is as before. */
+            css?: string;
+            /**
+             * Format: int64
+             * @description The revision of the Bench it is of.
+             */
+            from: number;
+            /** @description The Bench without its nodes, lanes and code. */
+            head: components["schemas"]["Bench"];
+            /** @description One for every lane, in order. */
+            lanes: components["schemas"]["LaneDelta"][];
+            /** @description Of the code's lines. */
+            lines: components["schemas"]["StretchCodeLine"][];
+            nodes: components["schemas"]["StretchNode"][];
         };
         Diff: {
             /**
@@ -1052,6 +1071,15 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        LaneDelta: {
+            bare: components["schemas"]["StretchRect"][];
+            boxes: components["schemas"]["StretchBox"][];
+            breaks: components["schemas"]["StretchMark"][];
+            empty: components["schemas"]["StretchRun"][];
+            ghosts: components["schemas"]["StretchGhost"][];
+            /** @description The lane without its boxes and empty runs. */
+            head: components["schemas"]["Lane"];
+        };
         Made: {
             /**
              * Format: int64
@@ -1387,11 +1415,54 @@ export interface components {
             /** @description What is set here; none where all is carried. */
             said: components["schemas"]["Said"][];
         };
-        Stretch: {
+        StretchBox: {
             /** Format: int64 */
-            first: number;
+            at: number;
             /** Format: int64 */
-            last: number;
+            gone: number;
+            put: components["schemas"]["Box"][];
+        };
+        StretchCodeLine: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            gone: number;
+            put: components["schemas"]["CodeLine"][];
+        };
+        StretchGhost: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            gone: number;
+            put: components["schemas"]["Ghost"][];
+        };
+        StretchMark: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            gone: number;
+            put: components["schemas"]["Mark"][];
+        };
+        StretchNode: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            gone: number;
+            put: components["schemas"]["Node"][];
+        };
+        StretchRect: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            gone: number;
+            put: components["schemas"]["Rect"][];
+        };
+        StretchRun: {
+            /** Format: int64 */
+            at: number;
+            /** Format: int64 */
+            gone: number;
+            put: components["schemas"]["Run"][];
         };
         Sum: {
             /** @description Every line is full. */
@@ -1992,7 +2063,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Bench"];
+                    "application/json": components["schemas"]["Answer"];
                 };
             };
             /** @description Not Found */
@@ -2183,7 +2254,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Bench"];
+                    "application/json": components["schemas"]["Answer"];
                 };
             };
             /** @description Not Found */
@@ -2374,7 +2445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Bench"];
+                    "application/json": components["schemas"]["Answer"];
                 };
             };
             /** @description Not Found */
@@ -2566,7 +2637,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Bench"];
+                    "application/json": components["schemas"]["Answer"];
                 };
             };
             /** @description Not Found */
@@ -2699,7 +2770,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Bench"];
+                    "application/json": components["schemas"]["Answer"];
                 };
             };
             /** @description Not Found */

@@ -58,7 +58,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
   const addRow = useRef<HTMLInputElement>(null);
-  const newestTry = useRef(0);
+  const trying = useRef<{ next: Operation | null; busy: boolean; turn: number }>({ next: null, busy: false, turn: 0 });
 
   const focus = chosen ?? bench.breakpoints[Math.floor(bench.breakpoints.length / 2)]!.name;
   const shown = tried ?? bench;
@@ -81,15 +81,28 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     [send, navigate, place.page],
   );
 
+  // One try is on its way at a time; of those that come meanwhile, the last.
   const onTry = useCallback(
     (operation: Operation | null) => {
-      const turn = ++newestTry.current;
-      if (!operation) return setTried(null);
-      void preview(place, look, operation, bench.revision).then(
-        ({ bench }) => turn === newestTry.current && setTried(bench ?? null),
-      );
+      const tries = trying.current;
+      tries.next = operation;
+      if (!operation) {
+        tries.turn++;
+        setTried(null);
+      }
+      if (tries.busy || !operation) return;
+      tries.busy = true;
+      void (async () => {
+        while (tries.next) {
+          const [sent, turn] = [tries.next, tries.turn];
+          const { bench: made } = await preview(place, look, sent, bench);
+          if (turn === tries.turn) setTried(made ?? null);
+          if (tries.next === sent) tries.next = null;
+        }
+        tries.busy = false;
+      })();
     },
-    [place, look, bench.revision],
+    [place, look, bench],
   );
 
   /** A file that was dropped: a picture goes into the column under it, anything

@@ -84,8 +84,13 @@ function Held({ bench, place, focus, onDo, item }: Props & { item: Item }) {
   useEffect(() => {
     if (!operation) return;
     let wanted = true;
-    void preview(place, look, operation, bench.revision).then(({ bench: made, refused }) => {
-      if (wanted) setAnswer({ operation, says: refused ?? ledger(made!, item, operation, focus), refused: !!refused });
+    void preview(place, look, operation, bench).then(({ bench: made, refused }) => {
+      if (wanted)
+        setAnswer({
+          operation,
+          says: refused ?? (made ? ledger(made, item, operation, focus) : ""),
+          refused: !!refused,
+        });
     });
     return () => {
       wanted = false;

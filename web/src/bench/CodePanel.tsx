@@ -31,7 +31,13 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
     return form === "css" ? bench.code.css : (whole.data ?? "");
   }, [bench.code, form, whole.data]);
   const lines = text.replace(/\n$/, "").split("\n");
-  const stretch = form === "html" && spot ? bench.code.stretches[spot.node] : undefined;
+  const stretch = useMemo(() => {
+    if (form !== "html" || !spot) return undefined;
+    const first = bench.code.lines.findIndex((l) => l.node === spot.node);
+    return first < 0
+      ? undefined
+      : { first: first + 1, last: bench.code.lines.findLastIndex((l) => l.node === spot.node) + 1 };
+  }, [bench.code.lines, form, spot]);
 
   useEffect(() => {
     const [first, last] = [stretch?.first, stretch?.last].map(
@@ -135,7 +141,7 @@ const CodeLine = memo(function CodeLine({ number, text, markup, node, marked, on
     <div
       data-marked={marked || undefined}
       onClick={node === undefined ? undefined : () => getSelection()?.isCollapsed !== false && onChoose(node)}
-      className={`relative pr-3 break-words whitespace-pre-wrap ${node ? "cursor-pointer" : ""} ${marked ? "bg-madder-soft" : ""}`}
+      className={`relative pr-3 [content-visibility:auto] [contain-intrinsic-size:auto_19px] break-words whitespace-pre-wrap ${node ? "cursor-pointer" : ""} ${marked ? "bg-madder-soft" : ""}`}
       style={hang(text)}
     >
       <span aria-hidden="true" className="absolute left-0 w-8 text-right indent-0 text-[11px] text-ink-3 select-none">

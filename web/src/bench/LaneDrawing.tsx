@@ -15,6 +15,11 @@ interface Props {
   onSelect?: (node: string, breakpoint: string) => void;
   /** At least so high on screen, in px. */
   tall?: number;
+  /** Where it is scrolled into view: how far it is scrolled at least, and how high
+   *  what is seen of it is, in px on screen. All of it is drawn when there is no
+   *  room said. */
+  top?: number;
+  room?: number;
   /** What the drawing shows, for a reader who does not see it; empty where words
    *  beside it say so. */
   title: string;
@@ -30,16 +35,21 @@ export const LaneDrawing = memo(function LaneDrawing({
   selected,
   onSelect,
   tall = 40,
+  top = 0,
+  room,
   title,
 }: Props) {
   const scale = width / lane.width;
   const px = (screen: number) => screen / scale;
   const height = Math.max(lane.height, px(tall));
+  const [from, to] = room === undefined ? [0, height] : [px(top - 300), px(top + room + 500)];
+  const inSight = (r: { y: number; height: number }) => r.y <= to && r.y + r.height >= from;
+  const boxes = lane.boxes.filter((b) => b.shown && inSight(b));
   // A row that begins where its column does would stand on the column's name.
-  const tops = new Map(lane.boxes.map((b) => [b.id, b.y]));
+  const tops = new Map(boxes.map((b) => [b.id, b.y]));
   const covered = new Set(
     labelled
-      ? lane.boxes.flatMap((b) => {
+      ? boxes.flatMap((b) => {
           const above = nodes.get(b.id)?.parent;
           return b.kind === "row" && above && b.y - (tops.get(above) ?? 0) < px(15) ? [above] : [];
         })
@@ -58,11 +68,10 @@ export const LaneDrawing = memo(function LaneDrawing({
       {lane.units.map((u, i) => (
         <rect key={i} x={u.x} y={0} width={u.width} height={height} className="fill-thread" />
       ))}
-      {lane.bare.map((b, i) => (
+      {lane.bare.filter(inSight).map((b, i) => (
         <Bare key={i} {...b} step={px(5)} line={px(1)} />
       ))}
-      {lane.boxes.map((box) => {
-        if (!box.shown) return null;
+      {boxes.map((box) => {
         const node = nodes.get(box.id);
         return box.kind === "block" ? (
           <Hint
@@ -84,7 +93,7 @@ export const LaneDrawing = memo(function LaneDrawing({
           />
         );
       })}
-      {lane.nudged.map((n, i) => (
+      {lane.nudged.filter(inSight).map((n, i) => (
         <rect
           key={i}
           {...inset(n, px(0.5))}
@@ -95,12 +104,12 @@ export const LaneDrawing = memo(function LaneDrawing({
           className="stroke-ink-2"
         />
       ))}
-      {lane.boxes.map((box) => hasMarks(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
-      {lane.empty.map((s, i) => (
+      {boxes.map((box) => hasMarks(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
+      {lane.empty.filter(inSight).map((s, i) => (
         <Thread key={i} run={s} px={px} />
       ))}
       {ghosts &&
-        lane.ghosts.map((g) => (
+        lane.ghosts.filter(inSight).map((g) => (
           <g
             key={g.id}
             data-ghost={g.id}
@@ -120,20 +129,22 @@ export const LaneDrawing = memo(function LaneDrawing({
             />
           </g>
         ))}
-      {lane.breaks.map((b, i) => (
-        <path
-          key={i}
-          d={`M${b.x - px(2)} ${b.y - px(5)}v${px(8)}h${px(6)}`}
-          fill="none"
-          strokeWidth={px(1.5)}
-          className="stroke-ink-2"
-        >
-          <title>{b.reason}</title>
-        </path>
-      ))}
+      {lane.breaks
+        .filter((b) => b.y >= from && b.y <= to)
+        .map((b, i) => (
+          <path
+            key={i}
+            d={`M${b.x - px(2)} ${b.y - px(5)}v${px(8)}h${px(6)}`}
+            fill="none"
+            strokeWidth={px(1.5)}
+            className="stroke-ink-2"
+          >
+            <title>{b.reason}</title>
+          </path>
+        ))}
       {labelled &&
-        lane.boxes.map((box) => {
-          if (!box.shown || box.kind !== "column" || box.width * scale < 26 || covered.has(box.id)) return null;
+        boxes.map((box) => {
+          if (box.kind !== "column" || box.width * scale < 26 || covered.has(box.id)) return null;
           const marked = box.id === selected;
           return (
             <g

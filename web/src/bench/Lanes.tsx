@@ -23,21 +23,28 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
   const ghosts = useView((v) => v.ghosts);
+  // How far each lane is scrolled, in steps: what is out of sight is not drawn.
+  const [seen, setSeen] = useState<Record<string, number>>({});
+  const see = useCallback((breakpoint: string, top: number) => {
+    const step = Math.floor(top / 200) * 200;
+    setSeen((s) => (s[breakpoint] === step ? s : { ...s, [breakpoint]: step }));
+  }, []);
   const choose = useCallback((node: string, breakpoint: string) => select({ node, breakpoint }), [select]);
 
   // After the frame's own layout, so that it is not made twice.
   useEffect(() => {
     if (!selected) return;
     const frame = requestAnimationFrame(() => {
-      for (const lane of lanesOf(area.current)) {
-        const mark = lane.querySelector(`[data-column="${selected}"]`);
-        if (!mark) continue;
-        const box = mark.getBoundingClientRect();
-        const view = lane.getBoundingClientRect();
-        if (box.top < view.top) lane.scrollTop -= view.top - box.top + 6;
-        else if (box.bottom > view.bottom)
-          lane.scrollTop += Math.min(box.bottom - view.bottom + 6, box.top - view.top - 6);
-      }
+      lanesOf(area.current).forEach((lane, i) => {
+        const drawn = bench.lanes[i]!;
+        const box = drawn.boxes.find((b) => b.id === selected);
+        if (!box?.shown || box.kind === "section" || box.kind === "container") return;
+        const scale = lane.clientWidth / drawn.width;
+        const [top, bottom] = [box.y * scale, (box.y + box.height) * scale];
+        const [from, to] = [lane.scrollTop, lane.scrollTop + lane.clientHeight];
+        if (top < from) lane.scrollTop = top - 6;
+        else if (bottom > to) lane.scrollTop += Math.min(bottom - to + 6, top - from - 6);
+      });
     });
     return () => cancelAnimationFrame(frame);
   }, [selected, bench, widths]);
@@ -59,7 +66,10 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
             role="group"
             aria-label={`Lane ${lane.breakpoint}`}
             onDoubleClick={(e) => on && editAt(e, lane, (widths[i] ?? 72) / lane.width, nodes)}
-            onScroll={(e) => follow(e.currentTarget, area.current)}
+            onScroll={(e) => {
+              follow(e.currentTarget, area.current);
+              see(lane.breakpoint, e.currentTarget.scrollTop);
+            }}
             className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] [contain:strict] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
           >
             <LaneDrawing
@@ -69,6 +79,8 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
               labelled={on}
               ghosts={ghosts}
               tall={tall}
+              top={seen[lane.breakpoint] ?? 0}
+              room={tall}
               selected={selected}
               onSelect={choose}
               title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}

@@ -1,3 +1,4 @@
+import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import {
   useCallback,
   useEffect,
@@ -58,15 +59,30 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     return new Map(lane?.boxes.map((b) => [b.id, b]));
   }, [lanes, focus]);
 
+  // Only the rows in sight are there, and the one that is selected.
+  const at = useMemo(() => lines.findIndex((n) => n.id === spot?.node), [lines, spot]);
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => grid.current,
+    getItemKey: (i) => lines[i]!.id,
+    estimateSize: (i) => (lines[i]!.kind === "column" ? 27 : 26),
+    overscan: 10,
+    rangeExtractor: (range) => {
+      const seen = defaultRangeExtractor(range);
+      return at < 0 || seen.includes(at) ? seen : [...seen, at].sort((a, b) => a - b);
+    },
+  });
+
   // The keyboard's focus goes where the selection goes.
   useEffect(() => {
-    if (!seeking || !spot || typing) return;
+    if (!seeking || !spot || typing || at < 0) return;
     const cell = grid.current?.querySelector<HTMLElement>(`[data-spot="${spot.node}/${spot.breakpoint ?? ""}"]`);
     if (!cell) return;
     found();
+    rows.scrollToIndex(at, { align: "auto" });
     cell.focus({ preventScroll: true });
-    cell.scrollIntoView({ block: "nearest" });
-  }, [spot, seeking, typing, lines, found]);
+  }, [spot, seeking, typing, at, found, rows]);
 
   function walk(dx: number, dy: number, columnsOnly = false): Spot | null {
     if (!spot) return null;
@@ -364,13 +380,14 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       tabIndex={-1}
       aria-label="Span sheet"
       aria-multiselectable="true"
+      aria-rowcount={lines.length + 1}
       onKeyDown={key}
       onCopy={clip}
       onCut={clip}
       onPaste={clip}
       className="min-h-0 [contain:strict] overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
     >
-      <div role="row" className="sr-only">
+      <div role="row" aria-rowindex={1} className="sr-only">
         <span role="columnheader">Node</span>
         {bench.breakpoints.map((b) => (
           <span key={b.name} role="columnheader">
@@ -378,29 +395,36 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
           </span>
         ))}
       </div>
-      {lines.map((node, i) => (
-        <SheetRow
-          key={node.id}
-          node={node}
-          breakpoints={bench.breakpoints}
-          focus={focus}
-          template={template}
-          box={boxes.get(node.id)}
-          row={boxes.get(node.parent)}
-          selected={spot?.node === node.id ? spot.breakpoint : undefined}
-          gathered={gatheredOf.get(node.id) ?? ""}
-          typing={typing?.spot.node === node.id ? typing : null}
-          sent={sent[node.id]}
-          entry={!known && i === 0}
-          onSelect={choose}
-          onType={setTyping}
-          onOpen={setOpened}
-          onCommit={onCommit}
-          onCancel={onCancel}
-          onPull={pullTo}
-          onDrop={drop}
-        />
-      ))}
+      <div role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+        {rows.getVirtualItems().map(({ index: i, start, key }) => {
+          const node = lines[i]!;
+          return (
+            <SheetRow
+              key={key}
+              node={node}
+              index={i}
+              top={start}
+              breakpoints={bench.breakpoints}
+              focus={focus}
+              template={template}
+              box={boxes.get(node.id)}
+              row={boxes.get(node.parent)}
+              selected={spot?.node === node.id ? spot.breakpoint : undefined}
+              gathered={gatheredOf.get(node.id) ?? ""}
+              typing={typing?.spot.node === node.id ? typing : null}
+              sent={sent[node.id]}
+              entry={!known && i === 0}
+              onSelect={choose}
+              onType={setTyping}
+              onOpen={setOpened}
+              onCommit={onCommit}
+              onCancel={onCancel}
+              onPull={pullTo}
+              onDrop={drop}
+            />
+          );
+        })}
+      </div>
       {opened && (
         <Settings
           key={`${opened.node}/${opened.breakpoint}`}

@@ -15,6 +15,9 @@ export interface Typing {
 
 interface Props {
   node: SheetNode;
+  /** Its place among all rows, from 0, and how far down it stands, in px. */
+  index: number;
+  top: number;
   breakpoints: Breakpoint[];
   focus: string;
   template: string;
@@ -50,10 +53,11 @@ export const SheetRow = memo(function SheetRow(p: Props) {
     <div
       role="row"
       aria-level={node.depth + 1}
+      aria-rowindex={p.index + 2}
       aria-selected={marked}
       data-row={node.id}
-      className={`grid items-center gap-x-2 pl-0.5 ${node.kind === "column" ? "h-[27px]" : "h-[26px] text-ink-2"} ${marked ? "bg-madder-soft" : ""}`}
-      style={{ gridTemplateColumns: p.template }}
+      className={`absolute inset-x-0 grid items-center gap-x-2 pl-0.5 ${node.kind === "column" ? "h-[27px]" : "h-[26px] text-ink-2"} ${marked ? "bg-madder-soft" : ""}`}
+      style={{ gridTemplateColumns: p.template, top: p.top }}
     >
       <div
         role="rowheader"
