@@ -8,6 +8,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"runtime/debug"
 
 	"github.com/spf13/cobra"
 
@@ -82,6 +83,11 @@ func stock(ctx context.Context, s *store.Store, fresh bool) error {
 }
 
 func serve(c *cobra.Command, s *store.Store, listen string) error {
+	// A page is laid out anew for every edit and then let go: collecting less often
+	// takes some tens of MB and gives a tenth of an edit's time.
+	if os.Getenv("GOGC") == "" {
+		debug.SetGCPercent(400)
+	}
 	l, err := net.Listen("tcp", listen)
 	if err != nil {
 		return err

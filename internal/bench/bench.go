@@ -152,6 +152,7 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 	b.Lanes = make([]Lane, len(k.Breakpoints))
 	var work sync.WaitGroup // a lane and the code need nothing of one another
 	work.Go(func() { b.Code = newCode(l, p, v.Ends) })
+	work.Go(func() { b.Nodes = nodes(l) })
 	for i, bp := range k.Breakpoints {
 		low, high := span(k, i)
 		label := kit.Number(bp.From.Px()) + "–" + kit.Number(high)
@@ -175,7 +176,13 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		})
 	}
 	work.Wait()
-	b.Nodes = nodes(l, sums)
+	for i := range b.Nodes {
+		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
+			for _, at := range sums {
+				n.Sums = append(n.Sums, at[n.ID])
+			}
+		}
+	}
 	return b
 }
 
@@ -189,7 +196,8 @@ func span(k *kit.Kit, i int) (low, high float64) {
 	return low, high
 }
 
-func nodes(l *layout.Layout, sums []map[string]Sum) []Node {
+// nodes are the lines of the sheet without their sums.
+func nodes(l *layout.Layout) []Node {
 	k, pg, all := l.Kit(), l.Page(), []Node{}
 	wrong := map[string]string{} // by node and breakpoint
 	for _, r := range l.Reports {
@@ -209,9 +217,6 @@ func nodes(l *layout.Layout, sums []map[string]Sum) []Node {
 			line.Frame = n.Frame.String()
 		}
 		for i := range k.Breakpoints {
-			if n.Kind == page.Row || n.Kind == page.Container {
-				line.Sums = append(line.Sums, sums[i][n.ID])
-			}
 			if n.Kind == page.Row || n.Kind == page.Column {
 				c := newCell(l, n, i)
 				if len(wrong) > 0 {

@@ -142,8 +142,12 @@ func (s *Step) apply(e *editor) error {
 	return typed.apply(e)
 }
 
+// few is up to how many nodes are replaced one by one, not by copying the page.
+const few = 16
+
 func (s *Set) apply(e *editor) error {
 	working := e.settable()
+	changed := map[string]bool{}
 	before := make([]NodeSetting, 0, len(s.Settings))
 	for i, ns := range s.Settings {
 		n, at, err := e.cell(working, Cell{ns.Node, ns.Setting.From})
@@ -154,16 +158,26 @@ func (s *Set) apply(e *editor) error {
 			return fault.Under(fmt.Sprintf("settings[%d]", i), err)
 		}
 		before = append(before, NodeSetting{n.ID, n.SettingAt(ns.Setting.From)})
-		working[n.ID] = n.WithSetting(e.kit, ns.Setting)
+		working[n.ID], changed[n.ID] = n.WithSetting(e.kit, ns.Setting), true
 		e.selected = n.ID
 	}
 	slices.Reverse(before) // so that undoing a cell set twice ends at its oldest
-	e.page = e.page.Mapped(func(n *page.Node) *page.Node {
-		if changed, ok := working[n.ID]; ok {
-			return changed
+	if len(changed) <= few { // what does not change is shared with the page before
+		for id := range changed {
+			e.page = e.page.Replaced(id, func(n *page.Node) *page.Node {
+				settled := *n
+				settled.At = working[id].At
+				return &settled
+			})
 		}
-		return n
-	})
+	} else {
+		e.page = e.page.Mapped(func(n *page.Node) *page.Node {
+			if changed[n.ID] {
+				return working[n.ID]
+			}
+			return n
+		})
+	}
 	e.inverse.Set = &Set{before}
 	e.summary = "Settings"
 	return nil

@@ -89,8 +89,9 @@ func (v *Server) benchRoutes() {
 		Body Edit
 	}) (*changeAnswer, error) {
 		in.Body.Operation.Page = in.Page
-		state, change, err := v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation)
-		return v.changed(ctx, &in.PagePath, state, change, in.Body.Revision, err)
+		return v.change(ctx, &in.PagePath, in.Body.Revision, func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error) {
+			return v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation, meanwhile)
+		})
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -109,11 +110,15 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		state.Project = change.Project
-		return v.after(ctx, &in.PagePath, state, change, in.Body.Revision, false)
+		view, err := in.view()
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		b := bench.Make(change.Project, pageAfter(change), state.Revision, view)
+		return v.after(&in.PagePath, state, change, b, in.Body.Revision, false), nil
 	})
 
-	for id, step := range map[string]func(context.Context, string, int) (*store.State, *edit.Change, error){
+	for id, step := range map[string]func(context.Context, string, int, ...func(*edit.Change)) (*store.State, *edit.Change, error){
 		"undo": v.store.Undo, "redo": v.store.Redo,
 	} {
 		huma.Register(v.api, huma.Operation{
@@ -123,8 +128,9 @@ func (v *Server) benchRoutes() {
 			PagePath
 			Body Made
 		}) (*changeAnswer, error) {
-			state, change, err := step(ctx, in.Project, in.Body.Revision)
-			return v.changed(ctx, &in.PagePath, state, change, in.Body.Revision, err)
+			return v.change(ctx, &in.PagePath, in.Body.Revision, func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error) {
+				return step(ctx, in.Project, in.Body.Revision, meanwhile)
+			})
 		})
 	}
 
@@ -252,35 +258,36 @@ func (v *Server) find(ctx context.Context, projectID, pageID string) (*store.Sta
 	return state, pg, state.Project.Kit(pg.Kit), nil
 }
 
-// changed answers a change, made on a revision, with the Bench of the page it made
-// or changed, and tells the other windows.
-func (v *Server) changed(ctx context.Context, in *PagePath, state *store.State, change *edit.Change, made int, err error) (*changeAnswer, error) {
-	if err != nil {
-		return nil, v.problem(ctx, err)
-	}
-	v.changes.tell(in.Project, state.Revision)
-	return v.after(ctx, in, state, change, made, true)
-}
-
-// after answers with the Bench after a change: as a Delta when the Bench the client
-// has is remembered.
-func (v *Server) after(ctx context.Context, in *PagePath, state *store.State, change *edit.Change, made int, keep bool) (*changeAnswer, error) {
+// change makes a change of a revision, lays out the page it made or changed while
+// that is brought on disk, and tells the other windows.
+func (v *Server) change(ctx context.Context, in *PagePath, made int, do func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error)) (*changeAnswer, error) {
 	view, err := in.view()
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
-	pg := pageAfter(change)
-	b := bench.Make(state.Project, pg, state.Revision, view)
-	b.Undo, b.Redo, b.Done, b.Select = state.Undo, state.Redo, change.Summary, change.Select
-	key := memoryKey(in.Project, pg.ID, view)
+	var b *bench.Bench
+	state, change, err := do(func(c *edit.Change) { b = bench.Make(c.Project, pageAfter(c), made+1, view) })
+	if err != nil {
+		return nil, v.problem(ctx, err)
+	}
+	v.changes.tell(in.Project, state.Revision)
+	return v.after(in, state, change, b, made, true), nil
+}
+
+// after answers with the Bench after a change: as a Delta when the Bench the client
+// has is remembered.
+func (v *Server) after(in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, keep bool) *changeAnswer {
+	view, _ := in.view()
+	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
+	key := memoryKey(in.Project, b.Page.ID, view)
 	had := v.memory.last(key)
 	if keep {
 		v.memory.keep(key, b)
 	}
-	if had != nil && had.Revision == made && pg.ID == in.Page && len(had.Lanes) == len(b.Lanes) {
-		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}, nil
+	if had != nil && had.Revision == made && b.Page.ID == in.Page && len(had.Lanes) == len(b.Lanes) {
+		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}
 	}
-	return &changeAnswer{Answer{Whole: b}}, nil
+	return &changeAnswer{Answer{Whole: b}}
 }
 
 // pageAfter is the page to show after a change: the one it made or changed, or

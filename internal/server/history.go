@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/bench"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
+	"kitrows/internal/store"
 )
 
 // A Moment is one revision in a project's history.
@@ -74,8 +75,10 @@ func (v *Server) historyRoutes() {
 		if in.Body.Name != "" {
 			summary = "Back to " + in.Body.Name
 		}
-		state, change, err := v.store.Edit(ctx, in.Project, in.Body.Revision, edit.Operation{Page: in.Page, Put: &edit.Put{Project: p, Summary: summary}})
-		return v.changed(ctx, &in.PagePath, state, change, in.Body.Revision, err)
+		back := edit.Operation{Page: in.Page, Put: &edit.Put{Project: p, Summary: summary}}
+		return v.change(ctx, &in.PagePath, in.Body.Revision, func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error) {
+			return v.store.Edit(ctx, in.Project, in.Body.Revision, back, meanwhile)
+		})
 	})
 
 	huma.Register(v.api, huma.Operation{

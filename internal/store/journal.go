@@ -5,6 +5,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"sync"
 
 	"github.com/go-json-experiment/json"
 
@@ -15,8 +16,9 @@ import (
 
 // Edit applies an operation to a project at the revision it was made on and
 // gives the project as it then stands. A StaleError or a refused operation
-// changes nothing.
-func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation) (*State, *edit.Change, error) {
+// changes nothing. While a change is brought on disk, meanwhile is called with it;
+// whether it is on disk is known when Edit returns.
+func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation, meanwhile ...func(*edit.Change)) (*State, *edit.Change, error) {
 	var state *State
 	var change *edit.Change
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
@@ -26,6 +28,7 @@ func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation)
 		if change, err = edit.Apply(state.Project, o); err != nil {
 			return err
 		}
+		defer beside(change, meanwhile)()
 		if _, err = tx.ExecContext(ctx, `UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, id); err != nil {
 			return err
 		}
@@ -48,15 +51,25 @@ func (s *Store) settle(id string, state *State, err error) {
 	}
 }
 
+// beside begins what is to be done with a change besides storing it, and gives a
+// function that waits for its end.
+func beside(change *edit.Change, meanwhile []func(*edit.Change)) (wait func()) {
+	var work sync.WaitGroup
+	for _, do := range meanwhile {
+		work.Go(func() { do(change) })
+	}
+	return work.Wait
+}
+
 // Undo undoes the last edit that is not undone. There is nothing to undo when
-// the State says so; asking all the same is refused.
-func (s *Store) Undo(ctx context.Context, id string, made int) (*State, *edit.Change, error) {
-	return s.step(ctx, id, made, undo)
+// the State says so; asking all the same is refused. Of meanwhile as Edit says.
+func (s *Store) Undo(ctx context.Context, id string, made int, meanwhile ...func(*edit.Change)) (*State, *edit.Change, error) {
+	return s.step(ctx, id, made, undo, meanwhile)
 }
 
 // Redo does the last undone edit again, until another edit is made.
-func (s *Store) Redo(ctx context.Context, id string, made int) (*State, *edit.Change, error) {
-	return s.step(ctx, id, made, redo)
+func (s *Store) Redo(ctx context.Context, id string, made int, meanwhile ...func(*edit.Change)) (*State, *edit.Change, error) {
+	return s.step(ctx, id, made, redo, meanwhile)
 }
 
 // A step is undo or redo.
@@ -95,7 +108,7 @@ func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 	return &e, err
 }
 
-func (s *Store) step(ctx context.Context, id string, made int, t step) (*State, *edit.Change, error) {
+func (s *Store) step(ctx context.Context, id string, made int, t step, meanwhile []func(*edit.Change)) (*State, *edit.Change, error) {
 	var state *State
 	var change *edit.Change
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
@@ -114,6 +127,7 @@ func (s *Store) step(ctx context.Context, id string, made int, t step) (*State, 
 			return err
 		}
 		change.Summary = e.summary
+		defer beside(change, meanwhile)()
 		if _, err = tx.ExecContext(ctx, `UPDATE journal SET state = ? WHERE project = ? AND revision = ?`, t.to, id, e.revision); err != nil {
 			return err
 		}

@@ -79,7 +79,7 @@ func TestUndoAndRedoOutliveARestart(t *testing.T) {
 		revision = state.Revision
 	}
 	edited, _ := s.File(ctx, "gullwing-point")
-	step := func(do func(context.Context, string, int) (*State, *edit.Change, error), undo, redo string) {
+	step := func(do func(context.Context, string, int, ...func(*edit.Change)) (*State, *edit.Change, error), undo, redo string) {
 		t.Helper()
 		state, _, err := do(ctx, "gullwing-point", revision)
 		if err != nil {

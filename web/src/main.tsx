@@ -1,13 +1,14 @@
 import { notifyManager, QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { StrictMode } from "react";
+import { lazy, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
 import { BrowserRouter, Route, Routes } from "react-router";
 import { BenchScreen } from "./bench/BenchScreen";
-import { CompareScreen } from "./compare/CompareScreen";
-import { ProofScreen } from "./proof/ProofScreen";
-import { Shelf } from "./shelf/Shelf";
 import { followTheme } from "./theme";
 import "./theme.css";
+
+const CompareScreen = lazy(() => import("./compare/CompareScreen"));
+const Shelf = lazy(() => import("./shelf/Shelf"));
+const ProofScreen = lazy(() => import("./proof/ProofScreen"));
 
 followTheme();
 
@@ -22,12 +23,14 @@ createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>
-        <Routes>
-          <Route path="/" element={<Shelf />} />
-          <Route path="/:project/:page" element={<BenchScreen />} />
-          <Route path="/:project/:page/compare" element={<CompareScreen />} />
-          <Route path="/:project/:page/proof" element={<ProofScreen />} />
-        </Routes>
+        <Suspense>
+          <Routes>
+            <Route path="/" element={<Shelf />} />
+            <Route path="/:project/:page" element={<BenchScreen />} />
+            <Route path="/:project/:page/compare" element={<CompareScreen />} />
+            <Route path="/:project/:page/proof" element={<ProofScreen />} />
+          </Routes>
+        </Suspense>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,

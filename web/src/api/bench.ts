@@ -138,18 +138,21 @@ export const useLine = create<Line>()(() => ({ waiting: 0, lost: false, refused:
 let turn: Promise<unknown> = Promise.resolve();
 
 /** Sends deeds one after another, each on the revision the one before it made.
- *  Answers the Bench after it, or null when it was refused. */
-export function useDo(place: Place): (deed: Deed) => Promise<Bench | null> {
+ *  Answers the Bench after it, or null when it was refused; answered is called as
+ *  soon as either is known, so that what it changes is drawn together with that. */
+export function useDo(place: Place): (deed: Deed, answered?: () => void) => Promise<Bench | null> {
   const queries = useQueryClient();
   const look = useLook();
   const key = JSON.stringify([place, look]);
   return useCallback(
-    (deed) => {
+    (deed, answered) => {
       const [at, seen] = JSON.parse(key) as [Place, Look];
       const free = useLine.getState().waiting === 0;
       useLine.setState((l) => ({ waiting: l.waiting + 1 }));
       // Nothing is on its way: it goes at once, before anything is drawn.
-      const result = free ? carry(queries, at, seen, deed) : turn.then(() => carry(queries, at, seen, deed));
+      const result = free
+        ? carry(queries, at, seen, deed, answered)
+        : turn.then(() => carry(queries, at, seen, deed, answered));
       turn = result.finally(() => useLine.setState((l) => ({ waiting: l.waiting - 1 })));
       return result;
     },
@@ -157,7 +160,13 @@ export function useDo(place: Place): (deed: Deed) => Promise<Bench | null> {
   );
 }
 
-async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed): Promise<Bench | null> {
+async function carry(
+  queries: QueryClient,
+  place: Place,
+  look: Look,
+  deed: Deed,
+  answered?: () => void,
+): Promise<Bench | null> {
   const key = keyOf(place, look);
   let sentOn = 0;
   let stale = false;
@@ -182,6 +191,7 @@ async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed)
       // Older widths of other lanes are other queries: they are stale now.
       queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
       queries.setQueryData(keyOf({ ...place, page: bench.page.id }, look), bench);
+      answered?.();
       return bench;
     } catch (error) {
       if (!(error instanceof Refusal)) {
@@ -197,6 +207,7 @@ async function carry(queries: QueryClient, place: Place, look: Look, deed: Deed)
         continue;
       }
       useLine.setState({ lost: false, refused: plain(error), done: "" });
+      answered?.();
       return null;
     }
   }

@@ -45,3 +45,8 @@ export async function base64(file: File): Promise<string> {
   });
   return url.slice(url.indexOf(",") + 1);
 }
+
+/** Whether a text is markup or Markdown. */
+export function formOf(text: string): "html" | "markdown" {
+  return /^\s*</.test(text) ? "html" : "markdown";
+}

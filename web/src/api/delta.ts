@@ -18,6 +18,18 @@ function patched<T>(list: T[], stretches: Stretch<T>[]): T[] {
   return next;
 }
 
+/** Whether a lane has nothing new. */
+function isAsBefore(lane: Delta["lanes"][number], was: Bench["lanes"][number]): boolean {
+  const lists = [lane.boxes, lane.empty, lane.bare, lane.breaks, lane.ghosts];
+  const head = { ...was, boxes: [], empty: [], bare: [], breaks: [], ghosts: [] };
+  return lists.every((l) => l.length === 0) && sorted(lane.head) === sorted(head);
+}
+
+/** A value as text, its fields in order. */
+function sorted(value: object): string {
+  return JSON.stringify(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
+}
+
 /** The Bench that a delta makes of the one it is from. What did not change is the
  *  same as before, so that it is not drawn again. */
 function onto(delta: Delta, from: Bench): Bench {
@@ -26,6 +38,7 @@ function onto(delta: Delta, from: Bench): Bench {
     nodes: patched(from.nodes, delta.nodes),
     lanes: delta.lanes.map((lane, i) => {
       const was = from.lanes[i]!;
+      if (isAsBefore(lane, was)) return was;
       return {
         ...lane.head,
         boxes: patched(was.boxes, lane.boxes),

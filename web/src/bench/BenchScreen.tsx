@@ -1,27 +1,28 @@
 import { PanelRight } from "lucide-react";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Bench, Operation } from "../api/client";
 import { preview, useBench, useChanges, useDo, useFollow, useLine, useLook, type Deed, type Place } from "../api/bench";
-import { base64 } from "../api/content";
+import { base64, formOf } from "../api/content";
 import { Sorry } from "../parts/Sorry";
 import { AddRow } from "./AddRow";
 import { Carrying } from "./Carrying";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
-import { Commands } from "./Commands";
-import { Fill } from "./Fill";
 import { Heads } from "./Heads";
-import { Keys } from "./Keys";
 import { Lanes } from "./Lanes";
-import { formOf } from "./Pieces";
-import { Recipes } from "./Recipes";
 import { Selection } from "./Selection";
 import { Sheet } from "./Sheet";
 import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
 import { useView } from "./view";
+
+// What opens only when it is asked for.
+const Commands = lazy(() => import("./Commands"));
+const Fill = lazy(() => import("./Fill"));
+const Keys = lazy(() => import("./Keys"));
+const Recipes = lazy(() => import("./Recipes"));
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -57,6 +58,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const [tried, setTried] = useState<Bench | null>(null);
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
+  const [recipes, setRecipes] = useState(false);
   const addRow = useRef<HTMLInputElement>(null);
   const trying = useRef<{ next: Operation | null; busy: boolean; turn: number }>({ next: null, busy: false, turn: 0 });
 
@@ -73,8 +75,8 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   }, [bench.page.name, bench.project.name]);
 
   const onDo = useCallback(
-    async (deed: Deed) => {
-      const made = await send(deed);
+    async (deed: Deed, answered?: () => void) => {
+      const made = await send(deed, answered);
       if (made && made.page.id !== place.page) void navigate(`/${made.project.id}/${made.page.id}`);
       return made;
     },
@@ -174,13 +176,17 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
             <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
               <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
-              <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
+              <Suspense fallback={<span className={toolButton}>Row recipes</span>}>
+                {recipes ? (
+                  <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
+                ) : (
+                  <button type="button" onClick={() => setRecipes(true)} className={toolButton}>
+                    Row recipes
+                  </button>
+                )}
+              </Suspense>
               {focus !== bench.breakpoints[0]?.name && !empty && (
-                <button
-                  type="button"
-                  onClick={() => setDialog("fill")}
-                  className="flex-none rounded-md border border-control bg-raised px-2.5 py-1 whitespace-nowrap hover:bg-line-2"
-                >
+                <button type="button" onClick={() => setDialog("fill")} className={toolButton}>
                   Fill narrower
                 </button>
               )}
@@ -224,26 +230,31 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           <CodePanel bench={bench} place={place} />
         </aside>
       </div>
-      <Commands
-        open={dialog === "commands"}
-        onOpenChange={(open) => setDialog(open ? "commands" : null)}
-        bench={bench}
-        node={node}
-        focus={focus}
-        onDo={onDo}
-        onAddRow={() => addRow.current?.focus()}
-        onKeys={() => setDialog("keys")}
-        onFill={() => setDialog("fill")}
-      />
-      {dialog === "fill" && (
-        <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
-      )}
+      <Suspense>
+        {dialog === "commands" && (
+          <Commands
+            onOpenChange={(open) => setDialog(open ? "commands" : null)}
+            bench={bench}
+            node={node}
+            focus={focus}
+            onDo={onDo}
+            onAddRow={() => addRow.current?.focus()}
+            onKeys={() => setDialog("keys")}
+            onFill={() => setDialog("fill")}
+          />
+        )}
+        {dialog === "fill" && (
+          <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
+        )}
+        {dialog === "keys" && <Keys onClose={() => setDialog(null)} />}
+      </Suspense>
       <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />
-      <Keys open={dialog === "keys"} onOpenChange={(open) => setDialog(open ? "keys" : null)} />
       <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
     </div>
   );
 }
+
+const toolButton = "flex-none rounded-md border border-control bg-raised px-2.5 py-1 whitespace-nowrap hover:bg-line-2";
 
 /** Whether keys are meant for a field. */
 function isTyping(target: EventTarget | null) {

@@ -7,7 +7,6 @@ import type { Deed } from "../api/bench";
 import { useView } from "./view";
 
 interface Props {
-  open: boolean;
   onOpenChange: (open: boolean) => void;
   bench: Bench;
   node: SheetNode | undefined;
@@ -19,11 +18,7 @@ interface Props {
 }
 
 /** Every action, page and node, found by typing. */
-export function Commands(props: Props) {
-  return props.open ? <Open {...props} /> : null;
-}
-
-function Open({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys, onFill }: Props) {
+export default function Commands({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys, onFill }: Props) {
   const navigate = useNavigate();
   const view = useView();
   const others = bench.breakpoints.filter((b) => b.name !== focus);

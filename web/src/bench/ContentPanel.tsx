@@ -26,7 +26,7 @@ const begun: readonly (readonly [label: string, content: Content])[] = [
 ];
 
 /** What is in the selected column, and the project's content sheet. */
-export function ContentPanel({ bench, place, node, onDo }: Props) {
+export default function ContentPanel({ bench, place, node, onDo }: Props) {
   const pouring = useView((v) => v.pouring);
   const pour = useView((v) => v.pour);
   const column = node?.kind === "column" ? node : undefined;

@@ -17,7 +17,7 @@ interface Props {
 
 /** Widths proposed for the narrower breakpoints: the page before and after, and
  *  each row's proposal with its reason, taken over one by one or all at once. */
-export function Fill({ place, bench, from, onDo, onClose }: Props) {
+export default function Fill({ place, bench, from, onDo, onClose }: Props) {
   const { data: filling, error } = useFilling(place, bench.revision, from);
   const proposals = filling?.proposals ?? [];
   return (

@@ -15,7 +15,7 @@ const did = { edit: "", undo: "Undone: ", redo: "Done again: ", "": "" } as cons
 
 /** What was done, the newest first. A moment can be named, held against another,
  *  and gone back to; going back is an edit like others. */
-export function HistoryPanel({ bench, place, onDo }: Props) {
+export default function HistoryPanel({ bench, place, onDo }: Props) {
   const { data: moments = [] } = useHistory(place.project, bench.revision);
   const name = useNamePoint(place.project);
   const [named, setNamed] = useState(false);

@@ -4,9 +4,9 @@ import { keys } from "./keys";
 import { useView } from "./view";
 
 /** The keys of the Bench. */
-export function Keys({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+export default function Keys({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog.Root modal={false} open={open} onOpenChange={onOpenChange}>
+    <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
         <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
         <Dialog.Content

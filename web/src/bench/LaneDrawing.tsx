@@ -1,10 +1,11 @@
 import { memo } from "react";
-import type { Box, Lane, SheetNode } from "../api/client";
+import type { Box, Lane } from "../api/client";
 import { useCarry } from "./carry";
+import type { Tree } from "./tree";
 
 interface Props {
   lane: Lane;
-  nodes: Map<string, SheetNode>;
+  nodes: Tree;
   /** The drawing's width on screen, in px. */
   width: number;
   /** Names and widths are written into the columns. */

@@ -4,6 +4,7 @@ import type { Deed } from "../api/bench";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
+import { treeOf } from "./tree";
 import { useView } from "./view";
 
 interface Props {
@@ -20,6 +21,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
   const spot = useView((v) => v.shown);
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
+  const tree = treeOf(bench.nodes);
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
   const ghosts = useView((v) => v.ghosts);
@@ -74,7 +76,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
           >
             <LaneDrawing
               lane={lane}
-              nodes={nodes}
+              nodes={tree}
               width={widths[i] ?? 72}
               labelled={on}
               ghosts={ghosts}

@@ -2,7 +2,7 @@ import { Check } from "lucide-react";
 import { useState } from "react";
 import type { Bench, SheetNode } from "../api/client";
 import type { Deed, Place } from "../api/bench";
-import { usePieces } from "../api/content";
+import { formOf, usePieces } from "../api/content";
 import { useCarry } from "./carry";
 
 interface Props {
@@ -10,11 +10,6 @@ interface Props {
   place: Place;
   column: SheetNode | undefined;
   onDo: (deed: Deed) => Promise<Bench | null>;
-}
-
-/** Whether a text is markup or Markdown. */
-export function formOf(text: string): "html" | "markdown" {
-  return /^\s*</.test(text) ? "html" : "markdown";
 }
 
 /** The content sheet: text that was put in falls into pieces, which go into

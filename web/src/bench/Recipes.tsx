@@ -18,9 +18,10 @@ interface Props {
 const none = new Map();
 
 /** Ready rows, each drawn from its own plan: put in after the selected row, or
- *  given to it. The selected row can be kept as a recipe of one's own. */
-export function Recipes({ place, bench, focus, row, onDo }: Props) {
-  const [open, setOpen] = useState(false);
+ *  given to it. The selected row can be kept as a recipe of one's own. Opened when
+ *  it comes. */
+export default function Recipes({ place, bench, focus, row, onDo }: Props) {
+  const [open, setOpen] = useState(true);
   const [sought, setSought] = useState("");
   const [recast, setRecast] = useState(false);
   const spot = useView((v) => v.spot);

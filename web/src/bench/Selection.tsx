@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
 import { Details } from "./Details";
-import { containerKinds } from "./Settings";
+import { containerKinds } from "./kinds";
 import { useView } from "./view";
 
 interface Props {

@@ -3,6 +3,7 @@ import { Popover } from "radix-ui";
 import { useMemo, type ReactNode } from "react";
 import type { Bench, Operation } from "../api/client";
 import { useLine, useWhy, type Deed, type Place } from "../api/bench";
+import { containerKinds } from "./kinds";
 import type { Spot } from "./view";
 
 type Setting = NonNullable<Operation["adjust"]>["set"] & object;
@@ -19,7 +20,7 @@ interface Props {
 /** Every setting of a row or column at a breakpoint, and a container's kind, by
  *  labelled controls: for those who do not type notation. Each says whether it is
  *  set here. */
-export function Settings({ place, bench, spot, onDo, onClose }: Props) {
+export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
   const breakpoint = spot.breakpoint!;
   const node = bench.nodes.find((n) => n.id === spot.node);
   const lane = bench.lanes.find((l) => l.breakpoint === breakpoint)!;
@@ -183,12 +184,6 @@ export function Settings({ place, bench, spot, onDo, onClose }: Props) {
       </Popover.Portal>
     </Popover.Root>
   );
-}
-
-/** The kinds of container that the kit of the page can hold. */
-export function containerKinds(bench: Bench): string[] {
-  const below = bench.breakpoints.slice(1).map((b) => `fluid below ${b.name}`);
-  return ["fixed", "fluid", ...below, ...(bench.kit.capped ? ["capped"] : [])];
 }
 
 /** The gutters offered, with the one there is among them. */

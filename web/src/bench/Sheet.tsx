@@ -1,5 +1,7 @@
 import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import {
+  lazy,
+  Suspense,
   useCallback,
   useEffect,
   useLayoutEffect,
@@ -11,14 +13,14 @@ import {
 } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { partOf, useLine, type Deed, type Place } from "../api/bench";
-import { usePieces } from "../api/content";
+import { formOf, usePieces } from "../api/content";
 import type { Onward } from "./CellInput";
 import { wordsOf } from "./InPlace";
-import { formOf } from "./Pieces";
-import { Settings } from "./Settings";
 import { SheetRow, type Typing } from "./SheetRow";
 import type { Pull } from "./Strip";
 import { useView, type Spot } from "./view";
+
+const Settings = lazy(() => import("./Settings"));
 
 interface Props {
   place: Place;
@@ -28,7 +30,7 @@ interface Props {
   lanes: Bench["lanes"];
   focus: string;
   template: string;
-  onDo: (deed: Deed) => Promise<Bench | null>;
+  onDo: (deed: Deed, answered?: () => void) => Promise<Bench | null>;
   /** Shows what an operation would make, or what is there again. */
   onTry: (operation: Operation | null) => void;
   onAddRow: () => void;
@@ -43,7 +45,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const gathered = useView((v) => v.cells);
-  const { select, go, gather, advance, catchUp, found, pour, edit } = useView.getState();
+  const sent = useView((v) => v.sent);
+  const { select, go, gather, advance, sending, catchUp, found, pour, edit } = useView.getState();
   const { data: pieces } = usePieces(place.project, bench.revision);
   // Pieces on their way into a column, before the sheet says they are placed.
   const placing = useRef(new Set<string>());
@@ -51,7 +54,6 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const anchor = useRef<Spot | null>(null);
   const [typing, setTyping] = useState<Typing | null>(null);
   const [opened, setOpened] = useState<Spot | null>(null);
-  const [sent, setSent] = useState<Record<string, Record<string, string>>>({});
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
   const boxes = useMemo(() => {
@@ -147,18 +149,14 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     if (!at?.breakpoint) return setTyping(null);
     const { node, breakpoint } = at;
     const cells = chosen(at);
-    const answer = onDo({ type: { cells, text } });
+    // What comes with the answer is drawn with it, at once.
+    const answer = onDo({ type: { cells, text } }, () => catchUp(node, breakpoint));
     setTyping(null);
     const to = { down: [0, 1], up: [0, -1], right: [1, 0], left: [-1, 0] } as const;
     if (onward)
       advance((onward === "down" || onward === "up" ? walk(0, to[onward][1], true) : walk(to[onward][0], 0)) ?? at);
-    setSent((s) => ({ ...s, [node]: { ...s[node], [breakpoint]: text } }));
+    sending(node, breakpoint, text);
     const made = await answer;
-    catchUp();
-    setSent((s) => {
-      const { [breakpoint]: _, ...rest } = s[node] ?? {};
-      return { ...s, [node]: rest };
-    });
     if (!made) {
       if (cells.length > 1)
         gather(
@@ -425,19 +423,21 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
           );
         })}
       </div>
-      {opened && (
-        <Settings
-          key={`${opened.node}/${opened.breakpoint}`}
-          place={place}
-          bench={bench}
-          spot={opened}
-          onDo={onDo}
-          onClose={() => {
-            setOpened(null);
-            go(opened);
-          }}
-        />
-      )}
+      <Suspense>
+        {opened && (
+          <Settings
+            key={`${opened.node}/${opened.breakpoint}`}
+            place={place}
+            bench={bench}
+            spot={opened}
+            onDo={onDo}
+            onClose={() => {
+              setOpened(null);
+              go(opened);
+            }}
+          />
+        )}
+      </Suspense>
     </div>
   );
 }

@@ -1,10 +1,12 @@
+import { lazy, Suspense } from "react";
 import { Tabs } from "radix-ui";
 import type { Bench, SheetNode } from "../api/client";
 import type { Deed, Place } from "../api/bench";
-import { ContentPanel } from "./ContentPanel";
-import { HistoryPanel } from "./HistoryPanel";
 import { useView, type Panel } from "./view";
 import { WhyPanel } from "./WhyPanel";
+
+const ContentPanel = lazy(() => import("./ContentPanel"));
+const HistoryPanel = lazy(() => import("./HistoryPanel"));
 
 interface Props {
   bench: Bench;
@@ -45,10 +47,14 @@ export function SidePanel({ bench, place, node, focus, onDo }: Props) {
         )}
       </Tabs.Content>
       <Tabs.Content value="content" className="pt-2">
-        <ContentPanel bench={bench} place={place} node={node} onDo={onDo} />
+        <Suspense>
+          <ContentPanel bench={bench} place={place} node={node} onDo={onDo} />
+        </Suspense>
       </Tabs.Content>
       <Tabs.Content value="history" className="pt-2">
-        <HistoryPanel bench={bench} place={place} onDo={onDo} />
+        <Suspense>
+          <HistoryPanel bench={bench} place={place} onDo={onDo} />
+        </Suspense>
       </Tabs.Content>
     </Tabs.Root>
   );

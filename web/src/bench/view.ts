@@ -22,6 +22,8 @@ interface View {
   /** What lanes, panel and code show as selected: the same, but while an edit is
    *  on its way, so that they are drawn once, with its answer. */
   shown: Spot | null;
+  /** What was typed and is not answered yet, by node and breakpoint. */
+  sent: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** The keyboard's focus should follow the selection into the sheet. */
   seeking: boolean;
   /** Lane widths in px by breakpoint, where chosen. */
@@ -47,7 +49,10 @@ interface View {
   gather: (spot: Spot, cells: string[]) => void;
   /** Goes on to another cell, which is shown as selected at the next catchUp. */
   advance: (spot: Spot) => void;
-  catchUp: () => void;
+  /** Shows what was typed into a cell before it is answered. */
+  sending: (node: string, breakpoint: string, text: string) => void;
+  /** What was sent into a cell is answered: the selection is shown where it went. */
+  catchUp: (node: string, breakpoint: string) => void;
   /** Takes the keyboard's focus back to the selection. */
   seek: () => void;
   found: () => void;
@@ -57,7 +62,7 @@ interface View {
   reset: () => void;
 }
 
-const start = { focus: null, spot: null, cells: [], shown: null, seeking: false, widths: {}, editing: null };
+const start = { sent: {}, focus: null, spot: null, cells: [], shown: null, seeking: false, widths: {}, editing: null };
 
 export const useView = create<View>()((set) => ({
   ...start,
@@ -73,7 +78,13 @@ export const useView = create<View>()((set) => ({
   go: (spot) => set({ spot, cells: [], shown: spot, seeking: true }),
   gather: (spot, cells) => set({ spot, cells, shown: spot, seeking: true }),
   advance: (spot) => set({ spot, cells: [], seeking: true }),
-  catchUp: () => set((v) => ({ shown: v.spot })),
+  sending: (node, breakpoint, text) =>
+    set((v) => ({ sent: { ...v.sent, [node]: { ...v.sent[node], [breakpoint]: text } } })),
+  catchUp: (node, breakpoint) =>
+    set((v) => {
+      const { [breakpoint]: _, ...rest } = v.sent[node] ?? {};
+      return { shown: v.spot, sent: { ...v.sent, [node]: rest } };
+    }),
   seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
   setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),

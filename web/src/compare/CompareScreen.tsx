@@ -11,7 +11,7 @@ import { Sorry } from "../parts/Sorry";
 
 /** One page at two moments of its history, side by side: a lane each, and the
  *  markup's lines that are new or gone. */
-export function CompareScreen() {
+export default function CompareScreen() {
   const place = useParams() as unknown as Place;
   const [search] = useSearchParams();
   const [from, to] = [Number(search.get("from")), Number(search.get("to"))];

@@ -9,7 +9,7 @@ import { ThemeButton } from "../parts/ThemeButton";
 import { WidthSlider } from "../parts/WidthSlider";
 
 /** The real thing: the generated page in a frame of a chosen width. */
-export function ProofScreen() {
+export default function ProofScreen() {
   const place = useParams() as unknown as Place;
   const query = useBench(place);
   useFollow(place);

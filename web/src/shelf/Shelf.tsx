@@ -8,7 +8,7 @@ import { Card } from "./Card";
 import { NewProject } from "./NewProject";
 
 /** The projects. */
-export function Shelf() {
+export default function Shelf() {
   const shelf = useShelf();
   const bringIn = useBringIn();
   const put = usePut();

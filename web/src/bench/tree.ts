@@ -1,0 +1,20 @@
+import type { SheetNode } from "../api/client";
+
+/** A page's nodes by id, as lanes need them: what each is called and where it
+ *  stands. */
+export type Tree = ReadonlyMap<string, SheetNode>;
+
+let last: { nodes: SheetNode[]; tree: Tree } = { nodes: [], tree: new Map() };
+
+/** The tree of a page's nodes: the same one as before, as long as only cells and
+ *  content are other, so that lanes with nothing new are not drawn again. */
+export function treeOf(nodes: SheetNode[]): Tree {
+  const same =
+    nodes.length === last.nodes.length &&
+    nodes.every((n, i) => {
+      const was = last.nodes[i]!;
+      return n === was || (n.id === was.id && n.name === was.name && n.parent === was.parent && n.index === was.index);
+    });
+  last = { nodes, tree: same ? last.tree : new Map(nodes.map((n) => [n.id, n])) };
+  return last.tree;
+}
