@@ -40,12 +40,13 @@ export function cell(page: Page, node: string, breakpoint: string) {
   return page.locator(`[data-spot="${node}/${breakpoint}"]`);
 }
 
-/** The code in the side panel, as it would be copied. */
+/** The markup of the page that is shown, as the code panel has it with the ends of
+ *  rows labelled. */
 export async function code(page: Page): Promise<string> {
-  const lines = await page
-    .locator("[data-code] > div")
-    .evaluateAll((all) =>
-      all.map((line) => [...line.querySelectorAll("span:not([aria-hidden])")].map((part) => part.textContent).join("")),
-    );
-  return lines.join("\n") + "\n";
+  const at = new URL(page.url());
+  const [, project, name] = at.pathname.split("/");
+  const answer = await page.request.get(`${at.origin}/api/projects/${project}/pages/${name}?ends=true`);
+  return ((await answer.json()) as { code: { lines: { text: string }[] } }).code.lines
+    .map((l) => l.text + "\n")
+    .join("");
 }

@@ -127,7 +127,7 @@ test("copied code is what the command line writes", async ({ page, app, context 
     ["Whole kit", ["--as", "css", "--whole"]],
   ] as const) {
     await page.getByRole("radio", { name: form }).click();
-    await expect(page.locator("[data-code] > div").nth(3)).toBeVisible();
+    await expect(page.locator("[data-code] .cm-line").nth(3)).toBeVisible();
     await page.getByRole("button", { name: "Copy" }).click();
     await expect(page.getByRole("button", { name: "Copied" })).toBeVisible();
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(kitrows(...args));
@@ -224,6 +224,7 @@ test("a row is copied to another page with its pictures, and cut and pasted on i
 
   await page.keyboard.press("Control+x");
   await expect(page.getByRole("rowheader", { name: "Supporters" })).toHaveCount(0);
+  await page.getByRole("treegrid").evaluate((sheet) => (sheet.scrollTop = 0));
   await cell(page, "links", "wide").click();
   await page.keyboard.press("Control+v");
   await expect(page.getByRole("rowheader", { name: "Supporters" })).toBeVisible();

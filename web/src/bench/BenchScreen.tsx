@@ -16,6 +16,7 @@ import { Sheet } from "./Sheet";
 import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
+import { typeAhead } from "./typeahead";
 import { useView } from "./view";
 
 // What opens only when it is asked for.
@@ -138,6 +139,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       if (isTyping(event.target)) return;
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
         event.preventDefault();
+        typeAhead();
         setDialog("commands");
       } else if (event.key === "?" && !event.ctrlKey && !event.metaKey) {
         setDialog("keys");

@@ -1,9 +1,10 @@
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import type { ReactNode } from "react";
+import { useRef, useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/bench";
+import { typedAhead } from "./typeahead";
 import { useView } from "./view";
 
 interface Props {
@@ -21,6 +22,19 @@ interface Props {
 export default function Commands({ onOpenChange, bench, node, focus, onDo, onAddRow, onKeys, onFill }: Props) {
   const navigate = useNavigate();
   const view = useView();
+  const [sought, setSought] = useState("");
+  const begun = useRef(false);
+
+  /** Takes over what was typed before the field was there. */
+  function begin(field: HTMLInputElement) {
+    if (begun.current) return;
+    begun.current = true;
+    const { text, entered } = typedAhead();
+    setSought(text);
+    const enter = () => field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+    if (entered) setTimeout(enter, 100); // when what fits the text is found
+  }
+
   const others = bench.breakpoints.filter((b) => b.name !== focus);
   const siblings = bench.nodes
     .filter((n) => node && n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
@@ -53,6 +67,9 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
           <Dialog.Title className="sr-only">Find an action, a page or a node</Dialog.Title>
           <Command label="Find an action, a page or a node" loop>
             <Command.Input
+              onFocus={(e) => begin(e.currentTarget)}
+              value={sought}
+              onValueChange={setSought}
               placeholder="Find an action, a page or a node"
               className="w-full border-b border-line bg-transparent px-4 py-3 text-[14px] outline-none placeholder:text-ink-3"
             />
