@@ -207,9 +207,15 @@ func send(url string, revision int) (made int, ok bool) {
 		return 0, false
 	}
 	defer a.Body.Close()
-	var answer struct{ Revision int }
+	var answer struct {
+		Whole *struct{ Revision int }
+		Delta *struct{ Head struct{ Revision int } }
+	}
 	if err := json.NewDecoder(a.Body).Decode(&answer); err != nil || a.StatusCode != http.StatusOK {
 		return 0, false
 	}
-	return answer.Revision, true
+	if answer.Delta != nil {
+		return answer.Delta.Head.Revision, true
+	}
+	return answer.Whole.Revision, true
 }

@@ -171,7 +171,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.Pour = &Pour{Text: []string{"# Log\n\nTwo terns.", "<p>One", `<img src="data:image/svg+xml,%3Csvg viewBox='0 0 3 2'/%3E" alt="x">`, ""}[r.IntN(4)], As: []string{"markdown", "html"}[r.IntN(2)]}
 	case 26:
 		if len(p.Sheet) > 0 && r.IntN(3) > 0 {
-			o.Place = &Place{Piece: p.Sheet[r.IntN(len(p.Sheet))].ID, Column: id()}
+			o.Place = &Place{Piece: []string{"", p.Sheet[r.IntN(len(p.Sheet))].ID}[r.IntN(2)], Column: id()}
 		} else {
 			o.Sheet = &Sheet{Pieces: p.Sheet[:len(p.Sheet)/2]}
 		}

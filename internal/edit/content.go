@@ -243,11 +243,22 @@ func (s *Sheet) apply(e *editor) error {
 
 func (p *Place) apply(e *editor) error {
 	at := e.project.PieceAt(p.Piece)
+	if p.Piece == "" {
+		placed := map[string]bool{}
+		for _, pg := range withPage(e.project, e.page).Pages {
+			pg.Walk(func(n *page.Node, _ page.Place) {
+				if n.Content != nil {
+					placed[n.Content.Piece] = true
+				}
+			})
+		}
+		at = slices.IndexFunc(e.project.Sheet, func(piece project.Piece) bool { return !placed[piece.ID] })
+	}
 	if at < 0 {
-		return fault.New("piece", p.Piece, "the id of a piece of the content sheet")
+		return fault.New("piece", p.Piece, "the id of a piece of the content sheet, or one that is not placed yet")
 	}
 	content := e.project.Sheet[at].Content
-	content.Piece = p.Piece
+	content.Piece = e.project.Sheet[at].ID
 	add := AddBlock{p.Column, p.Index, content}
 	return add.apply(e)
 }

@@ -268,7 +268,7 @@ type Sheet struct {
 // Place makes a block of a piece of the content sheet, in a column as AddBlock
 // does.
 type Place struct {
-	Piece  string `json:"piece"`
+	Piece  string `json:"piece,omitzero" doc:"The next one that stands nowhere yet when empty."`
 	Column string `json:"column"`
 	Index  *int   `json:"index,omitzero" minimum:"0"`
 }

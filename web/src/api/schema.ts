@@ -855,7 +855,8 @@ export interface components {
             column: string;
             /** Format: int64 */
             index?: number | null;
-            piece: string;
+            /** @description The next one that stands nowhere yet when empty. */
+            piece?: string;
         };
         EditPour: {
             /** @enum {string} */

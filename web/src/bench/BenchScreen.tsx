@@ -146,6 +146,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
         event.preventDefault();
         void onDo(event.shiftKey ? "redo" : "undo");
+      } else if (event.key === "a" && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault();
+        addRow.current?.focus();
       } else if ((event.key === "," || event.key === ".") && !event.ctrlKey && !event.metaKey && !event.altKey) {
         const names = bench.breakpoints.map((b) => b.name);
         const next = names[names.indexOf(focus) + (event.key === "," ? -1 : 1)];

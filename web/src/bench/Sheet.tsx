@@ -13,9 +13,10 @@ import {
 } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { partOf, useLine, type Deed, type Place } from "../api/bench";
-import { formOf, usePieces } from "../api/content";
+import { formOf } from "../api/content";
 import type { Onward } from "./CellInput";
 import { wordsOf } from "./InPlace";
+import type { Writing } from "./Naming";
 import { SheetRow, type Typing } from "./SheetRow";
 import type { Pull } from "./Strip";
 import { useView, type Spot } from "./view";
@@ -47,11 +48,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const gathered = useView((v) => v.cells);
   const sent = useView((v) => v.sent);
   const { select, go, gather, advance, sending, catchUp, found, pour, edit } = useView.getState();
-  const { data: pieces } = usePieces(place.project, bench.revision);
-  // Pieces on their way into a column, before the sheet says they are placed.
-  const placing = useRef(new Set<string>());
-  useEffect(() => placing.current.clear(), [pieces]);
   const anchor = useRef<Spot | null>(null);
+  const [writing, setWriting] = useState<Writing | null>(null);
   const [typing, setTyping] = useState<Typing | null>(null);
   const [opened, setOpened] = useState<Spot | null>(null);
   const grid = useRef<HTMLDivElement>(null);
@@ -78,13 +76,13 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
 
   // The keyboard's focus goes where the selection goes.
   useEffect(() => {
-    if (!seeking || !spot || typing || at < 0) return;
+    if (!seeking || !spot || typing || writing || at < 0) return;
     const cell = grid.current?.querySelector<HTMLElement>(`[data-spot="${spot.node}/${spot.breakpoint ?? ""}"]`);
     if (!cell) return;
     found();
     rows.scrollToIndex(at, { align: "auto" });
     cell.focus({ preventScroll: true });
-  }, [spot, seeking, typing, at, found, rows]);
+  }, [spot, seeking, typing, writing, at, found, rows]);
 
   function walk(dx: number, dy: number, columnsOnly = false): Spot | null {
     if (!spot) return null;
@@ -168,15 +166,31 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     }
   }
 
+  /** Gives the node its new name, or it and what is selected with it their element. */
+  function write(text: string) {
+    if (!writing) return;
+    const { node, what } = writing;
+    setWriting(null);
+    if (spot) go(spot);
+    if (what === "name") return void onDo({ describe: { node, name: text } });
+    const all = gathered.length > 0 ? [...new Set(gathered.map((key) => key.slice(0, key.lastIndexOf("/"))))] : [node];
+    const steps = all.map((id) => {
+      const own = lines.find((n) => n.id === id)?.kind === "section" ? "section" : "div";
+      return { describe: { node: id, element: text === own ? "" : text } };
+    });
+    void onDo(steps.length > 1 ? { together: { steps, summary: `${text} for ${steps.length} nodes` } } : steps[0]!);
+  }
+
   function cancel() {
+    setWriting(null);
     setTyping(null);
     if (spot) go(spot);
   }
 
   // Rows that did not change are not drawn again, so what they call stays the same.
-  const latest = useRef({ commit, cancel, extend, toggle });
+  const latest = useRef({ commit, cancel, extend, toggle, write });
   useLayoutEffect(() => {
-    latest.current = { commit, cancel, extend, toggle };
+    latest.current = { commit, cancel, extend, toggle, write };
   });
   const choose = useCallback(
     (to: Spot, how: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
@@ -187,10 +201,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     [go],
   );
   const onCommit = useCallback((text: string, onward: Onward | null) => void latest.current.commit(text, onward), []);
+  const onWrite = useCallback((text: string) => latest.current.write(text), []);
   const onCancel = useCallback(() => latest.current.cancel(), []);
 
   function key(event: KeyboardEvent) {
-    if (!spot || typing) return;
+    if (!spot || typing || writing) return;
     const node = lines.find((n) => n.id === spot.node);
     if (!node) return;
     const handled = event.altKey ? altKey(event, node) : event.ctrlKey || event.metaKey ? false : plainKey(event, node);
@@ -205,7 +220,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   }
 
   function clip(event: ClipboardEvent) {
-    if (!spot || typing || getSelection()?.isCollapsed === false) return;
+    if (!spot || typing || writing || getSelection()?.isCollapsed === false) return;
     event.preventDefault();
     if (event.type === "paste") {
       const part = event.clipboardData.getData("text/plain");
@@ -222,11 +237,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
 
   /** Puts the next piece of the content sheet that is not placed into a column. */
   function placeNext(column: string) {
-    const next = pieces?.find((p) => p.placed.length === 0 && !placing.current.has(p.id));
     pour(true);
-    if (!next) return;
-    placing.current.add(next.id);
-    void onDo({ place: { piece: next.id, column } }).then((made) => !made && placing.current.delete(next.id));
+    void onDo({ place: { column } });
   }
 
   function altKey(event: KeyboardEvent, node: SheetNode): boolean {
@@ -269,7 +281,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       }
       case "Enter":
       case "F2":
-        if (!editable) return false;
+        if (!editable && spot!.breakpoint !== null) return false;
+        if (!editable) {
+          setWriting({ node: node.id, what: "name" });
+          return true;
+        }
         setTyping({
           spot: spot!,
           text: node.cells[bench.breakpoints.findIndex((b) => b.name === spot!.breakpoint)]?.text ?? "",
@@ -305,6 +321,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       }
       case "a":
         onAddRow();
+        return true;
+      case "t":
+        setWriting({ node: node.id, what: "element" });
         return true;
       case "p":
         if (node.kind === "column") placeNext(node.id);
@@ -417,6 +436,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
               onOpen={setOpened}
               onCommit={onCommit}
               onCancel={onCancel}
+              writing={writing?.node === node.id ? writing.what : null}
+              elements={bench.elements}
+              onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}
             />

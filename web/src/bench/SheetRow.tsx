@@ -3,6 +3,7 @@ import { memo } from "react";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { useCarry } from "./carry";
 import { CellInput, type Onward } from "./CellInput";
+import { Naming, type Writing } from "./Naming";
 import { Strip, type Pull } from "./Strip";
 import type { Spot } from "./view";
 
@@ -31,6 +32,10 @@ interface Props {
    *  space around each. */
   gathered: string;
   typing: Typing | null;
+  /** Its name or element, while that is being written. */
+  writing: Writing["what"] | null;
+  elements: readonly string[];
+  onWrite: (text: string) => void;
   /** What was typed and is not answered yet, by breakpoint. */
   sent: Record<string, string> | undefined;
   /** The grid has one cell that Tab reaches: here, the name of this row. */
@@ -69,17 +74,37 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         style={{ paddingLeft: `${6 + node.depth * 13}px` }}
       >
         <Glyph kind={node.kind} />
-        <span
-          className={`truncate ${marked ? "font-semibold text-ink" : ""} ${node.kind === "column" ? "text-ink" : ""}`}
-          title={node.name}
-        >
-          {node.name}
-        </span>
-        {(node.element || node.kind === "container" || node.kind === "section") && (
+        {p.writing === "name" ? (
+          <Naming
+            what="name"
+            name={node.name}
+            text={node.name}
+            elements={p.elements}
+            onCommit={p.onWrite}
+            onCancel={p.onCancel}
+          />
+        ) : (
+          <span
+            className={`truncate ${marked ? "font-semibold text-ink" : ""} ${node.kind === "column" ? "text-ink" : ""}`}
+            title={node.name}
+          >
+            {node.name}
+          </span>
+        )}
+        {p.writing === "element" ? (
+          <Naming
+            what="element"
+            name={node.name}
+            text={node.element || (node.kind === "section" ? "section" : "div")}
+            elements={p.elements}
+            onCommit={p.onWrite}
+            onCancel={p.onCancel}
+          />
+        ) : node.element || node.kind === "container" || node.kind === "section" ? (
           <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
             {node.element || node.kind}
           </span>
-        )}
+        ) : null}
         {node.note && (
           <span title={node.note} className="text-weld">
             <span aria-hidden="true">¶</span>
