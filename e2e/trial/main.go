@@ -65,7 +65,8 @@ func main() {
 		if i%4 > 0 {
 			k = sample.Kit(r)
 		}
-		write(out, fmt.Sprintf("seed %d, page %d", *seed, i), given, k, sample.Page(r, k), i)
+		pg := sample.Page(r, k)
+		write(out, fmt.Sprintf("seed %d, page %d", *seed, i), sample.Of(pg, k), k, pg, i)
 	}
 }
 

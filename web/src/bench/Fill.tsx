@@ -39,7 +39,14 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
           )}
           {proposals.length > 0 && (
             <div className="mt-3 grid min-h-0 grid-cols-[minmax(0,auto)_minmax(0,1fr)] gap-5">
-              <div className="flex min-h-0 gap-3 overflow-y-auto [scrollbar-width:thin]">
+              <div
+                // It scrolls, so the keyboard must reach it.
+                // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+                tabIndex={0}
+                role="group"
+                aria-label="Lanes before and after"
+                className="flex min-h-0 gap-3 overflow-y-auto [scrollbar-width:thin]"
+              >
                 {filling!.before.map((before, i) => (
                   <Pair key={before.breakpoint} before={before} after={filling!.after[i]!} bench={bench} />
                 ))}
