@@ -85,7 +85,7 @@ async function judge(page: Page, trial: string, turn: number): Promise<Verdict> 
         const row = element.classList.contains("kr-row") ? element : element.parentElement!;
         return (
           !row.querySelector(":scope > [class*=kr-natural]") &&
-          trial.Plans[0]?.Boxes.some((b) => b.ID === row.dataset.node && b.Width > 250)
+          trial.Plans.every((p) => p.Boxes.every((b) => b.ID !== row.dataset.node || !b.Shown || b.Width > 250))
         );
       };
       const settings = [...nodes.values()]

@@ -32,7 +32,10 @@ type Bench struct {
 	Nodes       []Node       `json:"nodes" doc:"The page's tree, parents before their children."`
 	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
 	Elements    []string     `json:"elements" doc:"What containers, rows and columns may be."`
-	Code        Code         `json:"code"`
+
+	SectionElements []string `json:"sectionElements" doc:"What sections may be."`
+
+	Code Code `json:"code"`
 }
 
 // A Ref names a project.
@@ -142,8 +145,8 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
-		Elements: page.Elements,
-		Kit:      KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
+		Elements: page.Elements, SectionElements: page.SectionElements,
+		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
 	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})

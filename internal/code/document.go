@@ -27,6 +27,7 @@ const pageStyle = `body {
   margin: 0;
   padding: 0;
   overflow: hidden;
+  border: 0;
   list-style-position: inside;
   contain: size;
   contain-intrinsic-width: var(--wide);
@@ -64,7 +65,7 @@ a.hold {
 
 img.hold {
   display: block;
-  width: 100%;
+  width: -webkit-fill-available;
   object-fit: cover;
 }
 `

@@ -82,11 +82,25 @@ func (c *chooser) same(out *chosen) bool {
 		} else if len(want.Cells) != len(got.Cells) || !slices.Equal(shape(want, want), shape(got, want)) {
 			return false
 		}
-		if c.uneven && want.PerLine == 0 && !(want.Columns.Same(got.Columns) && c.placed(out, i)) {
+		if c.uneven && want.PerLine == 0 && c.measured(out, i) && !(want.Columns.Same(got.Columns) && c.placed(out, i)) {
 			return false
 		}
 	}
 	return true
+}
+
+// measured tells whether a class says some number of units, so that it matters what
+// they are units of.
+func (c *chooser) measured(out *chosen, i int) bool {
+	return slices.ContainsFunc(out.columns, func(list []class) bool {
+		return slices.ContainsFunc(upTo(list, i), func(said class) bool {
+			switch said.meaning {
+			case take, skip, trail, nudge, share:
+				return true
+			}
+			return false
+		})
+	})
 }
 
 // placed tells whether the classes name the units the columns of an uneven row

@@ -248,7 +248,7 @@ func (d *Describe) apply(e *editor) error {
 		changed.Name, before.Name = *d.Name, new(n.Name)
 	}
 	if d.Element != nil {
-		if err := page.CheckElement(*d.Element); err != nil {
+		if err := page.CheckElement(n.Kind, *d.Element); err != nil {
 			return err
 		}
 		changed.Element, before.Element = *d.Element, new(n.Element)

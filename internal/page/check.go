@@ -24,6 +24,10 @@ const (
 // Elements are what sections, containers, rows and columns may be.
 var Elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol", "li"}
 
+// SectionElements are what sections may be: they have no class, so nothing would take
+// away the margins that a browser gives to a figure or a list.
+var SectionElements = Elements[:8]
+
 var (
 	idPattern       = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,47}$`)
 	filePattern     = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9_-]{0,59}\.html$`)
@@ -47,10 +51,15 @@ func CheckName(name string) error {
 	return nil
 }
 
-// CheckElement refuses an element that is not one of Elements; empty is div.
-func CheckElement(element string) error {
-	if element != "" && !slices.Contains(Elements, element) {
-		return fault.New("element", element, "one of %s", strings.Join(Elements, ", "))
+// CheckElement refuses an element that a node of that kind cannot be; empty is the
+// kind's own.
+func CheckElement(kind Kind, element string) error {
+	elements := Elements
+	if kind == Section {
+		elements = SectionElements
+	}
+	if element != "" && !slices.Contains(elements, element) {
+		return fault.New("element", element, "one of %s", strings.Join(elements, ", "))
 	}
 	return nil
 }
@@ -163,7 +172,7 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		c.wrong(path, depth, "at most %d nodes above one another", MaxDepth)
 		return
 	}
-	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)), fault.Under(path, CheckElement(n.Element)),
+	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)), fault.Under(path, CheckElement(n.Kind, n.Element)),
 		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
 		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))
 	if n.Anchor != "" && c.anchors[n.Anchor] {

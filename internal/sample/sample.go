@@ -138,7 +138,9 @@ type maker struct {
 func (m *maker) node(kind page.Kind) *page.Node {
 	id, number := m.minter.Mint(kind)
 	n := &page.Node{ID: id, Kind: kind, Name: fmt.Sprintf("%s %d -- <%d>", kind, number, m.r.IntN(9))}
-	if kind != page.Block {
+	if kind == page.Section {
+		n.Element = pick(m.r, "", "main", "article")
+	} else if kind != page.Block {
 		n.Element = pick(m.r, "", "", "section", "ul", "article", "figure", "aside", "ol")
 	}
 	return n

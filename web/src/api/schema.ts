@@ -465,6 +465,8 @@ export interface components {
              * @description The revision this shows; an edit names it.
              */
             revision: number;
+            /** @description What sections may be. */
+            sectionElements: string[];
             /** @description The node to select after the edit, if any. */
             select: string;
             /** @description What undo would undo; empty when there is nothing. */

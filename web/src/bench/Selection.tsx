@@ -61,7 +61,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
           className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
         >
-          {bench.elements.map((e) => (
+          {(node.kind === "section" ? bench.sectionElements : bench.elements).map((e) => (
             <option key={e}>{e}</option>
           ))}
         </select>

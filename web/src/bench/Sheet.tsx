@@ -437,7 +437,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
               onCommit={onCommit}
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
-              elements={bench.elements}
+              elements={node.kind === "section" ? bench.sectionElements : bench.elements}
               onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}
