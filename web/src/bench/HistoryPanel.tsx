@@ -39,7 +39,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
         </p>
       )}
       {named && shown.length === 0 && <p className="mt-1.5 text-ink-2">No point has a name yet.</p>}
-      <ol className="mt-1.5 grid">
+      <ol className="mt-1.5 grid grid-cols-[minmax(0,1fr)]">
         {shown.map((m) => (
           <li key={m.revision} className="border-b border-line-2 py-1 last:border-b-0">
             <div className="flex items-baseline gap-2">

@@ -39,7 +39,10 @@ export function InPlace({ bench, lane, scale, onDo }: Props) {
       // It was asked for with a key or a double click.
       // eslint-disable-next-line jsx-a11y/no-autofocus
       autoFocus
-      onFocus={(e) => e.target.select()}
+      onFocus={(e) => {
+        e.target.select();
+        e.target.scrollIntoView({ block: "nearest" });
+      }}
       onBlur={(e) => close(e.target.value)}
       onKeyDown={(e) => {
         e.stopPropagation();

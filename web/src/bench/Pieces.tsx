@@ -82,7 +82,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
           Add as {text.trim() === "" || formOf(text) === "markdown" ? "Markdown" : "HTML"}
         </button>
         <label className="cursor-pointer rounded-md border border-control bg-raised px-2 py-0.5 focus-within:outline-2 focus-within:outline-madder hover:bg-line-2">
-          Open a file…
+          Open…
           <input
             type="file"
             accept=".html,.htm,.md,.markdown,.txt"
@@ -99,7 +99,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
             onClick={() => void onDo({ sheet: { pieces: [] } })}
             className="ml-auto rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2"
           >
-            Clear the sheet
+            Clear
           </button>
         )}
       </div>
