@@ -205,7 +205,7 @@ func (h *Hop) apply(e *editor) error {
 		return err
 	}
 	holds := func(c *page.Node) bool { return c != nil && page.Holds(c.Kind, n.Kind) }
-	for out := n; ; {
+	for {
 		siblings := e.page.Body
 		if at.Parent != nil {
 			siblings = at.Parent.Children
@@ -225,7 +225,8 @@ func (h *Hop) apply(e *editor) error {
 				return move.apply(e)
 			}
 		}
-		if out = at.Parent; out == nil {
+		out := at.Parent
+		if out == nil {
 			return fault.New("node", n.Name, "a node with another before or after it that can hold a %s", n.Kind)
 		}
 		if _, at = e.page.Find(out.ID); holds(at.Parent) { // out of what it stands in
