@@ -252,13 +252,31 @@ test("any action, page or node is found by typing, and the keys are shown", asyn
   await expect(page.getByRole("row", { name: /^Column/ }).first()).toHaveAttribute("data-row", "column-2");
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys" });
-  await expect(keys.getByText("make its siblings alike")).toBeVisible();
+  await expect(keys.getByText("make its siblings, or what is selected with it, alike")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(keys).toHaveCount(0);
   await page.keyboard.press("Control+k");
   await page.keyboard.type("to sightings");
   await page.keyboard.press("Enter");
   await expect(page).toHaveTitle(/^Sightings/);
+});
+
+test("what the sheet does with a key is found by typing as well", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "address", "wide").click();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("rename");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("textbox", { name: "Name of Address" })).toBeFocused();
+  await page.keyboard.type("Where to\n");
+  await expect(page.getByRole("rowheader", { name: "Where to" })).toBeFocused();
+  // One column's settings for others, wherever they stand.
+  await cell(page, "tide-table", "wide").click();
+  await cell(page, "log-morning", "wide").click({ modifiers: ["Control"] });
+  await cell(page, "tide-table", "wide").click({ modifiers: ["Control"] });
+  await cell(page, "tide-table", "wide").click({ modifiers: ["Control"] });
+  await page.keyboard.press("l");
+  await expect(cell(page, "log-morning", "wide")).toHaveAccessibleName("Morning at wide: 1_3, set here");
 });
 
 test("labelled controls set what the notation says and what it does not", async ({ page, app }) => {

@@ -128,6 +128,13 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
                     item("Make its siblings alike", () => act({ alike: { node: node.id, to: siblings } }), "L")}
                 </Group>
               )}
+              {node && (
+                <Group heading="In the sheet">
+                  {keyed(node.kind).map(([name, key]) =>
+                    item(name, () => pressIn(node.id, focus, key), key === "F2" ? "F2" : key.toUpperCase()),
+                  )}
+                </Group>
+              )}
               <Group heading="Page">
                 {item("Add a row", onAddRow, "A")}
                 {focus !== bench.breakpoints[0]?.name && item(`Fill narrower than ${focus}`, onFill)}
@@ -172,6 +179,30 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** What the sheet does with a key, by the kind of node. */
+function keyed(kind: SheetNode["kind"]): [name: string, key: string][] {
+  const all: [string, string][] = [
+    ["Rename", "F2"],
+    ["Set its element", "t"],
+  ];
+  if (kind === "column") all.push(["Edit its words in place", "e"], ["Place the next piece of the content sheet", "p"]);
+  if (kind === "column" || kind === "row")
+    all.push(["Select all columns of the row", "c"], ["All settings", "s"], ["Clear what is set here", "Backspace"]);
+  return all;
+}
+
+/** Presses a key on a node in the sheet, once the keyboard's focus is back there: on
+ *  its name to rename it, else on its cell in focus. */
+function pressIn(node: string, focus: string, key: string) {
+  const { go, spot } = useView.getState();
+  const breakpoint = key === "F2" ? null : (spot?.breakpoint ?? focus);
+  go({ node, breakpoint });
+  setTimeout(() => {
+    const cell = document.querySelector(`[data-spot="${node}/${breakpoint ?? ""}"]`);
+    cell?.dispatchEvent(new KeyboardEvent("keydown", { key, bubbles: true, cancelable: true }));
+  }, 60);
 }
 
 function Group({ heading, children }: { heading: string; children: ReactNode }) {

@@ -312,8 +312,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         void act({ duplicate: { node: node.id } });
         return true;
       case "l": {
+        // Those that are selected with it, else its siblings.
+        const among = new Set(gathered.map((key) => key.slice(0, key.lastIndexOf("/"))));
         const to = lines
-          .filter((n) => n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
+          .filter((n) => (among.size > 1 ? among.has(n.id) : n.parent === node.parent))
+          .filter((n) => n.kind === node.kind && n.id !== node.id)
           .map((n) => n.id);
         if (to.length > 0 && (node.kind === "row" || node.kind === "column"))
           void onDo({ alike: { node: node.id, to } });

@@ -10,7 +10,7 @@ export const keys: readonly (readonly [keys: string, does: string])[] = [
   ["T", "the element of what is selected, by how it begins"],
   ["Backspace, Delete", "in a cell: clear what is set here; on a name: delete the node"],
   ["S", "all settings of the cell"],
-  ["L", "make its siblings alike"],
+  ["L", "make its siblings, or what is selected with it, alike"],
   ["Alt+← →", "one unit narrower or wider"],
   ["Shift+Alt+← →", "skip one less or more"],
   ["Alt+↑ ↓", "move among siblings"],
