@@ -136,11 +136,11 @@ test("copied code is what the command line writes", async ({ page, app, context 
 
 test("a line of code selects its node, and a node marks its lines", async ({ page, app }) => {
   await openBench(page, app);
-  await page.getByText("Low 05:52 · 0.8 m").click();
-  await expect(page.getByRole("textbox", { name: "Name of the column" })).toHaveValue("Tide table");
+  await page.locator(".cm-line", { hasText: "Sightings · Plan a visit" }).click();
+  await expect(page.getByRole("textbox", { name: "Name of the column" })).toHaveValue("Site links");
   const marked = page.locator("[data-marked]");
-  await expect(marked.first()).toContainText("<aside");
-  await expect(marked.last()).toContainText("</aside>");
+  await expect(marked.first()).toContainText("<nav");
+  await expect(marked.last()).toContainText("</nav>");
 });
 
 test("every setting is typed: shares, natural, trails, hidden, and so many a line", async ({ page, app }) => {

@@ -126,7 +126,7 @@ test("moments are named, held against one another and gone back to", async ({ pa
   await expect(history.getByRole("listitem").first()).toContainText("Log: 6 at wide");
   await history.getByRole("button", { name: "Name revision 1" }).click();
   await page.keyboard.type("As it came\n");
-  await expect(history.getByText("As it came")).toBeVisible();
+  await expect(history.getByText("As it came", { exact: true })).toBeVisible();
   await history.getByRole("button", { name: "Hold revision 1 against another" }).click();
   await history.getByRole("link", { name: "Compare revision 1 with 2" }).click();
   await expect(page.getByText("Markup: 1 lines new, 1 gone")).toBeVisible();

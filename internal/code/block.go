@@ -148,8 +148,9 @@ func (w *writer) picture(n *page.Node, depth int, attributes string) {
 // a browser keeps its place before it has it.
 func (w *writer) image(c *page.Content, attributes string) string {
 	if c.Fit {
-		if !w.hold {
-			attributes += ` class="` + w.class(class{meaning: fit}) + `"`
+		w.out.fits = true
+		if text := w.class(class{meaning: fit}); !w.hold && w.selectors == nil {
+			attributes += ` class="` + text + `"`
 		}
 		attributes += fmt.Sprintf(` width="%s" height="%s"`, number(c.Width), number(c.Height))
 	}

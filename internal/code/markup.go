@@ -27,6 +27,7 @@ type Markup struct {
 	used    map[class]string   // every class written, as text
 	of      map[string][]class // the classes of each node, by its id
 	kit     *kit.Kit
+	fits    bool // a picture is scaled to its column
 }
 
 // A Line is one line of markup without its newline, and its node's id.
@@ -95,6 +96,8 @@ type writer struct {
 	source func(picture string) string
 	hold   bool
 	out    *Markup
+
+	selectors *selectors // of markup without grid classes
 }
 
 func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
@@ -155,7 +158,12 @@ func (w *writer) element(n *page.Node, depth int, classes []class, inside func(d
 	w.out.of[n.ID] = classes
 	texts := make([]string, 0, len(classes)+len(n.Classes))
 	for _, c := range classes {
-		texts = append(texts, w.class(c))
+		if text := w.class(c); w.selectors == nil {
+			texts = append(texts, text)
+		}
+	}
+	if w.selectors != nil && w.selectors.class[n.ID] != "" && w.needed(n, classes) {
+		texts = append(texts, w.selectors.class[n.ID])
 	}
 	end := "</" + n.Tag() + ">"
 	if w.o.Ends && n.Kind != page.Column {
@@ -168,6 +176,12 @@ func (w *writer) element(n *page.Node, depth int, classes []class, inside func(d
 	}
 	inside(depth + 1)
 	w.line(n.ID, depth, end)
+}
+
+// needed tells whether a rule of mixin-based code selects a node: every container and
+// row, and columns on which something is set.
+func (w *writer) needed(n *page.Node, classes []class) bool {
+	return n.Kind != page.Section && slices.ContainsFunc(classes, func(c class) bool { return c.meaning != cell })
 }
 
 // class gives a class's text and keeps that it is used.

@@ -1,0 +1,92 @@
+package code
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+	"unicode"
+
+	"kitrows/internal/page"
+)
+
+// selectors are what mixin-based code selects each node by, and the classes that
+// markup without grid classes needs for that.
+type selectors struct {
+	of    map[string]string // by node id
+	class map[string]string // the class written for it; empty where none is
+}
+
+// newSelectors chooses, for every node that stands around others: its own selector;
+// else its id attribute; else a class of its own that no other node has; else, of a
+// column, its element where no other column of its row is one; else a class from
+// its name. A choice hangs on a node's own name, classes and siblings alone, and on
+// others only where they are called the same.
+func newSelectors(p *page.Page) *selectors {
+	s := &selectors{map[string]string{}, map[string]string{}}
+	slugs, own := map[string]int{}, map[string]int{}
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if n.Kind == page.Block {
+			return
+		}
+		slugs[slug(n.Name)]++
+		for _, class := range n.Classes {
+			own[class]++
+		}
+	})
+	taken := map[string]bool{}
+	p.Walk(func(n *page.Node, at page.Place) {
+		if n.Kind == page.Block {
+			return
+		}
+		unique := slices.IndexFunc(n.Classes, func(class string) bool { return own[class] == 1 })
+		switch {
+		case n.Selector != "":
+			s.of[n.ID] = n.Selector
+		case n.Anchor != "":
+			s.of[n.ID] = "#" + n.Anchor
+		case unique >= 0:
+			s.of[n.ID] = "." + n.Classes[unique]
+		case n.Kind == page.Column && n.Element != "" && alone(n, at.Parent):
+			s.of[n.ID] = s.of[at.Parent.ID] + " > " + n.Element
+		default:
+			name := slug(n.Name)
+			if slugs[name] > 1 || own[name] > 0 || name == "" {
+				name = letterFirst(n.ID)
+			}
+			free := name
+			for i := 2; taken[free] || free != slug(n.Name) && (slugs[free] > 0 || own[free] > 0); i++ {
+				free = name + "-" + strconv.Itoa(i)
+			}
+			taken[free] = true
+			s.of[n.ID], s.class[n.ID] = "."+free, free
+		}
+	})
+	return s
+}
+
+// alone tells whether no other column of a row is that element.
+func alone(n, row *page.Node) bool {
+	return !slices.ContainsFunc(row.Children, func(c *page.Node) bool { return c != n && c.Element == n.Element })
+}
+
+// slug is a name as a class: small letters, digits and hyphens, a letter first.
+func slug(name string) string {
+	words := strings.FieldsFunc(strings.ToLower(strings.NewReplacer("’", "", "'", "").Replace(name)), func(r rune) bool {
+		return !(r >= 'a' && r <= 'z' || unicode.IsDigit(r) && r < 128)
+	})
+	text := strings.Join(words, "-")
+	if len(text) > 40 {
+		text = strings.Trim(text[:40], "-")
+	}
+	if text == "" {
+		return ""
+	}
+	return letterFirst(text)
+}
+
+func letterFirst(text string) string {
+	if text[0] >= '0' && text[0] <= '9' {
+		return "n" + text
+	}
+	return text
+}
