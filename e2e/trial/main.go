@@ -23,11 +23,20 @@ import (
 	"kitrows/internal/sample"
 )
 
+var withMixed bool
+
 type trial struct {
 	Name     string
 	Document string
 	Plans    []plan
 	Whole    bool // no width was left out
+	Mixed    *mixed
+}
+
+// mixed is a page as mixin-based code, and its document with the plain CSS.
+type mixed struct {
+	SCSS, Less    []code.File
+	CSS, Document string
 }
 
 type plan struct {
@@ -38,6 +47,7 @@ type plan struct {
 func main() {
 	pages := flag.Int("pages", 200, "how many random pages")
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
+	flag.BoolVar(&withMixed, "mixed", false, "print mixin-based code as well")
 	wide := flag.Int("wide", 0, "print the file of a project of so many columns instead")
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)
@@ -74,6 +84,10 @@ func main() {
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
 	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
+	if withMixed {
+		m := code.NewMixed(l, pr, code.Options{Whole: turn%12 == 1})
+		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1})}
+	}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {

@@ -14,9 +14,9 @@ import (
 func (w *writer) block(n *page.Node, depth int) {
 	c, attributes := n.Content, w.mark(n)
 	if w.hold {
-		class := "hold"
+		class := "kr-hold"
 		if c.Fit {
-			class = "hold fit"
+			class = "kr-hold kr-scaled"
 		}
 		attributes += fmt.Sprintf(` class="%s" style="%s"`, class, w.held(c))
 	}

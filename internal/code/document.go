@@ -21,7 +21,7 @@ const pageStyle = `body {
   font: 16px/1.5 system-ui, sans-serif;
 }
 
-.hold {
+.kr-hold {
   box-sizing: border-box;
   height: var(--high);
   margin: 0;
@@ -33,13 +33,13 @@ const pageStyle = `body {
   contain-intrinsic-width: var(--wide);
 }
 
-.hold.fit {
+.kr-hold.kr-scaled {
   height: auto;
   aspect-ratio: var(--ratio);
 }
 
-p.hold::before,
-ul.hold::before {
+p.kr-hold::before,
+ul.kr-hold::before {
   display: block;
   height: 8px;
   content: "";
@@ -57,13 +57,13 @@ picture {
   display: contents;
 }
 
-button.hold,
-a.hold {
+button.kr-hold,
+a.kr-hold {
   display: block;
   width: 100%;
 }
 
-img.hold {
+img.kr-hold {
   display: block;
   width: -webkit-fill-available;
   object-fit: cover;
@@ -71,7 +71,7 @@ img.hold {
 `
 
 // Document writes a complete page: the markup with the kit's stylesheet, or the
-// used part of it, inside and the project's pictures as data. Its blocks have their
+// used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
 // declared heights.
 func Document(l *layout.Layout, pr *project.Project, o Options) string {
 	p := l.Page()
@@ -80,17 +80,23 @@ func Document(l *layout.Layout, pr *project.Project, o Options) string {
 		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data)
 	})
 	w.hold = true
-	w.page(1)
-	sheet := UsedSheet(w.out)
-	if o.Whole {
-		sheet = WholeSheet(w.out)
+	var sheet string
+	switch {
+	case o.Mixed:
+		sheet = mixedOf(l, w, 1).CSS()
+	default:
+		w.page(1)
+		sheet = UsedSheet(w.out).String()
+		if o.Whole {
+			sheet = WholeSheet(w.out).String()
+		}
 	}
 	var b strings.Builder
 	b.WriteString("<!doctype html>\n<html lang=\"" + html.EscapeString(p.Language) + "\">\n<head>\n")
 	b.WriteString("  <meta charset=\"utf-8\">\n")
 	b.WriteString("  <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
 	b.WriteString("  <title>" + html.EscapeString(p.Name) + "</title>\n")
-	b.WriteString("  <style>\n" + sheet.String() + "  </style>\n")
+	b.WriteString("  <style>\n" + sheet + "  </style>\n")
 	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + w.out.String() + "</body>\n</html>\n")
 	return b.String()
@@ -105,7 +111,7 @@ func sourceStyle(k *kit.Kit) string {
 		high = "var(--high-" + bp.Name + ", " + high + ")"
 		wide = "var(--wide-" + bp.Name + ", " + wide + ")"
 		ratio = "var(--ratio-" + bp.Name + ", " + ratio + ")"
-		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .hold {\n    height: " + high + ";\n  }\n\n  .hold.fit {\n    height: auto;\n    aspect-ratio: " + ratio + ";\n    contain-intrinsic-width: " + wide + ";\n  }\n}\n")
+		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .kr-hold {\n    height: " + high + ";\n  }\n\n  .kr-hold.kr-scaled {\n    height: auto;\n    aspect-ratio: " + ratio + ";\n    contain-intrinsic-width: " + wide + ";\n  }\n}\n")
 	}
 	return b.String()
 }

@@ -16,7 +16,8 @@ import (
 type Options struct {
 	Mark  bool // data-node="ID" on every node's element
 	Ends  bool // a comment at the end of every container and row that names it
-	Whole bool // of a document: with the kit's whole stylesheet
+	Whole bool // of a document: with the kit's whole stylesheet; of mixin-based code: with all mixins
+	Mixed bool // of a document: without grid classes, with the stylesheet that mixins come to
 }
 
 // Markup is a page's body as HTML. Every line belongs to the innermost node that

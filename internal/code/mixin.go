@@ -48,13 +48,13 @@ type Mixed struct {
 // NewMixed writes a page of project pr as mixin-based code. The mixins it needs are
 // those that are used, or all of them when o is Whole.
 func NewMixed(l *layout.Layout, pr *project.Project, o Options) *Mixed {
-	return mixedOf(l, newWriter(l, o, func(id string) string { return "pictures/" + pr.Picture(id).File }))
+	return mixedOf(l, newWriter(l, o, func(id string) string { return "pictures/" + pr.Picture(id).File }), 0)
 }
 
 // mixedOf writes a page with w, whose markup then has no grid classes.
-func mixedOf(l *layout.Layout, w *writer) *Mixed {
+func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	w.selectors = newSelectors(l.Page())
-	w.page(0)
+	w.page(depth)
 	m := &Mixed{Markup: w.out, kit: l.Kit(), page: l.Page()}
 	var used []class
 	for c := range w.out.used {
