@@ -2,6 +2,7 @@ package main
 
 import (
 	"fmt"
+	"strings"
 
 	"github.com/spf13/cobra"
 
@@ -11,11 +12,11 @@ import (
 )
 
 func codeCommand() *cobra.Command {
-	var name, as string
+	var name, as, file string
 	var o code.Options
 	c := &cobra.Command{
-		Use:   "code FILE --page NAME --as html|css|document",
-		Short: "Print a page's class-based code",
+		Use:   "code FILE --page NAME --as html|css|document|scss|less|tsx|archive",
+		Short: "Print a page's code",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			p, pg, k, err := readPage(c, args[0], name)
@@ -24,28 +25,52 @@ func codeCommand() *cobra.Command {
 			}
 			l := layout.Of(k, pg)
 			var text string
-			switch as {
-			case "html":
+			switch form := code.Form(as); {
+			case as == "html":
 				text = code.Write(l, p, o).String()
-			case "css":
+				if o.Mixed {
+					text = code.NewMixed(l, p, o).Markup.String()
+				}
+			case as == "css" && o.Mixed:
+				text = code.NewMixed(l, p, o).CSS()
+			case as == "css":
 				sheet := code.UsedSheet
 				if o.Whole {
 					sheet = code.WholeSheet
 				}
 				text = sheet(code.Write(l, p, o)).String()
-			case "document":
+			case as == "document":
 				text = code.Document(l, p, o)
+			case as == "archive":
+				archive, err := code.Archive(l, p, o)
+				if err != nil {
+					return err
+				}
+				text = string(archive)
+			case form == code.SCSS || form == code.Less || form == code.TypeScript:
+				for _, f := range code.Files(l, p, form, o) {
+					if file == "" && !strings.HasSuffix(f.Name, ".html") {
+						text += "// " + f.Name + "\n\n" + f.Text + "\n"
+					} else if f.Name == file {
+						text = f.Text
+					}
+				}
+				if text == "" {
+					return fault.New("--file", file, "one of the files of %s", as)
+				}
 			default:
-				return fault.New("--as", as, "html, css or document")
+				return fault.New("--as", as, "html, css, document, scss, less, tsx or archive")
 			}
 			_, err = fmt.Fprint(c.OutOrStdout(), text)
 			return err
 		},
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
-	c.Flags().StringVar(&as, "as", "html", "html (the body's markup), css (the kit's stylesheet) or document (a complete page with the stylesheet inside)")
+	c.Flags().StringVar(&as, "as", "html", "html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, or archive (all of it as a zip file)")
+	c.Flags().StringVar(&file, "file", "", "with --as scss, less or tsx: one of their files; all of them, each under its name, when absent")
+	c.Flags().BoolVar(&o.Mixed, "mixins", false, "with --as html, css or document: without grid classes, with what mixins come to")
 	c.Flags().BoolVar(&o.Mark, "mark", false, "add data-node=\"ID\" to every node's element")
 	c.Flags().BoolVar(&o.Ends, "ends", false, "label the ends of containers and rows with comments")
-	c.Flags().BoolVar(&o.Whole, "whole", false, "with --as css or document: the whole kit, not only what the page uses")
+	c.Flags().BoolVar(&o.Whole, "whole", false, "the whole kit, not only what the page uses")
 	return c
 }

@@ -121,16 +121,22 @@ test("copied code is what the command line writes", async ({ page, app, context 
   writeFileSync(file, written);
   const kitrows = (...more: string[]) =>
     execFileSync("../bin/kitrows", ["code", file, "--page", "Front page", ...more]).toString();
-  for (const [form, args] of [
-    ["HTML", ["--as", "html", "--ends"]],
-    ["CSS used", ["--as", "css"]],
-    ["Whole kit", ["--as", "css", "--whole"]],
+  for (const [form, name, args] of [
+    ["used", "index.html", ["--as", "html", "--ends"]],
+    ["used", "kit.css", ["--as", "css"]],
+    ["whole", "kit.css", ["--as", "css", "--whole"]],
+    ["scss", "index.scss", ["--as", "scss", "--file", "index.scss"]],
+    ["scss", "_kit.scss", ["--as", "scss", "--file", "_kit.scss"]],
+    ["less", "index.less", ["--as", "less", "--file", "index.less"]],
+    ["plain", "index.html", ["--as", "html", "--mixins", "--ends"]],
+    ["plain", "index.css", ["--as", "css", "--mixins"]],
+    ["tsx", "index.tsx", ["--as", "tsx", "--file", "index.tsx"]],
   ] as const) {
-    await page.getByRole("radio", { name: form }).click();
+    await page.getByLabel("Form").selectOption(form);
+    await page.getByLabel("File").selectOption(name);
     await expect(page.locator("[data-code] .cm-line").nth(3)).toBeVisible();
-    await page.getByRole("button", { name: "Copy" }).click();
-    await expect(page.getByRole("button", { name: "Copied" })).toBeVisible();
-    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(kitrows(...args));
+    await page.getByRole("button", { name: /Copy|Copied/ }).click();
+    await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toBe(kitrows(...args));
   }
 });
 
@@ -528,6 +534,9 @@ for (const colorScheme of ["light", "dark"] as const) {
     await clean();
     await page.getByRole("tab", { name: "History" }).click();
     await page.getByRole("button", { name: "Name revision 1" }).click();
+    await clean();
+    await page.goto(`${app}${front}/take`);
+    await expect(page.getByRole("rowheader", { name: "brotli" }).first()).toBeVisible();
     await clean();
     await page.goto(`${app}${front}/compare?from=1&to=2`);
     await expect(page.getByText("The markup is the same")).toBeVisible();

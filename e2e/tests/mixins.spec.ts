@@ -1,9 +1,15 @@
 import { execFileSync } from "node:child_process";
 import { mkdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { pathToFileURL } from "node:url";
 import { chromium } from "@playwright/test";
+import { HtmlValidate } from "html-validate";
 import less from "less";
+import { createElement, type ReactElement } from "react";
+import { renderToStaticMarkup } from "react-dom/server";
 import * as sass from "sass";
+import stylelint from "stylelint";
+import ts from "typescript";
 import { expect, test } from "./app";
 
 interface File {
@@ -16,11 +22,20 @@ interface Trial {
     Width: number;
     Boxes: { ID: string; X: number; Y: number; Width: number; Height: number; Shown: boolean }[];
   }[];
-  Mixed: { SCSS: File[]; Less: File[]; CSS: string; Document: string };
+  Mixed: {
+    SCSS: File[];
+    Less: File[];
+    CSS: string;
+    Document: string;
+    TSX: File[];
+    HTML: string;
+    Page: string;
+    Sheet: string;
+  };
 }
 
-/** CSS without what does not matter: comments, spaces, and whether a part of 100%
- *  is worked out. */
+/** CSS without what does not matter: comments, spaces, whether a part of 100% is
+ *  worked out, and what the same rule says again. */
 function plain(css: string): string {
   return css
     .replace(/\/\*[^]*?\*\//g, "")
@@ -28,7 +43,15 @@ function plain(css: string): string {
     .replace(/\d+\.\d{4,}(?=%)/g, (percent) => Number(percent).toFixed(4))
     .replace(/\s+/g, " ")
     .replace(/\s*([{};:,>()])\s*/g, "$1")
+    .replace(/\{([^{}]*)\}/g, (_, body: string) => `{${lastOfEach(body)}}`)
     .trim();
+}
+
+/** Declarations without those that another of the same property follows. */
+function lastOfEach(body: string): string {
+  const all = body.split(";").filter(Boolean);
+  const name = (declaration: string) => declaration.slice(0, declaration.indexOf(":"));
+  return all.filter((d, i) => !all.slice(i + 1).some((later) => name(later) === name(d))).join(";");
 }
 
 /** Writes files side by side and gives the path of the last, the page's own. */
@@ -40,13 +63,18 @@ function laid(folder: string, files: File[]): string {
 
 const pages = Number(process.env.TRIAL_PAGES ?? 200);
 
-test(`the compilers give the core's own CSS for ${pages} random pages, without a warning, and it looks as planned`, async ({}, info) => {
-  test.setTimeout(1_800_000);
-  const printed = execFileSync("go", ["run", "./e2e/trial", "-pages", String(pages), "-seed", "5", "-mixed"], {
+/** Random pages with their mixin-based code and components, a line of JSON each. */
+function printed(pages: number): string[] {
+  const lines = execFileSync("go", ["run", "./e2e/trial", "-pages", String(pages), "-seed", "5", "-mixed"], {
     cwd: new URL("../..", import.meta.url),
     maxBuffer: 1 << 30,
   });
-  const trials = printed.toString().trim().split("\n");
+  return lines.toString().trim().split("\n");
+}
+
+test(`the compilers give the core's own CSS for ${pages} random pages, without a warning, and it looks as planned`, async ({}, info) => {
+  test.setTimeout(1_800_000);
+  const trials = printed(pages);
   const browser = await chromium.launch({ ...info.project.use.launchOptions });
   const page = await browser.newPage();
   await page.setContent('<iframe style="border: 0; height: 800px"></iframe>');
@@ -112,4 +140,90 @@ test(`the compilers give the core's own CSS for ${pages} random pages, without a
     `${trials.length} pages by mixins, ${total.boxes} boxes, largest difference ${total.largest.toFixed(4)} px`,
   );
   expect(total.largest, total.worst).toBeLessThanOrEqual(0.5);
+});
+
+/** Markup without what does not matter: spaces between lines, and how quotes and
+ *  attributes without a value are written. Markup that was given stands in an element
+ *  of its own in components. */
+function markup(html: string): string {
+  return html
+    .replace(/<link rel="preload"[^>]*>/g, "")
+    .replace(/<div>Kittiwakes & <terns> on the outer stack, counted before noon\.<\/div>/g, "")
+    .replace(/Kittiwakes & <terns> on the outer stack, counted before noon\./g, "")
+    .replace(/&#x27;|&#39;/g, "'")
+    .replace(/&#34;/g, "&quot;")
+    .replace(/ srcSet=/g, " srcset=")
+    .replace(/\s*\/>/g, ">")
+    .replace(/\s+/g, " ")
+    .replace(/ ?(<[^>]*>) ?/g, "$1")
+    .replace(/ class="([^"]*)"/g, (_, names: string) => ` class="${names.trim().split(/ +/).join(" ")}"`)
+    .trim();
+}
+
+test(`components of ${pages} random pages type-check under strict and render to the class-based markup`, async ({}, info) => {
+  test.setTimeout(1_800_000);
+  const trials = printed(pages).map((line) => JSON.parse(line) as Trial);
+  const entries = trials.map((t, i) => laid(info.outputPath(`page-${i}`), t.Mixed.TSX));
+  const program = ts.createProgram(entries, {
+    strict: true,
+    noEmit: true,
+    jsx: ts.JsxEmit.ReactJSX,
+    module: ts.ModuleKind.ESNext,
+    moduleResolution: ts.ModuleResolutionKind.Bundler,
+    target: ts.ScriptTarget.ES2022,
+    lib: ["lib.es2023.d.ts", "lib.dom.d.ts"],
+    skipLibCheck: true,
+    types: [],
+  });
+  const wrong = ts.getPreEmitDiagnostics(program).map((d) => ts.formatDiagnostic(d, host));
+  expect(wrong.slice(0, 5)).toEqual([]);
+  for (const [i, trial] of trials.entries()) {
+    for (const f of trial.Mixed.TSX) {
+      const { outputText } = ts.transpileModule(f.Text.replaceAll('"./kit"', '"./kit.mjs"'), {
+        compilerOptions: { jsx: ts.JsxEmit.ReactJSX, module: ts.ModuleKind.ESNext, target: ts.ScriptTarget.ES2022 },
+      });
+      writeFileSync(info.outputPath(`page-${i}`, f.Name.replace(".tsx", ".mjs")), outputText);
+    }
+    const file = entries[i]!.replace(".tsx", ".mjs");
+    const made = (await import(pathToFileURL(file).href)) as { default: () => ReactElement };
+    const [got, wanted] = [markup(renderToStaticMarkup(createElement(made.default))), markup(trial.Mixed.HTML)];
+    const at = [...wanted].findIndex((c, k) => c !== got[k]);
+    expect(got.slice(Math.max(0, at - 60)), trial.Name).toBe(wanted.slice(Math.max(0, at - 60)));
+  }
+});
+
+const host: ts.FormatDiagnosticsHost = {
+  getCanonicalFileName: (name) => name,
+  getCurrentDirectory: () => process.cwd(),
+  getNewLine: () => "\n",
+};
+
+test("what is written passes the standard rules of stylelint and html-validate", async () => {
+  test.setTimeout(300_000);
+  const faults: string[] = [];
+  const lint = async (name: string, code: string, extend: string) => {
+    const { results } = await stylelint.lint({
+      code,
+      codeFilename: name,
+      config: { extends: [extend] },
+    });
+    faults.push(...results.flatMap((r) => r.warnings.map((w) => `${name}:${w.line}: ${w.text}`)));
+  };
+  const validator = new HtmlValidate(
+    // What landmarks are called is the user's to say.
+    { extends: ["html-validate:recommended"], rules: { "unique-landmark": "off" } },
+  );
+  for (const [i, line] of printed(25).entries()) {
+    const { Name, Mixed } = JSON.parse(line) as Trial;
+    const demo = i < 3;
+    for (const f of Mixed.SCSS) await lint(`${Name}, ${f.Name}`, f.Text, "stylelint-config-standard-scss");
+    await lint(`${Name}, mixed.css`, Mixed.CSS, "stylelint-config-standard");
+    await lint(`${Name}, kit.css`, Mixed.Sheet, "stylelint-config-standard");
+    if (!demo) continue;
+    const report = await validator.validateString(Mixed.Page);
+    faults.push(
+      ...report.results.flatMap((r) => r.messages.map((m) => `${Name}, html ${m.line}: ${m.ruleId}, ${m.message}`)),
+    );
+  }
+  expect([...new Set(faults)].slice(0, 12)).toEqual([]);
 });

@@ -37,6 +37,9 @@ type trial struct {
 type mixed struct {
 	SCSS, Less    []code.File
 	CSS, Document string
+	TSX           []code.File
+	HTML, Page    string // class-based markup, which components render to, and a complete page of the mixin-based
+	Sheet         string // the class-based stylesheet
 }
 
 type plan struct {
@@ -86,7 +89,8 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
 	if withMixed {
 		m := code.NewMixed(l, pr, code.Options{Whole: turn%12 == 1})
-		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1})}
+		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1}),
+			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(l, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String()}
 	}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)

@@ -72,10 +72,7 @@ func (w *writer) card(n *page.Node, depth int, attributes string) {
 func (w *writer) form(n *page.Node, depth int, attributes string) {
 	w.around(n.ID, depth, "form", attributes, func(depth int) {
 		for i, label := range n.Content.Items {
-			name := strings.ToLower(strings.Join(strings.FieldsFunc(label, notWord), "-"))
-			if name == "" {
-				name = fmt.Sprintf("field-%d", i+1)
-			}
+			name := fieldName(label, i)
 			w.around(n.ID, depth, "label", "", func(depth int) {
 				w.line(n.ID, depth, html.EscapeString(strings.Join(strings.Fields(label), " ")))
 				w.line(n.ID, depth, fmt.Sprintf(`<input name="%s">`, name))
@@ -83,6 +80,14 @@ func (w *writer) form(n *page.Node, depth int, attributes string) {
 		}
 		w.text(n.ID, depth, "button", ` type="submit"`, n.Content.Text)
 	})
+}
+
+// fieldName is what a form's field is sent as.
+func fieldName(label string, i int) string {
+	if name := strings.ToLower(strings.Join(strings.FieldsFunc(label, notWord), "-")); name != "" {
+		return name
+	}
+	return fmt.Sprintf("field-%d", i+1)
 }
 
 func notWord(r rune) bool {

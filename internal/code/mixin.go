@@ -123,7 +123,7 @@ func (m *Mixed) call(c class) call {
 		if c.n == asKit {
 			return call{name + "-as-kit", nil}
 		}
-		return call{name, []string{strconv.Itoa(c.n) + "px"}}
+		return call{name, []string{strconv.Itoa(c.n)}}
 	case align:
 		return call{name, []string{alignWords[c.n]}}
 	case self:
@@ -235,9 +235,9 @@ func (m *Mixed) mixins() []mixin {
 			continue
 		}
 		body := s.declarations(class{meaning: q, n: 7})
-		body[0] = strings.Replace(body[0], "7px", "{n}", 1)
+		body[0] = strings.Replace(body[0], "7px", "{n}px", 1)
 		what := map[meaning]string{gapX: "between a row's columns", gapY: "between a row's lines"}[q]
-		add(callNames[q], "A gutter of its own "+what+".", []string{"n"}, body)
+		add(callNames[q], "A gutter of its own "+what+", in px.", []string{"n"}, body)
 		add(callNames[q]+"-as-kit", "The kit's gutter "+what+" again.", nil, s.declarations(class{meaning: q, n: asKit}))
 	}
 	for i, bp := range k.Breakpoints {
@@ -324,7 +324,10 @@ func (m *Mixed) query(i int) string { return "(width >= " + m.kit.Breakpoints[i]
 
 // CSS is the plain stylesheet that SCSS and Less compile to: the same rules in the
 // same order.
-func (m *Mixed) CSS() string {
+func (m *Mixed) CSS() string { return m.Plain().Text }
+
+// Plain is CSS as a file, named after the page.
+func (m *Mixed) Plain() File {
 	library := map[string]mixin{}
 	for _, x := range m.mixins() {
 		library[x.name] = x
@@ -336,6 +339,7 @@ func (m *Mixed) CSS() string {
 	p := printer{}
 	p.line("/* %s, for %s, by Kit Rows */", commentText(strings.ReplaceAll(m.page.Name, "*/", "*")), commentText(strings.ReplaceAll(m.kit.Name, "*/", "*")))
 	for _, r := range m.rules {
+		p.node = r.node
 		expand := func(calls []call) (body []string) {
 			for _, c := range calls {
 				if _, isBase := bases[c.mixin]; !isBase {
@@ -355,7 +359,7 @@ func (m *Mixed) CSS() string {
 			for n, part := range begun.at[0] {
 				body := part.body
 				if n == 0 {
-					body = append(slices.Clone(body), own...)
+					body = lastOfEach(append(slices.Clone(body), own...))
 				}
 				p.rule("", strings.ReplaceAll(part.selector, "&", r.selector), body)
 			}
@@ -369,15 +373,26 @@ func (m *Mixed) CSS() string {
 				}
 			}
 		} else {
-			p.rule("", r.selector, own)
+			p.rule("", r.selector, lastOfEach(own))
 		}
 		for i := 1; i < len(r.at); i++ {
 			if body := expand(r.at[i]); len(body) > 0 {
-				p.media(m.query(i), func() { p.rule("  ", r.selector, body) })
+				p.media(m.query(i), func() { p.rule("  ", r.selector, lastOfEach(body)) })
 			}
 		}
 	}
-	return p.String()
+	return p.file(m.pageFile() + ".css")
+}
+
+// lastOfEach leaves out declarations that another of the same property follows.
+func lastOfEach(body []string) (all []string) {
+	for i, declaration := range body {
+		name, _, _ := strings.Cut(declaration, ":")
+		if !slices.ContainsFunc(body[i+1:], func(later string) bool { return strings.HasPrefix(later, name+":") }) {
+			all = append(all, declaration)
+		}
+	}
+	return all
 }
 
 // expanded is what a mixin declares when it is called so.
@@ -396,10 +411,25 @@ func (m *Mixed) expanded(x mixin, c call) []string {
 	return body
 }
 
-// A printer writes rules with the empty lines that set custom properties apart.
-type printer struct{ strings.Builder }
+// A printer writes rules with the empty lines that set custom properties apart, and
+// keeps which node every line is for.
+type printer struct {
+	strings.Builder
+	node  string
+	nodes []string
+}
 
-func (p *printer) line(format string, args ...any) { fmt.Fprintf(p, format+"\n", args...) }
+func (p *printer) line(format string, args ...any) {
+	text := fmt.Sprintf(format, args...)
+	p.WriteString(text)
+	p.WriteByte('\n')
+	for range 1 + strings.Count(text, "\n") {
+		p.nodes = append(p.nodes, p.node)
+	}
+}
+
+// file is what was written.
+func (p *printer) file(name string) File { return File{name, p.String(), p.nodes} }
 
 func (p *printer) rule(indent, selector string, body []string) {
 	if len(body) == 0 {

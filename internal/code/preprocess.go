@@ -8,10 +8,12 @@ import (
 	"kitrows/internal/kit"
 )
 
-// A File is one file of code.
+// A File is one file of code, and the node that each of its lines is for; none where
+// it is for no node.
 type File struct {
-	Name string
-	Text string
+	Name  string
+	Text  string
+	Nodes []string
 }
 
 // A dialect is how a preprocessor writes what SCSS and Less both have. In
@@ -198,7 +200,7 @@ func (m *Mixed) SCSS() []File { return m.files(&scss, "_settings.scss", "_kit.sc
 func (m *Mixed) Less() []File { return m.files(&less, "settings.less", "kit.less") }
 
 func (m *Mixed) files(d *dialect, settings, mixins string) []File {
-	return []File{{settings, d.settings(m)}, {mixins, m.library(d)}, {m.pageFile() + d.ending, m.rulesIn(d)}}
+	return []File{{settings, d.settings(m), nil}, {mixins, m.library(d), nil}, m.rulesIn(d)}
 }
 
 // pageFile is the name of the page's own file without its ending.
@@ -288,19 +290,20 @@ func (m *Mixed) overlay(p *printer, d *dialect) {
 	column := "(100% + " + gap + ") / " + n
 	p.line("\n%sA container's columns, shown in a colour: in front of what is in it, or behind it with layer -1.\n%s {", d.doc, head)
 	p.line("  position: relative;\n\n  &::after {")
-	p.line("    position: absolute;\n    z-index: %s;\n    inset: 0 %s;\n    content: \"\";\n    pointer-events: none;", d.value("layer"), strconv.FormatFloat(edge, 'g', -1, 64)+"px")
+	p.line("    position: absolute;\n    z-index: %s;\n    inset: %s;\n    content: \"\";\n    pointer-events: none;", d.value("layer"), strings.TrimSuffix("0 "+kit.Px(edge).String(), " 0"))
 	p.line("    background: repeating-linear-gradient(to right, %s 0 calc(%s - %s), transparent 0 calc(%s));", d.value("colour"), column, gap, column)
 	p.line("  }\n}")
 }
 
 // rulesIn is the page's own file.
-func (m *Mixed) rulesIn(d *dialect) string {
+func (m *Mixed) rulesIn(d *dialect) File {
 	bases := m.bases()
 	isBase := func(c call) bool { return slices.ContainsFunc(bases, func(b base) bool { return b.name == c.mixin }) }
 	p := printer{}
 	p.line("// %s, by Kit Rows.", commentText(m.page.Name))
 	p.line("%s", d.uses)
 	for _, r := range m.rules {
+		p.node = r.node
 		p.line("\n%s {", r.selector)
 		first := true
 		gap := func() {
@@ -350,5 +353,5 @@ func (m *Mixed) rulesIn(d *dialect) string {
 		}
 		p.line("}")
 	}
-	return p.String()
+	return p.file(m.pageFile() + d.ending)
 }

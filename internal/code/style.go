@@ -208,7 +208,7 @@ func (s *styler) frame(c class, i int) (all []string) {
 		all = append(all, "max-width: "+width)
 	}
 	if padding != paddingBefore {
-		all = append(all, "padding: 0 "+padding)
+		all = append(all, strings.TrimSuffix("padding: 0 "+padding, " 0"))
 	}
 	return all
 }

@@ -39,7 +39,7 @@ func (s *Sheet) String() string {
 		}
 		indent := ""
 		if block.From.Px() > 0 {
-			fmt.Fprintf(&b, "\n@media (min-width: %s) {", block.From)
+			fmt.Fprintf(&b, "\n@media (width >= %s) {", block.From)
 			indent = "  "
 		}
 		for i, r := range block.Rules {
@@ -50,7 +50,10 @@ func (s *Sheet) String() string {
 				b.WriteByte('\n')
 			}
 			fmt.Fprintf(&b, "%s%s {\n", indent, r.Selector)
-			for _, d := range r.Declarations {
+			for n, d := range r.Declarations {
+				if n > 0 && strings.HasPrefix(d, "--") != strings.HasPrefix(r.Declarations[n-1], "--") {
+					b.WriteByte('\n') // custom properties and others stand apart
+				}
 				fmt.Fprintf(&b, "%s  %s;\n", indent, d)
 			}
 			fmt.Fprintf(&b, "%s}\n", indent)

@@ -77,6 +77,9 @@ func (l *Layout) Page() *page.Page { return l.page }
 // Node is the node of that number, as boxes have it.
 func (l *Layout) Node(n int32) *page.Node { return l.nodes[n].Node }
 
+// Nodes is how many nodes the page has.
+func (l *Layout) Nodes() int { return len(l.nodes) }
+
 func (l *Layout) add(nodes []*page.Node, parent int32) {
 	for _, n := range nodes {
 		self := int32(len(l.nodes))

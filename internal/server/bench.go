@@ -159,24 +159,6 @@ func (v *Server) benchRoutes() {
 	})
 	v.recipeRoutes(path)
 	huma.Register(v.api, huma.Operation{
-		OperationID: "wholeSheet", Method: http.MethodGet, Path: path + "/stylesheet", Summary: "The whole stylesheet of the page's kit",
-		Errors: []int{http.StatusNotFound},
-	}, func(ctx context.Context, in *PagePath) (*struct {
-		ContentType string `header:"Content-Type"`
-		Body        []byte
-	}, error) {
-		state, pg, k, err := v.find(ctx, in.Project, in.Page)
-		if err != nil {
-			return nil, err
-		}
-		sheet := code.WholeSheet(code.Write(layout.Of(k, pg), state.Project, code.Options{}))
-		return &struct {
-			ContentType string `header:"Content-Type"`
-			Body        []byte
-		}{"text/css; charset=utf-8", []byte(sheet.String())}, nil
-	})
-
-	huma.Register(v.api, huma.Operation{
 		OperationID: "why", Method: http.MethodGet, Path: path + "/why/{node}", Summary: "Why a container, row or column is as it is",
 		Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {

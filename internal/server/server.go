@@ -53,6 +53,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.benchRoutes()
 	v.historyRoutes()
 	v.contentRoutes()
+	v.takeAwayRoutes()
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
 	r.Get("/api/projects/{project}/events", v.events)
 	r.Get("/api/projects/{project}/pictures/{picture}", v.picture)

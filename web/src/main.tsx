@@ -8,6 +8,7 @@ import "./theme.css";
 
 const CompareScreen = lazy(() => import("./compare/CompareScreen"));
 const Shelf = lazy(() => import("./shelf/Shelf"));
+const TakeScreen = lazy(() => import("./take/TakeScreen"));
 const ProofScreen = lazy(() => import("./proof/ProofScreen"));
 
 followTheme();
@@ -28,6 +29,7 @@ createRoot(document.getElementById("root")!).render(
             <Route path="/" element={<Shelf />} />
             <Route path="/:project/:page" element={<BenchScreen />} />
             <Route path="/:project/:page/compare" element={<CompareScreen />} />
+            <Route path="/:project/:page/take" element={<TakeScreen />} />
             <Route path="/:project/:page/proof" element={<ProofScreen />} />
           </Routes>
         </Suspense>

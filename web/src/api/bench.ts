@@ -100,17 +100,6 @@ export function useRecipes(place: Place, revision: number, breakpoint: string, w
   });
 }
 
-/** The whole stylesheet of the page's kit. */
-export function useWholeSheet(place: Place, wanted: boolean) {
-  return useQuery({
-    queryKey: ["sheet", place.project, place.page],
-    enabled: wanted,
-    queryFn: async () =>
-      (await api.GET("/api/projects/{project}/pages/{page}/stylesheet", { params: { path: place }, parseAs: "text" }))
-        .data as unknown as string,
-  });
-}
-
 /** A way back to a revision, by the name of a point if it has one. */
 export interface Return {
   to: number;

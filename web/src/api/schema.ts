@@ -175,6 +175,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The page in every form, as a zip file */
+        get: operations["archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}/back": {
         parameters: {
             query?: never;
@@ -209,6 +226,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{project}/pages/{page}/code/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The page's code in a form */
+        get: operations["code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{project}/pages/{page}/compare": {
         parameters: {
             query?: never;
@@ -218,6 +252,23 @@ export interface paths {
         };
         /** The page at two revisions */
         get: operations["compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{project}/pages/{page}/costs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each form of the page takes to ship */
+        get: operations["costs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -339,23 +390,6 @@ export interface paths {
         put?: never;
         /** Take the history one step: redo */
         post: operations["redo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/projects/{project}/pages/{page}/stylesheet": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The whole stylesheet of the page's kit */
-        get: operations["wholeSheet"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -609,9 +643,20 @@ export interface components {
             /** @description A node's lines run from its first to its last, its children's included. */
             lines: components["schemas"]["CodeLine"][];
         };
+        CodeFile: {
+            name: string;
+            /** @description The node each line is for; empty where it is for none. No lines at all of files that are the kit's. */
+            nodes: string[];
+            text: string;
+        };
         CodeLine: {
             node: string;
             text: string;
+        };
+        CodeResponse: {
+            files: components["schemas"]["CodeFile"][];
+            /** @description What the page's head must have. */
+            head: string;
         };
         Comparison: {
             /**
@@ -629,6 +674,16 @@ export interface components {
              * @description Lines of markup that are no more.
              */
             gone: number;
+        };
+        CostRow: {
+            form: string;
+            markup: components["schemas"]["Size"];
+            name: string;
+            /** Format: int64 */
+            rules: number;
+            stylesheet: components["schemas"]["Size"];
+            /** @description Markup and stylesheet together. */
+            total: components["schemas"]["Size"];
         };
         Delta: {
             /** Format: int64 */
@@ -1401,6 +1456,14 @@ export interface components {
             lanes: components["schemas"]["Lane"][];
             nodes: components["schemas"]["Node"][];
         };
+        Size: {
+            /** Format: int64 */
+            brotli: number;
+            /** Format: int64 */
+            gzip: number;
+            /** Format: int64 */
+            raw: number;
+        };
         Standing: {
             column: string;
             /** @description The page's name. */
@@ -2039,6 +2102,63 @@ export interface operations {
             };
         };
     };
+    archive: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     goBack: {
         parameters: {
             query?: {
@@ -2164,6 +2284,62 @@ export interface operations {
             };
         };
     };
+    code: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+                form: "whole" | "used" | "scss" | "less" | "plain" | "tsx";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeResponse"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     compare: {
         parameters: {
             query: {
@@ -2203,6 +2379,61 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    costs: {
+        parameters: {
+            query?: {
+                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
+                lane?: string[];
+                /** @description Label the ends of containers and rows in the code. */
+                ends?: boolean;
+            };
+            header?: never;
+            path: {
+                project: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CostRow"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2663,62 +2894,6 @@ export interface operations {
             };
             /** @description Request Entity Too Large */
             413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Internal Server Error */
-            500: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    wholeSheet: {
-        parameters: {
-            query?: {
-                /** @description Widths of lanes, such as wide:1000; others are drawn at the kit's own. */
-                lane?: string[];
-                /** @description Label the ends of containers and rows in the code. */
-                ends?: boolean;
-            };
-            header?: never;
-            path: {
-                project: string;
-                page: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    "Content-Type"?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string;
-                };
-            };
-            /** @description Not Found */
-            404: {
                 headers: {
                     [name: string]: unknown;
                 };

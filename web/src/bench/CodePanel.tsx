@@ -1,49 +1,47 @@
 import { Check, Copy } from "lucide-react";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { Link } from "react-router";
 import type { Bench } from "../api/client";
-import { useWholeSheet, type Place } from "../api/bench";
-import { Segmented } from "../parts/Segmented";
+import type { Place } from "../api/bench";
+import { forms, useCode, type Form } from "../api/code";
+import { languageOf } from "../code/languages";
+import { linesOf } from "../code/lines";
 import { useView } from "./view";
 
 const CodeView = lazy(() => import("../code/CodeView"));
 
-type Form = "html" | "css" | "kit";
+const field = "min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] text-[12px]";
 
-const forms = [
-  ["html", "HTML"],
-  ["css", "CSS used"],
-  ["kit", "Whole kit"],
-] as const;
-
-/** The page's code. The selected node's lines are marked; choosing a line
- *  selects its node. */
+/** The page's code in any form, a file at a time. The selected node's lines are
+ *  marked; choosing a line selects its node. */
 export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
-  const code = useSettled(bench.code);
-  const [form, setForm] = useState<Form>("html");
+  const now = useSettled(bench);
+  const [form, setForm] = useState<Form>("used");
+  const [chosen, setChosen] = useState<string | null>(null);
   const [copied, setCopied] = useState("");
   const spot = useView((v) => v.shown);
   const ends = useView((v) => v.ends);
   const setEnds = useView((v) => v.setEnds);
   const select = useView((v) => v.select);
-  const whole = useWholeSheet(place, form === "kit");
+  const other = useCode(place, now.revision, form, ends, form !== "used");
 
-  const text = useMemo(() => {
-    if (form === "html") return code.lines.map((l) => l.text).join("\n") + "\n";
-    return form === "css" ? code.css : (whole.data ?? "");
-  }, [code, form, whole.data]);
-  // The panel is read from the end that is not there: without its last newline.
-  const shown = text.replace(/\n$/, "");
-  const stretch = useMemo(() => {
-    if (form !== "html" || !spot) return undefined;
-    const first = code.lines.findIndex((l) => l.node === spot.node);
-    return first < 0
-      ? undefined
-      : { first: first + 1, last: code.lines.findLastIndex((l) => l.node === spot.node) + 1 };
-  }, [code.lines, form, spot]);
+  // The form that is shown first comes with the Bench.
+  const files = useMemo(() => {
+    if (form !== "used") return other.data?.files ?? [];
+    const markup = {
+      name: now.page.file,
+      text: now.code.lines.map((l) => l.text).join("\n") + "\n",
+      nodes: now.code.lines.map((l) => l.node),
+    };
+    return [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
+  }, [form, now, other.data]);
+  const file = files.find((f) => f.name === chosen) ?? files[0];
+  const text = file?.text ?? "";
+  const marked = useMemo(() => linesOf(file?.nodes, spot?.node), [file, spot]);
 
   // The sheet shows a block's column.
   function choose(line: number) {
-    const node = bench.nodes.find((n) => n.id === code.lines[line - 1]?.node);
+    const node = bench.nodes.find((n) => n.id === file?.nodes[line - 1]);
     if (node) select({ node: node.kind === "block" ? node.parent : node.id, breakpoint: null });
   }
 
@@ -54,33 +52,56 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
 
   return (
     <section aria-label="Code" className="grid min-h-0 grid-rows-[auto_1fr]">
-      <div className="flex items-center gap-2 px-3 py-2">
-        <Segmented label="Code form" value={form} options={forms} onChange={setForm} />
-        <span className="flex-1" />
+      <div className="flex items-center gap-1.5 px-3 py-2">
+        <select
+          aria-label="Form"
+          value={form}
+          onChange={(e) => setForm(e.target.value as Form)}
+          className={`${field} w-[118px]`}
+        >
+          {forms.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <select
+          aria-label="File"
+          value={file?.name ?? ""}
+          onChange={(e) => setChosen(e.target.value)}
+          className={`${field} flex-1 font-mono`}
+        >
+          {files.map((f) => (
+            <option key={f.name}>{f.name}</option>
+          ))}
+        </select>
         <button
           type="button"
           onClick={() => void copy()}
-          className="flex items-center gap-1.5 rounded-md border border-control bg-raised px-2.5 py-1 text-[12px] hover:bg-line-2"
+          className="flex items-center gap-1 rounded-md border border-control bg-raised px-2 py-[3px] text-[12px] hover:bg-line-2"
         >
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
           <span aria-live="polite">{copied === text && text ? "Copied" : "Copy"}</span>
         </button>
       </div>
       <div className="flex min-h-0 flex-col [contain:strict]">
-        {form === "html" && (
-          <label className="flex flex-none items-center gap-1.5 px-3 pb-1.5 text-[12px] text-ink-2">
+        <div className="flex flex-none items-center gap-3 px-3 pb-1.5 text-[12px] text-ink-2">
+          <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
-            Label the ends of rows and containers
+            Label the ends of rows
           </label>
-        )}
+          <Link to={`/${place.project}/${place.page}/take`} className="ml-auto underline">
+            Take away
+          </Link>
+        </div>
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
             <CodeView
-              label={`${forms.find(([f]) => f === form)![1]} code`}
-              text={shown}
-              language={form === "html" ? "html" : "css"}
-              marked={stretch}
-              onLine={form === "html" ? choose : undefined}
+              label={`${file?.name ?? "code"}, ${forms.find(([f]) => f === form)![1]}`}
+              text={text.replace(/\n$/, "")}
+              language={languageOf(file?.name ?? "")}
+              marked={marked}
+              onLine={choose}
             />
           </Suspense>
         </div>
@@ -93,11 +114,11 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
  *  lanes need not wait for it. */
 const long = 800;
 
-function useSettled(code: Bench["code"]): Bench["code"] {
-  const [settled, setSettled] = useState(code);
+function useSettled(bench: Bench): Bench {
+  const [settled, setSettled] = useState(bench);
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(code), 150);
+    const timer = setTimeout(() => setSettled(bench), 150);
     return () => clearTimeout(timer);
-  }, [code]);
-  return code.lines.length < long ? code : settled;
+  }, [bench]);
+  return bench.code.lines.length < long || bench.page.id !== settled.page.id ? bench : settled;
 }

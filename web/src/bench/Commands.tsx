@@ -150,6 +150,7 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
                 {item(view.ghosts ? "Do not mark hidden columns" : "Mark hidden columns", () =>
                   view.setGhosts(!view.ghosts),
                 )}
+                {item("Take the code away", () => navigate(`/${bench.project.id}/${bench.page.id}/take`))}
                 {item("Proof", () => navigate(`/${bench.project.id}/${bench.page.id}/proof`))}
                 {item("New page", () => onDo({ addPage: {} }))}
                 {item("Keys", onKeys, "?")}

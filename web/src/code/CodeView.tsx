@@ -4,12 +4,7 @@ import { Decoration, EditorView, keymap, lineNumbers, type DecorationSet } from 
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
 import { languages, type Language } from "./languages";
-
-/** Lines from 1 on, both ends included. */
-export interface Lines {
-  first: number;
-  last: number;
-}
+import type { Lines } from "./lines";
 
 interface Props {
   /** What the code is, for a reader who does not see it. */

@@ -1,0 +1,34 @@
+import { expect, front, test } from "./app";
+
+test("every form is read, copied, downloaded one by one or all at once, with what it costs", async ({ page, app }) => {
+  await page.goto(`${app}${front}/take`);
+  await page.getByRole("radio", { name: "Mixins, SCSS" }).check();
+  await expect(page.getByRole("navigation", { name: "Forms and files" }).getByRole("listitem")).toHaveText([
+    "index.html",
+    "_settings.scss",
+    "_kit.scss",
+    "index.scss",
+  ]);
+  await page.getByRole("button", { name: "index.scss" }).click();
+  await expect(page.locator(".cm-line", { hasText: ".masthead {" })).toBeVisible();
+  // A line names its node, and marks all of the node's lines.
+  await page.locator(".cm-line", { hasText: "kr.take(4)" }).first().click();
+  await expect(page.getByRole("region", { name: "Code" })).toContainText("Mark");
+  await expect(page.locator("[data-marked]").last()).toHaveText("}");
+  const [one] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Download", exact: true }).click(),
+  ]);
+  expect(one.suggestedFilename()).toBe("index.scss");
+  const [all] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Download all" }).click(),
+  ]);
+  expect(all.suggestedFilename()).toBe("index.zip");
+  await expect(page.getByRole("complementary", { name: "With it" })).toContainText(
+    '<link rel="stylesheet" href="index.css">',
+  );
+  const costs = page.getByRole("table");
+  await expect(costs.getByRole("rowheader", { name: "Classes, whole kit" })).toBeVisible();
+  await expect(costs.getByRole("rowheader", { name: "Components" })).toBeVisible();
+});

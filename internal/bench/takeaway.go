@@ -1,0 +1,75 @@
+package bench
+
+import (
+	"strings"
+
+	"kitrows/internal/code"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+// A CodeFile is one file of a page's code.
+type CodeFile struct {
+	Name  string   `json:"name"`
+	Text  string   `json:"text"`
+	Nodes []string `json:"nodes" doc:"The node each line is for; empty where it is for none. No lines at all of files that are the kit's."`
+}
+
+// A CostRow is what one form takes to ship.
+type CostRow struct {
+	Form       string `json:"form"`
+	Name       string `json:"name"`
+	Rules      int    `json:"rules"`
+	Markup     Size   `json:"markup"`
+	Stylesheet Size   `json:"stylesheet"`
+	Total      Size   `json:"total" doc:"Markup and stylesheet together."`
+}
+
+// A Size is bytes as they are and compressed.
+type Size struct {
+	Raw    int `json:"raw"`
+	Gzip   int `json:"gzip"`
+	Brotli int `json:"brotli"`
+}
+
+// CodeFiles is page pg in a form.
+func CodeFiles(p *project.Project, pg *page.Page, form code.Form, ends bool) []CodeFile {
+	all := []CodeFile{}
+	for _, f := range code.Files(layout.Of(p.Kit(pg.Kit), pg), p, form, code.Options{Ends: ends}) {
+		nodes := f.Nodes
+		if nodes == nil {
+			nodes = []string{}
+		}
+		all = append(all, CodeFile{f.Name, f.Text, nodes})
+	}
+	return all
+}
+
+// Costs is what each form of page pg takes to ship.
+func Costs(p *project.Project, pg *page.Page) []CostRow {
+	l := layout.Of(p.Kit(pg.Kit), pg)
+	all := []CostRow{}
+	for _, f := range code.Forms {
+		if f.Form == code.SCSS || f.Form == code.Less {
+			continue // what they come to is counted once
+		}
+		c := code.CostOf(l, p, f.Form)
+		name := strings.TrimSuffix(f.Name, ", plain CSS")
+		all = append(all, CostRow{string(f.Form), name, c.Rules, Size(c.Markup), Size(c.Stylesheet), Size(c.Total)})
+	}
+	return all
+}
+
+// Head is what a page's head must have, for markup in a form.
+func Head(k *kit.Kit, pg *page.Page, form code.Form) string {
+	link := "kit.css"
+	if form.ByMixins() {
+		link = strings.TrimSuffix(pg.File, ".html") + ".css"
+	}
+	whole := code.Page(layout.Of(k, &page.Page{File: pg.File, Name: pg.Name, Language: pg.Language}), "", link, "page.css")
+	_, rest, _ := strings.Cut(whole, "<head>\n")
+	head, _, _ := strings.Cut(rest, "  </head>")
+	return strings.ReplaceAll(head, "    <", "<")
+}

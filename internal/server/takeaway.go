@@ -1,0 +1,78 @@
+package server
+
+import (
+	"context"
+	"net/http"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"kitrows/internal/bench"
+	"kitrows/internal/code"
+	"kitrows/internal/layout"
+)
+
+func (v *Server) takeAwayRoutes() {
+	const path = "/api/projects/{project}/pages/{page}"
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "code", Method: http.MethodGet, Path: path + "/code/{form}", Summary: "The page's code in a form",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Form string `path:"form" enum:"whole,used,scss,less,plain,tsx"`
+	}) (*struct {
+		Body struct {
+			Files []bench.CodeFile `json:"files"`
+			Head  string           `json:"head" doc:"What the page's head must have."`
+		}
+	}, error) {
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		answer := &struct {
+			Body struct {
+				Files []bench.CodeFile `json:"files"`
+				Head  string           `json:"head" doc:"What the page's head must have."`
+			}
+		}{}
+		answer.Body.Files = bench.CodeFiles(state.Project, pg, code.Form(in.Form), in.Ends)
+		answer.Body.Head = bench.Head(k, pg, code.Form(in.Form))
+		return answer, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "costs", Method: http.MethodGet, Path: path + "/costs", Summary: "What each form of the page takes to ship",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct{ Body []bench.CostRow }, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return &struct{ Body []bench.CostRow }{bench.Costs(state.Project, pg)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "archive", Method: http.MethodGet, Path: path + "/archive", Summary: "The page in every form, as a zip file",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct {
+		ContentType string `header:"Content-Type"`
+		Disposition string `header:"Content-Disposition"`
+		Body        []byte
+	}, error) {
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		archive, err := code.Archive(layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends})
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct {
+			ContentType string `header:"Content-Type"`
+			Disposition string `header:"Content-Disposition"`
+			Body        []byte
+		}{"application/zip", `attachment; filename="` + strings.TrimSuffix(pg.File, ".html") + `.zip"`, archive}, nil
+	})
+}

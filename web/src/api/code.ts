@@ -1,0 +1,44 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { api, orRefuse } from "./client";
+import type { Place } from "./bench";
+
+/** One way to take a page's code away. */
+export type Form = "used" | "whole" | "scss" | "less" | "plain" | "tsx";
+
+export const forms: readonly (readonly [Form, string])[] = [
+  ["used", "Classes, used part"],
+  ["whole", "Classes, whole kit"],
+  ["scss", "Mixins, SCSS"],
+  ["less", "Mixins, Less"],
+  ["plain", "Mixins, plain CSS"],
+  ["tsx", "Components"],
+];
+
+/** A page's files in a form, and what its head must have. */
+export function useCode(place: Place, revision: number, form: Form, ends: boolean, wanted = true) {
+  return useQuery({
+    queryKey: ["code", place.project, place.page, revision, form, ends],
+    enabled: wanted,
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/pages/{page}/code/{form}", {
+          params: { path: { ...place, form }, query: { ends } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** What each form takes to ship. */
+export function useCosts(place: Place, revision: number) {
+  return useQuery({
+    queryKey: ["costs", place.project, place.page, revision],
+    queryFn: async () =>
+      orRefuse(await api.GET("/api/projects/{project}/pages/{page}/costs", { params: { path: place } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Where all forms of a page are, as an archive. */
+export const archiveAt = (place: Place, ends: boolean) =>
+  `/api/projects/${place.project}/pages/${place.page}/archive?ends=${ends}`;

@@ -1,0 +1,186 @@
+import { ArrowLeft, Check, Copy, Download, Package } from "lucide-react";
+import { lazy, Suspense, useMemo, useState } from "react";
+import { Link, useParams } from "react-router";
+import { useBench, type Place } from "../api/bench";
+import { archiveAt, forms, useCode, useCosts, type Form } from "../api/code";
+import { languageOf } from "../code/languages";
+import { linesOf } from "../code/lines";
+import { Mark } from "../parts/Mark";
+import { Sorry } from "../parts/Sorry";
+
+const CodeView = lazy(() => import("../code/CodeView"));
+
+const button =
+  "flex items-center gap-1.5 rounded-md border border-control bg-raised px-2.5 py-1 text-[12px] hover:bg-line-2";
+
+/** A page's code to go: every form and file, what its head must have, what each form
+ *  takes to ship, and all of it as an archive. */
+export default function TakeScreen() {
+  const place = useParams() as unknown as Place;
+  const bench = useBench(place);
+  const [form, setForm] = useState<Form>("used");
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [ends, setEnds] = useState(true);
+  const [node, setNode] = useState<string | undefined>();
+  const [copied, setCopied] = useState("");
+  const revision = bench.data?.revision ?? 0;
+  const code = useCode(place, revision, form, ends, bench.isSuccess);
+  const costs = useCosts(place, revision);
+  const file = code.data?.files.find((f) => f.name === chosen) ?? code.data?.files[0];
+  const marked = useMemo(() => linesOf(file?.nodes, node), [file, node]);
+
+  const error = bench.error ?? code.error;
+  if (error) return <Sorry why={error.message} again={() => void code.refetch()} />;
+  if (!bench.data || !code.data || !file) return <p className="p-6 text-ink-2">Writing the code…</p>;
+
+  async function copy(text: string) {
+    await navigator.clipboard.writeText(text);
+    setCopied(text);
+  }
+  const named = bench.data.nodes.find((n) => n.id === node)?.name;
+
+  return (
+    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)]">
+      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
+        <Link to={`/${place.project}/${place.page}`} className="flex items-center gap-2 rounded-sm font-semibold">
+          <Mark />
+          <ArrowLeft size={14} aria-hidden="true" />
+          Bench
+        </Link>
+        <h1 className="min-w-0 truncate text-bar-ink-2">Take away {bench.data.page.name}</h1>
+        <span className="flex-1" />
+        <a
+          href={archiveAt(place, ends)}
+          download
+          className="flex items-center gap-1.5 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
+        >
+          <Package size={14} aria-hidden="true" />
+          Download all
+        </a>
+      </header>
+      <main className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_372px] max-[1080px]:grid-cols-[170px_minmax(0,1fr)]">
+        <nav aria-label="Forms and files" className="min-h-0 overflow-y-auto border-r border-line bg-sheet p-3">
+          <fieldset className="grid gap-0.5">
+            <legend className="mb-1 font-semibold">Form</legend>
+            {forms.map(([value, name]) => (
+              <label
+                key={value}
+                className="flex cursor-pointer items-center gap-2 rounded-md px-2 py-1 has-checked:bg-madder-soft has-checked:font-semibold"
+              >
+                <input
+                  type="radio"
+                  name="form"
+                  checked={form === value}
+                  onChange={() => setForm(value)}
+                  className="accent-madder"
+                />
+                {name}
+              </label>
+            ))}
+          </fieldset>
+          <h2 className="mt-4 mb-1 font-semibold">Files</h2>
+          <ul>
+            {code.data.files.map((f) => (
+              <li key={f.name}>
+                <button
+                  type="button"
+                  aria-current={f.name === file.name || undefined}
+                  onClick={() => setChosen(f.name)}
+                  className="w-full truncate rounded-md px-2 py-1 text-left font-mono text-[12px] hover:bg-line-2 aria-[current]:bg-madder-soft"
+                >
+                  {f.name}
+                </button>
+              </li>
+            ))}
+          </ul>
+          <label className="mt-4 flex items-center gap-1.5 text-[12px] text-ink-2">
+            <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
+            Label the ends of rows
+          </label>
+        </nav>
+        <section aria-label="Code" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] bg-raised">
+          <div className="flex items-center gap-2 border-b border-line-2 px-3 py-1.5">
+            <h2 className="font-mono text-[12px]">{file.name}</h2>
+            {named && <span className="truncate text-[12px] text-madder">{named}</span>}
+            <span className="flex-1" />
+            <button type="button" onClick={() => void copy(file.text)} className={button}>
+              {copied === file.text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
+              <span aria-live="polite">{copied === file.text ? "Copied" : "Copy"}</span>
+            </button>
+            <a
+              href={`data:text/plain;charset=utf-8,${encodeURIComponent(file.text)}`}
+              download={file.name}
+              className={button}
+            >
+              <Download size={13} aria-hidden="true" />
+              Download
+            </a>
+          </div>
+          <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
+            <CodeView
+              label={`${file.name}, ${forms.find(([f]) => f === form)![1]}`}
+              text={file.text.replace(/\n$/, "")}
+              language={languageOf(file.name)}
+              marked={marked}
+              onLine={(line) => setNode(file.nodes[line - 1] || undefined)}
+            />
+          </Suspense>
+        </section>
+        <aside
+          aria-label="With it"
+          className="min-h-0 overflow-y-auto border-l border-line bg-sheet p-3.5 text-[12px] max-[1080px]:hidden"
+        >
+          <div className="flex items-center">
+            <h2 className="flex-1 text-[13px] font-semibold">In the page's head</h2>
+            <button
+              type="button"
+              onClick={() => void copy(code.data!.head)}
+              className={button}
+              aria-label="Copy the head"
+            >
+              {copied === code.data.head ? "Copied" : "Copy"}
+            </button>
+          </div>
+          <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[11px] break-all whitespace-pre-wrap">
+            {code.data.head.trimEnd()}
+          </pre>
+          <h2 className="mt-4 text-[13px] font-semibold">What it takes to ship</h2>
+          <table className="mt-1.5 w-full text-right font-mono text-[11px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
+            <thead className="text-ink-2">
+              <tr>
+                <th scope="col" className="text-left">
+                  bytes
+                </th>
+                <th scope="col">rules</th>
+                <th scope="col">markup</th>
+                <th scope="col">styles</th>
+                <th scope="col">both</th>
+              </tr>
+            </thead>
+            {costs.data?.map((row) => (
+              <tbody key={row.form} className={`border-t border-line ${row.form === form ? "bg-madder-soft" : ""}`}>
+                <tr>
+                  <th scope="rowgroup" colSpan={5} className="text-left font-sans text-[12px] text-ink">
+                    {row.name}
+                  </th>
+                </tr>
+                {(["raw", "gzip", "brotli"] as const).map((how) => (
+                  <tr key={how}>
+                    <th scope="row" className="text-left text-ink-2">
+                      {how === "raw" ? "as it is" : how}
+                    </th>
+                    <td>{how === "raw" ? row.rules : ""}</td>
+                    <td>{row.markup[how].toLocaleString("en")}</td>
+                    <td>{row.stylesheet[how].toLocaleString("en")}</td>
+                    <td className="font-medium">{row.total[how].toLocaleString("en")}</td>
+                  </tr>
+                ))}
+              </tbody>
+            ))}
+          </table>
+          <p className="mt-2 text-ink-2">Components are counted as what they render to.</p>
+        </aside>
+      </main>
+    </div>
+  );
+}
