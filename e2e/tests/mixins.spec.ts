@@ -1,5 +1,5 @@
 import { execFileSync } from "node:child_process";
-import { mkdirSync, writeFileSync } from "node:fs";
+import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { chromium } from "@playwright/test";
@@ -226,4 +226,28 @@ test("what is written passes the standard rules of stylelint and html-validate",
     );
   }
   expect([...new Set(faults)].slice(0, 12)).toEqual([]);
+});
+
+test("the example in docs/mixins.md compiles with both, and stands where it says", async ({ page }, info) => {
+  const docs = new URL("../../docs/", import.meta.url);
+  const text = readFileSync(new URL("mixins.md", docs), "utf8");
+  const block = (language: string) => new RegExp("```" + language + "\\n([^]*?)```").exec(text)![1]!;
+  const kit = new URL("samples/kit", docs).pathname;
+  const entry = laid(info.outputPath("by-hand"), [{ Name: "tides.scss", Text: block("scss") }]);
+  const made = sass.compile(entry, { loadPaths: [kit] }).css;
+  const rendered = await less.render(block("less"), { paths: [kit] });
+  const width = (selector: string) => page.locator(selector).evaluate((e) => e.getBoundingClientRect().width);
+  for (const css of [made, rendered.css]) {
+    await page.setContent(`<style>body { margin: 0 }</style><style>${css}</style>${block("html")}`);
+    await page.setViewportSize({ width: 1000, height: 600 });
+    expect(await width(".board")).toBe(884);
+    expect(await width(".story")).toBeCloseTo((908 / 12) * 8 - 24, 1);
+    expect(await width(".board > aside")).toBeCloseTo((908 / 12) * 3 - 24, 1);
+    expect(await width(".board > footer")).toBe(884);
+    await page.setViewportSize({ width: 1300, height: 600 });
+    for (const selector of [".story", ".board > aside", ".board > footer"])
+      expect(await width(selector)).toBeCloseTo((1216 + 24) / 3 - 24, 1);
+    await page.setViewportSize({ width: 400, height: 600 });
+    expect(await width(".story")).toBe(376);
+  }
 });

@@ -4,10 +4,12 @@ import (
 	"flag"
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 
 	"kitrows/demo"
 	"kitrows/internal/layout"
+	"kitrows/internal/sample"
 )
 
 var update = flag.Bool("update", false, "write the golden files anew")
@@ -28,18 +30,60 @@ func TestGolden(t *testing.T) {
 		}
 	}
 	for name, text := range texts {
-		file := filepath.Join("testdata", name)
-		if *update {
-			if err := os.WriteFile(file, []byte(text), 0o600); err != nil {
-				t.Fatal(err)
+		golden(t, filepath.Join("testdata", name), text)
+	}
+}
+
+// The demo's front page in every form, and the mixins of its kit for those who write
+// by hand (docs/mixins.md).
+func TestSamples(t *testing.T) {
+	pr, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	l := layout.Of(pr.Kits[0], pr.Pages[0])
+	for _, form := range Forms {
+		for _, f := range Files(l, pr, form.Form, Options{Ends: true}) {
+			if form.Form != Plain && form.Form.ByMixins() && strings.HasSuffix(f.Name, ".html") {
+				continue
 			}
+			golden(t, filepath.Join("../../docs/samples", string(form.Form), f.Name), f.Text)
 		}
-		golden, err := os.ReadFile(file)
+	}
+	whole := NewMixed(l, pr, Options{Whole: true})
+	for _, f := range append(whole.SCSS()[:2], whole.Less()[:2]...) {
+		golden(t, filepath.Join("../../docs/samples/kit", f.Name), f.Text)
+	}
+}
+
+// golden holds a text against its file, or writes that anew.
+func golden(t *testing.T, file, text string) {
+	t.Helper()
+	if *update {
+		err := os.MkdirAll(filepath.Dir(file), 0o750)
+		if err == nil {
+			err = os.WriteFile(file, []byte(text), 0o600)
+		}
 		if err != nil {
 			t.Fatal(err)
 		}
-		if string(golden) != text {
-			t.Errorf("%s is not what is written now; look at it with -update and git diff", name)
-		}
+	}
+	had, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if string(had) != text {
+		t.Errorf("%s is not what is written now; look at it with -update and git diff", file)
+	}
+}
+
+func BenchmarkMixed(b *testing.B) {
+	p, k := sample.Wide(1000)
+	l := layout.Of(k, p)
+	pr := sample.Of(p, k)
+	for b.Loop() {
+		m := NewMixed(l, pr, Options{})
+		m.SCSS()
+		m.CSS()
 	}
 }

@@ -251,8 +251,10 @@ func (w *writer) text(node string, depth int, tag, attributes, words string) {
 	w.line(node, depth, "</"+tag+">")
 }
 
+var angles = strings.NewReplacer("<", "‹", ">", "›")
+
 // commentText makes a name safe inside a comment, which "--" or ">" could end.
 func commentText(name string) string {
 	name = strings.ReplaceAll(name, "--", "––")
-	return strings.NewReplacer("<", "‹", ">", "›").Replace(strings.TrimSuffix(name, "-"))
+	return angles.Replace(strings.TrimSuffix(name, "-"))
 }

@@ -43,6 +43,8 @@ type Mixed struct {
 	page   *page.Page
 	styler *styler
 	rules  []ruleSet
+
+	queries []string // of media, by breakpoint
 }
 
 // NewMixed writes a page of project pr as mixin-based code. The mixins it needs are
@@ -320,7 +322,16 @@ func (m *Mixed) bases() []base {
 }
 
 // query is the condition of a media query from breakpoint i on.
-func (m *Mixed) query(i int) string { return "(width >= " + m.kit.Breakpoints[i].From.String() + ")" }
+func (m *Mixed) query(i int) string {
+	if m.queries == nil {
+		for i := range m.kit.Breakpoints {
+			m.queries = append(m.queries, m.queryOf(i))
+		}
+	}
+	return m.queries[i]
+}
+
+func (m *Mixed) queryOf(i int) string { return "(width >= " + m.kit.Breakpoints[i].From.String() + ")" }
 
 // CSS is the plain stylesheet that SCSS and Less compile to: the same rules in the
 // same order.
@@ -386,6 +397,9 @@ func (m *Mixed) Plain() File {
 
 // lastOfEach leaves out declarations that another of the same property follows.
 func lastOfEach(body []string) (all []string) {
+	if len(body) < 2 {
+		return body
+	}
 	for i, declaration := range body {
 		name, _, _ := strings.Cut(declaration, ":")
 		if !slices.ContainsFunc(body[i+1:], func(later string) bool { return strings.HasPrefix(later, name+":") }) {
@@ -397,6 +411,9 @@ func lastOfEach(body []string) (all []string) {
 
 // expanded is what a mixin declares when it is called so.
 func (m *Mixed) expanded(x mixin, c call) []string {
+	if len(x.params) == 0 {
+		return x.body
+	}
 	body := make([]string, len(x.body))
 	for i, declaration := range x.body {
 		for p, param := range x.params {
@@ -423,9 +440,28 @@ func (p *printer) line(format string, args ...any) {
 	text := fmt.Sprintf(format, args...)
 	p.WriteString(text)
 	p.WriteByte('\n')
-	for range 1 + strings.Count(text, "\n") {
-		p.nodes = append(p.nodes, p.node)
+	for line := range strings.SplitSeq(text, "\n") {
+		if node := p.node; line != "" {
+			p.nodes = append(p.nodes, node)
+		} else {
+			p.nodes = append(p.nodes, "") // an empty line is for none
+		}
 	}
+}
+
+// put writes parts as one line.
+func (p *printer) put(parts ...string) {
+	for _, part := range parts {
+		p.WriteString(part)
+	}
+	p.WriteByte('\n')
+	p.nodes = append(p.nodes, p.node)
+}
+
+// gap writes an empty line, which is for no node.
+func (p *printer) gap() {
+	p.WriteByte('\n')
+	p.nodes = append(p.nodes, "")
 }
 
 // file is what was written.
@@ -435,25 +471,27 @@ func (p *printer) rule(indent, selector string, body []string) {
 	if len(body) == 0 {
 		return
 	}
-	p.line("")
-	p.line("%s%s {", indent, selector)
+	p.gap()
+	p.put(indent, selector, " {")
 	p.body(indent+"  ", body)
-	p.line("%s}", indent)
+	p.put(indent, "}")
 }
 
 // body writes declarations; custom properties and others apart.
 func (p *printer) body(indent string, body []string) {
 	for i, declaration := range body {
 		if i > 0 && strings.HasPrefix(declaration, "--") != strings.HasPrefix(body[i-1], "--") {
-			p.line("")
+			p.gap()
 		}
-		p.line("%s%s;", indent, declaration)
+		p.put(indent, declaration, ";")
 	}
 }
 
 func (p *printer) media(query string, inside func()) {
-	p.line("")
-	p.WriteString("@media " + query + " {")
+	p.gap()
+	p.WriteString("@media ")
+	p.WriteString(query)
+	p.WriteString(" {")
 	inside()
-	p.line("}")
+	p.put("}")
 }

@@ -304,13 +304,19 @@ func (m *Mixed) rulesIn(d *dialect) File {
 	p.line("%s", d.uses)
 	for _, r := range m.rules {
 		p.node = r.node
-		p.line("\n%s {", r.selector)
+		p.gap()
+		p.put(r.selector, " {")
 		first := true
 		gap := func() {
 			if !first {
-				p.line("")
+				p.gap()
 			}
 			first = false
+		}
+		calls := func(indent string, all []call) {
+			for _, c := range all {
+				p.put(indent, d.include(c, "kr."))
+			}
 		}
 		var own []call
 		var begun *call
@@ -324,20 +330,16 @@ func (m *Mixed) rulesIn(d *dialect) File {
 		switch {
 		case begun != nil && len(own) > 0:
 			open, shut := d.holding(*begun, "kr.")
-			gap()
-			p.line("  %s", open)
-			for _, c := range own {
-				p.line("    %s", d.include(c, "kr."))
-			}
-			p.line("  %s", shut)
+			p.put("  ", open)
+			calls("    ", own)
+			p.put("  ", shut)
+			first = false
 		case begun != nil:
-			gap()
-			p.line("  %s", d.include(*begun, "kr."))
-		default:
-			for _, c := range own {
-				p.line("  %s", d.include(c, "kr."))
-				first = false
-			}
+			p.put("  ", d.include(*begun, "kr."))
+			first = false
+		case len(own) > 0:
+			calls("  ", own)
+			first = false
 		}
 		for i := 1; i < len(r.at); i++ {
 			if len(r.at[i]) == 0 {
@@ -345,13 +347,11 @@ func (m *Mixed) rulesIn(d *dialect) File {
 			}
 			gap()
 			open, shut := d.from(m.kit.Breakpoints[i].Name, "kr.")
-			p.line("  %s", open)
-			for _, c := range r.at[i] {
-				p.line("    %s", d.include(c, "kr."))
-			}
-			p.line("  %s", shut)
+			p.put("  ", open)
+			calls("    ", r.at[i])
+			p.put("  ", shut)
 		}
-		p.line("}")
+		p.put("}")
 	}
 	return p.file(m.pageFile() + d.ending)
 }

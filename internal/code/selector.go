@@ -24,11 +24,13 @@ type selectors struct {
 func newSelectors(p *page.Page) *selectors {
 	s := &selectors{map[string]string{}, map[string]string{}}
 	slugs, own := map[string]int{}, map[string]int{}
+	slugOf := map[string]string{} // by node id
 	p.Walk(func(n *page.Node, _ page.Place) {
 		if n.Kind == page.Block {
 			return
 		}
-		slugs[slug(n.Name)]++
+		slugOf[n.ID] = slug(n.Name)
+		slugs[slugOf[n.ID]]++
 		for _, class := range n.Classes {
 			own[class]++
 		}
@@ -49,12 +51,12 @@ func newSelectors(p *page.Page) *selectors {
 		case n.Kind == page.Column && n.Element != "" && alone(n, at.Parent):
 			s.of[n.ID] = s.of[at.Parent.ID] + " > " + n.Element
 		default:
-			name := slug(n.Name)
+			name := slugOf[n.ID]
 			if slugs[name] > 1 || own[name] > 0 || name == "" {
 				name = letterFirst(n.ID)
 			}
 			free := name
-			for i := 2; taken[free] || free != slug(n.Name) && (slugs[free] > 0 || own[free] > 0); i++ {
+			for i := 2; taken[free] || free != slugOf[n.ID] && (slugs[free] > 0 || own[free] > 0); i++ {
 				free = name + "-" + strconv.Itoa(i)
 			}
 			taken[free] = true
@@ -69,9 +71,11 @@ func alone(n, row *page.Node) bool {
 	return !slices.ContainsFunc(row.Children, func(c *page.Node) bool { return c != n && c.Element == n.Element })
 }
 
+var apostrophes = strings.NewReplacer("’", "", "'", "")
+
 // slug is a name as a class: small letters, digits and hyphens, a letter first.
 func slug(name string) string {
-	words := strings.FieldsFunc(strings.ToLower(strings.NewReplacer("’", "", "'", "").Replace(name)), func(r rune) bool {
+	words := strings.FieldsFunc(strings.ToLower(apostrophes.Replace(name)), func(r rune) bool {
 		return !(r >= 'a' && r <= 'z' || unicode.IsDigit(r) && r < 128)
 	})
 	text := strings.Join(words, "-")

@@ -226,7 +226,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
         </main>
         <aside
           aria-label="Selection and code"
-          className={`grid min-h-0 grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
+          className={`grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
         >
           <div className="max-h-[58vh] min-h-0 overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]">
             <Selection bench={bench} node={node} focus={focus} onDo={onDo} />

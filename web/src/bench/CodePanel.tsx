@@ -51,7 +51,7 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
   }
 
   return (
-    <section aria-label="Code" className="grid min-h-0 grid-rows-[auto_1fr]">
+    <section aria-label="Code" className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]">
       <div className="flex items-center gap-1.5 px-3 py-2">
         <select
           aria-label="Form"
