@@ -40,6 +40,7 @@ type mixed struct {
 	TSX           []code.File
 	HTML, Page    string // class-based markup, which components render to, and a complete page of the mixin-based
 	Sheet         string // the class-based stylesheet
+	Nested        bool   // rules stand in others
 }
 
 type plan struct {
@@ -88,9 +89,12 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 	l := layout.Of(k, pg)
 	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
 	if withMixed {
-		m := code.NewMixed(l, pr, code.Options{Whole: turn%12 == 1})
-		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1}),
-			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(l, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String()}
+		o := code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1, Nested: turn%3 == 1, Gathered: turn%4 == 2}
+		plain := o
+		plain.Mark = false
+		m := code.NewMixed(l, pr, plain)
+		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, o),
+			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(l, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String(), o.Nested}
 	}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)

@@ -35,9 +35,9 @@ type Size struct {
 }
 
 // CodeFiles is page pg in a form.
-func CodeFiles(p *project.Project, pg *page.Page, form code.Form, ends bool) []CodeFile {
+func CodeFiles(p *project.Project, pg *page.Page, form code.Form, o code.Options) []CodeFile {
 	all := []CodeFile{}
-	for _, f := range code.Files(layout.Of(p.Kit(pg.Kit), pg), p, form, code.Options{Ends: ends}) {
+	for _, f := range code.Files(layout.Of(p.Kit(pg.Kit), pg), p, form, o) {
 		nodes := f.Nodes
 		if nodes == nil {
 			nodes = []string{}

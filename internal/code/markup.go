@@ -14,9 +14,12 @@ import (
 
 // Options of markup.
 type Options struct {
-	Mark  bool // data-node="ID" on every node's element
-	Ends  bool // a comment at the end of every container and row that names it
-	Whole bool // of a document: with the kit's whole stylesheet; of mixin-based code: with all mixins
+	Mark     bool // data-node="ID" on every node's element
+	Ends     bool // a comment at the end of every container and row that names it
+	Whole    bool // of a document: with the kit's whole stylesheet; of mixin-based code: with all mixins
+	Nested   bool // of mixin-based code: rules stand in those of what is around them
+	Gathered bool // of mixin-based code: what holds from a breakpoint on stands together
+
 	Mixed bool // of a document: without grid classes, with the stylesheet that mixins come to
 }
 

@@ -32,7 +32,9 @@ type call struct {
 type ruleSet struct {
 	node     string // the node it is for
 	selector string
+	within   string   // relative to the rule around it; the same as selector where none is
 	at       [][]call // what is included, by breakpoint
+	inner    []*ruleSet
 }
 
 // Mixed is a page as mixin-based code: markup without grid classes, and rules that
@@ -42,9 +44,10 @@ type Mixed struct {
 	kit    *kit.Kit
 	page   *page.Page
 	styler *styler
-	rules  []ruleSet
+	rules  []*ruleSet
 
-	queries []string // of media, by breakpoint
+	queries  []string // of media, by breakpoint
+	gathered bool
 }
 
 // NewMixed writes a page of project pr as mixin-based code. The mixins it needs are
@@ -66,22 +69,45 @@ func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 		used = append(used, everyClass(m.kit)...)
 	}
 	m.styler = newStyler(m.kit, used)
-	m.page.Walk(func(n *page.Node, at page.Place) {
-		if n.Kind != page.Block && n.Kind != page.Section {
-			m.add(n, w.selectors.of[n.ID], w.out.of[n.ID])
-		}
-	})
+	m.gathered = w.o.Gathered
+	m.add(m.page.Body, nil, w)
 	if w.out.fits {
-		r := ruleSet{"", "img[width]", make([][]call, len(m.kit.Breakpoints))}
+		r := &ruleSet{selector: "img[width]", within: "img[width]", at: make([][]call, len(m.kit.Breakpoints))}
 		r.at[0] = []call{{"fit", nil}}
 		m.rules = append(m.rules, r)
 	}
 	return m
 }
 
-// add adds the rule of a node that has those classes in class-based code.
-func (m *Mixed) add(n *page.Node, selector string, classes []class) {
-	r := ruleSet{n.ID, selector, make([][]call, len(m.kit.Breakpoints))}
+// add adds the rules of nodes and of what is in them: beside one another, or in the
+// rule of what is around them.
+func (m *Mixed) add(nodes []*page.Node, around *ruleSet, w *writer) {
+	for _, n := range nodes {
+		if n.Kind == page.Block {
+			continue
+		}
+		next := around
+		if r := m.rule(n, w.selectors.of[n.ID], w.out.of[n.ID]); r != nil && n.Kind != page.Section {
+			if around == nil || !w.o.Nested {
+				m.rules = append(m.rules, r)
+			} else {
+				if own, straight := strings.CutPrefix(r.selector, w.selectors.of[around.node]+" > "); straight {
+					r.within = "> " + own
+				}
+				r.selector = around.selector + " " + r.within
+				around.inner = append(around.inner, r)
+			}
+			next = r
+		}
+		m.add(n.Children, next, w)
+	}
+}
+
+// rule is the rule of a node that has those classes in class-based code; nil where
+// it needs none.
+func (m *Mixed) rule(n *page.Node, selector string, classes []class) *ruleSet {
+	r := &ruleSet{node: n.ID, selector: selector, within: selector, at: make([][]call, len(m.kit.Breakpoints))}
+	some := false
 	for _, c := range classes {
 		if c.meaning == cell { // its row's rule says it
 			continue
@@ -91,10 +117,12 @@ func (m *Mixed) add(n *page.Node, selector string, classes []class) {
 			bp = 0
 		}
 		r.at[bp] = append(r.at[bp], m.call(c))
+		some = true
 	}
-	if slices.ContainsFunc(r.at, func(calls []call) bool { return len(calls) > 0 }) {
-		m.rules = append(m.rules, r)
+	if !some {
+		return nil
 	}
+	return r
 }
 
 // callNames are the mixins of classes that only say a word or nothing.
@@ -308,7 +336,7 @@ func (m *Mixed) bases() []base {
 			b.at[i] = append(b.at[i], nested{"&", body})
 		}
 		if above := k.RowGutterAt(i); above.Px() != before {
-			b.at[i] = append(b.at[i], nested{"* + &", []string{"margin-top: " + above.String()}})
+			b.at[i] = append(b.at[i], nested{"&:where(:not(:first-child))", []string{"margin-top: " + above.String()}})
 			before = above.Px()
 		}
 		if i == 0 {
@@ -349,16 +377,22 @@ func (m *Mixed) Plain() File {
 	}
 	p := printer{}
 	p.line("/* %s, for %s, by Kit Rows */", commentText(strings.ReplaceAll(m.page.Name, "*/", "*")), commentText(strings.ReplaceAll(m.kit.Name, "*/", "*")))
-	for _, r := range m.rules {
-		p.node = r.node
-		expand := func(calls []call) (body []string) {
-			for _, c := range calls {
-				if _, isBase := bases[c.mixin]; !isBase {
-					body = append(body, m.expanded(library[c.mixin], c)...)
-				}
+	expand := func(calls []call) (body []string) {
+		for _, c := range calls {
+			if _, isBase := bases[c.mixin]; !isBase {
+				body = append(body, m.expanded(library[c.mixin], c)...)
 			}
-			return body
 		}
+		return lastOfEach(body)
+	}
+	from := func(r *ruleSet, i int) {
+		if body := expand(r.at[i]); len(body) > 0 {
+			p.node = r.node
+			p.rule("  ", r.selector, body)
+		}
+	}
+	m.each(func(r *ruleSet) {
+		p.node = r.node
 		var begun base
 		for _, c := range r.at[0] {
 			if b, ok := bases[c.mixin]; ok {
@@ -366,31 +400,36 @@ func (m *Mixed) Plain() File {
 			}
 		}
 		own := expand(r.at[0])
-		if begun.name != "" {
-			for n, part := range begun.at[0] {
-				body := part.body
-				if n == 0 {
-					body = lastOfEach(append(slices.Clone(body), own...))
-				}
-				p.rule("", strings.ReplaceAll(part.selector, "&", r.selector), body)
-			}
-			for i := 1; i < len(begun.at); i++ {
-				if len(begun.at[i]) > 0 {
-					p.media(m.query(i), func() {
-						for _, part := range begun.at[i] {
-							p.rule("  ", strings.ReplaceAll(part.selector, "&", r.selector), part.body)
-						}
-					})
+		if begun.name == "" {
+			p.rule("", r.selector, own)
+		}
+		for i, parts := range begun.at {
+			parted := func(indent string) {
+				for n, part := range parts {
+					body := part.body
+					if i == 0 && n == 0 {
+						body = lastOfEach(append(slices.Clone(body), own...))
+					}
+					p.rule(indent, strings.ReplaceAll(part.selector, "&", r.selector), body)
 				}
 			}
-		} else {
-			p.rule("", r.selector, lastOfEach(own))
-		}
-		for i := 1; i < len(r.at); i++ {
-			if body := expand(r.at[i]); len(body) > 0 {
-				p.media(m.query(i), func() { p.rule("  ", r.selector, lastOfEach(body)) })
+			if i == 0 {
+				parted("")
+			} else if len(parts) > 0 {
+				p.media(m.query(i), func() { parted("  ") })
 			}
 		}
+		for i := 1; i < len(r.at) && !m.gathered; i++ {
+			if len(r.at[i]) > 0 {
+				p.media(m.query(i), func() { from(r, i) })
+			}
+		}
+	})
+	for i := 1; i < len(m.kit.Breakpoints) && m.gathered; i++ {
+		if m.says(i) {
+			p.media(m.query(i), func() { m.each(func(r *ruleSet) { from(r, i) }) })
+		}
+		p.node = ""
 	}
 	return p.file(m.pageFile() + ".css")
 }
@@ -407,6 +446,24 @@ func lastOfEach(body []string) (all []string) {
 		}
 	}
 	return all
+}
+
+// each visits every rule, those around others before them.
+func (m *Mixed) each(visit func(r *ruleSet)) {
+	var walk func(rules []*ruleSet)
+	walk = func(rules []*ruleSet) {
+		for _, r := range rules {
+			visit(r)
+			walk(r.inner)
+		}
+	}
+	walk(m.rules)
+}
+
+// says tells whether some rule includes something at breakpoint i.
+func (m *Mixed) says(i int) (some bool) {
+	m.each(func(r *ruleSet) { some = some || len(r.at[i]) > 0 })
+	return some
 }
 
 // expanded is what a mixin declares when it is called so.

@@ -20,7 +20,9 @@ func (v *Server) takeAwayRoutes() {
 		Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		Form string `path:"form" enum:"whole,used,scss,less,plain,tsx"`
+		Form     string `path:"form" enum:"whole,used,scss,less,plain,tsx"`
+		Nested   bool   `query:"nested" doc:"Of mixin-based code: rules in those of what is around them."`
+		Gathered bool   `query:"gathered" doc:"Of mixin-based code: what holds from a breakpoint on stands together."`
 	}) (*struct {
 		Body struct {
 			Files []bench.CodeFile `json:"files"`
@@ -37,7 +39,7 @@ func (v *Server) takeAwayRoutes() {
 				Head  string           `json:"head" doc:"What the page's head must have."`
 			}
 		}{}
-		answer.Body.Files = bench.CodeFiles(state.Project, pg, code.Form(in.Form), in.Ends)
+		answer.Body.Files = bench.CodeFiles(state.Project, pg, code.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
 		answer.Body.Head = bench.Head(k, pg, code.Form(in.Form))
 		return answer, nil
 	})
@@ -56,7 +58,11 @@ func (v *Server) takeAwayRoutes() {
 	huma.Register(v.api, huma.Operation{
 		OperationID: "archive", Method: http.MethodGet, Path: path + "/archive", Summary: "The page in every form, as a zip file",
 		Errors: []int{http.StatusNotFound},
-	}, func(ctx context.Context, in *PagePath) (*struct {
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Nested   bool `query:"nested"`
+		Gathered bool `query:"gathered"`
+	}) (*struct {
 		ContentType string `header:"Content-Type"`
 		Disposition string `header:"Content-Disposition"`
 		Body        []byte
@@ -65,7 +71,7 @@ func (v *Server) takeAwayRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		archive, err := code.Archive(layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends})
+		archive, err := code.Archive(layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

@@ -14,15 +14,23 @@ export const forms: readonly (readonly [Form, string])[] = [
   ["tsx", "Components"],
 ];
 
+/** How code is written: with the ends of rows labelled; of mixin-based code, with
+ *  rules in one another, and what holds from a breakpoint on together. */
+export interface How {
+  ends: boolean;
+  nested?: boolean;
+  gathered?: boolean;
+}
+
 /** A page's files in a form, and what its head must have. */
-export function useCode(place: Place, revision: number, form: Form, ends: boolean, wanted = true) {
+export function useCode(place: Place, revision: number, form: Form, how: How, wanted = true) {
   return useQuery({
-    queryKey: ["code", place.project, place.page, revision, form, ends],
+    queryKey: ["code", place.project, place.page, revision, form, how],
     enabled: wanted,
     queryFn: async () =>
       orRefuse(
         await api.GET("/api/projects/{project}/pages/{page}/code/{form}", {
-          params: { path: { ...place, form }, query: { ends } },
+          params: { path: { ...place, form }, query: how },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -40,5 +48,5 @@ export function useCosts(place: Place, revision: number) {
 }
 
 /** Where all forms of a page are, as an archive. */
-export const archiveAt = (place: Place, ends: boolean) =>
-  `/api/projects/${place.project}/pages/${place.page}/archive?ends=${ends}`;
+export const archiveAt = (place: Place, how: How) =>
+  `/api/projects/${place.project}/pages/${place.page}/archive?${new URLSearchParams(Object.entries(how).map(([k, v]) => [k, String(v)])).toString()}`;

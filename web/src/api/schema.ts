@@ -2109,6 +2109,8 @@ export interface operations {
                 lane?: string[];
                 /** @description Label the ends of containers and rows in the code. */
                 ends?: boolean;
+                nested?: boolean;
+                gathered?: boolean;
             };
             header?: never;
             path: {
@@ -2291,6 +2293,10 @@ export interface operations {
                 lane?: string[];
                 /** @description Label the ends of containers and rows in the code. */
                 ends?: boolean;
+                /** @description Of mixin-based code: rules in those of what is around them. */
+                nested?: boolean;
+                /** @description Of mixin-based code: what holds from a breakpoint on stands together. */
+                gathered?: boolean;
             };
             header?: never;
             path: {

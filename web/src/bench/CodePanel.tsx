@@ -23,7 +23,7 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
   const ends = useView((v) => v.ends);
   const setEnds = useView((v) => v.setEnds);
   const select = useView((v) => v.select);
-  const other = useCode(place, now.revision, form, ends, form !== "used");
+  const other = useCode(place, now.revision, form, { ends }, form !== "used");
 
   // The form that is shown first comes with the Bench.
   const files = useMemo(() => {

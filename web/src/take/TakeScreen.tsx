@@ -20,11 +20,11 @@ export default function TakeScreen() {
   const bench = useBench(place);
   const [form, setForm] = useState<Form>("used");
   const [chosen, setChosen] = useState<string | null>(null);
-  const [ends, setEnds] = useState(true);
+  const [how, setHow] = useState({ ends: true, nested: false, gathered: false });
   const [node, setNode] = useState<string | undefined>();
   const [copied, setCopied] = useState("");
   const revision = bench.data?.revision ?? 0;
-  const code = useCode(place, revision, form, ends, bench.isSuccess);
+  const code = useCode(place, revision, form, how, bench.isSuccess);
   const costs = useCosts(place, revision);
   const file = code.data?.files.find((f) => f.name === chosen) ?? code.data?.files[0];
   const marked = useMemo(() => linesOf(file?.nodes, node), [file, node]);
@@ -50,7 +50,7 @@ export default function TakeScreen() {
         <h1 className="min-w-0 truncate text-bar-ink-2">Take away {bench.data.page.name}</h1>
         <span className="flex-1" />
         <a
-          href={archiveAt(place, ends)}
+          href={archiveAt(place, how)}
           download
           className="flex items-center gap-1.5 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
         >
@@ -93,10 +93,26 @@ export default function TakeScreen() {
               </li>
             ))}
           </ul>
-          <label className="mt-4 flex items-center gap-1.5 text-[12px] text-ink-2">
-            <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
-            Label the ends of rows
-          </label>
+          <fieldset className="mt-4 grid gap-1 text-[12px] text-ink-2">
+            <legend className="sr-only">How it is written</legend>
+            {(
+              [
+                ["ends", "Label the ends of rows"],
+                ["nested", "Mixins: rules in one another"],
+                ["gathered", "Mixins: by breakpoint"],
+              ] as const
+            ).map(([what, name]) => (
+              <label key={what} className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={how[what]}
+                  onChange={(e) => setHow({ ...how, [what]: e.target.checked })}
+                  className="accent-woad"
+                />
+                {name}
+              </label>
+            ))}
+          </fieldset>
         </nav>
         <section aria-label="Code" className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] bg-raised">
           <div className="flex items-center gap-2 border-b border-line-2 px-3 py-1.5">
