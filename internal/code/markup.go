@@ -47,6 +47,11 @@ type Stretch struct{ First, Last int }
 // String is the markup with a newline after each line.
 func (m *Markup) String() string {
 	var b strings.Builder
+	size := 0
+	for _, l := range m.Lines {
+		size += len(l.Text) + 1
+	}
+	b.Grow(size)
 	for _, l := range m.Lines {
 		b.WriteString(l.Text)
 		b.WriteByte('\n')

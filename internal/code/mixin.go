@@ -28,6 +28,20 @@ type call struct {
 	args  []string
 }
 
+// said is a call as a key: pages say the same few things over and over.
+type said struct{ mixin, first, second string }
+
+func (c call) said() said {
+	s := said{mixin: c.mixin}
+	if len(c.args) > 0 {
+		s.first = c.args[0]
+	}
+	if len(c.args) > 1 {
+		s.second = c.args[1]
+	}
+	return s
+}
+
 // A plan of rules: every rule of a page in mixin-based code, in order.
 type ruleSet struct {
 	node     string // the node it is for
@@ -375,13 +389,17 @@ func (m *Mixed) Plain() File {
 	for _, x := range m.bases() {
 		bases[x.name] = x
 	}
-	p := printer{}
+	p := m.printer()
 	p.line("/* %s, for %s, by Kit Rows */", commentText(strings.ReplaceAll(m.page.Name, "*/", "*")), commentText(strings.ReplaceAll(m.kit.Name, "*/", "*")))
+	known := map[said][]string{}
 	expand := func(calls []call) (body []string) {
 		for _, c := range calls {
-			if _, isBase := bases[c.mixin]; !isBase {
-				body = append(body, m.expanded(library[c.mixin], c)...)
+			declarations, seen := known[c.said()]
+			if _, isBase := bases[c.mixin]; !seen && !isBase {
+				declarations = m.expanded(library[c.mixin], c)
+				known[c.said()] = declarations
 			}
+			body = append(body, declarations...)
 		}
 		return lastOfEach(body)
 	}
@@ -504,6 +522,13 @@ func (p *printer) line(format string, args ...any) {
 			p.nodes = append(p.nodes, "") // an empty line is for none
 		}
 	}
+}
+
+// printer is one with room for the page's rules.
+func (m *Mixed) printer() *printer {
+	p := &printer{nodes: make([]string, 0, 16*len(m.rules))}
+	p.Grow(320 * len(m.rules))
+	return p
 }
 
 // put writes parts as one line.

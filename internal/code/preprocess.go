@@ -297,7 +297,7 @@ func (m *Mixed) overlay(p *printer, d *dialect) {
 
 // rulesIn is the page's own file.
 func (m *Mixed) rulesIn(d *dialect) File {
-	w := ruleWriter{m: m, d: d, bases: m.bases()}
+	w := ruleWriter{printer: m.printer(), m: m, d: d, bases: m.bases(), known: map[said]string{}}
 	w.line("// %s, by Kit Rows.", commentText(m.page.Name))
 	w.line("%s", d.uses)
 	for _, r := range m.rules {
@@ -323,15 +323,21 @@ func (m *Mixed) rulesIn(d *dialect) File {
 
 // A ruleWriter writes rules in a dialect.
 type ruleWriter struct {
-	printer
+	*printer
 	m     *Mixed
 	d     *dialect
 	bases []base
+	known map[said]string // how calls are written
 }
 
 func (w *ruleWriter) calls(indent string, all []call) {
 	for _, c := range all {
-		w.put(indent, w.d.include(c, "kr."))
+		text, seen := w.known[c.said()]
+		if !seen {
+			text = w.d.include(c, "kr.")
+			w.known[c.said()] = text
+		}
+		w.put(indent, text)
 	}
 }
 
