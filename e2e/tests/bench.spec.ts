@@ -474,6 +474,10 @@ test("the proof shows the generated page at the chosen width", async ({ page, ap
   await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "336px");
   await page.getByRole("slider", { name: "Width of the proof" }).press("ArrowRight");
   await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "337px");
+  // The same by mixins, with no grid class.
+  await page.getByRole("radio", { name: "Mixins" }).click();
+  await expect(inside.locator('[data-node="masthead"]')).toHaveClass("masthead");
+  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "337px");
 });
 
 test("a project file is brought in; a damaged one says what is wrong with it", async ({ page, app }) => {

@@ -1,7 +1,10 @@
 package server_test
 
 import (
+	"crypto/sha512"
+	"encoding/base64"
 	"encoding/json"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -83,5 +86,33 @@ func TestFilesAreSafe(t *testing.T) {
 	status, archive, header := send(t, h, "GET", front+"/archive", "")
 	if status != 200 || !strings.HasPrefix(string(archive), "PK") || header.Get("Content-Disposition") != `attachment; filename="index.zip"` {
 		t.Errorf("the archive: %d, %v", status, header)
+	}
+}
+
+// The stand-in for a delivery network hands out what the head says it does, and
+// nothing else.
+func TestDelivery(t *testing.T) {
+	h := start(t)
+	for _, form := range []string{"used", "whole", "plain", "scss"} {
+		_, answer, _ := send(t, h, "GET", front+"/code/"+form+"?network=true", "")
+		var got struct{ Head string }
+		if err := json.Unmarshal(answer, &got); err != nil {
+			t.Fatal(err)
+		}
+		said := regexp.MustCompile(`href="(/deliver/[^"]+)" integrity="(sha384-[^"]+)" crossorigin`).FindStringSubmatch(got.Head)
+		if said == nil {
+			t.Fatalf("%s: the head is %s", form, got.Head)
+		}
+		status, css, header := send(t, h, "GET", said[1], "")
+		sum := sha512.Sum384(css)
+		if status != 200 || "sha384-"+base64.StdEncoding.EncodeToString(sum[:]) != said[2] || header.Get("Access-Control-Allow-Origin") != "*" {
+			t.Errorf("%s: %d, %v", said[1], status, header)
+		}
+		if status, _, _ := send(t, h, "GET", strings.Replace(said[1], ".css", "x.css", 1), ""); status != 404 {
+			t.Errorf("another file: %d", status)
+		}
+	}
+	if status, _, _ := send(t, h, "GET", "/deliver/gullwing-point/front-page/pdf/x/kit.css", ""); status != 404 {
+		t.Errorf("a form that is not: %d", status)
 	}
 }

@@ -57,6 +57,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
 	r.Get("/api/projects/{project}/events", v.events)
 	r.Get("/api/projects/{project}/pictures/{picture}", v.picture)
+	r.Get("/deliver/{project}/{page}/{form}/{digest}/{file}", v.deliver)
 	r.Get("/api/*", http.NotFound)
 	r.Get("/*", frontEnd(web))
 	v.handler = r

@@ -23,6 +23,7 @@ func (v *Server) takeAwayRoutes() {
 		Form     string `path:"form" enum:"whole,used,scss,less,plain,tsx"`
 		Nested   bool   `query:"nested" doc:"Of mixin-based code: rules in those of what is around them."`
 		Gathered bool   `query:"gathered" doc:"Of mixin-based code: what holds from a breakpoint on stands together."`
+		Network  bool   `query:"network" doc:"The head links the stylesheet from the stand-in for a delivery network, with what it must be."`
 	}) (*struct {
 		Body struct {
 			Files []bench.CodeFile `json:"files"`
@@ -40,7 +41,7 @@ func (v *Server) takeAwayRoutes() {
 			}
 		}{}
 		answer.Body.Files = bench.CodeFiles(state.Project, pg, code.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
-		answer.Body.Head = bench.Head(k, pg, code.Form(in.Form))
+		answer.Body.Head = headOf(state.Project, pg, k, code.Form(in.Form), in.Network)
 		return answer, nil
 	})
 

@@ -20,6 +20,8 @@ export interface How {
   ends: boolean;
   nested?: boolean;
   gathered?: boolean;
+  /** The head links the stylesheet from the stand-in for a delivery network. */
+  network?: boolean;
 }
 
 /** A page's files in a form, and what its head must have. */

@@ -2297,6 +2297,8 @@ export interface operations {
                 nested?: boolean;
                 /** @description Of mixin-based code: what holds from a breakpoint on stands together. */
                 gathered?: boolean;
+                /** @description The head links the stylesheet from the stand-in for a delivery network, with what it must be. */
+                network?: boolean;
             };
             header?: never;
             path: {

@@ -15,6 +15,7 @@ export default function ProofScreen() {
   useFollow(place);
   const bench = query.data;
   const [chosen, setWidth] = useState<number | null>(null);
+  const [as, setAs] = useState<"classes" | "mixins">("classes");
   const stage = useRef<HTMLDivElement>(null);
   const room = useRoom(stage, bench !== undefined);
 
@@ -60,6 +61,15 @@ export default function ProofScreen() {
         <div className="w-80 max-w-full">
           <WidthSlider label="Width of the proof" low={first.low} high={last.high} value={width} onChange={setWidth} />
         </div>
+        <Segmented
+          label="Code"
+          value={as}
+          options={[
+            ["classes", "Classes"],
+            ["mixins", "Mixins"],
+          ]}
+          onChange={setAs}
+        />
         <p className="font-mono text-[12px] text-ink-2">
           <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
           {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
@@ -68,10 +78,10 @@ export default function ProofScreen() {
       <main ref={stage} className="min-h-0 overflow-hidden p-4">
         <div className="mx-auto h-full" style={{ width: width * scale }}>
           <iframe
-            key={bench.revision}
+            key={`${bench.revision} ${as}`}
             title={`${bench.page.name} at ${width} px`}
             sandbox=""
-            src={`/api/projects/${place.project}/pages/${place.page}/document?revision=${bench.revision}`}
+            src={`/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`}
             className="origin-top-left border border-line bg-white"
             style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
           />

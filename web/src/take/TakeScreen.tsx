@@ -20,7 +20,7 @@ export default function TakeScreen() {
   const bench = useBench(place);
   const [form, setForm] = useState<Form>("used");
   const [chosen, setChosen] = useState<string | null>(null);
-  const [how, setHow] = useState({ ends: true, nested: false, gathered: false });
+  const [how, setHow] = useState({ ends: true, nested: false, gathered: false, network: false });
   const [node, setNode] = useState<string | undefined>();
   const [copied, setCopied] = useState("");
   const revision = bench.data?.revision ?? 0;
@@ -160,6 +160,15 @@ export default function TakeScreen() {
           <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[11px] break-all whitespace-pre-wrap">
             {code.data.head.trimEnd()}
           </pre>
+          <label className="mt-1.5 flex items-start gap-1.5 text-ink-2">
+            <input
+              type="checkbox"
+              checked={how.network}
+              onChange={(e) => setHow({ ...how, network: e.target.checked })}
+              className="mt-0.5 accent-woad"
+            />
+            Linked from the delivery stand-in of this program, with what the file must be
+          </label>
           <h2 className="mt-4 text-[13px] font-semibold">What it takes to ship</h2>
           <table className="mt-1.5 w-full text-right font-mono text-[11px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
             <thead className="text-ink-2">
