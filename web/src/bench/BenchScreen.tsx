@@ -121,12 +121,14 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     }
   }
 
-  // Text that is pasted onto the Bench goes to the content sheet.
+  // What is pasted beside the sheet: a node that was copied goes to the page's end,
+  // any other text to the content sheet.
   useEffect(() => {
     function paste(event: ClipboardEvent) {
       const text = event.clipboardData?.getData("text/plain") ?? "";
       if (event.defaultPrevented || text.trim() === "" || isTyping(event.target)) return;
       event.preventDefault();
+      if (text.startsWith("{")) return void onDo({ paste: { near: "", part: text } });
       useView.getState().pour(true);
       void onDo({ pour: { text, as: formOf(text) } });
     }
