@@ -117,6 +117,7 @@ type Code struct {
 	Lines   []CodeLine `json:"lines" doc:"A node's lines run from its first to its last, its children's included."`
 	Classes int        `json:"classes" doc:"How many classes say settings."`
 	CSS     string     `json:"css" doc:"The used part of the kit's stylesheet."`
+	Left    bool       `json:"left" doc:"All of it is left out, for the page is long: it is asked for by itself."`
 }
 
 // A CodeLine is one line of markup and the node it belongs to.
@@ -132,6 +133,10 @@ type View struct {
 	Lanes map[string]float64
 	Ends  bool
 }
+
+// longPage is over how many nodes a page's code is left out of its Bench: it takes
+// longer than the rest, and nobody reads it between two keys.
+const longPage = 1200
 
 // openEnd is how much wider than its lower edge the lane of the widest
 // breakpoint may be drawn, in px.
@@ -154,7 +159,9 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	b.Lanes = make([]Lane, len(k.Breakpoints))
 	var work sync.WaitGroup // a lane and the code need nothing of one another
-	work.Go(func() { b.Code = newCode(l, p, v.Ends) })
+	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
+		work.Go(func() { b.Code = newCode(l, p, v.Ends) })
+	}
 	work.Go(func() { b.Nodes = nodes(l) })
 	for i, bp := range k.Breakpoints {
 		low, high := span(k, i)

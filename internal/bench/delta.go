@@ -17,6 +17,7 @@ type Delta struct {
 	Lanes   []LaneDelta `json:"lanes" doc:"One for every lane, in order."`
 	Lines   LineRuns    `json:"lines" doc:"Of the code's lines."`
 	Classes int         `json:"classes"`
+	Left    bool        `json:"left"`
 	CSS     *string     `json:"css,omitempty" doc:"Absent when it is as before."`
 }
 
@@ -50,7 +51,7 @@ type Stretch[T any] struct {
 
 // NewDelta makes a Delta from one Bench to another of the same page.
 func NewDelta(from, to *Bench) *Delta {
-	d := &Delta{From: from.Revision, Head: *to, Nodes: runs(from.Nodes, to.Nodes, sameNode), Lines: runs(from.Code.Lines, to.Code.Lines, same[CodeLine]), Classes: to.Code.Classes}
+	d := &Delta{From: from.Revision, Head: *to, Nodes: runs(from.Nodes, to.Nodes, sameNode), Lines: runs(from.Code.Lines, to.Code.Lines, same[CodeLine]), Classes: to.Code.Classes, Left: to.Code.Left}
 	d.Head.Nodes, d.Head.Lanes, d.Head.Code = []Node{}, []Lane{}, Code{Lines: []CodeLine{}}
 	if from.Code.CSS != to.Code.CSS {
 		d.CSS = &to.Code.CSS
@@ -71,7 +72,7 @@ func NewDelta(from, to *Bench) *Delta {
 func (d *Delta) Onto(from *Bench) *Bench {
 	b := d.Head
 	b.Nodes, b.Lanes = patched(from.Nodes, d.Nodes), make([]Lane, len(d.Lanes))
-	b.Code = Code{Lines: patched(from.Code.Lines, d.Lines), Classes: d.Classes, CSS: from.Code.CSS}
+	b.Code = Code{Lines: patched(from.Code.Lines, d.Lines), Classes: d.Classes, Left: d.Left, CSS: from.Code.CSS}
 	if d.CSS != nil {
 		b.Code.CSS = *d.CSS
 	}

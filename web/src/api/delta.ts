@@ -51,6 +51,7 @@ function onto(delta: Delta, from: Bench): Bench {
     code: {
       lines: patched(from.code.lines, delta.lines),
       classes: delta.classes,
+      left: delta.left,
       css: delta.css ?? from.code.css,
     },
   };

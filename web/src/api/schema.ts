@@ -640,6 +640,8 @@ export interface components {
             classes: number;
             /** @description The used part of the kit's stylesheet. */
             css: string;
+            /** @description All of it is left out, for the page is long: it is asked for by itself. */
+            left: boolean;
             /** @description A node's lines run from its first to its last, its children's included. */
             lines: components["schemas"]["CodeLine"][];
         };
@@ -699,6 +701,7 @@ export interface components {
             head: components["schemas"]["Bench"];
             /** @description One for every lane, in order. */
             lanes: components["schemas"]["LaneDelta"][];
+            left: boolean;
             /** @description Of the code's lines. */
             lines: components["schemas"]["StretchCodeLine"][];
             nodes: components["schemas"]["StretchNode"][];

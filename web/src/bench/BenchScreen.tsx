@@ -13,6 +13,7 @@ import { Heads } from "./Heads";
 import { Lanes } from "./Lanes";
 import { Selection } from "./Selection";
 import { Sheet } from "./Sheet";
+import { useSettled } from "./settled";
 import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
@@ -55,7 +56,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const chosen = useView((v) => v.focus);
   const setFocus = useView((v) => v.setFocus);
   const spot = useView((v) => v.shown);
-  const changes = useChanges(place, bench.revision);
+  const changes = useChanges(place, useSettled(bench).revision);
   const [tried, setTried] = useState<Bench | null>(null);
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);

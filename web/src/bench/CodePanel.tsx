@@ -1,11 +1,12 @@
 import { Check, Copy } from "lucide-react";
-import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import { Link } from "react-router";
 import type { Bench } from "../api/client";
 import type { Place } from "../api/bench";
 import { forms, useCode, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
+import { useSettled } from "./settled";
 import { useView } from "./view";
 
 const CodeView = lazy(() => import("../code/CodeView"));
@@ -23,18 +24,19 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
   const ends = useView((v) => v.ends);
   const setEnds = useView((v) => v.setEnds);
   const select = useView((v) => v.select);
-  const other = useCode(place, now.revision, form, { ends }, form !== "used");
+  // The form that is shown first comes with the Bench, but of a long page.
+  const comes = form === "used" && !now.code.left;
+  const other = useCode(place, now.revision, form, { ends }, !comes);
 
-  // The form that is shown first comes with the Bench.
   const files = useMemo(() => {
-    if (form !== "used") return other.data?.files ?? [];
+    if (!comes) return other.data?.files ?? [];
     const markup = {
       name: now.page.file,
       text: now.code.lines.map((l) => l.text).join("\n") + "\n",
       nodes: now.code.lines.map((l) => l.node),
     };
     return [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
-  }, [form, now, other.data]);
+  }, [comes, now, other.data]);
   const file = files.find((f) => f.name === chosen) ?? files[0];
   const text = file?.text ?? "";
   const marked = useMemo(() => linesOf(file?.nodes, spot?.node), [file, spot]);
@@ -108,17 +110,4 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
       </div>
     </section>
   );
-}
-
-/** How many lines are shown at once; longer code is when edits pause, so that the
- *  lanes need not wait for it. */
-const long = 800;
-
-function useSettled(bench: Bench): Bench {
-  const [settled, setSettled] = useState(bench);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(bench), 150);
-    return () => clearTimeout(timer);
-  }, [bench]);
-  return bench.code.lines.length < long || bench.page.id !== settled.page.id ? bench : settled;
 }

@@ -48,10 +48,12 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
         {plural(count("column"), "column")} in {plural(count("row"), "row")}
       </span>
       <span className="max-[1100px]:hidden">{plural(bench.breakpoints.length, "breakpoint")}</span>
-      <span className="flex-none">
-        <b className="font-semibold text-ink">{bench.code.classes}</b>{" "}
-        {bench.code.classes === 1 ? "setting class" : "setting classes"}, none redundant
-      </span>
+      {!bench.code.left && (
+        <span className="flex-none">
+          <b className="font-semibold text-ink">{bench.code.classes}</b>{" "}
+          {bench.code.classes === 1 ? "setting class" : "setting classes"}, none redundant
+        </span>
+      )}
     </footer>
   );
 }
