@@ -259,6 +259,13 @@ test("any action, page or node is found by typing, and the keys are shown", asyn
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys" });
   await expect(keys.getByText("make its siblings, or what is selected with it, alike")).toBeVisible();
+  // The README has the same.
+  const rows = await keys
+    .locator("dl > div")
+    .evaluateAll((all) => all.map((row) => [...row.children].map((c) => c.textContent)));
+  const readme = readFileSync("../README.md", "utf8");
+  expect(rows.length).toBeGreaterThan(20);
+  for (const [key, does] of rows) expect(readme).toContain(`| ${key} | ${does} |`);
   await page.keyboard.press("Escape");
   await expect(keys).toHaveCount(0);
   await page.keyboard.press("Control+k");

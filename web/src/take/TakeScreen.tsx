@@ -167,7 +167,7 @@ export default function TakeScreen() {
               onChange={(e) => setHow({ ...how, network: e.target.checked })}
               className="mt-0.5 accent-woad"
             />
-            Linked from the delivery stand-in of this program, with what the file must be
+            Linked from the delivery stand-in, with its digest
           </label>
           <h2 className="mt-4 text-[13px] font-semibold">What it takes to ship</h2>
           <table className="mt-1.5 w-full text-right font-mono text-[11px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
