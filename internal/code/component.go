@@ -301,7 +301,7 @@ func componentFile(k *kit.Kit) string {
 		belowClass = append(belowClass, fmt.Sprintf("  %q: %q,", "fluid below "+bp.Name, n.FrameUpTo.Write("", "", k.Suffix(i+1))))
 	}
 	return strings.NewReplacer(
-		"KIT", commentText(k.Name), "BREAKPOINTS", strings.Join(names, ", "), " BELOWTYPES", strings.TrimRight(" "+strings.Join(below, " "), " "), "BELOWCLASSES\n", strings.Join(belowClass, "\n")+"\n",
+		"KIT", strings.ReplaceAll(commentText(k.Name), "*/", "*"), "BREAKPOINTS", strings.Join(names, ", "), " BELOWTYPES", strings.TrimRight(" "+strings.Join(below, " "), " "), "BELOWCLASSES\n", strings.Join(belowClass, "\n")+"\n",
 		"$frame-open", template(n.FrameOpen), "$frame-cap", template(n.FrameCap), "$frame", template(n.Frame), "$row", template(n.Row), "$cell", template(n.Cell),
 		"$divides", template(n.Of), "$per", template(n.Per), "$gapX", template(n.GapX), "$gapY", template(n.GapY), "$align", template(n.Align), "$spread", template(n.Spread),
 		"$take", template(n.Take), "$full", template(n.Full), "$share", template(n.Share), "$natural", template(n.Natural), "$skip", template(n.Skip), "$trail", template(n.Trail),

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"kitrows/demo"
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 )
@@ -119,6 +120,25 @@ func TestCleaned(t *testing.T) {
 	} {
 		if got := Cleaned(markup); got != want {
 			t.Errorf("%s is shown as %s, want %s", markup, got, want)
+		}
+	}
+}
+
+// Whatever a kit and a page are called, a comment that names them does not end early.
+func TestNamesStayInTheirComments(t *testing.T) {
+	pr, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	k, pg := *pr.Kits[0], *pr.Pages[0]
+	k.Name, pg.Name = "*/ alert(1) /* --> <b>", "*/ alert(2) /* --> <b>"
+	short := *pr
+	short.Kits, short.Pages = append([]*kit.Kit{&k}, pr.Kits[1:]...), append([]*page.Page{&pg}, pr.Pages[1:]...)
+	for _, form := range Forms {
+		for _, f := range Files(layout.Of(&k, &pg), &short, form.Form, Options{Ends: true}) {
+			if !strings.HasSuffix(f.Name, "ss") && strings.Contains(f.Text, "*/ alert") || strings.HasSuffix(f.Name, ".css") && strings.Contains(f.Text, "*/ alert") {
+				t.Errorf("%s of %s lets a name out of its comment:\n%.300s", f.Name, form.Name, f.Text)
+			}
 		}
 	}
 }

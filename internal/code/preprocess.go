@@ -101,7 +101,7 @@ var less = dialect{
 	value:  func(param string) string { return "@" + param },
 	inside: func(param string) string { return "@{" + param + "}" },
 	mixin: func(name string, params []string) string {
-		return ".kr-" + name + "(" + strings.Join(withDefault(params, "@", "@kr-columns"), "; ") + ")"
+		return ".kr-" + name + "(" + strings.Join(withDefault(params, "@", "@kit-columns"), "; ") + ")"
 	},
 	holder: func(name string) string { return ".kr-" + name + "(@own: {})" },
 	own:    "@own();",
@@ -114,7 +114,7 @@ var less = dialect{
 	settings: func(m *Mixed) string {
 		p := printer{}
 		p.line("// %s: what its mixins and pages go by.", commentText(m.kit.Name))
-		p.line("\n// How many columns a row has, unless told otherwise.\n@kr-columns: %d;", m.columns())
+		p.line("\n// How many columns a row has, unless told otherwise.\n@kit-columns: %d;", m.columns())
 		p.line("\n// Where each breakpoint begins.")
 		for _, bp := range m.kit.Breakpoints {
 			p.line("@kr-%s: %s;", bp.Name, bp.From)
