@@ -1,17 +1,10 @@
 import { execFileSync } from "node:child_process";
 import { expect, test, type Page } from "@playwright/test";
+import { measured, type Box } from "./boxes";
 
 // The promise of the product (domain 6.7): every box of the plan is where a real
 // browser shows the generated code, within half a CSS pixel.
 
-interface Box {
-  ID: string;
-  X: number;
-  Y: number;
-  Width: number;
-  Height: number;
-  Shown: boolean;
-}
 interface Trial {
   Name: string;
   Document: string;
@@ -56,18 +49,7 @@ async function judge(page: Page, trial: string, turn: number): Promise<Verdict> 
             const element = nodes.get(box.ID);
             if (!element) throw new Error(`${trial.Name}: no element of ${box.ID}`);
             const real = element.getBoundingClientRect();
-            const hidden = element.getClientRects().length === 0;
-            const off =
-              hidden === box.Shown
-                ? Infinity
-                : hidden
-                  ? 0
-                  : Math.max(
-                      Math.abs(real.x - box.X),
-                      Math.abs(real.y - box.Y),
-                      Math.abs(real.width - box.Width),
-                      Math.abs(real.height - box.Height),
-                    );
+            const off = window.off(element, box);
             if (box.Shown) found.boxes++;
             if (off > found.largest) {
               found.largest = off;
@@ -125,6 +107,7 @@ for (const { seed, scale } of screens)
     });
     const page = await browser.newPage({ deviceScaleFactor: scale });
     await page.setContent('<iframe style="border:0;height:4000px"></iframe>');
+    await measured(page);
     const total = { boxes: 0, largest: 0, worst: "", redundant: [] as string[] };
     for (const [turn, trial] of trials.entries()) {
       const verdict = await judge(page, trial, turn * 7);

@@ -11,6 +11,7 @@ import * as sass from "sass";
 import stylelint from "stylelint";
 import ts from "typescript";
 import { expect, test } from "./app";
+import { measured, type Box } from "./boxes";
 
 interface File {
   Name: string;
@@ -20,7 +21,7 @@ interface Trial {
   Name: string;
   Plans: {
     Width: number;
-    Boxes: { ID: string; X: number; Y: number; Width: number; Height: number; Shown: boolean }[];
+    Boxes: Box[];
   }[];
   Mixed: {
     SCSS: File[];
@@ -79,6 +80,7 @@ test(`the compilers give the core's own CSS for ${pages} random pages, without a
   const browser = await chromium.launch({ ...info.project.use.launchOptions });
   const page = await browser.newPage();
   await page.setContent('<iframe style="border: 0; height: 800px"></iframe>');
+  await measured(page);
   const total = { boxes: 0, largest: 0, worst: "" };
   for (const [i, text] of trials.entries()) {
     const trial = JSON.parse(text) as Trial;
@@ -110,18 +112,7 @@ test(`the compilers give the core's own CSS for ${pages} random pages, without a
           for (const box of plan.Boxes) {
             const element = inside.querySelector(`[data-node="${box.ID}"]`)!;
             const real = element.getBoundingClientRect();
-            const hidden = element.getClientRects().length === 0;
-            const off =
-              hidden === box.Shown
-                ? Infinity
-                : hidden
-                  ? 0
-                  : Math.max(
-                      Math.abs(real.x - box.X),
-                      Math.abs(real.y - box.Y),
-                      Math.abs(real.width - box.Width),
-                      Math.abs(real.height - box.Height),
-                    );
+            const off = window.off(element, box);
             if (box.Shown) found.boxes++;
             if (off > found.largest) {
               found.largest = off;

@@ -94,7 +94,7 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		plain.Mark = false
 		m := code.NewMixed(l, pr, plain)
 		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, o),
-			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(l, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String(), o.Nested}
+			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(pg, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String(), o.Nested}
 	}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)

@@ -4,7 +4,6 @@ import (
 	"strings"
 
 	"kitrows/internal/code"
-	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -62,14 +61,12 @@ func Costs(p *project.Project, pg *page.Page) []CostRow {
 	return all
 }
 
-// Head is what a page's head must have, for markup in a form.
-func Head(k *kit.Kit, pg *page.Page, form code.Form) string {
+// Head is what a page's head must have, for markup in a form: the form's stylesheet,
+// then the page's own.
+func Head(pg *page.Page, form code.Form) string {
 	link := "kit.css"
 	if form.ByMixins() {
 		link = strings.TrimSuffix(pg.File, ".html") + ".css"
 	}
-	whole := code.Page(layout.Of(k, &page.Page{File: pg.File, Name: pg.Name, Language: pg.Language}), "", link, "page.css")
-	_, rest, _ := strings.Cut(whole, "<head>\n")
-	head, _, _ := strings.Cut(rest, "  </head>")
-	return strings.ReplaceAll(head, "    <", "<")
+	return strings.Join(code.Head(pg, link, "page.css"), "\n") + "\n"
 }

@@ -121,7 +121,16 @@ func TestStretches(t *testing.T) {
 	}
 	pg := pr.Pages[0]
 	m := Write(layout.Of(pr.Kits[0], pg), pr, Options{Mark: true, Ends: true})
-	stretches := m.Stretches()
+	type stretch struct{ First, Last int }
+	stretches := map[string]stretch{}
+	for i, l := range m.Lines {
+		s, seen := stretches[l.Node]
+		if !seen {
+			s.First = i + 1
+		}
+		s.Last = i + 1
+		stretches[l.Node] = s
+	}
 	pg.Walk(func(n *page.Node, at page.Place) {
 		s := stretches[n.ID]
 		if s.First < 1 || s.Last < s.First || !strings.Contains(m.Lines[s.First-1].Text, fmt.Sprintf("data-node=%q", n.ID)) {

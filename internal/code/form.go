@@ -11,6 +11,7 @@ import (
 	"github.com/andybalholm/brotli"
 
 	"kitrows/internal/layout"
+	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
 
@@ -38,11 +39,11 @@ var Forms = []struct {
 
 // Files is a page in a form: its markup first, if it has any of its own.
 func Files(l *layout.Layout, pr *project.Project, f Form, o Options) []File {
-	page := l.Page()
+	p := l.Page()
 	switch f {
 	case SCSS, Less, Plain:
 		m := NewMixed(l, pr, o)
-		all := []File{m.Markup.file(page.File)}
+		all := []File{m.Markup.file(p.File)}
 		switch f {
 		case SCSS:
 			return append(all, m.SCSS()...)
@@ -58,7 +59,7 @@ func Files(l *layout.Layout, pr *project.Project, f Form, o Options) []File {
 	if f == Whole {
 		sheet = WholeSheet(m)
 	}
-	return []File{m.file(page.File), {"kit.css", sheet.String(), nil}}
+	return []File{m.file(p.File), {"kit.css", sheet.String(), nil}}
 }
 
 // file is markup as a file.
@@ -70,15 +71,26 @@ func (m *Markup) file(name string) File {
 	return f
 }
 
-// Page is markup as a complete page, whose head links stylesheets in that order.
-func Page(l *layout.Layout, markup string, links ...string) string {
-	p := l.Page()
-	var b strings.Builder
-	fmt.Fprintf(&b, "<!DOCTYPE html>\n<html lang=\"%s\">\n  <head>\n    <meta charset=\"utf-8\">\n", html.EscapeString(p.Language))
-	b.WriteString("    <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
-	fmt.Fprintf(&b, "    <title>%s</title>\n", html.EscapeString(p.Name))
+// Head is the lines that a page's head must have, with links to stylesheets in that
+// order.
+func Head(p *page.Page, links ...string) []string {
+	all := []string{
+		`<meta charset="utf-8">`,
+		`<meta name="viewport" content="width=device-width, initial-scale=1">`,
+		"<title>" + html.EscapeString(p.Name) + "</title>",
+	}
 	for _, link := range links {
-		fmt.Fprintf(&b, "    <link rel=\"stylesheet\" href=\"%s\">\n", link)
+		all = append(all, `<link rel="stylesheet" href="`+link+`">`)
+	}
+	return all
+}
+
+// Page is markup as a complete page, whose head links stylesheets in that order.
+func Page(p *page.Page, markup string, links ...string) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "<!DOCTYPE html>\n<html lang=\"%s\">\n  <head>\n", html.EscapeString(p.Language))
+	for _, line := range Head(p, links...) {
+		b.WriteString("    " + line + "\n")
 	}
 	b.WriteString("  </head>\n  <body>\n")
 	for line := range strings.Lines(markup) {
@@ -145,7 +157,7 @@ func bytesOf(text string) Bytes {
 // Archive is a page in every form as a zip file, with its pictures and a word on how
 // to build each.
 func Archive(l *layout.Layout, pr *project.Project, o Options) ([]byte, error) {
-	page := l.Page()
+	p := l.Page()
 	var b bytes.Buffer
 	z := zip.NewWriter(&b)
 	var failed error
@@ -159,7 +171,7 @@ func Archive(l *layout.Layout, pr *project.Project, o Options) ([]byte, error) {
 		}
 	}
 	put("README.md", []byte(archiveReadme(l)))
-	css := strings.TrimSuffix(page.File, ".html") + ".css"
+	css := strings.TrimSuffix(p.File, ".html") + ".css"
 	for _, form := range Forms {
 		if form.Form == Whole {
 			continue
@@ -167,11 +179,11 @@ func Archive(l *layout.Layout, pr *project.Project, o Options) ([]byte, error) {
 		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins", TypeScript: "components"}[form.Form]
 		for _, f := range Files(l, pr, form.Form, o) {
 			text := f.Text
-			if f.Name == page.File {
+			if f.Name == p.File {
 				if form.Form == SCSS || form.Form == Less {
 					continue // the markup is that of the plain form
 				}
-				text = Page(l, text, map[Form]string{Used: "kit.css", Plain: css}[form.Form])
+				text = Page(p, text, map[Form]string{Used: "kit.css", Plain: css}[form.Form])
 			}
 			put(folder+"/"+f.Name, []byte(text))
 		}

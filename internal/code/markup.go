@@ -40,10 +40,6 @@ type Line struct {
 	Node string
 }
 
-// A Stretch is the lines of one node with all its children, counted from 1, both
-// ends included.
-type Stretch struct{ First, Last int }
-
 // String is the markup with a newline after each line.
 func (m *Markup) String() string {
 	var b strings.Builder
@@ -57,21 +53,6 @@ func (m *Markup) String() string {
 		b.WriteByte('\n')
 	}
 	return b.String()
-}
-
-// Stretches gives every node's lines. Children stand inside their parents, so a
-// node's lines run from its first to its last, theirs included.
-func (m *Markup) Stretches() map[string]Stretch {
-	all := make(map[string]Stretch)
-	for i, l := range m.Lines {
-		s, seen := all[l.Node]
-		if !seen {
-			s.First = i + 1
-		}
-		s.Last = i + 1
-		all[l.Node] = s
-	}
-	return all
 }
 
 // ClassesOf gives the classes that a node's element has in class-based markup:

@@ -60,7 +60,11 @@ func (f *Fill) apply(e *editor) error {
 	if err := set.apply(e); err != nil {
 		return err
 	}
-	if e.summary = fmt.Sprintf("Fill %d rows from %s", len(proposals), f.From); len(f.Rows) == 1 {
+	rows := map[string]bool{}
+	for _, p := range proposals {
+		rows[p.Row] = true
+	}
+	if e.summary = fmt.Sprintf("Fill %d rows from %s", len(rows), f.From); len(f.Rows) == 1 {
 		row, _ := e.page.Find(f.Rows[0])
 		e.summary = "Fill " + row.Name + " from " + f.From
 	}

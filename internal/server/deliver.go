@@ -9,7 +9,6 @@ import (
 
 	"kitrows/internal/bench"
 	"kitrows/internal/code"
-	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -44,8 +43,8 @@ func deliveredOf(p *project.Project, pg *page.Page, form code.Form) (delivered, 
 
 // headOf is what a page's head must have; with the stylesheet beside the page, or from
 // the stand-in.
-func headOf(p *project.Project, pg *page.Page, k *kit.Kit, form code.Form, fromNetwork bool) string {
-	head := bench.Head(k, pg, form)
+func headOf(p *project.Project, pg *page.Page, form code.Form, fromNetwork bool) string {
+	head := bench.Head(pg, form)
 	d, ok := deliveredOf(p, pg, form)
 	if !fromNetwork || !ok {
 		return head

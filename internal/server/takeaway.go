@@ -12,6 +12,12 @@ import (
 	"kitrows/internal/layout"
 )
 
+// PageCode is a page's code in a form.
+type PageCode struct {
+	Files []bench.CodeFile `json:"files"`
+	Head  string           `json:"head" doc:"What the page's head must have."`
+}
+
 func (v *Server) takeAwayRoutes() {
 	const path = "/api/projects/{project}/pages/{page}"
 
@@ -24,25 +30,13 @@ func (v *Server) takeAwayRoutes() {
 		Nested   bool   `query:"nested" doc:"Of mixin-based code: rules in those of what is around them."`
 		Gathered bool   `query:"gathered" doc:"Of mixin-based code: what holds from a breakpoint on stands together."`
 		Network  bool   `query:"network" doc:"The head links the stylesheet from the stand-in for a delivery network, with what it must be."`
-	}) (*struct {
-		Body struct {
-			Files []bench.CodeFile `json:"files"`
-			Head  string           `json:"head" doc:"What the page's head must have."`
-		}
-	}, error) {
-		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+	}) (*struct{ Body PageCode }, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
 			return nil, err
 		}
-		answer := &struct {
-			Body struct {
-				Files []bench.CodeFile `json:"files"`
-				Head  string           `json:"head" doc:"What the page's head must have."`
-			}
-		}{}
-		answer.Body.Files = bench.CodeFiles(state.Project, pg, code.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
-		answer.Body.Head = headOf(state.Project, pg, k, code.Form(in.Form), in.Network)
-		return answer, nil
+		form, o := code.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered}
+		return &struct{ Body PageCode }{PageCode{bench.CodeFiles(state.Project, pg, form, o), headOf(state.Project, pg, form, in.Network)}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

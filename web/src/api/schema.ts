@@ -655,11 +655,6 @@ export interface components {
             node: string;
             text: string;
         };
-        CodeResponse: {
-            files: components["schemas"]["CodeFile"][];
-            /** @description What the page's head must have. */
-            head: string;
-        };
         Comparison: {
             /**
              * Format: int64
@@ -1217,6 +1212,11 @@ export interface components {
         Offers: {
             kits: components["schemas"]["Offer"][];
             starts: components["schemas"]["Offer"][];
+        };
+        PageCode: {
+            files: components["schemas"]["CodeFile"][];
+            /** @description What the page's head must have. */
+            head: string;
         };
         PageContent: {
             /** @description What a picture shows, in words. */
@@ -2319,7 +2319,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CodeResponse"];
+                    "application/json": components["schemas"]["PageCode"];
                 };
             };
             /** @description Not Found */
