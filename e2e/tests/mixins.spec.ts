@@ -33,6 +33,8 @@ interface Trial {
     Page: string;
     Sheet: string;
     Nested: boolean;
+    Kit: File[];
+    Stripes: { Width: number; Units: [number, number][] }[];
   };
 }
 
@@ -219,6 +221,36 @@ test("what is written passes the standard rules of stylelint and html-validate",
     );
   }
   expect([...new Set(faults)].slice(0, 12)).toEqual([]);
+});
+
+test("the overlay's stripes are the columns of 40 kits, at both ends of every breakpoint", async ({ page }, info) => {
+  test.setTimeout(600_000);
+  const own = '@use "kit" as kr;\n.frame { @include kr.frame; @include kr.overlay(#000); height: 9px; }\n';
+  for (const [i, line] of printed(40).entries()) {
+    const { Name, Mixed } = JSON.parse(line) as Trial;
+    const made = sass.compile(laid(info.outputPath(`overlay-${i}`), [...Mixed.Kit, { Name: "own.scss", Text: own }]));
+    await page.setContent(`<style>body { margin: 0 }${made.css}</style><div class="frame"></div>`);
+    for (const { Width, Units } of Mixed.Stripes) {
+      if (Width % 1 || Width < 40) continue;
+      await page.setViewportSize({ width: Width, height: 20 });
+      const shot = await page.screenshot();
+      const dark = await page.evaluate(async (png) => {
+        const image = await createImageBitmap(await (await fetch(`data:image/png;base64,${png}`)).blob());
+        const canvas = new OffscreenCanvas(image.width, 1).getContext("2d")!;
+        canvas.drawImage(image, 0, 4, image.width, 1, 0, 0, image.width, 1);
+        const { data } = canvas.getImageData(0, 0, image.width, 1);
+        return Array.from({ length: image.width }, (_, x) => data[4 * x]! < 128);
+      }, shot.toString("base64"));
+      const touching = Units.length > 1 && Units[1]![0] - Units[0]![1] < 0.01;
+      const wanted = (x: number) => Units.findIndex(([from, to]) => from <= x && x < to);
+      const wrong = dark.flatMap((isDark, x) => {
+        const unit = wanted(x + 0.5);
+        const sure = wanted(x - 0.5) === wanted(x + 1.5); // not at a stripe's own edge
+        return sure && isDark !== (unit >= 0 && !(touching && unit % 2 === 1)) ? [x] : [];
+      });
+      expect(wrong, `${Name} at ${Width} px`).toEqual([]);
+    }
+  }
 });
 
 test("the example in docs/mixins.md compiles with both, and stands where it says", async ({ page }, info) => {

@@ -38,9 +38,17 @@ type mixed struct {
 	SCSS, Less    []code.File
 	CSS, Document string
 	TSX           []code.File
-	HTML, Page    string // class-based markup, which components render to, and a complete page of the mixin-based
-	Sheet         string // the class-based stylesheet
-	Nested        bool   // rules stand in others
+	HTML, Page    string      // class-based markup, which components render to, and a complete page of the mixin-based
+	Sheet         string      // the class-based stylesheet
+	Nested        bool        // rules stand in others
+	Kit           []code.File // all of the kit's mixins in SCSS
+	Stripes       []stripes
+}
+
+// stripes are where a fixed container's columns stand at a width.
+type stripes struct {
+	Width float64
+	Units [][2]float64 // from x, to x
 }
 
 type plan struct {
@@ -94,12 +102,16 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		plain.Mark = false
 		m := code.NewMixed(l, pr, plain)
 		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, o),
-			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(pg, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String(), o.Nested}
+			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(pg, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String(), o.Nested,
+			code.NewMixed(l, pr, code.Options{Whole: true}).SCSS()[:2], nil}
 	}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {
 			high = low + 600
+		}
+		if withMixed {
+			t.Mixed.Stripes = append(t.Mixed.Stripes, striped(k, i, math.Ceil(low)), striped(k, i, high))
 		}
 		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
 			if boxes := l.Plan(v).Boxes; !hairThin(boxes) {
@@ -113,6 +125,19 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		panic(err)
 	}
 	out.WriteByte('\n')
+}
+
+// striped is where the columns of a fixed container stand at breakpoint i in a viewport
+// of v px.
+func striped(k *kit.Kit, i int, v float64) stripes {
+	f := k.Frame(i, v, kit.HeldFixed)
+	t := kit.NewTrack(k.ColumnsAt(i), k.GutterAt(i), f.Content)
+	all := stripes{Width: v}
+	for unit := range t.Columns.N() {
+		x := (v-f.Content.Px)/2 + t.Offset(0, float64(unit)).Px
+		all.Units = append(all.Units, [2]float64{x, x + t.Width(unit, 1).Px})
+	}
+	return all
 }
 
 // hairThin tells whether some row is under 2 px wide: there the sixty-fourths of a

@@ -1,0 +1,57 @@
+package code
+
+import (
+	"strconv"
+	"strings"
+)
+
+// A dialect is how a preprocessor writes what SCSS and Less both have. In
+// declarations, "{n}" stands for a parameter.
+type dialect struct {
+	ending   string
+	doc      string                                          // before a line of documentation
+	value    func(param string) string                       // a parameter as a whole value
+	inside   func(param string) string                       // a parameter inside a custom property
+	mixin    func(name string, params []string) string       // the head of a mixin
+	holder   func(name string) string                        // the head of a mixin that takes declarations in
+	own      string                                          // where those stand
+	include  func(c call, prefix string) string              // a call
+	holding  func(c call, prefix string) (open, shut string) // a call with declarations
+	from     func(breakpoint, prefix string) (open, shut string)
+	kitFrom  func(breakpoint string) (open, shut string) // the same among the mixins
+	settings func(m *Mixed) string
+	head     func(m *Mixed) string // of the mixins' file
+	uses     string                // the first line of a page's file
+	safe     func(declaration string) string
+}
+
+// withDefault names parameters; of is the kit's columns unless it is said.
+func withDefault(params []string, sign, columns string) []string {
+	all := make([]string, len(params))
+	for i, p := range params {
+		if all[i] = sign + p; p == "of" {
+			all[i] += ": " + columns
+		}
+	}
+	return all
+}
+
+// arguments are a call's values in brackets; a sum is text, which nothing works out.
+func arguments(c call, isSCSS bool) string {
+	if len(c.args) == 0 {
+		return ""
+	}
+	all := make([]string, len(c.args))
+	for i, a := range c.args {
+		if all[i] = a; strings.Contains(a, " ") && isSCSS {
+			all[i] = strconv.Quote(a)
+		} else if strings.Contains(a, " ") {
+			all[i] = "~" + strconv.Quote(a)
+		}
+	}
+	between := ", "
+	if !isSCSS {
+		between = "; "
+	}
+	return "(" + strings.Join(all, between) + ")"
+}

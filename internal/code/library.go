@@ -1,0 +1,69 @@
+package code
+
+import (
+	"strings"
+)
+
+// library is the file of the kit's mixins.
+func (m *Mixed) library(d *dialect) string {
+	p := printer{}
+	mark := "//"
+	p.line("%s %s, its mixins, by Kit Rows.", mark, commentText(m.kit.Name))
+	p.line("%s", "")
+	p.WriteString(d.head(m))
+	for _, b := range m.bases() {
+		p.line("\n%s%s\n%s {", d.doc, b.doc, d.holder(b.name))
+		for i, parts := range b.at {
+			indent := "  "
+			shut := ""
+			if i > 0 && len(parts) > 0 {
+				open, end := d.kitFrom(m.kit.Breakpoints[i].Name)
+				p.line("\n  %s", open)
+				shut, indent = end, "    "
+			}
+			for n, part := range parts {
+				if part.selector == "&" {
+					m.declared(&p, d, indent, part.body, nil)
+				} else {
+					if i == 0 || n > 0 {
+						p.line("")
+					}
+					p.line("%s%s {", indent, strings.TrimPrefix(part.selector, "& "))
+					m.declared(&p, d, indent+"  ", part.body, nil)
+					p.line("%s}", indent)
+				}
+				if i == 0 && n == 0 {
+					p.line("\n%s%s", indent, d.own)
+				}
+			}
+			if shut != "" {
+				p.line("  %s", shut)
+			}
+		}
+		p.line("}")
+	}
+	for _, x := range m.mixins() {
+		doc := strings.NewReplacer("{n}", d.value("n"), "{of}", d.value("of")).Replace(x.doc)
+		p.line("\n%s%s\n%s {", d.doc, doc, d.mixin(x.name, x.params))
+		m.declared(&p, d, "  ", x.body, x.params)
+		p.line("}")
+	}
+	m.overlay(&p, d)
+	return p.String()
+}
+
+// declared writes declarations with their parameters.
+func (m *Mixed) declared(p *printer, d *dialect, indent string, body, params []string) {
+	written := make([]string, len(body))
+	for i, declaration := range body {
+		for _, param := range params {
+			as := d.value(param)
+			if strings.HasPrefix(declaration, "--") {
+				as = d.inside(param)
+			}
+			declaration = strings.ReplaceAll(declaration, "{"+param+"}", as)
+		}
+		written[i] = d.safe(declaration)
+	}
+	p.body(indent, written)
+}
