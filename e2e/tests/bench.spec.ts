@@ -530,7 +530,7 @@ for (const colorScheme of ["light", "dark"] as const) {
     await expect(page.getByRole("button", { name: /^Halves/ })).toBeVisible();
     await clean();
     await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "Fill narrower" }).click();
+    await page.getByRole("button", { name: "Fill smaller widths" }).click();
     await expect(page.getByRole("button", { name: /^Take all/ })).toBeVisible();
     await clean();
     await page.keyboard.press("Escape");

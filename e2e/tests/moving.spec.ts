@@ -102,14 +102,14 @@ test("an id, classes and a note are given; what cannot be is refused", async ({ 
 test("narrower breakpoints are filled, one row or all, with reasons, and undone", async ({ page, app }) => {
   await openBench(page, app);
   const before = await code(page);
-  await page.getByRole("button", { name: "Fill narrower" }).click();
-  const dialog = page.getByRole("dialog", { name: "Fill narrower than wide" });
+  await page.getByRole("button", { name: "Fill smaller widths" }).click();
+  const dialog = page.getByRole("dialog", { name: "Fill smaller widths from wide" });
   await expect(dialog.getByRole("listitem").filter({ hasText: "Opening" })).toContainText("12 · 12 → becomes 7 + 5");
   await expect(dialog.getByRole("listitem").first()).toContainText("at 620 px");
-  await dialog.getByRole("button", { name: "Take Opening at mid" }).click();
+  await dialog.getByRole("button", { name: "Accept Opening at mid" }).click();
   await expect(dialog.getByRole("listitem")).toHaveCount(1);
   await expect.poll(() => code(page)).toContain('<article class="kr-cell kr-take-7-mid kr-take-8-full">');
-  await dialog.getByRole("button", { name: "Take all 1" }).click();
+  await dialog.getByRole("button", { name: "Accept all 1" }).click();
   await expect(dialog).toHaveCount(0);
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");

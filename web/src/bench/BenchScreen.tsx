@@ -195,7 +195,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
               </Suspense>
               {focus !== bench.breakpoints[0]?.name && !empty && (
                 <button type="button" onClick={() => setDialog("fill")} className={toolButton}>
-                  Fill narrower
+                  Fill smaller widths
                 </button>
               )}
               <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">

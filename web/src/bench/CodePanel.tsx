@@ -1,6 +1,5 @@
 import { Check, Copy } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
-import { Link } from "react-router";
 import type { Bench } from "../api/client";
 import type { Place } from "../api/bench";
 import { forms, useCode, type Form } from "../api/code";
@@ -54,27 +53,17 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
 
   return (
     <section aria-label="Code" className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]">
-      <div className="flex items-center gap-1.5 px-3 py-2">
+      <div className="flex items-center gap-1.5 px-3 pt-2">
         <select
           aria-label="Form"
           value={form}
           onChange={(e) => setForm(e.target.value as Form)}
-          className={`${field} w-[118px]`}
+          className={`${field} flex-1`}
         >
           {forms.map(([value, name]) => (
             <option key={value} value={value}>
               {name}
             </option>
-          ))}
-        </select>
-        <select
-          aria-label="File"
-          value={file?.name ?? ""}
-          onChange={(e) => setChosen(e.target.value)}
-          className={`${field} flex-1 font-mono`}
-        >
-          {files.map((f) => (
-            <option key={f.name}>{f.name}</option>
           ))}
         </select>
         <button
@@ -87,14 +76,21 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
         </button>
       </div>
       <div className="flex min-h-0 flex-col [contain:strict]">
-        <div className="flex flex-none items-center gap-3 px-3 pb-1.5 text-[12px] text-ink-2">
+        <div className="flex flex-none items-center gap-3 px-3 py-1.5 text-[12px] text-ink-2">
+          <select
+            aria-label="File"
+            value={file?.name ?? ""}
+            onChange={(e) => setChosen(e.target.value)}
+            className={`${field} flex-1 font-mono`}
+          >
+            {files.map((f) => (
+              <option key={f.name}>{f.name}</option>
+            ))}
+          </select>
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
             Label the ends of rows
           </label>
-          <Link to={`/${place.project}/${place.page}/take`} className="ml-auto underline">
-            Take away
-          </Link>
         </div>
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>

@@ -137,7 +137,7 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
               )}
               <Group heading="Page">
                 {item("Add a row", onAddRow, "A")}
-                {focus !== bench.breakpoints[0]?.name && item(`Fill narrower than ${focus}`, onFill)}
+                {focus !== bench.breakpoints[0]?.name && item(`Fill smaller widths from ${focus}`, onFill)}
                 {item("Why", () => view.setPanel("why"))}
                 {item("Content", () => view.setPanel("content"))}
                 {item("History", () => view.setPanel("history"))}

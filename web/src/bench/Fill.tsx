@@ -16,7 +16,7 @@ interface Props {
 }
 
 /** Widths proposed for the narrower breakpoints: the page before and after, and
- *  each row's proposal with its reason, taken over one by one or all at once. */
+ *  each row's proposal with its reason, accepted one by one or all at once. */
 export default function Fill({ place, bench, from, onDo, onClose }: Props) {
   const { data: filling, error } = useFilling(place, bench.revision, from);
   const proposals = filling?.proposals ?? [];
@@ -28,7 +28,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
           onCloseAutoFocus={useView.getState().seek}
           className="fixed top-[6vh] left-1/2 z-50 flex max-h-[88vh] w-[min(940px,94vw)] -translate-x-1/2 flex-col rounded-md border border-control bg-sheet p-5 text-[12px]"
         >
-          <Dialog.Title className="text-[16px] font-semibold">Fill narrower than {from}</Dialog.Title>
+          <Dialog.Title className="text-[16px] font-semibold">Fill smaller widths from {from}</Dialog.Title>
           <Dialog.Description className="mt-1 max-w-2xl text-ink-2">
             Every column keeps the width its content is comfortable with, every line is full, columns stay beside one
             another as far as that allows and in their order, with as few settings as can be.
@@ -60,11 +60,11 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
                       <span className="flex-1" />
                       <button
                         type="button"
-                        aria-label={`Take ${p.name} at ${p.breakpoint}`}
+                        aria-label={`Accept ${p.name} at ${p.breakpoint}`}
                         onClick={() => void onDo({ fill: { from, to: [p.breakpoint], rows: [p.row] } })}
                         className="rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2"
                       >
-                        Take
+                        Accept
                       </button>
                     </div>
                     <p className="font-mono text-[11.5px]">
@@ -85,7 +85,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
                 onClick={() => void onDo({ fill: { from } }).then((made) => made && onClose())}
                 className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
               >
-                Take all {proposals.length}
+                Accept all {proposals.length}
               </button>
             )}
             <Dialog.Close className="rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2">

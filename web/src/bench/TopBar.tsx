@@ -68,9 +68,15 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
       </span>
       <Link
         to={`/${bench.project.id}/${bench.page.id}/proof`}
-        className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
+        className="rounded-md border border-bar-line px-3 py-1 font-semibold hover:bg-bar-line/60"
       >
         Proof
+      </Link>
+      <Link
+        to={`/${bench.project.id}/${bench.page.id}/take`}
+        className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold whitespace-nowrap text-on-dye"
+      >
+        Take away
       </Link>
     </header>
   );

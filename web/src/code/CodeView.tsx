@@ -3,6 +3,7 @@ import { Compartment, EditorState, StateEffect, StateField } from "@codemirror/s
 import { Decoration, EditorView, keymap, lineNumbers, type DecorationSet } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
+import { hanging } from "./hanging";
 import { languages, type Language } from "./languages";
 import type { Lines } from "./lines";
 
@@ -93,6 +94,7 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
           EditorState.readOnly.of(true),
           EditorView.editable.of(false),
           EditorView.lineWrapping,
+          hanging,
           written.current.of([]),
           named.current.of([]),
           dyes,

@@ -7,6 +7,7 @@ import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Mark } from "../parts/Mark";
 import { Sorry } from "../parts/Sorry";
+import { useView } from "../bench/view";
 
 const CodeView = lazy(() => import("../code/CodeView"));
 
@@ -21,7 +22,7 @@ export default function TakeScreen() {
   const [form, setForm] = useState<Form>("used");
   const [chosen, setChosen] = useState<string | null>(null);
   const [how, setHow] = useState({ ends: true, nested: false, gathered: false, network: false });
-  const [node, setNode] = useState<string | undefined>();
+  const [node, setNode] = useState(useView.getState().shown?.node);
   const [copied, setCopied] = useState("");
   const revision = bench.data?.revision ?? 0;
   const code = useCode(place, revision, form, how, bench.isSuccess);
@@ -58,7 +59,7 @@ export default function TakeScreen() {
           Download all
         </a>
       </header>
-      <main className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_372px] max-[1080px]:grid-cols-[170px_minmax(0,1fr)]">
+      <main className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_372px] max-[1080px]:grid-cols-[170px_minmax(0,1fr)] max-[1080px]:grid-rows-[minmax(0,1fr)_38vh]">
         <nav aria-label="Forms and files" className="min-h-0 overflow-y-auto border-r border-line bg-sheet p-3">
           <fieldset className="grid gap-0.5">
             <legend className="mb-1 font-semibold">Form</legend>
@@ -144,7 +145,7 @@ export default function TakeScreen() {
         </section>
         <aside
           aria-label="With it"
-          className="min-h-0 overflow-y-auto border-l border-line bg-sheet p-3.5 text-[12px] max-[1080px]:hidden"
+          className="min-h-0 overflow-y-auto border-l border-line bg-sheet p-3.5 text-[12px] max-[1080px]:col-span-2 max-[1080px]:border-t max-[1080px]:border-l-0"
         >
           <div className="flex items-center">
             <h2 className="flex-1 text-[13px] font-semibold">In the page's head</h2>
@@ -157,7 +158,7 @@ export default function TakeScreen() {
               {copied === code.data.head ? "Copied" : "Copy"}
             </button>
           </div>
-          <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[11px] break-all whitespace-pre-wrap">
+          <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[11px] break-words whitespace-pre-wrap">
             {code.data.head.trimEnd()}
           </pre>
           <label className="mt-1.5 flex items-start gap-1.5 text-ink-2">
@@ -203,6 +204,11 @@ export default function TakeScreen() {
               </tbody>
             ))}
           </table>
+          {!costs.data && (
+            <p className="py-1 text-ink-2" role={costs.error ? "alert" : "status"}>
+              {costs.error ? costs.error.message : "Compressing every form…"}
+            </p>
+          )}
           <p className="mt-2 text-ink-2">Components are counted as what they render to.</p>
         </aside>
       </main>
