@@ -2,7 +2,7 @@
 
 BIN := bin/kitrows
 PACKAGES := ./cmd/... ./demo/... ./e2e/... ./internal/... ./web
-GO_FILES := $(shell find cmd demo e2e internal web -not -path '*/node_modules/*' \( -name '*.go' -o -name '*.sql' -o -name '*.kitrows.json' \)) go.mod go.sum
+GO_FILES := $(shell find cmd demo e2e internal web -not -path '*/node_modules/*' \( -name '*.go' -o -name '*.sql' -o -name '*.tmpl' -o -name '*.kitrows.json' \)) go.mod go.sum
 WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' -not -path '*/node_modules/*')
 
 # The checkout may be another user's, and git may be missing.

@@ -1,0 +1,287 @@
+package code
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+// Components is a page as TSX: the components of the kit, a Frame, a Row and a Cell
+// whose properties take a value or one for each breakpoint, and the page made of
+// them. They write the kit's classes, so they go with its stylesheet.
+func Components(l *layout.Layout, pr *project.Project) []File {
+	m := Write(l, pr, Options{})
+	w := tsx{k: l.Kit(), of: m.of, picture: func(id string) string { return "pictures/" + pr.Picture(id).File }}
+	name := strings.TrimSuffix(l.Page().File, ".html")
+	if name == "kit" {
+		name = "kit-page"
+	}
+	return []File{{"kit.tsx", componentFile(l.Kit()), nil}, w.page(l.Page(), name+".tsx")}
+}
+
+// tsx writes a page of components.
+type tsx struct {
+	printer
+	k       *kit.Kit
+	of      map[string][]class
+	picture func(id string) string
+}
+
+func (w *tsx) page(p *page.Page, file string) File {
+	w.line("import { Cell, Frame, Row } from \"./kit\";")
+	w.line("\n/** %s. */\nexport default function %s() {\n  return (\n    <>", strings.ReplaceAll(p.Name, "*/", "*"), componentName(p.Name))
+	w.nodesOf(p.Body, 3)
+	w.node = ""
+	w.line("    </>\n  );\n}")
+	return w.file(file)
+}
+
+// componentName is a page's name as one of a component.
+func componentName(name string) string {
+	var b strings.Builder
+	for word := range strings.SplitSeq(slug(name), "-") {
+		if word != "" {
+			b.WriteString(strings.ToUpper(word[:1]) + word[1:])
+		}
+	}
+	return strings.TrimSuffix(b.String(), "Page") + "Page"
+}
+
+func (w *tsx) nodesOf(nodes []*page.Node, depth int) {
+	for _, n := range nodes {
+		w.node = n.ID
+		pad := strings.Repeat(indent, depth)
+		if n.Kind == page.Block {
+			w.block(n.Content, depth)
+			continue
+		}
+		tag, props := w.open(n)
+		text := pad + "<" + strings.Join(append([]string{tag}, props...), " ")
+		if len(n.Children) == 0 {
+			w.line("%s />", text)
+			continue
+		}
+		if len(text)+1 > lineWidth {
+			w.line("%s<%s", pad, tag)
+			for _, p := range props {
+				w.line("%s%s%s", pad, indent, p)
+			}
+			w.line("%s>", pad)
+		} else {
+			w.line("%s>", text)
+		}
+		w.nodesOf(n.Children, depth+1)
+		w.node = n.ID
+		w.line("%s</%s>", pad, tag)
+	}
+}
+
+// open is a node's component and its properties.
+func (w *tsx) open(n *page.Node) (tag string, props []string) {
+	tag = map[page.Kind]string{page.Section: n.Tag(), page.Container: "Frame", page.Row: "Row", page.Column: "Cell"}[n.Kind]
+	if n.Kind != page.Section && n.Tag() != "div" {
+		props = append(props, fmt.Sprintf("as=%q", n.Tag()))
+	}
+	if n.Anchor != "" {
+		props = append(props, fmt.Sprintf("id=%q", n.Anchor))
+	}
+	if n.Kind == page.Container && !n.Frame.IsZero() {
+		props = append(props, fmt.Sprintf("kind=%q", n.Frame.String()))
+	}
+	type value struct {
+		bp   string
+		text string
+	}
+	var order []string
+	values := map[string][]value{}
+	for _, c := range w.of[n.ID] {
+		prop, text := propertyOf(c)
+		if prop == "" {
+			continue
+		}
+		if values[prop] == nil {
+			order = append(order, prop)
+		}
+		values[prop] = append(values[prop], value{w.k.Breakpoints[c.bp].Name, text})
+	}
+	for _, prop := range order {
+		all := values[prop]
+		if len(all) == 1 && all[0].bp == w.k.Breakpoints[0].Name {
+			if quoted := strings.HasPrefix(all[0].text, `"`); quoted {
+				props = append(props, prop+"="+all[0].text)
+			} else {
+				props = append(props, prop+"={"+all[0].text+"}")
+			}
+			continue
+		}
+		parts := make([]string, len(all))
+		for i, v := range all {
+			parts[i] = property(v.bp) + ": " + v.text
+		}
+		props = append(props, prop+"={{ "+strings.Join(parts, ", ")+" }}")
+	}
+	if len(n.Classes) > 0 {
+		props = append(props, fmt.Sprintf("className=%q", strings.Join(n.Classes, " ")))
+	}
+	return tag, props
+}
+
+// property is a key of an object, in quotes where it needs them.
+func property(key string) string {
+	if strings.ContainsFunc(key, func(r rune) bool { return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r == '_') }) {
+		return strconv.Quote(key)
+	}
+	return key
+}
+
+// propertyOf is the property that says what a class says, and its value.
+func propertyOf(c class) (prop, value string) {
+	number := strconv.Itoa(c.n)
+	measured := number
+	if c.at > 0 {
+		measured = fmt.Sprintf("[%d, %d]", c.n, c.at)
+	}
+	switch c.meaning {
+	case of, gapX, gapY:
+		if c.n == asKit {
+			number = `"kit"`
+		}
+		return map[meaning]string{of: "divides", gapX: "gapX", gapY: "gapY"}[c.meaning], number
+	case per:
+		if c.n == 0 {
+			number = `"off"`
+		}
+		return "per", number
+	case align, self:
+		return map[meaning]string{align: "align", self: "align"}[c.meaning], strconv.Quote(page.Align(c.n).String())
+	case spread:
+		return "spread", strconv.Quote(page.Spread(c.n).String())
+	case place:
+		if text := page.Order(c.n).String(); text == "first" || text == "last" {
+			return "order", strconv.Quote(text)
+		}
+		return "order", number
+	case take:
+		return "width", measured
+	case full, share, natural:
+		return "width", strconv.Quote(map[meaning]string{full: "full", share: "share", natural: "natural"}[c.meaning])
+	case skip, trail, nudge:
+		return names[c.meaning], measured
+	case gone, back:
+		return "shown", strconv.FormatBool(c.meaning == back)
+	case lead, run, turn, under:
+		return "line", strconv.Quote(map[meaning]string{lead: "lead", run: "run", turn: "turn", under: "under"}[c.meaning])
+	}
+	return "", ""
+}
+
+// words is text as JSX takes it.
+func jsx(text string) string {
+	text = strings.Join(strings.Fields(text), " ")
+	if strings.ContainsAny(text, "{}<>&") || strings.TrimSpace(text) == "" {
+		quoted, _ := json.Marshal(text)
+		return "{" + string(quoted) + "}"
+	}
+	return text
+}
+
+func (w *tsx) text(depth int, tag, attributes, words string) {
+	pad := strings.Repeat(indent, depth)
+	words = jsx(words)
+	whole := pad + "<" + tag + attributes + ">" + words + "</" + tag + ">"
+	if len(whole) <= lineWidth || strings.HasPrefix(words, "{") {
+		w.line("%s", whole)
+		return
+	}
+	w.line("%s<%s%s>", pad, tag, attributes)
+	line := ""
+	for word := range strings.FieldsSeq(words) {
+		if line != "" && len(pad)+len(indent)+len(line)+1+len(word) > lineWidth {
+			w.line("%s%s%s", pad, indent, line)
+			line = ""
+		}
+		line = strings.TrimPrefix(line+" "+word, " ")
+	}
+	w.line("%s%s%s\n%s</%s>", pad, indent, line, pad, tag)
+}
+
+// attribute is a property whose value is a text.
+func attribute(name, value string) string {
+	if !strings.ContainsAny(value, "\"&\\{}<>\n") {
+		return " " + name + "=\"" + value + "\""
+	}
+	quoted, _ := json.Marshal(value)
+	return " " + name + "={" + string(quoted) + "}"
+}
+
+func (w *tsx) image(c *page.Content) string {
+	size := ""
+	if c.Fit {
+		size = fmt.Sprintf(" className=%q width={%s} height={%s}", w.k.Naming.Fit.Write("", "", ""), number(c.Width), number(c.Height))
+	}
+	return "<img" + size + attribute("src", w.picture(c.Picture)) + attribute("alt", c.Alt) + " />"
+}
+
+// block writes a block of content.
+func (w *tsx) block(c *page.Content, depth int) {
+	pad := strings.Repeat(indent, depth)
+	switch c.Type {
+	case page.Heading:
+		w.text(depth, fmt.Sprintf("h%d", c.Level), "", c.Text)
+	case page.Text:
+		w.text(depth, "p", "", c.Text)
+	case page.List:
+		w.line("%s<ul>", pad)
+		for _, item := range c.Items {
+			w.text(depth+1, "li", "", item)
+		}
+		w.line("%s</ul>", pad)
+	case page.Picture:
+		if len(c.Sources) == 0 {
+			w.line("%s%s", pad, w.image(c))
+			return
+		}
+		w.line("%s<picture>", pad)
+		for _, s := range slices.Backward(c.Sources) {
+			size := ""
+			if c.Fit {
+				size = fmt.Sprintf(" width={%s} height={%s}", number(s.Width), number(s.Height))
+			}
+			w.line("%s%s<source%s%s%s />", pad, indent, attribute("media", "(min-width: "+w.k.Breakpoints[w.k.Index(s.From)].From.String()+")"), attribute("srcSet", w.picture(s.Picture)), size)
+		}
+		w.line("%s%s%s\n%s</picture>", pad, indent, w.image(c), pad)
+	case page.Button:
+		if c.Link == "" {
+			w.text(depth, "button", ` type="button"`, c.Text)
+		} else {
+			w.text(depth, "a", attribute("href", c.Link), c.Text)
+		}
+	case page.Card:
+		w.line("%s<article>", pad)
+		if c.Picture != "" {
+			w.line("%s%s%s", pad, indent, w.image(c))
+		}
+		w.text(depth+1, fmt.Sprintf("h%d", c.Level), "", c.Text)
+		for _, item := range c.Items {
+			w.text(depth+1, "p", "", item)
+		}
+		w.line("%s</article>", pad)
+	case page.Form:
+		w.line("%s<form>", pad)
+		for i, label := range c.Items {
+			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input name=%q />\n%s%s</label>", pad, indent, pad, indent, indent, jsx(label), pad, indent, indent, fieldName(label, i), pad, indent)
+		}
+		w.text(depth+1, "button", ` type="submit"`, c.Text)
+		w.line("%s</form>", pad)
+	case page.HTML:
+		quoted, _ := json.Marshal(c.Text)
+		w.line("%s<div dangerouslySetInnerHTML={{ __html: %s }} />", pad, quoted)
+	}
+}
