@@ -142,8 +142,7 @@ test(`the compilers give the core's own CSS for ${pages} random pages, without a
 function markup(html: string): string {
   return html
     .replace(/<link rel="preload"[^>]*>/g, "")
-    .replace(/<div>Kittiwakes & <terns> on the outer stack, counted before noon\.<\/div>/g, "")
-    .replace(/Kittiwakes & <terns> on the outer stack, counted before noon\./g, "")
+    .replace(/<div>(<p>Kittiwakes &amp; <b>terns<\/b> on the outer stack.<\/p>)<\/div>/g, "$1")
     .replace(/&#x27;|&#39;/g, "'")
     .replace(/&#34;/g, "&quot;")
     .replace(/ srcSet=/g, " srcset=")
@@ -207,14 +206,12 @@ test("what is written passes the standard rules of stylelint and html-validate",
     // What landmarks are called is the user's to say.
     { extends: ["html-validate:recommended"], rules: { "unique-landmark": "off" } },
   );
-  for (const [i, line] of printed(25).entries()) {
+  for (const line of printed(25)) {
     const { Name, Mixed } = JSON.parse(line) as Trial;
-    const demo = i < 3;
     for (const f of Mixed.SCSS) await lint(`${Name}, ${f.Name}`, f.Text, "stylelint-config-standard-scss");
     // What nested sources come to is as specific as they are deep.
     if (!Mixed.Nested) await lint(`${Name}, mixed.css`, Mixed.CSS, "stylelint-config-standard");
     await lint(`${Name}, kit.css`, Mixed.Sheet, "stylelint-config-standard");
-    if (!demo) continue;
     const report = await validator.validateString(Mixed.Page);
     faults.push(
       ...report.results.flatMap((r) => r.messages.map((m) => `${Name}, html ${m.line}: ${m.ruleId}, ${m.message}`)),

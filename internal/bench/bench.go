@@ -31,9 +31,7 @@ type Bench struct {
 	Breakpoints []Breakpoint `json:"breakpoints"`
 	Nodes       []Node       `json:"nodes" doc:"The page's tree, parents before their children."`
 	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
-	Elements    []string     `json:"elements" doc:"What containers, rows and columns may be."`
-
-	SectionElements []string `json:"sectionElements" doc:"What sections may be."`
+	Elements    Elements     `json:"elements" doc:"What nodes may be, by their kind."`
 
 	Code Code `json:"code"`
 }
@@ -70,12 +68,21 @@ type Breakpoint struct {
 	Units string  `json:"units" doc:"The kit's columns here: a number, or ratios."`
 }
 
+// Elements are what sections, containers, rows and columns may be.
+type Elements struct {
+	Section   []string `json:"section"`
+	Container []string `json:"container"`
+	Row       []string `json:"row"`
+	Column    []string `json:"column"`
+}
+
 // A Node is a line of the span sheet.
 type Node struct {
 	ID      string    `json:"id"`
 	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
 	Name    string    `json:"name"`
 	Element string    `json:"element" doc:"Empty for its kind's own, and for blocks."`
+	Item    bool      `json:"item" doc:"It is a column of a list, so that it is an li whatever its own element."`
 	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
@@ -150,8 +157,8 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
-		Elements: page.Elements, SectionElements: page.SectionElements,
-		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
+		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row), page.Elements(page.Column)},
+		Kit:      KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
 	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
@@ -222,6 +229,7 @@ func nodes(l *layout.Layout) []Node {
 		}
 		if at.Parent != nil {
 			line.Parent = at.Parent.ID
+			line.Item = at.Parent.IsList() && n.Kind != page.Block
 		}
 		if n.Kind == page.Container {
 			line.Frame = n.Frame.String()

@@ -88,7 +88,7 @@ func (d *Delta) Onto(from *Bench) *Bench {
 func same[T comparable](a, b *T) bool { return *a == *b }
 
 func sameNode(a, b *Node) bool {
-	return a.ID == b.ID && a.Name == b.Name && a.Element == b.Element && a.Parent == b.Parent && a.Index == b.Index && a.Depth == b.Depth &&
+	return a.ID == b.ID && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item && a.Parent == b.Parent && a.Index == b.Index && a.Depth == b.Depth &&
 		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note && a.Comfort == b.Comfort &&
 		slices.Equal(a.Classes, b.Classes) && slices.Equal(a.Cells, b.Cells) && sameContent(a.Content, b.Content) &&
 		slices.EqualFunc(a.Sums, b.Sums, func(a, b Sum) bool {

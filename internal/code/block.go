@@ -75,7 +75,7 @@ func (w *writer) form(n *page.Node, depth int, attributes string) {
 			name := fieldName(label, i)
 			w.around(n.ID, depth, "label", "", func(depth int) {
 				w.line(n.ID, depth, html.EscapeString(strings.Join(strings.Fields(label), " ")))
-				w.line(n.ID, depth, fmt.Sprintf(`<input name="%s">`, name))
+				w.line(n.ID, depth, fmt.Sprintf(`<input type="text" name="%s">`, name))
 			})
 		}
 		w.text(n.ID, depth, "button", ` type="submit"`, n.Content.Text)

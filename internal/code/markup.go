@@ -88,6 +88,7 @@ type writer struct {
 	out    *Markup
 
 	selectors *selectors // of markup without grid classes
+	outer     *page.Node // what is being written stands in; nil for the page
 }
 
 func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
@@ -155,16 +156,20 @@ func (w *writer) element(n *page.Node, depth int, classes []class, inside func(d
 	if w.selectors != nil && w.selectors.class[n.ID] != "" && w.needed(n, classes) {
 		texts = append(texts, w.selectors.class[n.ID])
 	}
-	end := "</" + n.Tag() + ">"
+	tag := n.TagIn(w.outer)
+	end := "</" + tag + ">"
 	if w.o.Ends && n.Kind != page.Column {
 		end += " <!-- end " + string(n.Kind) + ": " + commentText(n.Name) + " -->"
 	}
-	w.open(n, depth, append(texts, n.Classes...))
+	w.open(n, tag, depth, append(texts, n.Classes...))
 	if len(n.Children) == 0 {
 		w.out.Lines[len(w.out.Lines)-1].Text += end
 		return
 	}
+	outer := w.outer
+	w.outer = n
 	inside(depth + 1)
+	w.outer = outer
 	w.line(n.ID, depth, end)
 }
 
@@ -186,8 +191,8 @@ func (w *writer) class(c class) string {
 
 // open writes a start tag; classes that would make its line too long go on the
 // next, under the first.
-func (w *writer) open(n *page.Node, depth int, classes []string) {
-	text := "<" + n.Tag() + w.mark(n)
+func (w *writer) open(n *page.Node, tag string, depth int, classes []string) {
+	text := "<" + tag + w.mark(n)
 	if n.Anchor != "" {
 		text += ` id="` + n.Anchor + `"`
 	}

@@ -48,8 +48,8 @@ func newSelectors(p *page.Page) *selectors {
 			s.of[n.ID] = "#" + n.Anchor
 		case unique >= 0:
 			s.of[n.ID] = "." + n.Classes[unique]
-		case n.Kind == page.Column && n.Element != "" && alone(n, at.Parent):
-			s.of[n.ID] = s.of[at.Parent.ID] + " > " + n.Element
+		case n.Kind == page.Column && n.TagIn(at.Parent) != "div" && alone(n, at.Parent):
+			s.of[n.ID] = s.of[at.Parent.ID] + " > " + n.TagIn(at.Parent)
 		default:
 			name := slugOf[n.ID]
 			if slugs[name] > 1 || own[name] > 0 || name == "" {
@@ -68,7 +68,7 @@ func newSelectors(p *page.Page) *selectors {
 
 // alone tells whether no other column of a row is that element.
 func alone(n, row *page.Node) bool {
-	return !slices.ContainsFunc(row.Children, func(c *page.Node) bool { return c != n && c.Element == n.Element })
+	return !slices.ContainsFunc(row.Children, func(c *page.Node) bool { return c != n && c.TagIn(row) == n.TagIn(row) })
 }
 
 var apostrophes = strings.NewReplacer("’", "", "'", "")

@@ -37,7 +37,7 @@ type tsx struct {
 func (w *tsx) page(p *page.Page, file string) File {
 	w.line("import { Cell, Frame, Row } from \"./kit\";")
 	w.line("\n/** %s. */\nexport default function %s() {\n  return (\n    <>", strings.ReplaceAll(p.Name, "*/", "*"), componentName(p.Name))
-	w.nodesOf(p.Body, 3)
+	w.nodesOf(nil, p.Body, 3)
 	w.node = ""
 	w.line("    </>\n  );\n}")
 	return w.file(file)
@@ -54,7 +54,7 @@ func componentName(name string) string {
 	return strings.TrimSuffix(b.String(), "Page") + "Page"
 }
 
-func (w *tsx) nodesOf(nodes []*page.Node, depth int) {
+func (w *tsx) nodesOf(outer *page.Node, nodes []*page.Node, depth int) {
 	for _, n := range nodes {
 		w.node = n.ID
 		pad := strings.Repeat(indent, depth)
@@ -62,7 +62,7 @@ func (w *tsx) nodesOf(nodes []*page.Node, depth int) {
 			w.block(n.Content, depth)
 			continue
 		}
-		tag, props := w.open(n)
+		tag, props := w.open(outer, n)
 		text := pad + "<" + strings.Join(append([]string{tag}, props...), " ")
 		if len(n.Children) == 0 {
 			w.line("%s />", text)
@@ -77,17 +77,18 @@ func (w *tsx) nodesOf(nodes []*page.Node, depth int) {
 		} else {
 			w.line("%s>", text)
 		}
-		w.nodesOf(n.Children, depth+1)
+		w.nodesOf(n, n.Children, depth+1)
 		w.node = n.ID
 		w.line("%s</%s>", pad, tag)
 	}
 }
 
 // open is a node's component and its properties.
-func (w *tsx) open(n *page.Node) (tag string, props []string) {
-	tag = map[page.Kind]string{page.Section: n.Tag(), page.Container: "Frame", page.Row: "Row", page.Column: "Cell"}[n.Kind]
-	if n.Kind != page.Section && n.Tag() != "div" {
-		props = append(props, fmt.Sprintf("as=%q", n.Tag()))
+func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
+	element := n.TagIn(outer)
+	tag = map[page.Kind]string{page.Section: element, page.Container: "Frame", page.Row: "Row", page.Column: "Cell"}[n.Kind]
+	if n.Kind != page.Section && element != "div" {
+		props = append(props, fmt.Sprintf("as=%q", element))
 	}
 	if n.Anchor != "" {
 		props = append(props, fmt.Sprintf("id=%q", n.Anchor))
@@ -276,7 +277,7 @@ func (w *tsx) block(c *page.Content, depth int) {
 	case page.Form:
 		w.line("%s<form>", pad)
 		for i, label := range c.Items {
-			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input name=%q />\n%s%s</label>", pad, indent, pad, indent, indent, jsx(label), pad, indent, indent, fieldName(label, i), pad, indent)
+			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, pad, indent, indent, jsx(label), pad, indent, indent, fieldName(label, i), pad, indent)
 		}
 		w.text(depth+1, "button", ` type="submit"`, c.Text)
 		w.line("%s</form>", pad)

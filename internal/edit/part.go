@@ -18,13 +18,13 @@ const partID = "copied-part"
 // file of its own: with its kit and its pictures, so that another project can take
 // it in.
 func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
-	n, at := pg.Find(id)
+	n, _ := pg.Find(id)
 	if n == nil || n.Kind == page.Block {
 		return nil, fault.New("node", id, "the id of a section, container, row or column on this page")
 	}
 	holder := n
-	if n.Kind == page.Column { // in a row like its own, of which it may be an item
-		holder = &page.Node{ID: "part-row", Kind: page.Row, Name: "Row", Element: at.Parent.Element, Children: []*page.Node{holder}}
+	if n.Kind == page.Column {
+		holder = &page.Node{ID: "part-row", Kind: page.Row, Name: "Row", Children: []*page.Node{holder}}
 	}
 	if !page.Holds("", n.Kind) {
 		holder = &page.Node{ID: "part-container", Kind: page.Container, Name: "Container", Children: []*page.Node{holder}}

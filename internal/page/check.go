@@ -21,12 +21,20 @@ const (
 	MaxOwn   = 20 // classes of one's own on a node
 )
 
-// Elements are what sections, containers, rows and columns may be.
-var Elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol", "li"}
+var elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol"}
 
-// SectionElements are what sections may be: they have no class, so nothing would take
-// away the margins that a browser gives to a figure or a list.
-var SectionElements = Elements[:8]
+// Elements are what a node of that kind may be. Sections have no class, so nothing
+// would take away the margins that a browser gives to a figure; only rows may be
+// lists, whose items are their columns.
+func Elements(kind Kind) []string {
+	switch kind {
+	case Section:
+		return elements[:8:8]
+	case Row:
+		return elements[:len(elements):len(elements)]
+	}
+	return elements[:9:9]
+}
 
 var (
 	idPattern       = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,47}$`)
@@ -54,12 +62,8 @@ func CheckName(name string) error {
 // CheckElement refuses an element that a node of that kind cannot be; empty is the
 // kind's own.
 func CheckElement(kind Kind, element string) error {
-	elements := Elements
-	if kind == Section {
-		elements = SectionElements
-	}
-	if element != "" && !slices.Contains(elements, element) {
-		return fault.New("element", element, "one of %s", strings.Join(elements, ", "))
+	if element != "" && !slices.Contains(Elements(kind), element) {
+		return fault.New("element", element, "one of %s for a %s", strings.Join(Elements(kind), ", "), kind)
 	}
 	return nil
 }
@@ -189,9 +193,6 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 	}
 	if !Holds(outer.kind(), n.Kind) {
 		c.wrong(field("kind"), string(n.Kind), "%s", childrenOf(outer.kind()))
-	}
-	if n.Element == "li" && (outer == nil || outer.Element != "ul" && outer.Element != "ol") {
-		c.wrong(field("element"), n.Element, "another element: li only stands straight in ul or ol")
 	}
 	for _, use := range []struct {
 		field     string

@@ -43,10 +43,16 @@ type Node struct {
 	Children []*Node   `json:"children,omitzero"`
 }
 
-// Tag is the node's element; unless it names another, a section is a section and
-// everything else a div.
-func (n *Node) Tag() string {
+// IsList tells whether the node is a list, in whose element only items stand.
+func (n *Node) IsList() bool { return n != nil && (n.Element == "ul" || n.Element == "ol") }
+
+// TagIn is the node's element where it stands straight in outer, nil for the page:
+// a column of a list is its item, whatever it would be elsewhere; unless it names another,
+// a section is a section and everything else a div.
+func (n *Node) TagIn(outer *Node) string {
 	switch {
+	case outer.IsList():
+		return "li"
 	case n.Element != "":
 		return n.Element
 	case n.Kind == Section:

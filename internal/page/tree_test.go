@@ -51,6 +51,28 @@ func TestChangesShareWhatTheyLeave(t *testing.T) {
 	}
 }
 
+// What stands straight in a list is an item, whatever it is elsewhere.
+func TestTagIn(t *testing.T) {
+	list, row := &Node{Kind: Row, Element: "ol"}, &Node{Kind: Row, Element: "nav"}
+	for name, c := range map[string]struct {
+		n     Node
+		outer *Node
+		want  string
+	}{
+		"a section":            {Node{Kind: Section}, nil, "section"},
+		"a container":          {Node{Kind: Container}, nil, "div"},
+		"a main in a page":     {Node{Kind: Container, Element: "main"}, nil, "main"},
+		"a column":             {Node{Kind: Column}, row, "div"},
+		"an article":           {Node{Kind: Column, Element: "article"}, row, "article"},
+		"an item":              {Node{Kind: Column}, list, "li"},
+		"an article in a list": {Node{Kind: Column, Element: "article"}, list, "li"},
+	} {
+		if got := c.n.TagIn(c.outer); got != c.want {
+			t.Errorf("%s is %s, want %s", name, got, c.want)
+		}
+	}
+}
+
 func TestFindGivesThePlace(t *testing.T) {
 	p := tree()
 	n, at := p.Find("column-3")

@@ -119,6 +119,31 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 	}
 }
 
+// In version 2 items of lists said that they were, and a column could be a list.
+func TestItemsOfOlderListsAreItemsAllTheSame(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	row := p.Pages[0].Body[0].Children[0]
+	row.Element, row.Children[0].Element, row.Children[1].Element = "ul", "li", "ol"
+	file, err := p.Encode()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := project.Decode(bytes.NewReader(file)); err == nil {
+		t.Error("this version took a column for a list")
+	}
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 3`), []byte(`"version": 2`), 1)))
+	if err != nil {
+		t.Fatal(err)
+	}
+	row = p.Pages[0].Body[0].Children[0]
+	if row.Element != "ul" || row.Children[0].Element != "" || row.Children[1].Element != "" || row.Children[1].TagIn(row) != "li" {
+		t.Errorf("%q holds %q and %q", row.Element, row.Children[0].Element, row.Children[1].Element)
+	}
+}
+
 // No file crashes the reader; what is read can be written, read again and planned.
 func FuzzDecode(f *testing.F) {
 	f.Add(demo.File())

@@ -17,7 +17,8 @@ var older = regexp.MustCompile(`"version"\s*:\s*[12]\s*[,}]`)
 //
 // Version 1 had kits of equal columns only, whose number was no text, class
 // templates for fewer settings, and containers that were fluid or not. Version 2
-// had no sections, fewer types of content, and no class for pictures that fit.
+// had no sections, fewer types of content, and no class for pictures that fit; items of
+// lists said that they were, and not only rows could be lists.
 func upgraded(b []byte) []byte {
 	var file map[string]any
 	if !older.Match(b) {
@@ -36,7 +37,7 @@ func upgraded(b []byte) []byte {
 		}
 	}
 	for _, page := range objects(file["pages"]) {
-		frames(page["body"])
+		trees(page["body"])
 	}
 	newer, err := json.Marshal(file, jsontext.WithIndent("  "))
 	if err != nil {
@@ -70,8 +71,8 @@ func completed(naming map[string]any) map[string]any {
 	return naming
 }
 
-// frames gives containers their kind.
-func frames(nodes any) {
+// trees gives containers their kind, and takes elements away that lists see to.
+func trees(nodes any) {
 	for _, n := range objects(nodes) {
 		if fluid, ok := n["fluid"].(bool); ok {
 			delete(n, "fluid")
@@ -79,6 +80,9 @@ func frames(nodes any) {
 				n["frame"] = "fluid"
 			}
 		}
-		frames(n["children"])
+		if e := n["element"]; e == "li" || n["kind"] != "row" && (e == "ul" || e == "ol") {
+			delete(n, "element")
+		}
+		trees(n["children"])
 	}
 }

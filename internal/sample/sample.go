@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"math"
 	"math/rand/v2"
+	"slices"
 
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
@@ -138,12 +139,15 @@ type maker struct {
 func (m *maker) node(kind page.Kind) *page.Node {
 	id, number := m.minter.Mint(kind)
 	n := &page.Node{ID: id, Kind: kind, Name: fmt.Sprintf("%s %d -- <%d>", kind, number, m.r.IntN(9))}
-	if kind == page.Section {
-		n.Element = pick(m.r, "", "main", "article")
-	} else if kind != page.Block {
-		n.Element = pick(m.r, "", "", "section", "ul", "article", "figure", "aside", "ol")
+	if kind != page.Block {
+		n.Element = pick(m.r, append(slices.DeleteFunc(slices.Clone(page.Elements(kind)), single), "", "")...)
 	}
 	return n
+}
+
+// single tells whether an element may stand only once in a page, or not in its like.
+func single(element string) bool {
+	return element == "main" || element == "header" || element == "footer"
 }
 
 // styles are how a row's columns are mostly set, so that shares meet shares and
@@ -162,9 +166,6 @@ func (m *maker) row(depth int) *page.Node {
 	}
 	for range m.r.IntN(7) {
 		c := m.node(page.Column)
-		if row.Element == "ul" || row.Element == "ol" {
-			c.Element = "li"
-		}
 		for i, b := range m.k.Breakpoints {
 			if s := m.setting(b.Name, m.k.ColumnsAt(i).N(), style); !s.IsZero() && m.r.IntN(2) == 0 {
 				c.At = append(c.At, s)
@@ -253,6 +254,9 @@ func (m *maker) block() *page.Node {
 		Width:  kit.Px(float64(pick(m.r, 0, m.r.IntN(120), m.r.IntN(400)))),
 		Text:   "Kittiwakes & <terns> on the outer stack, counted before noon.",
 		Items:  []string{"One", "Two"},
+	}
+	if b.Content.Type == page.HTML {
+		b.Content.Text = "<p>Kittiwakes &amp; <b>terns</b> on the outer stack.</p>"
 	}
 	if b.Content.Type == page.Heading || b.Content.Type == page.Card {
 		b.Content.Level = 1 + m.r.IntN(6)

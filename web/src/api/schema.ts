@@ -482,8 +482,8 @@ export interface components {
             code: components["schemas"]["Code"];
             /** @description What the edit this answers did; empty for a reading. */
             done: string;
-            /** @description What containers, rows and columns may be. */
-            elements: string[];
+            /** @description What nodes may be, by their kind. */
+            elements: components["schemas"]["Elements"];
             kit: components["schemas"]["KitRef"];
             /** @description One for every breakpoint, in order. */
             lanes: components["schemas"]["Lane"][];
@@ -499,8 +499,6 @@ export interface components {
              * @description The revision this shows; an edit names it.
              */
             revision: number;
-            /** @description What sections may be. */
-            sectionElements: string[];
             /** @description The node to select after the edit, if any. */
             select: string;
             /** @description What undo would undo; empty when there is nothing. */
@@ -968,6 +966,12 @@ export interface components {
         EditWrap: {
             node: string;
         };
+        Elements: {
+            column: string[];
+            container: string[];
+            row: string[];
+            section: string[];
+        };
         Filling: {
             /** @description The same with every proposal. */
             after: components["schemas"]["Lane"][];
@@ -1193,6 +1197,8 @@ export interface components {
              * @description Its place among its parent's children.
              */
             index: number;
+            /** @description It is a column of a list, so that it is an li whatever its own element. */
+            item: boolean;
             /** @enum {string} */
             kind: "section" | "container" | "row" | "column" | "block";
             name: string;

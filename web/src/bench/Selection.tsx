@@ -57,11 +57,13 @@ export function Selection({ bench, node, focus, onDo }: Props) {
         />
         <select
           aria-label={`Element of the ${node.kind}`}
-          value={node.element || own}
+          value={node.item ? "li" : node.element || own}
+          disabled={node.item}
+          title={node.item ? "An item of the list it stands in" : undefined}
           onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
           className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
         >
-          {(node.kind === "section" ? bench.sectionElements : bench.elements).map((e) => (
+          {(node.item ? ["li"] : node.kind === "block" ? [] : bench.elements[node.kind]).map((e) => (
             <option key={e}>{e}</option>
           ))}
         </select>

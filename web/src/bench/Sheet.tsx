@@ -326,7 +326,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         onAddRow();
         return true;
       case "t":
-        setWriting({ node: node.id, what: "element" });
+        if (!node.item) setWriting({ node: node.id, what: "element" });
         return true;
       case "p":
         if (node.kind === "column") placeNext(node.id);
@@ -440,7 +440,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
               onCommit={onCommit}
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
-              elements={node.kind === "section" ? bench.sectionElements : bench.elements}
+              elements={node.kind === "block" ? [] : bench.elements[node.kind]}
               onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}

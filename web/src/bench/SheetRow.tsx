@@ -100,9 +100,9 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             onCommit={p.onWrite}
             onCancel={p.onCancel}
           />
-        ) : node.element || node.kind === "container" || node.kind === "section" ? (
+        ) : node.item || node.element || node.kind === "container" || node.kind === "section" ? (
           <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
-            {node.element || node.kind}
+            {node.item ? "li" : node.element || node.kind}
           </span>
         ) : null}
         {node.note && (
