@@ -151,4 +151,3 @@ func (s *splitter) add(name, markup string) {
 		s.given(markup)
 	}
 }
-
