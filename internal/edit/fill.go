@@ -11,18 +11,19 @@ import (
 	"kitrows/internal/page"
 )
 
-// Proposals gives what a Fill would do, row by row and breakpoint by breakpoint,
-// and the page with all of it.
-func Proposals(k *kit.Kit, p *page.Page, f *Fill) (*page.Page, []fill.Proposal, error) {
+// Filling gives what a Fill would do, row by row and breakpoint by breakpoint, and the
+// page with all of it.
+func Filling(k *kit.Kit, p *page.Page, f *Fill) (fill.Filling, error) {
+	none := fill.Filling{}
 	from := k.Index(f.From)
 	if from < 1 {
-		return nil, nil, fault.New("from", f.From, "a breakpoint with narrower ones: %s", strings.TrimPrefix(k.BreakpointNames(), k.Breakpoints[0].Name+", "))
+		return none, fault.New("from", f.From, "a breakpoint with narrower ones: %s", strings.TrimPrefix(k.BreakpointNames(), k.Breakpoints[0].Name+", "))
 	}
 	var to []int
 	for i, name := range f.To {
 		at := k.Index(name)
 		if at < 0 || at >= from {
-			return nil, nil, fault.New(fmt.Sprintf("to[%d]", i), name, "a breakpoint narrower than %s", f.From)
+			return none, fault.New(fmt.Sprintf("to[%d]", i), name, "a breakpoint narrower than %s", f.From)
 		}
 		to = append(to, at)
 	}
@@ -31,24 +32,23 @@ func Proposals(k *kit.Kit, p *page.Page, f *Fill) (*page.Page, []fill.Proposal, 
 	}
 	for i, id := range f.Rows {
 		if n, _ := p.Find(id); n == nil || n.Kind != page.Row {
-			return nil, nil, fault.New(fmt.Sprintf("rows[%d]", i), id, "the id of a row on this page")
+			return none, fault.New(fmt.Sprintf("rows[%d]", i), id, "the id of a row on this page")
 		}
 	}
-	filled, proposals := fill.Of(k, p, from, to, func(id string) bool { return len(f.Rows) == 0 || slices.Contains(f.Rows, id) })
-	return filled, proposals, nil
+	return fill.Of(k, p, from, to, func(id string) bool { return len(f.Rows) == 0 || slices.Contains(f.Rows, id) }), nil
 }
 
 func (f *Fill) apply(e *editor) error {
-	filled, proposals, err := Proposals(e.kit, e.page, f)
+	filled, err := Filling(e.kit, e.page, f)
 	if err != nil {
 		return err
 	}
-	if len(proposals) == 0 {
+	if len(filled.Proposals) == 0 {
 		return fault.New("rows", nil, "a row that would come to stand otherwise: these are as they would be")
 	}
 	was := e.settable()
 	var set Set
-	filled.Walk(func(n *page.Node, _ page.Place) {
+	filled.Page.Walk(func(n *page.Node, _ page.Place) {
 		for _, b := range e.kit.Breakpoints {
 			if had := was[n.ID]; had != nil && !alikeAt(had, n, b.Name) {
 				s := n.SettingAt(b.Name)
@@ -61,7 +61,7 @@ func (f *Fill) apply(e *editor) error {
 		return err
 	}
 	rows := map[string]bool{}
-	for _, p := range proposals {
+	for _, p := range filled.Proposals {
 		rows[p.Row] = true
 	}
 	if e.summary = fmt.Sprintf("Fill %d rows from %s", len(rows), f.From); len(f.Rows) == 1 {

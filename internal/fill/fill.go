@@ -12,7 +12,8 @@
 //     those, as few as possible are other than before.
 //
 // A gallery of so many columns a line gets as many a line as are comfortable, but
-// no more than it needs for that number of lines.
+// no more than it needs for that number of lines. A row with columns as wide as their
+// content is left as it is: those break by themselves.
 package fill
 
 import (
@@ -41,18 +42,29 @@ type Cell struct {
 	Now, Then page.Setting // what holds: of a row only PerLine, of a column Width, Skip and Trail
 }
 
+// A Filling is a page with all that is proposed for it, what that is, and the rows
+// that are left as they are.
+type Filling struct {
+	Page      *page.Page
+	Proposals []Proposal
+	Left      []Left
+}
+
+// Left is a row for which nothing is proposed, and why.
+type Left struct{ Row, Reason string }
+
 // Of proposes widths for the rows of page p, laid out on k, at the breakpoints to,
-// from those at breakpoint from; rows tells which rows. It gives the page with all
-// of them, and what they are. Nothing changes at other breakpoints.
-func Of(k *kit.Kit, p *page.Page, from int, to []int, rows func(id string) bool) (*page.Page, []Proposal) {
+// from those at breakpoint from; rows tells which rows. Nothing changes at other
+// breakpoints.
+func Of(k *kit.Kit, p *page.Page, from int, to []int, rows func(id string) bool) Filling {
 	f := filler{k: k, was: layout.Of(k, p), from: from, to: to}
 	// Rows nested in others are as wide as those make them, so they come after.
 	for depth := 0; ; depth++ {
 		level := nested(p.Body, depth)
 		if len(level) == 0 {
-			return p, f.proposals
+			return Filling{p, f.proposals, f.left}
 		}
-		f.now, f.plans = layout.Of(k, p), map[int]map[string]layout.Box{}
+		f.now, f.plans = layout.Of(k, p), map[float64]map[string]layout.Box{}
 		changed := map[string]*page.Node{}
 		for _, row := range level {
 			if rows(row.ID) {
@@ -91,31 +103,44 @@ type filler struct {
 	now       *layout.Layout // with what is proposed for the rows around
 	from      int
 	to        []int
-	plans     map[int]map[string]layout.Box // by breakpoint, at its narrowest viewport, and id
+	plans     map[float64]map[string]layout.Box // by the viewport's width, in px, and id
 	proposals []Proposal
+	left      []Left
 }
 
 // boxes are the page's boxes at the narrowest viewport of breakpoint i.
 func (f *filler) boxes(i int) map[string]layout.Box {
-	if f.plans[i] == nil {
-		low, _, _ := f.k.Range(i)
-		f.plans[i] = map[string]layout.Box{}
-		for _, b := range f.now.Plan(low).Boxes {
-			f.plans[i][b.ID] = b
+	low, _, _ := f.k.Range(i)
+	return f.boxesIn(low)
+}
+
+// boxesIn are the page's boxes in a viewport of v px.
+func (f *filler) boxesIn(v float64) map[string]layout.Box {
+	if f.plans[v] == nil {
+		f.plans[v] = map[string]layout.Box{}
+		for _, b := range f.now.Plan(v).Boxes {
+			f.plans[v][b.ID] = b
 		}
 	}
-	return f.plans[i]
+	return f.plans[v]
 }
 
 // row proposes for one row, and adds it and its columns to changed.
 func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 	given := f.now.Row(row.ID, f.from)
-	if len(given.Cells) == 0 || given.Natural || given.Columns.IsUneven() {
+	if len(given.Cells) == 0 {
 		return
 	}
 	if given.PerLine > 0 {
 		f.gallery(row, given, changed)
 		return
+	}
+	for _, i := range append([]int{f.from}, f.to...) {
+		r := f.now.Row(row.ID, i)
+		if natural := slices.IndexFunc(r.Cells, func(c layout.Cell) bool { return c.Width == page.Natural }); natural >= 0 && r.PerLine == 0 {
+			f.left = append(f.left, Left{row.ID, fmt.Sprintf("%s is as wide as its content at %s", r.Cells[natural].Node.Name, f.k.Breakpoints[i].Name)})
+			return
+		}
 	}
 	shares := f.shares(row, given)
 	stages := make([][]choice, len(f.k.Breakpoints))
@@ -123,19 +148,19 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 	for i := range stages {
 		stages[i] = []choice{f.asNow(row, i)}
 		r := f.now.Row(row.ID, i)
-		if !slices.Contains(f.to, i) || r.PerLine > 0 || r.Natural || r.Columns.IsUneven() || len(r.Cells) == 0 || !f.boxes(i)[row.ID].Shown {
+		if !slices.Contains(f.to, i) || r.PerLine > 0 || len(r.Cells) == 0 || !f.boxes(i)[row.ID].Shown {
 			continue
 		}
 		wants := make([]want, len(r.Cells))
 		track := r.Track(kit.Plain(f.boxes(i)[row.ID].Width))
 		for c, cell := range r.Cells {
-			wants[c] = want{share: shares[cell.Node.ID], least: least(track, cell.Node.Comfort())}
-			if wants[c].share == 0 {
-				wants[c].share = float64(r.Columns.N()) // hidden where widths are given
+			wants[c] = want{shares[cell.Node.ID], cell.Node.Comfort()}
+			if wants[c].share == 0 { // hidden where widths are given
+				wants[c].share = given.Columns.Parts(0, float64(given.Columns.N()))
 			}
 		}
 		stages[i] = nil
-		for _, d := range deals(wants, r.Columns.N()) {
+		for _, d := range deals(wants, track) {
 			stages[i] = append(stages[i], f.dealt(row, i, r, d))
 		}
 		reasons[i] = f.reason(r, i, track, wants, stages[i][0].lines)
@@ -163,26 +188,15 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 	}
 }
 
-// least is the fewest units that come to px on a track; all where none do.
-func least(t kit.Track, px float64) int {
-	for n := 1; n < t.Columns.N(); n++ {
-		if t.Width(0, float64(n)).Px >= px-0.05 {
-			return n
-		}
-	}
-	return t.Columns.N()
-}
-
-// shares is how wide each column is where widths are given, in units.
+// shares is how wide each column is where widths are given, in parts of its row.
 func (f *filler) shares(row *page.Node, given *layout.Row) map[string]float64 {
 	all := map[string]float64{}
-	for _, b := range f.now.Plan(f.k.Breakpoints[f.from].Lane.Px()).Boxes {
-		if b.Shown && b.Kind == page.Column {
-			all[b.ID] = b.Units
-		}
-	}
+	boxes := f.boxesIn(f.k.Breakpoints[f.from].Lane.Px())
 	for _, c := range given.Cells {
-		all[c.Node.ID] = max(all[c.Node.ID], 1e-3)
+		all[c.Node.ID] = 1e-3
+		if b := boxes[c.Node.ID]; b.Units > 0 {
+			all[c.Node.ID] = given.Columns.Parts(int(b.Unit)-1, b.Units)
+		}
 	}
 	return all
 }
@@ -204,10 +218,11 @@ func (f *filler) reason(r *layout.Row, i int, t kit.Track, wants []want, lines [
 	need := make([]string, 0, first+1)
 	sum := 0
 	for _, w := range wants[:min(first+1, len(wants))] {
-		need = append(need, fmt.Sprint(w.least))
-		sum += w.least
+		units := reach(t, w, 0)
+		need = append(need, fmt.Sprint(units))
+		sum += units
 	}
-	if sum > n {
+	if sum > n && !r.Columns.IsUneven() {
 		return fmt.Sprintf("%d beside one another need %s = %d of %d units at %s px to be comfortable", len(need), strings.Join(need, " + "), sum, n, kit.Figure(low))
 	}
 	return fmt.Sprintf("on fewer than %d lines some column would be narrower than its content is comfortable with at %s px", len(lines), kit.Figure(low))

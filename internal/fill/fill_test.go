@@ -71,7 +71,8 @@ func TestProposals(t *testing.T) {
 		"five, of which three fit":             {[]int{2, 2, 2, 3, 3}, []float64{150, 150, 150, 150, 150}, ""},
 		"a line not full where they are given": {[]int{4, 4}, []float64{180, 180}, ". . | 6 6 | 4 4 | . ."},
 	} {
-		p, proposals := Of(k, pageOf(row("row", "wide", c.takes, c.comfort)), 2, []int{0, 1}, every)
+		filling := Of(k, pageOf(row("row", "wide", c.takes, c.comfort)), 2, []int{0, 1}, every)
+		p, proposals := filling.Page, filling.Proposals
 		if got := cells(k, p, "row"); c.want != "" && got != c.want {
 			t.Errorf("%s: %s, want %s: %+v", name, got, c.want, proposals)
 		}
@@ -89,7 +90,8 @@ func TestTheRestStays(t *testing.T) {
 	first, second := row("first", "wide", []int{4, 4, 4}, []float64{200, 200, 200}), row("second", "wide", []int{6, 6}, []float64{200, 200})
 	first.Children[0].At = []page.Setting{{From: "base", Order: new(page.Order(3))}, {From: "mid", Skip: new(2), Shown: new(true)}, {From: "wide", Width: new(page.Take(4)), Skip: new(0)}}
 	before := pageOf(first, second)
-	after, proposals := Of(k, before, 2, []int{1}, func(id string) bool { return id == "first" })
+	filling := Of(k, before, 2, []int{1}, func(id string) bool { return id == "first" })
+	after, proposals := filling.Page, filling.Proposals
 	if got := cells(k, after, "first"); got != ". . . | 6 . 6 | 4 4 4 | . . ." { // the first stands last
 		t.Error(got)
 	}
@@ -122,12 +124,12 @@ func TestTheDemo(t *testing.T) {
 	}
 	for _, p := range project.Pages {
 		k := project.Kit(p.Kit)
-		after, _ := Of(k, p, 2, []int{0, 1}, every)
+		after := Of(k, p, 2, []int{0, 1}, every).Page
 		if err := after.Check(k, project.HasPicture); err != nil {
 			t.Errorf("%s: %v", p.Name, err)
 		}
-		if again, more := Of(k, after, 2, []int{0, 1}, every); len(more) > 0 {
-			t.Errorf("%s: filled again, %+v, %v", p.Name, more, again == after)
+		if again := Of(k, after, 2, []int{0, 1}, every); len(again.Proposals) > 0 {
+			t.Errorf("%s: filled again, %+v", p.Name, again.Proposals)
 		}
 	}
 }
@@ -155,7 +157,7 @@ func TestEveryProposalIsComfortable(t *testing.T) {
 	k := sample.PlainTwelve()
 	tight := 0
 	for range 200 {
-		p, _ := Of(k, pageOf(randomRow(r, "row", 1+r.IntN(8), 12, 320)), 2, []int{0, 1}, every)
+		p := Of(k, pageOf(randomRow(r, "row", 1+r.IntN(8), 12, 320)), 2, []int{0, 1}, every).Page
 		for i := range 2 {
 			low, _, _ := k.Range(i)
 			plan := layout.Make(k, p, low)
@@ -198,7 +200,8 @@ func (w worth) less(o worth) bool {
 
 // judge gives the worth of takes, or false where a line is not full or a column
 // not comfortable.
-func judge(wants []want, takes []int, n int) (w worth, ok bool) {
+func judge(wants []want, takes []int, track kit.Track) (w worth, ok bool) {
+	columns, n := track.Columns, track.Columns.N()
 	var counts []int
 	for at := 0; at < len(takes); {
 		first, sum, shares := at, 0, 0.0
@@ -209,12 +212,14 @@ func judge(wants []want, takes []int, n int) (w worth, ok bool) {
 		if sum != n {
 			return w, false
 		}
+		unit := 0
 		for i := first; i < at; i++ {
-			if takes[i] < wants[i].least {
+			if takes[i] < n && track.Width(unit, float64(takes[i])).Px < wants[i].comfort-0.05 {
 				return w, false
 			}
-			part := wants[i].share * float64(n) / shares
-			w.squares += (float64(takes[i]) - part) * (float64(takes[i]) - part)
+			off := columns.Parts(unit, float64(takes[i])) - wants[i].share*columns.Parts(0, float64(n))/shares
+			w.squares += off * off
+			unit += takes[i]
 		}
 		counts = append(counts, at-first)
 	}
@@ -223,7 +228,8 @@ func judge(wants []want, takes []int, n int) (w worth, ok bool) {
 }
 
 // bruteForce lists all takes of the least worth.
-func bruteForce(wants []want, n int) (best [][]int) {
+func bruteForce(wants []want, track kit.Track) (best [][]int) {
+	n := track.Columns.N()
 	least := worth{lines: math.MaxInt}
 	takes := make([]int, len(wants))
 	var try func(at int)
@@ -234,7 +240,7 @@ func bruteForce(wants []want, n int) (best [][]int) {
 			}
 			return
 		}
-		w, ok := judge(wants, takes, n)
+		w, ok := judge(wants, takes, track)
 		if !ok || least.less(w) {
 			return
 		}
@@ -248,57 +254,79 @@ func bruteForce(wants []want, n int) (best [][]int) {
 }
 
 // On small rows the proposal is as good as trying everything, and makes no more
-// settings than the best of all that are as good.
+// settings than the best of all that are as good; with uneven columns too, where how
+// wide a take is hangs on where it stands.
 func TestBruteForceFindsNothingBetter(t *testing.T) {
-	r := sample.New(32)
-	k := sample.PlainTwelve()
-	k.Columns = kit.Equal(6)
-	for range 200 {
-		columns := 1 + r.IntN(4)
-		before := pageOf(randomRow(r, "row", columns, 6, 330))
-		after, _ := Of(k, before, 2, []int{0, 1}, every)
-		was, _ := before.Find("row")
-		now, _ := after.Find("row")
-		var ways [2][][]int
-		var made [3][]int
-		for i := range 3 {
-			low, _, _ := k.Range(i)
-			l := layout.Of(k, after)
-			box := l.Plan(low).Boxes[1]
-			track := l.Row("row", i).Track(kit.Plain(box.Width))
-			wants := make([]want, columns)
-			for c := range wants {
-				wants[c] = want{float64(was.Children[c].SpanAt(k, 2).Width.Units()), least(track, was.Children[c].Comfort())}
-				made[i] = append(made[i], int(l.Row("row", i).Cells[c].Units))
-			}
-			if i < 2 {
-				ways[i] = bruteForce(wants, 6)
-				if !slices.ContainsFunc(ways[i], func(way []int) bool { return slices.Equal(way, made[i]) }) {
-					t.Fatalf("at %s %v, better are %v: %s", k.Breakpoints[i].Name, made[i], ways[i], cells(k, after, "row"))
-				}
-			}
+	for _, columns := range []kit.Columns{kit.Equal(6), kit.Uneven(1, 2, 3, 2, 1), kit.Uneven(4, 1, 1, 3)} {
+		r := sample.New(32)
+		k := sample.PlainTwelve()
+		k.Columns = columns
+		for range 200 {
+			before := pageOf(randomRow(r, "row", 1+r.IntN(4), columns.N(), 330))
+			bruteForceAgrees(t, k, before, Of(k, before, 2, []int{0, 1}, every).Page)
 		}
-		fewest := math.MaxInt
-		for _, base := range ways[0] {
-			for _, mid := range ways[1] {
-				count := 0
-				for c := range columns {
-					for _, differs := range []bool{base[c] != 6, mid[c] != base[c], made[2][c] != mid[c]} {
-						if differs {
-							count++
-						}
+	}
+}
+
+func bruteForceAgrees(t *testing.T, k *kit.Kit, before, after *page.Page) {
+	was, _ := before.Find("row")
+	now, _ := after.Find("row")
+	l, n := layout.Of(k, after), k.Columns.N()
+	wants := make([]want, len(was.Children))
+	at := 0
+	for c, column := range was.Children {
+		units := column.SpanAt(k, 2).Width.Units()
+		wants[c] = want{k.Columns.Parts(at, float64(units)), column.Comfort()}
+		at += units
+	}
+	var ways [2][][]int
+	var made [3][]int
+	for i := range 3 {
+		low, _, _ := k.Range(i)
+		track := l.Row("row", i).Track(kit.Plain(l.Plan(low).Boxes[1].Width))
+		for _, cell := range l.Row("row", i).Cells {
+			made[i] = append(made[i], int(cell.Units))
+		}
+		if i == 2 {
+			continue
+		}
+		ways[i] = bruteForce(wants, track)
+		if !slices.ContainsFunc(ways[i], func(way []int) bool { return slices.Equal(way, made[i]) }) {
+			t.Fatalf("%v at %s %v, better are %v: %s", k.Columns, k.Breakpoints[i].Name, made[i], ways[i], cells(k, after, "row"))
+		}
+	}
+	fewest := math.MaxInt
+	for _, base := range ways[0] {
+		for _, mid := range ways[1] {
+			count := 0
+			for c := range wants {
+				for _, differs := range []bool{base[c] != n, mid[c] != base[c], made[2][c] != mid[c]} {
+					if differs {
+						count++
 					}
 				}
-				fewest = min(fewest, count)
 			}
+			fewest = min(fewest, count)
 		}
-		count := 0
-		for _, c := range now.Children {
-			count += len(c.At)
-		}
-		if count != fewest {
-			t.Fatalf("%d settings, %d are enough: %s", count, fewest, cells(k, after, "row"))
-		}
+	}
+	count := 0
+	for _, c := range now.Children {
+		count += len(c.At)
+	}
+	if count != fewest {
+		t.Fatalf("%v: %d settings, %d are enough: %s", k.Columns, count, fewest, cells(k, after, "row"))
+	}
+}
+
+// A row with columns as wide as their content is left alone, and said to be.
+func TestNaturalRowsAreLeft(t *testing.T) {
+	k := sample.PlainTwelve()
+	before := pageOf(row("row", "wide", []int{6, 6}, []float64{200, 200}), row("other", "wide", []int{6, 6}, []float64{200, 200}))
+	before.Body[0].Children[0].Children[1].At = []page.Setting{{From: "mid", Width: new(page.Natural)}}
+	filling := Of(k, before, 2, []int{0, 1}, every)
+	want := []Left{{"row", "row-1 is as wide as its content at wide"}}
+	if !slices.Equal(filling.Left, want) || len(filling.Proposals) != 1 || filling.Proposals[0].Row != "other" {
+		t.Errorf("left %+v, proposed %+v", filling.Left, filling.Proposals)
 	}
 }
 

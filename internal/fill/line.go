@@ -1,15 +1,16 @@
 package fill
 
 import (
-	"cmp"
 	"math"
 	"slices"
+
+	"kitrows/internal/kit"
 )
 
 // A want is a column of a row that is to be dealt units.
 type want struct {
-	share float64 // how wide it is at the breakpoint that is given, in units
-	least int     // the fewest units it is comfortable with; all of them where none suffice
+	share   float64 // how wide it is at the breakpoint that is given, in parts of its row
+	comfort float64 // the least width that its content is comfortable with, in px
 }
 
 // A deal is one way to give a row's columns units, line by line: every line comes
@@ -23,25 +24,43 @@ type deal struct {
 // breakpoint. Rows of a dozen columns stay far under it.
 const most = 256
 
-// deals gives the best ways to deal n units to columns in their order, all of the
-// same worth: every column keeps at least its fewest units, and
+// A dealer deals a row's units to its columns.
+type dealer struct {
+	wants []want
+	n     int             // units
+	parts []float64       // of the row that stand before each unit
+	ends  [][]int         // by column and the unit it starts at: up to which it must go
+	lines map[[2]int]line // that were dealt, by their first column and how many they have
+}
+
+// A line is the ways to deal a line that come nearest to what its columns want, and
+// how near that is.
+type line struct {
+	ways    [][]int
+	squares float64
+}
+
+// deals gives the best ways to deal a track's units to columns in their order, all
+// of the same worth: every column is at least as wide as it is comfortable with, or
+// has a line of its own where none is, and
 //
 //  1. there are as few lines as that allows,
 //  2. the lines differ as little as possible in how many columns they have,
 //  3. within its line each column is as near as whole units come to the part it
 //     has of that line at the breakpoint that is given (least squares).
-func deals(wants []want, n int) []deal {
-	fewest := fewestLines(wants, n)
+func deals(wants []want, t kit.Track) []deal {
+	d := newDealer(wants, t)
+	fewest := d.fewestLines()
 	var best []deal
 	bestError := math.Inf(1)
 	for apart := 0; apart < len(wants) && best == nil; apart++ {
-		for _, lines := range partitions(wants, n, fewest, apart) {
+		for _, lines := range d.partitions(fewest, apart) {
 			at, total := 0, 0.0
 			parts := make([][][]int, len(lines))
 			for i, count := range lines {
-				var e float64
-				parts[i], e = dealLine(wants[at:at+count], n)
-				total += e
+				l := d.line(at, count)
+				parts[i] = l.ways
+				total += l.squares
 				at += count
 			}
 			switch {
@@ -60,41 +79,80 @@ func deals(wants []want, n int) []deal {
 	return best
 }
 
+func newDealer(wants []want, t kit.Track) *dealer {
+	d := &dealer{wants: wants, n: t.Columns.N(), lines: map[[2]int]line{}}
+	for unit := range d.n + 1 {
+		d.parts = append(d.parts, t.Columns.Parts(0, float64(unit)))
+	}
+	for _, w := range wants {
+		ends := make([]int, d.n)
+		for from := range ends {
+			ends[from] = reach(t, w, from)
+		}
+		d.ends = append(d.ends, ends)
+	}
+	return d
+}
+
+// reach is up to which unit a column must go that starts at a unit, to be
+// comfortable; over all of them where it cannot be. What no line is wide enough for
+// has one of its own.
+func reach(t kit.Track, w want, from int) int {
+	n := t.Columns.N()
+	for to := from + 1; to <= n; to++ {
+		if t.Width(from, float64(to-from)).Px >= w.comfort-0.05 {
+			return to
+		}
+	}
+	if from == 0 {
+		return n
+	}
+	return n + 1
+}
+
+// holds tells whether a line holds so many columns. A column that starts later ends
+// no sooner, so each ends as soon as it can.
+func (d *dealer) holds(first, count int) bool {
+	at := 0
+	for _, ends := range d.ends[first : first+count] {
+		if at >= d.n || ends[at] > d.n {
+			return false
+		}
+		at = ends[at]
+	}
+	return true
+}
+
 // fewestLines is how many lines the columns need at least: each line takes as many
 // as it can hold.
-func fewestLines(wants []want, n int) int {
-	lines, spent := 1, 0
-	for _, w := range wants {
-		if spent+w.least > n {
-			lines, spent = lines+1, 0
+func (d *dealer) fewestLines() int {
+	lines, first := 1, 0
+	for c := range d.wants {
+		if !d.holds(first, c+1-first) {
+			lines, first = lines+1, c
 		}
-		spent += w.least
 	}
 	return lines
 }
 
 // partitions lists the ways to cut the columns into so many lines that hold them,
 // whose numbers of columns differ by no more than apart; longer lines first.
-func partitions(wants []want, n, lines, apart int) (all [][]int) {
-	low := max(1, len(wants)/lines-apart)
-	for ; low <= len(wants)/lines; low++ {
+func (d *dealer) partitions(lines, apart int) (all [][]int) {
+	columns := len(d.wants)
+	for low := max(1, columns/lines-apart); low <= columns/lines; low++ {
 		high := low + apart
 		var cut func(at int, so []int)
 		cut = func(at int, so []int) {
 			left := lines - len(so)
-			if rest := len(wants) - at; len(all) >= most || rest < left*low || rest > left*high {
+			if rest := columns - at; len(all) >= most || rest < left*low || rest > left*high {
 				return
 			}
 			if left == 0 {
 				all = append(all, slices.Clone(so))
 				return
 			}
-			for count := min(high, len(wants)-at); count >= low; count-- {
-				spent := 0
-				for _, w := range wants[at : at+count] {
-					spent += w.least
-				}
-				if spent <= n {
+			for count := min(high, columns-at); count >= low; count-- {
+				if d.holds(at, count) {
 					cut(at+count, append(so, count))
 				}
 			}
@@ -105,67 +163,51 @@ func partitions(wants []want, n, lines, apart int) (all [][]int) {
 	return slices.CompactFunc(all, slices.Equal)
 }
 
-// dealLine deals n units to the columns of one line and gives all the ways of the
-// least error. Each unit goes to the column that is furthest under its part, which
-// is the least sum of squares; where columns are equally far, any of them may have
-// it.
-func dealLine(line []want, n int) (ways [][]int, squares float64) {
-	takes, total, left := make([]int, len(line)), 0.0, n
-	for _, w := range line {
-		total += w.share
+// line deals all units to the columns of one line. From the last column to the first
+// it works out, for every unit a column may start at, how near it and those after it
+// can come to what they want.
+func (d *dealer) line(first, count int) line {
+	if known, ok := d.lines[[2]int{first, count}]; ok {
+		return known
 	}
-	part := func(i int) float64 { return line[i].share * float64(n) / total }
-	for i, w := range line {
-		takes[i] = w.least
-		left -= w.least
+	wants, ends, n, shares := d.wants[first:first+count], d.ends[first:first+count], d.n, 0.0
+	for _, w := range wants {
+		shares += w.share
 	}
-	type gain struct {
-		under float64
-		at    int
+	off := func(i, from, to int) float64 {
+		o := d.parts[to] - d.parts[from] - wants[i].share*d.parts[n]/shares
+		return o * o
 	}
-	var gains []gain
-	for i := range line {
-		for more := range left {
-			gains = append(gains, gain{part(i) - float64(takes[i]+more), i})
+	least := make([][]float64, count+1) // by column and the unit it starts at
+	for i := range least {
+		least[i] = slices.Repeat([]float64{math.Inf(1)}, n+1)
+	}
+	least[count][n] = 0
+	for i := count - 1; i >= 0; i-- {
+		for from := range n {
+			for to := ends[i][from]; to <= n; to++ {
+				least[i][from] = min(least[i][from], off(i, from, to)+least[i+1][to])
+			}
 		}
 	}
-	slices.SortStableFunc(gains, func(a, b gain) int {
-		if math.Abs(a.under-b.under) < 1e-9 {
-			return 0
-		}
-		return cmp.Compare(b.under, a.under)
-	})
-	last := 0.0
-	if left > 0 {
-		last = gains[left-1].under
-	}
-	var tied []int // columns that are as far under as the one that gets the last unit
-	for _, g := range gains {
-		switch {
-		case g.under > last+1e-9:
-			takes[g.at]++
-			left--
-		case g.under > last-1e-9:
-			tied = append(tied, g.at)
-		}
-	}
-	var choose func(from, left int, so []int)
-	choose = func(from, left int, so []int) {
-		if left == 0 {
-			ways = append(ways, slices.Clone(so))
+	l := line{squares: least[0][0]}
+	takes := make([]int, count)
+	var walk func(i, from int)
+	walk = func(i, from int) {
+		if i == count {
+			l.ways = append(l.ways, slices.Clone(takes))
 			return
 		}
-		for i := from; i <= len(tied)-left && len(ways) < most; i++ {
-			so[tied[i]]++
-			choose(i+1, left-1, so)
-			so[tied[i]]--
+		for to := ends[i][from]; to <= n && len(l.ways) < most; to++ {
+			if off(i, from, to)+least[i+1][to] <= least[i][from]+1e-9 {
+				takes[i] = to - from
+				walk(i+1, to)
+			}
 		}
 	}
-	choose(0, left, takes)
-	for i, take := range ways[0] {
-		squares += (float64(take) - part(i)) * (float64(take) - part(i))
-	}
-	return ways, squares
+	walk(0, 0)
+	d.lines[[2]int{first, count}] = l
+	return l
 }
 
 // joined puts one way of each line behind the other, for all of them.

@@ -977,6 +977,8 @@ export interface components {
             after: components["schemas"]["Lane"][];
             /** @description The page at every breakpoint that is filled, at its narrowest viewport. */
             before: components["schemas"]["Lane"][];
+            /** @description Rows for which nothing is proposed. */
+            left: components["schemas"]["Left"][];
             proposals: components["schemas"]["Proposal"][];
         };
         Ghost: {
@@ -1139,6 +1141,12 @@ export interface components {
             ghosts: components["schemas"]["StretchGhost"][];
             /** @description The lane without its boxes and empty runs. */
             head: components["schemas"]["Lane"];
+        };
+        Left: {
+            /** @description The row's. */
+            name: string;
+            reason: string;
+            row: string;
         };
         Made: {
             /**

@@ -20,6 +20,7 @@ interface Props {
 export default function Fill({ place, bench, from, onDo, onClose }: Props) {
   const { data: filling, error } = useFilling(place, bench.revision, from);
   const proposals = filling?.proposals ?? [];
+  const width = Math.min(150, Math.floor(270 / (filling?.before.length || 1)) - 6); // of a lane
   return (
     <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -35,7 +36,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
           </Dialog.Description>
           {error && <p className="mt-3 text-madder-deep">{error.message}</p>}
           {filling && proposals.length === 0 && (
-            <p className="mt-3">Nothing would change: the narrower breakpoints are as they would be filled.</p>
+            <p className="mt-3">Nothing else is better: the narrower breakpoints are as they would be filled.</p>
           )}
           {proposals.length > 0 && (
             <div className="mt-3 grid min-h-0 grid-cols-[minmax(0,auto)_minmax(0,1fr)] gap-5">
@@ -48,7 +49,13 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
                 className="flex min-h-0 gap-3 overflow-y-auto [scrollbar-width:thin]"
               >
                 {filling!.before.map((before, i) => (
-                  <Pair key={before.breakpoint} before={before} after={filling!.after[i]!} bench={bench} />
+                  <Pair
+                    key={before.breakpoint}
+                    before={before}
+                    after={filling!.after[i]!}
+                    bench={bench}
+                    width={width}
+                  />
                 ))}
               </div>
               <ol className="min-h-0 overflow-y-auto [scrollbar-width:thin]">
@@ -78,6 +85,18 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
               </ol>
             </div>
           )}
+          {filling && filling.left.length > 0 && (
+            <p className="mt-3 text-ink-2">
+              Left as they are:{" "}
+              {filling.left.map((l, i) => (
+                <span key={l.row}>
+                  {i > 0 && "; "}
+                  <b className="font-semibold text-ink">{l.name}</b>, since {l.reason}
+                </span>
+              ))}
+              .
+            </p>
+          )}
           <div className="mt-3 flex gap-2">
             {proposals.length > 0 && (
               <button
@@ -105,7 +124,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
 }
 
 /** A breakpoint's narrowest lane before and after. */
-function Pair({ before, after, bench }: { before: Lane; after: Lane; bench: Bench }) {
+function Pair({ before, after, bench, width }: { before: Lane; after: Lane; bench: Bench; width: number }) {
   const nodes = new Map(bench.nodes.map((n) => [n.id, n]));
   return (
     <section aria-label={`At ${before.breakpoint}`}>
@@ -125,7 +144,7 @@ function Pair({ before, after, bench }: { before: Lane; after: Lane; bench: Benc
               <LaneDrawing
                 lane={lane}
                 nodes={nodes}
-                width={92}
+                width={width}
                 tall={120}
                 title={`The page at ${lane.breakpoint}, ${word}`}
               />
