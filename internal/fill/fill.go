@@ -182,6 +182,9 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 				proposal.Cells = append(proposal.Cells, Cell{column.ID, now.setting(f.k, i), then.setting(f.k, i)})
 			}
 		}
+		if strings.Count(proposal.Now, lineBreak) == strings.Count(proposal.Then, lineBreak) {
+			proposal.Reason += ", in the proportions of " + f.k.Breakpoints[f.from].Name
+		}
 		if len(proposal.Cells) > 0 {
 			f.proposals = append(f.proposals, proposal)
 		}
@@ -291,6 +294,9 @@ func perLine(r *layout.Row) string {
 	return texts(all, r.Columns.N())
 }
 
+// lineBreak stands between the sums of lines.
+const lineBreak = " · "
+
 // texts writes the sums of the lines that columns of those units break into.
 func texts(units []float64, n int) string {
 	var b strings.Builder
@@ -299,7 +305,7 @@ func texts(units []float64, n int) string {
 		switch {
 		case i == 0:
 		case spent+u > float64(n)+1e-6:
-			b.WriteString(" · ")
+			b.WriteString(lineBreak)
 			spent = 0
 		default:
 			b.WriteString(" + ")
