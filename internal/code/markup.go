@@ -92,7 +92,9 @@ type writer struct {
 }
 
 func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
-	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{used: map[class]string{}, of: map[string][]class{}, kit: l.Kit()}}
+	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{
+		used: map[class]string{}, of: make(map[string][]class, l.Nodes()), kit: l.Kit(), Lines: make([]Line, 0, 3*l.Nodes()),
+	}}
 }
 
 // lineWidth is what a line should not grow over: its classes wrap before it.

@@ -50,6 +50,9 @@ func (l Length) String() string {
 
 // Number prints a number as CSS takes it, with at most four decimals.
 func Number(v float64) string {
+	if whole := int(v); float64(whole) == v {
+		return strconv.Itoa(whole)
+	}
 	return strconv.FormatFloat(math.Round(v*1e4)/1e4+0, 'f', -1, 64)
 }
 
