@@ -84,7 +84,7 @@ func TestCodeCommand(t *testing.T) {
 	for as, want := range map[string]string{
 		"html":     `<aside data-node="tide-table" class="kr-cell kr-take-5-mid`,
 		"css":      ".kr-skip-1-wide {\n    --kr-skip: calc(1 / 12);",
-		"document": "<!doctype html>",
+		"document": "<!DOCTYPE html>",
 	} {
 		if out, err := run(t, string(demo.File()), "code", "-", "--page", "Front page", "--as", as, "--mark"); err != nil || !strings.Contains(out, want) {
 			t.Errorf("%s: %v, lacks %s", as, err, want)

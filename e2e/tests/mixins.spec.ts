@@ -144,7 +144,7 @@ function markup(html: string): string {
     .replace(/<link rel="preload"[^>]*>/g, "")
     .replace(/<div>(<p>Kittiwakes &amp; <b>terns<\/b> on the outer stack.<\/p>)<\/div>/g, "$1")
     .replace(/&#x27;|&#39;/g, "'")
-    .replace(/&#34;/g, "&quot;")
+    .replace(/&quot;/g, '"')
     .replace(/ srcSet=/g, " srcset=")
     .replace(/\s*\/>/g, ">")
     .replace(/\s+/g, " ")

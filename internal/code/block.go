@@ -2,7 +2,6 @@ package code
 
 import (
 	"fmt"
-	"html"
 	"slices"
 	"strings"
 
@@ -37,7 +36,7 @@ func (w *writer) block(n *page.Node, depth int) {
 		if c.Link == "" {
 			w.text(n.ID, depth, "button", attributes+` type="button"`, c.Text)
 		} else {
-			w.text(n.ID, depth, "a", attributes+` href="`+html.EscapeString(c.Link)+`"`, c.Text)
+			w.text(n.ID, depth, "a", attributes+` href=`+quoted(c.Link), c.Text)
 		}
 	case page.Card:
 		w.card(n, depth, attributes)
@@ -74,7 +73,7 @@ func (w *writer) form(n *page.Node, depth int, attributes string) {
 		for i, label := range n.Content.Items {
 			name := fieldName(label, i)
 			w.around(n.ID, depth, "label", "", func(depth int) {
-				w.line(n.ID, depth, html.EscapeString(strings.Join(strings.Fields(label), " ")))
+				w.line(n.ID, depth, escaped(strings.Join(strings.Fields(label), " ")))
 				w.line(n.ID, depth, fmt.Sprintf(`<input type="text" name="%s">`, name))
 			})
 		}
@@ -143,7 +142,7 @@ func (w *writer) picture(n *page.Node, depth int, attributes string) {
 			if c.Fit {
 				size = fmt.Sprintf(` width="%s" height="%s"`, number(s.Width), number(s.Height))
 			}
-			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset="%s"%s>`, from, html.EscapeString(w.source(s.Picture)), size))
+			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from, quoted(w.source(s.Picture)), size))
 		}
 		w.line(n.ID, depth, image)
 	})
@@ -159,5 +158,5 @@ func (w *writer) image(c *page.Content, attributes string) string {
 		}
 		attributes += fmt.Sprintf(` width="%s" height="%s"`, number(c.Width), number(c.Height))
 	}
-	return fmt.Sprintf(`<img%s src="%s" alt="%s">`, attributes, html.EscapeString(w.source(c.Picture)), html.EscapeString(c.Alt))
+	return fmt.Sprintf(`<img%s src=%s alt=%s>`, attributes, quoted(w.source(c.Picture)), quoted(c.Alt))
 }

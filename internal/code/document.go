@@ -2,7 +2,6 @@ package code
 
 import (
 	"encoding/base64"
-	"html"
 	"strings"
 
 	"kitrows/internal/kit"
@@ -92,10 +91,10 @@ func Document(l *layout.Layout, pr *project.Project, o Options) string {
 		}
 	}
 	var b strings.Builder
-	b.WriteString("<!doctype html>\n<html lang=\"" + html.EscapeString(p.Language) + "\">\n<head>\n")
-	b.WriteString("  <meta charset=\"utf-8\">\n")
-	b.WriteString("  <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n")
-	b.WriteString("  <title>" + html.EscapeString(p.Name) + "</title>\n")
+	b.WriteString("<!DOCTYPE html>\n<html lang=" + quoted(p.Language) + ">\n<head>\n")
+	for _, line := range Head(p) {
+		b.WriteString("  " + line + "\n")
+	}
 	b.WriteString("  <style>\n" + sheet + "  </style>\n")
 	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + w.out.String() + "</body>\n</html>\n")

@@ -2,7 +2,6 @@ package code
 
 import (
 	"fmt"
-	"html"
 	"strings"
 
 	"kitrows/internal/page"
@@ -14,7 +13,7 @@ func Head(p *page.Page, links ...string) []string {
 	all := []string{
 		`<meta charset="utf-8">`,
 		`<meta name="viewport" content="width=device-width, initial-scale=1">`,
-		"<title>" + html.EscapeString(p.Name) + "</title>",
+		"<title>" + escaped(p.Name) + "</title>",
 	}
 	for _, link := range links {
 		all = append(all, `<link rel="stylesheet" href="`+link+`">`)
@@ -25,7 +24,7 @@ func Head(p *page.Page, links ...string) []string {
 // Page is markup as a complete page, whose head links stylesheets in that order.
 func Page(p *page.Page, markup string, links ...string) string {
 	var b strings.Builder
-	fmt.Fprintf(&b, "<!DOCTYPE html>\n<html lang=\"%s\">\n  <head>\n", html.EscapeString(p.Language))
+	fmt.Fprintf(&b, "<!DOCTYPE html>\n<html lang=%s>\n  <head>\n", quoted(p.Language))
 	for _, line := range Head(p, links...) {
 		b.WriteString("    " + line + "\n")
 	}

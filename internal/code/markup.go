@@ -2,7 +2,6 @@ package code
 
 import (
 	"fmt"
-	"html"
 	"slices"
 	"strings"
 
@@ -228,7 +227,7 @@ func (w *writer) mark(n *page.Node) string {
 // text writes an element of words, on one line if it fits, else wrapped between
 // its tags.
 func (w *writer) text(node string, depth int, tag, attributes, words string) {
-	words = html.EscapeString(strings.Join(strings.Fields(words), " "))
+	words = escaped(strings.Join(strings.Fields(words), " "))
 	whole := "<" + tag + attributes + ">" + words + "</" + tag + ">"
 	if len(indent)*depth+len(whole) <= lineWidth {
 		w.line(node, depth, whole)

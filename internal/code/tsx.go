@@ -183,21 +183,19 @@ func propertyOf(c class) (prop, value string) {
 	return "", ""
 }
 
-// words is text as JSX takes it.
+// jsx is text as JSX takes it.
 func jsx(text string) string {
-	text = strings.Join(strings.Fields(text), " ")
-	if strings.ContainsAny(text, "{}<>&") || strings.TrimSpace(text) == "" {
-		quoted, _ := json.Marshal(text)
-		return "{" + string(quoted) + "}"
+	if text = strings.Join(strings.Fields(text), " "); text == "" {
+		return `{""}`
 	}
-	return text
+	return jsxEscapes.Replace(text)
 }
 
 func (w *tsx) text(depth int, tag, attributes, words string) {
 	pad := strings.Repeat(indent, depth)
 	words = jsx(words)
 	whole := pad + "<" + tag + attributes + ">" + words + "</" + tag + ">"
-	if len(whole) <= lineWidth || strings.HasPrefix(words, "{") {
+	if len(whole) <= lineWidth {
 		w.line("%s", whole)
 		return
 	}
@@ -215,11 +213,19 @@ func (w *tsx) text(depth int, tag, attributes, words string) {
 
 // attribute is a property whose value is a text.
 func attribute(name, value string) string {
-	if !strings.ContainsAny(value, "\"&\\{}<>\n") {
-		return " " + name + "=\"" + value + "\""
+	if strings.ContainsAny(value, "\n\r") {
+		return " " + name + "={" + literal(value) + "}"
 	}
-	quoted, _ := json.Marshal(value)
-	return " " + name + "={" + string(quoted) + "}"
+	return " " + name + "=" + quoted(value)
+}
+
+// literal is text as a string of the language.
+func literal(text string) string {
+	var b strings.Builder
+	e := json.NewEncoder(&b)
+	e.SetEscapeHTML(false)
+	_ = e.Encode(text) // a string, into memory
+	return strings.TrimSuffix(b.String(), "\n")
 }
 
 func (w *tsx) image(c *page.Content) string {
@@ -282,7 +288,6 @@ func (w *tsx) block(c *page.Content, depth int) {
 		w.text(depth+1, "button", ` type="submit"`, c.Text)
 		w.line("%s</form>", pad)
 	case page.HTML:
-		quoted, _ := json.Marshal(c.Text)
-		w.line("%s<div dangerouslySetInnerHTML={{ __html: %s }} />", pad, quoted)
+		w.line("%s<div dangerouslySetInnerHTML={{ __html: %s }} />", pad, literal(c.Text))
 	}
 }

@@ -15,9 +15,6 @@ var Fluid = Extent{}
 // Fixed makes the extent of a container of width w.
 func Fixed(w Length) Extent { return Extent{true, w} }
 
-// Length is the container's outer width as it was given; 0 when fluid.
-func (e Extent) Length() Length { return e.width }
-
 // Width gives the container's outer width in px and true, or false when fluid.
 func (e Extent) Width() (float64, bool) { return e.width.Px(), e.fixed }
 
