@@ -92,6 +92,50 @@ func TestCodeCommand(t *testing.T) {
 	}
 }
 
+// Every form of the code, one of its files or all of them.
+func TestCodeForms(t *testing.T) {
+	for _, c := range []struct {
+		args string
+		want []string
+		lack string
+	}{
+		{"--as html --mixins", []string{`<aside>`, `<div class="log">`}, "kr-"},
+		{"--as css --mixins", []string{".body > aside {\n    --kr-skip: calc(1 / 12);"}, "@include"},
+		{"--as css --whole", []string{".kr-take-11-full"}, "@include"},
+		{"--as document --mixins", []string{"<!DOCTYPE html>", ".body > aside {"}, `class="kr-cell`},
+		{"--as scss", []string{"// _settings.scss", "// _kit.scss", "// index.scss", "@include kr.skip(1);"}, "<main"},
+		{"--as scss --file index.html", []string{"<main class=\"body\">"}, "@use"},
+		{"--as scss --file index.scss --nested", []string{"  > aside {"}, "// _kit.scss"},
+		{"--as less --file index.less --gathered", []string{".kr-from(@kr-wide; {\n"}, "// kit.less"},
+		{"--as tsx --file index.tsx", []string{`<Cell as="aside" width={{ mid: 5, wide: 3 }} skip={{ wide: 1 }}>`}, "kr-cell"},
+		{"--as archive", []string{"PK\x03\x04", "mixins/scss/index.scss"}, "@include"},
+	} {
+		args := append([]string{"code", "-", "--page", "front-page"}, strings.Fields(c.args)...)
+		out, err := run(t, string(demo.File()), args...)
+		if err != nil || strings.Contains(out, c.lack) {
+			t.Errorf("%s: %v, has %s", c.args, err, c.lack)
+		}
+		for _, want := range c.want {
+			if !strings.Contains(out, want) {
+				t.Errorf("%s lacks %s", c.args, want)
+			}
+		}
+	}
+}
+
+// The schemas are JSON, and say what they are of.
+func TestSchemaCommand(t *testing.T) {
+	for of, want := range map[string]string{"project": `"$schema"`, "api": `"openapi"`} {
+		out, err := run(t, "", "schema", of)
+		if err != nil || !json.Valid([]byte(out)) || !strings.Contains(out, want) {
+			t.Errorf("%s: %v, %.60s", of, err, out)
+		}
+	}
+	if _, err := run(t, "", "schema", "page"); err == nil {
+		t.Error("there is a schema of pages")
+	}
+}
+
 func TestCommandsRefuse(t *testing.T) {
 	file := string(demo.File())
 	for want, args := range map[string][]string{
@@ -99,6 +143,7 @@ func TestCommandsRefuse(t *testing.T) {
 		`--width: found -3`: {"plan", "-", "--page", "Sightings", "--width", "-3"},
 		`--as: found "pdf", want html, css, document, scss, less, tsx or archive`:       {"code", "-", "--page", "Sightings", "--as", "pdf"},
 		`--why: found "nobody", want the id of a container, row or column of Sightings`: {"plan", "-", "--page", "Sightings", "--width", "900", "--why", "nobody"},
+		`--file: found "a.scss", want one of the files of scss`:                         {"code", "-", "--page", "Sightings", "--as", "scss", "--file", "a.scss"},
 		"no such file":    {"plan", "missing.kitrows.json", "--width", "900"},
 		"no such project": {"export", "nowhere", "--data", t.TempDir()},
 	} {

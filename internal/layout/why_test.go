@@ -109,6 +109,22 @@ line 1: 2 of 2 a line, full
 line 2: 1 of 2 a line, 1 unspent; 2 a line, so c starts line 2`},
 		"a container": {three, row(t, "3"), "frame", 1376,
 			`container fixed: 1176 px, (1376 − 1176) ÷ 2 = 100 px either side`},
+		"a row whose gutters, lines and columns are its own": {three, ruled(row(t, "2 | 2 | x"), page.Setting{PerLine: new(0), Divides: new(page.Into(4)), GapX: new(page.GapOf(0)), GapY: new(page.KitGap), Align: new(page.Middle), Spread: new(page.Between)}), "row", 1376,
+			`-1: -as its columns say-
+0: as its columns say, divides into 4 columns, gutter none, line gutter kit, align middle, spread between
+1: from 0
+2: from 0
+row 1176 px
+line 1: 2 + 2 = 4, full`},
+		"a container wider than the viewport": {three, row(t, "3"), "frame", 1150,
+			`container fixed: 1176 px, but the viewport has 1150`},
+		"a row with everything hidden": {three, row(t, "x | x"), "row", 1376,
+			`-1: as its columns say
+0: from -1
+1: from -1
+2: from -1
+row 1176 px
+nothing shown`},
 	} {
 		p := onePage(c.row)
 		if got := Of(c.kit, p).Why(c.node, c.at).text(); got != c.want {

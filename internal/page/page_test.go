@@ -51,6 +51,84 @@ func TestSpanAtCarries(t *testing.T) {
 	}
 }
 
+// What is typed beside a node is refused where it could not stand in its code.
+func TestSmallChecks(t *testing.T) {
+	k := &kit.Kit{Name: "Three", Naming: kit.OurNaming, Columns: kit.Equal(12), Breakpoints: []kit.Breakpoint{{Name: "base"}, {Name: "mid"}}}
+	many := strings.Fields(strings.Repeat("a ", MaxOwn+1))
+	for name, c := range map[string]struct {
+		err  error
+		want string
+	}{
+		"an anchor":                   {CheckAnchor("tide-table_2"), ""},
+		"an anchor of two words":      {CheckAnchor("tide table"), `anchor: found "tide table", want a letter`},
+		"an anchor with a digit":      {CheckAnchor("2nd"), `anchor: found "2nd"`},
+		"classes":                     {CheckClasses(k, []string{"paper", "-tall", "_x"}), ""},
+		"a class twice":               {CheckClasses(k, []string{"paper", "paper"}), "each class once"},
+		"a class that breaks out":     {CheckClasses(k, []string{`"><script>`}), "class names of letters"},
+		"one of the kit's":            {CheckClasses(k, []string{"kr-take-3-mid"}), "a class that Three does not write itself"},
+		"too many classes":            {CheckClasses(k, many), "classes: found 21, want at most 20"},
+		"a selector":                  {CheckSelector("main > article:first-child"), ""},
+		"a selector that ends a rule": {CheckSelector(".a { } b"), "selector: found"},
+		"a selector with a tail":      {CheckSelector(".a "), "a CSS selector of at most 120 bytes"},
+		"a long selector":             {CheckSelector("." + strings.Repeat("a", 120)), "a CSS selector"},
+		"a note":                      {CheckNote("Ask the warden."), ""},
+		"a long note":                 {CheckNote(strings.Repeat("a", 2001)), "note: found \"2001 bytes\", want at most 2000 bytes"},
+		"a name with a line break":    {CheckName("Log\nbook"), "on one line"},
+	} {
+		if (c.want == "") != (c.err == nil) || c.err != nil && !strings.Contains(c.err.Error(), c.want) {
+			t.Errorf("%s: %v, want %q", name, c.err, c.want)
+		}
+	}
+}
+
+// Where a link may lead, and what a block may hold.
+func TestContentIsChecked(t *testing.T) {
+	k := &kit.Kit{Breakpoints: []kit.Breakpoint{{Name: "base"}, {Name: "mid"}, {Name: "wide"}}}
+	link := func(to string) Content { return Content{Type: Button, Text: "Go", Link: to} }
+	picture := func(change func(*Content)) Content {
+		c := Content{Type: Picture, Picture: "known", Fit: true, Width: kit.Px(40), Height: kit.Px(30)}
+		change(&c)
+		return c
+	}
+	for name, c := range map[string]struct {
+		content Content
+		want    string
+	}{
+		"a page":                 {link("tides.html#noon"), ""},
+		"a place on the web":     {link("https://example.org/tides?day=1:30"), ""},
+		"a colon in a query":     {link("tides?at=5:30"), ""},
+		"a mailbox":              {link("mailto:wardens@example.org"), ""},
+		"a script":               {link("JavaScript:alert(1)"), "link: found"},
+		"a data address":         {link("data:text/html,x"), "link: found"},
+		"a link with a space":    {link("two words.html"), "an address such as tides.html"},
+		"a long link":            {link(strings.Repeat("a", 501)), "at most 500 bytes"},
+		"a huge block":           {Content{Type: Text, Height: kit.Px(20001)}, "height: found 20001px, want at most 20000px"},
+		"a height in em":         {Content{Type: Text, Height: length("2em")}, "height"},
+		"too much text":          {Content{Type: Text, Text: strings.Repeat("a", MaxText+1)}, "text: found 20001, want at most 20000 bytes"},
+		"too many items":         {Content{Type: List, Items: make([]string, 501)}, "at most 500 items"},
+		"long words for it":      {picture(func(c *Content) { c.Alt = strings.Repeat("a", 1001) }), "alt: found 1001"},
+		"a picture of no size":   {picture(func(c *Content) { c.Width = kit.Length{} }), "fit: found \"true\", want a picture with its natural width"},
+		"a text that fits":       {Content{Type: Text, Fit: true, Width: kit.Px(1), Height: kit.Px(1)}, "fit"},
+		"another picture":        {picture(func(c *Content) { c.Sources = []Source{{"wide", "known", kit.Px(9), kit.Px(8)}} }), ""},
+		"one for the first":      {picture(func(c *Content) { c.Sources = []Source{{"base", "known", kit.Px(9), kit.Px(9)}} }), "sources[0].from: found \"base\", want each breakpoint after the first once"},
+		"one that is not kept":   {picture(func(c *Content) { c.Sources = []Source{{"mid", "lost", kit.Px(9), kit.Px(9)}} }), "sources[0].picture: found \"lost\""},
+		"one of no natural size": {picture(func(c *Content) { c.Sources = []Source{{"mid", "known", kit.Px(9), kit.Px(0)}} }), "sources[0].width"},
+		"one too high":           {picture(func(c *Content) { c.Sources = []Source{{"mid", "known", kit.Px(30000), kit.Px(9)}} }), "sources[0].height"},
+	} {
+		err := c.content.Check(k, func(id string) bool { return id == "known" })
+		if (c.want == "") != (err == nil) || err != nil && !strings.Contains(err.Error(), c.want) {
+			t.Errorf("%s: %v, want %q", name, err, c.want)
+		}
+	}
+}
+
+func length(text string) (l kit.Length) {
+	if err := l.UnmarshalText([]byte(text)); err != nil {
+		panic(err)
+	}
+	return l
+}
+
 func TestCheckRefuses(t *testing.T) {
 	text := func() *Content { return &Content{Type: Text, Height: kit.Px(10)} }
 	for name, c := range map[string]struct {

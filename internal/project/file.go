@@ -1,9 +1,11 @@
 package project
 
 import (
+	"encoding"
 	"errors"
 	"fmt"
 	"io"
+	"reflect"
 	"regexp"
 	"strconv"
 	"strings"
@@ -71,7 +73,7 @@ func DecodeStrict(b []byte, v any) error {
 		if inner := fault.All(semantic.Err); len(inner) > 0 {
 			return fault.Under(place, semantic.Err)
 		}
-		return &fault.Fault{Field: place, Found: valueOr(string(semantic.JSONValue), semantic.JSONKind.String()), Want: wanted(semantic)}
+		return &fault.Fault{Field: place, Found: found(semantic), Want: wanted(semantic)}
 	}
 	if syntax, ok := errors.AsType[*jsontext.SyntacticError](err); ok {
 		line, column := position(b, syntax.ByteOffset)
@@ -81,30 +83,49 @@ func DecodeStrict(b []byte, v any) error {
 	return fault.New("", err.Error(), "JSON")
 }
 
+var textual = reflect.TypeFor[encoding.TextUnmarshaler]()
+
+// wanted is what kind of value there should be.
 func wanted(e *json.SemanticError) string {
 	if e.GoType == nil {
 		return "another value"
 	}
-	switch e.GoType.Kind().String() {
-	case "int", "int64", "float64":
-		return "a number"
-	case "string":
+	if reflect.PointerTo(e.GoType).Implements(textual) {
 		return "a text"
-	case "bool":
+	}
+	switch e.GoType.Kind() {
+	case reflect.Int, reflect.Int64:
+		return "a whole number"
+	case reflect.Float64:
+		return "a number"
+	case reflect.String:
+		return "a text"
+	case reflect.Bool:
 		return "true or false"
-	case "slice":
+	case reflect.Slice:
 		return "a list"
-	case "struct", "ptr", "map":
+	case reflect.Struct, reflect.Pointer, reflect.Map:
 		return "an object"
 	}
 	return "a " + e.GoType.Name()
 }
 
-func valueOr(value, kind string) string {
-	if value == "" {
-		return kind
+// found is the value there is, or what kind of value it is.
+func found(e *json.SemanticError) string {
+	if len(e.JSONValue) > 0 {
+		return string(e.JSONValue)
 	}
-	return value
+	switch e.JSONKind {
+	case '"':
+		return "a text"
+	case '0':
+		return "a number"
+	case '{':
+		return "an object"
+	case '[':
+		return "a list"
+	}
+	return e.JSONKind.String()
 }
 
 var indexPattern = regexp.MustCompile(`^[0-9]+$`)

@@ -38,7 +38,7 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
 		{`"version": 3`, `"version": 4`, "version: found 4, want 3, or a version before it"},
-		{`"version": 3`, `"version": "one"`, "version: found string, want a number"},
+		{`"version": 3`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
 		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
@@ -56,6 +56,14 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 		{`"skip": 1`, `"skip": 1,`, "line "},
 		{`"picture": "terns"`, `"picture": "gone"`, "one of the project's pictures"},
 		{`"type": "image/svg+xml"`, `"type": "text/html"`, "pictures[0].type"},
+		{`"skip": 1`, `"skip": "one"`, "skip: found a text, want a whole number"},
+		{`"level": 1`, `"level": 1.5`, "level: found 1.5, want a whole number"},
+		{`"name": "Gullwing Point"`, `"name": 7`, "name: found a number, want a text"},
+		{`"name": "Gullwing Point"`, `"name": ["Gullwing"]`, "name: found a list, want a text"},
+		{`"kits": [`, `"kits": {}, "pages": [`, "kits: found an object, want a list"},
+		{`"naming": {`, `"naming": 3, "x": {`, "kits[0].naming: found a number, want an object"},
+		{`"columns": "12"`, `"columns": 12`, "kits[0].columns: found a number, want a text"},
+		{`"format": "kitrows"`, `"format": "other"`, "format: found \"other\""},
 	} {
 		damaged := strings.Replace(string(demo.File()), c.from, c.to, 1)
 		if damaged == string(demo.File()) {
