@@ -156,7 +156,7 @@ function markup(html: string): string {
 test(`components of ${pages} random pages type-check under strict and render to the class-based markup`, async ({}, info) => {
   test.setTimeout(1_800_000);
   const trials = printed(pages).map((line) => JSON.parse(line) as Trial);
-  const entries = trials.map((t, i) => laid(info.outputPath(`page-${i}`), t.Mixed.TSX));
+  const entries = trials.map((t, i) => laid(info.outputPath(`page-${i}`), t.Mixed.TSX.toReversed()));
   const program = ts.createProgram(entries, {
     strict: true,
     noEmit: true,

@@ -81,6 +81,21 @@ test("nodes move on and back by key, and sections and containers come by key", a
   await expect.poll(() => code(page)).toContain("</article> <!-- end section: Late news -->");
 });
 
+test("the columns of a row that is a list are its items, and are none where they go", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "foot", "").click();
+  await page.keyboard.press("t");
+  await page.keyboard.type("ul\n");
+  await expect.poll(() => code(page)).toMatch(/<ul class="kr-row">\s+<li class="kr-cell kr-take-6-mid">/);
+  await cell(page, "address", "").click();
+  await expect(page.getByRole("rowheader", { name: "Address li" })).toBeFocused();
+  await expect(page.getByLabel("Element of the column")).toBeDisabled();
+  await page.keyboard.press("t"); // an item is an item
+  await page.keyboard.press("Shift+Alt+ArrowUp");
+  await expect(page.getByRole("rowheader", { name: "Address", exact: true })).toBeFocused();
+  await expect.poll(() => code(page)).toMatch(/<div class="kr-cell kr-take-6-mid">\s+<p>\s+Gullwing Point Bird/);
+});
+
 test("an id, classes and a note are given; what cannot be is refused", async ({ page, app }) => {
   await openBench(page, app);
   await cell(page, "log", "wide").click();

@@ -50,5 +50,5 @@ func TestEveryBlock(t *testing.T) {
 	}
 	l := layout.Of(k, p)
 	golden(t, filepath.Join("testdata", "every-block.html"), Write(l, pr, Options{}).String())
-	golden(t, filepath.Join("testdata", "every-block.tsx"), Components(l, pr)[1].Text)
+	golden(t, filepath.Join("testdata", "every-block.tsx"), Components(l, pr)[0].Text)
 }

@@ -13,9 +13,8 @@ import (
 	"kitrows/internal/project"
 )
 
-// Components is a page as TSX: the components of the kit, a Frame, a Row and a Cell
-// whose properties take a value or one for each breakpoint, and the page made of
-// them. They write the kit's classes, so they go with its stylesheet.
+// Components is a page as TSX: the page, and the components of the kit it is made of,
+// a Frame, a Row and a Cell whose properties take a value or one for each breakpoint. They write the kit's classes, so they go with its stylesheet.
 func Components(l *layout.Layout, pr *project.Project) []File {
 	m := Write(l, pr, Options{})
 	w := tsx{k: l.Kit(), of: m.of, picture: func(id string) string { return "pictures/" + pr.Picture(id).File }}
@@ -23,7 +22,7 @@ func Components(l *layout.Layout, pr *project.Project) []File {
 	if name == "kit" {
 		name = "kit-page"
 	}
-	return []File{{"kit.tsx", componentFile(l.Kit()), nil}, w.page(l.Page(), name+".tsx")}
+	return []File{w.page(l.Page(), name+".tsx"), {"kit.tsx", componentFile(l.Kit()), nil}}
 }
 
 // tsx writes a page of components.
