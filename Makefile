@@ -31,25 +31,21 @@ node_modules/.package-lock.json: package.json package-lock.json web/package.json
 	touch $@
 
 ## types: the API's types for the front end and the project file's schema, from Go
-types: types.tmp
-	cp types.tmp/schema.ts web/src/api/schema.ts
-	cp types.tmp/kitrows.schema.json docs/kitrows.schema.json
+types: web/src/api/schema.ts
+	go run ./cmd/kitrows schema project > docs/kitrows.schema.json
 
-.PHONY: types.tmp
-types.tmp: node_modules/.package-lock.json
-	mkdir -p $@
-	go run ./cmd/kitrows schema project > $@/kitrows.schema.json
-	go run ./cmd/kitrows schema api > $@/api.json
-	npx --no-install openapi-typescript $@/api.json -o $@/schema.ts
+web/src/api/schema.ts: node_modules/.package-lock.json $(GO_FILES)
+	mkdir -p bin
+	go run ./cmd/kitrows schema api > bin/api.json
+	npx --no-install openapi-typescript bin/api.json -o $@
 
 ## test: everything that keeps main green
 test: check $(BIN) /usr/bin/chromium
 	go test -race $(PACKAGES)
 	npm test --silent -w e2e
 
-check: node_modules/.package-lock.json types.tmp
-	cmp types.tmp/schema.ts web/src/api/schema.ts
-	cmp types.tmp/kitrows.schema.json docs/kitrows.schema.json
+check: web/src/api/schema.ts
+	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go vet $(PACKAGES)
 	go tool staticcheck $(PACKAGES)
@@ -74,4 +70,4 @@ measure: $(BIN) /usr/bin/chromium
 	cd e2e && npx --no-install playwright test --config measure.config.ts
 
 clean:
-	rm -rf bin web/dist/* node_modules e2e/results
+	rm -rf bin web/dist/* web/src/api/schema.ts node_modules e2e/results
