@@ -228,3 +228,58 @@ func TestOlderProjectsAreRead(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// However one goes back and forth, with restarts between, what stands at a place in the
+// history is the same bytes as when it was made.
+func TestBackAndForth(t *testing.T) {
+	ctx, dir, r := context.Background(), t.TempDir(), sample.New(17)
+	s := stocked(t, dir)
+	file := func() string {
+		b, err := s.File(ctx, "gullwing-point")
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(b)
+	}
+	line, at, revision := []string{file()}, 0, 1 // what undo and redo walk along
+	met := map[string]int{}
+	for range 120 {
+		var state *State
+		var err error
+		what := []string{"edit", "edit", "undo", "undo", "redo", "restart"}[r.IntN(6)]
+		switch what {
+		case "edit":
+			cell := []string{"log", "tide-table", "mark"}[r.IntN(3)]
+			state, _, err = s.Edit(ctx, "gullwing-point", revision, width(cell, fmt.Sprint(1+r.IntN(11))))
+		case "undo":
+			state, _, err = s.Undo(ctx, "gullwing-point", revision)
+		case "redo":
+			state, _, err = s.Redo(ctx, "gullwing-point", revision)
+		case "restart":
+			s.Close()
+			s = open(t, dir)
+		}
+		switch {
+		case what == "restart":
+		case err != nil: // nothing to undo or redo
+			if what == "undo" && at > 0 || what == "redo" && at < len(line)-1 || what == "edit" {
+				t.Fatalf("%s at %d of %d: %v", what, at, len(line), err)
+			}
+			what = "no " + what
+		case what == "edit":
+			at, revision = at+1, state.Revision
+			line = append(line[:at], file())
+		case what == "undo":
+			at, revision = at-1, state.Revision
+		case what == "redo":
+			at, revision = at+1, state.Revision
+		}
+		met[what]++
+		if file() != line[at] {
+			t.Fatalf("after %s, at %d of %d, the project is another", what, at, len(line))
+		}
+	}
+	if met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 || met["no redo"] == 0 {
+		t.Errorf("the walk met %v: too little", met)
+	}
+}
