@@ -564,3 +564,17 @@ for (const colorScheme of ["light", "dark"] as const) {
     await clean();
   });
 }
+
+test("in a narrow window the panel is a drawer that opens and closes", async ({ page, app }) => {
+  await page.setViewportSize({ width: 900, height: 700 });
+  await openBench(page, app);
+  await cell(page, "log", "wide").click();
+  const panel = page.getByRole("complementary", { name: "Selection and code" });
+  await expect(panel).toBeHidden();
+  await page.getByRole("button", { name: "Why and code" }).click();
+  await expect(panel.getByLabel("Name of the column")).toHaveValue("Log");
+  await panel.getByRole("button", { name: "Close the panel" }).click();
+  await expect(panel).toBeHidden();
+  await expect(page.getByRole("button", { name: "Why and code" })).toBeFocused();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(900);
+});

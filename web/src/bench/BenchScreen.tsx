@@ -1,4 +1,4 @@
-import { PanelRight } from "lucide-react";
+import { PanelRight, PanelRightClose } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Bench, Operation } from "../api/client";
@@ -61,6 +61,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
   const [recipes, setRecipes] = useState(false);
+  const toggle = useRef<HTMLButtonElement>(null);
   const addRow = useRef<HTMLInputElement>(null);
   const trying = useRef<{ next: Operation | null; busy: boolean; turn: number }>({ next: null, busy: false, turn: 0 });
 
@@ -202,6 +203,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                 2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
               </span>
               <button
+                ref={toggle}
                 type="button"
                 aria-expanded={drawer}
                 onClick={() => setDrawer(!drawer)}
@@ -232,6 +234,17 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           className={`grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
         >
           <div className="max-h-[58vh] min-h-0 overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]">
+            <button
+              type="button"
+              onClick={() => {
+                setDrawer(false);
+                toggle.current?.focus();
+              }}
+              className="mx-3.5 mt-2.5 hidden items-center gap-1.5 text-[12px] text-ink-2 underline max-[1080px]:flex"
+            >
+              <PanelRightClose size={13} aria-hidden="true" />
+              Close the panel
+            </button>
             <Selection bench={bench} node={node} focus={focus} onDo={onDo} />
             <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
           </div>

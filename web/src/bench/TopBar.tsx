@@ -25,7 +25,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         <Mark />
         Kit Rows
       </Link>
-      <span className="max-w-44 truncate text-bar-ink-2" title={bench.project.name}>
+      <span className="max-w-44 truncate text-bar-ink-2 max-[1000px]:hidden" title={bench.project.name}>
         {bench.project.name}
       </span>
       <nav aria-label="Pages" className="flex min-w-0 gap-0.5 self-end overflow-x-auto [scrollbar-width:none]">
