@@ -45,6 +45,7 @@ type Mixed struct {
 	Markup *Markup
 	kit    *kit.Kit
 	page   *page.Page
+	layout *layout.Layout
 	styler *styler
 	rules  []*ruleSet
 
@@ -62,7 +63,7 @@ func NewMixed(l *layout.Layout, pr *project.Project, o Options) *Mixed {
 func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	w.selectors = newSelectors(l.Page())
 	w.page(depth)
-	m := &Mixed{Markup: w.out, kit: l.Kit(), page: l.Page()}
+	m := &Mixed{Markup: w.out, kit: l.Kit(), page: l.Page(), layout: l}
 	var used []class
 	for c := range w.out.used {
 		used = append(used, c)
@@ -72,7 +73,7 @@ func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	}
 	m.styler = newStyler(m.kit, used)
 	m.gathered = w.o.Gathered
-	m.add(m.page.Body, nil, w)
+	m.add(nil, m.page.Body, nil, w)
 	if w.out.fits {
 		r := &ruleSet{selector: "img[width]", within: "img[width]", at: make([][]call, len(m.kit.Breakpoints))}
 		r.at[0] = []call{{"fit", nil}}
@@ -81,15 +82,15 @@ func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	return m
 }
 
-// add adds the rules of nodes and of what is in them: beside one another, or in the
-// rule of what is around them.
-func (m *Mixed) add(nodes []*page.Node, around *ruleSet, w *writer) {
+// add adds the rules of the nodes in outer and of what is in them: beside one another,
+// or in the rule of what is around them.
+func (m *Mixed) add(outer *page.Node, nodes []*page.Node, around *ruleSet, w *writer) {
 	for _, n := range nodes {
 		if n.Kind == page.Block {
 			continue
 		}
 		next := around
-		if r := m.rule(n, w.selectors.of[n.ID], w.out.of[n.ID]); r != nil && n.Kind != page.Section {
+		if r := m.rule(outer, n, w.selectors.of[n.ID], w.out.of[n.ID]); r != nil && n.Kind != page.Section {
 			if around == nil || !w.o.Nested {
 				m.rules = append(m.rules, r)
 			} else {
@@ -101,13 +102,13 @@ func (m *Mixed) add(nodes []*page.Node, around *ruleSet, w *writer) {
 			}
 			next = r
 		}
-		m.add(n.Children, next, w)
+		m.add(n, n.Children, next, w)
 	}
 }
 
-// rule is the rule of a node that has those classes in class-based code; nil where
-// it needs none.
-func (m *Mixed) rule(n *page.Node, selector string, classes []class) *ruleSet {
+// rule is the rule of a node in outer that has those classes in class-based code; nil
+// where it needs none.
+func (m *Mixed) rule(outer, n *page.Node, selector string, classes []class) *ruleSet {
 	r := &ruleSet{node: n.ID, selector: selector, within: selector, at: make([][]call, len(m.kit.Breakpoints))}
 	some := false
 	for _, c := range classes {
@@ -118,7 +119,11 @@ func (m *Mixed) rule(n *page.Node, selector string, classes []class) *ruleSet {
 		if c.meaning <= row {
 			bp = 0
 		}
-		r.at[bp] = append(r.at[bp], m.call(c))
+		units := m.columns()
+		if n.Kind == page.Column {
+			units = m.layout.Row(outer.ID, c.bp).Columns.N()
+		}
+		r.at[bp] = append(r.at[bp], m.call(c, units))
 		some = true
 	}
 	if !some {
@@ -134,8 +139,9 @@ var callNames = map[meaning]string{
 	lead: "lead", run: "run", turn: "turn", under: "under", fit: "fit",
 }
 
-// call is how mixin-based code says what a class says.
-func (m *Mixed) call(c class) call {
+// call is how mixin-based code says what a class says, of a column whose row divides
+// into so many units where that class begins.
+func (m *Mixed) call(c class, units int) call {
 	s, name := m.styler, callNames[c.meaning]
 	switch c.meaning {
 	case frameUpTo:
@@ -166,6 +172,9 @@ func (m *Mixed) call(c class) call {
 		}
 		return call{name, []string{spreadWords[c.n]}}
 	case place:
+		if o := page.Order(c.n); o == page.First || o == page.Last {
+			return call{name + "-" + o.String(), nil}
+		}
 		return call{name, []string{strconv.Itoa(c.n)}}
 	case take, skip, trail, nudge:
 		if c.at > 0 && c.n != 0 {
@@ -173,10 +182,8 @@ func (m *Mixed) call(c class) call {
 			return call{name + "-part", []string{part, gaps}}
 		}
 		args := []string{strconv.Itoa(c.n)}
-		if s.has[of] {
-			args = append(args, "var(--kr-of-"+m.kit.Breakpoints[c.bp].Name+")")
-		} else if n := m.kit.ColumnsAt(c.bp).N(); n != m.kit.ColumnsAt(0).N() {
-			args = append(args, strconv.Itoa(n))
+		if units != m.columns() {
+			args = append(args, strconv.Itoa(units))
 		}
 		return call{name, args}
 	}

@@ -54,7 +54,7 @@ func (m *Mixed) mixins() []mixin {
 	}
 	simple := func(c class, doc string) {
 		if s.has[c.meaning] {
-			cl := m.call(c)
+			cl := m.call(c, m.columns())
 			add(cl.mixin, doc, nil, s.declarations(c))
 		}
 	}
@@ -67,6 +67,8 @@ func (m *Mixed) mixins() []mixin {
 		}
 	}
 	word(place, "place", "Its order among the row's columns.", "order: {n}")
+	simple(class{meaning: place, n: int(page.First)}, "Before the row's other columns.")
+	simple(class{meaning: place, n: int(page.Last)}, "After the row's other columns.")
 	simple(class{meaning: gone}, "Hidden.")
 	simple(class{meaning: back}, "Shown again.")
 	word(self, "self", "How it stands in its line: flex-start, center, flex-end, stretch, or auto for as its row says.", "align-self: {n}")
@@ -142,7 +144,7 @@ func (m *Mixed) bases() []base {
 			continue
 		}
 		done = append(done, c)
-		b := base{m.call(c).mixin, docs[c.meaning], make([][]nested, len(k.Breakpoints))}
+		b := base{m.call(c, m.columns()).mixin, docs[c.meaning], make([][]nested, len(k.Breakpoints))}
 		if c.meaning == frameUpTo {
 			b.doc = "A container as wide as the viewport below " + k.Breakpoints[c.bp].Name + ", and as the kit says from there on."
 		}

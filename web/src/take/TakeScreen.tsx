@@ -38,6 +38,7 @@ export default function TakeScreen() {
     await navigator.clipboard.writeText(text);
     setCopied(text);
   }
+  const counted = form === "scss" || form === "less" ? "plain" : form; // what both come to
   const named = bench.data.nodes.find((n) => n.id === node)?.name;
 
   return (
@@ -184,7 +185,7 @@ export default function TakeScreen() {
               </tr>
             </thead>
             {costs.data?.map((row) => (
-              <tbody key={row.form} className={`border-t border-line ${row.form === form ? "bg-madder-soft" : ""}`}>
+              <tbody key={row.form} className={`border-t border-line ${row.form === counted ? "bg-madder-soft" : ""}`}>
                 <tr>
                   <th scope="rowgroup" colSpan={5} className="text-left font-sans text-[12px] text-ink">
                     {row.name}
