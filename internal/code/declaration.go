@@ -18,7 +18,12 @@ func (s *styler) declarations(c class) []string {
 	switch c.meaning {
 	case of:
 		var all []string
-		for j := c.bp; j < len(s.k.Breakpoints); j++ {
+		if s.mixins && s.countsNow() && c.n == asKit {
+			all = append(all, "--kr-of: "+s.of.back())
+		} else if s.mixins && s.countsNow() {
+			all = append(all, fmt.Sprintf("--kr-of: %d", c.n))
+		}
+		for j := c.bp; j < len(s.k.Breakpoints) && !s.mixins; j++ {
 			n := c.n
 			if n == asKit {
 				n = s.k.ColumnsAt(j).N()

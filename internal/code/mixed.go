@@ -71,7 +71,7 @@ func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	if w.o.Whole {
 		used = append(used, everyClass(m.kit)...)
 	}
-	m.styler = newStyler(m.kit, used)
+	m.styler = newStyler(m.kit, used, true)
 	m.gathered = w.o.Gathered
 	m.add(nil, m.page.Body, nil, w)
 	if w.out.fits {
@@ -112,7 +112,7 @@ func (m *Mixed) rule(outer, n *page.Node, selector string, classes []class) *rul
 	r := &ruleSet{node: n.ID, selector: selector, within: selector, at: make([][]call, len(m.kit.Breakpoints))}
 	some := false
 	for _, c := range classes {
-		if c.meaning == cell { // its row's rule says it
+		if c.meaning == cell || c.meaning == of && !m.divides() { // its row's rule says it, or nothing needs it
 			continue
 		}
 		bp := c.bp
@@ -147,11 +147,10 @@ func (m *Mixed) call(c class, units int) call {
 	case frameUpTo:
 		return call{name + "-" + m.kit.Breakpoints[c.bp].Name, nil}
 	case of:
-		n := c.n
-		if n == asKit {
-			return call{"divide-as-kit-" + m.kit.Breakpoints[c.bp].Name, nil}
+		if c.n == asKit {
+			return call{"divide-as-kit", nil}
 		}
-		return call{name + "-" + m.kit.Breakpoints[c.bp].Name, []string{strconv.Itoa(n)}}
+		return call{name, []string{strconv.Itoa(c.n)}}
 	case per:
 		if c.n == 0 {
 			return call{"per-off", nil}
@@ -189,6 +188,10 @@ func (m *Mixed) call(c class, units int) call {
 	}
 	return call{name, nil}
 }
+
+// divides tells whether anything hangs on how many units a row divides into, but for
+// what its columns say themselves.
+func (m *Mixed) divides() bool { return len(m.styler.declarations(class{meaning: of, n: 1})) > 0 }
 
 // unevenPart is what calc() takes of a part of an uneven row, and of its gutters.
 func (s *styler) unevenPart(c class) (part, gaps string) {

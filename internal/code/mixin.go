@@ -99,16 +99,13 @@ func (m *Mixed) mixins() []mixin {
 		add(callNames[q], "A gutter of its own "+what+", in px.", []string{"n"}, body)
 		add(callNames[q]+"-as-kit", "The kit's gutter "+what+" again.", nil, s.declarations(class{meaning: q, n: asKit}))
 	}
-	for i, bp := range k.Breakpoints {
-		if !s.has[of] {
-			break
-		}
-		body := s.declarations(class{meaning: of, bp: i, n: 7})
+	if s.has[of] && m.divides() {
+		body := s.declarations(class{meaning: of, n: 7})
 		for b := range body {
 			body[b] = strings.NewReplacer(": 7", ": {n}", "repeat(7", "repeat({n}").Replace(body[b])
 		}
-		add("divide-"+bp.Name, "A row that divides into {n} columns from "+bp.Name+" on.", []string{"n"}, body)
-		add("divide-as-kit-"+bp.Name, "The kit's columns again, from "+bp.Name+" on.", nil, s.declarations(class{meaning: of, bp: i, n: asKit}))
+		add("divide", "A row that divides into {n} columns; those count by as many: take(2, {n}).", []string{"n"}, body)
+		add("divide-as-kit", "The kit's columns again.", nil, s.declarations(class{meaning: of, n: asKit}))
 	}
 	for _, c := range []meaning{lead, run, turn, under} {
 		simple(class{meaning: c}, map[meaning]string{

@@ -27,7 +27,7 @@ func (s *styler) row(i int) (all []string) {
 			all = append(all, s.perOff()...)
 		}
 		for j, bp := range s.k.Breakpoints {
-			if s.has[of] {
+			if s.has[of] && !s.mixins {
 				all = append(all, fmt.Sprintf("--kr-of-%s: %d", bp.Name, s.k.ColumnsAt(j).N()))
 			}
 		}

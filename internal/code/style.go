@@ -21,6 +21,7 @@ import (
 // k − N · p/P gutters more; those are called gaps.
 type styler struct {
 	k      *kit.Kit
+	mixins bool          // what is said is said by mixins, which count in units that their callers say
 	has    [fit + 1]bool // what the classes say
 	uneven bool          // some breakpoint's columns are
 	sizes  bool          // some columns share or are natural
@@ -32,8 +33,8 @@ type styler struct {
 	tracks quantity      // with grid, the row's columns
 }
 
-func newStyler(k *kit.Kit, classes []class) *styler {
-	s := &styler{k: k}
+func newStyler(k *kit.Kit, classes []class, mixins bool) *styler {
+	s := &styler{k: k, mixins: mixins}
 	for _, c := range classes {
 		s.has[c.meaning] = true
 		if c.meaning <= frameCap {
@@ -47,8 +48,8 @@ func newStyler(k *kit.Kit, classes []class) *styler {
 		fractional = fractional || k.GutterAt(i).IsFraction()
 	}
 	grid := k.Technique == kit.Grid
-	s.of = s.quantity("of", false, s.has[of], func(i int) string {
-		if s.has[of] {
+	s.of = s.quantity("of", mixins && s.has[of], s.has[of], func(i int) string {
+		if s.has[of] && !mixins {
 			return "var(--kr-of-" + k.Breakpoints[i].Name + ")"
 		}
 		return strconv.Itoa(k.ColumnsAt(i).N())

@@ -83,7 +83,7 @@ func blocks(k *kit.Kit, classes []class) []RuleBlock {
 		return cmp.Or(cmp.Compare(a.bp, b.bp), cmp.Compare(a.meaning, b.meaning), cmp.Compare(a.n, b.n), cmp.Compare(a.at, b.at))
 	})
 	classes = slices.Compact(classes)
-	s := newStyler(k, classes)
+	s := newStyler(k, classes, false)
 	blocks := make([]RuleBlock, len(k.Breakpoints))
 	for i, bp := range k.Breakpoints {
 		blocks[i] = RuleBlock{From: bp.From, Rules: s.common(i)}
