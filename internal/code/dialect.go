@@ -20,6 +20,7 @@ type dialect struct {
 	from     func(breakpoint, prefix string) (open, shut string)
 	kitFrom  func(breakpoint string) (open, shut string) // the same among the mixins
 	settings func(m *Mixed) string
+	part     func(x mixin) string  // works out {part} of a mixin for uneven columns
 	head     func(m *Mixed) string // of the mixins' file
 	uses     string                // the first line of a page's file
 	safe     func(declaration string) string

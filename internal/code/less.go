@@ -28,7 +28,18 @@ var less = dialect{
 		for _, bp := range m.kit.Breakpoints {
 			p.line("@kr-%s: %s;", bp.Name, bp.From)
 		}
+		for _, l := range m.partLists() {
+			p.line("\n// How many parts of a row stand before each of its columns, and how many there are.\n@kit-%s: %s;", l.name, l.text())
+		}
 		return p.String()
+	},
+	part: func(x mixin) string {
+		from, to := "@at", "(@at + @n)"
+		if x.back {
+			from, to = "(@at - @n)", "@at"
+		}
+		list := "@kit-" + x.parts.name
+		return "@part: extract(" + list + ", " + to + ") - extract(" + list + ", " + from + ");"
 	},
 	head: func(*Mixed) string {
 		return `@import "settings";

@@ -1,6 +1,7 @@
 package code
 
 import (
+	"slices"
 	"strings"
 )
 
@@ -43,9 +44,14 @@ func (m *Mixed) library(d *dialect) string {
 		p.line("}")
 	}
 	for _, x := range m.mixins() {
-		doc := strings.NewReplacer("{n}", d.value("n"), "{of}", d.value("of")).Replace(x.doc)
+		doc := strings.NewReplacer("{n}", d.value("n"), "{of}", d.value("of"), "{at}", d.value("at")).Replace(x.doc)
 		p.line("\n%s%s\n%s {", d.doc, doc, d.mixin(x.name, x.params))
-		m.declared(&p, d, "  ", x.body, x.params)
+		params := x.params
+		if x.parts != nil {
+			p.line("  %s\n", d.part(x))
+			params = append(slices.Clone(params), "part")
+		}
+		m.declared(&p, d, "  ", x.body, params)
 		p.line("}")
 	}
 	m.overlay(&p, d)

@@ -49,7 +49,9 @@ type Mixed struct {
 	styler *styler
 	rules  []*ruleSet
 
-	queries  []string // of media, by breakpoint
+	included map[string]bool // mixins, by name
+	whole    bool            // those that are not included are there as well
+	queries  []string        // of media, by breakpoint
 	gathered bool
 }
 
@@ -63,7 +65,7 @@ func NewMixed(l *layout.Layout, pr *project.Project, o Options) *Mixed {
 func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	w.selectors = newSelectors(l.Page())
 	w.page(depth)
-	m := &Mixed{Markup: w.out, kit: l.Kit(), page: l.Page(), layout: l}
+	m := &Mixed{Markup: w.out, kit: l.Kit(), page: l.Page(), layout: l, whole: w.o.Whole, included: map[string]bool{}}
 	var used []class
 	for c := range w.out.used {
 		used = append(used, c)
@@ -123,7 +125,9 @@ func (m *Mixed) rule(outer, n *page.Node, selector string, classes []class) *rul
 		if n.Kind == page.Column {
 			units = m.layout.Row(outer.ID, c.bp).Columns.N()
 		}
-		r.at[bp] = append(r.at[bp], m.call(c, units))
+		said := m.call(c, units)
+		m.included[said.mixin] = true
+		r.at[bp] = append(r.at[bp], said)
 		some = true
 	}
 	if !some {
@@ -177,6 +181,13 @@ func (m *Mixed) call(c class, units int) call {
 		return call{name, []string{strconv.Itoa(c.n)}}
 	case take, skip, trail, nudge:
 		if c.at > 0 && c.n != 0 {
+			list, from := m.partListAt(c.bp), c.at
+			if c.meaning == skip {
+				from -= c.n
+			}
+			if list.holds(c.n, from) {
+				return call{name + "-at" + list.suffix, []string{strconv.Itoa(c.n), strconv.Itoa(c.at)}}
+			}
 			part, gaps := s.unevenPart(c)
 			return call{name + "-part", []string{part, gaps}}
 		}

@@ -16,6 +16,9 @@ type mixin struct {
 	params []string
 	doc    string
 	body   []string
+
+	parts *partList // where {part} stands in its declarations
+	back  bool      // those parts are before the column that is said
 }
 
 // columns is how many units mixins count by unless told otherwise.
@@ -26,30 +29,38 @@ func (m *Mixed) mixins() []mixin {
 	s, k := m.styler, m.kit
 	var all []mixin
 	add := func(name, doc string, params []string, body []string) {
-		all = append(all, mixin{name, params, doc, body})
+		all = append(all, mixin{name: name, params: params, doc: doc, body: body})
 	}
 	for _, what := range []struct {
-		m   meaning
-		doc string
+		m       meaning
+		doc, at string
 	}{
-		{take, "{n} columns wide, of as many as the kit has or as {of} says."}, {skip, "{n} empty columns before it."},
-		{trail, "{n} empty columns after it."}, {nudge, "Moved by {n} columns on screen, without making room."},
+		{take, "{n} columns wide, of as many as the kit has or as {of} says.", "{n} columns wide, from column {at} on."},
+		{skip, "{n} empty columns before it.", "{n} empty columns before it, which begins at column {at}."},
+		{trail, "{n} empty columns after it.", "{n} empty columns after it, from column {at} on."},
+		{nudge, "Moved by {n} columns on screen, without making room.", "Moved by {n} columns on screen from column {at}, without making room."},
 	} {
 		if !s.has[what.m] && what.m != take {
 			continue
 		}
 		name := names[what.m]
-		body := []string{"--kr-" + name + ": calc({n} / {of})"}
-		part := []string{"--kr-" + name + ": calc({part})"}
-		if s.uneven {
-			body, part = append(body, "--kr-"+name+"-gaps: 0"), append(part, "--kr-"+name+"-gaps: calc({gaps})")
-		}
+		var more []string
 		if s.sizes && what.m == take {
-			body, part = append(body, "--kr-size: initial"), append(part, "--kr-size: initial")
+			more = []string{"--kr-size: initial"}
 		}
-		add(name, what.doc, []string{"n", "of"}, body)
-		if s.uneven {
-			add(name+"-part", "The same for a part of an uneven row, and what it has of gutters besides.", []string{"part", "gaps"}, part)
+		if !s.uneven {
+			add(name, what.doc, []string{"n", "of"}, append([]string{"--kr-" + name + ": calc({n} / {of})"}, more...))
+			continue
+		}
+		for _, list := range m.partLists() {
+			all = append(all, list.mixin(name, what.at, more...))
+		}
+		if m.included[name] || m.whole {
+			add(name, what.doc, []string{"n", "of"}, append([]string{"--kr-" + name + ": calc({n} / {of})", "--kr-" + name + "-gaps: 0"}, more...))
+		}
+		if m.included[name+"-part"] {
+			add(name+"-part", "The same for a part of an uneven row, and what it has of gutters besides.", []string{"part", "gaps"},
+				append([]string{"--kr-" + name + ": calc({part})", "--kr-" + name + "-gaps: calc({gaps})"}, more...))
 		}
 	}
 	simple := func(c class, doc string) {

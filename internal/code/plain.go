@@ -116,6 +116,9 @@ func (m *Mixed) expanded(x mixin, c call) []string {
 	}
 	body := make([]string, len(x.body))
 	for i, declaration := range x.body {
+		if x.parts != nil {
+			declaration = strings.ReplaceAll(declaration, "{part}", strconv.Itoa(x.part(c.args)))
+		}
 		for p, param := range x.params {
 			value := strconv.Itoa(m.columns())
 			if p < len(c.args) {

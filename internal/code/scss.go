@@ -26,13 +26,35 @@ var scss = dialect{
 	settings: func(m *Mixed) string {
 		p := printer{}
 		p.line("// %s: what its mixins and pages go by.", commentText(m.kit.Name))
+		lists := m.partLists()
+		if len(lists) > 0 {
+			p.line("\n@use \"sass:list\";")
+		}
 		p.line("\n/// How many columns a row has, unless told otherwise.\n$columns: %d;", m.columns())
 		p.line("\n/// Where each breakpoint begins.\n$breakpoints: (")
 		for _, bp := range m.kit.Breakpoints {
 			p.line("  %q: %s,", bp.Name, bp.From)
 		}
 		p.line(");")
+		for _, l := range lists {
+			p.line("\n/// How many parts of a row stand before each of its columns, and how many there are.\n$%s: %s;", l.name, l.text())
+		}
+		if len(lists) > 0 {
+			p.WriteString(`
+/// How many parts $n columns from column $at on are.
+@function part($n, $at, $parts) {
+  @return list.nth($parts, $at + $n) - list.nth($parts, $at);
+}
+`)
+		}
 		return p.String()
+	},
+	part: func(x mixin) string {
+		at := "$at"
+		if x.back {
+			at = "$at - $n"
+		}
+		return "$part: settings.part($n, " + at + ", settings.$" + x.parts.name + ");"
 	},
 	head: func(*Mixed) string {
 		return `@use "sass:map";
