@@ -72,7 +72,7 @@ func (c *chooser) same(out *chosen) bool {
 		if len(want.Cells) == 0 && len(got.Cells) == 0 {
 			continue
 		}
-		if !c.starved(want, i) && c.starved(got, i) {
+		if !c.starved(want, i) && c.starved(got, i) || got.Technique == kit.Grid && !whole(got) {
 			return false
 		}
 		if want.Natural || c.starved(want, i) {
@@ -87,6 +87,14 @@ func (c *chooser) same(out *chosen) bool {
 		}
 	}
 	return true
+}
+
+// whole tells whether columns skip, take and trail whole units, as grid tracks must be
+// told: the area of a part of one is another.
+func whole(r *layout.Row) bool {
+	return !slices.ContainsFunc(r.Cells, func(c layout.Cell) bool {
+		return math.Abs(c.Wants()-math.Round(c.Wants())) > 1e-9
+	})
 }
 
 // measured tells whether a class says some number of units, so that it matters what

@@ -163,6 +163,25 @@ func TestClassesOfSettings(t *testing.T) {
 	}
 }
 
+// Grid tracks know whole columns only: a trail that is carried to a part of one is
+// said anew, even at a line's end, where it does nothing else.
+func TestGridTracksAreToldWholeColumns(t *testing.T) {
+	k := sample.PlainTwelve()
+	k.Technique = kit.Grid
+	divides := at("wide", func(s *page.Setting) { s.Divides = new(page.Into(9)) })
+	m := written(t, k, []page.Setting{divides},
+		[]page.Setting{at("base", func(s *page.Setting) { s.Width, s.Trail = new(page.Take(3)), new(1) }), takes("wide", 8)}, []page.Setting{takes("base", 3)})
+	for id, want := range map[string]string{"a": "kr-cell kr-take-3 kr-trail-1 kr-take-8-wide kr-trail-1-wide", "b": "kr-cell kr-take-3 kr-take-2-wide"} {
+		var got []string
+		for _, class := range m.of[id] {
+			got = append(got, class.text(k))
+		}
+		if text := strings.Join(got, " "); text != want {
+			t.Errorf("%s: got %s, want %s", id, text, want)
+		}
+	}
+}
+
 // No two things a kit can say are written as one class, whatever its columns,
 // breakpoints and technique.
 func TestClassesAreDistinct(t *testing.T) {
