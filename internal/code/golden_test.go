@@ -8,7 +8,9 @@ import (
 	"testing"
 
 	"kitrows/demo"
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/page"
 	"kitrows/internal/sample"
 )
 
@@ -57,6 +59,36 @@ func TestSamples(t *testing.T) {
 	for _, f := range append(whole.SCSS()[:2], whole.Less()[:2]...) {
 		golden(t, filepath.Join("../../docs/samples/kit", f.Name), f.Text)
 	}
+}
+
+// docs/mixins.md names every mixin there is, whatever the kit.
+func TestMixinsAreDocumented(t *testing.T) {
+	text, err := os.ReadFile("../../docs/mixins.md")
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, k := range []*kit.Kit{
+		kitWith(kit.Flex, kit.Equal(12)), kitWith(kit.Grid, kit.Uneven(1, 2, 1)), kitWith(kit.Float, kit.Equal(6)),
+	} {
+		p := &page.Page{Name: "Empty", File: "empty.html", Kit: k.ID}
+		m := NewMixed(layout.Of(k, p), sample.Of(p, k), Options{Whole: true})
+		for _, b := range m.bases() {
+			if name := strings.TrimSuffix(strings.TrimSuffix(b.name, "-wide"), "-full"); !strings.Contains(string(text), "`"+name) {
+				t.Errorf("it lacks %s", b.name)
+			}
+		}
+		for _, x := range m.mixins() {
+			if !strings.Contains(string(text), "`"+x.name) {
+				t.Errorf("it lacks %s", x.name)
+			}
+		}
+	}
+}
+
+func kitWith(technique kit.Technique, columns kit.Columns) *kit.Kit {
+	k := sample.PlainTwelve()
+	k.Technique, k.Columns, k.Cap = technique, columns, kit.Px(1000)
+	return k
 }
 
 // golden holds a text against its file, or writes that anew.
