@@ -15,6 +15,7 @@ import type { Bench, Operation, SheetNode } from "../api/client";
 import { partOf, useLine, type Deed, type Place } from "../api/bench";
 import { formOf } from "../api/content";
 import type { Onward } from "./CellInput";
+import { between, cellOf, keyOf, nodesOf, walk } from "./cells";
 import { wordsOf } from "./InPlace";
 import type { Writing } from "./Naming";
 import { SheetRow, type Typing } from "./SheetRow";
@@ -40,6 +41,14 @@ interface Props {
 /** What a cell may begin with when it is typed over. */
 const begins = { column: /^[0-9*xX_=~]$/, row: /^[/÷o]$/ };
 
+/** Where a committed cell goes on to: places, lines, and whether of columns only. */
+const onwards: Record<Onward, [number, number, boolean]> = {
+  down: [0, 1, true],
+  up: [0, -1, true],
+  right: [1, 0, false],
+  left: [-1, 0, false],
+};
+
 /** The span sheet: the page's tree, and every column's span at every breakpoint.
  *  One grid, walked with the arrow keys. */
 export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAddRow }: Props) {
@@ -54,6 +63,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const [opened, setOpened] = useState<Spot | null>(null);
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
+  const breakpoints = useMemo(() => bench.breakpoints.map((b) => b.name), [bench.breakpoints]);
+  const cells = { lines, breakpoints };
   const boxes = useMemo(() => {
     const lane = lanes.find((l) => l.breakpoint === focus);
     return new Map(lane?.boxes.map((b) => [b.id, b]));
@@ -84,44 +95,18 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     cell.focus({ preventScroll: true });
   }, [spot, seeking, typing, writing, at, found, rows]);
 
-  function walk(dx: number, dy: number, columnsOnly = false): Spot | null {
-    if (!spot) return null;
-    const names = [null, ...bench.breakpoints.map((b) => b.name)];
-    const x = Math.min(Math.max(names.indexOf(spot.breakpoint) + dx, 0), names.length - 1);
-    let y = lines.findIndex((n) => n.id === spot.node) + dy;
-    while (columnsOnly && lines[y] && lines[y]!.kind !== "column") y += Math.sign(dy);
-    const line = lines[y];
-    return line ? { node: line.id, breakpoint: names[x] ?? null } : null;
-  }
-
-  /** The cells between two, of rows and columns as the first one is. */
-  function between(a: Spot, b: Spot): string[] {
-    const names = bench.breakpoints.map((p) => p.name);
-    const order = (x: number, y: number) => (x < y ? [x, y] : [y, x]) as [number, number];
-    const [left, right] = order(names.indexOf(a.breakpoint ?? ""), names.indexOf(b.breakpoint ?? ""));
-    const [top, bottom] = order(
-      lines.findIndex((n) => n.id === a.node),
-      lines.findIndex((n) => n.id === b.node),
-    );
-    const kind = lines.find((n) => n.id === a.node)?.kind;
-    return lines
-      .slice(top, bottom + 1)
-      .filter((n) => n.kind === kind)
-      .flatMap((n) => names.slice(Math.max(0, left), right + 1).map((name) => `${n.id}/${name}`));
-  }
-
   /** Selects from the cell the selection began at to another. */
   function extend(to: Spot) {
     const from = (gathered.length > 0 ? anchor.current : spot) ?? to;
     if (from.breakpoint === null || to.breakpoint === null) return go(to);
     anchor.current = from;
-    gather(to, between(from, to));
+    gather(to, between(cells, from, to));
   }
 
   /** Adds a cell to the selection, or takes it out. */
   function toggle(to: Spot) {
-    const key = `${to.node}/${to.breakpoint}`;
-    const now = gathered.length > 0 ? gathered : spot?.breakpoint ? [`${spot.node}/${spot.breakpoint}`] : [];
+    const key = keyOf(to);
+    const now = gathered.length > 0 ? gathered : spot?.breakpoint ? [keyOf(spot)] : [];
     const next = now.includes(key) ? now.filter((c) => c !== key) : [...now, key];
     anchor.current = to;
     gather(to, next);
@@ -129,11 +114,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
 
   /** The cells that take what is typed. */
   function chosen(at: Spot) {
-    const keys = gathered.length > 0 ? gathered : [`${at.node}/${at.breakpoint}`];
-    return keys.map((key) => {
-      const cut = key.lastIndexOf("/");
-      return { node: key.slice(0, cut), breakpoint: key.slice(cut + 1) };
-    });
+    return (gathered.length > 0 ? gathered : [keyOf(at)]).map(cellOf);
   }
 
   /** Does something and selects what it made or left. */
@@ -146,21 +127,15 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     const at = typing?.spot;
     if (!at?.breakpoint) return setTyping(null);
     const { node, breakpoint } = at;
-    const cells = chosen(at);
+    const filled = chosen(at);
     // What comes with the answer is drawn with it, at once.
-    const answer = onDo({ type: { cells, text } }, () => catchUp(node, breakpoint));
+    const answer = onDo({ type: { cells: filled, text } }, () => catchUp(node, breakpoint));
     setTyping(null);
-    const to = { down: [0, 1], up: [0, -1], right: [1, 0], left: [-1, 0] } as const;
-    if (onward)
-      advance((onward === "down" || onward === "up" ? walk(0, to[onward][1], true) : walk(to[onward][0], 0)) ?? at);
+    if (onward) advance(walk(cells, at, ...onwards[onward]) ?? at);
     sending(node, breakpoint, text);
     const made = await answer;
     if (!made) {
-      if (cells.length > 1)
-        gather(
-          at,
-          cells.map((c) => `${c.node}/${c.breakpoint}`),
-        );
+      if (filled.length > 1) gather(at, filled.map(keyOf));
       else select(at);
       setTyping({ spot: at, text, wrong: useLine.getState().refused });
     }
@@ -173,7 +148,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     setWriting(null);
     if (spot) go(spot);
     if (what === "name") return void onDo({ describe: { node, name: text } });
-    const all = gathered.length > 0 ? [...new Set(gathered.map((key) => key.slice(0, key.lastIndexOf("/"))))] : [node];
+    const all = gathered.length > 0 ? nodesOf(gathered) : [node];
     const steps = all.map((id) => {
       const own = lines.find((n) => n.id === id)?.kind === "section" ? "section" : "div";
       return { describe: { node: id, element: text === own ? "" : text } };
@@ -266,7 +241,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     };
     const arrow = arrows[event.key];
     if (arrow) {
-      const next = walk(...arrow);
+      const next = walk(cells, spot!, ...arrow);
       if (next && event.shiftKey) extend(next);
       else if (next) go(next);
       return true;
@@ -313,7 +288,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         return true;
       case "l": {
         // Those that are selected with it, else its siblings.
-        const among = new Set(gathered.map((key) => key.slice(0, key.lastIndexOf("/"))));
+        const among = new Set(nodesOf(gathered));
         const to = lines
           .filter((n) => (among.size > 1 ? among.has(n.id) : n.parent === node.parent))
           .filter((n) => n.kind === node.kind && n.id !== node.id)
@@ -387,8 +362,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
   const gatheredOf = useMemo(() => {
     const by = new Map<string, string>();
     for (const key of gathered) {
-      const cut = key.lastIndexOf("/");
-      by.set(key.slice(0, cut), `${by.get(key.slice(0, cut)) ?? " "}${key.slice(cut + 1)} `);
+      const { node, breakpoint } = cellOf(key);
+      by.set(node, `${by.get(node) ?? " "}${breakpoint} `);
     }
     return by;
   }, [gathered]);

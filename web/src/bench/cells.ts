@@ -1,0 +1,45 @@
+import type { SheetNode } from "../api/client";
+import type { Spot } from "./view";
+
+/** A cell as the view keeps it: "node/breakpoint". */
+export const keyOf = (at: Spot) => `${at.node}/${at.breakpoint}`;
+
+/** The cell of a key. */
+export function cellOf(key: string): { node: string; breakpoint: string } {
+  const cut = key.lastIndexOf("/");
+  return { node: key.slice(0, cut), breakpoint: key.slice(cut + 1) };
+}
+
+/** The nodes of cells, each once. */
+export const nodesOf = (keys: readonly string[]) => [...new Set(keys.map((key) => cellOf(key).node))];
+
+/** The sheet's cells: a line for every node, and in it a place for the node itself and
+ *  one for each breakpoint. */
+export interface Cells {
+  lines: SheetNode[];
+  breakpoints: string[];
+}
+
+/** The cell so many places and lines on, of columns only if need be; null where the
+ *  sheet ends. */
+export function walk({ lines, breakpoints }: Cells, from: Spot, dx: number, dy: number, columnsOnly = false) {
+  const places = [null, ...breakpoints];
+  const x = Math.min(Math.max(places.indexOf(from.breakpoint) + dx, 0), breakpoints.length);
+  let y = lines.findIndex((n) => n.id === from.node) + dy;
+  while (columnsOnly && lines[y] && lines[y]!.kind !== "column") y += Math.sign(dy);
+  const line = lines[y];
+  return line ? { node: line.id, breakpoint: places[x] ?? null } : null;
+}
+
+/** The keys of the cells between two, of nodes of the first one's kind. */
+export function between({ lines, breakpoints }: Cells, a: Spot, b: Spot): string[] {
+  const order = (x: number, y: number) => (x < y ? [x, y] : [y, x]) as [number, number];
+  const [left, right] = order(breakpoints.indexOf(a.breakpoint ?? ""), breakpoints.indexOf(b.breakpoint ?? ""));
+  const line = (at: Spot) => lines.findIndex((n) => n.id === at.node);
+  const [top, bottom] = order(line(a), line(b));
+  const kind = lines[line(a)]?.kind;
+  return lines
+    .slice(top, bottom + 1)
+    .filter((n) => n.kind === kind)
+    .flatMap((n) => breakpoints.slice(Math.max(0, left), right + 1).map((name) => `${n.id}/${name}`));
+}
