@@ -531,7 +531,7 @@ for (const colorScheme of ["light", "dark"] as const) {
     await clean();
     await page.keyboard.press("Escape");
     await page.getByRole("button", { name: "Fill smaller widths" }).click();
-    await expect(page.getByRole("button", { name: /^Take all/ })).toBeVisible();
+    await expect(page.getByRole("button", { name: /^Accept all/ })).toBeVisible();
     await clean();
     await page.keyboard.press("Escape");
     await cell(page, "lead-story", "wide").click();
