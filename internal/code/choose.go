@@ -164,7 +164,11 @@ func (c *chooser) column(in int) (all []class, seen []bool) {
 			said := class{meaning: m, n: int(v), at: at, bp: i}
 			if float64(int(v)) != v {
 				before := c.rows[origin].Columns.N()
-				set = max(1-before, min(set, before))
+				most := before // of a row's columns a width may take all, anything else all but one
+				if m != take {
+					most--
+				}
+				set = max(-most, min(set, most))
 				*state = amount{set, before, at, r.Columns}
 				said = class{meaning: m, n: set, bp: int(origin)}
 			}

@@ -116,6 +116,7 @@ func TestClassesOfSettings(t *testing.T) {
 	width := func(from string, w page.Width) page.Setting { return at(from, func(s *page.Setting) { s.Width = &w }) }
 	order := func(from string, o page.Order) page.Setting { return at(from, func(s *page.Setting) { s.Order = &o }) }
 	perLine := func(from string, n int) page.Setting { return at(from, func(s *page.Setting) { s.PerLine = &n }) }
+	into := func(from string, n int) page.Setting { return at(from, func(s *page.Setting) { s.Divides = new(page.Into(n)) }) }
 	full := []page.Setting{width("base", page.Full)}
 	for _, c := range []struct {
 		name    string
@@ -143,6 +144,8 @@ func TestClassesOfSettings(t *testing.T) {
 			"row per-3-mid per-off-full | cell take-6 | cell take-6 | cell take-6"},
 		{"one a line is the full line", []page.Setting{perLine("base", 1)}, [][]page.Setting{nil, nil}, "row | cell | cell"},
 		{"and must be said where widths are carried", []page.Setting{perLine("mid", 1)}, [][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row per-1-mid | cell take-6 | cell take-6"},
+		{"what was set to more than there was, hidden there", []page.Setting{into("base", 3), into("wide", 2)}, [][]page.Setting{{at("base", func(s *page.Setting) { s.Shown, s.Width, s.Skip = new(false), new(page.Take(1)), new(3) }), shown("wide", true)}, full},
+			"row of-3 | cell gone skip-2 take-1 back-wide | cell"},
 		{"what is spread", []page.Setting{at("wide", func(s *page.Setting) { s.Spread = new(page.Between) })}, [][]page.Setting{{takes("base", 3)}, {takes("base", 3)}}, "row spread-between-wide | cell take-3 | cell take-3"},
 		{"where nothing is left to spread", []page.Setting{at("wide", func(s *page.Setting) { s.Spread = new(page.Between) })}, [][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row | cell take-6 | cell take-6"},
 	} {
