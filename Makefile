@@ -8,7 +8,7 @@ WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' 
 # The checkout may be another user's, and git may be missing.
 export GOFLAGS := -buildvcs=false
 
-.PHONY: demo serve test check types trial measure clean
+.PHONY: demo serve test check types trial measure pictures clean
 
 ## demo: install, build and start the application with the demo project
 demo: $(BIN)
@@ -49,7 +49,7 @@ check: web/src/api/schema.ts
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go vet $(PACKAGES)
 	go tool staticcheck $(PACKAGES)
-	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure
+	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures
 	npm run --silent lint -w web
 	npm run --silent types -w web
 	npm run --silent types -w e2e
@@ -68,6 +68,10 @@ trial: $(BIN) /usr/bin/chromium
 measure: $(BIN) /usr/bin/chromium
 	go test -run '^$$' -bench . -benchmem ./internal/...
 	cd e2e && npx --no-install playwright test --config measure.config.ts
+
+## pictures: the pictures in docs/screenshots, from the demo
+pictures: $(BIN) /usr/bin/chromium
+	cd e2e && npx --no-install playwright test --config pictures.config.ts
 
 clean:
 	rm -rf bin web/dist/* web/src/api/schema.ts node_modules e2e/results

@@ -1,0 +1,108 @@
+import type { Page } from "@playwright/test";
+import { cell, expect, front, openBench, test } from "../tests/app";
+
+/** Takes a picture once everything that was asked for is drawn. */
+async function picture(page: Page, name: string) {
+  await page.waitForLoadState("networkidle");
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: new URL(`../../docs/screenshots/${name}.png`, import.meta.url).pathname });
+}
+
+const sheet = `# Autumn at the point
+
+The autumn watch begins on the first of August.
+
+- Bring a torch
+- Mind the slip
+
+The ringing room opens at first light.
+`;
+
+test("the Bench", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "tide-table", "wide").click();
+  await picture(page, "bench");
+  await page.keyboard.press("s");
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await picture(page, "bench-settings");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("tide");
+  await picture(page, "commands");
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("a");
+  await page.keyboard.type("4 8(6 6)");
+  await picture(page, "recipe");
+  await page.keyboard.press("Escape");
+  await openBench(page, app, "/gullwing-point/plan-a-visit");
+  await cell(page, "lead", "wide").click();
+  await picture(page, "bench-uneven");
+  await page.getByRole("button", { name: "New page" }).click();
+  await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
+  await picture(page, "bench-empty");
+});
+
+test("the Bench in the dark", async ({ page, app }) => {
+  await page.emulateMedia({ colorScheme: "dark" });
+  await openBench(page, app);
+  await cell(page, "lead-story", "wide").click();
+  await page.getByRole("tab", { name: "Content" }).click();
+  await picture(page, "bench-dark");
+});
+
+test("filling, moving, content and history", async ({ page, app }) => {
+  await openBench(page, app);
+  await page.getByRole("button", { name: "Fill smaller widths" }).click();
+  await expect(page.getByRole("button", { name: /^Accept all/ })).toBeVisible();
+  await picture(page, "fill");
+  await page.keyboard.press("Escape");
+  const name = page.locator('[data-spot="pick-1/"]');
+  await name.scrollIntoViewIfNeeded();
+  const from = (await name.boundingBox())!;
+  const to = (await page.locator('[data-row="lead-story"]').boundingBox())!;
+  await page.mouse.move(from.x + 50, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 90, to.y + to.height * 0.8, { steps: 8 });
+  await expect(page.locator("[data-drop]")).toBeVisible();
+  await picture(page, "moving");
+  await page.keyboard.press("Escape");
+  await page.mouse.up();
+  await cell(page, "address", "wide").click();
+  await page.getByRole("tab", { name: "Content" }).click();
+  await page.getByRole("radio", { name: "Content sheet" }).click();
+  await page.getByRole("textbox", { name: /HTML or Markdown/ }).fill(sheet);
+  await page.getByRole("button", { name: "Add as Markdown" }).click();
+  await expect(page.getByText("4 of 4 to place")).toBeVisible();
+  await cell(page, "address", "wide").click();
+  await page.keyboard.press("p");
+  await page.keyboard.press("p");
+  await expect(page.getByText("2 of 4 to place")).toBeVisible();
+  await picture(page, "content");
+  await page.getByRole("tab", { name: "History" }).click();
+  const history = page.getByRole("region", { name: "History" });
+  await history.getByRole("button", { name: "Name revision 1" }).click();
+  await page.keyboard.type("As it came\n");
+  await expect(history.getByText("As it came", { exact: true })).toBeVisible();
+  await picture(page, "history");
+  await history.getByRole("button", { name: "Hold revision 1 against another" }).click();
+  await history
+    .getByRole("link", { name: /^Compare revision 1 with/ })
+    .first()
+    .click();
+  await expect(page.getByRole("group", { name: "Lines that changed" })).toBeVisible();
+  await picture(page, "compare");
+});
+
+test("the shelf, the proof and taking away", async ({ page, app }) => {
+  await page.goto(app);
+  await expect(page.getByRole("link", { name: /Gullwing Point/ })).toBeVisible();
+  await picture(page, "shelf");
+  await page.goto(`${app}/gullwing-point/sightings/proof`);
+  await picture(page, "proof");
+  await page.goto(`${app}${front}/take`);
+  await page.getByRole("radio", { name: "Mixins, SCSS" }).check();
+  await page.getByRole("button", { name: "index.scss" }).click();
+  await page.locator(".cm-line", { hasText: ".masthead {" }).click();
+  await expect(page.getByRole("rowheader", { name: "brotli" }).first()).toBeVisible();
+  await picture(page, "take");
+});
