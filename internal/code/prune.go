@@ -75,6 +75,9 @@ func (c *chooser) same(out *chosen) bool {
 		if !c.starved(want, i) && c.starved(got, i) || got.Technique == kit.Grid && !whole(got) {
 			return false
 		}
+		if got.Technique == kit.Float && !c.stand(out, i, got) {
+			return false
+		}
 		if want.Natural || c.starved(want, i) {
 			if !likeForLike(want, got) {
 				return false
@@ -83,6 +86,30 @@ func (c *chooser) same(out *chosen) bool {
 			return false
 		}
 		if c.uneven && want.PerLine == 0 && c.measured(out, i) && !(want.Columns.Same(got.Columns) && c.placed(out, i)) {
+			return false
+		}
+	}
+	return true
+}
+
+// stand tells whether the row's gutters are such that its floats stand where they
+// must, though some are told another place that is alike.
+func (c *chooser) stand(out *chosen, i int, got *layout.Row) bool {
+	for at, s := range c.spots[i] {
+		if s.cell == nil {
+			continue
+		}
+		told := turn
+		if at == 0 {
+			told = lead
+		}
+		for _, said := range upTo(out.columns[at], i) {
+			switch said.meaning {
+			case lead, run, turn, under:
+				told = said.meaning
+			}
+		}
+		if told != s.where && !alike(got, told, s.where) {
 			return false
 		}
 	}

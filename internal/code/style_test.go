@@ -185,6 +185,27 @@ func TestGridTracksAreToldWholeColumns(t *testing.T) {
 	}
 }
 
+// Where a float stands is not said again where gutters of its row's own make no
+// difference between two places; then those gutters are said, even where nothing else
+// shows them.
+func TestFloatsStandWhereTheirRowsGuttersAllow(t *testing.T) {
+	k := sample.PlainTwelve()
+	k.Technique = kit.Float
+	oneLine := at("mid", func(s *page.Setting) { s.PerLine, s.GapY = new(3), new(page.NoGap) })
+	m := written(t, k, []page.Setting{oneLine}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 4)})
+	for id, want := range map[string]string{
+		"row": "kr-row kr-per-3-mid kr-gap-y-0-mid", "a": "kr-cell kr-take-8", "b": "kr-cell kr-take-8 kr-run-mid", "c": "kr-cell kr-take-4 kr-under",
+	} {
+		var got []string
+		for _, class := range m.of[id] {
+			got = append(got, class.text(k))
+		}
+		if text := strings.Join(got, " "); text != want {
+			t.Errorf("%s: got %s, want %s", id, text, want)
+		}
+	}
+}
+
 // No two things a kit can say are written as one class, whatever its columns,
 // breakpoints and technique.
 func TestClassesAreDistinct(t *testing.T) {
