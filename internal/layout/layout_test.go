@@ -172,6 +172,9 @@ func TestArithmetic(t *testing.T) {
 		// (1176 − 4 · 24) ÷ 9 = 120 px a part.
 		{"tracks of 1:2:3:2:1", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "1 | 1_2 | 1"),
 			"a 100+120 1/1, b 508+624 1/3, c 1156+120 1/5", "1 + 1 + 2 + 1 = 5, full"},
+		// 1176 − 4 · 400 leaves −35.3 px a part of 12: c comes to line 2 as wide as from unit 4, which its class names.
+		{"a row narrower than its gutters keeps the units that classes name", hundred(columns(kit.Uneven(1, 2, 3, 2, 4)), gutter(kit.GutterOf(kit.Px(400)))), row(t, "1 | 2 | 2"),
+			"a 100+0 1/1, b 500+223.3 1/2, c 100+188 2/4", "0 + 223.33 + 1 × 400 = 623.33 px, 552.67 px unspent; 188 px, 988 px unspent"},
 		// A gutter of 1/5 of a column: 1176 ÷ (12 + 11/5) = 82.8 a column, 16.6 a gutter.
 		{"a gutter that is a fifth of a column", hundred(gutter(kit.Fraction(1, 5))), row(t, "3 | 9"),
 			"a 100+281.6 1/1, b 398.1+877.9 1/4", "3 + 9 = 12, full"},

@@ -94,16 +94,19 @@ func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, more float64) []string
 	unit := 0.0
 	for i := range cells {
 		c := &cells[i]
-		start := unit + c.Skip
+		if inPx && r.Columns.IsUneven() {
+			unit = float64(c.unit)
+		}
+		begin, start := unit, unit+c.Skip
 		unit += c.Wants()
 		if inPx {
-			add(t.Offset(0, c.Skip).Px)
+			add(t.Offset(int(begin), c.Skip).Px)
 			wide := r.width(c, t, int(start)).Px
 			if c.Width == page.Share {
 				wide += more
 			}
 			terms = append(terms, kit.Figure(wide))
-			add(t.Offset(0, c.Trail).Px)
+			add(t.Offset(int(unit-c.Trail), c.Trail).Px)
 			continue
 		}
 		add(c.Skip)

@@ -72,6 +72,9 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 		slices.SortStableFunc(row.Cells, func(a, b Cell) int { return cmp.Compare(a.Order, b.Order) })
 	}
 	r.support(row, w)
+	if row.Columns.IsUneven() {
+		row.number()
+	}
 	r.inside(n, self, w)
 }
 

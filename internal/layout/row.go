@@ -43,6 +43,7 @@ type Cell struct {
 	Held    page.Held
 
 	index int32
+	unit  int // of uneven columns: where its skip begins, counted in units, as its classes have it
 }
 
 // Wants is what the cell asks of its line, in units.
@@ -54,6 +55,21 @@ const (
 	tolerance = 0.05
 	hair      = 1e-6
 )
+
+// number notes where each cell of uneven columns stands while lines are counted in
+// units: their classes say so, also where a row is so narrow that its lines break
+// otherwise.
+func (r *Row) number() {
+	spent := 0.0
+	for i := range r.Cells {
+		c := &r.Cells[i]
+		if i > 0 && spent+c.Wants() > float64(r.Columns.N())+hair {
+			spent = 0
+		}
+		c.unit = int(spent)
+		spent += c.Wants()
+	}
+}
 
 // Track divides a row w wide.
 func (r *Row) Track(w kit.Measure) kit.Track {
@@ -165,6 +181,9 @@ func (r *Row) wants(c *Cell, t kit.Track, spent float64) (units float64, px kit.
 		return 1, t.Width(0, 1)
 	}
 	from := int(spent)
+	if r.Columns.IsUneven() && r.InPx(t) {
+		from = c.unit
+	}
 	start := from + int(c.Skip)
 	end := start + int(c.Units)
 	return c.Wants(), t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail))
@@ -216,7 +235,7 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 		between = free.Times(1 / (n + 1))
 		x = between
 	}
-	unit := 0.0
+	unit, uneven := 0.0, r.Columns.IsUneven() && r.InPx(t)
 	for i := run.First; i < run.End; i++ {
 		c := &r.Cells[i]
 		s := Spot{Unit: unit, Units: 1}
@@ -226,6 +245,9 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 			unit++
 			spot(c, s)
 			continue
+		}
+		if uneven {
+			unit = float64(c.unit)
 		}
 		x = x.Plus(t.Offset(int(unit), c.Skip))
 		unit += c.Skip
