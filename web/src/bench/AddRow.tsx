@@ -1,6 +1,7 @@
 import { useDeferredValue, useState, type FormEvent, type RefObject } from "react";
 import type { Bench } from "../api/client";
-import { useRecipe, type Deed, type Place } from "../api/bench";
+import { useRecipe, type Place } from "../api/bench";
+import { type Deed } from "../api/edits";
 import { LaneDrawing } from "./LaneDrawing";
 import { useView } from "./view";
 

@@ -1,7 +1,8 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Bench, Content, SheetNode } from "../api/client";
-import type { Deed, Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { base64, pictureAt, usePictures } from "../api/content";
 import { Field } from "../parts/Field";
 

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import type { Bench, Operation } from "../api/client";
-import { preview, useLook, type Deed, type Place } from "../api/bench";
+import { useLook, type Place } from "../api/bench";
+import { preview, type Deed } from "../api/edits";
 import { putting, targetAt, useCarry, type Item, type Target } from "./carry";
 import { useView } from "./view";
 

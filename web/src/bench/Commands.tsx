@@ -3,7 +3,7 @@ import { Dialog } from "radix-ui";
 import { useRef, useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Operation, SheetNode } from "../api/client";
-import type { Deed } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { typedAhead } from "./typeahead";
 import { useView } from "./view";
 

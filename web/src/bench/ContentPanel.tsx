@@ -1,6 +1,7 @@
 import { ImagePlus } from "lucide-react";
 import type { Bench, Content, SheetNode } from "../api/client";
-import type { Deed, Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { base64 } from "../api/content";
 import { Segmented } from "../parts/Segmented";
 import { BlockEditor } from "./BlockEditor";

@@ -1,7 +1,8 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { Bench, Lane } from "../api/client";
-import type { Deed, Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { useFilling } from "../api/content";
 import { LaneDrawing } from "./LaneDrawing";
 import { useView } from "./view";

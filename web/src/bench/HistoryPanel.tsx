@@ -2,7 +2,8 @@ import { Flag, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Bench, Moment } from "../api/client";
-import type { Deed, Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { useHistory, useNamePoint } from "../api/history";
 
 interface Props {

@@ -1,5 +1,5 @@
 import type { Bench, Content, Lane } from "../api/client";
-import type { Deed } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { useView } from "./view";
 
 interface Props {

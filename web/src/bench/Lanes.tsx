@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from "react";
 import type { Bench, Lane, SheetNode } from "../api/client";
-import type { Deed } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";

@@ -1,7 +1,8 @@
 import { Check } from "lucide-react";
 import { useState } from "react";
 import type { Bench, SheetNode } from "../api/client";
-import type { Deed, Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { formOf, usePieces } from "../api/content";
 import { useCarry } from "./carry";
 

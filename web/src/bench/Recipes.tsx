@@ -2,7 +2,8 @@ import { Trash2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
-import { useRecipes, type Deed, type Place } from "../api/bench";
+import { useRecipes, type Place } from "../api/bench";
+import { type Deed } from "../api/edits";
 import { LaneDrawing } from "./LaneDrawing";
 import { useView } from "./view";
 

@@ -1,7 +1,7 @@
 import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
-import type { Deed } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { Details } from "./Details";
 import { containerKinds } from "./kinds";
 import { useView } from "./view";

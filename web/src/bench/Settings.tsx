@@ -2,7 +2,8 @@ import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useMemo, type ReactNode } from "react";
 import type { Bench, Operation } from "../api/client";
-import { useLine, useWhy, type Deed, type Place } from "../api/bench";
+import { useWhy, type Place } from "../api/bench";
+import { useLine, type Deed } from "../api/edits";
 import { containerKinds } from "./kinds";
 import type { Spot } from "./view";
 

@@ -12,7 +12,8 @@ import {
   type KeyboardEvent,
 } from "react";
 import type { Bench, Operation, SheetNode } from "../api/client";
-import { partOf, useLine, type Deed, type Place } from "../api/bench";
+import { partOf, type Place } from "../api/bench";
+import { useLine, type Deed } from "../api/edits";
 import { formOf } from "../api/content";
 import type { Onward } from "./CellInput";
 import { between, cellOf, keyOf, nodesOf, walk } from "./cells";

@@ -1,7 +1,8 @@
 import { lazy, Suspense } from "react";
 import { Tabs } from "radix-ui";
 import type { Bench, SheetNode } from "../api/client";
-import type { Deed, Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { useView, type Panel } from "./view";
 import { WhyPanel } from "./WhyPanel";
 

@@ -1,5 +1,5 @@
 import type { Bench, SheetNode } from "../api/client";
-import { useLine } from "../api/bench";
+import { useLine } from "../api/edits";
 import { useView } from "./view";
 
 interface Props {

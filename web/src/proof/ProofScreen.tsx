@@ -1,7 +1,8 @@
 import { ArrowLeft } from "lucide-react";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
-import { useBench, useFollow, type Place } from "../api/bench";
+import { useBench, type Place } from "../api/bench";
+import { useFollow } from "../api/edits";
 import { Mark } from "../parts/Mark";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
