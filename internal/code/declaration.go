@@ -15,25 +15,37 @@ var (
 
 // declarations is what a class says.
 func (s *styler) declarations(c class) []string {
+	word := strconv.Itoa(c.n)
+	switch c.meaning {
+	case align, self:
+		word = alignWords[c.n]
+	case spread:
+		word = spreadWords[c.n]
+	}
+	return s.say(c, word)
+}
+
+// say is what a class says with a number or word of its own, as a class has it or a
+// mixin's parameter.
+func (s *styler) say(c class, word string) []string {
 	switch c.meaning {
 	case of:
 		var all []string
 		if s.mixins && s.countsNow() && c.n == asKit {
 			all = append(all, "--kr-of: "+s.of.back())
 		} else if s.mixins && s.countsNow() {
-			all = append(all, fmt.Sprintf("--kr-of: %d", c.n))
+			all = append(all, "--kr-of: "+word)
 		}
 		for j := c.bp; j < len(s.k.Breakpoints) && !s.mixins; j++ {
-			n := c.n
-			if n == asKit {
-				n = s.k.ColumnsAt(j).N()
+			if c.n == asKit {
+				word = strconv.Itoa(s.k.ColumnsAt(j).N())
 			}
-			all = append(all, fmt.Sprintf("--kr-of-%s: %d", s.k.Breakpoints[j].Name, n))
+			all = append(all, fmt.Sprintf("--kr-of-%s: %s", s.k.Breakpoints[j].Name, word))
 		}
 		if s.k.Technique == kit.Grid && c.n == asKit {
 			all = append(all, "--kr-tracks: "+s.tracks.back())
 		} else if s.k.Technique == kit.Grid {
-			all = append(all, "--kr-tracks: "+tracks(kit.Equal(c.n)))
+			all = append(all, "--kr-tracks: "+equalTracks(word))
 		}
 		return all
 	case per:
@@ -42,16 +54,16 @@ func (s *styler) declarations(c class) []string {
 		}
 		switch s.k.Technique {
 		case kit.Flex:
-			return []string{"--kr-each: 0 0 " + s.equal(strconv.Itoa(c.n)), "--kr-still: 0"}
+			return []string{"--kr-each: 0 0 " + s.equal(word), "--kr-still: 0"}
 		case kit.Float:
-			return []string{"--kr-each: " + s.equal(strconv.Itoa(c.n)), "--kr-still: 0"}
+			return []string{"--kr-each: " + s.equal(word), "--kr-still: 0"}
 		}
-		return []string{"--kr-each: calc(1 / " + strconv.Itoa(c.n) + ")", "--kr-still: 0", "--kr-span: span 1", "--kr-per-tracks: " + tracks(kit.Equal(c.n))}
+		return []string{"--kr-each: calc(1 / " + word + ")", "--kr-still: 0", "--kr-span: span 1", "--kr-per-tracks: " + equalTracks(word)}
 	case gapX, gapY:
 		if c.meaning == gapY {
-			return []string{"--kr-gap-y: " + s.gapOf(s.gapY, c.n)}
+			return []string{"--kr-gap-y: " + s.gapOf(s.gapY, c, word)}
 		}
-		all := []string{"--kr-gap: " + s.gapOf(s.gap, c.n)}
+		all := []string{"--kr-gap: " + s.gapOf(s.gap, c, word)}
 		if s.part.named && c.n == asKit {
 			all = append(all, "--kr-gap-part: "+s.part.back())
 		} else if s.part.named {
@@ -59,13 +71,13 @@ func (s *styler) declarations(c class) []string {
 		}
 		return all
 	case align:
-		return []string{"align-items: " + alignWords[c.n]}
+		return []string{"align-items: " + word}
 	case fit:
 		return []string{"display: block", "width: 100%", "height: auto"}
 	case self:
-		return []string{"align-self: " + alignWords[c.n]}
+		return []string{"align-self: " + word}
 	case spread:
-		all := []string{"justify-content: " + spreadWords[c.n]}
+		all := []string{"justify-content: " + word}
 		if s.k.Technique == kit.Grid && page.Spread(c.n) == page.Start {
 			all = append(all, "display: grid", "--kr-flat: initial")
 		} else if s.k.Technique == kit.Grid {
@@ -77,7 +89,7 @@ func (s *styler) declarations(c class) []string {
 	case back:
 		return []string{"display: block"}
 	case place:
-		return []string{"order: " + strconv.Itoa(c.n)}
+		return []string{"order: " + word}
 	case share:
 		return []string{"--kr-size: 1 0 " + s.equal(s.of.text())}
 	case natural:
@@ -99,11 +111,11 @@ func (s *styler) declarations(c class) []string {
 	return nil
 }
 
-func (s *styler) gapOf(q quantity, n int) string {
-	if n == asKit {
+func (s *styler) gapOf(q quantity, c class, word string) string {
+	if c.n == asKit {
 		return q.back()
 	}
-	return strconv.Itoa(n) + "px"
+	return word + "px"
 }
 
 // amount is what a class that takes, skips, trails or nudges says: which part of

@@ -4,6 +4,7 @@ import (
 	"archive/zip"
 	"bytes"
 	"io"
+	"reflect"
 	"strings"
 	"testing"
 
@@ -11,6 +12,7 @@ import (
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
+	"kitrows/internal/sample"
 )
 
 // Every line of every file is for a node of the page or for none, and every node is
@@ -48,6 +50,26 @@ func TestEveryFormKnowsItsNodes(t *testing.T) {
 
 // The used part costs less than the whole kit, compressed less than as it is, and the
 // markup without classes less than with them.
+// The same page gives the same code every time, to the byte, in every form.
+func TestCodeIsTheSameEveryTime(t *testing.T) {
+	r := sample.New(41)
+	for range 15 {
+		k := sample.Kit(r)
+		p := sample.Page(r, k)
+		pr := sample.Of(p, k)
+		for _, form := range Forms {
+			for _, o := range []Options{{}, {Whole: true, Nested: true, Gathered: true}} {
+				first := Files(layout.Of(k, p), pr, form.Form, o)
+				for range 4 {
+					if again := Files(layout.Of(k, p), pr, form.Form, o); !reflect.DeepEqual(again, first) {
+						t.Fatalf("%s of %s is other code the next time", form.Name, p.Name)
+					}
+				}
+			}
+		}
+	}
+}
+
 func TestCosts(t *testing.T) {
 	pr, err := demo.Project()
 	if err != nil {

@@ -1,6 +1,8 @@
 package code
 
 import (
+	"maps"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -66,14 +68,11 @@ func mixedOf(l *layout.Layout, w *writer, depth int) *Mixed {
 	w.selectors = newSelectors(l.Page())
 	w.page(depth)
 	m := &Mixed{Markup: w.out, kit: l.Kit(), page: l.Page(), layout: l, whole: w.o.Whole, included: map[string]bool{}}
-	var used []class
-	for c := range w.out.used {
-		used = append(used, c)
-	}
+	used := slices.Collect(maps.Keys(w.out.used))
 	if w.o.Whole {
 		used = append(used, everyClass(m.kit)...)
 	}
-	m.styler = newStyler(m.kit, used, true)
+	m.styler = newStyler(m.kit, ordered(used), true)
 	m.gathered = w.o.Gathered
 	m.add(nil, m.page.Body, nil, w)
 	if w.out.fits {

@@ -1,9 +1,6 @@
 package code
 
 import (
-	"slices"
-	"strings"
-
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
@@ -72,51 +69,32 @@ func (m *Mixed) mixins() []mixin {
 	simple(class{meaning: full}, "The full line.")
 	simple(class{meaning: share}, "An equal share of what is left of its line.")
 	simple(class{meaning: natural}, "As wide as its content.")
-	word := func(c meaning, name, doc string, body ...string) {
-		if s.has[c] {
-			add(name, doc, []string{"n"}, body)
+	// with adds a mixin that says with {n} what a class does with a number or word.
+	with := func(m meaning, doc string) {
+		if s.has[m] {
+			add(callNames[m], doc, []string{"n"}, s.say(class{meaning: m, n: 1}, "{n}"))
 		}
 	}
-	word(place, "place", "Its order among the row's columns.", "order: {n}")
+	with(place, "Its order among the row's columns.")
 	simple(class{meaning: place, n: int(page.First)}, "Before the row's other columns.")
 	simple(class{meaning: place, n: int(page.Last)}, "After the row's other columns.")
 	simple(class{meaning: gone}, "Hidden.")
 	simple(class{meaning: back}, "Shown again.")
-	word(self, "self", "How it stands in its line: flex-start, center, flex-end, stretch, or auto for as its row says.", "align-self: {n}")
-	word(align, "align", "How a row's columns stand in their line: flex-start, center, flex-end or stretch.", "align-items: {n}")
-	if s.has[spread] {
-		body := s.declarations(class{meaning: spread, n: int(page.Centre)})
-		body[0] = "justify-content: {n}"
-		add("spread", "Where what a line leaves free goes: flex-start, center, flex-end, space-between, space-around or space-evenly.", []string{"n"}, body)
-		if k.Technique == kit.Grid {
-			add("spread-off", "Columns on the row's tracks again.", nil, s.declarations(class{meaning: spread, n: int(page.Start)}))
-		}
+	with(self, "How it stands in its line: flex-start, center, flex-end, stretch, or auto for as its row says.")
+	with(align, "How a row's columns stand in their line: flex-start, center, flex-end or stretch.")
+	with(spread, "Where what a line leaves free goes: flex-start, center, flex-end, space-between, space-around or space-evenly.")
+	if k.Technique == kit.Grid {
+		simple(class{meaning: spread, n: int(page.Start)}, "Columns on the row's tracks again.")
 	}
-	if s.has[per] {
-		body := s.declarations(class{meaning: per, n: 7})
-		for i := range body {
-			body[i] = strings.NewReplacer("/ 7", "/ {n}", "repeat(7", "repeat({n}").Replace(body[i])
-		}
-		add("per", "{n} equal columns a line, said once for all of a row's columns.", []string{"n"}, body)
-		add("per-off", "As wide as its columns say again.", nil, s.perOff())
-	}
-	for _, q := range []meaning{gapX, gapY} {
-		if !s.has[q] {
-			continue
-		}
-		body := s.declarations(class{meaning: q, n: 7})
-		body[0] = strings.Replace(body[0], "7px", "{n}px", 1)
-		what := map[meaning]string{gapX: "between a row's columns", gapY: "between a row's lines"}[q]
-		add(callNames[q], "A gutter of its own "+what+", in px.", []string{"n"}, body)
-		add(callNames[q]+"-as-kit", "The kit's gutter "+what+" again.", nil, s.declarations(class{meaning: q, n: asKit}))
-	}
-	if s.has[of] && m.divides() {
-		body := s.declarations(class{meaning: of, n: 7})
-		for b := range body {
-			body[b] = strings.NewReplacer(": 7", ": {n}", "repeat(7", "repeat({n}").Replace(body[b])
-		}
-		add("divide", "A row that divides into {n} columns; those count by as many: take(2, {n}).", []string{"n"}, body)
-		add("divide-as-kit", "The kit's columns again.", nil, s.declarations(class{meaning: of, n: asKit}))
+	with(per, "{n} equal columns a line, said once for all of a row's columns.")
+	simple(class{meaning: per}, "As wide as its columns say again.")
+	with(gapX, "A gutter of its own between a row's columns, in px.")
+	simple(class{meaning: gapX, n: asKit}, "The kit's gutter between a row's columns again.")
+	with(gapY, "A gutter of its own between a row's lines, in px.")
+	simple(class{meaning: gapY, n: asKit}, "The kit's gutter between a row's lines again.")
+	if m.divides() {
+		with(of, "A row that divides into {n} columns; those count by as many: take(2, {n}).")
+		simple(class{meaning: of, n: asKit}, "The kit's columns again.")
 	}
 	for _, c := range []meaning{lead, run, turn, under} {
 		simple(class{meaning: c}, map[meaning]string{
@@ -146,12 +124,7 @@ func (m *Mixed) bases() []base {
 	s, k := m.styler, m.kit
 	var all []base
 	docs := map[meaning]string{frame: "A container as wide as the kit says.", frameOpen: "A container as wide as the viewport.", frameCap: "A container that grows up to the kit's cap."}
-	var done []class
 	for _, c := range s.frames {
-		if slices.Contains(done, c) {
-			continue
-		}
-		done = append(done, c)
 		b := base{m.call(c, m.columns()).mixin, docs[c.meaning], make([][]nested, len(k.Breakpoints))}
 		if c.meaning == frameUpTo {
 			b.doc = "A container as wide as the viewport below " + k.Breakpoints[c.bp].Name + ", and as the kit says from there on."

@@ -91,9 +91,12 @@ func zeroPx(length string) string {
 	return length
 }
 
+// equalTracks are so many equal ones.
+func equalTracks(n string) string { return "repeat(" + n + ", minmax(0, 1fr))" }
+
 func tracks(c kit.Columns) string {
 	if !c.IsUneven() {
-		return fmt.Sprintf("repeat(%d, minmax(0, 1fr))", c.N())
+		return equalTracks(strconv.Itoa(c.N()))
 	}
 	var all []string
 	for i := range c.N() {

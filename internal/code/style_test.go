@@ -116,7 +116,9 @@ func TestClassesOfSettings(t *testing.T) {
 	width := func(from string, w page.Width) page.Setting { return at(from, func(s *page.Setting) { s.Width = &w }) }
 	order := func(from string, o page.Order) page.Setting { return at(from, func(s *page.Setting) { s.Order = &o }) }
 	perLine := func(from string, n int) page.Setting { return at(from, func(s *page.Setting) { s.PerLine = &n }) }
-	into := func(from string, n int) page.Setting { return at(from, func(s *page.Setting) { s.Divides = new(page.Into(n)) }) }
+	into := func(from string, n int) page.Setting {
+		return at(from, func(s *page.Setting) { s.Divides = new(page.Into(n)) })
+	}
 	full := []page.Setting{width("base", page.Full)}
 	for _, c := range []struct {
 		name    string

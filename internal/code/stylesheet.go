@@ -79,10 +79,7 @@ func UsedSheet(m *Markup) *Sheet {
 
 // blocks writes the rules of classes, a block for each breakpoint.
 func blocks(k *kit.Kit, classes []class) []RuleBlock {
-	slices.SortFunc(classes, func(a, b class) int {
-		return cmp.Or(cmp.Compare(a.bp, b.bp), cmp.Compare(a.meaning, b.meaning), cmp.Compare(a.n, b.n), cmp.Compare(a.at, b.at))
-	})
-	classes = slices.Compact(classes)
+	classes = ordered(classes)
 	s := newStyler(k, classes, false)
 	blocks := make([]RuleBlock, len(k.Breakpoints))
 	for i, bp := range k.Breakpoints {
@@ -95,6 +92,14 @@ func blocks(k *kit.Kit, classes []class) []RuleBlock {
 		}
 	}
 	return blocks
+}
+
+// ordered is classes in the order of their rules, each once.
+func ordered(classes []class) []class {
+	slices.SortFunc(classes, func(a, b class) int {
+		return cmp.Or(cmp.Compare(a.bp, b.bp), cmp.Compare(a.meaning, b.meaning), cmp.Compare(a.n, b.n), cmp.Compare(a.at, b.at))
+	})
+	return slices.Compact(classes)
 }
 
 // everyClass lists every class the kit can write, but for gutters of rows' own.
