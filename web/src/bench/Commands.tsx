@@ -1,6 +1,6 @@
 import { Command } from "cmdk";
 import { Dialog } from "radix-ui";
-import { useRef, useState, type ReactNode } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/edits";
@@ -24,16 +24,24 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
   const view = useView();
   const [sought, setSought] = useState("");
   const begun = useRef(false);
+  const entered = useRef<HTMLInputElement>(null); // the field, until the Enter that was typed ahead is given to it
 
   /** Takes over what was typed before the field was there. */
   function begin(field: HTMLInputElement) {
     if (begun.current) return;
     begun.current = true;
-    const { text, entered } = typedAhead();
-    setSought(text);
-    const enter = () => field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
-    if (entered) setTimeout(enter, 100); // when what fits the text is found
+    const ahead = typedAhead();
+    setSought(ahead.text);
+    if (ahead.entered) entered.current = field;
   }
+  useEffect(() => {
+    const field = entered.current;
+    if (!field || !sought) return;
+    entered.current = null;
+    // What fits the text is found and drawn first.
+    const enter = () => field.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true }));
+    requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(enter)));
+  }, [sought]);
 
   const others = bench.breakpoints.filter((b) => b.name !== focus);
   const siblings = bench.nodes
@@ -62,6 +70,7 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
         <Dialog.Content
           aria-describedby={undefined}
           onCloseAutoFocus={useView.getState().seek}
+          onFocusOutside={(e) => e.preventDefault()}
           className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 rounded-md border border-control bg-sheet"
         >
           <Dialog.Title className="sr-only">Find an action, a page or a node</Dialog.Title>

@@ -92,6 +92,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     const cell = grid.current?.querySelector<HTMLElement>(`[data-spot="${spot.node}/${spot.breakpoint ?? ""}"]`);
     if (!cell) return;
     found();
+    // A dialog that closed gives the focus back a moment later; one that was opened meanwhile keeps it.
+    if (document.activeElement?.closest('[role="dialog"]')) return;
     rows.scrollToIndex(at, { align: "auto" });
     cell.focus({ preventScroll: true });
   }, [spot, seeking, typing, writing, at, found, rows]);
