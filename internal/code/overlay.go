@@ -12,7 +12,7 @@ import (
 func (m *Mixed) overlay(p *printer, d *dialect) {
 	p.line("\n%sA container's columns, shown in a colour: in front of what is in it, or behind it with layer -1.", d.doc)
 	p.line("%s {", d.mixin("overlay", []string{"colour: rgb(43 106 108 / 16%)", "layer: 1"}))
-	p.line("  position: relative;\n\n  &::after {")
+	p.line("  position: relative;\n  isolation: isolate;\n\n  &::after {")
 	before := [2]string{}
 	for i, bp := range m.kit.Breakpoints {
 		now := [2]string{inset(m.kit, i), stripes(m.kit, i)}
