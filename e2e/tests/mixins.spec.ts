@@ -46,6 +46,7 @@ function plain(css: string): string {
     .replace(/calc\(100% \* (\d+) \/ (\d+)\)/g, (_, up: string, low: string) => `${(100 * Number(up)) / Number(low)}%`)
     .replace(/\d+\.\d{4,}(?=%)/g, (percent) => Number(percent).toFixed(4))
     .replace(/\s+/g, " ")
+    .replace(/(n) \+ (\d)/g, "$1+$2")
     .replace(/\s*([{};:,>()])\s*/g, "$1")
     .replace(/\{([^{}]*)\}/g, (_, body: string) => `{${lastOfEach(body)}}`)
     .trim();

@@ -46,12 +46,18 @@ func (s *styler) cell() (all []string) {
 		if s.has[per] {
 			size = "var(--kr-each, " + size + ")"
 		}
-		all = append(all, "--kr-below: 1", "--kr-beside: 0", "float: left", "clear: left", "width: "+size, "min-height: 1px")
+		below, beside, clear := "var(--kr-below)", "var(--kr-beside)", "left"
+		all = append(all, "--kr-below: 1", "--kr-beside: 0")
+		if s.counts() {
+			all = append(all, "--kr-clear: left")
+			below, beside, clear = "var(--kr-line-below, "+below+")", "var(--kr-line-beside, "+beside+")", "var(--kr-line-clear, var(--kr-clear))"
+		}
+		all = append(all, "float: left", "clear: "+clear, "width: "+size, "min-height: 1px")
 		if g := s.gutter(); g != "" {
-			left = sum(left, g+" * var(--kr-beside)")
+			left = sum(left, g+" * "+beside)
 		}
 		if y := s.gapY.text(); y != "" {
-			top = y + " * var(--kr-below)"
+			top = y + " * " + below
 		}
 	}
 	if s.has[natural] {

@@ -11,6 +11,7 @@ import (
 // chosen is the classes of a row and of each of its columns, by the columns'
 // place in the source, and at which breakpoints each column is seen.
 type chosen struct {
+	counted bool // of floats, so many a line: the row's rule counts where lines begin
 	row     []class
 	columns [][]class
 	seen    [][]bool
@@ -19,21 +20,27 @@ type chosen struct {
 // choose gives the fewest classes with which a row lays out as worked out at
 // every breakpoint. live tells at which breakpoints everything above the row is
 // shown; what holds where it is not, or where a column is hidden, needs no class.
+// In mixin-based code a row of so many floats a line counts them itself, unless some
+// are hidden there.
 //
 // Each setting is a sequence over the breakpoints; a class is written where the
 // value that must hold is not the one carried there. What is then still without
 // effect, such as trailing units at the end of a line, is taken away again.
-func choose(l *layout.Layout, n *page.Node, live []bool) chosen {
-	return newChooser(l, n, live).choose()
+func choose(l *layout.Layout, n *page.Node, live []bool, mixins bool) chosen {
+	return newChooser(l, n, live, mixins).choose()
 }
 
-func newChooser(l *layout.Layout, n *page.Node, live []bool) *chooser {
+func newChooser(l *layout.Layout, n *page.Node, live []bool, mixins bool) *chooser {
 	c := &chooser{l: l, kit: l.Kit(), node: n, live: live, rows: make([]*layout.Row, len(live)), spots: make([][]spot, len(live))}
 	for i := range c.rows {
 		c.rows[i] = l.Row(n.ID, i)
 		c.uneven = c.uneven || c.kit.ColumnsAt(i).IsUneven()
 	}
 	c.elastic = elastic(c.rows)
+	c.counted = mixins && c.kit.Technique == kit.Float
+	for i, r := range c.rows {
+		c.counted = c.counted && !(live[i] && r.PerLine > 0 && len(r.Cells) < len(n.Children))
+	}
 	for i := range c.spots {
 		if live[i] {
 			c.spots[i] = c.spotsAt(i)
@@ -44,7 +51,7 @@ func newChooser(l *layout.Layout, n *page.Node, live []bool) *chooser {
 
 func (c *chooser) choose() chosen {
 	n := len(c.node.Children)
-	out := chosen{row: c.ruling(), columns: make([][]class, n), seen: make([][]bool, n)}
+	out := chosen{counted: c.counted, row: c.ruling(), columns: make([][]class, n), seen: make([][]bool, n)}
 	for i := range n {
 		out.columns[i], out.seen[i] = c.column(i)
 	}
@@ -61,6 +68,7 @@ type chooser struct {
 	spots     [][]spot      // at each breakpoint, in source order
 	elastic   bool          // a share or a spread can come to what a width says
 	uneven    bool          // some breakpoint's columns are
+	counted   bool          // of floats, so many a line: the row's rule counts where lines begin, not its columns
 	narrowest []float64     // how wide the row is at the least, at each breakpoint; nil until asked
 }
 
@@ -216,7 +224,7 @@ func (c *chooser) column(in int) (all []class, seen []bool) {
 			ownAlign = cell.Self
 			add(self, int(ownAlign))
 		}
-		if r.Technique == kit.Float && !alike(r, spot.where, where) && spot.where != where {
+		if r.Technique == kit.Float && !(c.counted && r.PerLine > 0) && !alike(r, spot.where, where) && spot.where != where {
 			where = spot.where
 			add(where, 0)
 		}

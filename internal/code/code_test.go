@@ -50,7 +50,7 @@ func TestMarkupIsMinimal(t *testing.T) {
 				return
 			}
 			live := slices.Repeat([]bool{true}, len(k.Breakpoints))
-			c := newChooser(l, n, live)
+			c := newChooser(l, n, live, false)
 			out := c.choose()
 			if !c.same(&out) {
 				t.Fatalf("the classes of %s do not give the plan: %+v", n.ID, out)

@@ -100,16 +100,35 @@ func (s *styler) say(c class, word string) []string {
 	case full, take, skip, trail, nudge:
 		return s.amount(c)
 	case lead:
-		return []string{"--kr-below: 0", "--kr-beside: 0", "clear: none"}
+		return []string{"--kr-below: 0", "--kr-beside: 0", s.clear() + ": none"}
 	case run:
-		return []string{"--kr-below: 0", "--kr-beside: 1", "clear: none"}
+		return []string{"--kr-below: 0", "--kr-beside: 1", s.clear() + ": none"}
 	case turn:
-		return []string{"--kr-below: 1", "--kr-beside: 0", "clear: left"}
+		return []string{"--kr-below: 1", "--kr-beside: 0", s.clear() + ": left"}
 	case under:
-		return []string{"--kr-below: 1", "--kr-beside: 1", "clear: none"}
+		return []string{"--kr-below: 1", "--kr-beside: 1", s.clear() + ": none"}
 	}
 	return nil
 }
+
+// clear is the property with which a float says whether it begins a line.
+func (s *styler) clear() string {
+	if s.counts() {
+		return "--kr-clear"
+	}
+	return "clear"
+}
+
+// counted is what a row of so many floats a line says of them: with {n} a line, every
+// nth begins one, and the first n have none above.
+var counted = []nested{
+	{"& > :where(:nth-child(n))", []string{"--kr-line-below: 1", "--kr-line-beside: 1", "--kr-line-clear: none"}},
+	{"& > :where(:nth-child({n}n + 1))", []string{"--kr-line-beside: 0", "--kr-line-clear: left"}},
+	{"& > :where(:nth-child(-n + {n}))", []string{"--kr-line-below: 0"}},
+}
+
+// uncounted is what leaves that to the floats themselves.
+var uncounted = []string{"--kr-line-below: initial", "--kr-line-beside: initial", "--kr-line-clear: initial"}
 
 func (s *styler) gapOf(q quantity, c class, word string) string {
 	if c.n == asKit {

@@ -52,6 +52,15 @@ func (m *Mixed) library(d *dialect) string {
 			params = append(slices.Clone(params), "part")
 		}
 		m.declared(&p, d, "  ", x.body, params)
+		for _, part := range x.inner {
+			selector := strings.TrimPrefix(part.selector, "& ")
+			for _, param := range params {
+				selector = strings.ReplaceAll(selector, "{"+param+"}", d.inside(param))
+			}
+			p.line("\n  %s {", selector)
+			m.declared(&p, d, "    ", part.body, params)
+			p.line("  }")
+		}
 		p.line("}")
 	}
 	m.overlay(&p, d)

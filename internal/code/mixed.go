@@ -125,6 +125,9 @@ func (m *Mixed) rule(outer, n *page.Node, selector string, classes []class) *rul
 			units = m.layout.Row(outer.ID, c.bp).Columns.N()
 		}
 		said := m.call(c, units)
+		if said.mixin == "per" && m.Markup.told[n.ID] && m.styler.counts() {
+			said.mixin = perTold
+		}
 		m.included[said.mixin] = true
 		r.at[bp] = append(r.at[bp], said)
 		some = true
@@ -132,7 +135,18 @@ func (m *Mixed) rule(outer, n *page.Node, selector string, classes []class) *rul
 	if !some {
 		return nil
 	}
+	for _, calls := range r.at { // what says something of what stands in it comes after declarations
+		slices.SortStableFunc(calls, func(a, b call) int { return inside(a) - inside(b) })
+	}
 	return r
+}
+
+// inside is 1 for calls of mixins that may say something of what stands in the node.
+func inside(c call) int {
+	if c.mixin == "per" || c.mixin == perTold || c.mixin == "per-off" {
+		return 1
+	}
+	return 0
 }
 
 // callNames are the mixins of classes that only say a word or nothing.

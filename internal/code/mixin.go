@@ -14,6 +14,7 @@ type mixin struct {
 	doc    string
 	body   []string
 
+	inner []nested  // what it says of what stands in it
 	parts *partList // where {part} stands in its declarations
 	back  bool      // those parts are before the column that is said
 }
@@ -87,7 +88,18 @@ func (m *Mixed) mixins() []mixin {
 		simple(class{meaning: spread, n: int(page.Start)}, "Columns on the row's tracks again.")
 	}
 	with(per, "{n} equal columns a line, said once for all of a row's columns.")
+	if s.counts() {
+		all[len(all)-1].inner = counted
+		if m.included[perTold] || m.whole {
+			told := all[len(all)-1]
+			told.name, told.doc, told.inner = perTold, "The same where some are hidden: each says itself where it stands in its line.", []nested{{"& > :where(:nth-child(n))", uncounted}}
+			all = append(all, told)
+		}
+	}
 	simple(class{meaning: per}, "As wide as its columns say again.")
+	if s.counts() {
+		all[len(all)-1].inner = []nested{{"& > :where(:nth-child(n))", uncounted}}
+	}
 	with(gapX, "A gutter of its own between a row's columns, in px.")
 	simple(class{meaning: gapX, n: asKit}, "The kit's gutter between a row's columns again.")
 	with(gapY, "A gutter of its own between a row's lines, in px.")
@@ -104,6 +116,9 @@ func (m *Mixed) mixins() []mixin {
 	simple(class{meaning: fit}, "A picture that is scaled to its column.")
 	return all
 }
+
+// perTold is the mixin of so many floats a line that say themselves where it begins.
+const perTold = "per-told"
 
 // A base is a rule that a container or row begins with: its own declarations, those
 // of what stands in it, and at which breakpoint they change.
@@ -152,7 +167,7 @@ func (m *Mixed) bases() []base {
 		if i == 0 {
 			b.at[i] = append(b.at[i], nested{"& > *", s.cell()})
 			if k.Technique == kit.Float {
-				b.at[i] = append(b.at[i], nested{"& > :where(:first-child)", []string{"--kr-below: 0", "clear: none"}})
+				b.at[i] = append(b.at[i], nested{"& > :where(:first-child)", []string{"--kr-below: 0", s.clear() + ": none"}})
 			}
 		}
 	}

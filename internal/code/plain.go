@@ -34,23 +34,29 @@ func (m *Mixed) Plain() File {
 	}
 	p := m.printer()
 	p.line("/* %s, for %s, by Kit Rows */", commentText(strings.ReplaceAll(m.page.Name, "*/", "*")), commentText(strings.ReplaceAll(m.kit.Name, "*/", "*")))
-	known := map[said][]string{}
-	expand := func(calls []call) (body []string) {
+	known := map[said]expansion{}
+	expand := func(calls []call) (all expansion) {
 		for _, c := range calls {
-			declarations, seen := known[c.said()]
+			e, seen := known[c.said()]
 			if _, isBase := bases[c.mixin]; !seen && !isBase {
-				declarations = m.expanded(library[c.mixin], c)
-				known[c.said()] = declarations
+				e = m.expanded(library[c.mixin], c)
+				known[c.said()] = e
 			}
-			body = append(body, declarations...)
+			all.body, all.inner = append(all.body, e.body...), append(all.inner, e.inner...)
 		}
-		return lastOfEach(body)
+		all.body = lastOfEach(all.body)
+		return all
+	}
+	inner := func(indent string, r *ruleSet, parts []nested) {
+		for _, part := range parts {
+			p.rule(indent, strings.ReplaceAll(part.selector, "&", r.selector), part.body)
+		}
 	}
 	from := func(r *ruleSet, i int) {
-		if body := expand(r.at[i]); len(body) > 0 {
-			p.node = r.node
-			p.rule("  ", r.selector, body)
-		}
+		p.node = r.node
+		e := expand(r.at[i])
+		p.rule("  ", r.selector, e.body)
+		inner("  ", r, e.inner)
 	}
 	m.each(func(r *ruleSet) {
 		p.node = r.node
@@ -62,16 +68,20 @@ func (m *Mixed) Plain() File {
 		}
 		own := expand(r.at[0])
 		if begun.name == "" {
-			p.rule("", r.selector, own)
+			p.rule("", r.selector, own.body)
+			inner("", r, own.inner)
 		}
 		for i, parts := range begun.at {
 			parted := func(indent string) {
 				for n, part := range parts {
 					body := part.body
 					if i == 0 && n == 0 {
-						body = lastOfEach(append(slices.Clone(body), own...))
+						body = lastOfEach(append(slices.Clone(body), own.body...))
 					}
 					p.rule(indent, strings.ReplaceAll(part.selector, "&", r.selector), body)
+					if i == 0 && n == 0 {
+						inner(indent, r, own.inner)
+					}
 				}
 			}
 			if i == 0 {
@@ -109,26 +119,39 @@ func lastOfEach(body []string) (all []string) {
 	return all
 }
 
-// expanded is what a mixin declares when it is called so.
-func (m *Mixed) expanded(x mixin, c call) []string {
+// An expansion is what a call comes to: declarations, and rules for what stands in
+// the node.
+type expansion struct {
+	body  []string
+	inner []nested
+}
+
+// expanded is what a mixin says when it is called so.
+func (m *Mixed) expanded(x mixin, c call) expansion {
 	if len(x.params) == 0 {
-		return x.body
+		return expansion{x.body, x.inner}
 	}
-	body := make([]string, len(x.body))
-	for i, declaration := range x.body {
+	put := func(text string) string {
 		if x.parts != nil {
-			declaration = strings.ReplaceAll(declaration, "{part}", strconv.Itoa(x.part(c.args)))
+			text = strings.ReplaceAll(text, "{part}", strconv.Itoa(x.part(c.args)))
 		}
 		for p, param := range x.params {
 			value := strconv.Itoa(m.columns())
 			if p < len(c.args) {
 				value = c.args[p]
 			}
-			declaration = strings.ReplaceAll(declaration, "{"+param+"}", value)
+			text = strings.ReplaceAll(text, "{"+param+"}", value)
 		}
-		body[i] = declaration
+		return text
 	}
-	return body
+	e := expansion{body: make([]string, len(x.body))}
+	for i, declaration := range x.body {
+		e.body[i] = put(declaration)
+	}
+	for _, part := range x.inner {
+		e.inner = append(e.inner, nested{put(part.selector), part.body})
+	}
+	return e
 }
 
 // printer is one with room for the page's rules.

@@ -43,7 +43,9 @@ func (c *chooser) thin(list *[]class, out *chosen) (changed bool) {
 // row.
 func (c *chooser) suspect(m meaning) bool {
 	switch m {
-	case of, per, gapX, gapY, align, spread, place, share, natural, trail, self:
+	case per:
+		return !c.counted
+	case of, gapX, gapY, align, spread, place, share, natural, trail, self:
 		return true
 	case nudge: // back over the start of an uneven row
 		return c.uneven
@@ -96,7 +98,7 @@ func (c *chooser) same(out *chosen) bool {
 // must, though some are told another place that is alike.
 func (c *chooser) stand(out *chosen, i int, got *layout.Row) bool {
 	for at, s := range c.spots[i] {
-		if s.cell == nil {
+		if s.cell == nil || c.counted && c.rows[i].PerLine > 0 {
 			continue
 		}
 		told := turn

@@ -26,6 +26,9 @@ func (s *styler) row(i int) (all []string) {
 		if s.has[per] {
 			all = append(all, s.perOff()...)
 		}
+		if s.counts() { // nothing reaches a nested row
+			all = append(all, uncounted...)
+		}
 		for j, bp := range s.k.Breakpoints {
 			if s.has[of] && !s.mixins {
 				all = append(all, fmt.Sprintf("--kr-of-%s: %d", bp.Name, s.k.ColumnsAt(j).N()))

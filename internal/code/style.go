@@ -105,6 +105,9 @@ func tracks(c kit.Columns) string {
 	return strings.Join(all, " ")
 }
 
+// counts tells whether rows of so many floats a line count where their lines begin.
+func (s *styler) counts() bool { return s.mixins && s.has[per] && s.k.Technique == kit.Float }
+
 // common is the rules at breakpoint i of what is no setting: containers, rows and
 // columns themselves.
 func (s *styler) common(i int) (rules []Rule) {
