@@ -4,9 +4,35 @@ import (
 	"strings"
 	"testing"
 
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
 )
+
+// A gallery is one rule, its row's, whatever the technique; with floats, whose lines
+// must be told where they begin, that rule counts them, unless some columns are hidden.
+func TestGalleriesAreOneRule(t *testing.T) {
+	for _, technique := range []kit.Technique{kit.Flex, kit.Grid, kit.Float} {
+		k := sample.PlainTwelve()
+		k.Technique = technique
+		p := pageOf(make([]page.Content, 8)...)
+		row := p.Body[0].Children[0]
+		row.At = []page.Setting{{From: "mid", PerLine: new(2)}, {From: "wide", PerLine: new(4)}}
+		for _, c := range row.Children {
+			c.Children = nil
+		}
+		css := NewMixed(layout.Of(k, p), sample.Of(p, k), Options{}).CSS()
+		if strings.Contains(css, ".column-") || strings.Contains(css, "nth-child(4n + 1)") != (technique == kit.Float) {
+			t.Errorf("%s:\n%s", technique, css)
+		}
+		row.Children[2].At = []page.Setting{{From: "wide", Shown: new(false)}}
+		scss := NewMixed(layout.Of(k, p), sample.Of(p, k), Options{}).SCSS()[2].Text
+		if told := strings.Contains(scss, "per-told(4)") && strings.Contains(scss, ".column-2 {"); told != (technique == kit.Float) {
+			t.Errorf("%s with one hidden:\n%s", technique, scss)
+		}
+	}
+}
 
 // What mixin-based code selects nodes by, in the order of the rules.
 func TestSelectors(t *testing.T) {
