@@ -1,5 +1,5 @@
 import { SlidersHorizontal } from "lucide-react";
-import { memo } from "react";
+import { memo, type PointerEvent } from "react";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { useCarry } from "./carry";
 import { CellInput, type Onward } from "./CellInput";
@@ -143,6 +143,11 @@ export const SheetRow = memo(function SheetRow(p: Props) {
 type CellProps = Props & { breakpoint: string };
 type Sum = SheetNode["sums"][number];
 
+/** Where the pointer was pressed. A cell that comes under it since the sheet scrolls is
+ *  not one it was drawn over. */
+let pressed = { x: 0, y: 0 };
+const hasMoved = (e: PointerEvent) => Math.abs(e.clientX - pressed.x) + Math.abs(e.clientY - pressed.y) > 3;
+
 /** What a row or column is set to at a breakpoint: typed over, or opened. */
 function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | undefined }) {
   const { node, breakpoint, cell } = p;
@@ -162,9 +167,15 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
       title={label}
-      onPointerDown={(e) => !typing && p.onSelect(spot, e)}
+      onPointerDown={(e) => {
+        pressed = { x: e.clientX, y: e.clientY };
+        if (!typing) p.onSelect(spot, e);
+      }}
       onPointerEnter={(e) =>
-        e.buttons === 1 && !inFocus && p.onSelect(spot, { shiftKey: true, ctrlKey: false, metaKey: false })
+        e.buttons === 1 &&
+        !inFocus &&
+        hasMoved(e) &&
+        p.onSelect(spot, { shiftKey: true, ctrlKey: false, metaKey: false })
       }
       onDoubleClick={() => p.onType({ spot, text: cell.text })}
       aria-selected={on || among}
