@@ -57,7 +57,7 @@ func nodes(l *layout.Layout) []Node {
 		}
 		if at.Parent != nil {
 			line.Parent = at.Parent.ID
-			line.Item = at.Parent.IsList() && n.Kind != page.Block
+			line.Item = at.Parent.IsList()
 		}
 		if n.Kind == page.Container {
 			line.Frame = n.Frame.String()

@@ -8,9 +8,7 @@ import (
 // library is the file of the kit's mixins.
 func (m *Mixed) library(d *dialect) string {
 	p := printer{}
-	mark := "//"
-	p.line("%s %s, its mixins, by Kit Rows.", mark, commentText(m.kit.Name))
-	p.line("%s", "")
+	p.line("// %s, its mixins, by Kit Rows.\n", commentText(m.kit.Name))
 	p.WriteString(d.head(m))
 	for _, b := range m.bases() {
 		p.line("\n%s%s\n%s {", d.doc, b.doc, d.holder(b.name))

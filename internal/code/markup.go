@@ -29,7 +29,7 @@ type Markup struct {
 	Classes int                // setting classes written
 	used    map[class]string   // every class written, as text
 	of      map[string][]class // the classes of each node, by its id
-	told    map[string]bool    // rows whose floats say themselves where their lines begin
+	counted map[string]bool    // rows of so many floats a line, whose rule counts where lines begin
 	kit     *kit.Kit
 	fits    bool // a picture is scaled to its column
 }
@@ -93,7 +93,7 @@ type writer struct {
 
 func newWriter(l *layout.Layout, o Options, source func(string) string) *writer {
 	return &writer{layout: l, kit: l.Kit(), o: o, source: source, out: &Markup{
-		used: map[class]string{}, told: map[string]bool{}, of: make(map[string][]class, l.Nodes()), kit: l.Kit(), Lines: make([]Line, 0, 3*l.Nodes()),
+		used: map[class]string{}, counted: map[string]bool{}, of: make(map[string][]class, l.Nodes()), kit: l.Kit(), Lines: make([]Line, 0, 3*l.Nodes()),
 	}}
 }
 
@@ -129,9 +129,7 @@ func (w *writer) frames(nodes []*page.Node, depth int, live []bool) {
 // above it is shown.
 func (w *writer) row(n *page.Node, depth int, live []bool) {
 	chosen := choose(w.layout, n, live, w.selectors != nil)
-	if !chosen.counted {
-		w.out.told[n.ID] = true
-	}
+	w.out.counted[n.ID] = chosen.counted
 	w.out.Classes += len(chosen.row)
 	w.element(n, depth, append([]class{{meaning: row}}, chosen.row...), func(depth int) {
 		for i, column := range n.Children {

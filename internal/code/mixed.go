@@ -125,7 +125,7 @@ func (m *Mixed) rule(outer, n *page.Node, selector string, classes []class) *rul
 			units = m.layout.Row(outer.ID, c.bp).Columns.N()
 		}
 		said := m.call(c, units)
-		if said.mixin == "per" && m.Markup.told[n.ID] && m.styler.counts() {
+		if said.mixin == "per" && m.styler.counts() && !m.Markup.counted[n.ID] {
 			said.mixin = perTold
 		}
 		m.included[said.mixin] = true

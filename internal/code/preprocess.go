@@ -1,8 +1,6 @@
 package code
 
-import (
-	"strings"
-)
+import "strings"
 
 // A File is one file of code, and the node that each of its lines is for; none where
 // it is for no node.
