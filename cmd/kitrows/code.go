@@ -7,6 +7,10 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/fault"
 	"kitrows/internal/layout"
 )
@@ -25,30 +29,30 @@ func codeCommand() *cobra.Command {
 			}
 			l := layout.Of(k, pg)
 			var text string
-			switch form := code.Form(as); {
+			switch form := ship.Form(as); {
 			case as == "html":
-				text = code.Write(l, p, o).String()
+				text = markup.Write(l, p, o).String()
 				if o.Mixed {
-					text = code.NewMixed(l, p, o).Markup.String()
+					text = mixin.New(l, p, o).Markup.String()
 				}
 			case as == "css" && o.Mixed:
-				text = code.NewMixed(l, p, o).CSS()
+				text = mixin.New(l, p, o).CSS().String()
 			case as == "css":
-				sheet := code.UsedSheet
+				styles := sheet.Used
 				if o.Whole {
-					sheet = code.WholeSheet
+					styles = sheet.Whole
 				}
-				text = sheet(code.Write(l, p, o)).String()
+				text = styles(k, markup.Write(l, p, o).Used()).String()
 			case as == "document":
-				text = code.Document(l, p, o)
+				text = ship.Document(l, p, o)
 			case as == "archive":
-				archive, err := code.Archive(l, p, o)
+				archive, err := ship.Archive(l, p, o)
 				if err != nil {
 					return err
 				}
 				text = string(archive)
-			case form == code.SCSS || form == code.Less || form == code.TypeScript:
-				for _, f := range code.Files(l, p, form, o) {
+			case form == ship.SCSS || form == ship.Less || form == ship.TypeScript:
+				for _, f := range ship.Files(l, p, form, o) {
 					if file == "" && !strings.HasSuffix(f.Name, ".html") {
 						text += "// " + f.Name + "\n\n" + f.Text + "\n"
 					} else if f.Name == file {

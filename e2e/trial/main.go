@@ -16,6 +16,11 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/code"
+	"kitrows/internal/code/component"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
@@ -95,15 +100,17 @@ func main() {
 // write prints one page. Every twelfth is shown with the whole kit's stylesheet.
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Document: code.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
+	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
 	if withMixed {
 		o := code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1, Nested: turn%3 == 1, Gathered: turn%4 == 2}
 		plain := o
 		plain.Mark = false
-		m := code.NewMixed(l, pr, plain)
-		t.Mixed = &mixed{m.SCSS(), m.Less(), m.CSS(), code.Document(l, pr, o),
-			code.Components(l, pr), code.Write(l, pr, code.Options{}).String(), code.Page(pg, m.Markup.String(), "page.css"), code.UsedSheet(code.Write(l, pr, code.Options{})).String(), o.Nested,
-			code.NewMixed(l, pr, code.Options{Whole: true}).SCSS()[:2], nil}
+		m, classes := mixin.New(l, pr, plain), markup.Write(l, pr, code.Options{})
+		t.Mixed = &mixed{
+			SCSS: m.SCSS(), Less: m.Less(), CSS: m.CSS().String(), Document: ship.Document(l, pr, o), TSX: component.Files(l, pr),
+			HTML: classes.String(), Page: markup.Page(pg, m.Markup.String(), "page.css"), Sheet: sheet.Used(k, classes.Used()).String(),
+			Nested: o.Nested, Kit: mixin.New(l, pr, code.Options{Whole: true}).SCSS()[:2],
+		}
 	}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)

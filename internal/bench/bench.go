@@ -7,6 +7,8 @@ import (
 	"sync"
 
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/sheet"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
@@ -167,8 +169,8 @@ func span(k *kit.Kit, i int) (low, high float64) {
 }
 
 func newCode(l *layout.Layout, p *project.Project, ends bool) Code {
-	m := code.Write(l, p, code.Options{Ends: ends})
-	c := Code{Lines: []CodeLine{}, Classes: m.Classes, CSS: code.UsedSheet(m).String()}
+	m := markup.Write(l, p, code.Options{Ends: ends})
+	c := Code{Lines: []CodeLine{}, Classes: m.Classes, CSS: sheet.Used(l.Kit(), m.Used()).String()}
 	for _, l := range m.Lines {
 		c.Lines = append(c.Lines, CodeLine(l))
 	}

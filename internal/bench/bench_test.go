@@ -70,12 +70,12 @@ func TestSums(t *testing.T) {
 func TestCellsSayWhereTheyAreFrom(t *testing.T) {
 	p := demoWith(t, map[string]string{"log/full": "x", "body/wide": "÷2"})
 	change, err := edit.Apply(p, edit.Operation{Page: "front-page", Adjust: &edit.Adjust{
-		Cells: []edit.Cell{{Node: "log", Breakpoint: "mid"}}, Set: page.Setting{Order: new(page.Last), Nudge: new(1)}}})
+		Cells: []edit.Cell{{Node: "log", Breakpoint: "mid"}}, Set: page.Setting{}.With(page.Order, page.Last).With(page.Nudge, page.Of(1))}})
 	if err != nil {
 		t.Fatal(err)
 	}
 	b := Make(change.Project, change.Project.Pages[0], 1, View{})
-	more := "nudge 1, order last"
+	more := "order last, nudge 1"
 	want := []Cell{{"*", false, "", "", ""}, {"7", true, "mid", more, ""}, {"8", true, "wide", more, ""}, {"x", true, "full", more, ""}}
 	if got := node(t, b, "log").Cells; fmt.Sprint(got) != fmt.Sprint(want) {
 		t.Errorf("Log: got %v, want %v", got, want)
@@ -118,7 +118,9 @@ full: · wide · `
 	if got := strings.Join(steps, "\n"); got != want {
 		t.Errorf("chain:\n%s\nwant\n%s", got, want)
 	}
-	if why.Units != 12 || why.Holds.Width.String() != "take 3" || why.Here.Skip == nil || *why.Here.Skip != 1 || why.Here.Order != nil {
+	width, _ := why.Holds.Get(page.Width)
+	skip, _ := why.Here.Get(page.Skip)
+	if why.Units != 12 || width != page.Take(3) || skip != page.Of(1) || why.Here.Has(page.Order) {
 		t.Errorf("settings: %+v", why)
 	}
 	if Explain(p, p.Pages[0], "nowhere", 1080) != nil {
@@ -135,7 +137,7 @@ func TestChanges(t *testing.T) {
 	for _, id := range []string{"a", "b"} {
 		block := &page.Node{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Width: kit.Px(200)}}
 		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, Children: []*page.Node{block},
-			At: []page.Setting{{From: "base", Width: new(page.Natural)}, {From: "wide", Width: new(page.Full)}}})
+			At: []page.Setting{page.At("base").With(page.Width, page.Natural), page.At("wide").With(page.Width, page.Full)}})
 	}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}

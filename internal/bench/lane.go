@@ -158,7 +158,7 @@ func (d *drawer) line(line *layout.Line) {
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
-		if c.Order != 0 {
+		if c.Order != page.Of(0) {
 			box.Order = c.Order.String()
 		}
 		box.Span = widthWord(line.Row, c)
@@ -222,7 +222,7 @@ func widthWord(r *layout.Row, c *layout.Cell) string {
 	switch {
 	case r.PerLine > 0:
 		return "per line"
-	case c.Width.Units() > 0:
+	case c.Counted():
 		return "take"
 	}
 	return c.Width.String()

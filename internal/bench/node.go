@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"strings"
 
-	"kitrows/internal/edit"
 	"kitrows/internal/layout"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 )
 
@@ -78,64 +78,44 @@ func nodes(l *layout.Layout) []Node {
 
 // newCell is the cell of a row or column at breakpoint i.
 func newCell(l *layout.Layout, n *page.Node, i int) Cell {
-	var c Cell
-	var last page.Origin
-	k := l.Kit()
-	if n.Kind == page.Row {
-		held := n.RulingAt(k, i)
-		last = held.Last
-		if held.PerLine > 0 || held.From.PerLine == page.Origin(i) {
-			c.Text = edit.FormatRowCell(held.PerLine)
-		}
-		c.More = more(held.Ruling)
-	} else {
-		held := n.SpanAt(k, i)
-		last = held.Last
-		row, units, skip, trail := l.RowAround(n.ID, i), float64(held.Width.Units()), float64(held.Skip), float64(held.Trail)
-		if cell := l.Cell(n.ID, i); cell != nil && row.PerLine == 0 { // as they hold here: in proportion
-			skip, trail = cell.Skip, cell.Trail
-			if cell.Width == held.Width {
-				units = cell.Units
-			}
-			units = min(units, float64(row.Columns.N()))
-		}
-		c.Text = edit.FormatCell(held.Span, units, skip, trail)
-		c.More = moreOf(held.Span)
+	held := l.Held(n.ID, i)
+	c := Cell{Text: rowText(held, i)}
+	if n.Kind == page.Column {
+		c.Text = columnText(l, n, held, i)
 	}
-	c.Here = int(last) == i
+	var more []string
+	for _, f := range page.Settable(n.Kind) {
+		shows := f == page.Width || f == page.Skip || f == page.Trail || f == page.Shown || f == page.PerLine // in the notation
+		if v := held[f].Value; !shows && v != f.Default(n.Kind) {
+			more = append(more, f.Words(v))
+		}
+	}
+	c.More = strings.Join(more, ", ")
+	last := held.Last()
+	c.Here = last == i
 	if last >= 0 {
-		c.From = k.Breakpoints[last].Name
+		c.From = l.Kit().Breakpoints[last].Name
 	}
 	return c
 }
 
-// more says what holds for a row that its cell does not show.
-func more(r page.Ruling) string {
-	var all []string
-	add := func(differs bool, text string, value any) {
-		if differs {
-			all = append(all, fmt.Sprintf("%s %v", text, value))
-		}
+func rowText(held *page.Held, i int) string {
+	if perLine := held[page.PerLine]; perLine.N > 0 || int(perLine.From) == i {
+		return notation.FormatRowCell(perLine.Int())
 	}
-	add(r.Divides != page.Fresh, "divides into", r.Divides.Words())
-	add(r.GapX != page.KitGap, "gutter", r.GapX)
-	add(r.GapY != page.KitGap, "line gutter", r.GapY)
-	add(r.Align != page.Stretch, "align", r.Align)
-	add(r.Spread != page.Start, "spread", r.Spread)
-	return strings.Join(all, ", ")
+	return ""
 }
 
-// moreOf says what holds for a column that its cell does not show.
-func moreOf(s page.Span) string {
-	var all []string
-	if s.Nudge != 0 {
-		all = append(all, fmt.Sprintf("nudge %d", s.Nudge))
+func columnText(l *layout.Layout, n *page.Node, held *page.Held, i int) string {
+	row, cell := l.RowAround(n.ID, i), l.Cell(n.ID, i)
+	if cell == nil || row.PerLine > 0 {
+		return notation.CellAt(held)
 	}
-	if s.Order != 0 {
-		all = append(all, "order "+s.Order.String())
+	// As they hold here: in proportion.
+	width := held[page.Width].Value
+	units := float64(width.Units())
+	if cell.Width == width {
+		units = cell.Units
 	}
-	if s.Align != page.RowsAlign {
-		all = append(all, "align "+s.Align.String())
-	}
-	return strings.Join(all, ", ")
+	return notation.FormatCell(width, min(units, float64(row.Columns.N())), cell.Skip, cell.Trail)
 }

@@ -1,9 +1,9 @@
 package bench
 
 import (
-	"kitrows/internal/edit"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -47,7 +47,7 @@ func Recipes(p *project.Project, pg *page.Page, breakpoint string) []Recipe {
 	for _, r := range p.Recipes {
 		add(r.Name, r.Text, true)
 	}
-	for _, r := range edit.ReadyRecipes(k) {
+	for _, r := range notation.ReadyRecipes(k) {
 		add(r.Name, r.Text, false)
 	}
 	return all
@@ -56,7 +56,7 @@ func Recipes(p *project.Project, pg *page.Page, breakpoint string) []Recipe {
 // withRecipe is a page of nothing but a recipe's row.
 func withRecipe(k *kit.Kit, text, breakpoint string) (*page.Page, error) {
 	blank := &page.Page{ID: "recipe", Name: "Recipe", File: "recipe.html", Language: "en", Kit: k.ID}
-	row, err := edit.ParseRecipe(text, k, breakpoint, blank.Minter())
+	row, err := notation.ParseRecipe(text, k, breakpoint, blank.Minter())
 	if err != nil {
 		return nil, err
 	}

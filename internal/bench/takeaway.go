@@ -4,6 +4,8 @@ import (
 	"strings"
 
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -34,9 +36,9 @@ type Size struct {
 }
 
 // CodeFiles is page pg in a form.
-func CodeFiles(p *project.Project, pg *page.Page, form code.Form, o code.Options) []CodeFile {
+func CodeFiles(p *project.Project, pg *page.Page, form ship.Form, o code.Options) []CodeFile {
 	all := []CodeFile{}
-	for _, f := range code.Files(layout.Of(p.Kit(pg.Kit), pg), p, form, o) {
+	for _, f := range ship.Files(layout.Of(p.Kit(pg.Kit), pg), p, form, o) {
 		nodes := f.Nodes
 		if nodes == nil {
 			nodes = []string{}
@@ -50,11 +52,11 @@ func CodeFiles(p *project.Project, pg *page.Page, form code.Form, o code.Options
 func Costs(p *project.Project, pg *page.Page) []CostRow {
 	l := layout.Of(p.Kit(pg.Kit), pg)
 	all := []CostRow{}
-	for _, f := range code.Forms {
-		if f.Form == code.SCSS || f.Form == code.Less {
+	for _, f := range ship.Forms {
+		if f.Form == ship.SCSS || f.Form == ship.Less {
 			continue // what they come to is counted once
 		}
-		c := code.CostOf(l, p, f.Form)
+		c := ship.CostOf(l, p, f.Form)
 		name := strings.TrimSuffix(f.Name, ", plain CSS")
 		all = append(all, CostRow{string(f.Form), name, c.Rules, Size(c.Markup), Size(c.Stylesheet), Size(c.Total)})
 	}
@@ -63,10 +65,10 @@ func Costs(p *project.Project, pg *page.Page) []CostRow {
 
 // Head is what a page's head must have, for markup in a form: the form's stylesheet,
 // then the page's own.
-func Head(pg *page.Page, form code.Form) string {
+func Head(pg *page.Page, form ship.Form) string {
 	link := "kit.css"
 	if form.ByMixins() {
 		link = strings.TrimSuffix(pg.File, ".html") + ".css"
 	}
-	return strings.Join(code.Head(pg, link, "page.css"), "\n") + "\n"
+	return strings.Join(markup.Head(pg, link, "page.css"), "\n") + "\n"
 }

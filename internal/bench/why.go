@@ -1,10 +1,12 @@
 package bench
 
 import (
-	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
+	"kitrows/internal/say"
+	"kitrows/internal/vocab"
 )
 
 // A Why explains a section, container, row or column in a viewport, and holds its settings
@@ -53,9 +55,10 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	}
 	w := &Why{
 		Node: id, Breakpoint: name(i), Width: v, Chain: []Step{},
-		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.Setting{From: name(i)}, Holds: page.Setting{From: name(i)},
+		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)), Holds: page.At(name(i)),
 	}
-	classes := code.ClassesOf(l, p, id)
+	_, at := pg.Find(id)
+	classes := markup.ClassesOf(say.OfNode(l, false, id), vocab.Own(k), why.Node, at.Parent)
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {
@@ -69,10 +72,11 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	switch why.Node.Kind {
 	case page.Row:
 		w.Units = l.Row(id, i).Columns.N()
-		w.Here, w.Holds = why.Node.SettingAt(name(i)), why.Node.RulingAt(k, i).Setting(name(i))
 	case page.Column:
 		w.Units = l.RowAround(id, i).Columns.N()
-		w.Here, w.Holds = why.Node.SettingAt(name(i)), why.Node.SpanAt(k, i).Setting(name(i))
+	}
+	if kind := why.Node.Kind; kind == page.Row || kind == page.Column {
+		w.Here, w.Holds = why.Node.SettingAt(name(i)), l.Held(id, i).Setting(name(i), kind)
 	}
 	return w
 }

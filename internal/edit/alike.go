@@ -2,7 +2,6 @@ package edit
 
 import (
 	"fmt"
-	"reflect"
 
 	"kitrows/internal/fault"
 	"kitrows/internal/page"
@@ -21,7 +20,7 @@ func (a *Alike) apply(e *editor) error {
 			return fault.New(fmt.Sprintf("to[%d]", i), id, "the id of a %s on this page", one.Kind)
 		}
 		for _, b := range e.kit.Breakpoints {
-			if want := one.SettingAt(b.Name); !reflect.DeepEqual(want, other.SettingAt(b.Name)) {
+			if want := one.SettingAt(b.Name); want != other.SettingAt(b.Name) {
 				set.Settings = append(set.Settings, NodeSetting{id, want})
 			}
 		}
@@ -56,7 +55,7 @@ func (l *Level) apply(e *editor) error {
 		if n == nil {
 			return fault.New(fmt.Sprintf("nodes[%d]", i), id, "the id of a row or column on this page")
 		}
-		if s := e.levelled(n, from, to); !reflect.DeepEqual(s, n.SettingAt(l.To)) {
+		if s := e.levelled(n, from, to); s != n.SettingAt(l.To) {
 			set.Settings = append(set.Settings, NodeSetting{id, s})
 		}
 	}
@@ -72,18 +71,11 @@ func (l *Level) apply(e *editor) error {
 // anyway.
 func (e *editor) levelled(n *page.Node, from, to int) page.Setting {
 	name := e.kit.Breakpoints[to].Name
-	bare := n.WithSetting(e.kit, page.Setting{From: name})
-	var want, carried page.Setting
-	if n.Kind == page.Row {
-		want, carried = n.RulingAt(e.kit, from).Setting(name), bare.RulingAt(e.kit, to).Setting(name)
-	} else {
-		want, carried = n.SpanAt(e.kit, from).Setting(name), bare.SpanAt(e.kit, to).Setting(name)
-	}
-	s := page.Setting{From: name}
-	into, has, had := reflect.ValueOf(&s).Elem(), reflect.ValueOf(want), reflect.ValueOf(carried)
-	for i := range into.NumField() {
-		if f := has.Field(i); f.Kind() == reflect.Pointer && !f.IsNil() && !reflect.DeepEqual(f.Elem().Interface(), had.Field(i).Elem().Interface()) {
-			into.Field(i).Set(f)
+	want, carried := n.HeldAt(e.kit, from), n.WithSetting(e.kit, page.At(name)).HeldAt(e.kit, to)
+	s := page.At(name)
+	for _, f := range page.Settable(n.Kind) {
+		if want[f].Value != carried[f].Value {
+			s = s.With(f, want[f].Value)
 		}
 	}
 	return s

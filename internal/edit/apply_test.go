@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
 
@@ -11,6 +12,7 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/fault"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/sample"
@@ -118,7 +120,13 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 8:
 		o.AddPage = &AddPage{Name: "Another"}
 	case 10:
-		set := page.Setting{Align: new(page.Middle), Nudge: []*int{nil, new(-1)}[r.IntN(2)], Spread: []*page.Spread{nil, new(page.Even)}[r.IntN(2)]}
+		set := page.Setting{}.With(page.Align, page.Middle)
+		if r.IntN(2) == 0 {
+			set = set.With(page.Nudge, page.Of(-1))
+		}
+		if r.IntN(2) == 0 {
+			set = set.With(page.Spread, page.Even)
+		}
 		o.Adjust = &Adjust{Cells: []Cell{{id(), bp()}, {id(), bp()}}, Set: set, Clear: [][]string{nil, {"width"}, {"width", "skip"}, {"colour"}}[r.IntN(4)]}
 	case 11:
 		frames := []page.Frame{page.FluidFrame, page.FixedFrame, page.CappedFrame, page.FluidBelow("b1")}
@@ -206,7 +214,7 @@ func TestRefusalsSayWhy(t *testing.T) {
 		"a container's cell":   {Operation{Type: &Type{[]Cell{at("whole-page", "wide")}, "6"}}, "want the id of a row or column"},
 		"no such setting":      {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Clear: []string{"colour"}}}, "adjust.clear: found \"colour\", want the name of a setting"},
 		"nothing to adjust":    {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}}}, "something to set or to clear"},
-		"a row's on a column":  {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Set: page.Setting{PerLine: new(3)}}}, "only settings of a column"},
+		"a row's on a column":  {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Set: page.Setting{}.With(page.PerLine, page.Of(3))}}, "only settings of a column"},
 		"capped without a cap": {Operation{Describe: &Describe{Node: "whole-page", Frame: new(page.CappedFrame)}}, "another kind: Plain Twelve has no cap"},
 		"unknown breakpoint":   {Operation{Type: &Type{[]Cell{at("log", "huge")}, "6"}}, "one of base, mid, wide, full"},
 		"wider than the row":   {Operation{Step: &Step{at("log", "wide"), 5, 0}}, "step.width: found 13, want 1 to 12"},
@@ -230,15 +238,15 @@ func TestAdjust(t *testing.T) {
 		t.Fatal(err)
 	}
 	cells := []Cell{{"log", "wide"}, {"tide-table", "wide"}}
-	change, err := Apply(p, Operation{Page: "front-page", Adjust: &Adjust{Cells: cells, Set: page.Setting{Align: new(page.Bottom)}, Clear: []string{"skip"}}})
+	change, err := Apply(p, Operation{Page: "front-page", Adjust: &Adjust{Cells: cells, Set: page.Setting{}.With(page.Align, page.Bottom), Clear: []string{"skip"}}})
 	if err != nil {
 		t.Fatal(err)
 	}
 	k := p.Kit("plain-twelve")
 	for id, want := range map[string]string{"log": "take 8", "tide-table": "take 3"} {
 		n, _ := change.Project.Pages[0].Find(id)
-		held := n.SpanAt(k, 2)
-		if held.Align != page.Bottom || held.Skip != 0 || held.Width.String() != want {
+		held := n.HeldAt(k, 2)
+		if held[page.Align].Value != page.Bottom || held[page.Skip].N != 0 || held[page.Width].String() != want {
 			t.Errorf("%s: %+v", id, held)
 		}
 	}
@@ -260,7 +268,7 @@ func TestAlikeAndLevel(t *testing.T) {
 	}
 	tide, _ := p.Pages[0].Find("tide-table")
 	for _, id := range []string{"log", "address"} {
-		if n, _ := alike.Project.Pages[0].Find(id); fmt.Sprint(len(n.At), *n.At[0].Width, *n.At[1].Skip) != fmt.Sprint(len(tide.At), *tide.At[0].Width, *tide.At[1].Skip) {
+		if n, _ := alike.Project.Pages[0].Find(id); !slices.Equal(n.At, tide.At) {
 			t.Errorf("%s is %+v", id, n.At)
 		}
 	}
@@ -270,18 +278,13 @@ func TestAlikeAndLevel(t *testing.T) {
 	}
 	k := p.Kits[0]
 	level.Project.Pages[0].Walk(func(n *page.Node, _ page.Place) {
-		switch n.Kind {
-		case page.Column:
-			if n.SpanAt(k, 1).Span != n.SpanAt(k, 2).Span {
-				t.Errorf("%s: %+v at mid, %+v at wide", n.ID, n.SpanAt(k, 1).Span, n.SpanAt(k, 2).Span)
-			}
-		case page.Row:
-			if n.RulingAt(k, 1).Ruling != n.RulingAt(k, 2).Ruling {
-				t.Errorf("%s: %+v at mid", n.ID, n.RulingAt(k, 1).Ruling)
+		if n.Kind == page.Column || n.Kind == page.Row {
+			if mid, wide := n.HeldAt(k, 1).Setting("", n.Kind), n.HeldAt(k, 2).Setting("", n.Kind); mid != wide {
+				t.Errorf("%s: %+v at mid, %+v at wide", n.ID, mid, wide)
 			}
 		}
 	})
-	if mark, _ := level.Project.Pages[0].Find("lead-story"); mark.At[0].From != "mid" || mark.At[0].Skip != nil {
+	if mark, _ := level.Project.Pages[0].Find("lead-story"); mark.At[0].From != "mid" || mark.At[0].Has(page.Skip) {
 		t.Errorf("Lead story at mid: %+v", mark.At[0])
 	}
 }
@@ -299,7 +302,7 @@ func TestRecast(t *testing.T) {
 		t.Fatal(err)
 	}
 	row, _ := change.Project.Pages[0].Find("picks")
-	if got := FormatRecipe(row, p.Kits[0]); got != "wide 3 9(x2)" && got != "wide 3 9(6 6)" {
+	if got := notation.FormatRecipe(row, p.Kits[0]); got != "wide 3 9(x2)" && got != "wide 3 9(6 6)" {
 		t.Errorf("the row is %s", got)
 	}
 	var ids []string
@@ -317,7 +320,7 @@ func TestRecast(t *testing.T) {
 	}
 	if wider, err := Apply(p, Operation{Page: "front-page", Recast: &Recast{Row: "foot", Recipe: "= = =", Breakpoint: "base"}}); err != nil {
 		t.Error(err)
-	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 || row.Children[0].ID != "address" || row.Children[0].At[0].Width.String() != "share" {
+	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 || row.Children[0].ID != "address" || row.Children[0].At[0] != page.At(row.Children[0].At[0].From).With(page.Width, page.Share) {
 		t.Errorf("a wider recipe: %+v", row.Children)
 	}
 }

@@ -74,7 +74,11 @@ func (f *Fill) apply(e *editor) error {
 // alikeAt tells whether two nodes have the same widths set at a breakpoint.
 func alikeAt(a, b *page.Node, breakpoint string) bool {
 	s, t := a.SettingAt(breakpoint), b.SettingAt(breakpoint)
-	return same(s.Width, t.Width) && same(s.Skip, t.Skip) && same(s.Trail, t.Trail) && same(s.PerLine, t.PerLine)
+	for _, f := range []page.Field{page.Width, page.Skip, page.Trail, page.PerLine} {
+		v, _ := s.Get(f)
+		if other, _ := t.Get(f); v != other {
+			return false
+		}
+	}
+	return true
 }
-
-func same[T comparable](a, b *T) bool { return a == b || a != nil && b != nil && *a == *b }

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -21,7 +22,7 @@ func (r *Recast) apply(e *editor) error {
 	if e.kit.Index(r.Breakpoint) < 0 {
 		return fault.New("breakpoint", r.Breakpoint, "one of %s", e.kit.BreakpointNames())
 	}
-	made, err := ParseRecipe(r.Recipe, e.kit, r.Breakpoint, e.minter)
+	made, err := notation.ParseRecipe(r.Recipe, e.kit, r.Breakpoint, e.minter)
 	if err != nil {
 		return fault.Under("recipe", err)
 	}
@@ -84,7 +85,7 @@ func (k *KeepRecipe) apply(e *editor) error {
 		if row == nil || row.Kind != page.Row {
 			return fault.New("row", k.Row, "the id of a row on this page")
 		}
-		text = FormatRecipe(row, e.kit)
+		text = notation.FormatRecipe(row, e.kit)
 	}
 	c := *e.project
 	c.Recipes = slices.Clone(c.Recipes)

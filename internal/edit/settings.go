@@ -3,11 +3,11 @@ package edit
 import (
 	"fmt"
 	"math"
-	"reflect"
 	"slices"
 	"strings"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 )
 
@@ -23,9 +23,9 @@ func (t *Type) apply(e *editor) error {
 		if n.Kind == page.Row {
 			was, err = t.intoRow(was)
 		} else {
-			var typed Typed
-			typed, err = ParseCell(t.Text, e.units(n.ID, at))
-			was = typed.setting(was, carriedInto(n, e.kit, at))
+			var typed notation.Typed
+			typed, err = notation.ParseCell(t.Text, e.units(n.ID, at))
+			was = typed.Setting(was, notation.CarriedInto(n, e.kit, at))
 		}
 		if err != nil {
 			return fault.Under("text", err)
@@ -46,12 +46,11 @@ func (t *Type) apply(e *editor) error {
 
 // intoRow is what was typed into a row's cell made of what was set there.
 func (t *Type) intoRow(was page.Setting) (page.Setting, error) {
-	perLine, err := ParseRowCell(t.Text)
+	perLine, err := notation.ParseRowCell(t.Text)
 	if err != nil || perLine == nil {
-		return page.Setting{From: was.From}, err
+		return page.At(was.From), err
 	}
-	was.PerLine = perLine
-	return was, nil
+	return was.With(page.PerLine, page.Of(*perLine)), nil
 }
 
 // summaryOf says what was done to cells.
@@ -88,25 +87,19 @@ func (a *Adjust) apply(e *editor) error {
 
 // change sets and clears fields of a setting and names them.
 func (a *Adjust) change(s *page.Setting) (names []string, err error) {
-	to, from := reflect.ValueOf(s).Elem(), reflect.ValueOf(a.Set)
-	cleared := slices.Clone(a.Clear)
-	for i := range to.NumField() {
-		name, _, _ := strings.Cut(to.Type().Field(i).Tag.Get("json"), ",")
-		if to.Field(i).Kind() != reflect.Pointer {
-			continue
+	for _, name := range a.Clear {
+		f, known := page.FieldNamed(name)
+		if !known {
+			return nil, fault.New("clear", name, "the name of a setting such as width, skip or perLine")
 		}
-		if at := slices.Index(cleared, name); at >= 0 {
-			to.Field(i).SetZero()
-			cleared = slices.Delete(cleared, at, at+1)
-			names = append(names, name+" carried")
-		}
-		if !from.Field(i).IsNil() {
-			to.Field(i).Set(from.Field(i))
-			names = append(names, fmt.Sprintf("%s %v", name, from.Field(i).Elem()))
-		}
+		*s = s.With(f, page.Value{})
+		names = append(names, name+" carried")
 	}
-	if len(cleared) > 0 {
-		return nil, fault.New("clear", cleared[0], "the name of a setting such as width, skip or perLine")
+	for f := range page.NumFields {
+		if v, set := a.Set.Get(f); set {
+			*s = s.With(f, v)
+			names = append(names, fmt.Sprintf("%s %s", f, v))
+		}
 	}
 	if len(names) == 0 {
 		return nil, fault.New("set", nil, "something to set or to clear")
@@ -122,8 +115,8 @@ func (s *Step) apply(e *editor) error {
 	if n.Kind != page.Column {
 		return fault.New("node", s.Node, "the id of a column on this page")
 	}
-	columns, held := e.units(n.ID, i), n.SpanAt(e.kit, i)
-	if !held.Shown {
+	columns, held := e.units(n.ID, i), n.HeldAt(e.kit, i)
+	if held[page.Shown].Value == page.Hides {
 		return fault.New("node", n.Name, "a column that is shown at %s: type a width to show it", s.Breakpoint)
 	}
 	cell := e.layout().Cell(n.ID, i)
@@ -134,9 +127,9 @@ func (s *Step) apply(e *editor) error {
 	if skip < 0 || skip > columns-1 {
 		return fault.New("skip", skip, "0 to %d: the row has %d columns", columns-1, columns)
 	}
-	text := FormatCell(page.Span{Width: page.Take(width), Shown: true}, float64(width), float64(skip), float64(trail))
+	text := notation.FormatCell(page.Take(width), float64(width), float64(skip), float64(trail))
 	if s.Width == 0 {
-		text = FormatCell(held.Span, cell.Units, float64(skip), float64(trail))
+		text = notation.FormatCell(held[page.Width].Value, cell.Units, float64(skip), float64(trail))
 	}
 	typed := Type{Cells: []Cell{s.Cell}, Text: text}
 	return typed.apply(e)

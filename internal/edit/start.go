@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -38,7 +39,7 @@ func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, er
 		}
 		for _, row := range s.rows {
 			recipe := "x1"
-			for _, ready := range ReadyRecipes(k) {
+			for _, ready := range notation.ReadyRecipes(k) {
 				if ready.Name == row.ready {
 					recipe = ready.Text
 				}

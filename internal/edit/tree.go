@@ -4,8 +4,10 @@ import (
 	"errors"
 	"fmt"
 	"slices"
+	"strconv"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/notation"
 	"kitrows/internal/page"
 )
 
@@ -13,7 +15,7 @@ func (a *AddRow) apply(e *editor) error {
 	if e.kit.Index(a.Breakpoint) < 0 {
 		return fault.New("breakpoint", a.Breakpoint, "one of %s", e.kit.BreakpointNames())
 	}
-	row, err := ParseRecipe(a.Recipe, e.kit, a.Breakpoint, e.minter)
+	row, err := notation.ParseRecipe(a.Recipe, e.kit, a.Breakpoint, e.minter)
 	if err != nil {
 		return fault.Under("recipe", err)
 	}
@@ -106,6 +108,12 @@ func (a *AddColumn) apply(e *editor) error {
 	e.summary = "Add " + column.Name
 	e.selected = column.ID
 	return e.insert(row.ID, index, column)
+}
+
+func newColumn(m *page.Minter) *page.Node {
+	id, number := m.Mint(page.Column)
+	name := "Column " + strconv.Itoa(number)
+	return &page.Node{ID: id, Kind: page.Column, Name: name, Children: []*page.Node{m.Placeholder(name)}}
 }
 
 // insert puts a subtree under the node of id parent, or the page when empty.

@@ -46,6 +46,11 @@ func New(field string, found any, want string, args ...any) *Fault {
 	return &Fault{Field: field, Found: text, Want: fmt.Sprintf(want, args...)}
 }
 
+// Found makes a Fault of a value as it stands in a file.
+func Found(field, found, want string) *Fault {
+	return &Fault{Field: field, Found: cut(found), Want: want}
+}
+
 func cut(s string) string {
 	if len(s) <= 60 {
 		return s

@@ -10,25 +10,28 @@ import (
 // A held is what holds for a column at a breakpoint: its width, skip and trail, of
 // so many units.
 type held struct {
-	width             page.Width // Take stands for any take
+	width             page.Value
 	units, skip, tail float64
 	of                int  // the units its row divides into
 	hidden            bool // so that its width is of no matter
 }
 
-// same tells whether two come to the same, of as many units or in proportion.
+// counted reports whether the column is some units wide, a take or a part.
+func (h held) counted() bool { return h.width.Term == page.Taken || h.width.Term == page.Portion }
+
+// same reports whether two come to the same, of as many units or in proportion.
 func (h held) same(o held) bool {
 	if h.hidden || o.hidden {
 		return true
 	}
 	scale := float64(h.of) / float64(o.of)
 	full := func(h held) bool {
-		return h.width == page.Full || h.width.Units() > 0 && h.units >= float64(h.of)-1e-6
+		return h.width == page.Full || h.counted() && h.units >= float64(h.of)-1e-6
 	}
 	if !near(h.skip, o.skip*scale) || !near(h.tail, o.tail*scale) || full(h) != full(o) {
 		return false
 	}
-	taken := h.width.Units() > 0 && o.width.Units() > 0
+	taken := h.counted() && o.counted()
 	return full(h) || taken && near(h.units, o.units*scale) || !taken && h.width == o.width
 }
 
@@ -41,7 +44,8 @@ func (h held) setting(k interface{ Suffix(int) string }, i int) page.Setting {
 			width = page.Full
 		}
 	}
-	return page.Setting{Width: &width, Skip: new(int(math.Round(h.skip))), Trail: new(int(math.Round(h.tail)))}
+	return page.Setting{}.With(page.Width, width).
+		With(page.Skip, page.Of(int(math.Round(h.skip)))).With(page.Trail, page.Of(int(math.Round(h.tail))))
 }
 
 // A choice is one way for a row's columns at a breakpoint.
@@ -63,8 +67,8 @@ func (f *filler) asNow(row *page.Node, i int) choice {
 		for at, column := range row.Children {
 			if column.ID == cell.Node.ID {
 				width := cell.Width
-				if width == page.Full && cell.Held.Width.Units() > 0 {
-					width = cell.Held.Width
+				if was := cell.Held[page.Width].Value; width == page.Full && was.Term == page.Taken {
+					width = was
 				}
 				c.cells[at] = held{width: width, units: cell.Units, skip: cell.Skip, tail: cell.Trail, of: r.Columns.N()}
 				c.order = append(c.order, at)
@@ -148,8 +152,8 @@ func (f *filler) settled(column *page.Node, at int, chosen []choice) *page.Node 
 	settled, changed := *column, false
 	for i, c := range chosen {
 		was := column.SettingAt(f.k.Breakpoints[i].Name)
-		s := was
-		s.Width, s.Skip, s.Trail = nil, nil, nil
+		var none page.Value
+		s := was.With(page.Width, none).With(page.Skip, none).With(page.Trail, none)
 		settled = *settled.WithSetting(f.k, s)
 		want := c.cells[at]
 		if want.hidden { // whatever it says
@@ -160,18 +164,22 @@ func (f *filler) settled(column *page.Node, at int, chosen []choice) *page.Node 
 		if !want.same(carried) {
 			said := want.setting(f.k, i)
 			full := held{width: want.width, units: want.units, of: want.of}
+			say := func(f page.Field) {
+				v, _ := said.Get(f)
+				s = s.With(f, v)
+			}
 			if !full.same(held{width: carried.width, units: carried.units, of: carried.of}) {
-				s.Width = said.Width
+				say(page.Width)
 			}
 			if !near(carried.skip, want.skip) {
-				s.Skip = said.Skip
+				say(page.Skip)
 			}
 			if !near(carried.tail, want.tail) {
-				s.Trail = said.Trail
+				say(page.Trail)
 			}
 			settled = *settled.WithSetting(f.k, s)
 		}
-		changed = changed || !sameSetting(settled.SettingAt(f.k.Breakpoints[i].Name), was)
+		changed = changed || settled.SettingAt(f.k.Breakpoints[i].Name) != was
 	}
 	if !changed {
 		return nil
@@ -182,26 +190,20 @@ func (f *filler) settled(column *page.Node, at int, chosen []choice) *page.Node 
 // carried is what holds for a column at breakpoint i by what is set before it, in
 // a row of so many units.
 func (f *filler) carried(column *page.Node, i, of int, chosen []choice, at int) held {
-	s := column.SpanAt(f.k, i)
-	in := func(units int, from page.Origin) float64 {
+	s := column.HeldAt(f.k, i)
+	in := func(field page.Field) float64 {
 		before := of
-		if from >= 0 && chosen[from].cells[at].of > 0 {
+		if from := s[field].From; from >= 0 && chosen[from].cells[at].of > 0 {
 			before = chosen[from].cells[at].of
 		}
-		return page.Carried(units, of, before)
+		return page.Carried(s[field].Int(), of, before)
 	}
-	h := held{width: s.Width, units: in(s.Width.Units(), s.From.Width), skip: in(s.Skip, s.From.Skip), tail: in(s.Trail, s.From.Trail), of: of}
-	if s.Width == page.Full {
-		h.units = float64(of)
+	h := held{width: s[page.Width].Value, skip: in(page.Skip), tail: in(page.Trail), of: of}
+	if h.units = h.width.UnitsOf(of); h.width.Term == page.Taken {
+		h.units = in(page.Width)
 	}
 	return h
 }
-
-func sameSetting(a, b page.Setting) bool {
-	return equal(a.Width, b.Width) && equal(a.Skip, b.Skip) && equal(a.Trail, b.Trail)
-}
-
-func equal[T comparable](a, b *T) bool { return a == b || a != nil && b != nil && *a == *b }
 
 // sums writes the sums of a choice's lines.
 func sums(c choice) string {

@@ -261,16 +261,15 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 			}
 		}
 		s := row.SettingAt(f.k.Breakpoints[i].Name)
-		s.PerLine = nil
+		s = s.With(page.PerLine, page.Value{})
 		settled = *settled.WithSetting(f.k, s)
-		if settled.RulingAt(f.k, i).PerLine != then {
-			s.PerLine = &then
-			settled = *settled.WithSetting(f.k, s)
+		if settled.HeldAt(f.k, i)[page.PerLine].Int() != then {
+			settled = *settled.WithSetting(f.k, s.With(page.PerLine, page.Of(then)))
 		}
 		if then != was.PerLine {
 			name := f.k.Breakpoints[i].Name
 			f.proposals = append(f.proposals, Proposal{Row: row.ID, Breakpoint: i, Now: perLine(was), Then: fmt.Sprintf("%d a line", then), Reason: reason,
-				Cells: []Cell{{row.ID, page.Setting{From: name, PerLine: new(was.PerLine)}, page.Setting{From: name, PerLine: &then}}}})
+				Cells: []Cell{{row.ID, page.At(name).With(page.PerLine, page.Of(was.PerLine)), page.At(name).With(page.PerLine, page.Of(then))}}})
 		}
 	}
 	changed[row.ID] = &settled

@@ -22,7 +22,7 @@ func row(id, from string, takes []int, comfort []float64) *page.Node {
 	for i, take := range takes {
 		name := fmt.Sprintf("%s-%d", id, i)
 		block := &page.Node{ID: name + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Height: kit.Px(10), Comfort: kit.Px(comfort[i])}}
-		r.Children = append(r.Children, &page.Node{ID: name, Kind: page.Column, Name: name, At: []page.Setting{{From: from, Width: new(page.Take(take))}}, Children: []*page.Node{block}})
+		r.Children = append(r.Children, &page.Node{ID: name, Kind: page.Column, Name: name, At: []page.Setting{page.At(from).With(page.Width, page.Take(take))}, Children: []*page.Node{block}})
 	}
 	return r
 }
@@ -42,8 +42,8 @@ func cells(k *kit.Kit, p *page.Page, id string) string {
 		var all []string
 		for _, c := range r.Children {
 			text := "."
-			if s := c.SettingAt(b.Name); s.Width != nil {
-				text = strings.TrimPrefix(s.Width.String(), "take ")
+			if width, set := c.SettingAt(b.Name).Get(page.Width); set {
+				text = strings.TrimPrefix(width.String(), "take ")
 			}
 			all = append(all, text)
 		}
@@ -88,7 +88,7 @@ func TestProposals(t *testing.T) {
 func TestTheRestStays(t *testing.T) {
 	k := sample.PlainTwelve()
 	first, second := row("first", "wide", []int{4, 4, 4}, []float64{200, 200, 200}), row("second", "wide", []int{6, 6}, []float64{200, 200})
-	first.Children[0].At = []page.Setting{{From: "base", Order: new(page.Order(3))}, {From: "mid", Skip: new(2), Shown: new(true)}, {From: "wide", Width: new(page.Take(4)), Skip: new(0)}}
+	first.Children[0].At = []page.Setting{page.At("base").With(page.Order, page.Of(3)), page.At("mid").With(page.Skip, page.Of(2)).With(page.Shown, page.Shows), page.At("wide").With(page.Width, page.Take(4)).With(page.Skip, page.Of(0))}
 	before := pageOf(first, second)
 	filling := Of(k, before, 2, []int{1}, func(id string) bool { return id == "first" })
 	after, proposals := filling.Page, filling.Proposals
@@ -96,7 +96,8 @@ func TestTheRestStays(t *testing.T) {
 		t.Error(got)
 	}
 	column, _ := after.Find("first-0")
-	if s := column.SettingAt("mid"); s.Shown == nil || s.Skip != nil || *column.SettingAt("base").Order != 3 {
+	order, _ := column.SettingAt("base").Get(page.Order)
+	if s := column.SettingAt("mid"); !s.Has(page.Shown) || s.Has(page.Skip) || order != page.Of(3) {
 		t.Errorf("%+v", column.At)
 	}
 	if got := cells(k, after, "second"); got != ". . | . . | 6 6 | . ." || len(proposals) != 1 {
@@ -275,7 +276,7 @@ func bruteForceAgrees(t *testing.T, k *kit.Kit, before, after *page.Page) {
 	wants := make([]want, len(was.Children))
 	at := 0
 	for c, column := range was.Children {
-		units := column.SpanAt(k, 2).Width.Units()
+		units := column.HeldAt(k, 2)[page.Width].Units()
 		wants[c] = want{k.Columns.Parts(at, float64(units)), column.Comfort()}
 		at += units
 	}
@@ -322,7 +323,7 @@ func bruteForceAgrees(t *testing.T, k *kit.Kit, before, after *page.Page) {
 func TestNaturalRowsAreLeft(t *testing.T) {
 	k := sample.PlainTwelve()
 	before := pageOf(row("row", "wide", []int{6, 6}, []float64{200, 200}), row("other", "wide", []int{6, 6}, []float64{200, 200}))
-	before.Body[0].Children[0].Children[1].At = []page.Setting{{From: "mid", Width: new(page.Natural)}}
+	before.Body[0].Children[0].Children[1].At = []page.Setting{page.At("mid").With(page.Width, page.Natural)}
 	filling := Of(k, before, 2, []int{0, 1}, every)
 	want := []Left{{"row", "row-1 is as wide as its content at wide"}}
 	if !slices.Equal(filling.Left, want) || len(filling.Proposals) != 1 || filling.Proposals[0].Row != "other" {

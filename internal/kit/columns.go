@@ -1,6 +1,7 @@
 package kit
 
 import (
+	"encoding/binary"
 	"strconv"
 	"strings"
 
@@ -12,9 +13,11 @@ const MaxRatio = 1000
 
 // Columns is how a grid divides: into N equal columns, text "12", or by a list
 // of whole ratios, text "1 2 3 2 1". The zero Columns has none.
+//
+// Columns are comparable: two that divide alike are equal.
 type Columns struct {
 	n     int
-	parts *[]int // before unit i stand parts[i]; nil when equal
+	parts string // how many parts stand before each unit, and how many there are, 4 bytes each; empty when equal
 }
 
 // Equal is n equal columns.
@@ -22,11 +25,19 @@ func Equal(n int) Columns { return Columns{n: n} }
 
 // Uneven is a column for each ratio.
 func Uneven(ratios ...int) Columns {
-	parts := make([]int, len(ratios)+1)
-	for i, r := range ratios {
-		parts[i+1] = parts[i] + r
+	before := binary.BigEndian.AppendUint32(nil, 0)
+	sum := 0
+	for _, r := range ratios {
+		sum += r
+		before = binary.BigEndian.AppendUint32(before, uint32(sum))
 	}
-	return Columns{len(ratios), &parts}
+	return Columns{len(ratios), string(before)}
+}
+
+// before is how many parts stand before unit i.
+func (c Columns) before(i int) int {
+	s := c.parts[4*i : 4*i+4]
+	return int(s[0])<<24 | int(s[1])<<16 | int(s[2])<<8 | int(s[3])
 }
 
 // N is how many columns there are.
@@ -36,29 +47,26 @@ func (c Columns) N() int { return c.n }
 func (c Columns) IsZero() bool { return c.n == 0 }
 
 // IsUneven tells whether the columns are given by ratios.
-func (c Columns) IsUneven() bool { return c.parts != nil }
+func (c Columns) IsUneven() bool { return c.parts != "" }
 
 // Parts is how many parts of the whole k columns from column from on make, from
 // counted from 0; a column of an equal grid is one part.
 func (c Columns) Parts(from int, k float64) float64 {
-	if c.parts == nil {
+	if !c.IsUneven() {
 		return k
 	}
 	end := min(from+int(k), c.n)
-	return float64((*c.parts)[end] - (*c.parts)[min(from, end)])
+	return float64(c.before(end) - c.before(min(from, end)))
 }
-
-// Same tells whether two grids divide alike.
-func (c Columns) Same(o Columns) bool { return c.String() == o.String() }
 
 // String is "12" or "1 2 3 2 1".
 func (c Columns) String() string {
-	if c.parts == nil {
+	if !c.IsUneven() {
 		return strconv.Itoa(c.n)
 	}
 	words := make([]string, c.n)
 	for i := range words {
-		words[i] = strconv.Itoa((*c.parts)[i+1] - (*c.parts)[i])
+		words[i] = strconv.Itoa(c.before(i+1) - c.before(i))
 	}
 	return strings.Join(words, " ")
 }

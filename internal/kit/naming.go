@@ -22,6 +22,7 @@ type Naming struct {
 	Cell      Template `json:"cell" doc:"A column."`
 	Take      Template `json:"take" doc:"{n} units wide from {bp} on; {at} is the unit it starts at in an uneven grid."`
 	Full      Template `json:"full" doc:"The full line from {bp} on."`
+	Part      Template `json:"part,omitzero" doc:"A part of the row, {n} such as 1-3 for a third, from {bp} on; none when absent."`
 	Share     Template `json:"share" doc:"An equal share of what is left from {bp} on."`
 	Natural   Template `json:"natural" doc:"As wide as its content from {bp} on."`
 	Skip      Template `json:"skip" doc:"{n} empty units before it from {bp} on."`
@@ -53,6 +54,7 @@ var OurNaming = Naming{
 	Spread:    "kr-spread-{n}[-{bp}]",
 	Cell:      "kr-cell",
 	Take:      "kr-take-{n}[-at-{at}][-{bp}]",
+	Part:      "kr-part-{n}[-{bp}]",
 	Full:      "kr-full[-{bp}]",
 	Share:     "kr-share[-{bp}]",
 	Natural:   "kr-natural[-{bp}]",
@@ -70,48 +72,77 @@ var OurNaming = Naming{
 	Fit:       "kr-fit",
 }
 
-// part is one template with what it must name.
-type part struct {
-	field                    string
-	template                 Template
-	counted, placed, stepped bool
-	words                    []string // what {n} may stand for besides numbers
-	negative                 bool
-	later                    bool // it is only written for breakpoints after the first
+// A Named template is one of a Naming's, and what it must name.
+type Named struct {
+	Field                    string // its name in project files
+	Template                 Template
+	Counted, Placed, Stepped bool     // it names a number or word, a unit, a breakpoint
+	Words                    []string // what {n} may stand for besides numbers
+	Numbers                  bool     // {n} may be a number of units
+	Negative                 bool     // also one below 0
+	Later                    bool     // it is only written for breakpoints after the first
+	Optional                 bool     // it may be empty: then what it says cannot be had
 }
 
-func (n Naming) parts() []part {
-	return []part{
-		{field: "frame", template: n.Frame},
-		{field: "frameOpen", template: n.FrameOpen},
-		{field: "frameUpTo", template: n.FrameUpTo, stepped: true, later: true},
-		{field: "frameCap", template: n.FrameCap},
-		{field: "row", template: n.Row},
-		{field: "of", template: n.Of, counted: true, stepped: true, words: []string{"kit"}},
-		{field: "per", template: n.Per, counted: true, stepped: true, words: []string{"off"}},
-		{field: "gapX", template: n.GapX, counted: true, stepped: true, words: []string{"kit"}},
-		{field: "gapY", template: n.GapY, counted: true, stepped: true, words: []string{"kit"}},
-		{field: "align", template: n.Align, counted: true, stepped: true, words: []string{"top", "middle", "bottom", "stretch"}},
-		{field: "spread", template: n.Spread, counted: true, stepped: true, words: []string{"start", "centre", "end", "between", "around", "even"}},
-		{field: "cell", template: n.Cell},
-		{field: "take", template: n.Take, counted: true, placed: true, stepped: true},
-		{field: "full", template: n.Full, stepped: true},
-		{field: "share", template: n.Share, stepped: true},
-		{field: "natural", template: n.Natural, stepped: true},
-		{field: "skip", template: n.Skip, counted: true, placed: true, stepped: true},
-		{field: "trail", template: n.Trail, counted: true, placed: true, stepped: true},
-		{field: "nudge", template: n.Nudge, counted: true, placed: true, stepped: true, negative: true},
-		{field: "place", template: n.Place, counted: true, stepped: true, words: []string{"first", "last"}},
-		{field: "self", template: n.Self, counted: true, stepped: true, words: []string{"top", "middle", "bottom", "stretch", "row"}},
-		{field: "gone", template: n.Gone, stepped: true},
-		{field: "back", template: n.Back, stepped: true},
-		{field: "lead", template: n.Lead, stepped: true},
-		{field: "run", template: n.Run, stepped: true},
-		{field: "turn", template: n.Turn, stepped: true},
-		{field: "under", template: n.Under, stepped: true},
-		{field: "fit", template: n.Fit},
+// Templates are all of the naming's, in the order their rules stand in a stylesheet.
+func (n Naming) Templates() []Named {
+	word := func(field string, t Template, words ...string) Named {
+		return Named{Field: field, Template: t, Counted: true, Stepped: true, Words: words, Optional: true}
 	}
+	number := func(x Named) Named {
+		x.Numbers = true
+		return x
+	}
+	units := func(field string, t Template) Named {
+		return Named{Field: field, Template: t, Counted: true, Placed: true, Stepped: true, Numbers: true, Optional: true}
+	}
+	step := func(field string, t Template) Named {
+		return Named{Field: field, Template: t, Stepped: true, Optional: true}
+	}
+	all := []Named{
+		{Field: "frame", Template: n.Frame},
+		{Field: "frameOpen", Template: n.FrameOpen, Optional: true},
+		{Field: "frameUpTo", Template: n.FrameUpTo, Stepped: true, Later: true, Optional: true},
+		{Field: "frameCap", Template: n.FrameCap, Optional: true},
+		{Field: "row", Template: n.Row},
+		number(word("of", n.Of, "kit")),
+		number(word("per", n.Per, "off")),
+		number(word("gapX", n.GapX, "kit")),
+		number(word("gapY", n.GapY, "kit")),
+		word("align", n.Align, "top", "middle", "bottom", "stretch"),
+		word("spread", n.Spread, "start", "centre", "end", "between", "around", "even"),
+		{Field: "cell", Template: n.Cell},
+		step("gone", n.Gone),
+		step("back", n.Back),
+		number(word("place", n.Place, "first", "last")),
+		units("skip", n.Skip),
+		units("take", n.Take),
+		word("part", n.Part, parts...),
+		step("full", n.Full),
+		step("share", n.Share),
+		step("natural", n.Natural),
+		units("trail", n.Trail),
+		units("nudge", n.Nudge),
+		word("self", n.Self, "top", "middle", "bottom", "stretch", "row"),
+		step("lead", n.Lead),
+		step("run", n.Run),
+		step("turn", n.Turn),
+		step("under", n.Under),
+		{Field: "fit", Template: n.Fit},
+	}
+	for i := range all {
+		switch x := &all[i]; x.Field {
+		case "nudge", "place":
+			x.Negative = true
+		case "take", "full", "lead", "run", "turn", "under":
+			x.Optional = false
+		}
+	}
+	return all
 }
+
+// parts are parts of a row of every length that a class may say, such as 1-3.
+var parts = []string{"1-1", "1-2", "2-3", "1-12", "12-22", "1-100", "33-100", "100-100"}
 
 // check refuses templates that are malformed or of which two can write the same
 // class for some word, number of units or breakpoint.
@@ -121,77 +152,65 @@ func (n Naming) check(k *Kit) error {
 	for i := range k.Breakpoints {
 		uneven = uneven || k.ColumnsAt(i).IsUneven()
 	}
-	for _, p := range n.parts() {
-		errs = append(errs, fault.Under(p.field, p.template.check(p, uneven)))
+	for _, t := range n.Templates() {
+		errs = append(errs, fault.Under(t.Field, t.check(uneven)))
 	}
 	if err := errors.Join(errs...); err != nil {
 		return err
 	}
-	_, err := n.written(k)
-	return err
+	return n.distinct(k)
 }
 
-// Writes tells whether a class is one the kit may write.
-func (k *Kit) Writes(class string) bool {
-	written, _ := k.Naming.written(k)
-	return written[class] != ""
-}
-
-// written gives every class that may be written, and the field of its template.
-func (n Naming) written(k *Kit) (map[string]string, error) {
-	key := distinctKey{naming: n, names: k.BreakpointNames()}
-	for i := range k.Breakpoints {
-		if c := k.ColumnsAt(i); c.IsUneven() {
-			key.units[i] = c.N()
-		}
-	}
-	return distinct.find(key, func() (map[string]string, error) { return n.distinct(k) })
-}
-
-// distinct gives every class with its template's field, and refuses templates of
-// which two can write the same class.
-func (n Naming) distinct(k *Kit) (map[string]string, error) {
-	written := map[string]string{}
-	for _, p := range n.parts() {
+// distinct refuses templates of which two can write the same class.
+func (n Naming) distinct(k *Kit) error {
+	written := map[string]string{} // the field of its template, by class
+	part := n.reader(k, "part")
+	for _, t := range n.Templates() {
 		mine := map[string]bool{}
 		for i := range k.Breakpoints {
-			if p.later && i == 0 || i > 0 && !p.stepped {
+			if t.Template == "" || t.Later && i == 0 || i > 0 && !t.Stepped {
 				continue
 			}
-			for _, class := range p.classes(k, i) {
-				if other, taken := written[class]; taken || mine[class] {
-					if mine[class] {
-						other = "it also writes at another breakpoint or for another number"
-					} else {
-						other += " writes"
-					}
-					return nil, fault.New(p.field, string(p.template), "a template that cannot write %s, which %s", class, other)
+			for _, class := range t.classes(k, i) {
+				other, taken := written[class]
+				switch {
+				case mine[class] || t.Field == "part" && len(part.Read(class)) > 1:
+					other = "it also writes at another breakpoint or for another number"
+				case taken:
+					other += " writes"
+				case t.Field != "part" && len(part.Read(class)) > 0:
+					other = "part writes"
+				default:
+					mine[class] = true
+					continue
 				}
-				mine[class] = true
+				return fault.New(t.Field, string(t.Template), "a template that cannot write %s, which %s", class, other)
 			}
 		}
 		for class := range mine {
-			written[class] = p.field
+			written[class] = t.Field
 		}
 	}
-	return written, nil
+	return nil
 }
 
-// classes lists what the template may write at breakpoint i.
-func (p part) classes(k *Kit, i int) []string {
-	values := p.words
-	if p.counted {
+// classes lists what the template may write at breakpoint i, but for parts of a row, of
+// which it lists some of every length.
+func (t Named) classes(k *Kit, i int) []string {
+	values := t.Words
+	if t.Numbers {
 		for v := range MaxColumns + 1 {
 			values = append(values, Whole(v))
-			if p.negative && v > 0 {
+			if t.Negative && v > 0 {
 				values = append(values, Whole(-v))
 			}
 		}
-	} else {
-		values = append(values, "")
+	}
+	if !t.Counted {
+		values = []string{""}
 	}
 	starts := []string{""}
-	if c := k.ColumnsAt(i); p.placed && c.IsUneven() {
+	if c := k.ColumnsAt(i); t.Placed && c.IsUneven() {
 		for u := range c.N() {
 			starts = append(starts, Whole(u+1))
 		}
@@ -199,7 +218,7 @@ func (p part) classes(k *Kit, i int) []string {
 	all := make([]string, 0, len(values)*len(starts))
 	for _, v := range values {
 		for _, at := range starts {
-			all = append(all, p.template.Write(v, at, k.Suffix(i)))
+			all = append(all, t.Template.Write(v, at, k.Suffix(i)))
 		}
 	}
 	return all

@@ -55,17 +55,20 @@ var classPattern = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
 // check refuses a template that cannot write valid, distinct classes: one that
 // counts names {n} once, one that is placed in an uneven grid [{at}], one that
 // changes by breakpoint {bp} once, in brackets where it is written at the first
-// breakpoint too.
-func (t Template) check(p part, uneven bool) error {
+// breakpoint too. An optional one may be empty.
+func (t Named) check(uneven bool) error {
 	bp := "[{bp}]"
-	if p.later {
+	if t.Later {
 		bp = "{bp}"
 	}
-	s, want, ok := string(t), "a class template", true
+	s, want, ok := string(t.Template), "a class template", true
+	if s == "" && t.Optional {
+		return nil
+	}
 	for _, named := range []struct {
 		placeholder   string
 		needed, taken bool
-	}{{"{n}", p.counted, p.counted}, {"[{at}]", p.placed && uneven, p.placed}, {bp, p.stepped, p.stepped}} {
+	}{{"{n}", t.Counted, t.Counted}, {"[{at}]", t.Placed && uneven, t.Placed}, {bp, t.Stepped, t.Stepped}} {
 		if named.needed {
 			want += " with " + named.placeholder
 		}
@@ -73,7 +76,8 @@ func (t Template) check(p part, uneven bool) error {
 		n := strings.Count(s, bare)
 		ok = ok && (n == 1 && named.taken || n == 0 && !named.needed) && (n == 0 || bare == named.placeholder || inBrackets(s, bare))
 	}
-	ok = ok && len(s) <= 60 && classPattern.MatchString(t.Write("1", "2", "b")) && (p.later || classPattern.MatchString(t.Write("1", "", "")))
+	ok = ok && len(s) <= 60 && classPattern.MatchString(t.Template.Write("1", "2", "b")) &&
+		(t.Later || classPattern.MatchString(t.Template.Write("1", "", "")))
 	if !ok {
 		return fault.New("", s, "%s", want)
 	}

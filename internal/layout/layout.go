@@ -32,9 +32,10 @@ type node struct {
 
 // stage is the page at one breakpoint.
 type stage struct {
-	rows   []Row   // in page order
-	rowOf  []int32 // of a node that is a row: its index in rows
-	lines  float64 // px between rows
+	held   []page.Held // of a node that is a row or a column, by its number
+	rows   []Row       // in page order
+	rowOf  []int32     // of a node that is a row: its index in rows
+	lines  float64     // px between rows
 	tracks kit.Gutter
 }
 
@@ -49,6 +50,7 @@ func Of(k *kit.Kit, p *page.Page) *Layout {
 		}
 		return index
 	})
+	l.hold()
 	rows, columns := 0, 0
 	for _, n := range l.nodes {
 		switch n.Kind {
@@ -89,6 +91,32 @@ func (l *Layout) add(nodes []*page.Node, parent int32) {
 	}
 }
 
+// hold works out what holds for every row and column at every breakpoint.
+func (l *Layout) hold() {
+	for i := range l.at {
+		l.at[i].held = make([]page.Held, len(l.nodes))
+	}
+	row, column := page.Defaults(page.Row), page.Defaults(page.Column)
+	for n, node := range l.nodes {
+		h := column
+		switch node.Kind {
+		case page.Row:
+			h = row
+		case page.Column:
+		default:
+			continue
+		}
+		next := node.At
+		for i := range l.at {
+			for len(next) > 0 && next[0].From == l.kit.Breakpoints[i].Name {
+				h.Take(&next[0], i)
+				next = next[1:]
+			}
+			l.at[i].held[n] = h
+		}
+	}
+}
+
 // children visits the children of the node at i.
 func (l *Layout) children(i int32, visit func(c int32)) {
 	for c := i + 1; c < l.nodes[i].end; c = l.nodes[c].end {
@@ -103,6 +131,15 @@ func (l *Layout) containers(visit func(n int32)) {
 			visit(int32(n))
 		}
 	}
+}
+
+// Held is what holds for the row or column of that id at breakpoint i; nil when the
+// page has none.
+func (l *Layout) Held(id string, i int) *page.Held {
+	if n, ok := l.index()[id]; ok && (l.nodes[n].Kind == page.Row || l.nodes[n].Kind == page.Column) {
+		return &l.at[i].held[n]
+	}
+	return nil
 }
 
 // Row is the row of that id as it holds at breakpoint i; nil when the page has

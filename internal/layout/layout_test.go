@@ -42,38 +42,43 @@ func cell(t *testing.T, text string, children ...*page.Node) *page.Node {
 	if !found {
 		name, notation = text, text
 	}
-	s := page.Setting{From: "base"}
+	s := page.At("base")
 	if before, order, ok := strings.Cut(notation, "@"); ok {
-		notation, s.Order = before, new(page.Order)
-		if err := s.Order.UnmarshalText([]byte(order)); err != nil {
+		place, err := page.Order.Parse(order)
+		if err != nil {
 			t.Fatal(err)
 		}
+		notation, s = before, s.With(page.Order, place)
 	}
 	parts := strings.Split(notation, "_")
-	number := func(text string) *int {
+	number := func(text string) int {
 		n := 0
 		if _, err := fmt.Sscan(text, &n); err != nil {
 			t.Fatal(err)
 		}
-		return &n
+		return n
 	}
 	if len(parts) > 1 {
-		s.Skip, parts = number(parts[0]), parts[1:]
+		s, parts = s.With(page.Skip, page.Of(number(parts[0]))), parts[1:]
 	}
 	if len(parts) > 1 {
-		s.Trail = number(parts[1])
+		s = s.With(page.Trail, page.Of(number(parts[1])))
 	}
 	switch parts[0] {
 	case "*":
-		s.Width = new(page.Full)
+		s = s.With(page.Width, page.Full)
 	case "=":
-		s.Width = new(page.Share)
+		s = s.With(page.Width, page.Share)
 	case "~":
-		s.Width = new(page.Natural)
+		s = s.With(page.Width, page.Natural)
 	case "x":
-		s.Shown = new(false)
+		s = s.With(page.Shown, page.Hides)
 	default:
-		s.Width = new(page.Take(*number(parts[0])))
+		if part, ok := page.ParsePart(parts[0]); ok {
+			s = s.With(page.Width, part)
+			break
+		}
+		s = s.With(page.Width, page.Take(number(parts[0])))
 	}
 	block := &page.Node{ID: name + "-block", Name: "Text", Kind: page.Block, Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(120)}}
 	return &page.Node{ID: name, Name: name, Kind: page.Column, At: []page.Setting{s}, Children: append([]*page.Node{block}, children...)}
@@ -119,7 +124,7 @@ func told(plan *Plan) (boxes, ledgers string) {
 
 // Section 6, rule by rule.
 func TestArithmetic(t *testing.T) {
-	perLine := func(n int) page.Setting { return page.Setting{PerLine: &n} }
+	perLine := func(n int) page.Setting { return page.Setting{}.With(page.PerLine, page.Of(n)) }
 	for _, c := range []struct {
 		name    string
 		kit     *kit.Kit
@@ -160,13 +165,13 @@ func TestArithmetic(t *testing.T) {
 		{"5 per line of 12: (1176 + 24) ÷ 5 − 24", hundred(), ruled(row(t, "* | * | * | * | * | *"), perLine(5)),
 			"a 100+216 1/1, b 340+216 1/2, c 580+216 1/3, d 820+216 1/4, e 1060+216 1/5, f 100+216 2/1",
 			"5 of 5 a line, full; 1 of 5 a line, 4 unspent"},
-		{"a gutter of its own", hundred(), ruled(row(t, "6 | 6"), page.Setting{GapX: new(page.NoGap)}),
+		{"a gutter of its own", hundred(), ruled(row(t, "6 | 6"), page.Setting{}.With(page.GapX, page.NoGap)),
 			"a 100+588 1/1, b 688+588 1/7", "6 + 6 = 12, full"},
-		{"what is unspent goes between", hundred(), ruled(row(t, "3 | 3"), page.Setting{Spread: new(page.Between)}),
+		{"what is unspent goes between", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.Between)),
 			"a 100+276 1/1, b 1000+276 1/4", "3 + 3 = 6, 6 unspent"},
-		{"or at the start", hundred(), ruled(row(t, "3 | 3"), page.Setting{Spread: new(page.End)}),
+		{"or at the start", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.End)),
 			"a 700+276 1/1, b 1000+276 1/4", "3 + 3 = 6, 6 unspent"},
-		{"or half at either side", hundred(), ruled(row(t, "3 | 3"), page.Setting{Spread: new(page.Centre)}),
+		{"or half at either side", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.Centre)),
 			"a 400+276 1/1, b 700+276 1/4", "3 + 3 = 6, 6 unspent"},
 
 		// (1176 − 4 · 24) ÷ 9 = 120 px a part.
@@ -197,8 +202,8 @@ func TestArithmetic(t *testing.T) {
 
 // Section 6.5: a row nested in 9 of 12 is 876 px wide.
 func TestNesting(t *testing.T) {
-	into := func(d page.Divides, cells string) *page.Node {
-		return ruled(row(t, cells), page.Setting{Divides: &d})
+	into := func(d page.Value, cells string) *page.Node {
+		return ruled(row(t, cells), page.Setting{}.With(page.Divides, d))
 	}
 	for _, c := range []struct {
 		name  string
@@ -209,14 +214,14 @@ func TestNesting(t *testing.T) {
 	}{
 		{"fresh 12: (876 + 24) ÷ 12 = 75 a unit", hundred(), "o: 9", into(page.Fresh, "6 | 6"), "o 100+876 1/1, a 100+426 1/1, b 550+426 1/7"},
 		{"the parent's 9: the page's own 100 a unit", hundred(), "o: 9", into(page.ParentUnits, "6 | 3"), "o 100+876 1/1, a 100+576 1/1, b 700+276 1/7"},
-		{"4: (876 + 24) ÷ 4 = 225 a unit", hundred(), "o: 9", into(page.Into(4), "1 | 3"), "o 100+876 1/1, a 100+201 1/1, b 325+651 1/2"},
+		{"4: (876 + 24) ÷ 4 = 225 a unit", hundred(), "o: 9", into(page.Of(4), "1 | 3"), "o 100+876 1/1, a 100+201 1/1, b 325+651 1/2"},
 		// The page's gutter is 16.56 px; a fresh one in 9 of 12, 878 px, is 878 ÷ 71 = 12.36.
 		{"a fifth of a fresh column is narrower", hundred(gutter(kit.Fraction(1, 5))), "o: 9", into(page.Fresh, "6 | 6"),
 			"o 100+877.9 1/1, a 100+432.7 1/1, b 545.1+432.7 1/7"},
 		{"a fifth of the parent's unit is the page's gutter", hundred(gutter(kit.Fraction(1, 5))), "o: 9", into(page.ParentUnits, "3 | 6"),
 			"o 100+877.9 1/1, a 100+281.6 1/1, b 398.1+579.7 1/4"},
 		// (1176 + 24) ÷ 18 = 66.67 a unit; 15 units are 976 px, and a third of them 5 units.
-		{"5 of 18 beside a third of what is nested in 15", hundred(columns(kit.Equal(18))), "o: 15", into(page.Into(3), "1 | 2"),
+		{"5 of 18 beside a third of what is nested in 15", hundred(columns(kit.Equal(18))), "o: 15", into(page.Of(3), "1 | 2"),
 			"o 100+976 1/1, a 100+309.3 1/1, b 433.3+642.7 1/2"},
 		{"the parent's units of a share: it has none, so fresh", hundred(), "o: =", into(page.ParentUnits, "6 | 6"), "o 100+1176 1/1, a 100+576 1/1, b 700+576 1/7"},
 	} {
@@ -298,7 +303,7 @@ func TestHeights(t *testing.T) {
 	nested := cell(t, "outer: 6", ruled(&page.Node{ID: "inner", Name: "Inner", Kind: page.Row, Children: []*page.Node{cell(t, "in: 6"), cell(t, "in2: 6")}}, page.Setting{}))
 	nested.Children[1].At = nil
 	middle := cell(t, "beside: 6")
-	middle.At[0].Align = new(page.Middle)
+	middle.At[0] = middle.At[0].With(page.Align, page.Middle)
 	first := &page.Node{ID: "first", Name: "First", Kind: page.Row, Children: []*page.Node{nested, middle, cell(t, "below: 6")}}
 	second := &page.Node{ID: "second", Name: "Second", Kind: page.Row, Children: []*page.Node{cell(t, "last: 12")}}
 	want := map[string][4]float64{ // x, y, width, height

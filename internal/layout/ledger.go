@@ -95,7 +95,7 @@ func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, more float64) []string
 	for i := range cells {
 		c := &cells[i]
 		if inPx && r.Columns.IsUneven() {
-			unit = float64(c.unit)
+			unit = c.Unit - c.Skip
 		}
 		begin, start := unit, unit+c.Skip
 		unit += c.Wants()

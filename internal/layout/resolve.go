@@ -40,8 +40,8 @@ func (r *resolver) page() {
 // units; nil in a container.
 func (r *resolver) row(n int32, within *page.Units, w ends) {
 	node := r.l.nodes[n].Node
-	held := node.RulingAt(r.l.kit, r.i)
-	columns, ok := page.UnitsOf(r.l.kit, held.Divides, r.i, within)
+	held := &r.stage.held[n]
+	columns, ok := page.UnitsOf(r.l.kit, held[page.Divides].Value, r.i, within)
 	if !ok && within != nil {
 		r.report(node, OffGrid, "its column spans no whole number of equal units here, so it divides into the kit's %s columns anew", columns)
 	}
@@ -49,32 +49,33 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	r.stage.rowOf[n] = int32(self)
 	r.stage.rows = append(r.stage.rows, Row{
 		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks, GapY: r.stage.lines,
-		PerLine: held.PerLine, Align: held.Align, Spread: held.Spread, Held: held, index: n,
+		PerLine: held[page.PerLine].Int(), Align: held[page.Align].Value, Spread: held[page.Spread].Value, Held: held, Narrowest: w.low, index: n,
 	})
 	row := &r.stage.rows[self]
-	if px, own := held.GapX.Px(); own {
-		row.Gutter = kit.GutterOf(kit.Px(float64(px)))
+	if own := held[page.GapX].Value; own != page.KitGap {
+		row.Gutter = kit.GutterOf(kit.Px(float64(own.N)))
 	}
-	if px, own := held.GapY.Px(); own {
-		row.GapY = float64(px)
+	if own := held[page.GapY].Value; own != page.KitGap {
+		row.GapY = float64(own.N)
 	}
 	first := len(r.cells)
-	ordered := false
+	ordered, child := false, -1
 	r.l.children(n, func(c int32) {
-		span := r.l.nodes[c].SpanAt(r.l.kit, r.i)
-		if span.Shown {
-			r.cells = append(r.cells, r.cell(row, n, c, span))
-			ordered = ordered || span.Order != 0
+		child++
+		span := &r.stage.held[c]
+		if span[page.Shown].Value == page.Shows {
+			cell := r.cell(row, n, c, span)
+			cell.Child = child
+			r.cells = append(r.cells, cell)
+			ordered = ordered || span[page.Order].Value != page.Of(0)
 		}
 	})
 	row.Cells = r.cells[first:len(r.cells):len(r.cells)]
 	if ordered {
-		slices.SortStableFunc(row.Cells, func(a, b Cell) int { return cmp.Compare(a.Order, b.Order) })
+		slices.SortStableFunc(row.Cells, func(a, b Cell) int { return cmp.Compare(Rank(a.Order), Rank(b.Order)) })
 	}
 	r.support(row, w)
-	if row.Columns.IsUneven() {
-		row.number()
-	}
+	row.stand()
 	r.inside(n, self, w)
 }
 
@@ -86,8 +87,8 @@ func (r *resolver) inside(n int32, self int, w ends) {
 	spans := map[int32]*page.Units{}
 	widths := map[int32]ends{}
 	row := &r.stage.rows[self]
-	if r.l.kit.Technique == kit.Float { // only its natural columns ask how wide
-		for e, px := range []float64{w.low, w.high} {
+	for e, px := range []float64{w.low, w.high} {
+		if e == 0 || r.l.kit.Technique == kit.Float { // only a float row's natural columns ask how wide it grows
 			t := row.Track(kit.Plain(px))
 			for _, run := range row.Break(t, nil, 0, new(float64)) {
 				row.Place(run, t, func(c *Cell, s Spot) {
@@ -127,13 +128,14 @@ func (r *resolver) inside(n int32, self int, w ends) {
 }
 
 // cell works out a shown column of the row at n.
-func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
+func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 	node := r.l.nodes[c].Node
-	cell := Cell{Width: held.Width, Order: held.Order, Align: row.Align, Self: held.Align, Node: node, Held: held, index: c}
-	if held.Align != page.RowsAlign {
-		cell.Align = held.Align
+	cell := Cell{Width: held[page.Width].Value, Order: held[page.Order].Value, Align: row.Align, Self: held[page.Align].Value, Node: node, Held: held, index: c}
+	if cell.Self != page.RowsAlign {
+		cell.Align = cell.Self
 	}
-	units := func(set int, origin page.Origin, least, most int) float64 {
+	units := func(f page.Field, least, most int) float64 {
+		set, origin := held[f].Int(), held[f].From
 		// A part of a unit is carried by the class that was written where it was set,
 		// which must hold from there to here.
 		before, placed := row.Columns.N(), r.l.kit.Technique == kit.Grid || row.Columns.IsUneven()
@@ -160,30 +162,30 @@ func (r *resolver) cell(row *Row, n, c int32, held page.Held) Cell {
 			return whole
 		}
 	}
-	switch held.Width {
-	case page.Full:
-		cell.Units = float64(row.Columns.N())
-	case page.Share:
+	switch cell.Width.Term {
+	case page.Whole, page.Portion:
+		cell.Units = cell.Width.UnitsOf(row.Columns.N())
+	case page.Shared:
 		cell.Units = 1
-	case page.Natural:
+	case page.OfContent:
 		cell.Content = r.contentWidth(node)
 	default:
-		cell.Units = units(held.Width.Units(), held.From.Width, 1, 0)
-		if cell.Units >= float64(row.Columns.N()) {
-			cell.Width = page.Full
-		}
+		cell.Units = units(page.Width, 1, 0)
+	}
+	if cell.Units >= float64(row.Columns.N()) && cell.Width != page.Share {
+		cell.Width = page.Full
 	}
 	if row.PerLine > 0 {
 		return cell
 	}
-	if held.Skip != 0 {
-		cell.Skip = units(held.Skip, held.From.Skip, 0, -1)
+	if held[page.Skip].N != 0 {
+		cell.Skip = units(page.Skip, 0, -1)
 	}
-	if held.Trail != 0 {
-		cell.Trail = units(held.Trail, held.From.Trail, 0, -1)
+	if held[page.Trail].N != 0 {
+		cell.Trail = units(page.Trail, 0, -1)
 	}
-	if held.Nudge != 0 {
-		cell.Nudge = units(held.Nudge, held.From.Nudge, -kit.MaxColumns, -1)
+	if held[page.Nudge].N != 0 {
+		cell.Nudge = units(page.Nudge, -kit.MaxColumns, -1)
 	}
 	return cell
 }

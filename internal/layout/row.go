@@ -15,13 +15,14 @@ type Row struct {
 	Gutter    kit.Gutter
 	GapY      float64 // px between its lines
 	PerLine   int     // equal columns a line; 0 when its columns say how wide they are
-	Align     page.Align
-	Spread    page.Spread
-	Cells     []Cell // its shown columns, in the order they stand on screen
-	Natural   bool   // a cell is as wide as its content
-	Parted    bool   // a cell takes a part of a unit, off the grid
-	Stacked   bool   // too narrow for floats somewhere: each cell is the full line, whatever was set
-	Held      page.HeldRuling
+	Align     page.Value
+	Spread    page.Value
+	Cells     []Cell  // its shown columns, in the order they stand on screen
+	Natural   bool    // a cell is as wide as its content
+	Parted    bool    // a cell takes a part of a unit, off the grid
+	Stacked   bool    // too narrow for floats somewhere: each cell is the full line, whatever was set
+	Narrowest float64 // px, how wide it is in the narrowest viewport of the breakpoint
+	Held      *page.Held
 
 	index int32
 }
@@ -30,21 +31,26 @@ type Row struct {
 // units of its row, set here or carried in proportion; they are whole but where
 // a flex or float row is off the grid.
 type Cell struct {
-	Width   page.Width // Full, a take, Share or Natural
+	Width   page.Value // Full, a take, a part, Share or Natural
 	Units   float64    // of a full or take; what a share wants at least, 1; of a natural, 0
 	Skip    float64
 	Trail   float64
 	Nudge   float64
-	Order   page.Order
-	Align   page.Align // of the column, or its row's
-	Self    page.Align // the column's own; RowsAlign for the row's
+	Order   page.Value
+	Align   page.Value // of the column, or its row's
+	Self    page.Value // the column's own; RowsAlign for the row's
+	Line    page.Term  // of a float: where it stands in its row, which its code must say
+	Unit    float64    // of floats and uneven columns: its first unit, from 0, after any skip
 	Content float64    // of a natural column: its content's width in px
 	Node    *page.Node
-	Held    page.Held
+	Child   int // which child of the row's node it is
+	Held    *page.Held
 
 	index int32
-	unit  int // of uneven columns: where its skip begins, counted in units, as its classes have it
 }
+
+// Counted reports whether the cell is some units of its row wide, a take or a part.
+func (c *Cell) Counted() bool { return c.Width.Term == page.Taken || c.Width.Term == page.Portion }
 
 // Wants is what the cell asks of its line, in units.
 func (c *Cell) Wants() float64 { return c.Skip + c.Units + c.Trail }
@@ -56,18 +62,47 @@ const (
 	hair      = 1e-6
 )
 
-// number notes where each cell of uneven columns stands while lines are counted in
-// units: their classes say so, also where a row is so narrow that its lines break
-// otherwise.
-func (r *Row) number() {
-	spent := 0.0
-	for i := range r.Cells {
-		c := &r.Cells[i]
-		if i > 0 && spent+c.Wants() > float64(r.Columns.N())+hair {
-			spent = 0
-		}
-		c.unit = int(spent)
-		spent += c.Wants()
+// Rank is an order as a number.
+func Rank(order page.Value) int {
+	switch order {
+	case page.First:
+		return -1
+	case page.Last:
+		return 1000
+	}
+	return order.Int()
+}
+
+// Roomy is a row width, in px, at which no grid is starved.
+const Roomy = 1 << 17
+
+// stand notes where floats and uneven columns stand, which their code must say: in
+// lines counted in units, also where the row is so narrow that they break otherwise.
+// Floats keep columns as wide as their content only where the row breaks alike at
+// every width, so its narrowest tells.
+func (r *Row) stand() {
+	if !r.Columns.IsUneven() && r.Technique != kit.Float {
+		return
+	}
+	w := kit.Plain(Roomy)
+	if r.Natural {
+		w = kit.Plain(r.Narrowest)
+	}
+	t := r.Track(w)
+	for line, run := range r.Break(t, nil, 0, new(float64)) {
+		r.Place(run, t, func(c *Cell, s Spot) {
+			c.Unit = s.Unit
+			switch first := c == &r.Cells[run.First]; {
+			case line == 0 && first:
+				c.Line = page.Leads
+			case line == 0:
+				c.Line = page.Runs
+			case first:
+				c.Line = page.Turns
+			default:
+				c.Line = page.Under
+			}
+		})
 	}
 }
 
@@ -96,7 +131,7 @@ func (r *Row) Tight(t kit.Track) bool {
 		return t.Starved()
 	}
 	for i := range r.Cells {
-		if c := &r.Cells[i]; c.Width.Units() > 0 && t.Pitch.Px*c.Units < t.Gutter.Px {
+		if c := &r.Cells[i]; c.Counted() && t.Pitch.Px*c.Units < t.Gutter.Px {
 			return true
 		}
 	}
@@ -182,7 +217,7 @@ func (r *Row) wants(c *Cell, t kit.Track, spent float64) (units float64, px kit.
 	}
 	from := int(spent)
 	if r.Columns.IsUneven() && r.InPx(t) {
-		from = c.unit
+		from = int(c.Unit - c.Skip)
 	}
 	start := from + int(c.Skip)
 	end := start + int(c.Units)
@@ -247,7 +282,7 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 			continue
 		}
 		if uneven {
-			unit = float64(c.unit)
+			unit = c.Unit - c.Skip
 		}
 		x = x.Plus(t.Offset(int(unit), c.Skip))
 		unit += c.Skip

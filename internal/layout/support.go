@@ -69,6 +69,10 @@ func (r *resolver) support(row *Row, w ends) {
 			full(c, "uneven columns have no equal shares")
 		case c.Width == page.Share:
 			shares++
+		case c.Width.Term == page.Portion && row.Columns.IsUneven():
+			full(c, "uneven columns are placed by units, not by parts of the row")
+		case c.Width.Term == page.Portion:
+			r.part(row, c)
 		case c.Width != page.Natural:
 		case row.Technique == kit.Grid:
 			full(c, "grid tracks are never as wide as their content")
@@ -94,6 +98,24 @@ func (r *resolver) support(row *Row, w ends) {
 	}
 }
 
+// part draws a part of the row (section 6.4) that is no whole number of units on the
+// nearest one where only whole ones stand.
+func (r *resolver) part(row *Row, c *Cell) {
+	whole := math.Round(c.Units)
+	if math.Abs(c.Units-whole) < 1e-9 {
+		c.Units = whole
+		return
+	}
+	if row.Technique != kit.Grid {
+		row.Parted = true
+		return
+	}
+	c.Units = max(whole, 1)
+	r.report(c.Node, Unsupported, "%s of the row is %s of %d units, and grid tracks hold whole ones only: drawn as %s",
+		c.Width, kit.Figure(c.Width.UnitsOf(row.Columns.N())), row.Columns.N(), kit.Number(c.Units))
+	c.Width = page.Take(int(c.Units))
+}
+
 // unordered puts a float row's columns back into source order.
 func (r *resolver) unordered(row *Row) {
 	for i := range row.Cells {
@@ -103,9 +125,9 @@ func (r *resolver) unordered(row *Row) {
 			r.report(c.Node, Unsupported, "floats cannot align: it stands at the top of its line")
 		}
 		c.Self = page.RowsAlign
-		if c.Order != 0 {
+		if c.Order != page.Of(0) {
 			r.report(c.Node, Unsupported, "floats keep the source order")
-			c.Order = 0
+			c.Order = page.Of(0)
 		}
 	}
 	slices.SortStableFunc(row.Cells, func(a, b Cell) int { return int(a.index - b.index) })

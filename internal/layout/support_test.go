@@ -13,12 +13,12 @@ import (
 // would not be. A case that says nothing is done as it was set.
 func TestSupport(t *testing.T) {
 	nested := cell(t, "a: ~", &page.Node{ID: "inner", Name: "Inner", Kind: page.Row, Children: []*page.Node{cell(t, "in: 6")}})
-	aligned := func(a page.Align) *page.Node {
+	with := func(f page.Field, v page.Value) *page.Node {
 		r := row(t, "3 | 3")
-		r.Children[0].At[0].Align = &a
+		r.Children[0].At[0] = r.Children[0].At[0].With(f, v)
 		return r
 	}
-	spread := func() *page.Node { return ruled(row(t, "3 | 3"), page.Setting{Spread: new(page.End)}) }
+	spread := func() *page.Node { return ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.End)) }
 	for _, c := range []struct {
 		name              string
 		row               func() *page.Node
@@ -26,7 +26,7 @@ func TestSupport(t *testing.T) {
 	}{
 		{"take, skip, trail", func() *page.Node { return row(t, "3 | 1_3_1") }, "", "", ""},
 		{"order", func() *page.Node { return row(t, "a: 3@last | b: 3") }, "", "", "floats keep the source order"},
-		{"per line", func() *page.Node { return ruled(row(t, "* | *"), page.Setting{PerLine: new(2)}) }, "", "", ""},
+		{"per line", func() *page.Node { return ruled(row(t, "* | *"), page.Setting{}.With(page.PerLine, page.Of(2))) }, "", "", ""},
 		{"hidden", func() *page.Node { return row(t, "x | 3") }, "", "", ""},
 		{"shares of a whole row", func() *page.Node { return row(t, "= | = | =") }, "", "", ""},
 		{"a share beside a take", func() *page.Node { return row(t, "3 | =") }, "", "grid tracks share only rows where every column shares one line", ""},
@@ -38,13 +38,12 @@ func TestSupport(t *testing.T) {
 			"a column that holds a row has no width of its own", "grid tracks are never as wide as their content", "a column that holds a row has no width of its own"},
 		{"natural whose line breaks in the middle of a breakpoint", func() *page.Node { return row(t, "~ | ~ | ~") }, "",
 			"grid tracks are never as wide as their content", "its line would break at other widths than a breakpoint"},
-		{"nudge", func() *page.Node {
-			r := row(t, "3 | 3")
-			r.Children[0].At[0].Nudge = new(2)
-			return r
-		}, "", "", ""},
-		{"align of one column", func() *page.Node { return aligned(page.Bottom) }, "", "", "floats cannot align: it stands at the top of its line"},
-		{"align of a row", func() *page.Node { return ruled(row(t, "3 | 3"), page.Setting{Align: new(page.Middle)}) }, "", "", "floats cannot align: its columns stand at the top"},
+		{"a part that is whole units", func() *page.Node { return row(t, "1/3 | 50%") }, "", "", ""},
+		{"a part that is not", func() *page.Node { return row(t, "30% | 3") }, "",
+			"30% of the row is 3.6 of 12 units, and grid tracks hold whole ones only: drawn as 4", ""},
+		{"nudge", func() *page.Node { return with(page.Nudge, page.Of(2)) }, "", "", ""},
+		{"align of one column", func() *page.Node { return with(page.Align, page.Bottom) }, "", "", "floats cannot align: it stands at the top of its line"},
+		{"align of a row", func() *page.Node { return ruled(row(t, "3 | 3"), page.Setting{}.With(page.Align, page.Middle)) }, "", "", "floats cannot align: its columns stand at the top"},
 		{"spread", spread, "", "", "floats cannot spread"},
 	} {
 		for technique, want := range map[kit.Technique]string{kit.Flex: c.flex, kit.Grid: c.grid, kit.Float: c.float} {
@@ -81,7 +80,7 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 		}
 	}
 	// A row of 300 px has no room for 36 gutters of 24: its floats are stacked.
-	l := Of(hundred(technique(kit.Float)), onePage(ruled(row(t, "6 | 6"), page.Setting{Divides: new(page.Into(36))})))
+	l := Of(hundred(technique(kit.Float)), onePage(ruled(row(t, "6 | 6"), page.Setting{}.With(page.Divides, page.Of(36)))))
 	if boxes, _ := told(l.Plan(300)); boxes != "a 0+300 1/1, b 0+300 2/1" {
 		t.Errorf("36 columns in 300 px: %s", boxes)
 	}

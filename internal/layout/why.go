@@ -30,7 +30,7 @@ type Step struct {
 
 // A Said is one setting in words: "take 3 of 12".
 type Said struct {
-	Part  string // such as width or skip
+	Field page.Field
 	Text  string
 	State State
 }
@@ -60,10 +60,10 @@ func (l *Layout) Why(id string, v float64) *Why {
 	case page.Container:
 		e.container(n)
 	case page.Row:
-		w.Chain = e.chain(w.Node, e.rulings())
+		w.Chain = e.chain(n)
 		e.row(n)
 	case page.Column:
-		w.Chain = e.chain(w.Node, e.spans(n))
+		w.Chain = e.chain(n)
 		e.column(n)
 	}
 	for _, r := range l.Reports {
@@ -85,39 +85,38 @@ func (e *explainer) say(text string, args ...any) {
 	e.why.Sums = append(e.why.Sums, fmt.Sprintf(text, args...))
 }
 
-// words lists what a setting of breakpoint i says.
-type words func(s page.Setting, i int) []Said
-
-// chain is what every breakpoint says of a node and what became of it.
-func (e *explainer) chain(n *page.Node, said words) []Step {
-	held := map[string]int{}
-	for i := range e.i + 1 {
-		for _, s := range said(n.SettingAt(e.l.kit.Breakpoints[i].Name), i) {
-			held[s.Part] = i
-		}
+// chain is what every breakpoint says of a row or column and what became of it.
+func (e *explainer) chain(n int32) []Step {
+	node, held := e.l.nodes[n], &e.l.at[e.i].held[n]
+	first := page.Width
+	if node.Kind == page.Row {
+		first = page.PerLine
 	}
-	chain := []Step{{Breakpoint: -1, From: -1}}
-	start := Said{"width", "full line", Wins}
-	if n.Kind == page.Row {
-		start = Said{"perLine", "as its columns say", Wins}
-	}
-	if _, set := held[start.Part]; set {
+	start := Said{first, first.Words(first.Default(node.Kind)), Wins}
+	if held[first].From >= 0 {
 		start.State = Lost
 	}
-	chain[0].Said = []Said{start}
+	chain := []Step{{Breakpoint: -1, Said: []Said{start}, From: -1}}
 	from := -1
 	for i, b := range e.l.kit.Breakpoints {
-		step := Step{Breakpoint: i, Said: said(n.SettingAt(b.Name), i), From: from}
-		for s := range step.Said {
-			part := &step.Said[s]
+		step := Step{Breakpoint: i, From: from}
+		s := node.SettingAt(b.Name)
+		for _, f := range page.Settable(node.Kind) {
+			v, set := s.Get(f)
+			if !set {
+				continue
+			}
+			said := Said{f, f.Words(v), Lost}
+			if v.Term == page.Taken {
+				said.Text += fmt.Sprintf(" of %d", e.l.at[i].row(node.parent).Columns.N())
+			}
 			switch {
 			case i > e.i:
-				part.State = Later
-			case held[part.Part] == i:
-				part.State = Wins
-			default:
-				part.State = Lost
+				said.State = Later
+			case int(held[f].From) == i:
+				said.State = Wins
 			}
+			step.Said = append(step.Said, said)
 		}
 		if len(step.Said) > 0 {
 			from = i
@@ -125,76 +124,6 @@ func (e *explainer) chain(n *page.Node, said words) []Step {
 		chain = append(chain, step)
 	}
 	return chain
-}
-
-// spans says what was set on the column at n.
-func (e *explainer) spans(n int32) words {
-	return func(s page.Setting, i int) (all []Said) {
-		of := e.l.at[i].row(e.l.nodes[n].parent).Columns.N()
-		add := func(part, text string, args ...any) {
-			all = append(all, Said{Part: part, Text: fmt.Sprintf(text, args...)})
-		}
-		if s.Shown != nil && !*s.Shown {
-			add("shown", "hidden")
-		} else if s.Shown != nil {
-			add("shown", "shown")
-		}
-		if s.Skip != nil {
-			add("skip", "skip %d", *s.Skip)
-		}
-		if s.Width != nil && s.Width.Units() > 0 {
-			add("width", "take %d of %d", s.Width.Units(), of)
-		} else if s.Width != nil && *s.Width == page.Full {
-			add("width", "full line")
-		} else if s.Width != nil {
-			add("width", "%s", s.Width)
-		}
-		if s.Trail != nil {
-			add("trail", "trail %d", *s.Trail)
-		}
-		if s.Nudge != nil {
-			add("nudge", "nudge %d", *s.Nudge)
-		}
-		if s.Order != nil {
-			add("order", "order %s", s.Order)
-		}
-		if s.Align != nil && *s.Align == page.RowsAlign {
-			add("align", "align as its row")
-		} else if s.Align != nil {
-			add("align", "align %s", s.Align)
-		}
-		return all
-	}
-}
-
-// rulings says what was set on a row.
-func (e *explainer) rulings() words {
-	return func(s page.Setting, _ int) (all []Said) {
-		add := func(part, text string, args ...any) {
-			all = append(all, Said{Part: part, Text: fmt.Sprintf(text, args...)})
-		}
-		if s.PerLine != nil && *s.PerLine == 0 {
-			add("perLine", "as its columns say")
-		} else if s.PerLine != nil {
-			add("perLine", "%d per line", *s.PerLine)
-		}
-		if s.Divides != nil {
-			add("divides", "divides into %s", s.Divides.Words())
-		}
-		if s.GapX != nil {
-			add("gapX", "gutter %s", s.GapX)
-		}
-		if s.GapY != nil {
-			add("gapY", "line gutter %s", s.GapY)
-		}
-		if s.Align != nil {
-			add("align", "align %s", s.Align)
-		}
-		if s.Spread != nil {
-			add("spread", "spread %s", s.Spread)
-		}
-		return all
-	}
 }
 
 // container explains how wide a container is (section 6.1), and gives its

@@ -44,9 +44,9 @@ func TestWhy(t *testing.T) {
 		want string
 	}{
 		"a take with a skip": {three, set(row(t, "8 | Tide: 5"),
-			page.Setting{From: "base", Width: new(page.Take(5))},
-			page.Setting{From: "wide", Width: new(page.Take(3)), Skip: new(1)},
-			page.Setting{From: "full", Skip: new(0)}), "Tide", 1376,
+			page.At("base").With(page.Width, page.Take(5)),
+			page.At("wide").With(page.Width, page.Take(3)).With(page.Skip, page.Of(1)),
+			page.At("full").With(page.Skip, page.Of(0))), "Tide", 1376,
 			`-1: -full line-
 0: -take 5 of 12-
 1: skip 1, take 3 of 12
@@ -56,7 +56,7 @@ row 1176 px + gutter 24 = 1200
 skip 1: 100 px
 starts at unit 10 of line 1
 line 1: 8 + 1 + 3 = 12, full`},
-		"carried off the grid": {three, set(row(t, "5"), page.Setting{From: "base", Width: new(page.Take(5))}), "a", 1500,
+		"carried off the grid": {three, set(row(t, "5"), page.At("base").With(page.Width, page.Take(5))), "a", 1500,
 			`-1: -full line-
 0: take 5 of 12
 1: from 0
@@ -99,7 +99,7 @@ line 1: 1 + 1 + 2 = 4, 1 unspent`},
 1: from 0
 2: from 0
 hidden here, takes no room`},
-		"a row": {three, ruled(row(t, "* | * | *"), page.Setting{PerLine: new(2), GapX: new(page.GapOf(16))}), "row", 1376,
+		"a row": {three, ruled(row(t, "* | * | *"), page.Setting{}.With(page.PerLine, page.Of(2)).With(page.GapX, page.Px(16))), "row", 1376,
 			`-1: -as its columns say-
 0: 2 per line, gutter 16px
 1: from 0
@@ -109,9 +109,9 @@ line 1: 2 of 2 a line, full
 line 2: 1 of 2 a line, 1 unspent; 2 a line, so c starts line 2`},
 		"a container": {three, row(t, "3"), "frame", 1376,
 			`container fixed: 1176 px, (1376 − 1176) ÷ 2 = 100 px either side`},
-		"a row whose gutters, lines and columns are its own": {three, ruled(row(t, "2 | 2 | x"), page.Setting{PerLine: new(0), Divides: new(page.Into(4)), GapX: new(page.GapOf(0)), GapY: new(page.KitGap), Align: new(page.Middle), Spread: new(page.Between)}), "row", 1376,
+		"a row whose gutters, lines and columns are its own": {three, ruled(row(t, "2 | 2 | x"), page.Setting{}.With(page.PerLine, page.Of(0)).With(page.Divides, page.Of(4)).With(page.GapX, page.Px(0)).With(page.GapY, page.KitGap).With(page.Align, page.Middle).With(page.Spread, page.Between)), "row", 1376,
 			`-1: -as its columns say-
-0: as its columns say, divides into 4 columns, gutter none, line gutter kit, align middle, spread between
+0: divides into 4 columns, as its columns say, gutter none, line gutter kit, align middle, spread between
 1: from 0
 2: from 0
 row 1176 px

@@ -235,52 +235,6 @@ func (c *checker) settings(field func(string) string, outer, n *Node) {
 	}
 }
 
-// Check refuses a setting of breakpoint i that is not for that kind of node, or
-// that its row cannot hold: a width over the row's columns, a skip or trail over
-// all but one of them. A row with its parent's units may come to hold fewer than
-// what is set; what is then too wide is clipped, not refused.
-func (s Setting) Check(k *kit.Kit, i int, row *Node, kind Kind) error {
-	var errs []error
-	wrong := func(field string, found any, want string, args ...any) {
-		errs = append(errs, fault.New(field, found, want, args...))
-	}
-	if s.IsZero() {
-		wrong("", nil, "something that is set")
-	}
-	if !s.forKind(kind) {
-		wrong("", string(kind), "only settings of a %s", kind)
-	}
-	n := k.ColumnsAt(i).N()
-	if row != nil && row.Kind == Row {
-		if divides := row.RulingAt(k, i).Divides; divides == ParentUnits {
-			n = kit.MaxColumns // as many as its column spans, which may itself stand in any row
-		} else {
-			n = max(n, divides.Columns())
-		}
-	}
-	if s.Width != nil && s.Width.Units() > n {
-		wrong("width", s.Width.String(), "a take of 1 to %d of the row's %d columns", n, n)
-	}
-	for _, run := range []struct {
-		field string
-		units *int
-	}{{"skip", s.Skip}, {"trail", s.Trail}} {
-		if run.units != nil && (*run.units < 0 || *run.units > n-1) {
-			wrong(run.field, *run.units, "0 to %d of the row's %d columns", n-1, n)
-		}
-	}
-	if s.Nudge != nil && (*s.Nudge < 1-n || *s.Nudge > n-1) {
-		wrong("nudge", *s.Nudge, "%d to %d of the row's %d columns", 1-n, n-1, n)
-	}
-	if s.PerLine != nil && (*s.PerLine < 0 || *s.PerLine > kit.MaxColumns) {
-		wrong("perLine", *s.PerLine, "1 to %d columns a line, or 0 for off", kit.MaxColumns)
-	}
-	if s.Align != nil && *s.Align == RowsAlign && kind == Row {
-		wrong("align", s.Align.String(), "top, middle, bottom or stretch")
-	}
-	return errors.Join(errs...)
-}
-
 func childrenOf(outer Kind) string {
 	switch outer {
 	case "":

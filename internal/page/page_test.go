@@ -13,36 +13,38 @@ var three = &kit.Kit{Name: "Three", Columns: kit.Equal(12), Breakpoints: []kit.B
 
 // What is set at a breakpoint holds there and at every wider one until set again
 // (section 5).
-func TestSpanAtCarries(t *testing.T) {
+func TestHeldAtCarries(t *testing.T) {
 	c := &Node{Kind: Column, At: []Setting{
-		{From: "mid", Width: new(Take(5)), Skip: new(1)},
-		{From: "wide", Shown: new(false)},
+		At("mid").With(Width, Take(5)).With(Skip, Of(1)),
+		At("wide").With(Shown, Hides),
 	}}
-	for i, want := range []struct {
-		span              Span
-		width, skip, last Origin
-	}{
-		{Default, -1, -1, -1},
-		{Span{Width: Take(5), Skip: 1, Shown: true}, 1, 1, 1},
-		{Span{Width: Take(5), Skip: 1}, 1, 1, 2},
+	for i, want := range []map[Field]Holding{
+		{Width: {Full, -1}, Skip: {Of(0), -1}, Shown: {Shows, -1}},
+		{Width: {Take(5), 1}, Skip: {Of(1), 1}, Shown: {Shows, -1}},
+		{Width: {Take(5), 1}, Skip: {Of(1), 1}, Shown: {Hides, 2}},
 	} {
-		got := c.SpanAt(three, i)
-		if got.Span != want.span || got.From.Width != want.width || got.From.Skip != want.skip || got.Last != want.last {
-			t.Errorf("at %s: got %+v, want %+v", three.Breakpoints[i].Name, got, want)
+		got := c.HeldAt(three, i)
+		for f, holding := range want {
+			if got[f] != holding {
+				t.Errorf("at %s: %s is %+v, want %+v", three.Breakpoints[i].Name, f, got[f], holding)
+			}
+		}
+		if last := []int{-1, 1, 2}[i]; got.Last() != last {
+			t.Errorf("at %s: set last at %d, want %d", three.Breakpoints[i].Name, got.Last(), last)
 		}
 	}
-	cleared := c.WithSetting(three, Setting{From: "wide"})
-	if got := cleared.SpanAt(three, 2); !got.Shown || got.Last != 1 {
+	cleared := c.WithSetting(three, At("wide"))
+	if got := cleared.HeldAt(three, 2); got[Shown].Value != Shows || got.Last() != 1 {
 		t.Errorf("cleared at wide: got %+v", got)
 	}
-	row := &Node{Kind: Row, At: []Setting{{From: "base", PerLine: new(2)}, {From: "wide", PerLine: new(0), Spread: new(Even)}}}
-	if got := row.RulingAt(three, 1); got.PerLine != 2 || got.From.PerLine != 0 || got.Here(1) {
+	row := &Node{Kind: Row, At: []Setting{At("base").With(PerLine, Of(2)), At("wide").With(PerLine, Of(0)).With(Spread, Even)}}
+	if got := row.HeldAt(three, 1); got[PerLine] != (Holding{Of(2), 0}) || got.Last() == 1 {
 		t.Errorf("row at mid: %+v", got)
 	}
-	if got := row.RulingAt(three, 2); got.PerLine != 0 || got.Spread != Even || got.From.Align != -1 || !got.Here(2) {
+	if got := row.HeldAt(three, 2); got[PerLine].N != 0 || got[Spread].Value != Even || got[Align] != (Holding{Stretch, -1}) || got.Last() != 2 {
 		t.Errorf("row at wide: %+v", got)
 	}
-	set := cleared.WithSetting(three, Setting{From: "base", Skip: new(2)})
+	set := cleared.WithSetting(three, At("base").With(Skip, Of(2)))
 	if got := []string{set.At[0].From, set.At[1].From}; fmt.Sprint(got) != "[base mid]" {
 		t.Errorf("settings stand in the order %v", got)
 	}
@@ -147,19 +149,19 @@ func TestCheckRefuses(t *testing.T) {
 		"column as a list":   {func(_ *Page, c *Node) { c.Element = "ul" }, "article, footer, figure for a column"},
 		"item by hand":       {func(_ *Page, c *Node) { c.Element = "li" }, `element: found "li"`},
 		"row as a list":      {func(p *Page, _ *Node) { p.Body[0].Children[0].Element = "ul" }, ""},
-		"width 13 of 12":     {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", Width: new(Take(13))}} }, `at[0].width: found "take 13", want a take of 1 to 12`},
-		"skip 12 of 12":      {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", Skip: new(12)}} }, "at[0].skip: found 12, want 0 to 11"},
-		"unknown breakpoint": {func(_ *Page, c *Node) { c.At = []Setting{{From: "huge", Skip: new(1)}} }, "a breakpoint of Three: base, mid, wide"},
+		"width 13 of 12":     {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Width, Take(13))} }, `at[0].width: found "take 13", want a take of 1 to 12`},
+		"skip 12 of 12":      {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Skip, Of(12))} }, "at[0].skip: found 12, want 0 to 11"},
+		"unknown breakpoint": {func(_ *Page, c *Node) { c.At = []Setting{At("huge").With(Skip, Of(1))} }, "a breakpoint of Three: base, mid, wide"},
 		"settings in disorder": {func(_ *Page, c *Node) {
-			c.At = []Setting{{From: "wide", Skip: new(1)}, {From: "mid", Skip: new(1)}}
+			c.At = []Setting{At("wide").With(Skip, Of(1)), At("mid").With(Skip, Of(1))}
 		}, "from the narrowest to the widest"},
-		"settings on a row":           {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{{From: "mid", Skip: new(1)}} }, "only settings of a row"},
-		"a row's setting on a column": {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", PerLine: new(2)}} }, "only settings of a column"},
-		"nothing set":                 {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid"}} }, "something that is set"},
-		"nudge of 12":                 {func(_ *Page, c *Node) { c.At = []Setting{{From: "mid", Nudge: new(-12)}} }, "found -12, want -11 to 11"},
-		"49 per line":                 {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{{From: "mid", PerLine: new(49)}} }, "found 49, want 1 to 48 columns a line"},
+		"settings on a row":           {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{At("mid").With(Skip, Of(1))} }, "only settings of a row"},
+		"a row's setting on a column": {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(PerLine, Of(2))} }, "only settings of a column"},
+		"nothing set":                 {func(_ *Page, c *Node) { c.At = []Setting{At("mid")} }, "something that is set"},
+		"nudge of 12":                 {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Nudge, Of(-12))} }, "found -12, want -11 to 11"},
+		"49 per line":                 {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{At("mid").With(PerLine, Of(49))} }, "found 49, want 1 to 48 columns a line"},
 		"more than its row divides into is clipped, not refused": {func(p *Page, c *Node) {
-			p.Body[0].Children[0].At, c.At = []Setting{{From: "base", Divides: new(Into(4))}}, []Setting{{From: "mid", Width: new(Take(6))}}
+			p.Body[0].Children[0].At, c.At = []Setting{At("base").With(Divides, Of(4))}, []Setting{At("mid").With(Width, Take(6))}
 		}, ""},
 		"capped without a cap":  {func(p *Page, _ *Node) { p.Body[0].Frame = CappedFrame }, "another kind: Three has no cap"},
 		"fluid below the first": {func(p *Page, _ *Node) { p.Body[0].Frame = FluidBelow("base") }, "a breakpoint of Three after the first"},

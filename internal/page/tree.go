@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+
+	"kitrows/internal/kit"
 )
 
 // Replaced gives the page with f's result in place of the node of that id. The
@@ -97,6 +99,14 @@ func (p *Page) Minter() *Minter {
 func (m *Minter) Mint(kind Kind) (id string, number int) {
 	m.last[kind]++
 	return string(kind) + "-" + strconv.Itoa(m.last[kind]), m.last[kind]
+}
+
+// Placeholder is a new block of text that holds the place of a column's content to
+// come.
+func (m *Minter) Placeholder(column string) *Node {
+	id, _ := m.Mint(Block)
+	return &Node{ID: id, Kind: Block, Name: "Text",
+		Content: &Content{Type: Text, Height: kit.Px(96), Stand: true, Text: column + ": text to come."}}
 }
 
 // Renewed copies a subtree with new ids throughout.

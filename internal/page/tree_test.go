@@ -124,11 +124,53 @@ func readBack[T any, P interface {
 }
 
 func TestValuesReadBack(t *testing.T) {
-	readBack[Width](t, "full|share|natural|take 1|take 12|take 48", "|6|take|take 0|take 49|take -1|Full|take 1 ")
-	readBack[Order](t, "first|last|0|12|48", "|-1|49|second")
-	readBack[Gap](t, "kit|none|1px|200px", "|0px|201px|16|1em")
-	readBack[Divides](t, "fresh|parent|1|48", "|0|49|half")
 	readBack[Frame](t, "fixed|fluid|capped|fluid below mid", "|fluid below |wide")
-	readBack[Align](t, "row|top|middle|bottom|stretch", "|centre")
-	readBack[Spread](t, "start|centre|end|between|around|even", "|top")
+	for f, c := range map[Field]struct{ right, wrong string }{
+		Width:   {"full|share|natural|take 1|take 12|take 48|1/3|7/7|30%|100%", "|6|take|take 0|take 49|take -1|Full|take 1 |0/3|4/3|1/101|0%|101%|1/3%|33.3%"},
+		Order:   {"first|last|0|12|99|-99", "|-100|100|second|1.5"},
+		GapX:    {"kit|none|1px|200px", "|0px|201px|16|1em"},
+		Divides: {"fresh|parent|1|48", "|0|49|half"},
+		Align:   {"row|top|middle|bottom|stretch", "|centre"},
+		Spread:  {"start|centre|end|between|around|even", "|top"},
+		Shown:   {"true|false", "|yes"},
+	} {
+		for text := range strings.SplitSeq(c.right, "|") {
+			if v, err := f.Parse(text); err != nil || v.String() != text {
+				t.Errorf("%s %q was read as %q: %v", f, text, v, err)
+			}
+		}
+		for text := range strings.SplitSeq(c.wrong, "|") {
+			if v, err := f.Parse(text); err == nil {
+				t.Errorf("%s %q was read as %q", f, text, v)
+			}
+		}
+	}
+}
+
+// A setting is written as project files have it and read back; what no row could have
+// is refused, with the field, what was found and what could be.
+func TestSettingsInFiles(t *testing.T) {
+	s := At("mid").With(Width, Part(1, 3)).With(Nudge, Of(-2)).With(Order, First).With(Shown, Hides).With(GapX, NoGap)
+	text, err := s.MarshalJSON()
+	if want := `{"from":"mid","width":"1/3","nudge":-2,"order":"first","shown":false,"gapX":"none"}`; err != nil || string(text) != want {
+		t.Fatalf("%s, %v, want %s", text, err, want)
+	}
+	var back Setting
+	if err := back.UnmarshalJSON(text); err != nil || back != s {
+		t.Fatalf("%+v, %v", back, err)
+	}
+	for text, want := range map[string]string{
+		`{"from":"mid","widht":"take 3"}`: "widht: want no such field",
+		`{"from":"mid","width":3}`:        "width: found 3, want a text",
+		`{"from":"mid","width":"take 0"}`: `width: found "take 0", want full, share`,
+		`{"from":"mid","skip":"2"}`:       `skip: found "2", want a whole number`,
+		`{"from":"mid","skip":1.5}`:       "skip: found 1.5, want a whole number",
+		`{"from":"mid","shown":1}`:        "shown: found 1, want true or false",
+		`{"from":3}`:                      "from: found 3, want a text",
+		`[]`:                              "found [], want an object",
+	} {
+		if err := back.UnmarshalJSON([]byte(text)); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("%s: %v, want %s", text, err, want)
+		}
+	}
 }

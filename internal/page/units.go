@@ -6,12 +6,12 @@ import "kitrows/internal/kit"
 // 6.5), in a column that spans those units; nil for a row straight in a
 // container. ok is false where the row asks for its parent's units and those are
 // no whole number of equal columns: it then divides into the kit's columns anew.
-func UnitsOf(k *kit.Kit, d Divides, i int, column *Units) (columns kit.Columns, ok bool) {
+func UnitsOf(k *kit.Kit, divides Value, i int, column *Units) (columns kit.Columns, ok bool) {
 	switch {
-	case d.Columns() > 0:
-		return kit.Equal(d.Columns()), true
-	case d == Fresh || column == nil:
-		return k.ColumnsAt(i), d == Fresh
+	case divides.Term == Number:
+		return kit.Equal(divides.Int()), true
+	case divides == Fresh || column == nil:
+		return k.ColumnsAt(i), divides == Fresh
 	}
 	if n, whole := column.whole(); whole {
 		return kit.Equal(n), true

@@ -12,14 +12,14 @@ func TestUnitsOf(t *testing.T) {
 	twelve := kit.Equal(12)
 	spans := func(n float64, of kit.Columns) *Units { return &Units{Of: of, Spans: n, Counts: true} }
 	for name, c := range map[string]struct {
-		divides Divides
+		divides Value
 		column  *Units
 		want    string
 		ok      bool
 	}{
 		"fresh in a container":           {Fresh, nil, "12", true},
 		"fresh in a column":              {Fresh, spans(9, twelve), "12", true},
-		"so many":                        {Into(5), spans(9, twelve), "5", true},
+		"so many":                        {Of(5), spans(9, twelve), "5", true},
 		"its column's units":             {ParentUnits, spans(9, twelve), "9", true},
 		"of a container there are none":  {ParentUnits, nil, "12", false},
 		"of a share there are none":      {ParentUnits, &Units{Of: twelve}, "12", false},

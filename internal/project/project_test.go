@@ -9,6 +9,8 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/sheet"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -56,7 +58,7 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 		{`"skip": 1`, `"skip": 1,`, "line "},
 		{`"picture": "terns"`, `"picture": "gone"`, "one of the project's pictures"},
 		{`"type": "image/svg+xml"`, `"type": "text/html"`, "pictures[0].type"},
-		{`"skip": 1`, `"skip": "one"`, "skip: found a text, want a whole number"},
+		{`"skip": 1`, `"skip": "one"`, `skip: found "one", want a whole number`},
 		{`"level": 1`, `"level": 1.5`, "level: found 1.5, want a whole number"},
 		{`"name": "Gullwing Point"`, `"name": 7`, "name: found a number, want a text"},
 		{`"name": "Gullwing Point"`, `"name": ["Gullwing"]`, "name: found a list, want a text"},
@@ -118,7 +120,7 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		t.Fatal(err)
 	}
 	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
-	if p.Version != 3 || !k.Columns.Same(kit.Equal(12)) || k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
+	if p.Version != 3 || k.Columns != kit.Equal(12) || k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
 	damaged := strings.Replace(string(old), `"columns": 12`, `"columns": 99`, 1)
@@ -184,7 +186,7 @@ func FuzzDecode(f *testing.F) {
 					}
 				}
 			}
-			_ = code.UsedSheet(code.Write(l, p, code.Options{})).String()
+			_ = sheet.Used(l.Kit(), markup.Write(l, p, code.Options{}).Used()).String()
 		}
 	})
 }

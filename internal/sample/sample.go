@@ -152,7 +152,7 @@ func single(element string) bool {
 
 // styles are how a row's columns are mostly set, so that shares meet shares and
 // takes takes.
-var styles = [][]page.Width{
+var styles = [][]page.Value{
 	{page.Share}, {page.Share, page.Take(3)}, {page.Natural, page.Take(4)}, {page.Natural, page.Share}, {page.Take(1)}, {page.Full},
 }
 
@@ -160,7 +160,7 @@ func (m *maker) row(depth int) *page.Node {
 	row := m.node(page.Row)
 	style := pick(m.r, styles...)
 	for _, b := range m.k.Breakpoints {
-		if s := m.ruling(b.Name, depth); m.r.IntN(3) == 0 && !s.IsZero() {
+		if s := m.ruling(b.Name); m.r.IntN(3) == 0 && !s.IsZero() {
 			row.At = append(row.At, s)
 		}
 	}
@@ -184,58 +184,51 @@ func (m *maker) row(depth int) *page.Node {
 }
 
 // setting is a random setting of a column in a row of n units.
-func (m *maker) setting(from string, n int, style []page.Width) page.Setting {
-	s := page.Setting{From: from}
+func (m *maker) setting(from string, n int, style []page.Value) page.Setting {
+	s := page.At(from)
 	some := func(oneIn int) bool { return m.r.IntN(oneIn) == 0 }
+	set := func(f page.Field, v page.Value) { s = s.With(f, v) }
 	if !some(4) {
-		s.Width = new(pick(m.r, page.Full, page.Take(n), page.Take(1+m.r.IntN(n)), page.Take(1+m.r.IntN(n)), page.Take(max(1, n/3)), page.Share, page.Natural))
+		set(page.Width, pick(m.r, page.Full, page.Take(n), page.Take(1+m.r.IntN(n)), page.Take(1+m.r.IntN(n)), page.Take(max(1, n/3)), page.Share, page.Natural))
 		if w := pick(m.r, style...); some(2) && w.Units() <= n {
-			s.Width = &w
+			set(page.Width, w)
 		}
 	}
 	if some(4) {
-		s.Skip = new(pick(m.r, 0, m.r.IntN(n), min(2, n-1)))
+		set(page.Skip, page.Of(pick(m.r, 0, m.r.IntN(n), min(2, n-1))))
 	}
 	if some(6) {
-		s.Trail = new(pick(m.r, 0, m.r.IntN(n), min(1, n-1)))
+		set(page.Trail, page.Of(pick(m.r, 0, m.r.IntN(n), min(1, n-1))))
 	}
 	if some(12) {
-		s.Nudge = new(m.r.IntN(2*n-1) - n + 1)
+		set(page.Nudge, page.Of(m.r.IntN(2*n-1)-n+1))
 	}
 	if some(10) {
-		s.Order = new(pick(m.r, page.First, page.Last, 0, page.Order(m.r.IntN(4))))
+		set(page.Order, pick(m.r, page.First, page.Last, page.Of(0), page.Of(m.r.IntN(4))))
 	}
 	if some(8) {
-		s.Shown = new(some(2))
+		set(page.Shown, pick(m.r, page.Shows, page.Hides))
 	}
 	if some(10) {
-		s.Align = new(page.Align(m.r.IntN(5)))
+		set(page.Align, pick(m.r, page.RowsAlign, page.Top, page.Middle, page.Bottom, page.Stretch))
 	}
 	return s
 }
 
 // ruling is a random setting of a row.
-func (m *maker) ruling(from string, depth int) page.Setting {
-	s := page.Setting{From: from}
-	some := func(oneIn int) bool { return m.r.IntN(oneIn) == 0 }
-	if some(4) {
-		s.PerLine = new(pick(m.r, 0, 1+m.r.IntN(6)))
+func (m *maker) ruling(from string) page.Setting {
+	s := page.At(from)
+	set := func(oneIn int, f page.Field, v page.Value) {
+		if m.r.IntN(oneIn) == 0 {
+			s = s.With(f, v)
+		}
 	}
-	if some(5) {
-		s.GapX = new(pick(m.r, page.KitGap, page.NoGap, page.GapOf(1+m.r.IntN(30))))
-	}
-	if some(5) {
-		s.GapY = new(pick(m.r, page.KitGap, page.NoGap, page.GapOf(1+m.r.IntN(30))))
-	}
-	if some(4) {
-		s.Align = new(page.Align(1 + m.r.IntN(4)))
-	}
-	if some(4) {
-		s.Spread = new(page.Spread(m.r.IntN(6)))
-	}
-	if some(3) {
-		s.Divides = new(pick(m.r, page.Fresh, page.ParentUnits, page.ParentUnits, page.Into(1+m.r.IntN(12))))
-	}
+	set(4, page.PerLine, page.Of(pick(m.r, 0, 1+m.r.IntN(6))))
+	set(5, page.GapX, pick(m.r, page.KitGap, page.NoGap, page.Px(1+m.r.IntN(30))))
+	set(5, page.GapY, pick(m.r, page.KitGap, page.NoGap, page.Px(1+m.r.IntN(30))))
+	set(4, page.Align, pick(m.r, page.Top, page.Middle, page.Bottom, page.Stretch))
+	set(4, page.Spread, pick(m.r, page.Start, page.Centre, page.End, page.Between, page.Around, page.Even))
+	set(3, page.Divides, pick(m.r, page.Fresh, page.ParentUnits, page.ParentUnits, page.Of(1+m.r.IntN(12))))
 	return s
 }
 
@@ -294,9 +287,9 @@ func Wide(columns int) (*page.Page, *kit.Kit) {
 			c := m.node(page.Column)
 			c.Element = ""
 			c.At = []page.Setting{
-				{From: "mid", Width: new(page.Take(6))},
-				{From: "wide", Width: new(page.Take(2 + i%3)), Skip: new(i % 2)},
-				{From: "full", Width: new(page.Take(1 + i%4))},
+				page.At("mid").With(page.Width, page.Take(6)),
+				page.At("wide").With(page.Width, page.Take(2+i%3)).With(page.Skip, page.Of(i%2)),
+				page.At("full").With(page.Width, page.Take(1+i%4)),
 			}
 			c.Children = []*page.Node{m.block()}
 			row.Children = append(row.Children, c)

@@ -11,6 +11,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
 
@@ -20,6 +21,9 @@ func init() { huma.DefaultArrayNullable = false }
 // is not home. The API has nodes of the Bench and nodes of a page.
 func Name(home ...string) func(t reflect.Type, hint string) string {
 	return func(t reflect.Type, hint string) string {
+		if t == setting {
+			t = reflect.TypeFor[page.Setting]()
+		}
 		name, elem := huma.DefaultSchemaNamer(t, hint), t
 		for elem.Kind() == reflect.Pointer || elem.Kind() == reflect.Slice {
 			elem = elem.Elem()
@@ -31,9 +35,17 @@ func Name(home ...string) func(t reflect.Type, hint string) string {
 	}
 }
 
+var setting = page.SettingForm()
+
+// Alias makes a registry write settings as project files have them.
+func Alias(r huma.Registry) huma.Registry {
+	r.RegisterTypeAlias(reflect.TypeFor[page.Setting](), setting)
+	return r
+}
+
 // Project is the JSON Schema (2020-12) of a *.kitrows.json file, indented.
 func Project() ([]byte, error) {
-	definitions := huma.NewMapRegistry("#/$defs/", Name("kit", "page", "project"))
+	definitions := Alias(huma.NewMapRegistry("#/$defs/", Name("kit", "page", "project")))
 	root := definitions.Schema(reflect.TypeFor[project.Project](), true, "Project")
 	return json.MarshalIndent(struct {
 		Schema      string                  `json:"$schema"`

@@ -11,6 +11,7 @@ import (
 
 	"kitrows/internal/bench"
 	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
@@ -301,5 +302,5 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 	}
 	w.Header().Set("Content-Security-Policy", documentPolicy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")
-	fmt.Fprint(w, code.Document(layout.Of(k, pg), state.Project, code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
+	fmt.Fprint(w, ship.Document(layout.Of(k, pg), state.Project, code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
 }

@@ -9,6 +9,7 @@ import (
 
 	"kitrows/internal/bench"
 	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -26,9 +27,9 @@ type delivered struct {
 }
 
 // deliveredOf finds the stylesheet of a page's form.
-func deliveredOf(p *project.Project, pg *page.Page, form code.Form) (delivered, bool) {
-	if form == code.SCSS || form == code.Less {
-		form = code.Plain // what they come to
+func deliveredOf(p *project.Project, pg *page.Page, form ship.Form) (delivered, bool) {
+	if form == ship.SCSS || form == ship.Less {
+		form = ship.Plain // what they come to
 	}
 	files := bench.CodeFiles(p, pg, form, code.Options{})
 	at := slices.IndexFunc(files, func(f bench.CodeFile) bool { return strings.HasSuffix(f.Name, ".css") })
@@ -43,7 +44,7 @@ func deliveredOf(p *project.Project, pg *page.Page, form code.Form) (delivered, 
 
 // headOf is what a page's head must have; with the stylesheet beside the page, or from
 // the stand-in.
-func headOf(p *project.Project, pg *page.Page, form code.Form, fromNetwork bool) string {
+func headOf(p *project.Project, pg *page.Page, form ship.Form, fromNetwork bool) string {
 	head := bench.Head(pg, form)
 	d, ok := deliveredOf(p, pg, form)
 	if !fromNetwork || !ok {
@@ -60,7 +61,7 @@ func (v *Server) deliver(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, p.Status, p.Detail)
 		return
 	}
-	form := code.Form(r.PathValue("form"))
+	form := ship.Form(r.PathValue("form"))
 	d, ok := delivered{}, false
 	if form.Known() {
 		d, ok = deliveredOf(state.Project, pg, form)

@@ -46,7 +46,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	config := huma.DefaultConfig("Kit Rows", "1")
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil // no schema links in answers
-	config.Components.Schemas = huma.NewMapRegistry("#/components/schemas/", schema.Name("server", "bench"))
+	config.Components.Schemas = schema.Alias(huma.NewMapRegistry("#/components/schemas/", schema.Name("server", "bench")))
 	v.api = humachi.New(r, config)
 	v.shelfRoutes()
 	v.shelfChanges()

@@ -9,6 +9,7 @@ import (
 
 	"kitrows/internal/bench"
 	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/layout"
 )
 
@@ -35,7 +36,7 @@ func (v *Server) takeAwayRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		form, o := code.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered}
+		form, o := ship.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered}
 		return &struct{ Body PageCode }{PageCode{bench.CodeFiles(state.Project, pg, form, o), headOf(state.Project, pg, form, in.Network)}}, nil
 	})
 
@@ -66,7 +67,7 @@ func (v *Server) takeAwayRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		archive, err := code.Archive(layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
+		archive, err := ship.Archive(layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

@@ -1,0 +1,63 @@
+// Package code holds what all forms of code share. Each form is a package below it.
+package code
+
+import (
+	"strings"
+	"unicode"
+)
+
+// Options of code.
+type Options struct {
+	Mark     bool // of markup: data-node="ID" on every node's element
+	Ends     bool // of markup: a comment at the end of every container and row that names it
+	Whole    bool // of a document: with the kit's whole stylesheet; of mixin-based code: with all mixins
+	Nested   bool // of mixin-based code: rules stand in those of what is around them
+	Gathered bool // of mixin-based code: what holds from a breakpoint on stands together
+
+	Mixed bool // of a document: without grid classes, with the stylesheet that mixins come to
+}
+
+// A File is one file of code, and the node that each of its lines is for; empty where it
+// is for no node. Files that are the kit's name no nodes at all.
+type File struct {
+	Name  string
+	Text  string
+	Nodes []string
+}
+
+var angles = strings.NewReplacer("<", "‹", ">", "›")
+
+// Comment makes a name safe inside a comment, which "--" or ">" could end.
+func Comment(name string) string {
+	name = strings.ReplaceAll(name, "--", "––")
+	return angles.Replace(strings.TrimSuffix(name, "-"))
+}
+
+// StarComment does so for a comment that "*/" would end.
+func StarComment(name string) string { return Comment(strings.ReplaceAll(name, "*/", "*")) }
+
+var apostrophes = strings.NewReplacer("’", "", "'", "")
+
+// Slug is a name as a class: small letters, digits and hyphens, a letter first; empty
+// where it has none.
+func Slug(name string) string {
+	words := strings.FieldsFunc(strings.ToLower(apostrophes.Replace(name)), func(r rune) bool {
+		return !(r >= 'a' && r <= 'z' || unicode.IsDigit(r) && r < 128)
+	})
+	text := strings.Join(words, "-")
+	if len(text) > 40 {
+		text = strings.Trim(text[:40], "-")
+	}
+	if text == "" {
+		return ""
+	}
+	return LetterFirst(text)
+}
+
+// LetterFirst puts a letter before a text that begins with a digit.
+func LetterFirst(text string) string {
+	if text[0] >= '0' && text[0] <= '9' {
+		return "n" + text
+	}
+	return text
+}

@@ -1,0 +1,242 @@
+// Package markup writes a page as HTML: with the classes of a vocabulary, or without
+// grid classes for mixin-based code.
+package markup
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"kitrows/internal/code"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/say"
+	"kitrows/internal/vocab"
+)
+
+// Markup is a page's body as HTML. Every line belongs to the innermost node that
+// wrote it.
+type Markup struct {
+	Lines   []Line
+	Classes int // setting classes written
+	Said    *say.Page
+	used    map[say.Saying]bool
+}
+
+// Used lists everything the markup says, in no order.
+func (m *Markup) Used() []say.Saying { return slices.Collect(maps.Keys(m.used)) }
+
+// A Line is one line of markup without its newline, and its node's id.
+type Line struct {
+	Text string
+	Node string
+}
+
+// String is the markup with a newline after each line.
+func (m *Markup) String() string {
+	var b strings.Builder
+	size := 0
+	for _, l := range m.Lines {
+		size += len(l.Text) + 1
+	}
+	b.Grow(size)
+	for _, l := range m.Lines {
+		b.WriteString(l.Text)
+		b.WriteByte('\n')
+	}
+	return b.String()
+}
+
+// File is the markup as a file.
+func (m *Markup) File(name string) code.File {
+	f := code.File{Name: name, Text: m.String(), Nodes: make([]string, len(m.Lines))}
+	for i, l := range m.Lines {
+		f.Nodes[i] = l.Node
+	}
+	return f
+}
+
+// ClassesOf gives the classes that a node's element has in class-based markup:
+// first those of the kind of node itself, then a text for each breakpoint.
+func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []string {
+	texts := make([]string, 1+len(said.Layout.Kit().Breakpoints))
+	for _, word := range wordsOf(said, v, n, outer) {
+		at := 0
+		if n.Kind != page.Container && !word.Base {
+			at = 1 + int(word.Effects[0].In.From)
+		}
+		texts[at] = strings.TrimPrefix(texts[at]+" "+word.Text, " ")
+	}
+	return texts
+}
+
+// wordsOf are the classes of a node that stands in outer.
+func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.Word {
+	switch n.Kind {
+	case page.Container:
+		kind := said.Node(n.ID)[0]
+		return []*vocab.Word{v.Saying(kind.On, kind.Field, kind.Value, int(kind.From))}
+	case page.Row, page.Column:
+		words, _ := said.Words(v, outer, n)
+		return append([]*vocab.Word{v.Base(n.Kind)}, words...)
+	}
+	return nil
+}
+
+// A Writer writes a page as markup. Hold is set for documents, whose blocks are as high
+// as declared.
+type Writer struct {
+	Hold      bool
+	Selectors *Selectors // of markup without grid classes; nil for class-based
+
+	said   *say.Page
+	kit    *kit.Kit
+	words  *vocab.Vocabulary
+	o      code.Options
+	source func(picture string) string
+	out    *Markup
+	outer  *page.Node // what is being written stands in; nil for the page
+}
+
+// NewWriter makes a writer of class-based markup; source gives the address of a picture.
+func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
+	return &Writer{said: said, kit: said.Layout.Kit(), words: vocab.Own(said.Layout.Kit()), o: o, source: source, out: &Markup{
+		Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes()),
+	}}
+}
+
+// Write writes a page of project pr as class-based markup. Pictures are linked
+// as "pictures/FILE".
+func Write(l *layout.Layout, pr *project.Project, o code.Options) *Markup {
+	return NewWriter(say.Of(l, false), o, Linked(pr)).Page(0)
+}
+
+// Linked gives the address of a picture of pr that stands in a folder beside the page.
+func Linked(pr *project.Project) func(id string) string {
+	return func(id string) string { return "pictures/" + pr.Picture(id).File }
+}
+
+// lineWidth is what a line should not grow over: its classes wrap before it.
+const lineWidth = 92
+
+const indent = "  "
+
+func (w *Writer) line(node string, depth int, text string) {
+	w.out.Lines = append(w.out.Lines, Line{strings.Repeat(indent, depth) + text, node})
+}
+
+// Page writes the page, so many steps in.
+func (w *Writer) Page(depth int) *Markup {
+	w.nodes(w.said.Layout.Page().Body, depth)
+	return w.out
+}
+
+// nodes writes nodes and what is in them.
+func (w *Writer) nodes(nodes []*page.Node, depth int) {
+	for _, n := range nodes {
+		if n.Kind == page.Block {
+			w.block(n, depth)
+		} else {
+			w.element(n, depth)
+		}
+	}
+}
+
+// element writes a node's element and what is in it.
+func (w *Writer) element(n *page.Node, depth int) {
+	said := w.said.Node(n.ID)
+	for _, s := range said {
+		w.out.used[s] = true
+	}
+	var classes []string
+	if w.Selectors == nil {
+		for _, word := range wordsOf(w.said, w.words, n, w.outer) {
+			classes = append(classes, word.Text)
+		}
+	} else if class := w.Selectors.class[n.ID]; class != "" && needed(n, said) {
+		classes = []string{class}
+	}
+	if n.Kind == page.Row || n.Kind == page.Column {
+		w.out.Classes += len(said) - 1
+	}
+	tag := n.TagIn(w.outer)
+	end := "</" + tag + ">"
+	if w.o.Ends && n.Kind != page.Column {
+		end += " <!-- end " + string(n.Kind) + ": " + code.Comment(n.Name) + " -->"
+	}
+	w.open(n, tag, depth, append(classes, n.Classes...))
+	if len(n.Children) == 0 {
+		w.out.Lines[len(w.out.Lines)-1].Text += end
+		return
+	}
+	outer := w.outer
+	w.outer = n
+	w.nodes(n.Children, depth+1)
+	w.outer = outer
+	w.line(n.ID, depth, end)
+}
+
+// needed reports whether a rule of mixin-based code selects a node: every container and
+// row, and columns on which something is set.
+func needed(n *page.Node, said []say.Saying) bool {
+	return n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column && len(said) > 1
+}
+
+// open writes a start tag; classes that would make its line too long go on the
+// next, under the first.
+func (w *Writer) open(n *page.Node, tag string, depth int, classes []string) {
+	text := "<" + tag + w.mark(n)
+	if n.Anchor != "" {
+		text += ` id="` + n.Anchor + `"`
+	}
+	if len(classes) == 0 {
+		w.line(n.ID, depth, text+">")
+		return
+	}
+	text += ` class="`
+	hang := strings.Repeat(" ", len(text))
+	for i, c := range classes {
+		switch {
+		case i == 0:
+		case len(indent)*depth+len(text)+len(c)+3 > lineWidth:
+			w.line(n.ID, depth, text)
+			text = hang
+		default:
+			text += " "
+		}
+		text += c
+	}
+	w.line(n.ID, depth, text+`">`)
+}
+
+func (w *Writer) mark(n *page.Node) string {
+	if w.o.Mark {
+		return fmt.Sprintf(" data-node=%q", n.ID)
+	}
+	return ""
+}
+
+// text writes an element of words, on one line if it fits, else wrapped between
+// its tags.
+func (w *Writer) text(node string, depth int, tag, attributes, words string) {
+	words = Escaped(strings.Join(strings.Fields(words), " "))
+	whole := "<" + tag + attributes + ">" + words + "</" + tag + ">"
+	if len(indent)*depth+len(whole) <= lineWidth {
+		w.line(node, depth, whole)
+		return
+	}
+	w.line(node, depth, "<"+tag+attributes+">")
+	line := ""
+	for _, word := range strings.Fields(words) {
+		if line != "" && len(indent)*(depth+1)+len(line)+1+len(word) > lineWidth {
+			w.line(node, depth+1, line)
+			line = ""
+		}
+		line = strings.TrimPrefix(line+" "+word, " ")
+	}
+	w.line(node, depth+1, line)
+	w.line(node, depth, "</"+tag+">")
+}

@@ -1,0 +1,131 @@
+package mixin
+
+import (
+	"fmt"
+	"strings"
+
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+)
+
+// overlay is a mixin that shows a container's columns, in front of what is in it or
+// behind it, in a colour.
+func (m *Mixed) overlay(p *css.Printer, d *dialect) {
+	p.Gap()
+	p.Line(d.doc, "A container's columns, shown in a colour: in front of what is in it, or behind it with layer -1.")
+	p.Line(d.mixin("overlay", []string{"colour: rgb(43 106 108 / 16%)", "layer: 1"}), " {")
+	p.Body("  ", []css.Declaration{css.D("position", "relative"), css.D("isolation", "isolate")})
+	p.Gap()
+	p.Line("  &::after {")
+	before := [2]css.Declaration{}
+	for i, bp := range m.kit.Breakpoints {
+		now := [2]css.Declaration{inset(m.kit, i), stripes(m.kit, i)}
+		if now == before {
+			continue
+		}
+		indent, shut := "    ", ""
+		if i == 0 {
+			p.Body(indent, []css.Declaration{css.D("position", "absolute"), css.D("z-index", d.value("layer")), css.D("content", `""`), css.D("pointer-events", "none")})
+		} else {
+			var open string
+			open, shut = d.kitFrom(bp.Name)
+			p.Gap()
+			p.Line("    ", open)
+			indent = "      "
+		}
+		for part, said := range now {
+			if said != before[part] {
+				said.Value = strings.NewReplacer("{colour}", d.value("colour"), "\n", "\n"+indent).Replace(said.Value)
+				p.Body(indent, []css.Declaration{said})
+			}
+		}
+		if shut != "" {
+			p.Line("    ", shut)
+		}
+		before = now
+	}
+	p.Line("  }")
+	p.Line("}")
+}
+
+// inset is where a row stands in a container at breakpoint i: within its edges, which
+// percentages of its own width say.
+func inset(k *kit.Kit, i int) css.Declaration {
+	g := k.GutterAt(i)
+	if k.Edge == kit.HalfGutter && g.IsFraction() {
+		up, low := g.Ratio()
+		return css.D("inset", fmt.Sprintf("0 calc(100%% * %d / %d)", up, 2*k.ColumnsAt(i).N()*(low+up)))
+	}
+	if edge := kit.Px(k.EdgeOf(i, kit.Measure{}).Px); !edge.IsZero() {
+		return css.D("inset", "0 "+edge.String())
+	}
+	return css.D("inset", "0")
+}
+
+// stripes is a background that shows the kit's columns at breakpoint i in {colour}
+// (section 6.2), in a box as wide as a row; every other one where nothing stands
+// between them.
+func stripes(k *kit.Kit, i int) css.Declaration {
+	columns, g := k.ColumnsAt(i), k.GutterAt(i)
+	n, parts := columns.N(), int(columns.Parts(0, float64(columns.N())))
+	up, low := g.Ratio()
+	touching := g.Px() == 0 && up == 0
+	// at is where it is that so many parts and gutters stand before.
+	at := func(p, gutters int) string {
+		switch {
+		case touching:
+			return "calc(100%" + portion(p, parts) + ")"
+		case g.IsFraction(): // a row is N·c + (N−1)·f·c wide, an average column c
+			return "calc(100%" + portion(p*n*low+gutters*up*parts, parts*(n*(low+up)-up)) + ")"
+		}
+		text := fmt.Sprintf("(100%% - %s)%s", kit.Px(float64(n-1)*g.Px()), portion(p, parts))
+		if gutters > 0 {
+			text += " + " + kit.Px(float64(gutters)*g.Px()).String()
+		}
+		return "calc(" + text + ")"
+	}
+	var stops []string
+	gradient := "linear-gradient"
+	switch {
+	case n == 1:
+		return css.D("background", "{colour}")
+	case !columns.IsUneven() && touching:
+		gradient = "repeating-linear-gradient"
+		stops = []string{"{colour} 0 " + at(1, 0), "transparent 0 " + at(2, 0)}
+	case !columns.IsUneven():
+		gradient = "repeating-linear-gradient"
+		stops = []string{"{colour} 0 " + at(1, 0), "transparent 0 " + at(1, 1)}
+	default:
+		for unit := range n {
+			colour, end := "{colour}", int(columns.Parts(0, float64(unit+1)))
+			if touching && unit%2 == 1 {
+				colour = "transparent"
+			}
+			if unit == n-1 {
+				stops = append(stops, colour+" 0")
+				break
+			}
+			stops = append(stops, colour+" 0 "+at(end, unit))
+			if !touching {
+				stops = append(stops, "transparent 0 "+at(end, unit+1))
+			}
+		}
+	}
+	return css.D("background", gradient+"(\n  to right,\n  "+strings.Join(stops, ",\n  ")+"\n)")
+}
+
+// portion writes that something is multiplied by a fraction, in its lowest terms.
+func portion(up, low int) string {
+	a, b := up, low
+	for b > 0 {
+		a, b = b, a%b
+	}
+	up, low = up/a, low/a
+	switch {
+	case low == 1 && up == 1:
+		return ""
+	case up == 1:
+		return fmt.Sprintf(" / %d", low)
+	}
+	return fmt.Sprintf(" * %d / %d", up, low)
+}

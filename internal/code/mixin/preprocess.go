@@ -1,0 +1,26 @@
+package mixin
+
+import (
+	"strings"
+
+	"kitrows/internal/code"
+)
+
+// SCSS is the page as SCSS: the kit's settings, its mixins, and the page's rules.
+func (m *Mixed) SCSS() []code.File { return m.files(&scss, "_settings.scss", "_kit.scss") }
+
+// Less is the page as Less: the kit's settings, its mixins, and the page's rules.
+func (m *Mixed) Less() []code.File { return m.files(&less, "settings.less", "kit.less") }
+
+func (m *Mixed) files(d *dialect, settings, mixins string) []code.File {
+	return []code.File{{Name: settings, Text: d.settings(m)}, {Name: mixins, Text: m.library(d)}, m.rulesIn(d)}
+}
+
+// pageFile is the name of the page's own file without its ending.
+func (m *Mixed) pageFile() string {
+	name := strings.TrimSuffix(m.page.File, ".html")
+	if name == "kit" || name == "settings" {
+		return name + "-page"
+	}
+	return name
+}

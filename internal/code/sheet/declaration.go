@@ -1,0 +1,236 @@
+package sheet
+
+import (
+	"fmt"
+	"strconv"
+
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/say"
+)
+
+// words are what CSS calls how a column stands in its line, and where what is unspent
+// goes.
+var words = map[page.Term]string{
+	page.AsRow: "auto", page.AtTop: "flex-start", page.AtMiddle: "center", page.AtBottom: "flex-end", page.Stretched: "stretch",
+	page.AtStart: "flex-start", page.AtCentre: "center", page.AtEnd: "flex-end",
+	page.InBetween: "space-between", page.AllAround: "space-around", page.Evenly: "space-evenly",
+}
+
+// Word is what stands in CSS for a value that is a word or a number by itself.
+func Word(v page.Value) string {
+	switch v.Term {
+	case page.Foremost:
+		return "-1"
+	case page.Hindmost:
+		return "1000"
+	case page.Number, page.Pixels:
+		return strconv.Itoa(v.Int())
+	}
+	return words[v.Term]
+}
+
+// Declarations is what a class says.
+func (s *Styler) Declarations(c say.Saying) []css.Declaration { return s.Say(c, Word(c.Value)) }
+
+// Say is what a class says with a number or word of its own, as a class has it or a
+// mixin's parameter.
+func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
+	switch c.Field {
+	case page.Divides:
+		return s.divides(c, word)
+	case page.PerLine:
+		return s.perLine(c, word)
+	case page.GapX:
+		all := []css.Declaration{css.D("--kr-gap", s.gapOf(s.gap, c, word))}
+		if s.part.named && c.Value == page.KitGap {
+			all = append(all, css.D("--kr-gap-part", s.part.back()))
+		} else if s.part.named {
+			all = append(all, css.D("--kr-gap-part", "0"))
+		}
+		return all
+	case page.GapY:
+		return []css.Declaration{css.D("--kr-gap-y", s.gapOf(s.gapY, c, word))}
+	case page.Align:
+		if c.On == page.Column {
+			return []css.Declaration{css.D("align-self", word)}
+		}
+		return []css.Declaration{css.D("align-items", word)}
+	case page.Spread:
+		all := []css.Declaration{css.D("justify-content", word)}
+		if s.k.Technique == kit.Grid && c.Value == page.Start {
+			all = append(all, css.D("display", "grid"), css.D("--kr-flat", "initial"))
+		} else if s.k.Technique == kit.Grid {
+			all = append(all, css.D("display", "flex"), css.D("--kr-flat", "100%"))
+		}
+		return all
+	case page.Shown:
+		if c.Value == page.Hides {
+			return []css.Declaration{css.D("display", "none")}
+		}
+		return []css.Declaration{css.D("display", "block")}
+	case page.Order:
+		return []css.Declaration{css.D("order", word)}
+	case page.Width:
+		switch {
+		case c.Value == page.Share:
+			return []css.Declaration{css.D("--kr-size", "1 0 "+s.equal(s.of.text()))}
+		case c.Value == page.Natural && s.k.Technique == kit.Flex:
+			return []css.Declaration{css.D("--kr-size", "0 0 auto")}
+		case c.Value == page.Natural:
+			return []css.Declaration{css.D("--kr-size", "auto")}
+		}
+		return s.amount(c)
+	case page.Skip, page.Trail, page.Nudge:
+		return s.amount(c)
+	case page.Line:
+		return s.line(c.Value.Term)
+	case page.Fit:
+		return []css.Declaration{css.D("display", "block"), css.D("width", "100%"), css.D("height", "auto")}
+	}
+	return nil
+}
+
+// divides is what a row says that divides into columns of its own.
+func (s *Styler) divides(c say.Saying, word string) (all []css.Declaration) {
+	fresh := c.Value == page.Fresh
+	if s.mixins && s.CountsNow() && fresh {
+		all = append(all, css.D("--kr-of", s.of.back()))
+	} else if s.mixins && s.CountsNow() {
+		all = append(all, css.D("--kr-of", word))
+	}
+	for j := int(c.From); j < len(s.k.Breakpoints) && !s.mixins; j++ {
+		if fresh {
+			word = strconv.Itoa(s.k.ColumnsAt(j).N())
+		}
+		all = append(all, css.D("--kr-of-"+s.k.Breakpoints[j].Name, word))
+	}
+	if s.k.Technique == kit.Grid && fresh {
+		all = append(all, css.D("--kr-tracks", s.tracks.back()))
+	} else if s.k.Technique == kit.Grid {
+		all = append(all, css.D("--kr-tracks", equalTracks(word)))
+	}
+	return all
+}
+
+// perLine is what a row of so many equal columns a line says.
+func (s *Styler) perLine(c say.Saying, word string) []css.Declaration {
+	still := css.D("--kr-still", "0")
+	switch {
+	case c.Value.N == 0:
+		return s.perOff()
+	case s.k.Technique == kit.Flex:
+		return []css.Declaration{css.D("--kr-each", "0 0 "+s.equal(word)), still}
+	case s.k.Technique == kit.Float:
+		return []css.Declaration{css.D("--kr-each", s.equal(word)), still}
+	}
+	return []css.Declaration{
+		css.D("--kr-each", "calc(1 / "+word+")"), still, css.D("--kr-span", "span 1"), css.D("--kr-per-tracks", equalTracks(word)),
+	}
+}
+
+// line is what a float says that begins or runs on in its row's first line or another.
+func (s *Styler) line(where page.Term) []css.Declaration {
+	below, beside, clear := "0", "0", "none"
+	if where == page.Turns || where == page.Under {
+		below = "1"
+	}
+	if where == page.Runs || where == page.Under {
+		beside = "1"
+	}
+	if where == page.Turns {
+		clear = "left"
+	}
+	return []css.Declaration{css.D("--kr-below", below), css.D("--kr-beside", beside), css.D(s.Clear(), clear)}
+}
+
+// Clear is the property with which a float says whether it begins a line.
+func (s *Styler) Clear() string {
+	if s.Counts() {
+		return "--kr-clear"
+	}
+	return "clear"
+}
+
+// A Nested rule is declarations for a selector relative to another rule's, in which "&"
+// stands for that.
+type Nested struct {
+	Selector string
+	Body     []css.Declaration
+}
+
+// Counted is what a row of so many floats a line says of them: with {n} a line, every
+// nth begins one, and the first n have none above.
+var Counted = []Nested{
+	{"& > :where(:nth-child(n))", []css.Declaration{css.D("--kr-line-below", "1"), css.D("--kr-line-beside", "1"), css.D("--kr-line-clear", "none")}},
+	{"& > :where(:nth-child({n}n + 1))", []css.Declaration{css.D("--kr-line-beside", "0"), css.D("--kr-line-clear", "left")}},
+	{"& > :where(:nth-child(-n + {n}))", []css.Declaration{css.D("--kr-line-below", "0")}},
+}
+
+// Uncounted is what leaves that to the floats themselves.
+var Uncounted = []css.Declaration{css.D("--kr-line-below", "initial"), css.D("--kr-line-beside", "initial"), css.D("--kr-line-clear", "initial")}
+
+func (s *Styler) gapOf(q quantity, c say.Saying, word string) string {
+	if c.Value == page.KitGap {
+		return q.back()
+	}
+	return word + "px"
+}
+
+// amount is what a class that takes, skips, trails or nudges says: which part of
+// the row, and with uneven columns how many gutters more.
+func (s *Styler) amount(c say.Saying) (all []css.Declaration) {
+	name := "--kr-" + Property(c.Field)
+	part, gaps := s.Part(c)
+	all = append(all, css.D(name, worked(part)))
+	if s.uneven {
+		all = append(all, css.D(name+"-gaps", worked(gaps)))
+	}
+	if s.sizes && c.Field == page.Width {
+		all = append(all, css.D("--kr-size", "initial"))
+	}
+	return all
+}
+
+// worked is a number as it is, and anything else to be worked out.
+func worked(expression string) string {
+	if _, err := strconv.Atoi(expression); err == nil {
+		return expression
+	}
+	return calc(expression)
+}
+
+// Part is which part of the row is taken, skipped, left after it or moved by, as calc()
+// takes it, and how many gutters more than that part has.
+func (s *Styler) Part(c say.Saying) (part, gaps string) {
+	part, gaps = "0", "0"
+	columns := s.k.ColumnsAt(int(c.From))
+	n, at := c.Value.Int(), int(c.Value.At)
+	switch {
+	case c.Value == page.Full:
+		part = "1"
+	case n == 0:
+	case c.Value.Term == page.Portion:
+		part = fmt.Sprintf("%d / %d", n, c.Value.Of)
+	case at == 0 && !s.Says(page.Row, page.Divides):
+		part = fmt.Sprintf("%d / %d", n, columns.N())
+	case at == 0:
+		part = fmt.Sprintf("%d / var(--kr-of-%s)", n, s.k.Breakpoints[c.From].Name)
+	default:
+		units, sign := n, ""
+		from := at - 1
+		if c.Field == page.Skip {
+			from -= units
+		} else if units < 0 { // a nudge back
+			from, units, sign = max(0, from+units), min(from, -units), "-"
+		}
+		parts, total := columns.Parts(from, float64(units)), columns.Parts(0, float64(columns.N()))
+		part = fmt.Sprintf("%s%g / %g", sign, parts, total)
+		gaps = fmt.Sprintf("%d - %d * %g / %g", units, columns.N(), parts, total)
+		if sign != "" {
+			gaps = fmt.Sprintf("%d * %g / %g - %d", columns.N(), parts, total, units)
+		}
+	}
+	return part, gaps
+}

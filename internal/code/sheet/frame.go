@@ -1,0 +1,61 @@
+package sheet
+
+import (
+	"fmt"
+
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/say"
+)
+
+// Frame is what a container says at breakpoint i: its arithmetic is section 6.1.
+func (s *Styler) Frame(c say.Saying, i int) (all []css.Declaration) {
+	width, padding := s.held(c, i)
+	if i == 0 {
+		all = []css.Declaration{css.D("box-sizing", "border-box"), css.D("width", "100%")}
+		if width != "none" {
+			all = append(all, css.D("max-width", width))
+		}
+		return append(all, css.D("padding", sides(padding)), css.D("margin", "0 auto"))
+	}
+	widthBefore, paddingBefore := s.held(c, i-1)
+	if width != widthBefore {
+		all = append(all, css.D("max-width", width))
+	}
+	if padding != paddingBefore {
+		all = append(all, css.D("padding", sides(padding)))
+	}
+	return all
+}
+
+// sides is so much at the left and right, and nothing above and below.
+func sides(padding string) string {
+	if padding == "0" {
+		return "0"
+	}
+	return "0 " + padding
+}
+
+// held is the widest a container grows at breakpoint i, and its edge.
+func (s *Styler) held(c say.Saying, i int) (width, padding string) {
+	width = "none"
+	switch kind := c.Value.Term; {
+	case kind == page.Capped:
+		width = s.k.Cap.String()
+	case kind == page.Fixed, kind == page.UpTo && i >= int(c.From):
+		if e := s.k.Breakpoints[i].Container; e != kit.Fluid {
+			width = e.String()
+		}
+	}
+	g := s.k.GutterAt(i)
+	if s.k.Edge != kit.HalfGutter || !g.IsFraction() {
+		return width, kit.Px(s.k.EdgeOf(i, kit.Measure{}).Px).String()
+	}
+	outer := "100%"
+	if width != "none" {
+		outer = "min(100%, " + width + ")"
+	}
+	up, low := g.Ratio()
+	return width, fmt.Sprintf("calc(%s * %d / %d)", outer, up, 2*s.k.ColumnsAt(i).N()*(low+up))
+}

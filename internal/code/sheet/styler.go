@@ -1,0 +1,180 @@
+package sheet
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/say"
+	"kitrows/internal/vocab"
+)
+
+// A Styler writes the rules of a kit for what some pages say.
+//
+// All of a column's arithmetic stands in one rule, that of the column itself;
+// the classes only say with custom properties what part of the row is taken,
+// skipped and left after it. Rows and columns set these anew, so that nothing
+// reaches a nested row. What is the same everywhere is written as a number, what
+// a class or a breakpoint changes as a custom property.
+//
+// A share of 3/12 is (100% + gutter) · 3/12 − gutter wide (section 6.2). With
+// uneven columns, k units of them that are p of all P parts are that and
+// k − N · p/P gutters more; those are called gaps.
+type Styler struct {
+	k      *kit.Kit
+	words  *vocab.Vocabulary
+	mixins bool                // what is said is said by mixins, which count in units that their callers say
+	said   map[say.Saying]bool // what is said, each with its breakpoint and numbers taken off
+	uneven bool                // some breakpoint's columns are
+	sizes  bool                // some columns share or are natural
+	frames []say.Saying        // of containers
+	of     quantity            // how many units a row divides into
+	gap    quantity            // a row's gutter; with grid, the part of it that is in px
+	part   quantity            // with grid, the part of the gutter that is a fraction of the row
+	gapY   quantity            // between a row's lines
+	tracks quantity            // with grid, the row's columns
+}
+
+// NewStyler writes for sayings in the order of their rules; with mixins, as mixins say
+// them.
+func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
+	s := &Styler{k: k, words: vocab.Own(k), mixins: mixins, said: map[say.Saying]bool{}}
+	for _, c := range sayings {
+		s.said[say.Saying{On: c.On, Field: c.Field}] = true
+		s.said[say.Saying{On: c.On, Field: c.Field, Value: page.Value{Term: c.Value.Term}}] = true
+		if c.Field == page.Frames {
+			s.frames = append(s.frames, c)
+		}
+	}
+	s.sizes = s.Says(page.Column, page.Width, page.Shared, page.OfContent)
+	fractional := false
+	for i := range k.Breakpoints {
+		s.uneven = s.uneven || k.ColumnsAt(i).IsUneven()
+		fractional = fractional || k.GutterAt(i).IsFraction()
+	}
+	grid, divides := k.Technique == kit.Grid, s.Says(page.Row, page.Divides)
+	s.of = s.quantity("of", mixins && divides, divides, func(i int) string {
+		if divides && !mixins {
+			return "var(--kr-of-" + k.Breakpoints[i].Name + ")"
+		}
+		return strconv.Itoa(k.ColumnsAt(i).N())
+	})
+	// f of a column is, of a row of N·c + (N−1)·f·c, one part in (N + (N−1)·f) ÷ f.
+	fraction := func(g kit.Gutter, i int) string {
+		up, low := g.Ratio()
+		if s.of.named || divides {
+			return fmt.Sprintf("%d / (%s * %d - %d)", up, s.of.text(), low+up, up)
+		}
+		return fmt.Sprintf("%d / %d", up, k.ColumnsAt(i).N()*(low+up)-up)
+	}
+	ownX, ownY := s.Says(page.Row, page.GapX), s.Says(page.Row, page.GapY)
+	s.gap = s.quantity("gap", ownX, fractional, func(i int) string {
+		switch g := k.GutterAt(i); {
+		case !g.IsFraction():
+			return zeroPx(g.String())
+		case grid:
+			return "0px"
+		default:
+			return "calc(100% * " + fraction(g, i) + ")"
+		}
+	})
+	s.part = s.quantity("gap-part", ownX && fractional && grid, fractional && grid, func(i int) string {
+		if g := k.GutterAt(i); grid && g.IsFraction() {
+			return "calc(" + fraction(g, i) + ")"
+		}
+		return "0"
+	})
+	s.gapY = s.quantity("gap-y", ownY, false, func(i int) string { return zeroPx(k.RowGutterAt(i).String()) })
+	s.tracks = s.quantity("tracks", divides, false, func(i int) string { return tracks(k.ColumnsAt(i)) })
+	return s
+}
+
+// Says reports whether something is said of that field of a kind of node, with one of
+// those terms if there are any.
+func (s *Styler) Says(on page.Kind, f page.Field, terms ...page.Term) bool {
+	for _, t := range terms {
+		if s.said[say.Saying{On: on, Field: f, Value: page.Value{Term: t}}] {
+			return true
+		}
+	}
+	return len(terms) == 0 && s.said[say.Saying{On: on, Field: f}]
+}
+
+// Sizes reports whether some columns share or are as wide as their content.
+func (s *Styler) Sizes() bool { return s.sizes }
+
+// Uneven reports whether some breakpoint's columns are.
+func (s *Styler) Uneven() bool { return s.uneven }
+
+// Frames are the kinds of container that are said.
+func (s *Styler) Frames() []say.Saying { return s.frames }
+
+// zeroPx gives 0 the unit it needs in calc().
+func zeroPx(length string) string {
+	if length == "0" {
+		return "0px"
+	}
+	return length
+}
+
+// equalTracks are so many equal ones.
+func equalTracks(n string) string { return "repeat(" + n + ", minmax(0, 1fr))" }
+
+func tracks(c kit.Columns) string {
+	if !c.IsUneven() {
+		return equalTracks(strconv.Itoa(c.N()))
+	}
+	var all []string
+	for i := range c.N() {
+		all = append(all, fmt.Sprintf("minmax(0, %gfr)", c.Parts(i, 1)))
+	}
+	return strings.Join(all, " ")
+}
+
+// Counts reports whether rows of so many floats a line count where their lines begin.
+func (s *Styler) Counts() bool {
+	return s.mixins && s.Says(page.Row, page.PerLine) && s.k.Technique == kit.Float
+}
+
+// common is the rules at breakpoint i of what is no setting: containers, rows and
+// columns themselves.
+func (s *Styler) common(i int) (rules []css.Rule) {
+	add := func(selector string, body ...css.Declaration) {
+		if len(body) > 0 {
+			rules = append(rules, css.Rule{Selector: selector, Body: body})
+		}
+	}
+	for _, c := range s.frames {
+		add(s.class(c), s.Frame(c, i)...)
+	}
+	if s.Says(page.Row, page.Base) {
+		name := s.class(say.Base(page.Row))
+		add(name, s.Row(i)...)
+		before := 0.0
+		if i > 0 {
+			before = s.k.RowGutterAt(i - 1).Px()
+		}
+		if above := s.k.RowGutterAt(i); above.Px() != before {
+			add("* + "+name, css.D("margin-top", above.String()))
+		}
+	}
+	if s.Says(page.Column, page.Base) && i == 0 {
+		name := s.class(say.Base(page.Column))
+		add(name, s.Cell()...)
+		if s.k.Technique == kit.Float {
+			add(name+":where(:first-child)", css.D("--kr-below", "0"), css.D("clear", "none"))
+		}
+	}
+	return rules
+}
+
+// class is the selector of what is said; empty where the kit has no class for it.
+func (s *Styler) class(c say.Saying) string {
+	if word := s.words.Saying(c.On, c.Field, c.Value, int(c.From)); word != nil {
+		return "." + word.Text
+	}
+	return ""
+}

@@ -1,0 +1,95 @@
+package ship
+
+import (
+	"archive/zip"
+	"bytes"
+	"strings"
+
+	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/layout"
+	"kitrows/internal/project"
+)
+
+// Archive is a page in every form as a zip file, with its pictures and a word on how
+// to build each.
+func Archive(l *layout.Layout, pr *project.Project, o code.Options) ([]byte, error) {
+	p := l.Page()
+	var b bytes.Buffer
+	z := zip.NewWriter(&b)
+	var failed error
+	put := func(name string, text []byte) {
+		w, err := z.Create(name)
+		if err == nil {
+			_, err = w.Write(text)
+		}
+		if err != nil && failed == nil {
+			failed = err
+		}
+	}
+	put("README.md", []byte(archiveReadme(l)))
+	css := strings.TrimSuffix(p.File, ".html") + ".css"
+	for _, form := range Forms {
+		if form.Form == Whole {
+			continue
+		}
+		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins", TypeScript: "components"}[form.Form]
+		for _, f := range Files(l, pr, form.Form, o) {
+			text := f.Text
+			if f.Name == p.File {
+				if form.Form == SCSS || form.Form == Less {
+					continue // the markup is that of the plain form
+				}
+				text = markup.Page(p, text, map[Form]string{Used: "kit.css", Plain: css}[form.Form])
+			}
+			put(folder+"/"+f.Name, []byte(text))
+		}
+	}
+	whole := Files(l, pr, Whole, o)
+	put("classes/kit.whole.css", []byte(whole[1].Text))
+	for _, folder := range []string{"classes", "mixins", "components"} {
+		for _, pic := range pr.Pictures {
+			if shows(l, pic.ID) {
+				put(folder+"/pictures/"+pic.File, pic.Data)
+			}
+		}
+	}
+	if err := z.Close(); err != nil {
+		return nil, err
+	}
+	return b.Bytes(), failed
+}
+
+func archiveReadme(l *layout.Layout) string {
+	name := strings.TrimSuffix(l.Page().File, ".html")
+	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name).Replace(`# PAGE
+
+Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
+
+- classes/: FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
+  kit.whole.css is all of the kit. Nothing needs to be built.
+- mixins/: FILE.html without a grid class, and FILE.css. The stylesheet can be built from either source:
+
+      npx sass mixins/scss/FILE.scss mixins/FILE.css
+      npx lessc mixins/less/FILE.less mixins/FILE.css
+
+- components/: FILE.tsx, made of the components in kit.tsx, which write the classes that kit.css has.
+  Import kit.css once in your application.
+
+pictures/ stands beside each.
+`)
+}
+
+// shows tells whether a page shows a picture.
+func shows(l *layout.Layout, picture string) bool {
+	shown := false
+	for n := range l.Nodes() {
+		if c := l.Node(int32(n)).Content; c != nil {
+			shown = shown || c.Picture == picture
+			for _, s := range c.Sources {
+				shown = shown || s.Picture == picture
+			}
+		}
+	}
+	return shown
+}

@@ -1,0 +1,121 @@
+package ship
+
+import (
+	"encoding/base64"
+	"strings"
+
+	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/say"
+)
+
+// pageStyle is the page's own style in a document, after the kit's. Blocks are
+// as high as declared, so that the document can be held against the plan.
+const pageStyle = `body {
+  margin: 0;
+  color: #1d2422;
+  font: 16px/1.5 system-ui, sans-serif;
+}
+
+.kr-hold {
+  box-sizing: border-box;
+  height: var(--high);
+  margin: 0;
+  padding: 0;
+  overflow: hidden;
+  border: 0;
+  list-style-position: inside;
+  contain: size;
+  contain-intrinsic-width: var(--wide);
+}
+
+.kr-hold.kr-scaled {
+  height: auto;
+  aspect-ratio: var(--ratio);
+}
+
+p.kr-hold::before,
+ul.kr-hold::before {
+  display: block;
+  height: 8px;
+  content: "";
+}
+
+h1 {
+  font-size: 24px;
+}
+
+h2 {
+  font-size: 20px;
+}
+
+picture {
+  display: contents;
+}
+
+button.kr-hold,
+a.kr-hold {
+  display: block;
+  width: 100%;
+}
+
+img.kr-hold {
+  display: block;
+  width: -webkit-fill-available;
+  object-fit: cover;
+}
+`
+
+// Document writes a complete page: the markup with the kit's stylesheet, or the
+// used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
+// declared heights.
+func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
+	p := l.Page()
+	w := markup.NewWriter(say.Of(l, o.Mixed), o, func(id string) string {
+		pic := pr.Picture(id)
+		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data)
+	})
+	w.Hold = true
+	var body *markup.Markup
+	var styles *css.Sheet
+	switch {
+	case o.Mixed:
+		m := mixin.Write(w, l, o, 1)
+		body, styles = m.Markup, m.CSS()
+	case o.Whole:
+		body = w.Page(1)
+		styles = sheet.Whole(l.Kit(), body.Used())
+	default:
+		body = w.Page(1)
+		styles = sheet.Used(l.Kit(), body.Used())
+	}
+	var b strings.Builder
+	b.WriteString("<!DOCTYPE html>\n<html lang=" + markup.Quoted(p.Language) + ">\n<head>\n")
+	for _, line := range markup.Head(p) {
+		b.WriteString("  " + line + "\n")
+	}
+	b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
+	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
+	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")
+	return b.String()
+}
+
+// sourceStyle makes a block as high as the picture it shows from each breakpoint
+// on; where none is declared it stays as before.
+func sourceStyle(k *kit.Kit) string {
+	var b strings.Builder
+	high, ratio, wide := "var(--high)", "var(--ratio)", "var(--wide)"
+	for _, bp := range k.Breakpoints[1:] {
+		high = "var(--high-" + bp.Name + ", " + high + ")"
+		wide = "var(--wide-" + bp.Name + ", " + wide + ")"
+		ratio = "var(--ratio-" + bp.Name + ", " + ratio + ")"
+		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .kr-hold {\n    height: " + high + ";\n  }\n\n  .kr-hold.kr-scaled {\n    height: auto;\n    aspect-ratio: " + ratio + ";\n    contain-intrinsic-width: " + wide + ";\n  }\n}\n")
+	}
+	return b.String()
+}

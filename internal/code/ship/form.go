@@ -1,0 +1,74 @@
+// Package ship puts a page's code together to be taken away: each form's files, archives,
+// complete documents, and what each costs.
+package ship
+
+import (
+	"kitrows/internal/code"
+	"kitrows/internal/code/component"
+	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/layout"
+	"kitrows/internal/project"
+)
+
+// A Form is one way to take a page's code away.
+type Form string
+
+// The forms: with the kit's classes and all of its stylesheet or the part that is
+// used; without grid classes, by mixins or by what those come to; as components.
+const (
+	Whole      Form = "whole"
+	Used       Form = "used"
+	SCSS       Form = "scss"
+	Less       Form = "less"
+	Plain      Form = "plain"
+	TypeScript Form = "tsx"
+)
+
+// Forms are all of them, and what they are called.
+var Forms = []struct {
+	Form
+	Name string
+}{
+	{Used, "Classes, used part"}, {Whole, "Classes, whole kit"}, {SCSS, "Mixins, SCSS"}, {Less, "Mixins, Less"}, {Plain, "Mixins, plain CSS"}, {TypeScript, "Components"},
+}
+
+// Files is a page in a form: its markup first, if it has any of its own.
+func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
+	name, k := l.Page().File, l.Kit()
+	switch f {
+	case SCSS, Less, Plain:
+		m := mixin.New(l, pr, o)
+		all := []code.File{m.Markup.File(name)}
+		switch f {
+		case SCSS:
+			return append(all, m.SCSS()...)
+		case Less:
+			return append(all, m.Less()...)
+		}
+		return append(all, m.Plain())
+	case TypeScript:
+		used := sheet.Used(k, markup.Write(l, pr, o).Used())
+		return append(component.Files(l, pr), code.File{Name: "kit.css", Text: used.String()})
+	}
+	m := markup.Write(l, pr, o)
+	styles := sheet.Used(k, m.Used())
+	if f == Whole {
+		styles = sheet.Whole(k, m.Used())
+	}
+	return []code.File{m.File(name), {Name: "kit.css", Text: styles.String()}}
+}
+
+// ByMixins tells whether a form is written with mixins.
+func (f Form) ByMixins() bool { return f == SCSS || f == Less || f == Plain }
+
+// Known tells whether there is such a form.
+func (f Form) Known() bool {
+	for _, form := range Forms {
+		if form.Form == f {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,160 @@
+package kit
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// A Reader tells what classes of one template say.
+type Reader struct {
+	Named
+	forms  []form
+	names  []string // the breakpoints', from the first
+	placed []int    // how many uneven columns there are at each breakpoint, 0 of equal ones
+}
+
+// A form is a template with or without what stands in brackets, as literals with a
+// placeholder after each but the last.
+type form struct {
+	pieces []string
+	holes  []string
+	placed bool
+	later  bool // it names a breakpoint
+}
+
+// A Match is what a class of a template says: what stands for {n}, the unit of an uneven
+// grid, 0 for none, and the index of the breakpoint it holds from.
+type Match struct {
+	N  string
+	At int
+	BP int
+}
+
+// Reader reads the classes of one of the templates.
+func (t Named) Reader(k *Kit) *Reader {
+	r := &Reader{Named: t}
+	for i, b := range k.Breakpoints {
+		r.names = append(r.names, b.Name)
+		n := 0
+		if c := k.ColumnsAt(i); c.IsUneven() {
+			n = c.N()
+		}
+		r.placed = append(r.placed, n)
+	}
+	if t.Template == "" {
+		return r
+	}
+	for _, at := range []string{"", "\x00"} {
+		for _, bp := range []string{"", "\x01"} {
+			text := t.Template.Write("\x02", at, bp)
+			f := form{placed: strings.Contains(text, "\x00"), later: strings.Contains(text, "\x01")}
+			if f.placed != (at != "") || f.later != (bp != "") {
+				continue // it has no such placeholder
+			}
+			for {
+				i := strings.IndexAny(text, "\x00\x01\x02")
+				if i < 0 {
+					break
+				}
+				f.pieces, f.holes, text = append(f.pieces, text[:i]), append(f.holes, text[i:i+1]), text[i+1:]
+			}
+			f.pieces = append(f.pieces, text)
+			r.forms = append(r.forms, f)
+		}
+	}
+	return r
+}
+
+func (n Naming) reader(k *Kit, field string) *Reader {
+	all := n.Templates()
+	return all[slices.IndexFunc(all, func(t Named) bool { return t.Field == field })].Reader(k)
+}
+
+// Read gives every way in which the template can have written a class.
+func (r *Reader) Read(class string) (all []Match) {
+	for _, f := range r.forms {
+		if strings.HasPrefix(class, f.pieces[0]) {
+			r.match(f, 0, class[len(f.pieces[0]):], Match{}, &all)
+		}
+	}
+	return all
+}
+
+// match fills the hole at index hole and those behind it from what is left of a class.
+func (r *Reader) match(f form, hole int, rest string, so Match, all *[]Match) {
+	if hole == len(f.holes) {
+		if rest == "" && (so.At == 0 || so.At <= r.placed[so.BP]) && !(r.Later && so.BP == 0) {
+			*all = append(*all, so)
+		}
+		return
+	}
+	after := f.pieces[hole+1]
+	try := func(text string, so Match) {
+		if left, ok := strings.CutPrefix(rest[len(text):], after); ok {
+			r.match(f, hole+1, left, so, all)
+		}
+	}
+	switch f.holes[hole] {
+	case "\x00":
+		for end := 1; end <= min(2, len(rest)); end++ {
+			if n, ok := number(rest[:end], MaxColumns); ok && n > 0 {
+				so.At = n
+				try(rest[:end], so)
+			}
+		}
+	case "\x01":
+		for i, name := range r.names {
+			if i > 0 && strings.HasPrefix(rest, name) {
+				so.BP = i
+				try(name, so)
+			}
+		}
+	default:
+		for end := 1; end <= min(7, len(rest)); end++ {
+			if so.N = rest[:end]; r.says(so.N) {
+				try(so.N, so)
+			}
+		}
+	}
+}
+
+// says reports whether {n} may stand for a text.
+func (r *Reader) says(n string) bool {
+	if r.Field == "part" {
+		up, low, _ := strings.Cut(n, "-")
+		a, okA := number(up, 100)
+		b, okB := number(low, 100)
+		return okA && okB && a >= 1 && a <= b
+	}
+	if slices.Contains(r.Words, n) {
+		return true
+	}
+	most := MaxColumns
+	switch r.Field {
+	case "gapX", "gapY":
+		most = 200
+	case "place":
+		most = 99
+	}
+	below, negative := strings.CutPrefix(n, "m")
+	v, ok := number(below, most)
+	return r.Numbers && ok && (!negative || r.Negative && v > 0)
+}
+
+// number reads digits as a class has them, without zeros before, up to most.
+func number(text string, most int) (n int, ok bool) {
+	n, err := strconv.Atoi(text)
+	return n, err == nil && n >= 0 && n <= most && strconv.Itoa(n) == text
+}
+
+// Writes reports whether a class is one that some template of the kit may write.
+func (k *Kit) Writes(class string) bool {
+	return slices.ContainsFunc(k.Naming.Templates(), func(t Named) bool {
+		literal := string(t.Template)
+		if i := strings.IndexAny(literal, "{["); i >= 0 {
+			literal = literal[:i]
+		}
+		return literal != "" && strings.HasPrefix(class, literal) && len(t.Reader(k).Read(class)) > 0
+	})
+}

@@ -1,0 +1,175 @@
+package say
+
+import (
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+)
+
+// settle takes away everything without which the row still lays out as worked out,
+// whatever its content. Most sayings move a box by what they say; only those that may
+// not are tried. What a column says can only move what is on its line, so no more is
+// laid out again to try it, and the time this takes grows with the columns, not with
+// their square.
+func (r *row) settle() {
+	if !r.doubtful() {
+		return
+	}
+	t := newTrial(r)
+	for changed := true; changed; {
+		changed = t.thin(-1)
+		for n := range r.columns {
+			changed = t.thin(n) || changed
+		}
+	}
+}
+
+// doubtful reports whether anything that is said may be without effect.
+func (r *row) doubtful() bool {
+	any := func(courses []course) bool {
+		return slices.ContainsFunc(courses, func(c course) bool {
+			return slices.ContainsFunc(c.now[:len(r.live)], func(v page.Value) bool { return v != c.start && r.suspect(c.field, v) })
+		})
+	}
+	return any(r.own) || slices.ContainsFunc(r.columns, func(c column) bool { return any(c.courses) })
+}
+
+// suspect reports whether saying a value may be without effect in this row.
+func (r *row) suspect(f page.Field, v page.Value) bool {
+	switch f {
+	case page.PerLine:
+		return !r.counted
+	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail:
+		return true
+	case page.Nudge: // back over the start of an uneven row
+		return r.uneven
+	case page.Skip:
+		return r.elastic
+	case page.Width:
+		return r.elastic || v == page.Share || v == page.Natural
+	}
+	return false
+}
+
+// A trial is a row laid out by what is said, at each breakpoint where it is seen, to
+// try whether that is still so with something less said.
+type trial struct {
+	*row
+	stages   []stage
+	measures []int // how many columns say something in units, up to each breakpoint
+}
+
+// A stage is a trial at one breakpoint.
+type stage struct {
+	got    layout.Row // with what is said
+	at     []int      // where in got each column's cell stands; −1 where it is hidden
+	shapes [2]shape   // what is wanted, in rows of two widths; none where the row breaks by px
+	tight  bool       // the row is somewhere so narrow that units do not add up
+}
+
+func newTrial(r *row) *trial {
+	t := &trial{row: r, stages: make([]stage, len(r.live)), measures: make([]int, len(r.live))}
+	for n := range r.columns {
+		t.measure(n, 1)
+	}
+	for i, want := range r.want {
+		if !r.live[i] {
+			continue
+		}
+		s := &t.stages[i]
+		s.tight = narrow(want, want)
+		if !want.Natural && !s.tight {
+			for w := range s.shapes {
+				s.shapes[w] = newShape(want, widths[w])
+			}
+		}
+		t.read(i)
+	}
+	return t
+}
+
+// narrow reports whether a form of a row is so narrow somewhere in its breakpoint that
+// units do not add up.
+func narrow(form, want *layout.Row) bool { return form.Tight(form.Track(kit.Plain(want.Narrowest))) }
+
+// measure counts a column that says something in units, by one more or less.
+func (t *trial) measure(n, by int) {
+	first := len(t.live)
+	for c := range t.columns[n].courses {
+		course := &t.columns[n].courses[c]
+		for i := range t.live {
+			measured := course.field.IsUnits() && course.now[i] != page.Full && course.now[i] != page.Natural
+			if measured && course.says(i) {
+				first = min(first, int(course.from[i]))
+			}
+		}
+	}
+	for i := first; i < len(t.live); i++ {
+		t.measures[i] += by
+	}
+}
+
+// courses are those of the column at n, or the row's own at −1.
+func (t *trial) courses(n int) []course {
+	if n < 0 {
+		return t.own
+	}
+	return t.columns[n].courses
+}
+
+// thin takes away what has no effect of what the column at n says, or at −1 the row.
+func (t *trial) thin(n int) (changed bool) {
+	courses := t.courses(n)
+	for at := range int8(len(t.live)) {
+		for c := range courses {
+			course := &courses[c]
+			for i := range t.live {
+				if course.from[i] == at && course.says(i) && t.suspect(course.field, course.now[i]) && t.without(n, course, i) {
+					changed = true
+				}
+			}
+		}
+	}
+	return changed
+}
+
+// without takes away what a course says at breakpoint i if the row lays out as worked
+// out without it.
+func (t *trial) without(n int, c *course, i int) bool {
+	was := *c
+	end := c.until(i, len(t.live))
+	if n >= 0 {
+		t.measure(n, -1)
+	}
+	value, from := c.before(i)
+	for at := i; at < len(c.now) && (at < end || c.from[at] == was.from[i]); at++ {
+		c.now[at], c.from[at] = value, from
+	}
+	if n >= 0 {
+		t.measure(n, 1)
+	}
+	last := end
+	if n < 0 {
+		last = len(t.live) // what columns say is carried on in proportion to what the row divides into
+	}
+	same := true
+	for at := i; at < last && same; at++ {
+		same = t.same(n, at)
+	}
+	if same {
+		for at := i; at < last; at++ {
+			t.accept(n, at)
+		}
+		return true
+	}
+	if n >= 0 {
+		t.measure(n, -1)
+	}
+	*c = was
+	if n >= 0 {
+		t.measure(n, 1)
+	}
+	return false
+}

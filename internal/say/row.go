@@ -1,0 +1,242 @@
+package say
+
+import (
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+)
+
+// A row is what the code of one row and its columns must say, while it is worked out.
+type row struct {
+	kit     *kit.Kit
+	node    *page.Node
+	live    []bool        // at each breakpoint, whether all above it is shown
+	want    []*layout.Row // at each breakpoint, as worked out
+	own     []course
+	columns []column
+
+	counted bool // of floats, so many a line: the row's rule counts where lines begin
+	elastic bool // a share or a spread can come to what a width says
+	uneven  bool // some breakpoint's columns are
+}
+
+// A column is what its code must say, by field, as far as that is not the default
+// everywhere, and at which breakpoints it is seen.
+type column struct {
+	courses []course
+	seen    []bool
+}
+
+func newRow(l *layout.Layout, n *page.Node, live []bool, counts bool) *row {
+	r := &row{kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), columns: make([]column, len(n.Children))}
+	r.counted = counts && r.kit.Technique == kit.Float
+	for i := range r.want {
+		want := l.Row(n.ID, i)
+		r.want[i] = want
+		r.uneven = r.uneven || r.kit.ColumnsAt(i).IsUneven()
+		r.counted = r.counted && !(live[i] && want.PerLine > 0 && len(want.Cells) < len(n.Children))
+		r.elastic = r.elastic || want.Spread != page.Start || want.PerLine > 0 ||
+			slices.ContainsFunc(want.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
+	}
+	r.musts()
+	return r
+}
+
+// A demand is that a field have a value; it is said at a breakpoint.
+type demand func(f page.Field, v page.Value, at int)
+
+// musts fills in what must hold of the row and its columns.
+func (r *row) musts() {
+	cells := make([][]*layout.Cell, len(r.want)) // by breakpoint and column
+	for i, want := range r.want {
+		cells[i] = make([]*layout.Cell, len(r.columns))
+		for c := range want.Cells {
+			cells[i][want.Cells[c].Child] = &want.Cells[c]
+		}
+	}
+	var t [page.NumFields]course
+	r.own = r.filled(&t, page.Row, func(i int, must demand) {
+		r.mustOwn(i, must)
+	})
+	for n := range r.columns {
+		seen := make([]bool, len(r.live))
+		for i := range seen {
+			seen[i] = r.live[i] && cells[i][n] != nil
+		}
+		r.columns[n].seen = seen
+		t[page.Line].start = page.Value{Term: page.Turns}
+		if n == 0 {
+			t[page.Line].start.Term = page.Leads
+		}
+		r.columns[n].courses = r.filled(&t, page.Column, func(i int, must demand) {
+			if r.live[i] {
+				r.mustColumn(i, cells[i][n], must)
+			}
+		})
+	}
+}
+
+// filled gives the courses of what must hold at each breakpoint, but for those whose
+// default does.
+func (r *row) filled(t *[page.NumFields]course, kind page.Kind, fill func(i int, must demand)) []course {
+	var moves [page.NumFields]bool
+	for f := range t {
+		c := &t[f]
+		c.field, c.must = page.Field(f), [kit.MaxBreakpoints]page.Value{}
+		if c.field != page.Line {
+			c.start = c.field.Default(kind)
+		}
+	}
+	count := 0
+	for i := range r.live {
+		fill(i, func(f page.Field, v page.Value, at int) {
+			t[f].must[i], t[f].place[i] = v, int8(at)
+			if !moves[f] && v != t[f].start && !r.alike(f, t[f].start, -1, v, i) {
+				moves[f] = true
+				count++
+			}
+		})
+	}
+	if count == 0 {
+		return nil
+	}
+	all := make([]course, 0, count)
+	for f := range t {
+		if moves[f] {
+			all = append(all, t[f])
+			r.run(&all[len(all)-1])
+		}
+	}
+	return all
+}
+
+// run says a course as it goes: a value is said where it must hold and another is
+// carried there.
+func (r *row) run(c *course) {
+	for i := range r.live {
+		now, from := c.before(i)
+		if must := c.must[i]; must.Term != page.None && !r.alike(c.field, now, from, must, i) {
+			now, from = must, c.place[i]
+		}
+		c.now[i], c.from[i] = now, from
+	}
+	for i := len(r.live); i < len(c.from); i++ {
+		c.now[i], c.from[i] = c.before(i)
+	}
+}
+
+// mustOwn demands what the row itself says at breakpoint i.
+func (r *row) mustOwn(i int, must demand) {
+	want := r.want[i]
+	divides := page.Fresh
+	if want.Columns != r.kit.ColumnsAt(i) {
+		divides = page.Of(want.Columns.N())
+	}
+	must(page.Divides, divides, i) // even where nothing is seen: what is set there may be carried on
+	if !r.live[i] || len(want.Cells) == 0 {
+		return
+	}
+	must(page.PerLine, page.Of(want.PerLine), i)
+	must(page.GapX, want.Held[page.GapX].Value, i)
+	must(page.GapY, want.Held[page.GapY].Value, i)
+	if want.Technique != kit.Float {
+		must(page.Align, want.Align, i)
+		must(page.Spread, want.Spread, i)
+	}
+}
+
+// mustColumn demands what a column says at breakpoint i; it has no cell where it is
+// hidden.
+func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
+	if cell == nil {
+		must(page.Shown, page.Hides, i)
+		return
+	}
+	want := r.want[i]
+	must(page.Shown, page.Shows, i)
+	must(page.Order, cell.Order, i)
+	must(page.Align, cell.Self, i)
+	if want.Technique == kit.Float && !(r.counted && want.PerLine > 0) {
+		must(page.Line, page.Value{Term: cell.Line}, i)
+	}
+	if want.PerLine > 0 {
+		return
+	}
+	at := placesOf(want, cell)
+	if cell.Counted() && cell.Units >= float64(want.Columns.N()) {
+		must(page.Width, page.Full, i)
+	} else if cell.Width.Term == page.Taken {
+		r.mustUnits(i, page.Width, cell.Units, at.width, cell, must)
+	} else {
+		must(page.Width, cell.Width, i)
+	}
+	r.mustUnits(i, page.Skip, cell.Skip, at.width, cell, must)
+	r.mustUnits(i, page.Trail, cell.Trail, at.trail, cell, must)
+	r.mustUnits(i, page.Nudge, cell.Nudge, at.width, cell, must)
+}
+
+// mustUnits demands so many units: as they come out here or, off the grid, as they
+// were set where they are carried from.
+func (r *row) mustUnits(i int, f page.Field, units float64, at uint8, cell *layout.Cell, must demand) {
+	v := page.Value{Term: page.Number, At: at, N: int16(units), Of: int16(r.want[i].Columns.N())}
+	if f == page.Width {
+		v.Term = page.Taken
+	}
+	if float64(int(units)) != units {
+		origin := int(cell.Held[f].From)
+		before := r.want[origin].Columns.N()
+		most := before // of a row's columns a width may take all, anything else all but one
+		if f != page.Width {
+			most--
+		}
+		v.N, v.Of = int16(max(-most, min(cell.Held[f].Int(), most))), int16(before)
+		i = origin
+	}
+	must(f, v, i)
+}
+
+// places are the units, from 1, at which a column's width, skip and nudge, and its
+// trail are said in an uneven grid; 0 in an equal one.
+type places struct{ width, trail uint8 }
+
+func placesOf(r *layout.Row, c *layout.Cell) places {
+	if !r.Columns.IsUneven() {
+		return places{}
+	}
+	start := int(c.Unit) + 1
+	return places{uint8(start), uint8(start + int(c.Units))}
+}
+
+// alike reports whether a value said at breakpoint from comes to what must hold at i:
+// units by their part of the row and, in an uneven one, where they begin.
+func (r *row) alike(f page.Field, now page.Value, from int8, must page.Value, i int) bool {
+	switch {
+	case f == page.Line:
+		return now == must || standAlike(r.want[i], now.Term, must.Term)
+	case !f.IsUnits():
+		return now == must
+	}
+	n, of, ok := now.Part()
+	m, all, also := must.Part()
+	switch {
+	case !ok || !also:
+		return now.Term == must.Term
+	case n == 0 || m == 0:
+		return n == m
+	case f == page.Width && n == of && m == all:
+		return true
+	}
+	return now.At == must.At && n*all == m*of && (must.At == 0 || from >= 0 && r.want[from].Columns == r.want[i].Columns)
+}
+
+// standAlike reports whether two places in a float row come to the same: without a
+// gutter running on is as leading, without one between lines as running on in
+// another.
+func standAlike(r *layout.Row, a, b page.Term) bool {
+	gutter := r.Track(kit.Plain(layout.Roomy)).Gutter.Px
+	pair := func(x, y page.Term) bool { return a == x && b == y || a == y && b == x }
+	return gutter == 0 && pair(page.Leads, page.Runs) || r.GapY == 0 && pair(page.Runs, page.Under) ||
+		gutter == 0 && r.GapY == 0 && pair(page.Leads, page.Under)
+}

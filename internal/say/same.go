@@ -1,0 +1,173 @@
+package say
+
+import (
+	"math"
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+)
+
+// same reports whether the row lays out as worked out at breakpoint i with what the
+// column at n now says, or at −1 the row itself.
+func (t *trial) same(n, i int) bool {
+	want := t.want[i]
+	switch {
+	case !t.live[i] || len(want.Cells) == 0:
+		return true
+	case n < 0:
+		got := t.reading(i)
+		return t.sameRow(i, &got)
+	case t.stages[i].at[n] < 0:
+		return true
+	}
+	got := &t.stages[i].got
+	at := t.stages[i].at[n]
+	was := got.Cells[at]
+	got.Cells[at], _ = t.cell(n, i, got)
+	defer func() { got.Cells[at] = was }()
+	return t.sameCell(i, got, at) && t.placedAlike(i, got, n)
+}
+
+// sameCell reports whether a row whose cell at that place is new lays out as worked
+// out; with the cell before, it did.
+func (t *trial) sameCell(i int, got *layout.Row, at int) bool {
+	want, s, cell := t.want[i], &t.stages[i], &got.Cells[at]
+	if at > 0 && !ordered(&got.Cells[at-1], cell) || at+1 < len(got.Cells) && !ordered(cell, &got.Cells[at+1]) {
+		return false
+	}
+	alone := *got
+	alone.Cells = got.Cells[at : at+1]
+	alone.Parted = cell.Units != math.Trunc(cell.Units)
+	if !s.tight && narrow(&alone, want) || got.Technique == kit.Grid && !whole(&alone) {
+		return false
+	}
+	if want.Natural || s.tight {
+		return cellAlike(want, at, cell)
+	}
+	return s.shapes[0].sameAt(got, at) && s.shapes[1].sameAt(got, at)
+}
+
+// sameRow is the same for a row of which all may be new.
+func (t *trial) sameRow(i int, got *layout.Row) bool {
+	want, s := t.want[i], &t.stages[i]
+	if !s.tight && narrow(got, want) || got.Technique == kit.Grid && !whole(got) || got.Technique == kit.Float && !t.stand(i, got) {
+		return false
+	}
+	if len(want.Cells) != len(got.Cells) {
+		return false
+	}
+	if want.Natural || s.tight {
+		if want.Columns != got.Columns || want.Gutter != got.Gutter || want.GapY != got.GapY ||
+			want.PerLine != got.PerLine || want.Spread != got.Spread {
+			return false
+		}
+		for at := range got.Cells {
+			if got.Cells[at].Child != want.Cells[at].Child || !cellAlike(want, at, &got.Cells[at]) {
+				return false
+			}
+		}
+	} else if !s.shapes[0].same(got) || !s.shapes[1].same(got) {
+		return false
+	}
+	for n := range t.columns {
+		if s.at[n] >= 0 && !t.placedAlike(i, got, n) {
+			return false
+		}
+	}
+	return true
+}
+
+// ordered reports whether one cell stands before another.
+func ordered(a, b *layout.Cell) bool {
+	if before, after := layout.Rank(a.Order), layout.Rank(b.Order); before != after {
+		return before < after
+	}
+	return a.Child < b.Child
+}
+
+// whole reports whether columns skip, take and trail whole units, as grid tracks must
+// be told: the area of a part of one is another.
+func whole(r *layout.Row) bool {
+	return !slices.ContainsFunc(r.Cells, func(c layout.Cell) bool { return math.Abs(c.Wants()-math.Round(c.Wants())) > 1e-9 })
+}
+
+// stand reports whether the row's gutters are such that its floats stand where they
+// must, though some are told another place that is alike.
+func (t *trial) stand(i int, got *layout.Row) bool {
+	for n := range t.columns {
+		courses := t.columns[n].courses
+		c := slices.IndexFunc(courses, func(c course) bool { return c.field == page.Line })
+		if c < 0 || t.stages[i].at[n] < 0 {
+			continue
+		}
+		told, must := courses[c].now[i], courses[c].must[i]
+		if must.Term != page.None && told != must && !standAlike(got, told.Term, must.Term) {
+			return false
+		}
+	}
+	return true
+}
+
+// placedAlike reports whether, where it matters, what a column says names the units of
+// an uneven row at which it stands, and none in a row of equal ones.
+func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
+	want := t.want[i]
+	if !t.uneven || want.PerLine > 0 || t.measures[i] == 0 {
+		return true
+	}
+	if want.Columns != got.Columns {
+		return false
+	}
+	courses := t.columns[n].courses
+	for c := range courses {
+		v, from, must := courses[c].now[i], courses[c].from[i], courses[c].must[i]
+		if !courses[c].field.IsUnits() || v.N == 0 || v.Term != page.Taken && v.Term != page.Number {
+			continue
+		}
+		at := must.At
+		if must.Term == page.Whole { // its width is that of a take of all
+			at = t.wholeAt(i, n)
+		}
+		if v.At != at || at > 0 && t.kit.ColumnsAt(int(from)) != want.Columns {
+			return false
+		}
+	}
+	return true
+}
+
+// wholeAt is the unit, from 1, at which the column at n stands in an uneven row; 0 in an
+// equal one.
+func (t *trial) wholeAt(i, n int) uint8 {
+	want := t.want[i]
+	for c := range want.Cells {
+		if want.Cells[c].Child == n {
+			return placesOf(want, &want.Cells[c]).width
+		}
+	}
+	return 0
+}
+
+// cellAlike reports whether a cell says the same as the one worked out where it cannot
+// be foreseen how lines break: only what follows or aligns a column that is alone is
+// sure to be without effect.
+func cellAlike(want *layout.Row, at int, got *layout.Cell) bool {
+	cell := &want.Cells[at]
+	alone := len(want.Cells) == 1
+	free := alone && cell.Width != page.Share && want.Spread == page.Start
+	near := func(a, b float64) bool { return math.Abs(a-b) < 1e-6 }
+	return widthKind(cell, want) == widthKind(got, want) && near(cell.Units, got.Units) && near(cell.Skip, got.Skip) &&
+		near(cell.Nudge, got.Nudge) && (free || near(cell.Trail, got.Trail)) && (alone || cell.Align == got.Align)
+}
+
+// widthKind is what kind of width a cell has, all of the units being the full line.
+func widthKind(c *layout.Cell, r *layout.Row) page.Term {
+	switch {
+	case c.Width == page.Share || c.Width == page.Natural:
+		return c.Width.Term
+	case c.Units >= float64(r.Columns.N()):
+		return page.Whole
+	}
+	return page.Taken
+}

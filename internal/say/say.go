@@ -1,0 +1,160 @@
+// Package say works out what a page's code must say: of every container, row and
+// column which field has which value from which breakpoint on, with nothing said that
+// comes to nothing. Classes, mixins and the properties of components are all written
+// from it.
+package say
+
+import (
+	"cmp"
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// A Saying is one thing that code says: that a field of a node has a value from a
+// breakpoint on. Sayings are comparable; how many units a row has is not in them, for
+// code says units by their number alone.
+type Saying struct {
+	On    page.Kind
+	Field page.Field
+	Value page.Value
+	From  int8 // the breakpoint
+}
+
+// Base says that a node is a row, a column or a picture that fits at all.
+func Base(kind page.Kind) Saying { return Saying{On: kind, Field: page.Base} }
+
+// Fit says that a picture is scaled to its column.
+var Fit = Saying{On: page.Block, Field: page.Fit}
+
+// Compare orders sayings as their rules stand in a stylesheet: by breakpoint, kind of
+// node, field and value.
+func Compare(a, b Saying) int {
+	return cmp.Or(
+		cmp.Compare(a.From, b.From), cmp.Compare(rank[a.On], rank[b.On]), cmp.Compare(a.Field, b.Field),
+		cmp.Compare(a.Value.Term, b.Value.Term), cmp.Compare(a.Value.N, b.Value.N),
+		cmp.Compare(a.Value.Of, b.Value.Of), cmp.Compare(a.Value.At, b.Value.At),
+	)
+}
+
+var rank = map[page.Kind]int{page.Container: 0, page.Row: 1, page.Column: 2, page.Block: 3}
+
+// A Page is all that the code of a page must say.
+type Page struct {
+	Layout  *layout.Layout
+	of      map[string][]Saying                        // by node id
+	wants   map[string][]vocab.Want                    // the same as what must hold at each breakpoint
+	columns map[string][kit.MaxBreakpoints]kit.Columns // by row id, what it divides into
+	counted map[string]bool                            // by row id
+	only    string                                     // the id of the one node it is about; empty for all
+}
+
+// Of works out what the code of a page must say. With counts, the rule of a row of so
+// many floats a line counts where its lines begin, unless some of its columns are
+// hidden there, so that these do not say it.
+func Of(l *layout.Layout, counts bool) *Page { return of(l, counts, "") }
+
+// OfNode works it out for the container, row or column of that id alone.
+func OfNode(l *layout.Layout, counts bool, id string) *Page { return of(l, counts, id) }
+
+func of(l *layout.Layout, counts bool, only string) *Page {
+	p := &Page{
+		only: only, Layout: l, of: make(map[string][]Saying, l.Nodes()), wants: make(map[string][]vocab.Want, l.Nodes()),
+		columns: map[string][kit.MaxBreakpoints]kit.Columns{}, counted: map[string]bool{},
+	}
+	all := make([]bool, len(l.Kit().Breakpoints))
+	for i := range all {
+		all[i] = true
+	}
+	p.frames(l.Page().Body, all, counts)
+	return p
+}
+
+// Node is what the code says of the node of that id, its base first, then in the
+// order of breakpoints and fields.
+func (p *Page) Node(id string) []Saying { return p.of[id] }
+
+// Words are the classes of a vocabulary that say of a row, or of a column in row, all
+// that its code must say, and what of that none can say.
+func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []vocab.Missing) {
+	if n.Kind == page.Row {
+		row = n
+	}
+	return v.Choose(n.Kind, p.wants[n.ID], p.columns[row.ID])
+}
+
+// Counted reports whether the rule of the row of that id counts where its lines begin.
+func (p *Page) Counted(id string) bool { return p.counted[id] }
+
+func (p *Page) frames(nodes []*page.Node, seen []bool, counts bool) {
+	for _, n := range nodes {
+		if n.Kind == page.Section {
+			p.frames(n.Children, seen, counts)
+			continue
+		}
+		p.of[n.ID] = []Saying{Frame(p.Layout.Kit(), n.Frame)}
+		for _, row := range n.Children {
+			p.row(row, seen, counts)
+		}
+	}
+}
+
+// row works out a row and what is in it; seen tells at which breakpoints everything
+// above it is shown.
+func (p *Page) row(n *page.Node, seen []bool, counts bool) {
+	if p.only != "" && p.only != n.ID && !slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
+		for _, column := range n.Children {
+			p.inside(column, p.seen(column, seen), counts)
+		}
+		return
+	}
+	r := newRow(p.Layout, n, seen, counts)
+	r.settle()
+	p.counted[n.ID] = r.counted
+	p.of[n.ID] = sayings([]Saying{Base(page.Row)}, page.Row, r.own)
+	p.wants[n.ID] = r.wants(r.own)
+	var columns [kit.MaxBreakpoints]kit.Columns
+	for i := range r.live {
+		columns[i] = r.divided(i)
+	}
+	p.columns[n.ID] = columns
+	for i, column := range n.Children {
+		p.of[column.ID] = sayings([]Saying{Base(page.Column)}, page.Column, r.columns[i].courses)
+		p.wants[column.ID] = r.wants(r.columns[i].courses)
+		p.inside(column, r.columns[i].seen, counts)
+	}
+}
+
+// inside works out the rows in a column that is seen there.
+func (p *Page) inside(column *page.Node, seen []bool, counts bool) {
+	for _, c := range column.Children {
+		if c.Kind == page.Row {
+			p.row(c, seen, counts)
+		}
+	}
+}
+
+// seen is where a column is shown of where everything above it is.
+func (p *Page) seen(column *page.Node, above []bool) []bool {
+	seen := make([]bool, len(above))
+	for i := range seen {
+		seen[i] = above[i] && p.Layout.Held(column.ID, i)[page.Shown].Value == page.Shows
+	}
+	return seen
+}
+
+// Frame says what kind of container a node is.
+func Frame(k *kit.Kit, f page.Frame) Saying {
+	s := Saying{On: page.Container, Field: page.Frames, Value: page.Value{Term: page.Fixed}}
+	if name, ok := f.Below(); ok {
+		s.Value.Term, s.From = page.UpTo, int8(k.Index(name))
+	} else if f == page.FluidFrame {
+		s.Value.Term = page.Fluid
+	} else if f == page.CappedFrame {
+		s.Value.Term = page.Capped
+	}
+	return s
+}

@@ -1,0 +1,146 @@
+package say
+
+import (
+	"fmt"
+	"testing"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/sample"
+)
+
+// What is said gives what was worked out at every breakpoint, and with any one thing
+// less said it does not, as far as that does not hang on content.
+func TestNothingMoreIsSaidThanMust(t *testing.T) {
+	r := sample.New(21)
+	tried := 0
+	for range 150 {
+		k := sample.Kit(r)
+		pg := sample.Page(r, k)
+		l := layout.Of(k, pg)
+		pg.Walk(func(n *page.Node, _ page.Place) {
+			if n.Kind != page.Row {
+				return
+			}
+			live := make([]bool, len(k.Breakpoints))
+			for i := range live {
+				live[i] = true
+			}
+			r := newRow(l, n, live, false)
+			r.settle()
+			whole := newTrial(r)
+			same := func() bool {
+				for i := range live {
+					if got := whole.reading(i); len(r.want[i].Cells)+len(got.Cells) > 0 && !whole.sameRow(i, &got) {
+						return false
+					}
+				}
+				return true
+			}
+			if !same() {
+				t.Fatalf("what is said of %s does not give the plan", n.ID)
+			}
+			for column := -1; column < len(r.columns); column++ {
+				courses := whole.courses(column)
+				for c := range courses {
+					for i := range live {
+						was := courses[c]
+						if !was.says(i) || was.field == page.Line { // where a float begins a line is said, not found
+							continue
+						}
+						tried++
+						value, from := was.before(i)
+						for at := i; at < was.until(i, len(live)); at++ {
+							courses[c].now[at], courses[c].from[at] = value, from
+						}
+						if same() {
+							t.Fatalf("%s at %d on column %d of %s is said for nothing", was.field, i, column, n.ID)
+						}
+						courses[c] = was
+					}
+				}
+			}
+		})
+	}
+	if tried < 3000 {
+		t.Errorf("only %d sayings were tried", tried)
+	}
+}
+
+// A trial that looks only at the line a cell stands on finds what one finds that lays
+// out the whole row.
+func TestTryingOneCellIsTryingTheRow(t *testing.T) {
+	r := sample.New(22)
+	tried := 0
+	for range 150 {
+		k := sample.Kit(r)
+		pg := sample.Page(r, k)
+		l := layout.Of(k, pg)
+		pg.Walk(func(n *page.Node, _ page.Place) {
+			if n.Kind != page.Row {
+				return
+			}
+			live := make([]bool, len(k.Breakpoints))
+			for i := range live {
+				live[i] = true
+			}
+			row := newRow(l, n, live, false)
+			trial := newTrial(row)
+			for column := range row.columns {
+				for c := range row.columns[column].courses {
+					course := &row.columns[column].courses[c]
+					was := *course
+					for i := range live {
+						if !course.says(i) || !row.suspect(course.field, course.now[i]) {
+							continue
+						}
+						value, from := course.before(i)
+						for at := i; at < course.until(i, len(live)); at++ {
+							course.now[at], course.from[at] = value, from
+						}
+						whole := trial.reading(i)
+						if one, all := trial.same(column, i), trial.sameRow(i, &whole); one != all {
+							t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column, n.ID, i, one, all)
+						}
+						*course = was
+						tried++
+					}
+				}
+			}
+		})
+	}
+	if tried < 1000 {
+		t.Errorf("only %d sayings were tried", tried)
+	}
+}
+
+// Every is a page of one row of n columns with every kind of setting on each.
+func every(n int, technique kit.Technique) (*page.Page, *kit.Kit) {
+	k := sample.PlainTwelve()
+	k.Technique = technique
+	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row", At: []page.Setting{page.At("mid").With(page.GapX, page.Px(8)), page.At("wide").With(page.Align, page.Middle)}}
+	for i := range n {
+		id := fmt.Sprintf("column-%d", i)
+		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, At: []page.Setting{
+			page.At("base").With(page.Width, page.Take(2+i%5)).With(page.Skip, page.Of(i%3)).With(page.Order, page.Of(i%7)).With(page.Align, page.Top),
+			page.At("mid").With(page.Width, page.Take(1+i%6)).With(page.Trail, page.Of(i%4)).With(page.Nudge, page.Of(i%3-1)),
+			page.At("wide").With(page.Width, page.Share).With(page.Shown, []page.Value{page.Shows, page.Hides}[i%5/4]),
+			page.At("full").With(page.Width, page.Part(1, 3+i%3)).With(page.Shown, page.Shows),
+		}})
+	}
+	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}, k
+}
+
+func BenchmarkSay(b *testing.B) {
+	for _, n := range []int{1000, 2000, 19900} {
+		p, k := every(n, kit.Flex)
+		l := layout.Of(k, p)
+		b.Run(fmt.Sprintf("a row of %d columns with every kind of setting", n), func(b *testing.B) {
+			for b.Loop() {
+				Of(l, false)
+			}
+		})
+	}
+}

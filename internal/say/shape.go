@@ -1,0 +1,136 @@
+package say
+
+import (
+	"math"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+)
+
+// widths are two row widths, in px, at which no grid is starved. Where no column is
+// as wide as its content, places are straight lines over the row's width, so two
+// tell all.
+var widths = [2]float64{layout.Roomy, layout.Roomy * 1.75}
+
+// A shape is how a row lays out in one width: its lines, and the boxes of its cells, as
+// far as they do not hang on content.
+type shape struct {
+	width float64
+	want  *layout.Row
+	runs  []layout.Run
+	boxes []box // by the cells' order
+}
+
+// A box is where a cell stands on its line.
+type box struct {
+	child    int
+	x, width float64
+	unit     float64    // in uneven rows
+	drops    bool       // a float, from a line that is told to hold more than it can
+	align    page.Value // where another cell shares the line; none where none does
+	gap      float64    // of a line after the first: the space above it
+}
+
+func newShape(want *layout.Row, width float64) shape {
+	s := shape{width: width, want: want, boxes: make([]box, 0, len(want.Cells))}
+	t := want.Track(kit.Plain(width))
+	s.runs = want.Break(t, nil, 0, new(float64))
+	for line, run := range s.runs {
+		place(want, run, line, t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
+	}
+	return s
+}
+
+// place visits the boxes of one line.
+func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at int, b box)) {
+	drops := r.Technique == kit.Float && overfull(r, run)
+	at := run.First
+	r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
+		b := box{child: c.Child, drops: drops, x: rounded(s.X.Px), width: rounded(s.Width.Px)}
+		if r.Columns.IsUneven() && r.PerLine == 0 {
+			b.unit = s.Unit
+		}
+		if run.End-run.First > 1 {
+			b.align = c.Align
+		}
+		if line > 0 {
+			b.gap = r.GapY
+		}
+		visit(at, b)
+		at++
+	})
+}
+
+// same reports whether a row lays out so.
+func (s *shape) same(got *layout.Row) bool {
+	t := got.Track(kit.Plain(s.width))
+	runs := s.runs
+	if got.Technique != kit.Float { // floats break where they are told to
+		runs = got.Break(t, nil, 0, new(float64))
+		if len(runs) != len(s.runs) {
+			return false
+		}
+	}
+	for line, run := range runs {
+		if run.First != s.runs[line].First || run.End != s.runs[line].End || !s.sameLine(got, run, line, t) {
+			return false
+		}
+	}
+	return true
+}
+
+func (s *shape) sameLine(got *layout.Row, run layout.Run, line int, t kit.Track) bool {
+	same := true
+	place(got, run, line, t, func(at int, b box) { same = same && b == s.boxes[at] })
+	return same
+}
+
+// sameAt reports whether a row of which only the cell at that place is new lays out so:
+// only that cell's line may be another, or the end of the one before it.
+func (s *shape) sameAt(got *layout.Row, at int) bool {
+	t := got.Track(kit.Plain(s.width))
+	line := 0
+	for low, high := 0, len(s.runs); low < high; {
+		if line = (low + high) / 2; s.runs[line].End <= at {
+			low = line + 1
+		} else if s.runs[line].First > at {
+			high = line
+		} else {
+			break
+		}
+	}
+	want := s.runs[line]
+	if got.Technique == kit.Float {
+		return s.sameLine(got, want, line, t)
+	}
+	first := want.First
+	if at == first && line > 0 {
+		first = s.runs[line-1].First
+	}
+	near := *got
+	near.Cells = got.Cells[first:min(want.End+1, len(got.Cells))]
+	runs := near.Break(t, nil, 0, new(float64))
+	for _, run := range runs {
+		run.First, run.End = run.First+first, run.End+first
+		switch {
+		case run.First == want.First:
+			return run.End == want.End && s.sameLine(got, run, line, t)
+		case run.End > want.First:
+			return false
+		}
+	}
+	return false
+}
+
+// overfull reports whether the cells of a run ask for more than a line, so that
+// floats would drop; one alone only stands over.
+func overfull(r *layout.Row, run layout.Run) bool {
+	wants := 0.0
+	for i := run.First; i < run.End; i++ {
+		wants += r.Cells[i].Wants()
+	}
+	return r.PerLine == 0 && run.End-run.First > 1 && wants > float64(r.Columns.N())+1e-6
+}
+
+func rounded(v float64) float64 { return math.Round(v*1e4) / 1e4 }
