@@ -1,7 +1,6 @@
 package layout
 
 import (
-	"cmp"
 	"math"
 	"slices"
 
@@ -72,7 +71,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	})
 	row.Cells = r.cells[first:len(r.cells):len(r.cells)]
 	if ordered {
-		slices.SortStableFunc(row.Cells, func(a, b Cell) int { return cmp.Compare(Rank(a.Order), Rank(b.Order)) })
+		row.Sort()
 	}
 	r.support(row, w)
 	row.stand()

@@ -1,6 +1,9 @@
 package layout
 
 import (
+	"cmp"
+	"slices"
+
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
@@ -71,6 +74,22 @@ func Rank(order page.Value) int {
 		return 1000
 	}
 	return order.Int()
+}
+
+// Sort puts the row's cells in the order they stand in on screen.
+func (r *Row) Sort() {
+	order := make([]int32, len(r.Cells))
+	for i := range order {
+		order[i] = int32(i)
+	}
+	slices.SortFunc(order, func(a, b int32) int {
+		return cmp.Or(cmp.Compare(Rank(r.Cells[a].Order), Rank(r.Cells[b].Order)), cmp.Compare(r.Cells[a].Child, r.Cells[b].Child))
+	})
+	sorted := make([]Cell, len(order))
+	for i, from := range order {
+		sorted[i] = r.Cells[from]
+	}
+	copy(r.Cells, sorted)
 }
 
 // Roomy is a row width, in px, at which no grid is starved.

@@ -10,7 +10,7 @@ import (
 )
 
 // older matches a file of a version before this one.
-var older = regexp.MustCompile(`"version"\s*:\s*[12]\s*[,}]`)
+var older = regexp.MustCompile(`"version"\s*:\s*[123]\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
@@ -18,13 +18,14 @@ var older = regexp.MustCompile(`"version"\s*:\s*[12]\s*[,}]`)
 // Version 1 had kits of equal columns only, whose number was no text, class
 // templates for fewer settings, and containers that were fluid or not. Version 2
 // had no sections, fewer types of content, and no class for pictures that fit; items of
-// lists said that they were, and not only rows could be lists.
+// lists said that they were, and not only rows could be lists. Version 3 had no parts
+// of the row as widths, and no class for them.
 func upgraded(b []byte) []byte {
 	var file map[string]any
 	if !older.Match(b) {
 		return b // most files are of this version, and need not be read twice
 	}
-	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 && file["version"] != 2.0 {
+	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 && file["version"] != 2.0 && file["version"] != 3.0 {
 		return b
 	}
 	file["version"] = Version

@@ -18,10 +18,16 @@ func (r *row) settle() {
 		return
 	}
 	t := newTrial(r)
-	for changed := true; changed; {
-		changed = t.thin(-1)
+	for again := true; again; {
+		again = t.thin(-1)
+		if again {
+			t.disturb(0, len(r.columns))
+		}
 		for n := range r.columns {
-			changed = t.thin(n) || changed
+			if t.disturbed[n] {
+				t.disturbed[n] = false
+				again = t.thin(n) || again
+			}
 		}
 	}
 }
@@ -57,8 +63,10 @@ func (r *row) suspect(f page.Field, v page.Value) bool {
 // try whether that is still so with something less said.
 type trial struct {
 	*row
-	stages   []stage
-	measures []int // how many columns say something in units, up to each breakpoint
+	stages    []stage
+	measures  []int  // how many columns say something in units, up to each breakpoint
+	disturbed []bool // by column: something on its line, or on one beside it, is new since it was tried
+	runs      []layout.Run
 }
 
 // A stage is a trial at one breakpoint.
@@ -70,7 +78,8 @@ type stage struct {
 }
 
 func newTrial(r *row) *trial {
-	t := &trial{row: r, stages: make([]stage, len(r.live)), measures: make([]int, len(r.live))}
+	t := &trial{row: r, stages: make([]stage, len(r.live)), measures: make([]int, len(r.live)), disturbed: make([]bool, len(r.columns))}
+	t.disturb(0, len(r.columns))
 	for n := range r.columns {
 		t.measure(n, 1)
 	}
@@ -94,8 +103,36 @@ func newTrial(r *row) *trial {
 // units do not add up.
 func narrow(form, want *layout.Row) bool { return form.Tight(form.Track(kit.Plain(want.Narrowest))) }
 
+// disturb marks columns, by their place in the row, as to be tried.
+func (t *trial) disturb(first, end int) {
+	for n := first; n < end; n++ {
+		t.disturbed[n] = true
+	}
+}
+
+// disturbLine marks the columns on the line of the one at n and on those beside it.
+func (t *trial) disturbLine(n, i int) {
+	s := &t.stages[i]
+	if !t.live[i] || s.at[n] < 0 {
+		return
+	}
+	cells := s.got.Cells
+	if s.shapes[0].runs == nil || t.uneven && t.measures[i] == 0 {
+		t.disturb(0, len(t.columns)) // it cannot be foreseen which line that is
+		return
+	}
+	line := s.shapes[0].line(s.at[n])
+	first, end := s.shapes[0].runs[max(0, line-1)].First, s.shapes[0].runs[min(len(s.shapes[0].runs)-1, line+1)].End
+	for _, c := range cells[first:end] {
+		t.disturbed[c.Child] = true
+	}
+}
+
 // measure counts a column that says something in units, by one more or less.
 func (t *trial) measure(n, by int) {
+	if !t.uneven {
+		return // nobody asks
+	}
 	first := len(t.live)
 	for c := range t.columns[n].courses {
 		course := &t.columns[n].courses[c]
@@ -161,6 +198,9 @@ func (t *trial) without(n int, c *course, i int) bool {
 	if same {
 		for at := i; at < last; at++ {
 			t.accept(n, at)
+			if n >= 0 {
+				t.disturbLine(n, at)
+			}
 		}
 		return true
 	}

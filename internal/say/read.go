@@ -2,7 +2,6 @@ package say
 
 import (
 	"math"
-	"slices"
 
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -51,13 +50,17 @@ func (t *trial) reading(i int) layout.Row {
 		r.Align = page.Top
 	}
 	r.Cells = make([]layout.Cell, 0, len(want.Cells))
+	ordered := false
 	for n := range t.columns {
 		if cell, shown := t.cell(n, i, &r); shown {
 			r.Parted = r.Parted || cell.Units != math.Trunc(cell.Units)
+			ordered = ordered || cell.Order != page.Of(0)
 			r.Cells = append(r.Cells, cell)
 		}
 	}
-	slices.SortStableFunc(r.Cells, func(a, b layout.Cell) int { return layout.Rank(a.Order) - layout.Rank(b.Order) })
+	if ordered {
+		r.Sort()
+	}
 	return r
 }
 

@@ -26,8 +26,9 @@ func (t *trial) same(n, i int) bool {
 	at := t.stages[i].at[n]
 	was := got.Cells[at]
 	got.Cells[at], _ = t.cell(n, i, got)
-	defer func() { got.Cells[at] = was }()
-	return t.sameCell(i, got, at) && t.placedAlike(i, got, n)
+	same := (got.Cells[at] == was || t.sameCell(i, got, at)) && t.placedAlike(i, got, n)
+	got.Cells[at] = was
+	return same
 }
 
 // sameCell reports whether a row whose cell at that place is new lays out as worked
@@ -46,7 +47,7 @@ func (t *trial) sameCell(i int, got *layout.Row, at int) bool {
 	if want.Natural || s.tight {
 		return cellAlike(want, at, cell)
 	}
-	return s.shapes[0].sameAt(got, at) && s.shapes[1].sameAt(got, at)
+	return s.shapes[0].sameAt(got, at, &t.runs) && s.shapes[1].sameAt(got, at, &t.runs)
 }
 
 // sameRow is the same for a row of which all may be new.

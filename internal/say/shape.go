@@ -2,6 +2,7 @@ package say
 
 import (
 	"math"
+	"slices"
 
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -86,20 +87,25 @@ func (s *shape) sameLine(got *layout.Row, run layout.Run, line int, t kit.Track)
 	return same
 }
 
+// line is the line of the cell at that place.
+func (s *shape) line(at int) int {
+	line, _ := slices.BinarySearchFunc(s.runs, at, func(run layout.Run, at int) int {
+		switch {
+		case run.End <= at:
+			return -1
+		case run.First > at:
+			return 1
+		}
+		return 0
+	})
+	return line
+}
+
 // sameAt reports whether a row of which only the cell at that place is new lays out so:
 // only that cell's line may be another, or the end of the one before it.
-func (s *shape) sameAt(got *layout.Row, at int) bool {
+func (s *shape) sameAt(got *layout.Row, at int, buffer *[]layout.Run) bool {
 	t := got.Track(kit.Plain(s.width))
-	line := 0
-	for low, high := 0, len(s.runs); low < high; {
-		if line = (low + high) / 2; s.runs[line].End <= at {
-			low = line + 1
-		} else if s.runs[line].First > at {
-			high = line
-		} else {
-			break
-		}
-	}
+	line := s.line(at)
 	want := s.runs[line]
 	if got.Technique == kit.Float {
 		return s.sameLine(got, want, line, t)
@@ -110,8 +116,8 @@ func (s *shape) sameAt(got *layout.Row, at int) bool {
 	}
 	near := *got
 	near.Cells = got.Cells[first:min(want.End+1, len(got.Cells))]
-	runs := near.Break(t, nil, 0, new(float64))
-	for _, run := range runs {
+	*buffer = near.Break(t, (*buffer)[:0], 0, new(float64))
+	for _, run := range *buffer {
 		run.First, run.End = run.First+first, run.End+first
 		switch {
 		case run.First == want.First:
