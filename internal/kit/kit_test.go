@@ -84,8 +84,9 @@ func TestFrameAndTrack(t *testing.T) {
 		{"fixed", 1080, HeldFixed, Equal(12), px, 908, 884, 24, 203},
 		{"fluid", 1080, HeldFluid, Equal(12), px, 1080, 1056, 24, 246},
 		{"capped at 40em", 1080, HeldCapped, Equal(12), px, 640, 616, 24, 136},
-		// 908 ÷ (12 + 12/5) = 63.0556 a column, 12.6111 a gutter, of which half is the edge.
-		{"a fifth of a column", 1080, HeldFixed, Equal(12), fifth, 908, 895.3889, 12.6111, 214.3889},
+		// 908 ÷ (12 + 12/5) = 63.0556 a column, 12.6111 a gutter, of which half is the edge,
+		// in sixty-fourths of a px.
+		{"a fifth of a column", 1080, HeldFixed, Equal(12), fifth, 908, 895.4063, 12.6114, 214.3930},
 		{"1 2 3 2 1", 1080, HeldFixed, Uneven(1, 2, 3, 2, 1), px, 908, 884, 24, 573.3333},
 	} {
 		k := twelve()

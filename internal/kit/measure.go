@@ -1,9 +1,22 @@
 package kit
 
+import "math"
+
 // A Measure is a length in px that depends on the viewport: Px at the viewport's
 // present width, and Per more for each px that it grows. It lets a plan say up to
 // which width what it found stays so (section 6.8).
 type Measure struct{ Px, Per float64 }
+
+// Floor64 is a length in px as a browser keeps it: in whole sixty-fourths, with what is
+// over cut off.
+func Floor64(px float64) float64 { return math.Floor(px*64) / 64 }
+
+// Calc is what a browser makes of calc(px + percent%) of a length: it works with numbers
+// of single precision, and keeps whole sixty-fourths of a px.
+func Calc(px, percent, of float64) float64 {
+	part := float32(float32(percent)/100) * float32(of)
+	return math.Trunc(float64(float32(px)+float32(part))*64) / 64
+}
 
 // Plain is a measure that does not depend on the viewport.
 func Plain(px float64) Measure { return Measure{Px: px} }

@@ -30,7 +30,9 @@ func (k *Kit) Frame(i int, v float64, holder Holder) Frame {
 			f.Until = limit
 		}
 	}
-	f.Content = f.Outer.Minus(k.EdgeOf(i, f.Outer).Times(2)).AtLeastZero()
+	edge := k.EdgeOf(i, f.Outer)
+	edge.Px = Floor64(edge.Px)
+	f.Content = f.Outer.Minus(edge.Times(2)).AtLeastZero()
 	return f
 }
 
@@ -73,12 +75,16 @@ type Track struct {
 	Gutter  Measure // g
 	Pitch   Measure // of equal columns: (W + g) / N
 	part    Measure // of uneven ones: the width of one part
+
+	gutter struct{ px, percent float64 } // as a stylesheet has it: px, or percent of the row
+	rough  bool
 }
 
 // NewTrack divides a content width w by columns with gutter g.
 func NewTrack(columns Columns, g Gutter, w Measure) Track {
 	n := float64(columns.N())
 	t := Track{Columns: columns, Content: w, Gutter: Plain(g.Px())}
+	t.gutter.px = g.Px()
 	if g.IsFraction() {
 		f := g.OfColumn()
 		c := w.Times(1 / (n + (n-1)*f))
@@ -87,6 +93,7 @@ func NewTrack(columns Columns, g Gutter, w Measure) Track {
 		} else {
 			t.Gutter, t.Pitch = c.Times(f), c.Times(1+f)
 		}
+		t.gutter.percent = 100 * f / (n + (n-1)*f)
 	}
 	if columns.IsUneven() {
 		t.part = w.Minus(t.Gutter.Times(n - 1)).Times(1 / columns.Parts(0, n))
@@ -96,7 +103,30 @@ func NewTrack(columns Columns, g Gutter, w Measure) Track {
 	return t
 }
 
-// Starved tells whether a column is 0 px wide or less.
+// PerLine is the track of a row of k equal columns a line, with the gutter of t.
+func (t Track) PerLine(k int) Track {
+	t.Columns, t.Pitch = Equal(k), t.Content.Plus(t.Gutter).Times(1/float64(k))
+	return t
+}
+
+// Rough gives the track as a browser measures it where each column's width is worked out
+// by itself: in sixty-fourths of a px, each cut off.
+func (t Track) Rough() Track {
+	t.rough = true
+	t.Gutter.Px = Calc(t.gutter.px, t.gutter.percent, t.Content.Px)
+	return t
+}
+
+// Smooth gives the track as it is worked out on paper.
+func (t Track) Smooth() Track {
+	if t.rough {
+		t.rough = false
+		t.Gutter.Px = t.gutter.px + t.gutter.percent/100*t.Content.Px
+	}
+	return t
+}
+
+// Starved reports whether a column is 0 px wide or less.
 func (t Track) Starved() bool {
 	if t.Columns.IsUneven() {
 		return t.part.Px <= 0
@@ -104,33 +134,46 @@ func (t Track) Starved() bool {
 	return t.Pitch.Px <= t.Gutter.Px
 }
 
-// Rigid gives a starved track whose columns are 0 px wide and whose gutters
-// stand all the same, as grid tracks do; any other track as it is.
-func (t Track) Rigid() Track {
-	if t.Starved() {
-		t.Pitch, t.part = t.Gutter, Measure{}
-	}
-	return t
-}
-
 // Width is that of a column over n units from unit from on, counted from 0;
 // never under 0. Equal columns may be counted in parts of a unit.
 func (t Track) Width(from int, n float64) Measure {
+	w := t.Pitch.Times(n).Minus(t.Gutter)
 	if t.Columns.IsUneven() {
-		return t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n - 1)).AtLeastZero()
+		w = t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n - 1))
 	}
-	return t.Pitch.Times(n).Minus(t.Gutter).AtLeastZero()
+	if t.rough {
+		w.Px = t.calc(from, n, 1)
+	}
+	return w.AtLeastZero()
 }
 
 // Offset is how far n units from unit from on move what comes after them. n
 // under 0 moves it back.
 func (t Track) Offset(from int, n float64) Measure {
-	if !t.Columns.IsUneven() {
-		return t.Pitch.Times(n)
-	}
-	if n < 0 {
+	if t.Columns.IsUneven() && n < 0 {
 		back := max(0, from+int(n))
 		return t.Offset(back, float64(from-back)).Times(-1)
 	}
-	return t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n))
+	w := t.Pitch.Times(n)
+	if t.Columns.IsUneven() {
+		w = t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n))
+	}
+	if t.rough {
+		w.Px = t.calc(from, n, 0)
+	}
+	return w
+}
+
+// calc is the width of n units, less so many gutters, as a stylesheet works it out: the
+// row and one gutter more, times the part that those units are, and with uneven columns
+// the gutters that they have more than that part.
+func (t Track) calc(from int, n float64, less float64) float64 {
+	all := float64(t.Columns.N())
+	part, gaps := n/all, -less
+	if t.Columns.IsUneven() {
+		part = t.Columns.Parts(from, n) / t.Columns.Parts(0, all)
+		gaps += n - all*part
+	}
+	g := t.gutter
+	return Calc(g.px*part+g.px*gaps, (100+g.percent)*part+g.percent*gaps, t.Content.Px)
 }

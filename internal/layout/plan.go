@@ -86,9 +86,9 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 		} else {
 			f := m.l.kit.Frame(m.i, v, node.Frame.HolderAt(m.l.kit, m.i))
 			m.plan.Until = min(m.plan.Until, f.Until)
-			box.X, box.Width = (v-f.Outer.Px)/2, f.Outer.Px
+			box.X, box.Width = kit.Floor64((v-f.Outer.Px)/2), f.Outer.Px
 			m.box(box)
-			height = m.stack(n, (v-f.Content.Px)/2, y, f.Content)
+			height = m.stack(n, box.X+(f.Outer.Px-f.Content.Px)/2, y, f.Content)
 		}
 		m.plan.Boxes[self].Height = height
 		y += height
@@ -157,7 +157,7 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 
 // newLine is line i of the runs a row breaks into.
 func newLine(r *Row, t kit.Track, runs []Run, i int) Line {
-	l := Line{Row: r, Line: i + 1, Run: runs[i], Track: t, Broke: i > 0}
+	l := Line{Row: r, Line: i + 1, Run: runs[i], Track: t.Smooth(), Broke: i > 0}
 	if i > 0 {
 		l.before = runs[i-1].First
 	}
@@ -188,7 +188,7 @@ func (m *maker) line(r *Row, run Run, number int, t kit.Track, x, y float64) flo
 		case page.Stretch:
 			m.plan.Boxes[i].Height = height
 		case page.Middle:
-			m.lower(i, end, spare/2)
+			m.lower(i, end, kit.Floor64(spare/2))
 		case page.Bottom:
 			m.lower(i, end, spare)
 		}

@@ -129,12 +129,12 @@ func (r *Row) stand() {
 func (r *Row) Track(w kit.Measure) kit.Track {
 	t := kit.NewTrack(r.Columns, r.Gutter, w)
 	if r.PerLine > 0 {
-		t = kit.Track{Columns: kit.Equal(r.PerLine), Content: w, Gutter: t.Gutter, Pitch: w.Plus(t.Gutter).Times(1 / float64(r.PerLine))}
+		t = t.PerLine(r.PerLine)
 	}
 	if r.tracked() {
-		t = t.Rigid()
+		return t
 	}
-	return t
+	return t.Rough()
 }
 
 // InPx tells whether the row's lines break by px: where a natural column takes
@@ -163,8 +163,7 @@ func (r *Row) flexible() bool {
 	return r.Technique == kit.Flex || r.Technique == kit.Grid && r.Spread != page.Start
 }
 
-// tracked tells whether the row is laid out by grid tracks, which never shrink
-// below the gutters between them.
+// tracked reports whether the row is laid out by grid tracks.
 func (r *Row) tracked() bool { return r.Technique == kit.Grid && !r.flexible() }
 
 // A Run is the cells of one line.
@@ -179,6 +178,7 @@ type Run struct {
 // until becomes the viewport width up to which they break so, if that is less:
 // v is the present one.
 func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
+	t = t.Smooth()
 	n := float64(r.Columns.N())
 	inPx := r.InPx(t)
 	var run Run
@@ -221,6 +221,21 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 	return runs
 }
 
+// used is how much of the row a line's cells use as the track measures, with the gutters
+// between.
+func (r *Row) used(run Run, t kit.Track) (used kit.Measure) {
+	units := 0.0
+	for i := run.First; i < run.End; i++ {
+		wants, px := r.wants(&r.Cells[i], t, units)
+		units += wants
+		used = used.Plus(px)
+		if i > run.First {
+			used = used.Plus(t.Gutter)
+		}
+	}
+	return used
+}
+
 // crosses lowers until to where a measure that decides something changes sign.
 func crosses(m kit.Measure, v float64, until *float64) {
 	if m.Px > 0 && m.Per < -1e-12 || m.Px <= 0 && m.Per > 1e-12 {
@@ -251,7 +266,7 @@ func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
 		}
 		return kit.Plain(c.Content)
 	}
-	if c.Width == page.Full && !(t.Starved() && r.tracked()) {
+	if c.Width == page.Full {
 		return t.Content
 	}
 	return t.Width(start, c.Units)
@@ -268,7 +283,7 @@ type Spot struct {
 // shares or, without one, spread. x runs on by skip, width, trail, one gutter.
 func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 	n := float64(run.End - run.First)
-	free := t.Content.Minus(run.Used)
+	free := t.Content.Minus(r.used(run, t))
 	left := max(0, float64(r.Columns.N())-run.Units)
 	var x, between, share kit.Measure
 	switch {

@@ -50,6 +50,10 @@ func (r *resolver) support(row *Row, w ends) {
 			}
 		}
 	}
+	if row.tracked() && len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
+		r.report(node, Unsupported, "narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
+		row.PerLine = 1
+	}
 	if row.Technique == kit.Grid && row.Columns.IsUneven() && row.PerLine == 0 {
 		defer r.fit(row)
 	}
@@ -61,7 +65,7 @@ func (r *resolver) support(row *Row, w ends) {
 	for i := range row.Cells {
 		c := &row.Cells[i]
 		if row.PerLine > 0 {
-			c.Width, c.Units, c.Content = page.Full, 1, 0
+			c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, 1, 0, 0, 0, 0
 			continue
 		}
 		switch {

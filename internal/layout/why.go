@@ -172,7 +172,7 @@ func (e *explainer) stand(n int32, w kit.Measure) (line Line, spot Spot, cell *C
 			if row.Cells[c].index != n {
 				continue
 			}
-			row.Place(run, t, func(c *Cell, s Spot) {
+			row.Place(run, t.Smooth(), func(c *Cell, s Spot) {
 				if c.index == n {
 					spot = s
 				}
@@ -190,7 +190,7 @@ func (e *explainer) row(n int32) {
 		return
 	}
 	row := e.l.at[e.i].row(n)
-	t := row.Track(w)
+	t := row.Track(w).Smooth()
 	e.say("row %s px", kit.Figure(w.Px))
 	e.track(row, t)
 	runs := row.Break(t, nil, e.v, new(float64))

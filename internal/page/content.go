@@ -79,7 +79,7 @@ func (c *Content) Natural(k *kit.Kit, i int) (width, height float64) {
 func (c *Content) HeightIn(k *kit.Kit, i int, w float64) float64 {
 	width, height := c.Natural(k, i)
 	if c.Fit && width > 0 {
-		return w * height / width
+		return math.Floor(math.Round(w*64)*height/width) / 64 // as a browser has it
 	}
 	return height
 }

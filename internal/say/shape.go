@@ -35,7 +35,7 @@ type box struct {
 
 func newShape(want *layout.Row, width float64) shape {
 	s := shape{width: width, want: want, boxes: make([]box, 0, len(want.Cells))}
-	t := want.Track(kit.Plain(width))
+	t := want.Track(kit.Plain(width)).Smooth()
 	s.runs = want.Break(t, nil, 0, new(float64))
 	for line, run := range s.runs {
 		place(want, run, line, t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
@@ -65,7 +65,7 @@ func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at i
 
 // same reports whether a row lays out so.
 func (s *shape) same(got *layout.Row) bool {
-	t := got.Track(kit.Plain(s.width))
+	t := got.Track(kit.Plain(s.width)).Smooth()
 	runs := s.runs
 	if got.Technique != kit.Float { // floats break where they are told to
 		runs = got.Break(t, nil, 0, new(float64))
@@ -104,7 +104,7 @@ func (s *shape) line(at int) int {
 // sameAt reports whether a row of which only the cell at that place is new lays out so:
 // only that cell's line may be another, or the end of the one before it.
 func (s *shape) sameAt(got *layout.Row, at int, buffer *[]layout.Run) bool {
-	t := got.Track(kit.Plain(s.width))
+	t := got.Track(kit.Plain(s.width)).Smooth()
 	line := s.line(at)
 	want := s.runs[line]
 	if got.Technique == kit.Float {
