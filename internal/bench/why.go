@@ -58,7 +58,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)), Holds: page.At(name(i)),
 	}
 	_, at := pg.Find(id)
-	classes := markup.ClassesOf(say.OfNode(l, false, id), vocab.Own(k), why.Node, at.Parent)
+	classes := markup.ClassesOf(say.OfNode(l, id), vocab.Own(k), why.Node, at.Parent)
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {

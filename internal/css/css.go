@@ -17,9 +17,9 @@ type Block struct {
 // A Rule is one style rule. For is what it is for, as its maker knows it; each of its
 // lines is marked so.
 type Rule struct {
-	Selector string
-	Body     []Declaration
-	For      string
+	Selectors []string
+	Body      []Declaration
+	For       string
 }
 
 // A Declaration is one property and its value.

@@ -51,7 +51,7 @@ func (p *Printer) Rules(indent string, rules []Rule) {
 			p.Gap()
 		}
 		p.For = r.For
-		p.Line(indent, r.Selector, " {")
+		p.Line(indent, strings.Join(r.Selectors, ",\n"+indent), " {")
 		p.Body(indent+"  ", r.Body)
 		p.Line(indent, "}")
 		p.For = ""

@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"errors"
 	"fmt"
 	"reflect"
 	"slices"
@@ -11,6 +12,7 @@ import (
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
+	"kitrows/internal/vocab"
 )
 
 // A Change is what an operation came to.
@@ -46,7 +48,7 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
 	}
-	if err := e.page.Check(e.kit, e.project.HasPicture); err != nil {
+	if err := errors.Join(e.page.Check(e.kit, e.project.HasPicture), vocab.Check(e.kit, e.page)); err != nil {
 		return nil, err
 	}
 	whole := withPage(e.project, e.page)

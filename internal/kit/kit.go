@@ -41,6 +41,7 @@ type Kit struct {
 	Cap         Length       `json:"cap,omitzero" doc:"The width capped containers do not grow over; absent when the kit has none."`
 	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
+	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
 	Naming      Naming       `json:"naming"`
 }
 
@@ -106,6 +107,18 @@ func (k *Kit) Index(name string) int {
 		}
 	}
 	return -1
+}
+
+// Below is the widest viewport below breakpoint i, as a media query has it: as near to
+// its edge as browsers tell widths apart.
+func (k *Kit) Below(i int) Length {
+	from := k.Breakpoints[i].From
+	step := 0.02
+	if !from.Plain() {
+		step = 0.001
+	}
+	from.value -= step
+	return from
 }
 
 // Range gives the lowest and highest whole viewport width, in px, that

@@ -15,6 +15,7 @@ type Naming struct {
 	Row       Template `json:"row"`
 	Of        Template `json:"of" doc:"A row that divides into {n} units, or as the kit, from {bp} on; what is in [] is left out at the first breakpoint."`
 	Per       Template `json:"per" doc:"A row of {n} equal columns a line from {bp} on, or off."`
+	Told      Template `json:"told,omitzero" doc:"With floats: a row of so many a line whose columns say themselves where they stand in it."`
 	GapX      Template `json:"gapX" doc:"A row with a gutter of {n} px, or kit, from {bp} on."`
 	GapY      Template `json:"gapY" doc:"The same between its lines."`
 	Align     Template `json:"align" doc:"How a row's columns stand in their line from {bp} on: top, middle, bottom or stretch."`
@@ -48,6 +49,7 @@ var OurNaming = Naming{
 	Row:       "kr-row",
 	Of:        "kr-of-{n}[-{bp}]",
 	Per:       "kr-per-{n}[-{bp}]",
+	Told:      "kr-told",
 	GapX:      "kr-gap-x-{n}[-{bp}]",
 	GapY:      "kr-gap-y-{n}[-{bp}]",
 	Align:     "kr-align-{n}[-{bp}]",
@@ -107,6 +109,7 @@ func (n Naming) Templates() []Named {
 		{Field: "row", Template: n.Row},
 		number(word("of", n.Of, "kit")),
 		number(word("per", n.Per, "off")),
+		{Field: "told", Template: n.Told},
 		number(word("gapX", n.GapX, "kit")),
 		number(word("gapY", n.GapY, "kit")),
 		word("align", n.Align, "top", "middle", "bottom", "stretch"),

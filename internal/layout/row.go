@@ -69,9 +69,9 @@ const (
 func Rank(order page.Value) int {
 	switch order {
 	case page.First:
-		return -1
+		return -page.MaxOrder - 1
 	case page.Last:
-		return 1000
+		return page.MaxOrder + 1
 	}
 	return order.Int()
 }

@@ -16,12 +16,15 @@ import (
 type Field uint8
 
 // The fields. Base is that a node is a container, a row, a column or a picture at all;
-// Frame a container's kind; Line and Fit are not set by people: layout fills them in.
+// Frames a container's kind; Told that a row's floats say themselves where they stand in
+// it, and Line where that is; Fit that a picture is scaled to its column. These are not
+// set by people: layout fills them in.
 const (
 	Base Field = iota
 	Frames
 	Divides
 	PerLine
+	Told
 	GapX
 	GapY
 	Shown
@@ -137,6 +140,7 @@ var specs = [NumFields]spec{
 		doc: "Of a row: fresh, parent, or a number of columns.",
 	},
 	Line: {on: []Kind{Column}, start: []Value{{Term: Turns}}, terms: []Term{Leads, Runs, Turns, Under}},
+	Told: {on: []Kind{Row}},
 	Fit:  {on: []Kind{Block}},
 }
 

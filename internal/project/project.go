@@ -11,6 +11,7 @@ import (
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
+	"kitrows/internal/vocab"
 )
 
 // Version is the format this program writes. It reads this one and those before.
@@ -202,6 +203,7 @@ func (p *Project) Check() error {
 			continue
 		}
 		take(path, pg.Check(k, p.HasPicture))
+		take(path, vocab.Check(k, pg))
 		unique(path+".id", pg.ID)
 		unique("files["+path, pg.File)
 	}

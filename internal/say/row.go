@@ -17,6 +17,7 @@ type row struct {
 	own     []course
 	columns []column
 
+	told    bool // of floats, so many a line: its columns say where they stand
 	counted bool // of floats, so many a line: the row's rule counts where lines begin
 	elastic bool // a share or a spread can come to what a width says
 	uneven  bool // some breakpoint's columns are
@@ -29,17 +30,20 @@ type column struct {
 	seen    []bool
 }
 
-func newRow(l *layout.Layout, n *page.Node, live []bool, counts bool) *row {
+func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
 	r := &row{kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), columns: make([]column, len(n.Children))}
-	r.counted = counts && r.kit.Technique == kit.Float
+	r.counted = r.kit.Technique == kit.Float
+	perLine := false
 	for i := range r.want {
 		want := l.Row(n.ID, i)
 		r.want[i] = want
 		r.uneven = r.uneven || r.kit.ColumnsAt(i).IsUneven()
+		perLine = perLine || live[i] && want.PerLine > 0
 		r.counted = r.counted && !(live[i] && want.PerLine > 0 && len(want.Cells) < len(n.Children))
 		r.elastic = r.elastic || want.Spread != page.Start || want.PerLine > 0 ||
 			slices.ContainsFunc(want.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
 	}
+	r.told = perLine && !r.counted && r.kit.Technique == kit.Float
 	r.musts()
 	return r
 }

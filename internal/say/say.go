@@ -27,6 +27,9 @@ type Saying struct {
 // Base says that a node is a row, a column or a picture that fits at all.
 func Base(kind page.Kind) Saying { return Saying{On: kind, Field: page.Base} }
 
+// Told says that a row's floats say themselves where they stand in it.
+var Told = Saying{On: page.Row, Field: page.Told}
+
 // Fit says that a picture is scaled to its column.
 var Fit = Saying{On: page.Block, Field: page.Fit}
 
@@ -48,28 +51,27 @@ type Page struct {
 	of      map[string][]Saying                        // by node id
 	wants   map[string][]vocab.Want                    // the same as what must hold at each breakpoint
 	columns map[string][kit.MaxBreakpoints]kit.Columns // by row id, what it divides into
-	counted map[string]bool                            // by row id
 	only    string                                     // the id of the one node it is about; empty for all
 }
 
-// Of works out what the code of a page must say. With counts, the rule of a row of so
-// many floats a line counts where its lines begin, unless some of its columns are
-// hidden there, so that these do not say it.
-func Of(l *layout.Layout, counts bool) *Page { return of(l, counts, "") }
+// Of works out what the code of a page must say. The rule of a row of so many floats a
+// line counts where its lines begin, so that its columns do not say it, unless some of
+// them are hidden there.
+func Of(l *layout.Layout) *Page { return of(l, "") }
 
 // OfNode works it out for the container, row or column of that id alone.
-func OfNode(l *layout.Layout, counts bool, id string) *Page { return of(l, counts, id) }
+func OfNode(l *layout.Layout, id string) *Page { return of(l, id) }
 
-func of(l *layout.Layout, counts bool, only string) *Page {
+func of(l *layout.Layout, only string) *Page {
 	p := &Page{
 		only: only, Layout: l, of: make(map[string][]Saying, l.Nodes()), wants: make(map[string][]vocab.Want, l.Nodes()),
-		columns: map[string][kit.MaxBreakpoints]kit.Columns{}, counted: map[string]bool{},
+		columns: map[string][kit.MaxBreakpoints]kit.Columns{},
 	}
 	all := make([]bool, len(l.Kit().Breakpoints))
 	for i := range all {
 		all[i] = true
 	}
-	p.frames(l.Page().Body, all, counts)
+	p.frames(l.Page().Body, all)
 	return p
 }
 
@@ -86,35 +88,35 @@ func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []v
 	return v.Choose(n.Kind, p.wants[n.ID], p.columns[row.ID])
 }
 
-// Counted reports whether the rule of the row of that id counts where its lines begin.
-func (p *Page) Counted(id string) bool { return p.counted[id] }
-
-func (p *Page) frames(nodes []*page.Node, seen []bool, counts bool) {
+func (p *Page) frames(nodes []*page.Node, seen []bool) {
 	for _, n := range nodes {
 		if n.Kind == page.Section {
-			p.frames(n.Children, seen, counts)
+			p.frames(n.Children, seen)
 			continue
 		}
 		p.of[n.ID] = []Saying{Frame(p.Layout.Kit(), n.Frame)}
 		for _, row := range n.Children {
-			p.row(row, seen, counts)
+			p.row(row, seen)
 		}
 	}
 }
 
 // row works out a row and what is in it; seen tells at which breakpoints everything
 // above it is shown.
-func (p *Page) row(n *page.Node, seen []bool, counts bool) {
+func (p *Page) row(n *page.Node, seen []bool) {
 	if p.only != "" && p.only != n.ID && !slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
 		for _, column := range n.Children {
-			p.inside(column, p.seen(column, seen), counts)
+			p.inside(column, p.seen(column, seen))
 		}
 		return
 	}
-	r := newRow(p.Layout, n, seen, counts)
+	r := newRow(p.Layout, n, seen)
 	r.settle()
-	p.counted[n.ID] = r.counted
-	p.of[n.ID] = sayings([]Saying{Base(page.Row)}, page.Row, r.own)
+	base := []Saying{Base(page.Row)}
+	if r.told {
+		base = append(base, Told)
+	}
+	p.of[n.ID] = sayings(base, page.Row, r.own)
 	p.wants[n.ID] = r.wants(r.own)
 	var columns [kit.MaxBreakpoints]kit.Columns
 	for i := range r.live {
@@ -124,15 +126,15 @@ func (p *Page) row(n *page.Node, seen []bool, counts bool) {
 	for i, column := range n.Children {
 		p.of[column.ID] = sayings([]Saying{Base(page.Column)}, page.Column, r.columns[i].courses)
 		p.wants[column.ID] = r.wants(r.columns[i].courses)
-		p.inside(column, r.columns[i].seen, counts)
+		p.inside(column, r.columns[i].seen)
 	}
 }
 
 // inside works out the rows in a column that is seen there.
-func (p *Page) inside(column *page.Node, seen []bool, counts bool) {
+func (p *Page) inside(column *page.Node, seen []bool) {
 	for _, c := range column.Children {
 		if c.Kind == page.Row {
-			p.row(c, seen, counts)
+			p.row(c, seen)
 		}
 	}
 }

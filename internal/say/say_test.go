@@ -27,7 +27,7 @@ func TestNothingMoreIsSaidThanMust(t *testing.T) {
 			for i := range live {
 				live[i] = true
 			}
-			r := newRow(l, n, live, false)
+			r := newRow(l, n, live)
 			r.settle()
 			whole := newTrial(r)
 			same := func() bool {
@@ -85,7 +85,7 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 			for i := range live {
 				live[i] = true
 			}
-			row := newRow(l, n, live, false)
+			row := newRow(l, n, live)
 			trial := newTrial(row)
 			for column := range row.columns {
 				for c := range row.columns[column].courses {
@@ -139,7 +139,7 @@ func BenchmarkSay(b *testing.B) {
 		l := layout.Of(k, p)
 		b.Run(fmt.Sprintf("a row of %d columns with every kind of setting", n), func(b *testing.B) {
 			for b.Loop() {
-				Of(l, false)
+				Of(l)
 			}
 		})
 	}

@@ -27,6 +27,7 @@ var families = map[string]family{
 	"row":       {on: page.Row, field: page.Base},
 	"of":        {on: page.Row, field: page.Divides},
 	"per":       {on: page.Row, field: page.PerLine},
+	"told":      {on: page.Row, field: page.Told},
 	"gapX":      {on: page.Row, field: page.GapX},
 	"gapY":      {on: page.Row, field: page.GapY},
 	"align":     {on: page.Row, field: page.Align},
@@ -122,7 +123,7 @@ func (f *family) value(m kit.Match) page.Value {
 	n, err := strconv.Atoi(number)
 	value := page.Value{Term: page.Number, N: int16(n), At: uint8(m.At)}
 	switch {
-	case f.field == page.Base || f.field == page.Fit:
+	case f.field == page.Base || f.field == page.Told || f.field == page.Fit:
 		return page.Value{}
 	case f.field == page.Frames:
 		return page.Value{Term: page.UpTo}

@@ -24,7 +24,7 @@ import (
 // a Frame, a Row and a Cell whose properties take a value or one for each breakpoint.
 // They write the kit's classes, so they go with its stylesheet.
 func Files(l *layout.Layout, pr *project.Project) []code.File {
-	w := tsx{said: say.Of(l, false), k: l.Kit(), picture: markup.Linked(pr)}
+	w := tsx{said: say.Of(l), k: l.Kit(), picture: markup.Linked(pr)}
 	name := strings.TrimSuffix(l.Page().File, ".html")
 	if name == "kit" {
 		name = "kit-page"
@@ -164,6 +164,9 @@ var properties = map[page.Field]string{page.PerLine: "per", page.Width: "width",
 // component is anyway.
 func propertyOf(c say.Saying) (prop, value string) {
 	v := c.Value
+	if c.Field == page.Told {
+		return "told", "true"
+	}
 	if c.Field == page.Base || c.Field == page.Frames || c.Field == page.Fit {
 		return "", ""
 	}

@@ -158,8 +158,14 @@ func (w *Writer) picture(n *page.Node, depth int, attributes string) {
 func (w *Writer) image(c *page.Content, attributes string) string {
 	if c.Fit {
 		w.out.used[say.Fit] = true
-		if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); !w.Hold && w.Selectors == nil {
-			attributes += ` class="` + word.Text + `"`
+		class := ""
+		if w.Selectors != nil {
+			class = w.Selectors.fit
+		} else if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); word != nil {
+			class = word.Text
+		}
+		if !w.Hold { // a block that is held to its size has a class already
+			attributes += ` class="` + class + `"`
 		}
 		attributes += fmt.Sprintf(` width="%s" height="%s"`, Number(c.Width), Number(c.Height))
 	}

@@ -65,7 +65,7 @@ func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []strin
 	texts := make([]string, 1+len(said.Layout.Kit().Breakpoints))
 	for _, word := range wordsOf(said, v, n, outer) {
 		at := 0
-		if n.Kind != page.Container && !word.Base {
+		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told {
 			at = 1 + int(word.Effects[0].In.From)
 		}
 		texts[at] = strings.TrimPrefix(texts[at]+" "+word.Text, " ")
@@ -80,8 +80,14 @@ func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.
 		kind := said.Node(n.ID)[0]
 		return []*vocab.Word{v.Saying(kind.On, kind.Field, kind.Value, int(kind.From))}
 	case page.Row, page.Column:
+		all := []*vocab.Word{v.Base(n.Kind)}
+		for _, s := range said.Node(n.ID) {
+			if s == say.Told {
+				all = append(all, v.Saying(s.On, s.Field, s.Value, 0))
+			}
+		}
 		words, _ := said.Words(v, outer, n)
-		return append([]*vocab.Word{v.Base(n.Kind)}, words...)
+		return append(all, words...)
 	}
 	return nil
 }
@@ -99,6 +105,7 @@ type Writer struct {
 	source func(picture string) string
 	out    *Markup
 	outer  *page.Node // what is being written stands in; nil for the page
+	shared bool       // outer is a row whose columns are selected as its children
 }
 
 // NewWriter makes a writer of class-based markup; source gives the address of a picture.
@@ -111,7 +118,7 @@ func NewWriter(said *say.Page, o code.Options, source func(picture string) strin
 // Write writes a page of project pr as class-based markup. Pictures are linked
 // as "pictures/FILE".
 func Write(l *layout.Layout, pr *project.Project, o code.Options) *Markup {
-	return NewWriter(say.Of(l, false), o, Linked(pr)).Page(0)
+	return NewWriter(say.Of(l), o, Linked(pr)).Page(0)
 }
 
 // Linked gives the address of a picture of pr that stands in a folder beside the page.
@@ -156,7 +163,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 		for _, word := range wordsOf(w.said, w.words, n, w.outer) {
 			classes = append(classes, word.Text)
 		}
-	} else if class := w.Selectors.class[n.ID]; class != "" && needed(n, said) {
+	} else if class := w.Selectors.class[n.ID]; class != "" && w.needed(n, said) {
 		classes = []string{class}
 	}
 	if n.Kind == page.Row || n.Kind == page.Column {
@@ -172,17 +179,21 @@ func (w *Writer) element(n *page.Node, depth int) {
 		w.out.Lines[len(w.out.Lines)-1].Text += end
 		return
 	}
-	outer := w.outer
-	w.outer = n
+	outer, shared := w.outer, w.shared
+	w.outer, w.shared = n, w.Selectors != nil && w.Selectors.asChildren(w.said, n)
 	w.nodes(n.Children, depth+1)
-	w.outer = outer
+	w.outer, w.shared = outer, shared
 	w.line(n.ID, depth, end)
 }
 
-// needed reports whether a rule of mixin-based code selects a node: every container and
-// row, and columns on which something is set.
-func needed(n *page.Node, said []say.Saying) bool {
-	return n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column && len(said) > 1
+// needed reports whether a rule of mixin-based code selects a node by its class: every
+// container and row, and columns of which something is said by themselves, or that stand
+// around rows.
+func (w *Writer) needed(n *page.Node, said []say.Saying) bool {
+	if n.Kind != page.Column {
+		return n.Kind != page.Section
+	}
+	return len(said) > 1 && !w.shared
 }
 
 // open writes a start tag; classes that would make its line too long go on the

@@ -1,12 +1,17 @@
 package mixin
 
-import "kitrows/internal/css"
+import (
+	"strings"
+
+	"kitrows/internal/css"
+)
 
 // A block is a stretch of preprocessor code in braces, and what stands in it. Blocks
 // stand apart from what is before them.
 type block struct {
-	node       string // the node it is for
-	open, shut string
+	node       string   // the node it is for
+	selectors  []string // of a rule
+	open, shut string   // of anything else what begins it
 	lines      []string
 	inner      []*block
 }
@@ -26,7 +31,11 @@ func (b *block) add(inner ...*block) {
 // print writes the block.
 func (b *block) print(p *css.Printer, indent string) {
 	p.For = b.node
-	p.Line(indent, b.open)
+	if open := b.open; len(b.selectors) > 0 {
+		p.Line(indent, strings.Join(b.selectors, ",\n"+indent), " {")
+	} else {
+		p.Line(indent, open)
+	}
 	for _, line := range b.lines {
 		p.Line(indent, "  ", line)
 	}

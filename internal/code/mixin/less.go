@@ -6,6 +6,7 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/css"
+	"kitrows/internal/kit"
 )
 
 var less = dialect{
@@ -49,37 +50,7 @@ var less = dialect{
 		list := "@kit-" + x.parts.name
 		return "@part: extract(" + list + ", " + to + ") - extract(" + list + ", " + from + ");"
 	},
-	head: func(*Mixed) string {
-		return `@import "settings";
-
-// What stands in it holds from a breakpoint on.
-.kr-from(@low; @rules) {
-  @query: ~"(width >= @{low})";
-
-  @media @query {
-    @rules();
-  }
-}
-
-// What stands in it holds below a breakpoint.
-.kr-below(@high; @rules) {
-  @query: ~"(width < @{high})";
-
-  @media @query {
-    @rules();
-  }
-}
-
-// What stands in it holds from one breakpoint up to another.
-.kr-between(@low; @high; @rules) {
-  @query: ~"(width >= @{low}) and (width < @{high})";
-
-  @media @query {
-    @rules();
-  }
-}
-`
-	},
+	head: func(m *Mixed) string { return lessHead(m.kit) },
 	uses: `@import "kit";`,
 	safe: func(value string) string { // min() is a function of its own here
 		if strings.Contains(value, "min(") {
@@ -87,4 +58,44 @@ var less = dialect{
 		}
 		return value
 	},
+}
+
+// lessHead is what the mixins begin with. Those that hold below a breakpoint take the
+// breakpoint's own variable; where media queries are no ranges, what is just below it is
+// worked out.
+func lessHead(k *kit.Kit) string {
+	from, below, between := `~"(min-width: @{low})"`, `~"(max-width: @{below})"`, `~"(min-width: @{low}) and (max-width: @{below})"`
+	under := "\n  @below: if((get-unit(@high) = px), @high - 0.02, @high - 0.001);"
+	if k.Ranges {
+		from, below, between, under = `~"(width >= @{low})"`, `~"(width < @{high})"`, `~"(width >= @{low}) and (width < @{high})"`, ""
+	}
+	return `@import "settings";
+
+// What stands in it holds from a breakpoint on.
+.kr-from(@low; @rules) {
+  @query: ` + from + `;
+
+  @media @query {
+    @rules();
+  }
+}
+
+// What stands in it holds below a breakpoint.
+.kr-below(@high; @rules) {` + under + `
+  @query: ` + below + `;
+
+  @media @query {
+    @rules();
+  }
+}
+
+// What stands in it holds from one breakpoint up to another.
+.kr-between(@low; @high; @rules) {` + under + `
+  @query: ` + between + `;
+
+  @media @query {
+    @rules();
+  }
+}
+`
 }

@@ -41,11 +41,12 @@ func (c call) said() said {
 
 // A ruleSet is one rule of a page in mixin-based code, and those in it.
 type ruleSet struct {
-	node     string // the node it is for
-	selector string
-	within   string   // relative to the rule around it; the same as selector where none is
-	at       [][]call // what is included, by breakpoint
-	inner    []*ruleSet
+	node      string // the node it is for
+	selectors []string
+	selector  string   // the same in a line
+	within    []string // relative to the rule around it; the same where none is
+	at        [][]call // what is included, by breakpoint
+	inner     []*ruleSet
 }
 
 // Mixed is a page as mixin-based code: markup without grid classes, and rules that
@@ -66,7 +67,7 @@ type Mixed struct {
 // New writes a page of project pr as mixin-based code. The mixins it needs are those
 // that are used, or all of them when o is Whole.
 func New(l *layout.Layout, pr *project.Project, o code.Options) *Mixed {
-	return Write(markup.NewWriter(say.Of(l, true), o, markup.Linked(pr)), l, o, 0)
+	return Write(markup.NewWriter(say.Of(l), o, markup.Linked(pr)), l, o, 0)
 }
 
 // Write writes a page with w, whose markup then has no grid classes.
@@ -81,7 +82,8 @@ func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed
 	m.styler = sheet.NewStyler(m.kit, sheet.Ordered(used), true)
 	m.add(nil, m.page.Body, nil, w.Selectors, o.Nested)
 	if fits {
-		r := &ruleSet{selector: "img[width]", within: "img[width]", at: make([][]call, len(m.kit.Breakpoints))}
+		fit := []string{w.Selectors.Fit()}
+		r := &ruleSet{selectors: fit, within: fit, at: make([][]call, len(m.kit.Breakpoints))}
 		r.at[0] = []call{{"fit", nil}}
 		m.rules = append(m.rules, r)
 	}
@@ -89,32 +91,54 @@ func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed
 }
 
 // add adds the rules of the nodes in outer and of what is in them: beside one another,
-// or in the rule of what is around them.
+// or in the rule of what is around them. Columns that say the same share the rule of the
+// first of them.
 func (m *Mixed) add(outer *page.Node, nodes []*page.Node, around *ruleSet, selectors *markup.Selectors, nest bool) {
+	alike := selectors.Rules(m.Markup.Said, outer, nodes)
 	for _, n := range nodes {
 		if n.Kind == page.Block {
 			continue
 		}
 		next := around
-		if r := m.rule(outer, n, selectors.Of(n.ID)); r != nil {
+		if r := m.rule(outer, n, alike[n.ID]); r != nil {
 			if around == nil || !nest {
 				m.rules = append(m.rules, r)
 			} else {
-				if own, straight := strings.CutPrefix(r.selector, selectors.Of(around.node)+" > "); straight {
-					r.within = "> " + own
+				r.within, r.selectors = inside(r.selectors, selectors.Of(around.node)), nil
+				for _, outer := range around.selectors {
+					for _, inner := range r.within {
+						r.selectors = append(r.selectors, outer+" "+inner)
+					}
 				}
-				r.selector = around.selector + " " + r.within
 				around.inner = append(around.inner, r)
 			}
-			next = r
+			if len(alike[n.ID]) == 1 && alike[n.ID][0] == selectors.Of(n.ID) { // it is this node's alone
+				next = r
+			}
 		}
 		m.add(n, n.Children, next, selectors, nest)
 	}
 }
 
-// rule is the rule of a node in outer; nil where it needs none.
-func (m *Mixed) rule(outer, n *page.Node, selector string) *ruleSet {
-	r := &ruleSet{node: n.ID, selector: selector, within: selector, at: make([][]call, len(m.kit.Breakpoints))}
+// inside is a rule's selectors in the rule of what is around it.
+func inside(all []string, around string) []string {
+	inner := make([]string, len(all))
+	for i, selector := range all {
+		inner[i] = selector
+		if own, straight := strings.CutPrefix(selector, around+" > "); straight {
+			inner[i] = "> " + own
+		}
+	}
+	return inner
+}
+
+// rule is the rule of a node in outer, and of those that share its selectors; nil where
+// it needs none.
+func (m *Mixed) rule(outer, n *page.Node, all []string) *ruleSet {
+	if len(all) == 0 {
+		return nil
+	}
+	r := &ruleSet{node: n.ID, selectors: all, within: all, at: make([][]call, len(m.kit.Breakpoints))}
 	some := false
 	for _, c := range m.Markup.Said.Node(n.ID) {
 		if c == say.Base(page.Column) || c.Field == page.Divides && !m.divides() { // its row's rule says it, or nothing needs it
@@ -129,9 +153,6 @@ func (m *Mixed) rule(outer, n *page.Node, selector string) *ruleSet {
 			units = m.layout.Row(outer.ID, int(c.From)).Columns.N()
 		}
 		said := m.call(c, units)
-		if said.mixin == "per" && m.styler.Counts() && !m.Markup.Said.Counted(n.ID) {
-			said.mixin = perTold
-		}
 		m.included[said.mixin] = true
 		r.at[bp] = append(r.at[bp], said)
 		some = true
@@ -140,14 +161,14 @@ func (m *Mixed) rule(outer, n *page.Node, selector string) *ruleSet {
 		return nil
 	}
 	for _, calls := range r.at { // what says something of what stands in it comes after declarations
-		slices.SortStableFunc(calls, func(a, b call) int { return inside(a) - inside(b) })
+		slices.SortStableFunc(calls, func(a, b call) int { return afterwards(a) - afterwards(b) })
 	}
 	return r
 }
 
-// inside is 1 for calls of mixins that may say something of what stands in the node.
-func inside(c call) int {
-	if c.mixin == "per" || c.mixin == perTold || c.mixin == "per-off" {
+// afterwards is 1 for calls of mixins that may say something of what stands in the node.
+func afterwards(c call) int {
+	if c.mixin == "per" || c.mixin == "told" || c.mixin == "per-off" {
 		return 1
 	}
 	return 0
@@ -161,7 +182,7 @@ var callNames = map[say.Saying]string{
 	{On: page.Row, Field: page.Align}: "align", {On: page.Row, Field: page.Spread}: "spread",
 	{On: page.Column, Field: page.Order}: "place", {On: page.Column, Field: page.Skip}: "skip", {On: page.Column, Field: page.Width}: "take",
 	{On: page.Column, Field: page.Trail}: "trail", {On: page.Column, Field: page.Nudge}: "nudge", {On: page.Column, Field: page.Align}: "self",
-	say.Fit: "fit",
+	say.Fit: "fit", say.Told: "told",
 }
 
 // termNames are the mixins of values that are words.

@@ -61,6 +61,7 @@ func (l *lister) add(name, doc string, params []string, body []css.Declaration) 
 func (l *lister) simple(on page.Kind, f page.Field, v page.Value, doc string) {
 	if c := (say.Saying{On: on, Field: f, Value: v}); l.s.Says(on, f) {
 		l.add(l.m.call(c, l.m.columns()).mixin, doc, nil, l.s.Declarations(c))
+		l.all[len(l.all)-1].inner = l.s.Inside(c, "")
 	}
 }
 
@@ -68,6 +69,7 @@ func (l *lister) simple(on page.Kind, f page.Field, v page.Value, doc string) {
 func (l *lister) with(on page.Kind, f page.Field, v page.Value, doc string) {
 	if c := (say.Saying{On: on, Field: f, Value: v}); l.s.Says(on, f) {
 		l.add(callName(c), doc, []string{"n"}, l.s.Say(c, "{n}"))
+		l.all[len(l.all)-1].inner = l.s.Inside(c, "{n}")
 	}
 }
 
@@ -140,19 +142,9 @@ func (l *lister) rows() {
 		l.simple(page.Row, page.Spread, page.Start, "Columns on the row's tracks again.")
 	}
 	l.with(page.Row, page.PerLine, page.Of(1), "{n} equal columns a line, said once for all of a row's columns.")
-	everyChild := "& > :where(:nth-child(n))"
-	if l.s.Counts() {
-		l.all[len(l.all)-1].inner = sheet.Counted
-		if l.m.included[perTold] || l.m.whole {
-			told := l.all[len(l.all)-1]
-			told.name, told.doc = perTold, "The same where some are hidden: each says itself where it stands in its line."
-			told.inner = []sheet.Nested{{Selector: everyChild, Body: sheet.Uncounted}}
-			l.all = append(l.all, told)
-		}
-	}
 	l.simple(page.Row, page.PerLine, page.Of(0), "As wide as its columns say again.")
-	if l.s.Counts() {
-		l.all[len(l.all)-1].inner = []sheet.Nested{{Selector: everyChild, Body: sheet.Uncounted}}
+	if l.s.Says(page.Row, page.Told) {
+		l.simple(page.Row, page.Told, page.Value{}, "A row of so many a line, some of which are hidden: each says itself where it stands in its line.")
 	}
 	l.with(page.Row, page.GapX, page.Px(1), "A gutter of its own between a row's columns, in px.")
 	l.simple(page.Row, page.GapX, page.KitGap, "The kit's gutter between a row's columns again.")
@@ -163,9 +155,6 @@ func (l *lister) rows() {
 		l.simple(page.Row, page.Divides, page.Fresh, "The kit's columns again.")
 	}
 }
-
-// perTold is the mixin of so many floats a line that say themselves where it begins.
-const perTold = "per-told"
 
 // A base is a rule that a container or row begins with: its own declarations, those
 // of what stands in it, and at which breakpoint they change.
@@ -211,9 +200,9 @@ func (m *Mixed) bases() []base {
 			before = above.Px()
 		}
 		if i == 0 {
-			add("& > *", s.Cell()...)
+			add(sheet.Child("*"), s.Cell()...)
 			if k.Technique == kit.Float {
-				add("& > :where(:first-child)", css.D("--kr-below", "0"), css.D(s.Clear(), "none"))
+				add(sheet.Child(":first-child"), css.D("--kr-below", "0"), css.D(s.Clear(), "none"))
 			}
 		}
 	}

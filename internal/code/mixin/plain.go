@@ -61,7 +61,11 @@ func (x *expander) put(i int, r *ruleSet, selector string, body []css.Declaratio
 		last++
 	}
 	rules := &x.out.Blocks[last].Rules
-	*rules = append(*rules, css.Rule{Selector: strings.ReplaceAll(selector, "&", r.selector), Body: body, For: r.node})
+	all := make([]string, len(r.selectors))
+	for n, own := range r.selectors {
+		all[n] = strings.ReplaceAll(selector, "&", own)
+	}
+	*rules = append(*rules, css.Rule{Selectors: all, Body: body, For: r.node})
 }
 
 // end ends a block, so that what follows begins another.

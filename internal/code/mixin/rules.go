@@ -66,7 +66,7 @@ func (w *ruleWriter) at(node string, i int) *block {
 // rule is a rule and those in it, but for what is gathered elsewhere; nil where all of
 // it is.
 func (w *ruleWriter) rule(r *ruleSet) *block {
-	b := &block{node: r.node, open: r.within + " {", shut: "}"}
+	b := &block{node: r.node, selectors: r.within, shut: "}"}
 	own := r.at[0]
 	if begun := slices.IndexFunc(own, func(c call) bool { return slices.Contains(w.bases, c.mixin) }); begun >= 0 {
 		c := own[begun]
@@ -93,7 +93,7 @@ func (w *ruleWriter) rule(r *ruleSet) *block {
 
 // from is what a rule and those in it say from breakpoint i on.
 func (w *ruleWriter) from(r *ruleSet, i int) *block {
-	b := &block{node: r.node, open: r.within + " {", shut: "}", lines: w.calls(r.at[i])}
+	b := &block{node: r.node, selectors: r.within, shut: "}", lines: w.calls(r.at[i])}
 	for _, inner := range r.inner {
 		b.add(w.from(inner, i))
 	}

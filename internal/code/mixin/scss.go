@@ -47,6 +47,15 @@ var scss = dialect{
 			p.Line("  ", strconv.Quote(bp.Name), ": ", bp.From.String(), ",")
 		}
 		p.Line(");")
+		if !m.kit.Ranges {
+			p.Gap()
+			p.Line("/// The widest viewport below each.")
+			p.Line("$below: (")
+			for i, bp := range m.kit.Breakpoints[1:] {
+				p.Line("  ", strconv.Quote(bp.Name), ": ", m.kit.Below(i+1).String(), ",")
+			}
+			p.Line(");")
+		}
 		for _, l := range lists {
 			p.Gap()
 			p.Line("/// How many parts of a row stand before each of its columns, and how many there are.")
@@ -68,33 +77,44 @@ var scss = dialect{
 		}
 		return "$part: settings.part($n, " + at + ", settings.$" + x.parts.name + ");"
 	},
-	head: func(*Mixed) string {
-		return `@use "sass:map";
+	head: func(m *Mixed) string {
+		return scssHead(m.kit.Ranges)
+	},
+	uses: `@use "kit" as kr;`,
+	safe: func(value string) string { return value },
+}
+
+// scssHead is what the mixins begin with.
+func scssHead(ranges bool) string {
+	from, below, between := "(min-width: #{map.get(settings.$breakpoints, $name)})", "(max-width: #{map.get(settings.$below, $name)})",
+		"(min-width: #{map.get(settings.$breakpoints, $low)}) and (max-width: #{map.get(settings.$below, $high)})"
+	if ranges {
+		from, below = "(width >= #{map.get(settings.$breakpoints, $name)})", "(width < #{map.get(settings.$breakpoints, $name)})"
+		between = "(width >= #{map.get(settings.$breakpoints, $low)}) and (width < #{map.get(settings.$breakpoints, $high)})"
+	}
+	return `@use "sass:map";
 @use "settings";
 @forward "settings";
 
 /// What stands in it holds from a breakpoint on.
 @mixin from($name) {
-  @media (width >= #{map.get(settings.$breakpoints, $name)}) {
+  @media ` + from + ` {
     @content;
   }
 }
 
 /// What stands in it holds below a breakpoint.
 @mixin below($name) {
-  @media (width < #{map.get(settings.$breakpoints, $name)}) {
+  @media ` + below + ` {
     @content;
   }
 }
 
 /// What stands in it holds from one breakpoint up to another.
 @mixin between($low, $high) {
-  @media (width >= #{map.get(settings.$breakpoints, $low)}) and (width < #{map.get(settings.$breakpoints, $high)}) {
+  @media ` + between + ` {
     @content;
   }
 }
 `
-	},
-	uses: `@use "kit" as kr;`,
-	safe: func(value string) string { return value },
 }

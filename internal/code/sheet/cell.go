@@ -1,7 +1,6 @@
 package sheet
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -48,13 +47,13 @@ func (s *Styler) Cell() (all []css.Declaration) {
 		if s.Says(page.Row, page.PerLine) {
 			size = "var(--kr-each, " + size + ")"
 		}
-		below, beside, clear := "var(--kr-below)", "var(--kr-beside)", "left"
+		below, beside, clear := "var(--kr-below)", "var(--kr-beside)", "inline-start"
 		all = append(all, css.D("--kr-below", "1"), css.D("--kr-beside", "0"))
 		if s.Counts() {
-			all = append(all, css.D("--kr-clear", "left"))
+			all = append(all, css.D("--kr-clear", "inline-start"))
 			below, beside, clear = "var(--kr-line-below, "+below+")", "var(--kr-line-beside, "+beside+")", "var(--kr-line-clear, var(--kr-clear))"
 		}
-		all = append(all, css.D("float", "left"), css.D("clear", clear), css.D("width", size), css.D("min-height", "1px"))
+		all = append(all, css.D("float", "inline-start"), css.D("clear", clear), css.D("width", size), css.D("min-height", "1px"))
 		if g := s.gutter(); g != "" {
 			left = sum(left, g+" * "+beside)
 		}
@@ -65,14 +64,17 @@ func (s *Styler) Cell() (all []css.Declaration) {
 	if s.Says(page.Column, page.Width, page.OfContent) {
 		all = append(all, css.D("max-width", "100%"))
 	}
-	if top+right+left == "" {
+	if top == "" {
 		all = append(all, css.D("margin", "0"))
 	} else {
-		all = append(all, css.D("margin", fmt.Sprintf("%s %s 0 %s", calc(top), calc(right), calc(left))))
+		all = append(all, css.D("margin", calc(top)+" 0 0"))
+	}
+	if left+right != "" {
+		all = append(all, css.D("margin-inline", calc(left)+" "+calc(right)))
 	}
 	all = append(all, css.D("padding", "0"))
 	if nudge != "" {
-		all = append(all, css.D("position", "relative"), css.D("left", calc(s.offset(nudge, nudgeGaps))))
+		all = append(all, css.D("position", "relative"), css.D("inset-inline-start", calc(s.offset(nudge, nudgeGaps))))
 	}
 	return all
 }

@@ -3,6 +3,7 @@ package sheet
 import (
 	"fmt"
 	"strconv"
+	"strings"
 
 	"kitrows/internal/css"
 	"kitrows/internal/kit"
@@ -22,9 +23,9 @@ var words = map[page.Term]string{
 func Word(v page.Value) string {
 	switch v.Term {
 	case page.Foremost:
-		return "-1"
+		return "-100"
 	case page.Hindmost:
-		return "1000"
+		return "100"
 	case page.Number, page.Pixels:
 		return strconv.Itoa(v.Int())
 	}
@@ -140,7 +141,7 @@ func (s *Styler) line(where page.Term) []css.Declaration {
 		beside = "1"
 	}
 	if where == page.Turns {
-		clear = "left"
+		clear = "inline-start"
 	}
 	return []css.Declaration{css.D("--kr-below", below), css.D("--kr-beside", beside), css.D(s.Clear(), clear)}
 }
@@ -160,16 +161,37 @@ type Nested struct {
 	Body     []css.Declaration
 }
 
-// Counted is what a row of so many floats a line says of them: with {n} a line, every
-// nth begins one, and the first n have none above.
-var Counted = []Nested{
-	{"& > :where(:nth-child(n))", []css.Declaration{css.D("--kr-line-below", "1"), css.D("--kr-line-beside", "1"), css.D("--kr-line-clear", "none")}},
-	{"& > :where(:nth-child({n}n + 1))", []css.Declaration{css.D("--kr-line-beside", "0"), css.D("--kr-line-clear", "left")}},
-	{"& > :where(:nth-child(-n + {n}))", []css.Declaration{css.D("--kr-line-below", "0")}},
+// Child selects children of a row by a rule that outranks no rule of a column's own,
+// whatever selects that and the row, and only what selects everything.
+func Child(which string) string { return ":where(& > " + which + "):not(html)" }
+
+// Inside is what a row's class or mixin says of its columns: one of so many floats a line
+// counts which of them begin one. With n a line, every nth does, and the first n have none
+// above.
+func (s *Styler) Inside(c say.Saying, n string) []Nested {
+	switch {
+	case c == say.Told:
+		return []Nested{{"& > *", uncounted}}
+	case c.Field != page.PerLine || s.k.Technique != kit.Float:
+		return nil
+	case c.Value.N == 0:
+		return []Nested{{Child("*"), uncounted}}
+	}
+	all := make([]Nested, len(counted))
+	for i, inner := range counted {
+		all[i] = Nested{strings.ReplaceAll(inner.Selector, "{n}", n), inner.Body}
+	}
+	return all
 }
 
-// Uncounted is what leaves that to the floats themselves.
-var Uncounted = []css.Declaration{css.D("--kr-line-below", "initial"), css.D("--kr-line-beside", "initial"), css.D("--kr-line-clear", "initial")}
+var counted = []Nested{
+	{Child("*"), []css.Declaration{css.D("--kr-line-below", "1"), css.D("--kr-line-beside", "1"), css.D("--kr-line-clear", "none")}},
+	{Child(":nth-child({n}n + 1)"), []css.Declaration{css.D("--kr-line-beside", "0"), css.D("--kr-line-clear", "inline-start")}},
+	{Child(":nth-child(-n + {n})"), []css.Declaration{css.D("--kr-line-below", "0")}},
+}
+
+// uncounted is what leaves that to the floats themselves.
+var uncounted = []css.Declaration{css.D("--kr-line-below", "initial"), css.D("--kr-line-beside", "initial"), css.D("--kr-line-clear", "initial")}
 
 func (s *Styler) gapOf(q quantity, c say.Saying, word string) string {
 	if c.Value == page.KitGap {

@@ -42,10 +42,10 @@ func (s *Styler) held(c say.Saying, i int) (width, padding string) {
 	width = "none"
 	switch kind := c.Value.Term; {
 	case kind == page.Capped:
-		width = s.k.Cap.String()
+		width = kit.Px(s.k.Cap.Px()).String()
 	case kind == page.Fixed, kind == page.UpTo && i >= int(c.From):
-		if e := s.k.Breakpoints[i].Container; e != kit.Fluid {
-			width = e.String()
+		if px, fixed := s.k.Breakpoints[i].Container.Width(); fixed {
+			width = kit.Px(px).String() // an em would be one of the container's own
 		}
 	}
 	g := s.k.GutterAt(i)

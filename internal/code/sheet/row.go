@@ -29,7 +29,7 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 			all = append(all, s.perOff()...)
 		}
 		if s.Counts() { // nothing reaches a nested row
-			all = append(all, Uncounted...)
+			all = append(all, uncounted...)
 		}
 		for j, bp := range s.k.Breakpoints {
 			if s.Says(page.Row, page.Divides) && !s.mixins {

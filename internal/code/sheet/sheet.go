@@ -4,6 +4,7 @@ package sheet
 
 import (
 	"slices"
+	"strings"
 
 	"kitrows/internal/code"
 	"kitrows/internal/css"
@@ -40,8 +41,15 @@ func blocks(k *kit.Kit, sayings []say.Saying) []css.Block {
 			continue // its rules stand at every breakpoint that changes it
 		}
 		selector, body := s.class(c), s.Declarations(c)
-		if b := &blocks[c.From]; len(body) > 0 && selector != "" {
-			b.Rules = append(b.Rules, css.Rule{Selector: selector, Body: body})
+		if selector == "" {
+			continue
+		}
+		b := &blocks[c.From]
+		if len(body) > 0 {
+			b.Rules = append(b.Rules, css.Rule{Selectors: []string{selector}, Body: body})
+		}
+		for _, inner := range s.Inside(c, Word(c.Value)) {
+			b.Rules = append(b.Rules, css.Rule{Selectors: []string{strings.ReplaceAll(inner.Selector, "&", selector)}, Body: inner.Body})
 		}
 	}
 	return blocks
@@ -52,7 +60,10 @@ func From(k *kit.Kit, i int) string {
 	if i == 0 {
 		return ""
 	}
-	return "(width >= " + k.Breakpoints[i].From.String() + ")"
+	if k.Ranges {
+		return "(width >= " + k.Breakpoints[i].From.String() + ")"
+	}
+	return "(min-width: " + k.Breakpoints[i].From.String() + ")"
 }
 
 // Ordered is sayings in the order of their rules, each once.
@@ -103,6 +114,9 @@ func Every(k *kit.Kit) []say.Saying {
 			least = 1
 			add(page.Container, page.Frames, page.Value{Term: page.Fixed}, page.Value{Term: page.Fluid})
 			add(page.Row, page.Base, page.Value{})
+			if k.Technique == kit.Float {
+				add(page.Row, page.Told, page.Value{})
+			}
 			add(page.Column, page.Base, page.Value{})
 			add(page.Block, page.Fit, page.Value{})
 			if k.Cap.Px() > 0 {

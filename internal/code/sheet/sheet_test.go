@@ -19,7 +19,7 @@ import (
 // ruleOf gives the declarations of a selector in one block of a sheet, joined.
 func ruleOf(s *css.Sheet, block int, selector string) string {
 	for _, r := range s.Blocks[block].Rules {
-		if r.Selector == selector {
+		if r.Selectors[0] == selector {
 			return body(r)
 		}
 	}

@@ -136,7 +136,7 @@ func tracks(c kit.Columns) string {
 
 // Counts reports whether rows of so many floats a line count where their lines begin.
 func (s *Styler) Counts() bool {
-	return s.mixins && s.Says(page.Row, page.PerLine) && s.k.Technique == kit.Float
+	return s.Says(page.Row, page.PerLine) && s.k.Technique == kit.Float
 }
 
 // common is the rules at breakpoint i of what is no setting: containers, rows and
@@ -144,7 +144,7 @@ func (s *Styler) Counts() bool {
 func (s *Styler) common(i int) (rules []css.Rule) {
 	add := func(selector string, body ...css.Declaration) {
 		if len(body) > 0 {
-			rules = append(rules, css.Rule{Selector: selector, Body: body})
+			rules = append(rules, css.Rule{Selectors: []string{selector}, Body: body})
 		}
 	}
 	for _, c := range s.frames {

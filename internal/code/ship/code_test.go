@@ -55,7 +55,7 @@ func TestSheets(t *testing.T) {
 		used := map[string]bool{}
 		for _, block := range sheet.Used(k, m.Used()).Blocks {
 			for _, rule := range block.Rules {
-				used[strings.TrimPrefix(strings.TrimSuffix(rule.Selector, ":where(:first-child)"), "* + ")] = true
+				used[strings.TrimPrefix(strings.TrimSuffix(rule.Selectors[0], ":where(:first-child)"), "* + ")] = true
 			}
 		}
 		if !reflect.DeepEqual(used, written) {

@@ -77,7 +77,7 @@ img.kr-hold {
 // declared heights.
 func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	p := l.Page()
-	w := markup.NewWriter(say.Of(l, o.Mixed), o, func(id string) string {
+	w := markup.NewWriter(say.Of(l), o, func(id string) string {
 		pic := pr.Picture(id)
 		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data)
 	})
