@@ -5,6 +5,7 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
 	"kitrows/internal/code/ship"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
@@ -68,7 +69,7 @@ func Costs(p *project.Project, pg *page.Page) []CostRow {
 func Head(pg *page.Page, form ship.Form) string {
 	link := "kit.css"
 	if form.ByMixins() {
-		link = strings.TrimSuffix(pg.File, ".html") + ".css"
+		link = mixin.PageFile(pg) + ".css"
 	}
-	return strings.Join(markup.Head(pg, link, "page.css"), "\n") + "\n"
+	return strings.Join(markup.Head(pg, link, ship.OwnStyle), "\n") + "\n"
 }

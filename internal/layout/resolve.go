@@ -16,8 +16,7 @@ type resolver struct {
 	cells []Cell // of all rows so far
 }
 
-// ends is how wide a row is at the lowest and highest viewport of its
-// breakpoint. Only float rows with natural columns ask.
+// ends is how wide a row is at the lowest and highest viewport of its breakpoint.
 type ends struct{ low, high float64 }
 
 func (r *resolver) page() {
@@ -48,7 +47,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	r.stage.rowOf[n] = int32(self)
 	r.stage.rows = append(r.stage.rows, Row{
 		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks, GapY: r.stage.lines,
-		PerLine: held[page.PerLine].Int(), Align: held[page.Align].Value, Spread: held[page.Spread].Value, Held: held, Narrowest: w.low, index: n,
+		PerLine: held[page.PerLine].Int(), Align: held[page.Align].Value, Spread: held[page.Spread].Value, Held: held, Narrowest: w.low, Widest: w.high, index: n,
 	})
 	row := &r.stage.rows[self]
 	if own := held[page.GapX].Value; own != page.KitGap {
@@ -75,6 +74,11 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	}
 	r.support(row, w)
 	row.stand()
+	if row.filled(w.high) && row.Spread != page.Start {
+		r.report(node, Unsupported, "a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines begin at the start")
+		row.Spread = page.Start
+		row.filled(w.high)
+	}
 	r.inside(n, self, w)
 }
 
@@ -87,19 +91,17 @@ func (r *resolver) inside(n int32, self int, w ends) {
 	widths := map[int32]ends{}
 	row := &r.stage.rows[self]
 	for e, px := range []float64{w.low, w.high} {
-		if e == 0 || r.l.kit.Technique == kit.Float { // only a float row's natural columns ask how wide it grows
-			t := row.Track(kit.Plain(px))
-			for _, run := range row.Break(t, nil, 0, new(float64)) {
-				row.Place(run, t, func(c *Cell, s Spot) {
-					ends := widths[c.index]
-					if e == 0 {
-						ends.low = s.Width.Px
-					} else {
-						ends.high = s.Width.Px
-					}
-					widths[c.index] = ends
-				})
-			}
+		t := row.Track(kit.Plain(px))
+		for _, run := range row.Break(t, nil, 0, new(float64)) {
+			row.Place(run, t, func(c *Cell, s Spot) {
+				ends := widths[c.index]
+				if e == 0 {
+					ends.low = s.Width.Px
+				} else {
+					ends.high = s.Width.Px
+				}
+				widths[c.index] = ends
+			})
 		}
 	}
 	for i := range row.Cells {

@@ -25,6 +25,7 @@ type Row struct {
 	Parted    bool    // a cell takes a part of a unit, off the grid
 	Stacked   bool    // too narrow for floats somewhere: each cell is the full line, whatever was set
 	Narrowest float64 // px, how wide it is in the narrowest viewport of the breakpoint
+	Widest    float64 // and in the widest
 	Held      *page.Held
 
 	index int32
@@ -44,6 +45,7 @@ type Cell struct {
 	Self    page.Value // the column's own; RowsAlign for the row's
 	Line    page.Term  // of a float: where it stands in its row, which its code must say
 	Unit    float64    // of floats and uneven columns: its first unit, from 0, after any skip
+	Fill    float64    // of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
 	Content float64    // of a natural column: its content's width in px
 	Node    *page.Node
 	Child   int // which child of the row's node it is
@@ -125,13 +127,44 @@ func (r *Row) stand() {
 	}
 }
 
+// filled has the last cell of a line of uneven flexible boxes fill it, where what begins
+// the next line would fit as well: columns that are counted in units may be less wide than
+// the units that are left. It reports whether there was such a line.
+func (r *Row) filled(widest float64) (some bool) {
+	if !r.Columns.IsUneven() || r.PerLine > 0 {
+		return false
+	}
+	if !r.flexible() {
+		for i := range r.Cells {
+			r.Cells[i].Fill = 0
+		}
+		return false
+	}
+	runs := r.Break(r.Track(kit.Plain(Roomy)), nil, 0, new(float64))
+	for i, run := range runs[:max(0, len(runs)-1)] {
+		left := float64(r.Columns.N()) - run.Units
+		next := &r.Cells[runs[i+1].First]
+		fits := false
+		for _, px := range []float64{r.Narrowest, widest} { // room and need are straight lines over the width
+			t := kit.NewTrack(r.Columns, r.Gutter, kit.Plain(px))
+			_, need := r.wants(next, t, 0)
+			fits = fits || r.used(run, t).Px+t.Gutter.Px+need.Px <= px+1
+		}
+		last := &r.Cells[run.End-1]
+		if last.Fill = 0; left > hair && fits {
+			last.Fill, some = left, true
+		}
+	}
+	return some
+}
+
 // Track divides a row w wide.
 func (r *Row) Track(w kit.Measure) kit.Track {
 	t := kit.NewTrack(r.Columns, r.Gutter, w)
 	if r.PerLine > 0 {
 		t = t.PerLine(r.PerLine)
 	}
-	if r.tracked() {
+	if r.Tracked() {
 		return t
 	}
 	return t.Rough()
@@ -163,8 +196,8 @@ func (r *Row) flexible() bool {
 	return r.Technique == kit.Flex || r.Technique == kit.Grid && r.Spread != page.Start
 }
 
-// tracked reports whether the row is laid out by grid tracks.
-func (r *Row) tracked() bool { return r.Technique == kit.Grid && !r.flexible() }
+// Tracked reports whether the row is laid out by grid tracks.
+func (r *Row) Tracked() bool { return r.Technique == kit.Grid && !r.flexible() }
 
 // A Run is the cells of one line.
 type Run struct {
@@ -255,7 +288,7 @@ func (r *Row) wants(c *Cell, t kit.Track, spent float64) (units float64, px kit.
 	}
 	start := from + int(c.Skip)
 	end := start + int(c.Units)
-	return c.Wants(), t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail))
+	return c.Wants(), t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
 }
 
 // width is how wide a cell is at least, from unit start on.
@@ -328,7 +361,7 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 		}
 		s.X = x.Plus(t.Offset(int(unit), c.Nudge))
 		unit += s.Units
-		x = x.Plus(s.Width).Plus(t.Offset(int(unit), c.Trail)).Plus(t.Gutter).Plus(between)
+		x = x.Plus(s.Width).Plus(t.Offset(int(unit), c.Trail+c.Fill)).Plus(t.Gutter).Plus(between)
 		unit += c.Trail
 		spot(c, s)
 	}

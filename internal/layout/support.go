@@ -50,7 +50,7 @@ func (r *resolver) support(row *Row, w ends) {
 			}
 		}
 	}
-	if row.tracked() && len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
+	if row.Tracked() && len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
 		r.report(node, Unsupported, "narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
 		row.PerLine = 1
 	}

@@ -33,6 +33,24 @@ func (u *Units) whole() (int, bool) {
 
 func abs(v float64) float64 { return max(v, -v) }
 
+// An Extent is which part of an uneven row some of its columns are: how many parts and how
+// many columns, both under 0 for those that something is moved back by.
+type Extent struct{ Parts, Units int }
+
+// Extent is the extent of a row of uneven columns that a value says: from the column it
+// begins at or, of a skip, up to that.
+func (f Field) Extent(v Value, columns kit.Columns) Extent {
+	from, units := int(v.At)-1, int(v.N)
+	if f == Skip {
+		from -= units
+	}
+	if units < 0 {
+		back := max(0, from+units)
+		return Extent{-int(columns.Parts(back, float64(from-back))), back - from}
+	}
+	return Extent{int(columns.Parts(from, float64(units))), units}
+}
+
 // Carried is a number of units set where a row had before columns, where it has
 // now: it keeps its proportion (section 5).
 func Carried(n, now, before int) float64 {

@@ -163,13 +163,27 @@ func (t *trial) thin(n int) (changed bool) {
 		for c := range courses {
 			course := &courses[c]
 			for i := range t.live {
-				if course.from[i] == at && course.says(i) && t.suspect(course.field, course.now[i]) && t.without(n, course, i) {
+				if course.from[i] == at && course.says(i) && t.suspect(course.field, course.now[i]) && !t.fills(n, course, i) && t.without(n, course, i) {
 					changed = true
 				}
 			}
 		}
 	}
 	return changed
+}
+
+// fills reports whether a course says the units after a column that make what would fit its
+// line begin the next.
+func (t *trial) fills(n int, c *course, i int) bool {
+	if c.field != page.Trail {
+		return false
+	}
+	for end := c.until(i, len(t.live)); i < end; i++ {
+		if s := &t.stages[i]; t.live[i] && s.at[n] >= 0 && t.want[i].Cells[s.at[n]].Fill > 0 {
+			return true
+		}
+	}
+	return false
 }
 
 // without takes away what a course says at breakpoint i if the row lays out as worked

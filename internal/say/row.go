@@ -17,6 +17,7 @@ type row struct {
 	own     []course
 	columns []column
 
+	tracked bool // by grid tracks at every breakpoint
 	told    bool // of floats, so many a line: its columns say where they stand
 	counted bool // of floats, so many a line: the row's rule counts where lines begin
 	elastic bool // a share or a spread can come to what a width says
@@ -34,10 +35,12 @@ func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
 	r := &row{kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), columns: make([]column, len(n.Children))}
 	r.counted = r.kit.Technique == kit.Float
 	perLine := false
+	r.tracked = true
 	for i := range r.want {
 		want := l.Row(n.ID, i)
 		r.want[i] = want
 		r.uneven = r.uneven || r.kit.ColumnsAt(i).IsUneven()
+		r.tracked = r.tracked && want.Tracked()
 		perLine = perLine || live[i] && want.PerLine > 0
 		r.counted = r.counted && !(live[i] && want.PerLine > 0 && len(want.Cells) < len(n.Children))
 		r.elastic = r.elastic || want.Spread != page.Start || want.PerLine > 0 ||
@@ -169,6 +172,9 @@ func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
 		return
 	}
 	at := placesOf(want, cell)
+	if r.tracked && cell.Skip == 0 && cell.Trail == 0 && cell.Nudge == 0 {
+		at.width = 0 // tracks know how wide they are
+	}
 	if cell.Counted() && cell.Units >= float64(want.Columns.N()) {
 		must(page.Width, page.Full, i)
 	} else if cell.Width.Term == page.Taken {
@@ -177,7 +183,7 @@ func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
 		must(page.Width, cell.Width, i)
 	}
 	r.mustUnits(i, page.Skip, cell.Skip, at.width, cell, must)
-	r.mustUnits(i, page.Trail, cell.Trail, at.trail, cell, must)
+	r.mustUnits(i, page.Trail, cell.Trail+cell.Fill, at.trail, cell, must)
 	r.mustUnits(i, page.Nudge, cell.Nudge, at.width, cell, must)
 }
 
@@ -232,7 +238,11 @@ func (r *row) alike(f page.Field, now page.Value, from int8, must page.Value, i 
 	case f == page.Width && n == of && m == all:
 		return true
 	}
-	return now.At == must.At && n*all == m*of && (must.At == 0 || from >= 0 && r.want[from].Columns == r.want[i].Columns)
+	if now.At == 0 || must.At == 0 {
+		return now.At == must.At && n*all == m*of
+	}
+	columns := r.want[i].Columns
+	return from >= 0 && r.want[from].Columns == columns && f.Extent(now, columns) == f.Extent(must, columns)
 }
 
 // standAlike reports whether two places in a float row come to the same: without a

@@ -61,7 +61,7 @@ func (t *trial) sameRow(i int, got *layout.Row) bool {
 	}
 	if want.Natural || s.tight {
 		if want.Columns != got.Columns || want.Gutter != got.Gutter || want.GapY != got.GapY ||
-			want.PerLine != got.PerLine || want.Spread != got.Spread {
+			want.PerLine != got.PerLine || want.Spread != got.Spread && !sharedOut(want) {
 			return false
 		}
 		for at := range got.Cells {
@@ -131,7 +131,10 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 		if must.Term == page.Whole { // its width is that of a take of all
 			at = t.wholeAt(i, n)
 		}
-		if v.At != at || at > 0 && t.kit.ColumnsAt(int(from)) != want.Columns {
+		wanted := v
+		wanted.At = at
+		f := courses[c].field
+		if (v.At == 0) != (at == 0) || at > 0 && (t.kit.ColumnsAt(int(from)) != want.Columns || f.Extent(v, want.Columns) != f.Extent(wanted, want.Columns)) {
 			return false
 		}
 	}
@@ -150,6 +153,21 @@ func (t *trial) wholeAt(i, n int) uint8 {
 	return 0
 }
 
+// sharedOut reports whether columns share what is left of every line at every width the
+// row has in its breakpoint, so that nothing is left to spread.
+func sharedOut(r *layout.Row) bool {
+	for w := r.Narrowest; w <= r.Widest; {
+		until := math.Inf(1)
+		for _, run := range r.Break(r.Track(kit.Measure{Px: w, Per: 1}), nil, w, &until) {
+			if run.Shares == 0 || run.Used.Px > w { // what stands over the row is spread as well
+				return false
+			}
+		}
+		w = math.Max(until, w) + 1e-3
+	}
+	return true
+}
+
 // cellAlike reports whether a cell says the same as the one worked out where it cannot
 // be foreseen how lines break: only what follows or aligns a column that is alone is
 // sure to be without effect.
@@ -159,7 +177,7 @@ func cellAlike(want *layout.Row, at int, got *layout.Cell) bool {
 	free := alone && cell.Width != page.Share && want.Spread == page.Start
 	near := func(a, b float64) bool { return math.Abs(a-b) < 1e-6 }
 	return widthKind(cell, want) == widthKind(got, want) && near(cell.Units, got.Units) && near(cell.Skip, got.Skip) &&
-		near(cell.Nudge, got.Nudge) && (free || near(cell.Trail, got.Trail)) && (alone || cell.Align == got.Align)
+		near(cell.Nudge, got.Nudge) && (free || near(cell.Trail+cell.Fill, got.Trail)) && (alone || cell.Align == got.Align)
 }
 
 // widthKind is what kind of width a cell has, all of the units being the full line.

@@ -178,7 +178,11 @@ func alike(e *Effect, want *Want, i int, columns *[kit.MaxBreakpoints]kit.Column
 	if want.Field.IsUnits() && said.Term != page.Portion {
 		said.Of = int16(columns[e.In.From].N())
 	}
-	return same(said, want.Must[i]) && (said.At == 0 || columns[e.In.From] == columns[i])
+	must := want.Must[i]
+	if said.At > 0 && must.At > 0 && columns[e.In.From] == columns[i] {
+		return want.Field.Extent(said, columns[i]) == want.Field.Extent(must, columns[i])
+	}
+	return same(said, must) && (said.At == 0 || columns[e.In.From] == columns[i])
 }
 
 // same reports whether two values come to the same: units and parts by how much of the

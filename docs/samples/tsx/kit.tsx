@@ -36,6 +36,11 @@ const columns =
 const lines = { lead: "kr-lead[-{bp}]", run: "kr-run[-{bp}]", turn: "kr-turn[-{bp}]", under: "kr-under[-{bp}]" };
 const widths = { full: "kr-full[-{bp}]", share: "kr-share[-{bp}]", natural: "kr-natural[-{bp}]" };
 
+/** A part of the row: 1/3 or 30%. */
+export type Part = `${number}/${number}` | `${number}%`;
+
+const part = (value: Part, bp: string) => write("kr-part-{n}[-{bp}]", value.replace("/", "-").replace("%", "-100"), "", bp);
+
 const ofRow: Record<string, Writer> = {
   divides: words("kr-of-{n}[-{bp}]"),
   per: words("kr-per-{n}[-{bp}]"),
@@ -49,8 +54,10 @@ const ofCell: Record<string, Writer> = {
   shown: (value: boolean, bp) => write(value ? "kr-back[-{bp}]" : "kr-gone[-{bp}]", "", "", bp),
   order: words("kr-place-{n}[-{bp}]"),
   skip: columns("kr-skip-{n}[-{bp}]"),
-  width: (value: Columns | keyof typeof widths, bp) =>
-    typeof value === "string" ? write(widths[value], "", "", bp) : columns("kr-take-{n}[-{bp}]")(value as never, bp),
+  width: (value: Columns | Part | keyof typeof widths, bp) => {
+    if (typeof value !== "string") return columns("kr-take-{n}[-{bp}]")(value as never, bp);
+    return value in widths ? write(widths[value as keyof typeof widths], "", "", bp) : part(value as Part, bp);
+  },
   trail: columns("kr-trail-{n}[-{bp}]"),
   nudge: columns("kr-nudge-{n}[-{bp}]"),
   align: words("kr-self-{n}[-{bp}]"),
@@ -101,6 +108,8 @@ interface RowOwn {
   per?: At<number | "off">;
   /** So many columns that it divides into. */
   divides?: At<number | "kit">;
+  /** With floats, so many a line: its columns say themselves where they stand in it. */
+  told?: true;
   /** Its own gutters, in px. */
   gapX?: At<number | "kit">;
   gapY?: At<number | "kit">;
@@ -109,14 +118,15 @@ interface RowOwn {
 }
 
 /** A row, whose children are cells. */
-export function Row<E extends ElementType = "div">({ as, className, per, divides, gapX, gapY, align, spread, ...rest }: As<E, RowOwn>) {
+export function Row<E extends ElementType = "div">({ as, className, told, per, divides, gapX, gapY, align, spread, ...rest }: As<E, RowOwn>) {
   const Tag: ElementType = as ?? "div";
   const set = { per, divides, gapX, gapY, align, spread };
-  return <Tag {...rest} className={classes("kr-row", ofRow, set, className)} />;
+  const own = told ? "kr-row" + " " + "kr-told" : "kr-row";
+  return <Tag {...rest} className={classes(own, ofRow, set, className)} />;
 }
 
 interface CellOwn {
-  width?: At<Columns | "full" | "share" | "natural">;
+  width?: At<Columns | Part | "full" | "share" | "natural">;
   /** Empty columns before and after it. */
   skip?: At<Columns>;
   trail?: At<Columns>;

@@ -120,14 +120,15 @@ func TestGridTracksAreToldWholeColumns(t *testing.T) {
 
 // Where a float stands is not said again where gutters of its row's own make no
 // difference between two places; then those gutters are said, even where nothing else
-// shows them.
+// shows them. One that is hidden keeps its row from counting where lines begin.
 func TestFloatsStandWhereTheirRowsGuttersAllow(t *testing.T) {
 	k := sample.PlainTwelve()
 	k.Technique = kit.Float
 	oneLine := page.At("mid").With(page.PerLine, page.Of(3)).With(page.GapY, page.NoGap)
-	m := written(t, k, []page.Setting{oneLine}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 4)})
+	m := written(t, k, []page.Setting{oneLine},
+		[]page.Setting{takes("base", 8)}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 4)}, []page.Setting{page.At("base").With(page.Shown, page.Hides)})
 	for id, want := range map[string]string{
-		"row": "row per-3-mid gap-y-0-mid", "a": "cell take-8", "b": "cell take-8 run-mid", "c": "cell take-4 under",
+		"row": "row told per-3-mid gap-y-0-mid", "a": "cell take-8", "b": "cell take-8 run-mid", "c": "cell take-4 under",
 	} {
 		if got := m.classes(id); got != want {
 			t.Errorf("%s: got %s, want %s", id, got, want)

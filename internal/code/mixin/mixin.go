@@ -88,6 +88,10 @@ func (l *lister) units() {
 			continue
 		}
 		name := sheet.Property(what.field)
+		if l.s.Spans() {
+			l.add(name, "{n} columns wide.", []string{"n"}, l.s.Say(say.Saying{On: page.Column, Field: page.Width, Value: page.Take(1)}, "{n}"))
+			continue
+		}
 		part, gaps := "--kr-"+name, "--kr-"+name+"-gaps"
 		var more []css.Declaration
 		if l.s.Sizes() && what.field == page.Width {

@@ -32,7 +32,7 @@ func TestGalleriesAreOneRule(t *testing.T) {
 		}
 		row.Children[2].At = []page.Setting{page.At("wide").With(page.Shown, page.Hides)}
 		scss := New(layout.Of(k, p), sample.Of(p, k), code.Options{}).SCSS()[2].Text
-		if told := strings.Contains(scss, "per-told(4)") && strings.Contains(scss, ".column-2 {"); told != (technique == kit.Float) {
+		if told := strings.Contains(scss, "kr.told;") && strings.Contains(scss, ".column-2 {"); told != (technique == kit.Float) {
 			t.Errorf("%s with one hidden:\n%s", technique, scss)
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"kitrows/internal/code"
+	"kitrows/internal/page"
 )
 
 // SCSS is the page as SCSS: the kit's settings, its mixins, and the page's rules.
@@ -16,10 +17,12 @@ func (m *Mixed) files(d *dialect, settings, mixins string) []code.File {
 	return []code.File{{Name: settings, Text: d.settings(m)}, {Name: mixins, Text: m.library(d)}, m.rulesIn(d)}
 }
 
-// pageFile is the name of the page's own file without its ending.
-func (m *Mixed) pageFile() string {
-	name := strings.TrimSuffix(m.page.File, ".html")
-	if name == "kit" || name == "settings" {
+func (m *Mixed) pageFile() string { return PageFile(m.page) }
+
+// PageFile is the name of a page's own file without its ending.
+func PageFile(p *page.Page) string {
+	name := strings.TrimSuffix(p.File, ".html")
+	if name == "kit" || name == "settings" || name == "page" { // other files are called so
 		return name + "-page"
 	}
 	return name

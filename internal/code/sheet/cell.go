@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"slices"
+	"strconv"
 	"strings"
 
 	"kitrows/internal/css"
@@ -12,6 +13,10 @@ import (
 // Cell is what a column says: all its arithmetic.
 func (s *Styler) Cell() (all []css.Declaration) {
 	all = append(all, css.D("box-sizing", "border-box"))
+	if s.Spans() {
+		return append(all, css.D("grid-column-end", s.span(strconv.Itoa(s.k.ColumnsAt(0).N()))),
+			css.D("min-width", "0"), css.D("margin", "0"), css.D("padding", "0"))
+	}
 	take, takeGaps := s.amounts(&all, page.Width, "1")
 	skip, skipGaps := s.amounts(&all, page.Skip, "0")
 	trail, trailGaps := s.amounts(&all, page.Trail, "0")
@@ -38,7 +43,11 @@ func (s *Styler) Cell() (all []css.Declaration) {
 		all = append(all, css.D("flex", size), css.D("min-width", "0"))
 	case kit.Grid:
 		all = append(all, s.area(sum(take, skip, trail), sum(takeGaps, skipGaps, trailGaps))...)
-		all = append(all, css.D("width", s.width(take, takeGaps)))
+		width := s.width(take, takeGaps)
+		if s.uneven { // tracks know how wide they are, whatever column a width was said for
+			width = "var(--kr-auto, " + width + ")"
+		}
+		all = append(all, css.D("width", width))
 	case kit.Float:
 		size := s.width(take, takeGaps)
 		if s.sizes {
@@ -77,6 +86,28 @@ func (s *Styler) Cell() (all []css.Declaration) {
 		all = append(all, css.D("position", "relative"), css.D("inset-inline-start", calc(s.offset(nudge, nudgeGaps))))
 	}
 	return all
+}
+
+// Spans reports whether all that columns do is span so many of their row's tracks.
+func (s *Styler) Spans() bool {
+	if s.k.Technique != kit.Grid || s.Says(page.Row, page.Divides) || s.Says(page.Row, page.Spread) || s.Says(page.Column, page.Width, page.Portion) ||
+		s.Says(page.Column, page.Skip) || s.Says(page.Column, page.Trail) || s.Says(page.Column, page.Nudge) {
+		return false
+	}
+	for i := range s.k.Breakpoints {
+		if s.k.ColumnsAt(i) != s.k.ColumnsAt(0) {
+			return false // a column keeps its part of the row
+		}
+	}
+	return true
+}
+
+// span is how a column spans so many tracks, unless its row has so many a line.
+func (s *Styler) span(n string) string {
+	if s.Says(page.Row, page.PerLine) {
+		return "var(--kr-span, span " + n + ")"
+	}
+	return "span " + n
 }
 
 // amounts declares at what a setting of a column begins, and gives how the

@@ -26,7 +26,7 @@ func Word(v page.Value) string {
 		return "-100"
 	case page.Hindmost:
 		return "100"
-	case page.Number, page.Pixels:
+	case page.Number, page.Pixels, page.Taken:
 		return strconv.Itoa(v.Int())
 	}
 	return words[v.Term]
@@ -65,6 +65,9 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		} else if s.k.Technique == kit.Grid {
 			all = append(all, css.D("display", "flex"), css.D("--kr-flat", "100%"))
 		}
+		if s.k.Technique == kit.Grid && s.uneven { // also back on tracks: such a row's columns say where they stand
+			all = append(all, css.D("--kr-auto", "initial"))
+		}
 		return all
 	case page.Shown:
 		if c.Value == page.Hides {
@@ -81,6 +84,9 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 			return []css.Declaration{css.D("--kr-size", "0 0 auto")}
 		case c.Value == page.Natural:
 			return []css.Declaration{css.D("--kr-size", "auto")}
+		}
+		if s.Spans() && c.Value != page.Full {
+			return []css.Declaration{css.D("grid-column-end", s.span(word))}
 		}
 		return s.amount(c)
 	case page.Skip, page.Trail, page.Nudge:
@@ -112,6 +118,11 @@ func (s *Styler) divides(c say.Saying, word string) (all []css.Declaration) {
 	} else if s.k.Technique == kit.Grid {
 		all = append(all, css.D("--kr-tracks", equalTracks(word)))
 	}
+	if s.k.Technique == kit.Grid && s.uneven && fresh {
+		all = append(all, css.D("--kr-auto", s.auto.back()))
+	} else if s.k.Technique == kit.Grid && s.uneven {
+		all = append(all, css.D("--kr-auto", "initial"))
+	}
 	return all
 }
 
@@ -126,9 +137,11 @@ func (s *Styler) perLine(c say.Saying, word string) []css.Declaration {
 	case s.k.Technique == kit.Float:
 		return []css.Declaration{css.D("--kr-each", s.equal(word)), still}
 	}
-	return []css.Declaration{
-		css.D("--kr-each", "calc(1 / "+word+")"), still, css.D("--kr-span", "span 1"), css.D("--kr-per-tracks", equalTracks(word)),
+	all := []css.Declaration{css.D("--kr-span", "span 1"), css.D("--kr-per-tracks", equalTracks(word))}
+	if s.Spans() {
+		return all
 	}
+	return append([]css.Declaration{css.D("--kr-each", "calc(1 / "+word+")"), still}, all...)
 }
 
 // line is what a float says that begins or runs on in its row's first line or another.
@@ -203,6 +216,9 @@ func (s *Styler) gapOf(q quantity, c say.Saying, word string) string {
 // amount is what a class that takes, skips, trails or nudges says: which part of
 // the row, and with uneven columns how many gutters more.
 func (s *Styler) amount(c say.Saying) (all []css.Declaration) {
+	if s.Spans() { // all of them
+		return []css.Declaration{css.D("grid-column-end", s.span(strconv.Itoa(s.k.ColumnsAt(0).N())))}
+	}
 	name := "--kr-" + Property(c.Field)
 	part, gaps := s.Part(c)
 	all = append(all, css.D(name, worked(part)))
@@ -240,18 +256,11 @@ func (s *Styler) Part(c say.Saying) (part, gaps string) {
 	case at == 0:
 		part = fmt.Sprintf("%d / var(--kr-of-%s)", n, s.k.Breakpoints[c.From].Name)
 	default:
-		units, sign := n, ""
-		from := at - 1
-		if c.Field == page.Skip {
-			from -= units
-		} else if units < 0 { // a nudge back
-			from, units, sign = max(0, from+units), min(from, -units), "-"
-		}
-		parts, total := columns.Parts(from, float64(units)), columns.Parts(0, float64(columns.N()))
-		part = fmt.Sprintf("%s%g / %g", sign, parts, total)
-		gaps = fmt.Sprintf("%d - %d * %g / %g", units, columns.N(), parts, total)
-		if sign != "" {
-			gaps = fmt.Sprintf("%d * %g / %g - %d", columns.N(), parts, total, units)
+		x, total := c.Field.Extent(c.Value, columns), int(columns.Parts(0, float64(columns.N())))
+		part = fmt.Sprintf("%d / %d", x.Parts, total)
+		gaps = fmt.Sprintf("%d - %d * %d / %d", x.Units, columns.N(), x.Parts, total)
+		if x.Units < 0 { // a nudge back
+			gaps = fmt.Sprintf("%d * %d / %d - %d", columns.N(), -x.Parts, total, -x.Units)
 		}
 	}
 	return part, gaps

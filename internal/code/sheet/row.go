@@ -45,6 +45,9 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 	}
 	if technique == kit.Grid {
 		all = append(all, s.tracks.row(i)...)
+		if s.uneven && !s.Spans() {
+			all = append(all, s.auto.row(i)...)
+		}
 	}
 	if i > 0 {
 		return all
@@ -65,7 +68,7 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 // CountsNow reports whether a rule asks how many units a row has at the breakpoint
 // of the moment.
 func (s *Styler) CountsNow() bool {
-	return s.Says(page.Column, page.Width, page.Shared) || s.k.Technique == kit.Grid || strings.Contains(strings.Join(s.gap.at, ""), "--kr-of")
+	return s.Says(page.Column, page.Width, page.Shared) || s.k.Technique == kit.Grid && !s.Spans() || strings.Contains(strings.Join(s.gap.at, ""), "--kr-of")
 }
 
 // gaps is a row's gutters.
@@ -85,7 +88,10 @@ func (s *Styler) gaps() []css.Declaration {
 }
 
 func (s *Styler) perOff() []css.Declaration {
-	all := []css.Declaration{css.D("--kr-each", "initial"), css.D("--kr-still", "initial")}
+	var all []css.Declaration
+	if !s.Spans() {
+		all = append(all, css.D("--kr-each", "initial"), css.D("--kr-still", "initial"))
+	}
 	if s.k.Technique == kit.Grid {
 		all = append(all, css.D("--kr-span", "initial"), css.D("--kr-per-tracks", "initial"))
 	}

@@ -36,6 +36,7 @@ type Styler struct {
 	part   quantity            // with grid, the part of the gutter that is a fraction of the row
 	gapY   quantity            // between a row's lines
 	tracks quantity            // with grid, the row's columns
+	auto   quantity            // with grid and uneven columns, whether these are as wide as their tracks
 }
 
 // NewStyler writes for sayings in the order of their rules; with mixins, as mixins say
@@ -88,6 +89,12 @@ func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 		return "0"
 	})
 	s.gapY = s.quantity("gap-y", ownY, false, func(i int) string { return zeroPx(k.RowGutterAt(i).String()) })
+	s.auto = s.quantity("auto", divides, true, func(i int) string {
+		if k.ColumnsAt(i).IsUneven() {
+			return "auto"
+		}
+		return "initial"
+	})
 	s.tracks = s.quantity("tracks", divides, false, func(i int) string { return tracks(k.ColumnsAt(i)) })
 	return s
 }

@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
 	"kitrows/internal/layout"
 	"kitrows/internal/project"
 )
@@ -28,7 +29,7 @@ func Archive(l *layout.Layout, pr *project.Project, o code.Options) ([]byte, err
 		}
 	}
 	put("README.md", []byte(archiveReadme(l)))
-	css := strings.TrimSuffix(p.File, ".html") + ".css"
+	css := mixin.PageFile(p) + ".css"
 	for _, form := range Forms {
 		if form.Form == Whole {
 			continue
@@ -36,11 +37,14 @@ func Archive(l *layout.Layout, pr *project.Project, o code.Options) ([]byte, err
 		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins", TypeScript: "components"}[form.Form]
 		for _, f := range Files(l, pr, form.Form, o) {
 			text := f.Text
+			if f.Name == OwnStyle && (form.Form == SCSS || form.Form == Less) {
+				continue // it stands beside what they are built to
+			}
 			if f.Name == p.File {
 				if form.Form == SCSS || form.Form == Less {
 					continue // the markup is that of the plain form
 				}
-				text = markup.Page(p, text, map[Form]string{Used: "kit.css", Plain: css}[form.Form])
+				text = markup.Page(p, text, map[Form]string{Used: "kit.css", Plain: css}[form.Form], OwnStyle)
 			}
 			put(folder+"/"+f.Name, []byte(text))
 		}
@@ -76,7 +80,9 @@ Laid out on the kit KIT with Kit Rows. The same page in three forms; take the on
 - components/: FILE.tsx, made of the components in kit.tsx, which write the classes that kit.css has.
   Import kit.css once in your application.
 
-pictures/ stands beside each.
+page.css is the page's own stylesheet, linked after the kit's, and yours to write: it begins by taking away
+the margin that browsers put around a page, and lets no picture be wider than its column. pictures/ stands
+beside each.
 `)
 }
 

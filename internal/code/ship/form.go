@@ -34,8 +34,13 @@ var Forms = []struct {
 	{Used, "Classes, used part"}, {Whole, "Classes, whole kit"}, {SCSS, "Mixins, SCSS"}, {Less, "Mixins, Less"}, {Plain, "Mixins, plain CSS"}, {TypeScript, "Components"},
 }
 
-// Files is a page in a form: its markup first, if it has any of its own.
+// Files is a page in a form: its markup first, if it has any of its own, and last what the
+// page's own stylesheet begins with.
 func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
+	return append(files(l, pr, f, o), ownStyle(l.Page()))
+}
+
+func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
 	name, k := l.Page().File, l.Kit()
 	switch f {
 	case SCSS, Less, Plain:
