@@ -97,6 +97,9 @@ func whole(r *layout.Row) bool {
 // stand reports whether the row's gutters are such that its floats stand where they
 // must, though some are told another place that is alike.
 func (t *trial) stand(i int, got *layout.Row) bool {
+	if t.counted && t.want[i].PerLine != got.PerLine {
+		return false // its columns do not say where they stand
+	}
 	for n := range t.columns {
 		courses := t.columns[n].courses
 		c := slices.IndexFunc(courses, func(c course) bool { return c.field == page.Line })
