@@ -114,7 +114,7 @@ type AddRow struct {
 	Inside     string `json:"inside,omitzero"`
 	Near       string `json:"near,omitzero"`
 	Before     bool   `json:"before,omitzero" doc:"Before that row, not after it."`
-	Recipe     string `json:"recipe" maxLength:"400"`
+	Recipe     string `json:"recipe" maxLength:"400" doc:"Two halves, as nearly as the kit's columns allow, when empty."`
 	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
 }
 

@@ -121,11 +121,15 @@ func (s *Step) apply(e *editor) error {
 	}
 	cell := e.layout().Cell(n.ID, i)
 	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip, int(math.Round(cell.Trail))
-	if width < 1 || width > columns {
-		return fault.New("width", width, "1 to %d: the row has %d columns", columns, columns)
-	}
-	if skip < 0 || skip > columns-1 {
-		return fault.New("skip", skip, "0 to %d: the row has %d columns", columns-1, columns)
+	switch {
+	case width < 1:
+		return fault.New("width", width, "at least 1")
+	case width > columns:
+		return fault.New("width", width, "at most %d: the row has %d columns", columns, columns)
+	case skip < 0:
+		return fault.New("skip", skip, "0 or more")
+	case skip > columns-1:
+		return fault.New("skip", skip, "at most %d: the row has %d columns", columns-1, columns)
 	}
 	text := notation.FormatCell(page.Take(width), float64(width), float64(skip), float64(trail))
 	if s.Width == 0 {

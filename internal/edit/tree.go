@@ -15,7 +15,11 @@ func (a *AddRow) apply(e *editor) error {
 	if e.kit.Index(a.Breakpoint) < 0 {
 		return fault.New("breakpoint", a.Breakpoint, "one of %s", e.kit.BreakpointNames())
 	}
-	row, err := notation.ParseRecipe(a.Recipe, e.kit, a.Breakpoint, e.minter)
+	recipe := a.Recipe
+	if recipe == "" {
+		recipe = notation.HalvesOf(e.kit.ColumnsAt(e.kit.Index(a.Breakpoint)).N())
+	}
+	row, err := notation.ParseRecipe(recipe, e.kit, a.Breakpoint, e.minter)
 	if err != nil {
 		return fault.Under("recipe", err)
 	}

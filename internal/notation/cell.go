@@ -49,8 +49,11 @@ func ParseCell(text string, n int) (Typed, error) {
 		if err != nil {
 			return fault.New("", text, "%s", understood)
 		}
-		if v < 0 || v > n-1 {
-			return fault.New("", text, "a %s of 0 to %d: the row has %d columns", name, n-1, n)
+		if v < 0 {
+			return fault.New("", text, "a %s of 0 or more", name)
+		}
+		if v > n-1 {
+			return fault.New("", text, "a %s of at most %d: the row has %d columns", name, n-1, n)
 		}
 		*units, *given = v, true
 		return nil
@@ -78,8 +81,11 @@ func ParseCell(text string, n int) (Typed, error) {
 	if err != nil {
 		return t, fault.New("", text, "%s", understood)
 	}
-	if take < 1 || take > n {
-		return t, fault.New("", text, "a width of 1 to %d: the row has %d columns", n, n)
+	if take < 1 {
+		return t, fault.New("", text, "a width of at least 1")
+	}
+	if take > n {
+		return t, fault.New("", text, "a width of at most %d: the row has %d columns", n, n)
 	}
 	t.Width = page.Take(take)
 	return t, nil
@@ -167,8 +173,11 @@ func ParseRowCell(text string) (*int, error) {
 	if !divided || err != nil {
 		return nil, fault.New("", text, understoodOfRows)
 	}
-	if k < 1 || k > kit.MaxColumns {
-		return nil, fault.New("", text, "1 to %d columns a line", kit.MaxColumns)
+	if k < 1 {
+		return nil, fault.New("", text, "at least 1 column a line")
+	}
+	if k > kit.MaxColumns {
+		return nil, fault.New("", text, "at most %d columns a line", kit.MaxColumns)
 	}
 	return &k, nil
 }

@@ -34,13 +34,13 @@ func TestParseCell(t *testing.T) {
 		}
 	}
 	for text, want := range map[string]string{
-		"13":      "a width of 1 to 12: the row has 12 columns",
-		"0":       "a width of 1 to 12",
-		"12_1":    "a skip of 0 to 11",
-		"-1_6":    "a skip of 0 to 11",
+		"13":      "a width of at most 12: the row has 12 columns",
+		"0":       "a width of at least 1",
+		"12_1":    "a skip of at most 11",
+		"-1_6":    "a skip of 0 or more",
 		"six":     understood,
 		"2_":      "6 (take 6)",
-		"1_2_12":  "a trail of 0 to 11",
+		"1_2_12":  "a trail of at most 11: the row has 12 columns",
 		"1_2_3_4": "6 (take 6)",
 		"==":      "6 (take 6)",
 	} {
@@ -57,7 +57,7 @@ func TestParseRowCell(t *testing.T) {
 			t.Errorf("%q: got %v, %v", text, got, err)
 		}
 	}
-	for text, want := range map[string]string{"3": understoodOfRows, "÷0": "1 to 48 columns a line", "/49": "1 to 48", "÷x": understoodOfRows} {
+	for text, want := range map[string]string{"3": understoodOfRows, "÷0": "at least 1 column a line", "/49": "at most 48 columns a line", "÷x": understoodOfRows} {
 		if _, err := ParseRowCell(text); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%q: %v, want %s", text, err, want)
 		}

@@ -14,6 +14,14 @@ type Ready struct {
 	Text string
 }
 
+// HalvesOf is the recipe of a row of two columns as nearly alike as n columns allow.
+func HalvesOf(n int) string {
+	if n == 1 {
+		return "1 x2"
+	}
+	return fmt.Sprintf("%d %d", n/2, n-n/2)
+}
+
 // ReadyRecipes are the recipes that suit a kit, said at its widest breakpoints.
 func ReadyRecipes(k *kit.Kit) []Ready {
 	last := len(k.Breakpoints) - 1

@@ -23,12 +23,13 @@ const (
 //	recipe = part { "|" part }
 //	part   = [ breakpoint ] row
 //	row    = [ "÷3" | "/3" | "off" ] { column }
-//	column = ( cell | "." | "x8" ) { "(" row ")" }
+//	column = ( cell | "." ) ( [ "x8" ] | { "(" row ")" } ) | "x8"
 //
-// A cell is that of ParseCell, "." a column nothing is set on, and "x8" eight of
-// them. What stands in brackets is a row nested in the column before it. A part
-// holds from its breakpoint on; the first says which columns there are, and a
-// later one says each of them again, or none but how many stand on a line.
+// A cell is that of ParseCell, "." a column nothing is set on. "x8" makes eight of the
+// cell before it, or of "." where none is. What stands in brackets is a row nested in the
+// column before it. A part holds from its breakpoint on; the first says which columns
+// there are, and a later one says each of them again, or one cell for all of them, or none
+// but how many stand on a line.
 type recipe struct {
 	kit    *kit.Kit
 	minter *page.Minter
@@ -138,57 +139,124 @@ func (r *recipe) row(row *page.Node, i, depth int) (*page.Node, error) {
 	} else if strings.HasPrefix(first.text, "÷") || strings.HasPrefix(first.text, "/") {
 		return nil, r.wrong(first, "÷ and 1 to %d columns a line", kit.MaxColumns)
 	}
-	c := 0 // the column that is read
+	p := part{recipe: r, row: row, i: i, depth: depth, build: build}
 	for {
 		w := r.peek()
 		if w.text == "" || w.text == ")" || w.text == "|" {
-			if build && c == 0 || !build && c == 0 && !said {
-				return nil, r.wrong(w, "1 to %d widths such as 4 8", maxRecipe)
-			}
-			if !build && c > 0 && c < len(row.Children) {
-				return nil, r.wrong(w, "%d widths, as many as in the first part; . for one that is carried", len(row.Children))
-			}
-			if !build {
-				return row, nil
-			}
-			return r.held(row), nil
-		}
-		many, err := r.many(w)
-		if err != nil {
-			return nil, err
+			return p.end(w, said)
 		}
 		r.next++
-		for range many {
-			if build {
-				if c == maxRecipe || r.made == maxRecipeWhole {
-					return nil, r.wrong(w, "at most %d columns in a row, and %d in all", maxRecipe, maxRecipeWhole)
-				}
-				id, number := r.minter.Mint(page.Column)
-				row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: "Column " + strconv.Itoa(number)})
-				r.made++
-			} else if c == len(row.Children) {
-				return nil, r.wrong(w, "%d widths, as many as in the first part", len(row.Children))
-			}
-			c++
-		}
-		column := row.Children[c-1]
-		if w.text != "." && !isMany(w.text) {
-			typed, err := ParseCell(w.text, r.kit.ColumnsAt(i).N())
-			if err != nil {
-				return nil, atWord(err, w)
-			}
-			column = column.WithSetting(r.kit, typed.Setting(column.SettingAt(from), CarriedInto(column, r.kit, i)))
-		}
-		if column, err = r.nested(column, i, depth, build); err != nil {
+		if err := p.word(w); err != nil {
 			return nil, err
 		}
-		if build {
-			row.Children[c-1] = column
-		} else {
-			row.Children = slices.Clone(row.Children)
-			row.Children[c-1] = column
-		}
 	}
+}
+
+// A part is what one breakpoint says of a row, while it is read.
+type part struct {
+	*recipe
+	row   *page.Node
+	i     int // the breakpoint
+	depth int
+	build bool // it says which columns there are
+	c     int  // how many columns were read
+	cells int  // how many words said so
+	last  *Typed
+	cell  bool // the last word is a cell, of which there may be more
+	nests bool // rows are nested in the last column
+}
+
+// word reads a cell with what is nested in it, or how many there are of the one before.
+func (p *part) word(w word) error {
+	if isMany(w.text) {
+		n, err := strconv.Atoi(w.text[1:])
+		if err != nil || n < 1 || n > maxRecipe {
+			return p.wrong(w, "x and 1 to %d columns", maxRecipe)
+		}
+		if p.nests {
+			return p.wrong(w, "x%d after a width without brackets", n)
+		}
+		if p.cells++; p.cell {
+			n-- // the one before is one of them
+		}
+		for range n {
+			if err := p.column(w); err != nil {
+				return err
+			}
+			p.set(p.c-1, p.last)
+		}
+		p.last, p.cell = nil, false
+		return nil
+	}
+	p.cells++
+	p.last, p.cell = nil, true
+	if w.text != "." {
+		typed, err := ParseCell(w.text, p.kit.ColumnsAt(p.i).N())
+		if err != nil {
+			return atWord(err, w)
+		}
+		p.last = &typed
+	}
+	if err := p.column(w); err != nil {
+		return err
+	}
+	p.set(p.c-1, p.last)
+	column, err := p.nested(p.row.Children[p.c-1], p.i, p.depth, p.build)
+	if err == nil {
+		p.nests = column != p.row.Children[p.c-1]
+		p.put(p.c-1, column)
+	}
+	return err
+}
+
+// column goes on to the next column, which is made where the part says which there are.
+func (p *part) column(w word) error {
+	switch {
+	case !p.build && p.c == len(p.row.Children):
+		return p.wrong(w, "%d widths, as many as in the first part", len(p.row.Children))
+	case p.build && (p.c == maxRecipe || p.made == maxRecipeWhole):
+		return p.wrong(w, "at most %d columns in a row, and %d in all", maxRecipe, maxRecipeWhole)
+	case p.build:
+		id, number := p.minter.Mint(page.Column)
+		p.row.Children = append(p.row.Children, &page.Node{ID: id, Kind: page.Column, Name: "Column " + strconv.Itoa(number)})
+		p.made++
+	}
+	p.c++
+	return nil
+}
+
+// set sets what was typed on a column.
+func (p *part) set(at int, typed *Typed) {
+	if typed != nil {
+		column, from := p.row.Children[at], p.kit.Breakpoints[p.i].Name
+		p.put(at, column.WithSetting(p.kit, typed.Setting(column.SettingAt(from), CarriedInto(column, p.kit, p.i))))
+	}
+}
+
+func (p *part) put(at int, column *page.Node) {
+	if !p.build {
+		p.row.Children = slices.Clone(p.row.Children)
+	}
+	p.row.Children[at] = column
+}
+
+// end gives the row when its part is over; said tells whether the part says how many
+// columns stand on a line.
+func (p *part) end(w word, said bool) (*page.Node, error) {
+	columns := len(p.row.Children)
+	switch {
+	case p.c == 0 && (p.build || !said):
+		return nil, p.wrong(w, "1 to %d widths such as 4 8", maxRecipe)
+	case p.build:
+		return p.held(p.row), nil
+	case p.cells == 1 && p.last != nil && !p.nests: // one for all
+		for at := 1; at < columns; at++ {
+			p.set(at, p.last)
+		}
+	case p.c > 0 && p.c < columns:
+		return nil, p.wrong(w, "%d widths, as many as in the first part, or one for all; . for one that is carried", columns)
+	}
+	return p.row, nil
 }
 
 // nested reads the rows in brackets behind a column.
@@ -220,18 +288,6 @@ func (r *recipe) nested(column *page.Node, i, depth int, build bool) (*page.Node
 		}
 	}
 	return column, nil
-}
-
-// many is for how many columns a word stands: "x8" for eight.
-func (r *recipe) many(w word) (int, error) {
-	if !isMany(w.text) {
-		return 1, nil
-	}
-	n, err := strconv.Atoi(w.text[1:])
-	if err != nil || n < 1 || n > maxRecipe {
-		return 0, r.wrong(w, "x and 1 to %d columns", maxRecipe)
-	}
-	return n, nil
 }
 
 func isMany(text string) bool {

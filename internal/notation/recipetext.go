@@ -34,13 +34,17 @@ func formatPart(row *page.Node, k *kit.Kit, i int, whole bool) (text string, say
 	from := k.Breakpoints[i].Name
 	var words []string
 	silent := 0 // columns at the end of which nothing is said
+	columns := false
 	flush := func() {
 		switch {
 		case silent == 1:
 			words = append(words, ".")
+		case silent > 1 && columns:
+			words = append(words, ".", "x"+strconv.Itoa(silent))
 		case silent > 1:
 			words = append(words, "x"+strconv.Itoa(silent))
 		}
+		columns = columns || silent > 0
 		silent = 0
 	}
 	if s := row.SettingAt(from); s.Has(page.PerLine) {
@@ -69,7 +73,7 @@ func formatPart(row *page.Node, k *kit.Kit, i int, whole bool) (text string, say
 		}
 		flush()
 		says = says || cell != "."
-		words = append(words, cell+inner)
+		words, columns = append(words, cell+inner), true
 	}
 	if whole || silent < len(row.Children) {
 		flush()

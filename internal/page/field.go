@@ -83,22 +83,22 @@ var specs = [NumFields]spec{
 	Frames: {on: []Kind{Container}, start: []Value{{Term: Fixed}}},
 	Width: {
 		name: "width", on: []Kind{Column}, start: []Value{Full}, terms: []Term{Whole, Shared, OfContent, Taken, Portion}, low: 1, high: most,
-		want: "full, share, natural, take and a number from 1 to 48, or a part of the row such as 1/3 or 30%",
-		row:  func(n int) (int, int) { return 1, n }, in: "a take of %[1]d to %[2]d of the row's %[3]d columns",
+		want:    "full, share, natural, take and a number from 1 to 48, or a part of the row such as 1/3 or 30%",
+		row:     func(n int) (int, int) { return 1, n },
 		doc:     "Of a column: full, take and a number of units, a part of the row such as 1/3 or 30%, share, or natural.",
 		pattern: "^(full|share|natural|take [0-9]{1,2}|[0-9]{1,3}/[0-9]{1,3}|[0-9]{1,3}%)$",
 	},
 	Skip: {
 		name: "skip", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most - 1,
-		row: allButOne, in: "%[1]d to %[2]d of the row's %[3]d columns", label: "skip", doc: "Empty units before the column.",
+		row: allButOne, label: "skip", doc: "Empty units before the column.",
 	},
 	Trail: {
 		name: "trail", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most - 1,
-		row: allButOne, in: "%[1]d to %[2]d of the row's %[3]d columns", label: "trail", doc: "Empty units after it.",
+		row: allButOne, label: "trail", doc: "Empty units after it.",
 	},
 	Nudge: {
 		name: "nudge", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, low: 1 - most, high: most - 1,
-		row: func(n int) (int, int) { return 1 - n, n - 1 }, in: "%[1]d to %[2]d of the row's %[3]d columns", label: "nudge",
+		row: func(n int) (int, int) { return 1 - n, n - 1 }, label: "nudge",
 		doc: "Units it is moved by on screen without making room.",
 	},
 	Order: {
@@ -116,7 +116,7 @@ var specs = [NumFields]spec{
 	},
 	PerLine: {
 		name: "perLine", on: []Kind{Row}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most,
-		row: func(int) (int, int) { return 0, most }, in: "1 to %[2]d columns a line, or 0 for off", label: "per line",
+		row: func(int) (int, int) { return 0, most }, label: "per line",
 		doc: "Of a row: equal columns a line; 0 is off.",
 	},
 	GapX: {
@@ -217,7 +217,14 @@ func (f Field) Parse(s string) (Value, error) {
 		}
 		number, ok := strings.CutPrefix(s, around.before)
 		if after, has := strings.CutSuffix(number, around.after); ok && has {
-			if n, err := strconv.Atoi(after); err == nil && n >= x.low && n <= x.high {
+			n, err := strconv.Atoi(after)
+			switch {
+			case err != nil:
+			case n < x.low:
+				return Value{}, fault.New("", s, "at least %s", Value{Term: t, N: int16(x.low)})
+			case n > x.high:
+				return Value{}, fault.New("", s, "at most %s", Value{Term: t, N: int16(x.high)})
+			default:
 				return Value{Term: t, N: int16(n)}, nil
 			}
 		}
@@ -233,12 +240,17 @@ func (f Field) Check(v Value, kind Kind, n int) error {
 		return fault.New("", v.String(), "top, middle, bottom or stretch")
 	}
 	if x.row != nil && (v.Term == Number || v.Term == Taken) {
-		if low, high := x.row(n); v.Int() < low || v.Int() > high {
-			var found any = v.Int()
-			if x.form == text {
-				found = v.String()
-			}
-			return fault.New("", found, x.in, low, high, n)
+		var found any = v.Int()
+		if x.form == text {
+			found = v.String()
+		}
+		switch low, high := x.row(n); {
+		case v.Int() < low:
+			return fault.New("", found, "at least %d", low)
+		case v.Int() > high && f == PerLine:
+			return fault.New("", found, "at most %d columns a line", high)
+		case v.Int() > high:
+			return fault.New("", found, "at most %d: the row has %d columns", high, n)
 		}
 	}
 	return nil

@@ -149,8 +149,8 @@ func TestCheckRefuses(t *testing.T) {
 		"column as a list":   {func(_ *Page, c *Node) { c.Element = "ul" }, "article, footer, figure for a column"},
 		"item by hand":       {func(_ *Page, c *Node) { c.Element = "li" }, `element: found "li"`},
 		"row as a list":      {func(p *Page, _ *Node) { p.Body[0].Children[0].Element = "ul" }, ""},
-		"width 13 of 12":     {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Width, Take(13))} }, `at[0].width: found "take 13", want a take of 1 to 12`},
-		"skip 12 of 12":      {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Skip, Of(12))} }, "at[0].skip: found 12, want 0 to 11"},
+		"width 13 of 12":     {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Width, Take(13))} }, `at[0].width: found "take 13", want at most 12: the row has 12 columns`},
+		"skip 12 of 12":      {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Skip, Of(12))} }, "at[0].skip: found 12, want at most 11: the row has 12 columns"},
 		"unknown breakpoint": {func(_ *Page, c *Node) { c.At = []Setting{At("huge").With(Skip, Of(1))} }, "a breakpoint of Three: base, mid, wide"},
 		"settings in disorder": {func(_ *Page, c *Node) {
 			c.At = []Setting{At("wide").With(Skip, Of(1)), At("mid").With(Skip, Of(1))}
@@ -158,8 +158,8 @@ func TestCheckRefuses(t *testing.T) {
 		"settings on a row":           {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{At("mid").With(Skip, Of(1))} }, "only settings of a row"},
 		"a row's setting on a column": {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(PerLine, Of(2))} }, "only settings of a column"},
 		"nothing set":                 {func(_ *Page, c *Node) { c.At = []Setting{At("mid")} }, "something that is set"},
-		"nudge of 12":                 {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Nudge, Of(-12))} }, "found -12, want -11 to 11"},
-		"49 per line":                 {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{At("mid").With(PerLine, Of(49))} }, "found 49, want 1 to 48 columns a line"},
+		"nudge of 12":                 {func(_ *Page, c *Node) { c.At = []Setting{At("mid").With(Nudge, Of(-12))} }, "found -12, want at least -11"},
+		"49 per line":                 {func(p *Page, _ *Node) { p.Body[0].Children[0].At = []Setting{At("mid").With(PerLine, Of(49))} }, "found 49, want at most 48 columns a line"},
 		"more than its row divides into is clipped, not refused": {func(p *Page, c *Node) {
 			p.Body[0].Children[0].At, c.At = []Setting{At("base").With(Divides, Of(4))}, []Setting{At("mid").With(Width, Take(6))}
 		}, ""},

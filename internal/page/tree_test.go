@@ -162,7 +162,7 @@ func TestSettingsInFiles(t *testing.T) {
 	for text, want := range map[string]string{
 		`{"from":"mid","widht":"take 3"}`: "widht: want no such field",
 		`{"from":"mid","width":3}`:        "width: found 3, want a text",
-		`{"from":"mid","width":"take 0"}`: `width: found "take 0", want full, share`,
+		`{"from":"mid","width":"take 0"}`: `width: found "take 0", want at least take 1`,
 		`{"from":"mid","skip":"2"}`:       `skip: found "2", want a whole number`,
 		`{"from":"mid","skip":1.5}`:       "skip: found 1.5, want a whole number",
 		`{"from":"mid","shown":1}`:        "shown: found 1, want true or false",

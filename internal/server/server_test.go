@@ -75,7 +75,7 @@ func TestBadInput(t *testing.T) {
 		status             int
 		want               string
 	}{
-		"width 13 of 12":   {"POST", front + "/edits", strings.Replace(cell, "%", "13", 1), nil, 422, `"want":"a width of 1 to 12: the row has 12 columns"`},
+		"width 13 of 12":   {"POST", front + "/edits", strings.Replace(cell, "%", "13", 1), nil, 422, `"want":"a width of at most 12: the row has 12 columns"`},
 		"unknown notation": {"POST", front + "/edits", strings.Replace(cell, "%", "wide!", 1), nil, 422, `6 (take 6), 2_6 (skip 2, take 6)`},
 		"stale revision":   {"POST", front + "/edits", strings.Replace(strings.Replace(cell, "%", "6", 1), `:1,`, `:9,`, 1), nil, 409, `"revision":1`},
 		"unknown field":    {"POST", front + "/edits", `{"revision":1,"operation":{"colour":"red"}}`, nil, 422, `body.operation.colour`},
@@ -347,11 +347,11 @@ func TestRecipesAndParts(t *testing.T) {
 	if columns != 4 || len(lanes[0].Breaks) != 1 || len(lanes[2].Breaks) != 0 {
 		t.Errorf("%d columns on first lines at wide; %d breaks at base, %d at wide", columns, len(lanes[0].Breaks), len(lanes[2].Breaks))
 	}
-	for text, at := range map[string]int{"4 13": 3, "4 8 | mid 4": 12, "((": 1, "": 1} {
+	for text, at := range map[string]int{"4 13": 3, "4 8 4 | mid 4 4": 16, "((": 1, "": 1} {
 		status, answer := get("/recipe", url.Values{"text": {text}, "breakpoint": {"base"}})
 		var p server.Problem
 		if err := json.Unmarshal(answer, &p); err != nil || status != 422 || len(p.Errors) != 1 || p.Errors[0].At != at {
-			t.Errorf("%q: %d %s, want character %d", text, status, answer, at)
+			t.Errorf("%q: %d %.200s, want character %d", text, status, answer, at)
 		}
 	}
 	if status, answer := get("/recipe", url.Values{"text": {"4"}, "breakpoint": {"huge"}}); status != 422 || !strings.Contains(string(answer), "one of base, mid, wide, full") {

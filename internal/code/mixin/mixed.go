@@ -43,7 +43,6 @@ func (c call) said() said {
 type ruleSet struct {
 	node      string // the node it is for
 	selectors []string
-	selector  string   // the same in a line
 	within    []string // relative to the rule around it; the same where none is
 	at        [][]call // what is included, by breakpoint
 	inner     []*ruleSet

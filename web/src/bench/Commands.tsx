@@ -109,7 +109,7 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
                   {node.kind !== "row" &&
                     item(
                       "Row inside",
-                      () => act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } }),
+                      () => act({ addRow: { inside: node.id, recipe: "", breakpoint: focus } }),
                       "R",
                     )}
                   {item("Duplicate", () => act({ duplicate: { node: node.id } }), "D")}

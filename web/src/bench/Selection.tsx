@@ -93,7 +93,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
           <Act
             label={node.kind === "column" ? "Nest" : "Row"}
             keys="R"
-            onClick={() => void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: focus } })}
+            onClick={() => void act({ addRow: { inside: node.id, recipe: "", breakpoint: focus } })}
           >
             <Rows2 size={13} aria-hidden="true" />
           </Act>

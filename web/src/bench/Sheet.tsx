@@ -284,7 +284,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
         return true;
       case "r":
         if (node.kind !== "row")
-          void act({ addRow: { inside: node.id, recipe: "6 6", breakpoint: spot?.breakpoint ?? focus } });
+          void act({ addRow: { inside: node.id, recipe: "", breakpoint: spot?.breakpoint ?? focus } });
         return true;
       case "d":
         void act({ duplicate: { node: node.id } });
