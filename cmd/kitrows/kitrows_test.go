@@ -242,7 +242,7 @@ func launch(t *testing.T, binary, data string) (url string, kill func()) {
 	}
 }
 
-// send names the log after the revision the edit makes; ok tells whether the
+// send names the log after the revision the edit makes; ok reports whether the
 // server answered that it did.
 func send(url string, revision int) (made int, ok bool) {
 	o := edit.Operation{Describe: &edit.Describe{Node: "log", Name: new(fmt.Sprintf("Log %d", revision+1))}}

@@ -36,6 +36,14 @@ type trial struct {
 	Plans    []plan
 	Whole    bool // no width was left out
 	Mixed    *mixed
+	Away     []away
+}
+
+// away is a page as it is taken away in a form: its files as they are, but for the marks
+// by which boxes are found.
+type away struct {
+	Form  string
+	Files []code.File
 }
 
 // mixed is a page as mixin-based code, and its document with the plain CSS.
@@ -56,9 +64,12 @@ type stripes struct {
 	Units [][2]float64 // from x, to x
 }
 
+// plan is a page at a width. Across are the nodes of which it is sure, whatever their
+// content, where they stand from left to right.
 type plan struct {
-	Width float64
-	Boxes []layout.Box
+	Width  float64
+	Boxes  []layout.Box
+	Across []string
 }
 
 func main() {
@@ -101,6 +112,9 @@ func main() {
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
 	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
+	if turn%3 == 1 {
+		t.Away = append(t.Away, takenAway(l, pr, ship.Used), takenAway(l, pr, ship.Whole), takenAway(l, pr, ship.Plain))
+	}
 	if withMixed {
 		o := code.Options{Mark: true, Mixed: true, Whole: turn%12 == 1, Nested: turn%3 == 1, Gathered: turn%4 == 2}
 		plain := o
@@ -122,7 +136,7 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		}
 		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
 			if boxes := l.Plan(v).Boxes; !hairThin(boxes) {
-				t.Plans = append(t.Plans, plan{v, boxes})
+				t.Plans = append(t.Plans, plan{v, boxes, across(l, i)})
 			} else {
 				t.Whole = false
 			}
@@ -147,7 +161,37 @@ func striped(k *kit.Kit, i int, v float64) stripes {
 	return all
 }
 
-// hairThin tells whether some row is under 2 px wide: there the sixty-fourths of a
+// takenAway is a page's files in a form, the markup a complete page that links the others.
+func takenAway(l *layout.Layout, pr *project.Project, form ship.Form) away {
+	p := l.Page()
+	a := away{Form: string(form), Files: ship.Files(l, pr, form, code.Options{Mark: true})}
+	a.Files[0].Text = markup.Page(p, a.Files[0].Text, a.Files[1].Name, a.Files[2].Name)
+	for i := range a.Files {
+		a.Files[i].Nodes = nil
+	}
+	return a
+}
+
+// across are the containers, rows and columns that stand in no row with a column as wide
+// as its content at breakpoint i.
+func across(l *layout.Layout, i int) (ids []string) {
+	var visit func(nodes []*page.Node)
+	visit = func(nodes []*page.Node) {
+		for _, n := range nodes {
+			if n.Kind == page.Block {
+				continue
+			}
+			ids = append(ids, n.ID)
+			if row := l.Row(n.ID, i); row == nil || !row.Natural {
+				visit(n.Children)
+			}
+		}
+	}
+	visit(l.Page().Body)
+	return ids
+}
+
+// hairThin reports whether some row is under 2 px wide: there the sixty-fourths of a
 // px that a browser counts in decide where lines break.
 func hairThin(boxes []layout.Box) bool {
 	return slices.ContainsFunc(boxes, func(b layout.Box) bool { return b.Kind == page.Row && b.Shown && b.Width < 2 })

@@ -96,7 +96,7 @@ func sameNode(a, b *Node) bool {
 		})
 }
 
-// sameContent tells whether two blocks hold the same; mostly they are one.
+// sameContent reports whether two blocks hold the same; mostly they are one.
 func sameContent(a, b *page.Content) bool { return a == b || reflect.DeepEqual(a, b) }
 
 // runs lists what is other in one list than in another. Lists of one length are

@@ -228,7 +228,7 @@ func widthWord(r *layout.Row, c *layout.Cell) string {
 	return c.Width.String()
 }
 
-// off tells whether a number of units is not whole.
+// off reports whether a number of units is not whole.
 func off(units float64) bool { return math.Abs(units-math.Round(units)) > 1e-6 }
 
 func rect(x, y, width, height float64) Rect {

@@ -71,7 +71,7 @@ func (f *Fill) apply(e *editor) error {
 	return nil
 }
 
-// alikeAt tells whether two nodes have the same widths set at a breakpoint.
+// alikeAt reports whether two nodes have the same widths set at a breakpoint.
 func alikeAt(a, b *page.Node, breakpoint string) bool {
 	s, t := a.SettingAt(breakpoint), b.SettingAt(breakpoint)
 	for _, f := range []page.Field{page.Width, page.Skip, page.Trail, page.PerLine} {

@@ -55,7 +55,7 @@ func (r *Recast) apply(e *editor) error {
 	return replace.apply(e)
 }
 
-// nests tells whether a column of a recipe has rows nested in it.
+// nests reports whether a column of a recipe has rows nested in it.
 func nests(c *page.Node) bool {
 	return slices.ContainsFunc(c.Children, func(n *page.Node) bool { return n.Kind == page.Row })
 }

@@ -110,7 +110,7 @@ func reach(t kit.Track, w want, from int) int {
 	return n + 1
 }
 
-// holds tells whether a line holds so many columns. A column that starts later ends
+// holds reports whether a line holds so many columns. A column that starts later ends
 // no sooner, so each ends as soon as it can.
 func (d *dealer) holds(first, count int) bool {
 	at := 0

@@ -43,10 +43,10 @@ func (c Columns) before(i int) int {
 // N is how many columns there are.
 func (c Columns) N() int { return c.n }
 
-// IsZero tells whether there are none.
+// IsZero reports whether there are none.
 func (c Columns) IsZero() bool { return c.n == 0 }
 
-// IsUneven tells whether the columns are given by ratios.
+// IsUneven reports whether the columns are given by ratios.
 func (c Columns) IsUneven() bool { return c.parts != "" }
 
 // Parts is how many parts of the whole k columns from column from on make, from

@@ -20,7 +20,7 @@ func GutterOf(w Length) Gutter { return Gutter{width: w} }
 // Fraction is a gutter of up/low of a column.
 func Fraction(up, low int) Gutter { return Gutter{up: up, low: low} }
 
-// IsFraction tells whether the gutter is a fraction of a column.
+// IsFraction reports whether the gutter is a fraction of a column.
 func (g Gutter) IsFraction() bool { return g.low > 0 }
 
 // OfColumn is the fraction of a column the gutter is; 0 for a length.

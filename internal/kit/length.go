@@ -31,10 +31,10 @@ func (l Length) Px() float64 {
 	return l.value
 }
 
-// IsZero tells whether the length is 0.
+// IsZero reports whether the length is 0.
 func (l Length) IsZero() bool { return l.value == 0 }
 
-// Plain tells whether the length is written in px.
+// Plain reports whether the length is written in px.
 func (l Length) Plain() bool { return l.unit == "" }
 
 // String prints the shortest text that reads back as the same length.

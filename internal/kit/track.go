@@ -117,6 +117,9 @@ func (t Track) Rough() Track {
 	return t
 }
 
+// IsRough reports whether the track measures as a browser does.
+func (t Track) IsRough() bool { return t.rough }
+
 // Smooth gives the track as it is worked out on paper.
 func (t Track) Smooth() Track {
 	if t.rough {

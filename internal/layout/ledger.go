@@ -38,7 +38,7 @@ func (l Line) Unspent() float64 {
 	return left
 }
 
-// InPx tells whether the line is counted in px.
+// InPx reports whether the line is counted in px.
 func (l Line) InPx() bool { return l.Row.InPx(l.Track) }
 
 // least is what does not count as unspent or over.

@@ -170,14 +170,14 @@ func (r *Row) Track(w kit.Measure) kit.Track {
 	return t.Rough()
 }
 
-// InPx tells whether the row's lines break by px: where a natural column takes
+// InPx reports whether the row's lines break by px: where a natural column takes
 // part, or where flexible boxes are tight, so that units no longer
 // add up. Grid tracks still do, and floats are told where to break.
 func (r *Row) InPx(t kit.Track) bool {
 	return r.PerLine == 0 && r.Natural || r.flexible() && r.Tight(t)
 }
 
-// Tight tells whether a cell asks for 0 px or less, and has 0.
+// Tight reports whether a cell asks for 0 px or less, and has 0.
 func (r *Row) Tight(t kit.Track) bool {
 	if !r.Parted || t.Starved() || r.PerLine > 0 {
 		return t.Starved()
@@ -190,7 +190,7 @@ func (r *Row) Tight(t kit.Track) bool {
 	return false
 }
 
-// flexible tells whether the row is laid out by flexible boxes; in the grid
+// flexible reports whether the row is laid out by flexible boxes; in the grid
 // technique those that spread are, for tracks cannot.
 func (r *Row) flexible() bool {
 	return r.Technique == kit.Flex || r.Technique == kit.Grid && r.Spread != page.Start
@@ -316,7 +316,11 @@ type Spot struct {
 // shares or, without one, spread. x runs on by skip, width, trail, one gutter.
 func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 	n := float64(run.End - run.First)
-	free := t.Content.Minus(r.used(run, t))
+	used := run.Used
+	if t.IsRough() {
+		used = r.used(run, t)
+	}
+	free := t.Content.Minus(used)
 	left := max(0, float64(r.Columns.N())-run.Units)
 	var x, between, share kit.Measure
 	switch {

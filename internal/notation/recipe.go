@@ -240,7 +240,7 @@ func (p *part) put(at int, column *page.Node) {
 	p.row.Children[at] = column
 }
 
-// end gives the row when its part is over; said tells whether the part says how many
+// end gives the row when its part is over; said reports whether the part says how many
 // columns stand on a line.
 func (p *part) end(w word, said bool) (*page.Node, error) {
 	columns := len(p.row.Children)

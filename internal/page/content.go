@@ -253,7 +253,7 @@ func (c *Content) checkSources(k *kit.Kit, hasPicture func(id string) bool) erro
 	return errors.Join(errs...)
 }
 
-// safeLink tells whether a link is one a page may carry: relative, or to the web, a
+// safeLink reports whether a link is one a page may carry: relative, or to the web, a
 // mailbox or a telephone.
 func safeLink(link string) bool {
 	if len(link) > 500 || strings.ContainsAny(link, " \t\r\n<>\"") {

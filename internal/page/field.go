@@ -61,7 +61,6 @@ type spec struct {
 	high    int
 	want    string                      // what a text may say, as a refusal has it
 	row     func(n int) (low, high int) // what its number may be in a row of n columns, if that decides
-	in      string                      // the same as a refusal has it, with low, high and n
 	label   string                      // what a person calls it, before its value
 	doc     string                      // for the schema of project files, as pattern is
 	pattern string

@@ -27,7 +27,7 @@ func FluidBelow(breakpoint string) Frame { return Frame{below + breakpoint} }
 // Below is the breakpoint a container is fluid below, if it is of that kind.
 func (f Frame) Below() (breakpoint string, ok bool) { return strings.CutPrefix(f.text, below) }
 
-// IsZero tells whether the kind is fixed.
+// IsZero reports whether the kind is fixed.
 func (f Frame) IsZero() bool { return f.text == "" }
 
 // HolderAt is how the container is held at breakpoint i of k.

@@ -43,7 +43,7 @@ type Node struct {
 	Children []*Node   `json:"children,omitzero"`
 }
 
-// IsList tells whether the node is a list, in whose element only items stand.
+// IsList reports whether the node is a list, in whose element only items stand.
 func (n *Node) IsList() bool { return n != nil && (n.Element == "ul" || n.Element == "ol") }
 
 // TagIn is the node's element where it stands straight in outer, nil for the page:
@@ -99,7 +99,7 @@ func (p *Page) Find(id string) (found *Node, place Place) {
 	return found, place
 }
 
-// Holds tells whether a node of kind outer may have children of kind inner; the
+// Holds reports whether a node of kind outer may have children of kind inner; the
 // empty kind stands for the page. Sections stand around containers, or around one
 // another; rows live in a container or a column, only columns are children of a
 // row, content lives only in columns, and a container is not inside a column.

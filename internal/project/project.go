@@ -100,7 +100,7 @@ func (p *Project) Picture(id string) *Picture {
 	return nil
 }
 
-// HasPicture tells whether the project has a picture of that id.
+// HasPicture reports whether the project has a picture of that id.
 func (p *Project) HasPicture(id string) bool { return p.Picture(id) != nil }
 
 // PageNames lists the pages' names, as an error message wants them.

@@ -145,7 +145,7 @@ func (m *maker) node(kind page.Kind) *page.Node {
 	return n
 }
 
-// single tells whether an element may stand only once in a page, or not in its like.
+// single reports whether an element may stand only once in a page, or not in its like.
 func single(element string) bool {
 	return element == "main" || element == "header" || element == "footer"
 }

@@ -36,15 +36,25 @@ func (r *row) settle() {
 func (r *row) doubtful() bool {
 	any := func(courses []course) bool {
 		return slices.ContainsFunc(courses, func(c course) bool {
-			return slices.ContainsFunc(c.now[:len(r.live)], func(v page.Value) bool { return v != c.start && r.suspect(c.field, v) })
+			for i := range r.live {
+				if c.says(i) && r.suspect(&c, i) {
+					return true
+				}
+			}
+			return false
 		})
 	}
 	return any(r.own) || slices.ContainsFunc(r.columns, func(c column) bool { return any(c.courses) })
 }
 
-// suspect reports whether saying a value may be without effect in this row.
-func (r *row) suspect(f page.Field, v page.Value) bool {
-	switch f {
+// suspect reports whether what a course says at breakpoint i may be without effect in
+// this row.
+func (r *row) suspect(c *course, i int) bool {
+	before, from := c.before(i)
+	if r.alike(c.field, before, from, c.now[i], i) {
+		return true // what stood between has gone
+	}
+	switch v := c.now[i]; c.field {
 	case page.PerLine:
 		return !r.counted
 	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail:
@@ -52,11 +62,22 @@ func (r *row) suspect(f page.Field, v page.Value) bool {
 	case page.Nudge: // back over the start of an uneven row
 		return r.uneven
 	case page.Skip:
-		return r.elastic
+		return r.elasticFrom(c, i)
 	case page.Width:
-		return r.elastic || v == page.Share || v == page.Natural
+		return v == page.Share || v == page.Natural || before == page.Share || r.elasticFrom(c, i)
 	}
 	return false
+}
+
+// elasticFrom reports whether wherever what a course says at breakpoint i must hold, a
+// share or a spread can come to it.
+func (r *row) elasticFrom(c *course, i int) bool {
+	for at := i; at < c.until(i, len(r.live)); at++ {
+		if c.must[at].Term != page.None && !r.elastic[at] {
+			return false
+		}
+	}
+	return true
 }
 
 // A trial is a row laid out by what is said, at each breakpoint where it is seen, to
@@ -71,10 +92,11 @@ type trial struct {
 
 // A stage is a trial at one breakpoint.
 type stage struct {
-	got    layout.Row // with what is said
-	at     []int      // where in got each column's cell stands; −1 where it is hidden
-	shapes [2]shape   // what is wanted, in rows of two widths; none where the row breaks by px
-	tight  bool       // the row is somewhere so narrow that units do not add up
+	got    layout.Row   // with what is said
+	tracks [2]kit.Track // its tracks in rows of the two widths
+	at     []int        // where in got each column's cell stands; −1 where it is hidden
+	shapes [2]shape     // what is wanted, in rows of two widths; none where the row breaks by px
+	tight  bool         // the row is somewhere so narrow that units do not add up
 }
 
 func newTrial(r *row) *trial {
@@ -163,7 +185,7 @@ func (t *trial) thin(n int) (changed bool) {
 		for c := range courses {
 			course := &courses[c]
 			for i := range t.live {
-				if course.from[i] == at && course.says(i) && t.suspect(course.field, course.now[i]) && !t.fills(n, course, i) && t.without(n, course, i) {
+				if course.from[i] == at && course.says(i) && t.suspect(course, i) && !t.fills(n, course, i) && t.without(n, course, i) {
 					changed = true
 				}
 			}

@@ -12,6 +12,9 @@ import (
 func (t *trial) read(i int) {
 	s := &t.stages[i]
 	s.got = t.reading(i)
+	for w := range s.tracks {
+		s.tracks[w] = s.got.Track(kit.Plain(widths[w])).Smooth()
+	}
 	if s.at == nil {
 		s.at = make([]int, len(t.columns))
 	}

@@ -17,11 +17,11 @@ type row struct {
 	own     []course
 	columns []column
 
-	tracked bool // by grid tracks at every breakpoint
-	told    bool // of floats, so many a line: its columns say where they stand
-	counted bool // of floats, so many a line: the row's rule counts where lines begin
-	elastic bool // a share or a spread can come to what a width says
-	uneven  bool // some breakpoint's columns are
+	tracked bool   // by grid tracks at every breakpoint
+	told    bool   // of floats, so many a line: its columns say where they stand
+	counted bool   // of floats, so many a line: the row's rule counts where lines begin
+	elastic []bool // at each breakpoint, whether a share or a spread can come to what a width says
+	uneven  bool   // some breakpoint's columns are
 }
 
 // A column is what its code must say, by field, as far as that is not the default
@@ -32,7 +32,7 @@ type column struct {
 }
 
 func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
-	r := &row{kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), columns: make([]column, len(n.Children))}
+	r := &row{kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), elastic: make([]bool, len(live)), columns: make([]column, len(n.Children))}
 	r.counted = r.kit.Technique == kit.Float
 	perLine := false
 	r.tracked = true
@@ -43,7 +43,7 @@ func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
 		r.tracked = r.tracked && want.Tracked()
 		perLine = perLine || live[i] && want.PerLine > 0
 		r.counted = r.counted && !(live[i] && want.PerLine > 0 && len(want.Cells) < len(n.Children))
-		r.elastic = r.elastic || want.Spread != page.Start || want.PerLine > 0 ||
+		r.elastic[i] = want.Spread != page.Start || want.PerLine > 0 ||
 			slices.ContainsFunc(want.Cells, func(c layout.Cell) bool { return c.Width == page.Share })
 	}
 	r.told = perLine && !r.counted && r.kit.Technique == kit.Float

@@ -47,7 +47,7 @@ func (t *trial) sameCell(i int, got *layout.Row, at int) bool {
 	if want.Natural || s.tight {
 		return cellAlike(want, at, cell)
 	}
-	return s.shapes[0].sameAt(got, at, &t.runs) && s.shapes[1].sameAt(got, at, &t.runs)
+	return s.shapes[0].sameAt(got, s.tracks[0], at, &t.runs) && s.shapes[1].sameAt(got, s.tracks[1], at, &t.runs)
 }
 
 // sameRow is the same for a row of which all may be new.

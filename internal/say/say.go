@@ -6,6 +6,7 @@ package say
 
 import (
 	"cmp"
+	"encoding/binary"
 	"slices"
 
 	"kitrows/internal/kit"
@@ -78,6 +79,17 @@ func of(l *layout.Layout, only string) *Page {
 // Node is what the code says of the node of that id, its base first, then in the
 // order of breakpoints and fields.
 func (p *Page) Node(id string) []Saying { return p.of[id] }
+
+// Key is the same for two columns of which the same is said, and for no others.
+func (p *Page) Key(id string) string {
+	key := make([]byte, 0, 10*len(p.of[id]))
+	for _, s := range p.of[id] {
+		key = append(key, byte(s.From), byte(s.Field), byte(s.Value.Term), s.Value.At)
+		key = binary.BigEndian.AppendUint16(key, uint16(s.Value.N))
+		key = binary.BigEndian.AppendUint16(key, uint16(s.Value.Of))
+	}
+	return string(key)
+}
 
 // Words are the classes of a vocabulary that say of a row, or of a column in row, all
 // that its code must say, and what of that none can say.

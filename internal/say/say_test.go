@@ -92,7 +92,7 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 					course := &row.columns[column].courses[c]
 					was := *course
 					for i := range live {
-						if !course.says(i) || !row.suspect(course.field, course.now[i]) {
+						if !course.says(i) || !row.suspect(course, i) {
 							continue
 						}
 						value, from := course.before(i)

@@ -103,8 +103,7 @@ func (s *shape) line(at int) int {
 
 // sameAt reports whether a row of which only the cell at that place is new lays out so:
 // only that cell's line may be another, or the end of the one before it.
-func (s *shape) sameAt(got *layout.Row, at int, buffer *[]layout.Run) bool {
-	t := got.Track(kit.Plain(s.width)).Smooth()
+func (s *shape) sameAt(got *layout.Row, t kit.Track, at int, buffer *[]layout.Run) bool {
 	line := s.line(at)
 	want := s.runs[line]
 	if got.Technique == kit.Float {

@@ -188,7 +188,7 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 	})
 }
 
-// Known tells whether an id is a project's, or was that of one removed since the
+// Known reports whether an id is a project's, or was that of one removed since the
 // store was opened.
 func (s *Store) Known(ctx context.Context, id string) (known bool, err error) {
 	err = s.db.QueryRowContext(ctx, `SELECT count(*) > 0 FROM projects WHERE id = ?`, id).Scan(&known)

@@ -1,7 +1,6 @@
 package markup
 
 import (
-	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -101,7 +100,7 @@ func (s *Selectors) Rules(said *say.Page, outer *page.Node, nodes []*page.Node) 
 			all[n.ID] = []string{s.of[n.ID]}
 			continue
 		}
-		key := fmt.Sprint(said.Node(n.ID))
+		key := said.Key(n.ID)
 		if first[key] == nil {
 			first[key] = n
 		}
@@ -135,7 +134,7 @@ func namesIn(markup string) (names []string) {
 	return names
 }
 
-// alone tells whether no other column of a row is that element.
+// alone reports whether no other column of a row is that element.
 func alone(n, row *page.Node) bool {
 	return !slices.ContainsFunc(row.Children, func(c *page.Node) bool { return c != n && c.TagIn(row) == n.TagIn(row) })
 }

@@ -78,7 +78,7 @@ func TestSelectorsAreStableAndUnambiguous(t *testing.T) {
 	}
 }
 
-// calledAs tells whether a node in a subtree is called as n is.
+// calledAs reports whether a node in a subtree is called as n is.
 func calledAs(gone, n *page.Node) bool {
 	found := false
 	(&page.Page{Body: []*page.Node{gone}}).Walk(func(c *page.Node, _ page.Place) { found = found || code.Slug(c.Name) == code.Slug(n.Name) })

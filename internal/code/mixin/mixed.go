@@ -254,7 +254,7 @@ func (m *Mixed) each(visit func(r *ruleSet)) {
 	walk(m.rules)
 }
 
-// says tells whether some rule includes something at breakpoint i.
+// says reports whether some rule includes something at breakpoint i.
 func (m *Mixed) says(i int) (some bool) {
 	m.each(func(r *ruleSet) { some = some || len(r.at[i]) > 0 })
 	return some

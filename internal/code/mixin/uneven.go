@@ -53,7 +53,7 @@ func (l partList) text() string {
 	return strings.Join(all, " ")
 }
 
-// holds tells whether n columns from column at on, or back from it, are all there.
+// holds reports whether n columns from column at on, or back from it, are all there.
 func (l partList) holds(n, at int) bool {
 	return min(at, at+n) >= 1 && max(at, at+n) <= l.columns.N()+1
 }

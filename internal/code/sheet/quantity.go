@@ -24,7 +24,7 @@ func (s *Styler) quantity(name string, own, named bool, at func(i int) string) q
 	return q
 }
 
-// varies tells whether the kit says something else from some breakpoint on.
+// varies reports whether the kit says something else from some breakpoint on.
 func (q quantity) varies() bool {
 	return slices.ContainsFunc(q.at, func(text string) bool { return text != q.at[0] })
 }

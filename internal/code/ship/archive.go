@@ -86,7 +86,7 @@ beside each.
 `)
 }
 
-// shows tells whether a page shows a picture.
+// shows reports whether a page shows a picture.
 func shows(l *layout.Layout, picture string) bool {
 	shown := false
 	for n := range l.Nodes() {

@@ -65,10 +65,10 @@ func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code
 	return []code.File{m.File(name), {Name: "kit.css", Text: styles.String()}}
 }
 
-// ByMixins tells whether a form is written with mixins.
+// ByMixins reports whether a form is written with mixins.
 func (f Form) ByMixins() bool { return f == SCSS || f == Less || f == Plain }
 
-// Known tells whether there is such a form.
+// Known reports whether there is such a form.
 func (f Form) Known() bool {
 	for _, form := range Forms {
 		if form.Form == f {

@@ -107,11 +107,7 @@ export default function Commands({ onOpenChange, bench, node, focus, onDo, onAdd
                   {node.kind === "section" &&
                     item("Section inside", () => act({ addSection: { near: node.id, inside: true } }))}
                   {node.kind !== "row" &&
-                    item(
-                      "Row inside",
-                      () => act({ addRow: { inside: node.id, recipe: "", breakpoint: focus } }),
-                      "R",
-                    )}
+                    item("Row inside", () => act({ addRow: { inside: node.id, recipe: "", breakpoint: focus } }), "R")}
                   {item("Duplicate", () => act({ duplicate: { node: node.id } }), "D")}
                   {item("Delete", () => act({ remove: { node: node.id } }), "Delete")}
                   {node.index > 0 &&
