@@ -47,6 +47,7 @@ test: check $(BIN) /usr/bin/chromium
 check: web/src/api/schema.ts
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
+	go mod tidy -diff
 	go vet $(PACKAGES)
 	go tool staticcheck $(PACKAGES)
 	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures

@@ -199,7 +199,8 @@ test("what is written passes the standard rules of stylelint and html-validate",
     const { results } = await stylelint.lint({
       code,
       codeFilename: name,
-      config: { extends: [extend] },
+      // Ranges are not read by older browsers; kits ask for them.
+      config: { extends: [extend], rules: { "media-feature-range-notation": "prefix" } },
     });
     faults.push(...results.flatMap((r) => r.warnings.map((w) => `${name}:${w.line}: ${w.text}`)));
   };

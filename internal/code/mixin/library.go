@@ -32,12 +32,14 @@ func (m *Mixed) library(d *dialect) string {
 			params = append(slices.Clone(params), "part")
 		}
 		m.declared(&p, d, "  ", x.body, params)
-		for _, part := range x.inner {
+		for i, part := range x.inner {
 			selector := strings.TrimPrefix(part.Selector, "& ")
 			for _, param := range params {
 				selector = strings.ReplaceAll(selector, "{"+param+"}", d.inside(param))
 			}
-			p.Gap()
+			if i > 0 || len(x.body) > 0 {
+				p.Gap()
+			}
 			p.Line("  ", selector, " {")
 			m.declared(&p, d, "    ", part.Body, params)
 			p.Line("  }")

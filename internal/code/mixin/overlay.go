@@ -16,6 +16,10 @@ func (m *Mixed) overlay(p *css.Printer, d *dialect) {
 	p.Line(d.mixin("overlay", []string{"colour: rgb(43 106 108 / 16%)", "layer: 1"}), " {")
 	p.Body("  ", []css.Declaration{css.D("position", "relative"), css.D("isolation", "isolate")})
 	p.Gap()
+	p.Line("  &:dir(rtl)::after {")
+	p.Body("    ", []css.Declaration{css.D("--kr-side", "left")})
+	p.Line("  }")
+	p.Gap()
 	p.Line("  &::after {")
 	before := [2]css.Declaration{}
 	for i, bp := range m.kit.Breakpoints {
@@ -111,7 +115,7 @@ func stripes(k *kit.Kit, i int) css.Declaration {
 			}
 		}
 	}
-	return css.D("background", gradient+"(\n  to right,\n  "+strings.Join(stops, ",\n  ")+"\n)")
+	return css.D("background", gradient+"(\n  to var(--kr-side, right),\n  "+strings.Join(stops, ",\n  ")+"\n)")
 }
 
 // portion writes that something is multiplied by a fraction, in its lowest terms.
