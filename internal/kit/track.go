@@ -153,6 +153,9 @@ func (t Track) Width(from int, n float64) Measure {
 // Offset is how far n units from unit from on move what comes after them. n
 // under 0 moves it back.
 func (t Track) Offset(from int, n float64) Measure {
+	if n == 0 {
+		return Measure{}
+	}
 	if t.Columns.IsUneven() && n < 0 {
 		back := max(0, from+int(n))
 		return t.Offset(back, float64(from-back)).Times(-1)

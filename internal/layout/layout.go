@@ -26,13 +26,14 @@ type Layout struct {
 // node is a node of the page with its place in Layout.nodes.
 type node struct {
 	*page.Node
-	parent int32 // -1 for a container
-	end    int32 // one past its last descendant
+	parent   int32 // -1 for a container
+	end      int32 // one past its last descendant
+	settable int32 // of a row or column: which of these it is
 }
 
 // stage is the page at one breakpoint.
 type stage struct {
-	held   []page.Held // of a node that is a row or a column, by its number
+	held   []page.Held // of the rows and columns, by their settable number
 	rows   []Row       // in page order
 	rowOf  []int32     // of a node that is a row: its index in rows
 	lines  float64     // px between rows
@@ -93,11 +94,19 @@ func (l *Layout) add(nodes []*page.Node, parent int32) {
 
 // hold works out what holds for every row and column at every breakpoint.
 func (l *Layout) hold() {
+	count := int32(0)
+	for n := range l.nodes {
+		if kind := l.nodes[n].Kind; kind == page.Row || kind == page.Column {
+			l.nodes[n].settable = count
+			count++
+		}
+	}
 	for i := range l.at {
-		l.at[i].held = make([]page.Held, len(l.nodes))
+		l.at[i].held = make([]page.Held, count)
 	}
 	row, column := page.Defaults(page.Row), page.Defaults(page.Column)
-	for n, node := range l.nodes {
+	for n := range l.nodes {
+		node := &l.nodes[n]
 		h := column
 		switch node.Kind {
 		case page.Row:
@@ -112,7 +121,7 @@ func (l *Layout) hold() {
 				h.Take(&next[0], i)
 				next = next[1:]
 			}
-			l.at[i].held[n] = h
+			l.at[i].held[node.settable] = h
 		}
 	}
 }
@@ -137,7 +146,7 @@ func (l *Layout) containers(visit func(n int32)) {
 // page has none.
 func (l *Layout) Held(id string, i int) *page.Held {
 	if n, ok := l.index()[id]; ok && (l.nodes[n].Kind == page.Row || l.nodes[n].Kind == page.Column) {
-		return &l.at[i].held[n]
+		return l.held(n, i)
 	}
 	return nil
 }
@@ -176,5 +185,8 @@ func (l *Layout) Cell(id string, i int) *Cell {
 	}
 	return nil
 }
+
+// held is what holds for the row or column at n at breakpoint i.
+func (l *Layout) held(n int32, i int) *page.Held { return &l.at[i].held[l.nodes[n].settable] }
 
 func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

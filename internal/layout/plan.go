@@ -146,7 +146,7 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 	m.runs = m.runs[:first]
 	if len(r.Cells) < len(m.l.nodes[n].Children) {
 		m.l.children(n, func(c int32) {
-			if m.stage.held[c][page.Shown].Value == page.Hides {
+			if m.l.held(c, m.i)[page.Shown].Value == page.Hides {
 				m.hide(c)
 			}
 		})

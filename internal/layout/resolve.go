@@ -38,7 +38,7 @@ func (r *resolver) page() {
 // units; nil in a container.
 func (r *resolver) row(n int32, within *page.Units, w ends) {
 	node := r.l.nodes[n].Node
-	held := &r.stage.held[n]
+	held := r.l.held(n, r.i)
 	columns, ok := page.UnitsOf(r.l.kit, held[page.Divides].Value, r.i, within)
 	if !ok && within != nil {
 		r.report(node, OffGrid, "its column spans no whole number of equal units here, so it divides into the kit's %s columns anew", columns)
@@ -60,7 +60,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	ordered, child := false, -1
 	r.l.children(n, func(c int32) {
 		child++
-		span := &r.stage.held[c]
+		span := r.l.held(c, r.i)
 		if span[page.Shown].Value == page.Shows {
 			cell := r.cell(row, n, c, span)
 			cell.Child = child

@@ -316,11 +316,10 @@ type Spot struct {
 // shares or, without one, spread. x runs on by skip, width, trail, one gutter.
 func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 	n := float64(run.End - run.First)
-	used := run.Used
-	if t.IsRough() {
-		used = r.used(run, t)
+	var free kit.Measure
+	if run.Shares > 0 || r.Spread != page.Start {
+		free = t.Content.Minus(r.used(run, t))
 	}
-	free := t.Content.Minus(used)
 	left := max(0, float64(r.Columns.N())-run.Units)
 	var x, between, share kit.Measure
 	switch {

@@ -87,7 +87,7 @@ func (e *explainer) say(text string, args ...any) {
 
 // chain is what every breakpoint says of a row or column and what became of it.
 func (e *explainer) chain(n int32) []Step {
-	node, held := e.l.nodes[n], &e.l.at[e.i].held[n]
+	node, held := e.l.nodes[n], e.l.held(n, e.i)
 	first := page.Width
 	if node.Kind == page.Row {
 		first = page.PerLine
