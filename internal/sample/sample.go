@@ -300,6 +300,32 @@ func Wide(columns int) (*page.Page, *kit.Kit) {
 	return m.p, k
 }
 
+// Every is a page of so many columns with every kind of setting on each, so many a row,
+// for benchmarks.
+func Every(columns, perRow int) (*page.Page, *kit.Kit) {
+	k := PlainTwelve()
+	frame := &page.Node{ID: "frame", Kind: page.Container, Name: "Frame"}
+	var row *page.Node
+	for i := range columns {
+		if i%perRow == 0 {
+			row = &page.Node{ID: fmt.Sprintf("row-%d", i), Kind: page.Row, Name: "Row", At: []page.Setting{
+				page.At("mid").With(page.GapX, page.Px(8)), page.At("wide").With(page.Align, page.Middle),
+			}}
+			frame.Children = append(frame.Children, row)
+		}
+		id := fmt.Sprintf("column-%d", i)
+		shown := []page.Value{page.Shows, page.Hides}[i%5/4]
+		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, At: []page.Setting{
+			page.At("base").With(page.Width, page.Take(2+i%5)).With(page.Skip, page.Of(i%3)).
+				With(page.Order, page.Of(i%7)).With(page.Align, page.Top),
+			page.At("mid").With(page.Width, page.Take(1+i%6)).With(page.Trail, page.Of(i%4)).With(page.Nudge, page.Of(i%3-1)),
+			page.At("wide").With(page.Width, page.Share).With(page.Shown, shown),
+			page.At("full").With(page.Width, page.Part(1, 3+i%3)).With(page.Shown, page.Shows),
+		}})
+	}
+	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID, Body: []*page.Node{frame}}, k
+}
+
 // Of wraps a page and its kit as a project.
 func Of(p *page.Page, k *kit.Kit) *project.Project {
 	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample", Kits: []*kit.Kit{k}, Pages: []*page.Page{p},

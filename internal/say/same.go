@@ -26,17 +26,29 @@ func (t *trial) same(n, i int) bool {
 	at := t.stages[i].at[n]
 	was := got.Cells[at]
 	got.Cells[at], _ = t.cell(n, i, got)
-	same := (got.Cells[at] == was || t.sameCell(i, got, at)) && t.placedAlike(i, got, n)
+	same := got.Cells[at] == was || t.sameCell(i, got, at, &was)
 	got.Cells[at] = was
-	return same
+	return same && t.placedAlike(i, got, n)
 }
 
 // sameCell reports whether a row whose cell at that place is new lays out as worked
-// out; with the cell before, it did.
-func (t *trial) sameCell(i int, got *layout.Row, at int) bool {
+// out; with the cell that was there, it did.
+func (t *trial) sameCell(i int, got *layout.Row, at int, was *layout.Cell) bool {
 	want, s, cell := t.want[i], &t.stages[i], &got.Cells[at]
 	if at > 0 && !ordered(&got.Cells[at-1], cell) || at+1 < len(got.Cells) && !ordered(cell, &got.Cells[at+1]) {
 		return false
+	}
+	if runs := s.shapes[0].runs; runs != nil { // often there is no need to lay anything out
+		run := runs[s.shapes[0].line(at)]
+		moved := *cell
+		moved.Order, moved.Align, moved.Self = was.Order, was.Align, was.Self
+		if moved == *was {
+			return run.End-run.First == 1 || cell.Align == want.Cells[at].Align
+		}
+		moved.Trail = was.Trail
+		if moved == *was && cell.Trail != was.Trail && !t.elastic[i] && at+1 < run.End {
+			return false // the next one moves
+		}
 	}
 	alone := *got
 	alone.Cells = got.Cells[at : at+1]

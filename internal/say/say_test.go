@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"testing"
 
-	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
@@ -115,27 +114,9 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 	}
 }
 
-// Every is a page of one row of n columns with every kind of setting on each.
-func every(n int, technique kit.Technique) (*page.Page, *kit.Kit) {
-	k := sample.PlainTwelve()
-	k.Technique = technique
-	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row", At: []page.Setting{page.At("mid").With(page.GapX, page.Px(8)), page.At("wide").With(page.Align, page.Middle)}}
-	for i := range n {
-		id := fmt.Sprintf("column-%d", i)
-		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, At: []page.Setting{
-			page.At("base").With(page.Width, page.Take(2+i%5)).With(page.Skip, page.Of(i%3)).With(page.Order, page.Of(i%7)).With(page.Align, page.Top),
-			page.At("mid").With(page.Width, page.Take(1+i%6)).With(page.Trail, page.Of(i%4)).With(page.Nudge, page.Of(i%3-1)),
-			page.At("wide").With(page.Width, page.Share).With(page.Shown, []page.Value{page.Shows, page.Hides}[i%5/4]),
-			page.At("full").With(page.Width, page.Part(1, 3+i%3)).With(page.Shown, page.Shows),
-		}})
-	}
-	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
-		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}, k
-}
-
 func BenchmarkSay(b *testing.B) {
 	for _, n := range []int{1000, 2000, 19900} {
-		p, k := every(n, kit.Flex)
+		p, k := sample.Every(n, n)
 		l := layout.Of(k, p)
 		b.Run(fmt.Sprintf("a row of %d columns with every kind of setting", n), func(b *testing.B) {
 			for b.Loop() {

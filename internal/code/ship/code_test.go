@@ -13,6 +13,7 @@ import (
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/sheet"
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
@@ -168,13 +169,25 @@ func TestTextStaysText(t *testing.T) {
 }
 
 func BenchmarkCode(b *testing.B) {
-	p, k := sample.Wide(1000)
-	pr := sample.Of(p, k)
-	b.Run("markup and used stylesheet of 1000 columns", func(b *testing.B) {
-		for b.Loop() {
-			m := markup.Write(layout.Of(k, p), pr, code.Options{})
-			_ = m.String()
-			_ = sheet.Used(k, m.Used()).String()
-		}
-	})
+	for _, c := range []struct {
+		name string
+		page *page.Page
+	}{
+		{"1000 columns", first(sample.Wide(1000))},
+		{"1000 columns with every kind of setting, ten a row", first(sample.Every(1000, 10))},
+		{"1000 columns with every kind of setting in a row", first(sample.Every(1000, 1000))},
+		{"19900 columns with every kind of setting in a row", first(sample.Every(19900, 19900))},
+	} {
+		k := sample.PlainTwelve()
+		l, pr := layout.Of(k, c.page), sample.Of(c.page, k)
+		b.Run("markup and used stylesheet of "+c.name, func(b *testing.B) {
+			for b.Loop() {
+				m := markup.Write(l, pr, code.Options{})
+				_ = m.String()
+				_ = sheet.Used(k, m.Used()).String()
+			}
+		})
+	}
 }
+
+func first(p *page.Page, _ *kit.Kit) *page.Page { return p }
