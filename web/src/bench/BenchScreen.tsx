@@ -6,6 +6,8 @@ import { useBench, useChanges, useLook, type Place } from "../api/bench";
 import { preview, useDo, useFollow, useLine, type Deed } from "../api/edits";
 import { base64, formOf } from "../api/content";
 import { Sorry } from "../parts/Sorry";
+import { ActingContext } from "./acting";
+import { press, type Acting } from "./actions";
 import { AddRow } from "./AddRow";
 import { Carrying } from "./Carrying";
 import { CodePanel } from "./CodePanel";
@@ -55,7 +57,6 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const send = useDo(place);
   const look = useLook();
   const chosen = useView((v) => v.focus);
-  const setFocus = useView((v) => v.setFocus);
   const spot = useView((v) => v.shown);
   const changes = useChanges(place, useSettled(bench).revision);
   const [tried, setTried] = useState<Bench | null>(null);
@@ -139,140 +140,130 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     return () => removeEventListener("paste", paste);
   }, [onDo]);
 
+  const acting = useMemo<Acting>(
+    () => ({
+      bench,
+      node,
+      spot,
+      focus,
+      onDo,
+      addRow: () => addRow.current?.focus(),
+      open: (which) => {
+        if (which === "commands") typeAhead();
+        setDialog(which);
+      },
+      navigate: (address) => void navigate(address),
+    }),
+    [bench, node, spot, focus, onDo, navigate],
+  );
   useEffect(() => {
     function key(event: KeyboardEvent) {
-      if (isTyping(event.target)) return;
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "k") {
-        event.preventDefault();
-        typeAhead();
-        setDialog("commands");
-      } else if (event.key === "?" && !event.ctrlKey && !event.metaKey) {
-        setDialog("keys");
-      } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z") {
-        event.preventDefault();
-        void onDo(event.shiftKey ? "redo" : "undo");
-      } else if (event.key === "a" && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        event.preventDefault();
-        addRow.current?.focus();
-      } else if ((event.key === "," || event.key === ".") && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        const names = bench.breakpoints.map((b) => b.name);
-        const next = names[names.indexOf(focus) + (event.key === "," ? -1 : 1)];
-        if (next) setFocus(next);
-      }
+      if (event.defaultPrevented || isTyping(event.target)) return;
+      if (press(event, ["page"], acting)) event.preventDefault();
     }
     addEventListener("keydown", key);
     return () => removeEventListener("keydown", key);
-  }, [bench.breakpoints, focus, onDo, setFocus]);
+  }, [acting]);
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_26px]">
-      <TopBar bench={bench} onDo={onDo} />
-      <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
-        {/* Files can be chosen in the content panel as well. */}
-        {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
-        <main
-          onDragOver={(e) => e.dataTransfer.types.includes("Files") && e.preventDefault()}
-          onDrop={(e) => {
-            const [file] = e.dataTransfer.files;
-            const over = (e.target as Element).closest<HTMLElement>("[data-row], [data-column]");
-            if (!file) return;
-            e.preventDefault();
-            void takeFile(file, over?.dataset.row ?? over?.dataset.column ?? spot?.node ?? "");
-          }}
-          className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3"
-        >
-          <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
-          <Lanes bench={shown} nodes={nodes} focus={focus} template={template} onDo={onDo} />
-          <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
-            <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
-              <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
-              <Suspense fallback={<span className={toolButton}>Row recipes</span>}>
-                {recipes ? (
-                  <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
-                ) : (
-                  <button type="button" onClick={() => setRecipes(true)} className={toolButton}>
-                    Row recipes
+    <ActingContext value={acting}>
+      <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_26px]">
+        <TopBar bench={bench} onDo={onDo} />
+        <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
+          {/* Files can be chosen in the content panel as well. */}
+          {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
+          <main
+            onDragOver={(e) => e.dataTransfer.types.includes("Files") && e.preventDefault()}
+            onDrop={(e) => {
+              const [file] = e.dataTransfer.files;
+              const over = (e.target as Element).closest<HTMLElement>("[data-row], [data-column]");
+              if (!file) return;
+              e.preventDefault();
+              void takeFile(file, over?.dataset.row ?? over?.dataset.column ?? spot?.node ?? "");
+            }}
+            className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3"
+          >
+            <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
+            <Lanes bench={shown} nodes={nodes} focus={focus} template={template} onDo={onDo} />
+            <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
+              <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
+                <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
+                <Suspense fallback={<span className={toolButton}>Row recipes</span>}>
+                  {recipes ? (
+                    <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
+                  ) : (
+                    <button type="button" onClick={() => setRecipes(true)} className={toolButton}>
+                      Row recipes
+                    </button>
+                  )}
+                </Suspense>
+                {focus !== bench.breakpoints[0]?.name && !empty && (
+                  <button type="button" onClick={() => setDialog("fill")} className={toolButton}>
+                    Fill smaller widths
                   </button>
                 )}
-              </Suspense>
-              {focus !== bench.breakpoints[0]?.name && !empty && (
-                <button type="button" onClick={() => setDialog("fill")} className={toolButton}>
-                  Fill smaller widths
+                <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
+                  2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
+                </span>
+                <button
+                  ref={toggle}
+                  type="button"
+                  aria-expanded={drawer}
+                  onClick={() => setDrawer(!drawer)}
+                  className="ml-auto hidden items-center gap-1.5 rounded-md border border-control bg-raised px-2 py-1 whitespace-nowrap max-[1080px]:flex"
+                >
+                  <PanelRight size={13} aria-hidden="true" />
+                  Why and code
                 </button>
+              </div>
+              {empty ? (
+                <Empty onStart={() => addRow.current?.focus()} />
+              ) : (
+                <Sheet
+                  place={place}
+                  bench={shown}
+                  lanes={bench.lanes}
+                  focus={focus}
+                  template={template}
+                  onDo={onDo}
+                  onTry={onTry}
+                />
               )}
-              <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
-                2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
-              </span>
-              <button
-                ref={toggle}
-                type="button"
-                aria-expanded={drawer}
-                onClick={() => setDrawer(!drawer)}
-                className="ml-auto hidden items-center gap-1.5 rounded-md border border-control bg-raised px-2 py-1 whitespace-nowrap max-[1080px]:flex"
-              >
-                <PanelRight size={13} aria-hidden="true" />
-                Why and code
-              </button>
             </div>
-            {empty ? (
-              <Empty onStart={() => addRow.current?.focus()} />
-            ) : (
-              <Sheet
-                place={place}
-                bench={shown}
-                lanes={bench.lanes}
-                focus={focus}
-                template={template}
-                onDo={onDo}
-                onTry={onTry}
-                onAddRow={() => addRow.current?.focus()}
-              />
-            )}
-          </div>
-        </main>
-        <aside
-          aria-label="Selection and code"
-          className={`grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
-        >
-          <div className="max-h-[58vh] min-h-0 overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]">
-            <button
-              type="button"
-              onClick={() => {
-                setDrawer(false);
-                toggle.current?.focus();
-              }}
-              className="mx-3.5 mt-2.5 hidden items-center gap-1.5 text-[12px] text-ink-2 underline max-[1080px]:flex"
-            >
-              <PanelRightClose size={13} aria-hidden="true" />
-              Close the panel
-            </button>
-            <Selection bench={bench} node={node} focus={focus} onDo={onDo} />
-            <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
-          </div>
-          <CodePanel bench={bench} place={place} />
-        </aside>
+          </main>
+          <aside
+            aria-label="Selection and code"
+            className={`grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
+          >
+            <div className="max-h-[58vh] min-h-0 overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]">
+              <button
+                type="button"
+                onClick={() => {
+                  setDrawer(false);
+                  toggle.current?.focus();
+                }}
+                className="mx-3.5 mt-2.5 hidden items-center gap-1.5 text-[12px] text-ink-2 underline max-[1080px]:flex"
+              >
+                <PanelRightClose size={13} aria-hidden="true" />
+                Close the panel
+              </button>
+              <Selection />
+              <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
+            </div>
+            <CodePanel bench={bench} place={place} />
+          </aside>
+        </div>
+        <Suspense>
+          {dialog === "commands" && <Commands onClose={() => setDialog(null)} />}
+          {dialog === "fill" && (
+            <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
+          )}
+          {dialog === "keys" && <Keys onClose={() => setDialog(null)} />}
+        </Suspense>
+        <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />
+        <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
       </div>
-      <Suspense>
-        {dialog === "commands" && (
-          <Commands
-            onOpenChange={(open) => setDialog(open ? "commands" : null)}
-            bench={bench}
-            node={node}
-            focus={focus}
-            onDo={onDo}
-            onAddRow={() => addRow.current?.focus()}
-            onKeys={() => setDialog("keys")}
-            onFill={() => setDialog("fill")}
-          />
-        )}
-        {dialog === "fill" && (
-          <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
-        )}
-        {dialog === "keys" && <Keys onClose={() => setDialog(null)} />}
-      </Suspense>
-      <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />
-      <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
-    </div>
+    </ActingContext>
   );
 }
 

@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { keys } from "./keys";
+import { keys } from "./actions";
 import { useView } from "./view";
 
 /** The keys of the Bench. */

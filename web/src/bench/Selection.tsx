@@ -1,22 +1,13 @@
-import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2 } from "lucide-react";
-import type { ReactNode } from "react";
-import type { Bench, Operation, SheetNode } from "../api/client";
-import type { Deed } from "../api/edits";
+import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2, type LucideIcon } from "lucide-react";
+import { useActing } from "./acting";
+import { actionOf, can, labelOf } from "./actions";
 import { Details } from "./Details";
 import { containerKinds } from "./kinds";
-import { useView } from "./view";
-
-interface Props {
-  bench: Bench;
-  node: SheetNode | undefined;
-  focus: string;
-  onDo: (deed: Deed) => Promise<Bench | null>;
-}
 
 /** The selected node: its name, element and kind, and what can be done to it. */
-export function Selection({ bench, node, focus, onDo }: Props) {
-  const go = useView((v) => v.go);
-  const spot = useView((v) => v.spot);
+export function Selection() {
+  const acting = useActing();
+  const { bench, node, onDo } = acting;
   if (!node) {
     return (
       <section aria-label="Selection" className="px-3.5 py-3 text-ink-2">
@@ -24,16 +15,7 @@ export function Selection({ bench, node, focus, onDo }: Props) {
       </section>
     );
   }
-  async function act(operation: Operation) {
-    const made = await onDo(operation);
-    if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
-  }
   const own = node.kind === "section" ? "section" : "div";
-  const siblings = bench.nodes.filter((n) => n.parent === node.parent).length;
-  const alike = bench.nodes
-    .filter((n) => n.parent === node.parent && n.kind === node.kind && n.id !== node.id)
-    .map((n) => n.id);
-  const move = (by: number) => act({ move: { node: node.id, parent: node.parent, index: node.index + by } });
   const describe = (what: { name?: string; element?: string; frame?: string }) =>
     void onDo({ describe: { node: node.id, ...what } });
 
@@ -84,69 +66,37 @@ export function Selection({ bench, node, focus, onDo }: Props) {
       )}
       {node.kind !== "block" && <Details node={node} onDo={onDo} />}
       <div className="mt-2 flex flex-wrap gap-1">
-        {(node.kind === "column" || node.kind === "row") && (
-          <Act label="Column" keys="N" onClick={() => void act({ addColumn: { near: node.id } })}>
-            <Columns2 size={13} aria-hidden="true" />
-          </Act>
-        )}
-        {node.kind !== "row" && (
-          <Act
-            label={node.kind === "column" ? "Nest" : "Row"}
-            keys="R"
-            onClick={() => void act({ addRow: { inside: node.id, recipe: "", breakpoint: focus } })}
-          >
-            <Rows2 size={13} aria-hidden="true" />
-          </Act>
-        )}
-        {(node.kind === "column" || node.kind === "row") && alike.length > 0 && (
-          <Act
-            label="Make its siblings alike"
-            keys="L"
-            brief
-            onClick={() => void act({ alike: { node: node.id, to: alike } })}
-          >
-            <Equal size={13} aria-hidden="true" />
-          </Act>
-        )}
-        <Act label="Move up" keys="Alt+↑" brief disabled={node.index === 0} onClick={() => void move(-1)}>
-          <ArrowUp size={13} aria-hidden="true" />
-        </Act>
-        <Act label="Move down" keys="Alt+↓" brief disabled={node.index + 1 >= siblings} onClick={() => void move(1)}>
-          <ArrowDown size={13} aria-hidden="true" />
-        </Act>
-        <Act label="Duplicate" keys="D" brief onClick={() => void act({ duplicate: { node: node.id } })}>
-          <Copy size={13} aria-hidden="true" />
-        </Act>
-        <Act label="Delete" keys="Delete on the name" brief onClick={() => void act({ remove: { node: node.id } })}>
-          <Trash2 size={13} aria-hidden="true" />
-        </Act>
+        {offered.map(([id, Icon, label]) => {
+          const action = actionOf(id);
+          if (!can(action, acting) && id !== "up" && id !== "down") return null;
+          const name = label ?? labelOf(action, acting);
+          return (
+            <button
+              key={id}
+              type="button"
+              title={`${name} (${action.keys?.split(" or ")[0]})`}
+              aria-label={label ? undefined : name}
+              disabled={!can(action, acting)}
+              onClick={() => action.do(acting)}
+              className="flex min-h-[27px] items-center gap-1 rounded-md border border-control bg-raised px-1.5 text-[12px] hover:bg-line-2 disabled:opacity-40"
+            >
+              <Icon size={13} aria-hidden="true" />
+              {label}
+            </button>
+          );
+        })}
       </div>
     </section>
   );
 }
 
-interface ActProps {
-  label: string;
-  keys: string;
-  /** Shown by its picture alone. */
-  brief?: boolean;
-  disabled?: boolean;
-  onClick: () => void;
-  children: ReactNode;
-}
-
-function Act({ label, keys, brief = false, disabled = false, onClick, children }: ActProps) {
-  return (
-    <button
-      type="button"
-      title={`${label} (${keys})`}
-      aria-label={brief ? label : undefined}
-      disabled={disabled}
-      onClick={onClick}
-      className="flex min-h-[27px] items-center gap-1 rounded-md border border-control bg-raised px-1.5 text-[12px] hover:bg-line-2 disabled:opacity-40"
-    >
-      {children}
-      {!brief && label}
-    </button>
-  );
-}
+/** The actions that are offered, each with its picture and, where there is room, a word. */
+const offered: readonly [id: string, icon: LucideIcon, label?: string][] = [
+  ["column", Columns2, "Column"],
+  ["rowInside", Rows2, "Row inside"],
+  ["alike", Equal],
+  ["up", ArrowUp],
+  ["down", ArrowDown],
+  ["duplicate", Copy],
+  ["delete", Trash2],
+];

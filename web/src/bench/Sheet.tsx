@@ -15,10 +15,10 @@ import type { Bench, Operation, SheetNode } from "../api/client";
 import { partOf, type Place } from "../api/bench";
 import { useLine, type Deed } from "../api/edits";
 import { formOf } from "../api/content";
+import { press } from "./actions";
+import { useActing } from "./acting";
 import type { Onward } from "./CellInput";
 import { between, cellOf, keyOf, nodesOf, walk } from "./cells";
-import { wordsOf } from "./InPlace";
-import type { Writing } from "./Naming";
 import { SheetRow, type Typing } from "./SheetRow";
 import type { Pull } from "./Strip";
 import { useView, type Spot } from "./view";
@@ -36,7 +36,6 @@ interface Props {
   onDo: (deed: Deed, answered?: () => void) => Promise<Bench | null>;
   /** Shows what an operation would make, or what is there again. */
   onTry: (operation: Operation | null) => void;
-  onAddRow: () => void;
 }
 
 /** What a cell may begin with when it is typed over. */
@@ -52,16 +51,28 @@ const onwards: Record<Onward, [number, number, boolean]> = {
 
 /** The span sheet: the page's tree, and every column's span at every breakpoint.
  *  One grid, walked with the arrow keys. */
-export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAddRow }: Props) {
+export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Props) {
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const gathered = useView((v) => v.cells);
   const sent = useView((v) => v.sent);
-  const { select, go, gather, advance, sending, catchUp, found, pour, edit } = useView.getState();
+  const {
+    select,
+    go,
+    gather,
+    advance,
+    sending,
+    catchUp,
+    found,
+    pour,
+    write: setWriting,
+    open: setOpened,
+  } = useView.getState();
+  const acting = useActing();
   const anchor = useRef<Spot | null>(null);
-  const [writing, setWriting] = useState<Writing | null>(null);
+  const writing = useView((v) => v.writing);
   const [typing, setTyping] = useState<Typing | null>(null);
-  const [opened, setOpened] = useState<Spot | null>(null);
+  const opened = useView((v) => v.opened);
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
   const breakpoints = useMemo(() => bench.breakpoints.map((b) => b.name), [bench.breakpoints]);
@@ -186,7 +197,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     if (!spot || typing || writing) return;
     const node = lines.find((n) => n.id === spot.node);
     if (!node) return;
-    const handled = event.altKey ? altKey(event, node) : event.ctrlKey || event.metaKey ? false : plainKey(event, node);
+    const plain = !event.altKey && !event.ctrlKey && !event.metaKey;
+    const handled =
+      (plain && sheetKey(event, node)) ||
+      press(event, ["node", "sheet"], { ...acting, node }) ||
+      (plain && overtype(event, node));
     if (handled) event.preventDefault();
   }
 
@@ -213,29 +228,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
     } else void copy(spot.node, event.type === "cut");
   }
 
-  /** Puts the next piece of the content sheet that is not placed into a column. */
-  function placeNext(column: string) {
-    pour(true);
-    void onDo({ place: { column } });
-  }
-
-  function altKey(event: KeyboardEvent, node: SheetNode): boolean {
-    const by = ({ ArrowLeft: -1, ArrowRight: 1, ArrowUp: -1, ArrowDown: 1 } as const)[event.key as "ArrowUp"] as
-      1 | -1 | undefined;
-    if (by === undefined) return false;
-    const upright = event.key === "ArrowUp" || event.key === "ArrowDown";
-    if (upright && event.shiftKey) {
-      void act({ hop: { node: node.id, by } });
-    } else if (upright) {
-      void act({ move: { node: node.id, parent: node.parent, index: Math.max(0, node.index + by) } });
-    } else if (node.kind === "column") {
-      const step = { node: node.id, breakpoint: spot?.breakpoint ?? focus };
-      void onDo({ step: event.shiftKey ? { ...step, skip: by } : { ...step, width: by } });
-    }
-    return true;
-  }
-
-  function plainKey(event: KeyboardEvent, node: SheetNode): boolean {
+  /** Walks the sheet and types into it. */
+  function sheetKey(event: KeyboardEvent, node: SheetNode): boolean {
     const arrows: Record<string, [number, number]> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],
@@ -249,101 +243,26 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onAdd
       else if (next) go(next);
       return true;
     }
-    const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
-    switch (event.key) {
-      case "Home":
-      case "End": {
-        const line = event.key === "Home" ? lines[0] : lines.at(-1);
-        if (line) go({ node: line.id, breakpoint: spot?.breakpoint ?? null });
-        return true;
-      }
-      case "Enter":
-      case "F2":
-        if (!editable && spot!.breakpoint !== null) return false;
-        if (!editable) {
-          setWriting({ node: node.id, what: "name" });
-          return true;
-        }
-        setTyping({
-          spot: spot!,
-          text: node.cells[bench.breakpoints.findIndex((b) => b.name === spot!.breakpoint)]?.text ?? "",
-        });
-        return true;
-      case "Backspace":
-      case "Delete":
-        if (editable) void onDo({ type: { cells: chosen(spot!), text: "" } });
-        else void act({ remove: { node: node.id } });
-        return true;
-      case "n":
-      case "N":
-        if (node.kind === "row" || node.kind === "column")
-          void act({ addColumn: { near: node.id, before: event.key === "N" } });
-        return true;
-      case "w":
-        void act({ wrap: { node: node.id } });
-        return true;
-      case "r":
-        if (node.kind !== "row")
-          void act({ addRow: { inside: node.id, recipe: "", breakpoint: spot?.breakpoint ?? focus } });
-        return true;
-      case "d":
-        void act({ duplicate: { node: node.id } });
-        return true;
-      case "l": {
-        // Those that are selected with it, else its siblings.
-        const among = new Set(nodesOf(gathered));
-        const to = lines
-          .filter((n) => (among.size > 1 ? among.has(n.id) : n.parent === node.parent))
-          .filter((n) => n.kind === node.kind && n.id !== node.id)
-          .map((n) => n.id);
-        if (to.length > 0 && (node.kind === "row" || node.kind === "column"))
-          void onDo({ alike: { node: node.id, to } });
-        return true;
-      }
-      case "a":
-        onAddRow();
-        return true;
-      case "t":
-        if (!node.item) setWriting({ node: node.id, what: "element" });
-        return true;
-      case "p":
-        if (node.kind === "column") placeNext(node.id);
-        return true;
-      case "e": {
-        const block = node.kind === "column" ? wordsOf(bench, node.id) : null;
-        if (block) edit(block);
-        return block !== null;
-      }
-      case "F":
-        void act({ addSection: { near: node.id } });
-        return true;
-      case "f":
-        void act({ addContainer: { near: node.id, inside: node.kind === "section" } });
-        return true;
-      case "c": {
-        // The columns of the row, at the breakpoint selected or in focus.
-        const row = node.kind === "row" ? node.id : node.parent;
-        const all = lines.filter((n) => n.kind === "column" && n.parent === row);
-        const at = {
-          node: node.kind === "column" ? node.id : (all[0]?.id ?? ""),
-          breakpoint: spot?.breakpoint ?? focus,
-        };
-        if (all.length > 0)
-          gather(
-            at,
-            all.map((n) => `${n.id}/${at.breakpoint}`),
-          );
-        return true;
-      }
-      case "s":
-        setOpened({ node: node.id, breakpoint: spot?.breakpoint ?? focus });
-        return true;
+    if (event.key === "Home" || event.key === "End") {
+      const line = event.key === "Home" ? lines[0] : lines.at(-1);
+      if (line) go({ node: line.id, breakpoint: spot?.breakpoint ?? null });
+      return true;
     }
-    if (editable && begins[editable].test(event.key)) {
-      setTyping({ spot: spot!, text: event.key });
+    const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
+    if (editable && (event.key === "Enter" || event.key === "F2")) {
+      const at = bench.breakpoints.findIndex((b) => b.name === spot!.breakpoint);
+      setTyping({ spot: spot!, text: node.cells[at]?.text ?? "" });
       return true;
     }
     return false;
+  }
+
+  /** Begins to type over a cell with what may begin one. */
+  function overtype(event: KeyboardEvent, node: SheetNode): boolean {
+    const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
+    if (!editable || !begins[editable].test(event.key)) return false;
+    setTyping({ spot: spot!, text: event.key });
+    return true;
   }
 
   const stepOf = useCallback(

@@ -51,7 +51,7 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
       {!bench.code.left && (
         <span className="flex-none">
           <b className="font-semibold text-ink">{bench.code.classes}</b>{" "}
-          {bench.code.classes === 1 ? "setting class" : "setting classes"}, none redundant
+          {bench.code.classes === 1 ? "setting class" : "setting classes"}
         </span>
       )}
     </footer>

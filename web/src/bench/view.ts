@@ -1,4 +1,5 @@
 import { create } from "zustand";
+import type { Writing } from "./Naming";
 
 /** A cell of the sheet: a node, and a breakpoint or null for the node itself. */
 export interface Spot {
@@ -37,6 +38,12 @@ interface View {
   pouring: boolean;
   /** The block that is edited in place, in the lane in focus. */
   editing: string | null;
+  /** What of a node is written in the tree. */
+  writing: Writing | null;
+  /** The cell whose settings are all open. */
+  opened: Spot | null;
+  write: (writing: Writing | null) => void;
+  open: (opened: Spot | null) => void;
   setPanel: (panel: Panel) => void;
   /** Shows what is in the column, or the content sheet. */
   pour: (pouring: boolean) => void;
@@ -62,7 +69,18 @@ interface View {
   reset: () => void;
 }
 
-const start = { sent: {}, focus: null, spot: null, cells: [], shown: null, seeking: false, widths: {}, editing: null };
+const start = {
+  sent: {},
+  focus: null,
+  spot: null,
+  cells: [],
+  shown: null,
+  seeking: false,
+  widths: {},
+  editing: null,
+  writing: null,
+  opened: null,
+};
 
 export const useView = create<View>()((set) => ({
   ...start,
@@ -73,6 +91,8 @@ export const useView = create<View>()((set) => ({
   setPanel: (panel) => set({ panel }),
   pour: (pouring) => set({ panel: "content", pouring }),
   edit: (editing) => set({ editing }),
+  write: (writing) => set({ writing }),
+  open: (opened) => set({ opened }),
   setFocus: (focus) => set({ focus }),
   select: (spot) => set({ spot, cells: [], shown: spot }),
   go: (spot) => set({ spot, cells: [], shown: spot, seeking: true }),

@@ -1,0 +1,446 @@
+import type { Bench, Operation, SheetNode } from "../api/client";
+import type { Deed } from "../api/edits";
+import { nodesOf } from "./cells";
+import { wordsOf } from "./InPlace";
+import { useView, type Spot } from "./view";
+
+/** What actions are done with. */
+export interface Acting {
+  bench: Bench;
+  /** The selected node, and its cell. */
+  node: SheetNode | undefined;
+  spot: Spot | null;
+  /** The breakpoint in focus. */
+  focus: string;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+  /** To the add row box. */
+  addRow: () => void;
+  open: (dialog: "commands" | "keys" | "fill") => void;
+  navigate: (address: string) => void;
+}
+
+/** Something that can be done, by its keys, from a menu and from the command search. */
+export interface Action {
+  id: string;
+  /** As they are shown, such as Shift+Alt+↓; several with " or " between. */
+  keys?: string;
+  label: string | ((c: Acting) => string);
+  /** What the list of keys says, where that is not the label. */
+  help?: string;
+  group: "node" | "sheet" | "page";
+  /** Other words it is found by. */
+  words?: string;
+  when?: (c: Acting) => boolean;
+  /** When its keys do it, if not always. */
+  keyed?: (c: Acting) => boolean;
+  do: (c: Acting) => unknown;
+}
+
+const kind = (c: Acting) => c.node?.kind;
+const holdsColumns = (c: Acting) => kind(c) === "row" || kind(c) === "column";
+const editable = (c: Acting) => holdsColumns(c) && c.spot?.breakpoint != null;
+const breakpoint = (c: Acting) => c.spot?.breakpoint ?? c.focus;
+
+/** Does something and selects what it made or left. */
+async function act(c: Acting, operation: Operation) {
+  const made = await c.onDo(operation);
+  if (made?.select) useView.getState().go({ node: made.select, breakpoint: c.spot?.breakpoint ?? null });
+}
+
+/** Does something to the selected node. */
+const on = (operation: (node: SheetNode, c: Acting) => Operation) => (c: Acting) =>
+  c.node && void act(c, operation(c.node, c));
+
+const siblings = (c: Acting) =>
+  c.bench.nodes.filter((n) => c.node && n.parent === c.node.parent && n.kind !== "block" && n.id !== c.node.id);
+
+/** Those that are made alike: what is selected with the node, else its siblings. */
+function likes(c: Acting): string[] {
+  const among = new Set(nodesOf(useView.getState().cells));
+  const all = among.size > 1 ? c.bench.nodes.filter((n) => among.has(n.id)) : siblings(c);
+  return all.filter((n) => n.kind === c.node?.kind && n.id !== c.node.id).map((n) => n.id);
+}
+
+const step = (by: { width?: number; skip?: number }) =>
+  on((n, c) => ({ step: { node: n.id, breakpoint: breakpoint(c), ...by } }));
+const isColumn = (c: Acting) => kind(c) === "column";
+const isFrame = (c: Acting) => kind(c) === "container" || kind(c) === "section";
+
+function nextFocus(c: Acting, by: number): string | undefined {
+  const names = c.bench.breakpoints.map((b) => b.name);
+  return names[names.indexOf(c.focus) + by];
+}
+
+/** The columns of the row, at the breakpoint selected or in focus. */
+function gatherRow(c: Acting) {
+  const row = kind(c) === "row" ? c.node!.id : c.node!.parent;
+  const all = c.bench.nodes.filter((n) => n.kind === "column" && n.parent === row);
+  const at = { node: isColumn(c) ? c.node!.id : (all[0]?.id ?? ""), breakpoint: breakpoint(c) };
+  if (all.length > 0)
+    useView.getState().gather(
+      at,
+      all.map((n) => `${n.id}/${at.breakpoint}`),
+    );
+}
+
+const here = (c: Acting) => `/${c.bench.project.id}/${c.bench.page.id}`;
+
+/** Everything there is to do on the Bench. */
+export const actions: readonly Action[] = [
+  {
+    id: "column",
+    keys: "N",
+    label: "New column",
+    group: "node",
+    when: holdsColumns,
+    do: on((n) => ({ addColumn: { near: n.id } })),
+  },
+  {
+    id: "columnBefore",
+    keys: "Shift+N",
+    label: "New column before",
+    group: "node",
+    when: holdsColumns,
+    do: on((n) => ({ addColumn: { near: n.id, before: true } })),
+  },
+  {
+    id: "rowInside",
+    keys: "R",
+    label: "Row inside",
+    group: "node",
+    words: "nest nested",
+    when: (c) => c.node !== undefined && kind(c) !== "row",
+    do: on((n, c) => ({ addRow: { inside: n.id, recipe: "", breakpoint: breakpoint(c) } })),
+  },
+  {
+    id: "rowBefore",
+    label: "Row before",
+    group: "node",
+    when: holdsColumns,
+    do: on((n, c) => ({ addRow: { near: n.id, before: true, recipe: "x1", breakpoint: c.focus } })),
+  },
+  {
+    id: "wrap",
+    keys: "W",
+    label: (c) => (isColumn(c) ? "Wrap what is in it in a row" : isFrame(c) ? "Wrap it in a section" : "Wrap it"),
+    help: "Wrap: content in a row, a row in a container",
+    group: "node",
+    do: on((n) => ({ wrap: { node: n.id } })),
+  },
+  {
+    id: "container",
+    keys: "F",
+    label: (c) => (kind(c) === "section" ? "Container inside" : "Container after"),
+    help: "New container after, or inside a section",
+    group: "node",
+    do: on((n) => ({ addContainer: { near: n.id, inside: n.kind === "section" } })),
+  },
+  {
+    id: "containerBefore",
+    label: "Container before",
+    group: "node",
+    do: on((n) => ({ addContainer: { near: n.id, before: true } })),
+  },
+  {
+    id: "section",
+    keys: "Shift+F",
+    label: "Section after",
+    group: "node",
+    do: on((n) => ({ addSection: { near: n.id } })),
+  },
+  {
+    id: "sectionBefore",
+    label: "Section before",
+    group: "node",
+    do: on((n) => ({ addSection: { near: n.id, before: true } })),
+  },
+  {
+    id: "sectionInside",
+    label: "Section inside",
+    group: "node",
+    when: (c) => kind(c) === "section",
+    do: on((n) => ({ addSection: { near: n.id, inside: true } })),
+  },
+  { id: "duplicate", keys: "D", label: "Duplicate", group: "node", do: on((n) => ({ duplicate: { node: n.id } })) },
+  {
+    id: "delete",
+    keys: "Delete or Backspace",
+    label: "Delete",
+    help: "On a name: delete the node",
+    group: "node",
+    words: "remove",
+    keyed: (c) => !editable(c),
+    do: on((n) => ({ remove: { node: n.id } })),
+  },
+  {
+    id: "up",
+    keys: "Alt+↑",
+    label: "Move up",
+    group: "node",
+    when: (c) => (c.node?.index ?? 0) > 0,
+    do: on((n) => ({ move: { node: n.id, parent: n.parent, index: n.index - 1 } })),
+  },
+  {
+    id: "down",
+    keys: "Alt+↓",
+    label: "Move down",
+    group: "node",
+    when: (c) => (c.node?.index ?? 0) < siblings(c).length,
+    do: on((n) => ({ move: { node: n.id, parent: n.parent, index: n.index + 1 } })),
+  },
+  {
+    id: "on",
+    keys: "Shift+Alt+↓",
+    label: "Move on, into what can hold it",
+    group: "node",
+    do: on((n) => ({ hop: { node: n.id, by: 1 } })),
+  },
+  {
+    id: "back",
+    keys: "Shift+Alt+↑",
+    label: "Move back, into what can hold it",
+    group: "node",
+    do: on((n) => ({ hop: { node: n.id, by: -1 } })),
+  },
+  {
+    id: "narrower",
+    keys: "Alt+←",
+    label: "One unit narrower",
+    group: "node",
+    words: "take span width",
+    when: isColumn,
+    do: step({ width: -1 }),
+  },
+  {
+    id: "wider",
+    keys: "Alt+→",
+    label: "One unit wider",
+    group: "node",
+    words: "take span width",
+    when: isColumn,
+    do: step({ width: 1 }),
+  },
+  {
+    id: "skipLess",
+    keys: "Shift+Alt+←",
+    label: "Skip one unit less",
+    group: "node",
+    words: "offset push",
+    when: isColumn,
+    do: step({ skip: -1 }),
+  },
+  {
+    id: "skipMore",
+    keys: "Shift+Alt+→",
+    label: "Skip one unit more",
+    group: "node",
+    words: "offset push",
+    when: isColumn,
+    do: step({ skip: 1 }),
+  },
+  {
+    id: "alike",
+    keys: "L",
+    label: "Make its siblings alike",
+    help: "Make its siblings, or what is selected with it, alike",
+    group: "node",
+    words: "same copy settings",
+    when: (c) => holdsColumns(c) && likes(c).length > 0,
+    do: (c) => void c.onDo({ alike: { node: c.node!.id, to: likes(c) } }),
+  },
+  {
+    id: "rename",
+    keys: "F2 or Enter",
+    label: "Rename",
+    help: "On a name: rename",
+    group: "sheet",
+    keyed: (c) => c.spot?.breakpoint === null,
+    do: (c) => {
+      useView.getState().go({ node: c.node!.id, breakpoint: null });
+      useView.getState().write({ node: c.node!.id, what: "name" });
+    },
+  },
+  {
+    id: "element",
+    keys: "T",
+    label: "Set its element",
+    group: "sheet",
+    words: "tag",
+    when: (c) => !c.node?.item,
+    do: (c) => useView.getState().write({ node: c.node!.id, what: "element" }),
+  },
+  {
+    id: "words",
+    keys: "E",
+    label: "Edit its words in place",
+    group: "sheet",
+    words: "text content",
+    when: (c) => isColumn(c) && wordsOf(c.bench, c.node!.id) !== null,
+    do: (c) => useView.getState().edit(wordsOf(c.bench, c.node!.id)),
+  },
+  {
+    id: "place",
+    keys: "P",
+    label: "Place the next piece of the content sheet",
+    group: "sheet",
+    when: isColumn,
+    do: (c) => {
+      useView.getState().pour(true);
+      void c.onDo({ place: { column: c.node!.id } });
+    },
+  },
+  {
+    id: "row",
+    keys: "C",
+    label: "Select all columns of the row",
+    group: "sheet",
+    when: holdsColumns,
+    do: gatherRow,
+  },
+  {
+    id: "settings",
+    keys: "S",
+    label: "All settings",
+    group: "sheet",
+    words: "order nudge offset align hide",
+    do: (c) => useView.getState().open({ node: c.node!.id, breakpoint: breakpoint(c) }),
+  },
+  {
+    id: "clear",
+    keys: "Delete or Backspace",
+    label: "Clear what is set here",
+    help: "In a cell: clear what is set here",
+    group: "sheet",
+    words: "carry reset",
+    when: holdsColumns,
+    keyed: editable,
+    do: (c) => {
+      const chosen = useView.getState().cells.map((key) => key.split("/"));
+      const cells = chosen.length > 0 ? chosen : [[c.node!.id, breakpoint(c)]];
+      void c.onDo({ type: { cells: cells.map(([node, at]) => ({ node: node!, breakpoint: at! })), text: "" } });
+    },
+  },
+  { id: "addRow", keys: "A", label: "Add a row", help: "To the add row box", group: "page", do: (c) => c.addRow() },
+  {
+    id: "fill",
+    label: (c) => `Fill smaller widths from ${c.focus}`,
+    group: "page",
+    when: (c) => c.focus !== c.bench.breakpoints[0]?.name,
+    do: (c) => c.open("fill"),
+  },
+  {
+    id: "narrowerFocus",
+    keys: ",",
+    label: "Focus the narrower breakpoint",
+    group: "page",
+    when: (c) => nextFocus(c, -1) !== undefined,
+    do: (c) => useView.getState().setFocus(nextFocus(c, -1)!),
+  },
+  {
+    id: "widerFocus",
+    keys: ".",
+    label: "Focus the wider breakpoint",
+    group: "page",
+    when: (c) => nextFocus(c, 1) !== undefined,
+    do: (c) => useView.getState().setFocus(nextFocus(c, 1)!),
+  },
+  { id: "why", label: "Why", group: "page", do: () => useView.getState().setPanel("why") },
+  { id: "content", label: "Content", group: "page", do: () => useView.getState().setPanel("content") },
+  { id: "history", label: "History", group: "page", do: () => useView.getState().setPanel("history") },
+  {
+    id: "undo",
+    keys: "Ctrl+Z",
+    label: (c) => `Undo: ${c.bench.undo}`,
+    help: "Undo",
+    group: "page",
+    when: (c) => c.bench.undo !== "",
+    keyed: () => true,
+    do: (c) => void c.onDo("undo"),
+  },
+  {
+    id: "redo",
+    keys: "Ctrl+Shift+Z",
+    label: (c) => `Redo: ${c.bench.redo}`,
+    help: "Redo",
+    group: "page",
+    when: (c) => c.bench.redo !== "",
+    keyed: () => true,
+    do: (c) => void c.onDo("redo"),
+  },
+  {
+    id: "ghosts",
+    label: () => (useView.getState().ghosts ? "Do not mark hidden columns" : "Mark hidden columns"),
+    group: "page",
+    do: () => useView.getState().setGhosts(!useView.getState().ghosts),
+  },
+  { id: "take", label: "Take the code away", group: "page", do: (c) => c.navigate(`${here(c)}/take`) },
+  { id: "proof", label: "Proof", group: "page", do: (c) => c.navigate(`${here(c)}/proof`) },
+  { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
+  {
+    id: "commands",
+    keys: "Ctrl+K",
+    label: "Find any action, page or node",
+    group: "page",
+    do: (c) => c.open("commands"),
+  },
+  { id: "keys", keys: "?", label: "Keys", help: "These keys", group: "page", do: (c) => c.open("keys") },
+  { id: "shelf", label: "Shelf", group: "page", do: (c) => c.navigate("/") },
+];
+
+/** Whether an action can be done. */
+export function can(action: Action, c: Acting): boolean {
+  return (action.group === "page" || c.node !== undefined) && (action.when?.(c) ?? true);
+}
+
+export const labelOf = (action: Action, c: Acting): string =>
+  typeof action.label === "string" ? action.label : action.label(c);
+
+export const actionOf = (id: string): Action => actions.find((a) => a.id === id)!;
+
+interface Pressed {
+  key: string;
+  ctrlKey: boolean;
+  metaKey: boolean;
+  altKey: boolean;
+  shiftKey: boolean;
+}
+
+const arrows: Record<string, string> = { "←": "ArrowLeft", "→": "ArrowRight", "↑": "ArrowUp", "↓": "ArrowDown" };
+
+/** Whether a key is one of those that are shown so. */
+function isPressed(keys: string, e: Pressed): boolean {
+  return keys.split(" or ").some((shown) => {
+    const parts = shown.split("+");
+    const name = parts.pop()!;
+    const held = (modifier: string) => parts.includes(modifier);
+    if (held("Ctrl") !== (e.ctrlKey || e.metaKey) || held("Alt") !== e.altKey) return false;
+    if (/^[A-Z]$/.test(name)) return e.key.toUpperCase() === name && held("Shift") === e.shiftKey;
+    if (name.length === 1 && !arrows[name]) return e.key === name; // which key it is hangs on the keyboard
+    return e.key === (arrows[name] ?? name) && held("Shift") === e.shiftKey;
+  });
+}
+
+/** Does what a key is for, in the sheet or anywhere; false where it is for nothing. */
+export function press(e: Pressed, groups: readonly Action["group"][], c: Acting): boolean {
+  const action = actions.find(
+    (a) => a.keys && groups.includes(a.group) && isPressed(a.keys, e) && can(a, c) && (a.keyed?.(c) ?? true),
+  );
+  if (action) action.do(c);
+  return action !== undefined;
+}
+
+/** The keys of the Bench, as they are shown: how the sheet is walked and typed into,
+ *  then every action's. The README has the same. */
+export const keys: readonly (readonly [keys: string, does: string])[] = [
+  ["Arrows, Home, End", "Walk the sheet"],
+  ["Shift+arrows · Shift+click", "Select cells from here to there"],
+  ["Ctrl+click", "Add a cell to the selection, or take it out"],
+  ["6 · 2_6_1 · 1/3 · = · ~ · * · x", "Set the cells selected; in a row /3 or off"],
+  ["Enter · Tab", "Set and go down · across"],
+  ["Enter, F2", "In a cell: change what it has"],
+  [
+    "Ctrl+C · Ctrl+X · Ctrl+V",
+    "Copy, cut, paste a node with all in it, between pages and projects; text that is pasted goes to the content sheet",
+  ],
+  ...actions.flatMap((a) => (a.keys ? [[a.keys, a.help ?? (a.label as string)] as const] : [])),
+];
