@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { PanelRight, PanelRightClose } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams } from "react-router";
@@ -188,19 +189,19 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
             <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
               <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
                 <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
-                <Suspense fallback={<span className={toolButton}>Row recipes</span>}>
+                <Suspense fallback={<Button size="small">Row recipes</Button>}>
                   {recipes ? (
                     <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
                   ) : (
-                    <button type="button" onClick={() => setRecipes(true)} className={toolButton}>
+                    <Button size="small" onClick={() => setRecipes(true)}>
                       Row recipes
-                    </button>
+                    </Button>
                   )}
                 </Suspense>
                 {focus !== bench.breakpoints[0]?.name && !empty && (
-                  <button type="button" onClick={() => setDialog("fill")} className={toolButton}>
+                  <Button size="small" onClick={() => setDialog("fill")}>
                     Fill smaller widths
-                  </button>
+                  </Button>
                 )}
                 <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
                   2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
@@ -267,8 +268,6 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   );
 }
 
-const toolButton = "flex-none rounded-md border border-control bg-raised px-2.5 py-1 whitespace-nowrap hover:bg-line-2";
-
 /** Whether keys are meant for a field. */
 function isTyping(target: EventTarget | null) {
   return target instanceof HTMLElement && target.matches("input:not([type=checkbox]), textarea, select");
@@ -284,13 +283,9 @@ function Empty({ onStart }: { onStart: () => void }) {
         press Enter. <code className="font-mono">4 8</code> is two columns from the breakpoint in focus on,{" "}
         <code className="font-mono">12 12 | mid 6 6 | wide 4 8</code> says it for each breakpoint.
       </p>
-      <button
-        type="button"
-        onClick={onStart}
-        className="mt-3 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
-      >
+      <Button look="main" onClick={onStart} className="mt-3">
         Add the first row
-      </button>
+      </Button>
     </div>
   );
 }

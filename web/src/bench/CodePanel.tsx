@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { Check, Copy } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
 import type { Bench } from "../api/client";
@@ -66,14 +67,10 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
             </option>
           ))}
         </select>
-        <button
-          type="button"
-          onClick={() => void copy()}
-          className="flex items-center gap-1 rounded-md border border-control bg-raised px-2 py-[3px] text-[12px] hover:bg-line-2"
-        >
+        <Button size="tiny" onClick={() => void copy()}>
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
           <span aria-live="polite">{copied === text && text ? "Copied" : "Copy"}</span>
-        </button>
+        </Button>
       </div>
       <div className="flex min-h-0 flex-col [contain:strict]">
         <div className="flex flex-none items-center gap-3 px-3 py-1.5 text-[12px] text-ink-2">

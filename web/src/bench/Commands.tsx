@@ -40,7 +40,7 @@ export default function Commands({ onClose }: { onClose: () => void }) {
     setTimeout(deed);
   }
   const item = (name: string, deed: () => unknown, keys = "", words = "") => (
-    <Item key={name} name={name} value={`${name} ${words}`} keys={keys} onSelect={() => run(deed)} />
+    <Item key={name} name={name} value={`${name} ${words}`.trim()} keys={keys} onSelect={() => run(deed)} />
   );
   const group = (which: Action["group"]) =>
     actions

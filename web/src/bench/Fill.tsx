@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { Bench, Lane } from "../api/client";
@@ -66,14 +67,13 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
                       <b className="min-w-0 truncate font-semibold">{p.name}</b>
                       <span className="font-mono text-[11px] text-madder">{p.breakpoint}</span>
                       <span className="flex-1" />
-                      <button
-                        type="button"
+                      <Button
+                        size="tiny"
                         aria-label={`Accept ${p.name} at ${p.breakpoint}`}
                         onClick={() => void onDo({ fill: { from, to: [p.breakpoint], rows: [p.row] } })}
-                        className="rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2"
                       >
                         Accept
-                      </button>
+                      </Button>
                     </div>
                     <p className="font-mono text-[11.5px]">
                       <s className="text-ink-2">{p.now}</s> <span aria-hidden="true">→</span>{" "}
@@ -100,16 +100,12 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
           )}
           <div className="mt-3 flex gap-2">
             {proposals.length > 0 && (
-              <button
-                type="button"
-                onClick={() => void onDo({ fill: { from } }).then((made) => made && onClose())}
-                className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
-              >
+              <Button look="main" onClick={() => void onDo({ fill: { from } }).then((made) => made && onClose())}>
                 Accept all {proposals.length}
-              </button>
+              </Button>
             )}
-            <Dialog.Close className="rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2">
-              {proposals.length > 0 ? "Leave the rest" : "Close"}
+            <Dialog.Close asChild>
+              <Button>{proposals.length > 0 ? "Leave the rest" : "Close"}</Button>
             </Dialog.Close>
           </div>
           <Dialog.Close

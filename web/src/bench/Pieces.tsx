@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { Check } from "lucide-react";
 import { useState } from "react";
 import type { Bench, SheetNode } from "../api/client";
@@ -74,14 +75,9 @@ export function Pieces({ bench, place, column, onDo }: Props) {
         className="mt-2 w-full rounded-md border border-control bg-raised px-1.5 py-1 placeholder:text-ink-2"
       />
       <div className="mt-1 flex gap-1.5">
-        <button
-          type="button"
-          disabled={text.trim() === ""}
-          onClick={() => void pour(text)}
-          className="rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2 disabled:opacity-40"
-        >
+        <Button size="tiny" disabled={text.trim() === ""} onClick={() => void pour(text)}>
           Add as {text.trim() === "" || formOf(text) === "markdown" ? "Markdown" : "HTML"}
-        </button>
+        </Button>
         <label className="cursor-pointer rounded-md border border-control bg-raised px-2 py-0.5 focus-within:outline-2 focus-within:outline-madder hover:bg-line-2">
           Open…
           <input
@@ -95,13 +91,9 @@ export function Pieces({ bench, place, column, onDo }: Props) {
           />
         </label>
         {pieces.length > 0 && (
-          <button
-            type="button"
-            onClick={() => void onDo({ sheet: { pieces: [] } })}
-            className="ml-auto rounded-md border border-control bg-raised px-2 py-0.5 hover:bg-line-2"
-          >
+          <Button size="tiny" onClick={() => void onDo({ sheet: { pieces: [] } })} className="ml-auto">
             Clear
-          </button>
+          </Button>
         )}
       </div>
     </section>

@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { Trash2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
@@ -56,8 +57,10 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
 
   return (
     <Popover.Root open={open} onOpenChange={show}>
-      <Popover.Trigger className="flex-none rounded-md border border-control bg-raised px-2.5 py-1 whitespace-nowrap hover:bg-line-2">
-        Row recipes
+      <Popover.Trigger asChild>
+        <Button size="small" className="flex-none">
+          Row recipes
+        </Button>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
@@ -126,9 +129,9 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
                 maxLength={120}
                 className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1"
               />
-              <button type="submit" className="rounded-md border border-control bg-raised px-2.5 py-1 hover:bg-line-2">
+              <Button type="submit" size="small">
                 Keep as a recipe
-              </button>
+              </Button>
             </form>
           )}
         </Popover.Content>

@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { Plus, Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
@@ -72,12 +73,9 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
       >
         Proof
       </Link>
-      <Link
-        to={`/${bench.project.id}/${bench.page.id}/take`}
-        className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold whitespace-nowrap text-on-dye"
-      >
-        Take away
-      </Link>
+      <Button look="main" asChild>
+        <Link to={`/${bench.project.id}/${bench.page.id}/take`}>Take away</Link>
+      </Button>
     </header>
   );
 }

@@ -414,7 +414,7 @@ function isPressed(keys: string, e: Pressed): boolean {
     const name = parts.pop()!;
     const held = (modifier: string) => parts.includes(modifier);
     if (held("Ctrl") !== (e.ctrlKey || e.metaKey) || held("Alt") !== e.altKey) return false;
-    if (/^[A-Z]$/.test(name)) return e.key.toUpperCase() === name && held("Shift") === e.shiftKey;
+    if (/^[A-Z]$/.test(name)) return e.key.toUpperCase() === name && held("Shift") === (e.shiftKey || e.key === name);
     if (name.length === 1 && !arrows[name]) return e.key === name; // which key it is hangs on the keyboard
     return e.key === (arrows[name] ?? name) && held("Shift") === e.shiftKey;
   });

@@ -1,12 +1,12 @@
-import { ArrowLeft } from "lucide-react";
+import { Button } from "../parts/Button";
+import { Screen } from "../parts/Screen";
 import { useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { useParams, useSearchParams } from "react-router";
 import type { Comparison, Moment } from "../api/client";
 import { useBench, type Place } from "../api/bench";
 import { useDo, type Deed } from "../api/edits";
 import { useComparison, useHistory } from "../api/history";
 import { LaneDrawing } from "../bench/LaneDrawing";
-import { Mark } from "../parts/Mark";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 
@@ -30,17 +30,14 @@ export default function CompareScreen() {
   const moment = (revision: number) => history.data?.find((m) => m.revision === revision);
 
   return (
-    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)]">
-      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
-        <Link to={`/${place.project}/${place.page}`} className="flex items-center gap-2 rounded-sm font-semibold">
-          <Mark />
-          <ArrowLeft size={14} aria-hidden="true" />
-          Bench
-        </Link>
+    <Screen
+      title={
         <h1 className="min-w-0 truncate text-bar-ink-2">
           {bench.data.page.name}: revision {from} and revision {to}
         </h1>
-      </header>
+      }
+      back={`/${place.project}/${place.page}`}
+    >
       <main className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3 p-4">
         <div className="flex items-center gap-3">
           <Segmented
@@ -56,16 +53,16 @@ export default function CompareScreen() {
           </span>
         </div>
         <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1fr)_minmax(0,1.3fr)] gap-4">
-          <SideView title={title(from, moment(from))} side={compared.data.before} breakpoint={at}>
+          <SideView which="Before" title={title(from, moment(from))} side={compared.data.before} breakpoint={at}>
             <Back now={bench.data.revision} to={from} name={moment(from)?.name ?? ""} onDo={send} />
           </SideView>
-          <SideView title={title(to, moment(to))} side={compared.data.after} breakpoint={at}>
+          <SideView which="After" title={title(to, moment(to))} side={compared.data.after} breakpoint={at}>
             <Back now={bench.data.revision} to={to} name={moment(to)?.name ?? ""} onDo={send} />
           </SideView>
           <CodeDiff code={compared.data.code} />
         </div>
       </main>
-    </div>
+    </Screen>
   );
 }
 
@@ -84,27 +81,24 @@ interface BackProps {
 function Back({ now, to, name, onDo }: BackProps) {
   if (to === now) return <span className="text-ink-2">now</span>;
   return (
-    <button
-      type="button"
-      onClick={() => void onDo({ to, name })}
-      className="rounded-md border border-control bg-raised px-2 py-0.5 text-[12px] hover:bg-line-2"
-    >
+    <Button size="tiny" onClick={() => void onDo({ to, name })}>
       Back to it
-    </button>
+    </Button>
   );
 }
 
 interface SideProps {
+  which: "Before" | "After";
   title: string;
   side: Comparison["before"];
   breakpoint: string;
   children: React.ReactNode;
 }
 
-function SideView({ title, side, breakpoint, children }: SideProps) {
+function SideView({ which, title, side, breakpoint, children }: SideProps) {
   const lane = side?.lanes.find((l) => l.breakpoint === breakpoint);
   return (
-    <section aria-label={title} className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
+    <section aria-label={`${which}: ${title}`} className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
       <div className="flex h-7 items-center gap-2">
         <h2 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{title}</h2>
         {children}

@@ -1,20 +1,28 @@
+import { Slot } from "radix-ui";
 import type { ComponentPropsWithRef } from "react";
 
 interface Props extends ComponentPropsWithRef<"button"> {
-  /** The one main action, one among others, or one that is only words. */
-  look?: "main" | "plain" | "link";
-  /** As low as a line of small text. */
-  small?: boolean;
+  /** The one main action, or one among others. */
+  look?: "main" | "plain";
+  size?: "normal" | "small" | "tiny";
+  /** It is drawn as what stands in it: a link, say. */
+  asChild?: boolean;
 }
 
 const looks = {
-  main: "rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye disabled:opacity-50",
-  plain: "rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2 disabled:opacity-40",
-  link: "text-ink-2 underline",
+  main: "bg-madder-strong font-semibold text-on-dye",
+  plain: "border border-control bg-raised hover:bg-line-2",
 };
+const sizes = { normal: "px-3 py-1.5", small: "px-2.5 py-1", tiny: "px-2 py-0.5 text-[12px]" };
 
 /** A button. */
-export function Button({ look = "plain", small = false, className = "", ...rest }: Props) {
-  const size = small ? "!px-2.5 !py-1" : "";
-  return <button type="button" {...rest} className={`whitespace-nowrap ${looks[look]} ${size} ${className}`} />;
+export function Button({ look = "plain", size = "normal", asChild = false, className = "", ...rest }: Props) {
+  const As = asChild ? Slot.Root : "button";
+  return (
+    <As
+      {...(asChild ? {} : { type: "button" as const })}
+      {...rest}
+      className={`flex items-center gap-1.5 rounded-md whitespace-nowrap disabled:opacity-40 ${looks[look]} ${sizes[size]} ${className}`}
+    />
+  );
 }

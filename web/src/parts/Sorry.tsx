@@ -1,3 +1,4 @@
+import { Button } from "./Button";
 import { Link } from "react-router";
 import { Mark } from "./Mark";
 
@@ -12,14 +13,10 @@ export function Sorry({ why, again }: { why: string; again?: () => void }) {
           {why}
         </p>
         <div className="mt-4 flex gap-2">
-          <Link to="/" className="rounded-md border border-control bg-raised px-3 py-1.5">
-            To the shelf
-          </Link>
-          {again && (
-            <button type="button" onClick={again} className="rounded-md border border-control bg-raised px-3 py-1.5">
-              Try again
-            </button>
-          )}
+          <Button asChild>
+            <Link to="/">To the shelf</Link>
+          </Button>
+          {again && <Button onClick={again}>Try again</Button>}
         </div>
       </div>
     </main>

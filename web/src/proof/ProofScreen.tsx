@@ -1,9 +1,8 @@
-import { ArrowLeft } from "lucide-react";
+import { Screen } from "../parts/Screen";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import { useBench, type Place } from "../api/bench";
 import { useFollow } from "../api/edits";
-import { Mark } from "../parts/Mark";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 import { ThemeButton } from "../parts/ThemeButton";
@@ -34,61 +33,64 @@ export default function ProofScreen() {
   const scale = Math.min(1, room.width / width);
 
   return (
-    <div className="grid h-full grid-rows-[48px_auto_minmax(0,1fr)]">
-      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
-        <Mark />
-        <h1 className="truncate text-[14px] font-semibold">Proof of {bench.page.name}</h1>
-        <span className="text-[12px] whitespace-nowrap text-bar-ink-2">rev {bench.revision}</span>
-        <span className="flex-1" />
-        <ThemeButton />
-        <Link
-          to={`/${place.project}/${place.page}`}
-          className="flex items-center gap-1.5 rounded-md border border-bar-line px-3 py-1.5 whitespace-nowrap"
+    <Screen
+      title={
+        <>
+          <h1 className="truncate text-[14px] font-semibold">Proof of {bench.page.name}</h1>
+          <span className="text-[12px] whitespace-nowrap text-bar-ink-2">rev {bench.revision}</span>
+        </>
+      }
+      back={`/${place.project}/${place.page}`}
+      offers={<ThemeButton />}
+    >
+      <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
+        <section
+          aria-label="Width"
+          className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-3.5 py-2"
         >
-          <ArrowLeft size={14} aria-hidden="true" />
-          Bench
-        </Link>
-      </header>
-      <section
-        aria-label="Width"
-        className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-sheet px-3.5 py-2"
-      >
-        <Segmented
-          label="Breakpoint"
-          value={here.name}
-          options={bench.breakpoints.map((b) => [b.name, b.name] as const)}
-          onChange={(name) => setWidth(bench.lanes.find((l) => l.breakpoint === name)!.width)}
-        />
-        <div className="w-80 max-w-full">
-          <WidthSlider label="Width of the proof" low={first.low} high={last.high} value={width} onChange={setWidth} />
-        </div>
-        <Segmented
-          label="Code"
-          value={as}
-          options={[
-            ["classes", "Classes"],
-            ["mixins", "Mixins"],
-          ]}
-          onChange={setAs}
-        />
-        <p className="font-mono text-[12px] text-ink-2">
-          <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
-          {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
-        </p>
-      </section>
-      <main ref={stage} className="min-h-0 overflow-hidden p-4">
-        <div className="mx-auto h-full" style={{ width: width * scale }}>
-          <iframe
-            key={`${bench.revision} ${as}`}
-            title={`${bench.page.name} at ${width} px`}
-            sandbox=""
-            src={`/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`}
-            className="origin-top-left border border-line bg-white"
-            style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
+          <Segmented
+            label="Breakpoint"
+            value={here.name}
+            options={bench.breakpoints.map((b) => [b.name, b.name] as const)}
+            onChange={(name) => setWidth(bench.lanes.find((l) => l.breakpoint === name)!.width)}
           />
-        </div>
-      </main>
-    </div>
+          <div className="w-80 max-w-full">
+            <WidthSlider
+              label="Width of the proof"
+              low={first.low}
+              high={last.high}
+              value={width}
+              onChange={setWidth}
+            />
+          </div>
+          <Segmented
+            label="Code"
+            value={as}
+            options={[
+              ["classes", "Classes"],
+              ["mixins", "Mixins"],
+            ]}
+            onChange={setAs}
+          />
+          <p className="font-mono text-[12px] text-ink-2">
+            <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
+            {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
+          </p>
+        </section>
+        <main ref={stage} className="min-h-0 overflow-hidden p-4">
+          <div className="mx-auto h-full" style={{ width: width * scale }}>
+            <iframe
+              key={`${bench.revision} ${as}`}
+              title={`${bench.page.name} at ${width} px`}
+              sandbox=""
+              src={`/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`}
+              className="origin-top-left border border-line bg-white"
+              style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
+            />
+          </div>
+        </main>
+      </div>
+    </Screen>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import { Plus } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
@@ -23,9 +24,11 @@ export function NewProject() {
 
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className="flex items-center gap-2 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye">
-        <Plus size={15} aria-hidden="true" />
-        New project
+      <Popover.Trigger asChild>
+        <Button look="main">
+          <Plus size={15} aria-hidden="true" />
+          New project
+        </Button>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
@@ -52,9 +55,9 @@ export function NewProject() {
                 {begin.error.message}
               </p>
             )}
-            <button type="submit" className="rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye">
+            <Button type="submit" look="main">
               Begin
-            </button>
+            </Button>
           </form>
         </Popover.Content>
       </Popover.Portal>

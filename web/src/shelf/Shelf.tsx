@@ -1,8 +1,9 @@
+import { Button } from "../parts/Button";
+import { Screen } from "../parts/Screen";
 import { FolderInput } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Card as CardData } from "../api/client";
 import { useBringIn, usePut, useShelf } from "../api/shelf";
-import { Mark } from "../parts/Mark";
 import { ThemeButton } from "../parts/ThemeButton";
 import { Card } from "./Card";
 import { NewProject } from "./NewProject";
@@ -21,13 +22,7 @@ export default function Shelf() {
   const cards = shelf.data ?? [];
 
   return (
-    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)]">
-      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
-        <Mark />
-        <span className="text-[14px] font-semibold">Kit Rows</span>
-        <span className="flex-1" />
-        <ThemeButton />
-      </header>
+    <Screen title={<span className="text-[14px] font-semibold">Kit Rows</span>} offers={<ThemeButton />}>
       {/* A file may be dropped anywhere; the button beside does the same by key. */}
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
       <main
@@ -52,14 +47,10 @@ export default function Shelf() {
             </div>
             <span className="flex-1" />
             <NewProject />
-            <button
-              type="button"
-              onClick={() => file.current?.click()}
-              className="flex items-center gap-2 rounded-md border border-control bg-raised px-3 py-1.5 hover:bg-line-2"
-            >
+            <Button onClick={() => file.current?.click()}>
               <FolderInput size={15} aria-hidden="true" />
               Bring in a project file
-            </button>
+            </Button>
             <input
               ref={file}
               type="file"
@@ -126,6 +117,6 @@ export default function Shelf() {
           </ul>
         </div>
       </main>
-    </div>
+    </Screen>
   );
 }

@@ -1,11 +1,12 @@
-import { ArrowLeft, Check, Copy, Download, Package } from "lucide-react";
+import { Button } from "../parts/Button";
+import { Screen } from "../parts/Screen";
+import { Check, Copy, Download, Package } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
-import { Link, useParams } from "react-router";
+import { useParams } from "react-router";
 import { useBench, type Place } from "../api/bench";
 import { archiveAt, forms, useCode, useCosts, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
-import { Mark } from "../parts/Mark";
 import { Sorry } from "../parts/Sorry";
 import { useView } from "../bench/view";
 
@@ -42,24 +43,18 @@ export default function TakeScreen() {
   const named = bench.data.nodes.find((n) => n.id === node)?.name;
 
   return (
-    <div className="grid h-full grid-rows-[48px_minmax(0,1fr)]">
-      <header className="flex items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
-        <Link to={`/${place.project}/${place.page}`} className="flex items-center gap-2 rounded-sm font-semibold">
-          <Mark />
-          <ArrowLeft size={14} aria-hidden="true" />
-          Bench
-        </Link>
-        <h1 className="min-w-0 truncate text-bar-ink-2">Take away {bench.data.page.name}</h1>
-        <span className="flex-1" />
-        <a
-          href={archiveAt(place, how)}
-          download
-          className="flex items-center gap-1.5 rounded-md bg-madder-strong px-3 py-1.5 font-semibold text-on-dye"
-        >
-          <Package size={14} aria-hidden="true" />
-          Download all
-        </a>
-      </header>
+    <Screen
+      title={<h1 className="min-w-0 truncate text-bar-ink-2">Take away {bench.data.page.name}</h1>}
+      back={`/${place.project}/${place.page}`}
+      offers={
+        <Button look="main" asChild>
+          <a href={archiveAt(place, how)} download>
+            <Package size={14} aria-hidden="true" />
+            Download all
+          </a>
+        </Button>
+      }
+    >
       <main className="grid min-h-0 grid-cols-[196px_minmax(0,1fr)_372px] max-[1080px]:grid-cols-[170px_minmax(0,1fr)] max-[1080px]:grid-rows-[minmax(0,1fr)_38vh]">
         <nav aria-label="Forms and files" className="min-h-0 overflow-y-auto border-r border-line bg-sheet p-3">
           <fieldset className="grid gap-0.5">
@@ -213,6 +208,6 @@ export default function TakeScreen() {
           <p className="mt-2 text-ink-2">Components are counted as what they render to.</p>
         </aside>
       </main>
-    </div>
+    </Screen>
   );
 }
