@@ -1,6 +1,5 @@
 // Package edit changes a project by operations, each checked and each with an
-// inverse that undoes it, and reads what people type: cell notation and row
-// recipes.
+// inverse that undoes it.
 package edit
 
 import (

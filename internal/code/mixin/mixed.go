@@ -165,12 +165,17 @@ func (m *Mixed) rule(outer, n *page.Node, all []string) *ruleSet {
 	return r
 }
 
-// afterwards is 1 for calls of mixins that may say something of what stands in the node.
+// afterwards orders calls: of mixins that declare only, then declare and say something of
+// what stands in the node, then say only that.
 func afterwards(c call) int {
-	if c.mixin == "per" || c.mixin == "told" || c.mixin == "per-off" {
+	switch c.mixin {
+	case "per", "per-off":
 		return 1
+	case "told":
+		return 2
+	default:
+		return 0
 	}
-	return 0
 }
 
 // callNames are the mixins of what is one word, and of fields whose values are numbers.

@@ -58,7 +58,7 @@ export default function Commands({ onClose }: { onClose: () => void }) {
           className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 rounded-md border border-control bg-sheet"
         >
           <Dialog.Title className="sr-only">Find an action, a page or a node</Dialog.Title>
-          <Command label="Find an action, a page or a node" loop>
+          <Command label="Find an action, a page or a node" loop filter={fits}>
             <Command.Input
               onFocus={(e) => begin(e.currentTarget)}
               value={sought}
@@ -101,6 +101,18 @@ export default function Commands({ onClose }: { onClose: () => void }) {
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/**
+ * How well a value fits what is sought, from 0 (not at all) to 1. Every word typed stands in the value; a
+ * value that begins with the words is the best, then one with a word that begins with each of them.
+ */
+function fits(value: string, sought: string): number {
+  const [v, s] = [value.toLowerCase(), sought.toLowerCase().trim()];
+  if (v.startsWith(s)) return 1;
+  const words = s.split(/\s+/);
+  if (words.every((w) => ` ${v}`.includes(` ${w}`))) return 0.8;
+  return words.every((w) => v.includes(w)) ? 0.5 : 0;
 }
 
 function Group({ heading, children }: { heading: string; children: ReactNode }) {
