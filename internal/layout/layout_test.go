@@ -160,6 +160,9 @@ func TestArithmetic(t *testing.T) {
 		{"natural beside 11 of 12 fits by px: 1076 + 24 + 76 < 1176 is not so for 120", hundred(), row(t, "11 | ~"),
 			"a 100+1076 1/1, b 100+120 2/1", "1076 px, 100 px unspent; 120 px, 1056 px unspent"},
 
+		{"a part of the row, of no whole number of units", hundred(), row(t, "1/3 | 3/8 | ="), "a 100+376 1/1, b 500+426 1/5, c 950+326 1/9.5", "4 + 4.5 + share 3.5 = 12, full"},
+		{"thirds of seven columns", hundred(columns(kit.Equal(7))), row(t, "1/3 | 1/3 | 1/3"), "a 100+376 1/1, b 500+376 1/3.33, c 900+376 1/5.67", "2.33 + 2.33 + 2.33 = 7, full"},
+		{"the first and the last order stand outside every number", hundred(), row(t, "a: 3@99 | b: 3@last | c: 3@first | d: 3@-99"), "c 100+276 1/1, d 400+276 1/4, a 700+276 1/7, b 1000+276 1/10", "3 + 3 + 3 + 3 = 12, full"},
 		{"order is what is seen, not what is read", hundred(), row(t, "a: 4@last | b: 4 | c: 4@first"),
 			"c 100+376 1/1, b 500+376 1/5, a 900+376 1/9", "4 + 4 + 4 = 12, full"},
 		{"5 per line of 12: (1176 + 24) ÷ 5 − 24", hundred(), ruled(row(t, "* | * | * | * | * | *"), perLine(5)),
@@ -180,6 +183,8 @@ func TestArithmetic(t *testing.T) {
 		// 1176 − 4 · 400 leaves −35.3 px a part of 12: c comes to line 2 as wide as from unit 4, which its class names.
 		{"a row narrower than its gutters keeps the units that classes name", hundred(columns(kit.Uneven(1, 2, 3, 2, 4)), gutter(kit.GutterOf(kit.Px(400)))), row(t, "1 | 2 | 2"),
 			"a 100+0 1/1, b 500+223.3 1/2, c 100+188 2/4", "0 + 223.33 + 1 × 400 = 623.33 px, 552.67 px unspent; 188 px, 988 px unspent"},
+		{"a line of uneven columns that the next would fit into by px", hundred(columns(kit.Uneven(1, 2, 3, 2, 1))), row(t, "1 | 3 | 2 | 1"), "a 100+120 1/1, b 244+888 1/2, c 100+384 2/1, d 508+360 2/3", "1 + 3 = 4, 1 unspent; 2 + 1 = 3, 2 unspent"},
+		{"grid tracks in a row narrower than their gutters", hundred(technique(kit.Grid), gutter(kit.GutterOf(kit.Px(200)))), row(t, "6 | 6"), "a 100+1176 1/1, b 100+1176 2/1", "1 of 1 a line, full; 1 of 1 a line, full"},
 		// A gutter of 1/5 of a column: 1176 ÷ (12 + 11/5) = 82.8 a column, 16.6 a gutter.
 		{"a gutter that is a fifth of a column", hundred(gutter(kit.Fraction(1, 5))), row(t, "3 | 9"),
 			"a 100+281.6 1/1, b 398.1+877.8 1/4", "3 + 9 = 12, full"},
