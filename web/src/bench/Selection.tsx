@@ -66,22 +66,22 @@ export function Selection() {
       )}
       {node.kind !== "block" && <Details node={node} onDo={onDo} />}
       <div className="mt-2 flex flex-wrap gap-1">
-        {offered.map(([id, Icon, label]) => {
+        {offered.map(([id, Icon, word]) => {
           const action = actionOf(id);
           if (!can(action, acting) && id !== "up" && id !== "down") return null;
-          const name = label ?? labelOf(action, acting);
+          const name = labelOf(action, acting);
           return (
             <button
               key={id}
               type="button"
               title={`${name} (${action.keys?.split(" or ")[0]})`}
-              aria-label={label ? undefined : name}
+              aria-label={name}
               disabled={!can(action, acting)}
               onClick={() => action.do(acting)}
               className="flex min-h-[27px] items-center gap-1 rounded-md border border-control bg-raised px-1.5 text-[12px] hover:bg-line-2 disabled:opacity-40"
             >
               <Icon size={13} aria-hidden="true" />
-              {label}
+              {word}
             </button>
           );
         })}
@@ -91,9 +91,9 @@ export function Selection() {
 }
 
 /** The actions that are offered, each with its picture and, where there is room, a word. */
-const offered: readonly [id: string, icon: LucideIcon, label?: string][] = [
+const offered: readonly [id: string, icon: LucideIcon, word?: string][] = [
   ["column", Columns2, "Column"],
-  ["rowInside", Rows2, "Row inside"],
+  ["rowInside", Rows2, "Row"],
   ["alike", Equal],
   ["up", ArrowUp],
   ["down", ArrowDown],

@@ -1,0 +1,22 @@
+package sheet_test
+
+import (
+	"fmt"
+
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/page"
+	"kitrows/internal/sample"
+	"kitrows/internal/say"
+)
+
+// What is said declares custom properties only; the arithmetic stands in the column's
+// own rule.
+func ExampleStyler_Declarations() {
+	k := sample.PlainTwelve()
+	takes := say.Saying{On: page.Column, Field: page.Width, Value: page.Take(3), From: 2}
+	for _, d := range sheet.NewStyler(k, []say.Saying{say.Base(page.Row), say.Base(page.Column), takes}, false).Declarations(takes) {
+		fmt.Println(d.Name, d.Value)
+	}
+	// Output:
+	// --kr-take calc(3 / 12)
+}
