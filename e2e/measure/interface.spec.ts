@@ -113,13 +113,13 @@ test("dragging a strip's end on a page of a thousand columns", async ({ page, ap
       requestAnimationFrame(tick);
     };
     requestAnimationFrame(tick);
-    Object.assign(window, { frames });
+    Object.assign(window, { drawn: frames });
   });
   for (let i = 0; i < 180; i++) {
     await page.mouse.move(grip.x + 3 + 80 * Math.sin(i / 12), grip.y + 8);
     await page.waitForTimeout(8);
   }
-  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames);
+  const frames = await page.evaluate(() => (window as Window & { drawn?: number[] }).drawn ?? []);
   await page.mouse.up();
   const between = frames.slice(1).map((t, i) => t - frames[i]!);
   const mean = (frames.at(-1)! - frames[0]!) / between.length;

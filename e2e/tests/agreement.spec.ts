@@ -19,7 +19,7 @@ interface Verdict {
   redundant: string[];
 }
 
-const pages = Number(process.env.TRIAL_PAGES ?? 330); // from each seed
+const pages = Number(process.env.TRIAL_PAGES ?? 220); // from each seed
 
 // A whole px and a screen of one device px a px; halves of a px on a finer one; and one
 // whose px do not come out even, read from right to left.
@@ -80,7 +80,8 @@ async function judge(page: Page, trial: string, turn: number, mirrored: boolean)
             .filter((name) => /^kr-(take|part|full|skip|gone|back|per|of|share)/.test(name))
             .map((name) => ({ element, name })),
         );
-      if (trial.Whole && settings.length > 0) {
+      const measured = Number.isInteger(devicePixelRatio); // else not at every width, and a class may matter at one left out
+      if (trial.Whole && measured && settings.length > 0) {
         const { element, name } = settings[turn % settings.length]!;
         element.classList.remove(name);
         if (compare(0.01).largest <= 0.01) verdict.redundant.push(`${trial.Name}: ${name} on ${element.dataset.node}`);
@@ -139,7 +140,7 @@ async function judgeAway(page: Page, trial: Trial, away: NonNullable<Trial["Away
 }
 
 for (const { seed, scale, mirrored } of screens)
-  test(`seed ${seed}: the plan agrees with the browser on ${pages} random pages${mirrored ? ", mirrored" : ""}, and no class is redundant`, async ({
+  test(`seed ${seed}: the plan agrees with the browser on ${pages} random pages${mirrored ? ", mirrored" : ", and no class is redundant"}`, async ({
     playwright,
   }) => {
     test.setTimeout(1_800_000);

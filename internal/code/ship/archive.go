@@ -66,16 +66,16 @@ func Archive(l *layout.Layout, pr *project.Project, o code.Options) ([]byte, err
 
 func archiveReadme(l *layout.Layout) string {
 	name := strings.TrimSuffix(l.Page().File, ".html")
-	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name).Replace(`# PAGE
+	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page())).Replace(`# PAGE
 
 Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
 
 - classes/: FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
   kit.whole.css is all of the kit. Nothing needs to be built.
-- mixins/: FILE.html without a grid class, and FILE.css. The stylesheet can be built from either source:
+- mixins/: FILE.html without a grid class, and STYLE.css. The stylesheet can be built from either source:
 
-      npx sass mixins/scss/FILE.scss mixins/FILE.css
-      npx lessc mixins/less/FILE.less mixins/FILE.css
+      npx sass mixins/scss/STYLE.scss mixins/STYLE.css
+      npx lessc mixins/less/STYLE.less mixins/STYLE.css
 
 - components/: FILE.tsx, made of the components in kit.tsx, which write the classes that kit.css has.
   Import kit.css once in your application.

@@ -80,7 +80,7 @@ export async function partOf(place: Place, node: string): Promise<string> {
     params: { path: { ...place, node } },
     parseAs: "text",
   });
-  return orRefuse(answer) as unknown as string;
+  return orRefuse<string>(answer);
 }
 
 /** Row recipes that suit the page's kit, drawn at a breakpoint. */

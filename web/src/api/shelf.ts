@@ -27,7 +27,7 @@ export function useBringIn() {
     orRefuse(
       await api.POST("/api/projects", {
         body: (await file.text()) as never,
-        bodySerializer: (text) => text as unknown as string,
+        bodySerializer: (text) => String(text),
         headers: { "Content-Type": "application/vnd.kitrows+json" },
       }),
     ),

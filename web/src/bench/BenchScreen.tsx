@@ -1,9 +1,10 @@
 import { Button } from "../parts/Button";
 import { PanelRight, PanelRightClose } from "lucide-react";
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate } from "react-router";
 import type { Bench, Operation } from "../api/client";
 import { useBench, useChanges, useLook, type Place } from "../api/bench";
+import { usePlace } from "../api/place";
 import { preview, useDo, useFollow, useLine, type Deed } from "../api/edits";
 import { base64, formOf } from "../api/content";
 import { Sorry } from "../parts/Sorry";
@@ -32,7 +33,7 @@ const Recipes = lazy(() => import("./Recipes"));
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
-  const place = useParams() as unknown as Place;
+  const place = usePlace();
   const reset = useView((v) => v.reset);
   const query = useBench(place);
   useFollow(place);

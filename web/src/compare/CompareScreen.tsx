@@ -1,9 +1,10 @@
 import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
 import { useState } from "react";
-import { useParams, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import type { Comparison, Moment } from "../api/client";
-import { useBench, type Place } from "../api/bench";
+import { useBench } from "../api/bench";
+import { usePlace } from "../api/place";
 import { useDo, type Deed } from "../api/edits";
 import { useComparison, useHistory } from "../api/history";
 import { LaneDrawing } from "../bench/LaneDrawing";
@@ -13,7 +14,7 @@ import { Sorry } from "../parts/Sorry";
 /** One page at two moments of its history, side by side: a lane each, and the
  *  markup's lines that are new or gone. */
 export default function CompareScreen() {
-  const place = useParams() as unknown as Place;
+  const place = usePlace();
   const [search] = useSearchParams();
   const [from, to] = [Number(search.get("from")), Number(search.get("to"))];
   const bench = useBench(place);

@@ -10,7 +10,7 @@ interface Props extends ComponentPropsWithRef<"button"> {
 }
 
 const looks = {
-  main: "bg-madder-strong font-semibold text-on-dye",
+  main: "border border-transparent bg-madder-strong font-semibold text-on-dye",
   plain: "border border-control bg-raised hover:bg-line-2",
 };
 const sizes = { normal: "px-3 py-1.5", small: "px-2.5 py-1", tiny: "px-2 py-0.5 text-[12px]" };

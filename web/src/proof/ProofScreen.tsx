@@ -1,7 +1,7 @@
 import { Screen } from "../parts/Screen";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
-import { useParams } from "react-router";
-import { useBench, type Place } from "../api/bench";
+import { useBench } from "../api/bench";
+import { usePlace } from "../api/place";
 import { useFollow } from "../api/edits";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
@@ -10,7 +10,7 @@ import { WidthSlider } from "../parts/WidthSlider";
 
 /** The real thing: the generated page in a frame of a chosen width. */
 export default function ProofScreen() {
-  const place = useParams() as unknown as Place;
+  const place = usePlace();
   const query = useBench(place);
   useFollow(place);
   const bench = query.data;

@@ -2,8 +2,8 @@ import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
 import { Check, Copy, Download, Package } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
-import { useParams } from "react-router";
-import { useBench, type Place } from "../api/bench";
+import { useBench } from "../api/bench";
+import { usePlace } from "../api/place";
 import { archiveAt, forms, useCode, useCosts, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
@@ -12,13 +12,10 @@ import { useView } from "../bench/view";
 
 const CodeView = lazy(() => import("../code/CodeView"));
 
-const button =
-  "flex items-center gap-1.5 rounded-md border border-control bg-raised px-2.5 py-1 text-[12px] hover:bg-line-2";
-
 /** A page's code to go: every form and file, what its head must have, what each form
  *  takes to ship, and all of it as an archive. */
 export default function TakeScreen() {
-  const place = useParams() as unknown as Place;
+  const place = usePlace();
   const bench = useBench(place);
   const [form, setForm] = useState<Form>("used");
   const [chosen, setChosen] = useState<string | null>(null);
@@ -116,18 +113,16 @@ export default function TakeScreen() {
             <h2 className="font-mono text-[12px]">{file.name}</h2>
             {named && <span className="truncate text-[12px] text-madder">{named}</span>}
             <span className="flex-1" />
-            <button type="button" onClick={() => void copy(file.text)} className={button}>
+            <Button size="small" onClick={() => void copy(file.text)}>
               {copied === file.text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
               <span aria-live="polite">{copied === file.text ? "Copied" : "Copy"}</span>
-            </button>
-            <a
-              href={`data:text/plain;charset=utf-8,${encodeURIComponent(file.text)}`}
-              download={file.name}
-              className={button}
-            >
-              <Download size={13} aria-hidden="true" />
-              Download
-            </a>
+            </Button>
+            <Button asChild size="small">
+              <a href={`data:text/plain;charset=utf-8,${encodeURIComponent(file.text)}`} download={file.name}>
+                <Download size={13} aria-hidden="true" />
+                Download
+              </a>
+            </Button>
           </div>
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
             <CodeView
@@ -145,14 +140,9 @@ export default function TakeScreen() {
         >
           <div className="flex items-center">
             <h2 className="flex-1 text-[13px] font-semibold">In the page's head</h2>
-            <button
-              type="button"
-              onClick={() => void copy(code.data!.head)}
-              className={button}
-              aria-label="Copy the head"
-            >
+            <Button size="small" onClick={() => void copy(code.data!.head)} aria-label="Copy the head">
               {copied === code.data.head ? "Copied" : "Copy"}
-            </button>
+            </Button>
           </div>
           <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[11px] break-words whitespace-pre-wrap">
             {code.data.head.trimEnd()}
