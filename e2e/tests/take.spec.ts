@@ -8,6 +8,7 @@ test("every form is read, copied, downloaded one by one or all at once, with wha
     "_settings.scss",
     "_kit.scss",
     "index.scss",
+    "page.css",
   ]);
   await page.getByRole("button", { name: "index.scss" }).click();
   await expect(page.locator(".cm-line", { hasText: ".masthead {" })).toBeVisible();
