@@ -6,6 +6,14 @@ import (
 	"strings"
 )
 
+// The highest numbers that classes say: an order, the px of a gutter that a row has of its
+// own, and of how many parts of the row a width may be some.
+const (
+	MaxOrder = 99
+	MaxGap   = 200
+	MaxPart  = 100
+)
+
 // A Reader tells what classes of one template say.
 type Reader struct {
 	Named
@@ -123,8 +131,8 @@ func (r *Reader) match(f form, hole int, rest string, so Match, all *[]Match) {
 func (r *Reader) says(n string) bool {
 	if r.Field == "part" {
 		up, low, _ := strings.Cut(n, "-")
-		a, okA := number(up, 100)
-		b, okB := number(low, 100)
+		a, okA := number(up, MaxPart)
+		b, okB := number(low, MaxPart)
 		return okA && okB && a >= 1 && a <= b
 	}
 	if slices.Contains(r.Words, n) {
@@ -133,9 +141,9 @@ func (r *Reader) says(n string) bool {
 	most := MaxColumns
 	switch r.Field {
 	case "gapX", "gapY":
-		most = 200
+		most = MaxGap
 	case "place":
-		most = 99
+		most = MaxOrder
 	}
 	below, negative := strings.CutPrefix(n, "m")
 	v, ok := number(below, most)

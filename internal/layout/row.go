@@ -71,9 +71,9 @@ const (
 func Rank(order page.Value) int {
 	switch order {
 	case page.First:
-		return -page.MaxOrder - 1
+		return -kit.MaxOrder - 1
 	case page.Last:
-		return page.MaxOrder + 1
+		return kit.MaxOrder + 1
 	}
 	return order.Int()
 }

@@ -70,13 +70,6 @@ const most = kit.MaxColumns
 
 func allButOne(n int) (int, int) { return 0, n - 1 }
 
-// MaxOrder is the highest order that is a number, and MaxGap the widest gutter, in
-// px, that a row may have of its own.
-const (
-	MaxOrder = 99
-	MaxGap   = 200
-)
-
 var specs = [NumFields]spec{
 	Base:   {on: []Kind{Container, Row, Column, Block}},
 	Frames: {on: []Kind{Container}, start: []Value{{Term: Fixed}}},
@@ -101,8 +94,8 @@ var specs = [NumFields]spec{
 		doc: "Units it is moved by on screen without making room.",
 	},
 	Order: {
-		name: "order", on: []Kind{Column}, start: []Value{Of(0)}, terms: []Term{Foremost, Hindmost, Number}, low: -MaxOrder, high: MaxOrder,
-		want: fmt.Sprintf("first, last, or a whole number from −%d to %d", MaxOrder, MaxOrder), label: "order",
+		name: "order", on: []Kind{Column}, start: []Value{Of(0)}, terms: []Term{Foremost, Hindmost, Number}, low: -kit.MaxOrder, high: kit.MaxOrder,
+		want: fmt.Sprintf("first, last, or a whole number from −%d to %d", kit.MaxOrder, kit.MaxOrder), label: "order",
 		doc: "first, last, or a number; 0 is the source order.",
 	},
 	Shown: {
@@ -119,12 +112,12 @@ var specs = [NumFields]spec{
 		doc: "Of a row: equal columns a line; 0 is off.",
 	},
 	GapX: {
-		name: "gapX", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: MaxGap,
+		name: "gapX", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
 		want: "kit, none or a whole number of px to 200 such as 16px", label: "gutter",
 		doc: "Of a row: its gutter: kit, none, or px such as 16px.",
 	},
 	GapY: {
-		name: "gapY", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: MaxGap,
+		name: "gapY", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
 		want: "kit, none or a whole number of px to 200 such as 16px", label: "line gutter",
 		doc: "Of a row: the space between its lines.",
 	},

@@ -44,6 +44,21 @@ func (f Frame) HolderAt(k *kit.Kit, i int) kit.Holder {
 	return kit.HeldFixed
 }
 
+// Value is the kind as the value of a field, and the index of the breakpoint of k that it
+// is said from.
+func (f Frame) Value(k *kit.Kit) (v Value, from int) {
+	if name, ok := f.Below(); ok {
+		return Value{Term: UpTo}, k.Index(name)
+	}
+	switch f {
+	case FluidFrame:
+		return Value{Term: Fluid}, 0
+	case CappedFrame:
+		return Value{Term: Capped}, 0
+	}
+	return Value{Term: Fixed}, 0
+}
+
 // Check refuses a kind that kit k cannot hold.
 func (f Frame) Check(k *kit.Kit) error {
 	if name, ok := f.Below(); ok && k.Index(name) < 1 {

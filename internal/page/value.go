@@ -3,6 +3,8 @@ package page
 import (
 	"strconv"
 	"strings"
+
+	"kitrows/internal/kit"
 )
 
 // A Term is the kind of a Value: a word that says it all, or what its numbers
@@ -139,6 +141,17 @@ func (v Value) Part() (n, of int, ok bool) {
 	return 0, 0, false
 }
 
+// Bare is the value as code says it: units by their number alone.
+func (v Value) Bare() Value {
+	if v.Term != Portion {
+		v.Of = 0
+	}
+	if v.N == 0 {
+		v.At = 0
+	}
+	return v
+}
+
 // Int is a value's number.
 func (v Value) Int() int { return int(v.N) }
 
@@ -185,7 +198,7 @@ func ParsePart(text string) (v Value, ok bool) {
 	}
 	a, errA := strconv.Atoi(up)
 	b, errB := strconv.Atoi(low)
-	return Part(a, b), found && errA == nil && errB == nil && a >= 1 && a <= b && b <= 100
+	return Part(a, b), found && errA == nil && errB == nil && a >= 1 && a <= b && b <= kit.MaxPart
 }
 
 // UnitsOf is how many units of n a width comes to, which need not be whole: all of

@@ -53,14 +53,7 @@ func sayings(all []Saying, kind page.Kind, courses []course) []Saying {
 			if !c.says(i) {
 				continue
 			}
-			s := Saying{On: kind, Field: c.field, Value: c.now[i], From: c.from[i]}
-			if s.Value.Term != page.Portion {
-				s.Value.Of = 0
-			}
-			if s.Value.N == 0 {
-				s.Value.At = 0
-			}
-			all = append(all, s)
+			all = append(all, Saying{On: kind, Field: c.field, Value: c.now[i].Bare(), From: c.from[i]})
 		}
 	}
 	slices.SortStableFunc(all[base:], func(a, b Saying) int { return int(a.From) - int(b.From) })

@@ -162,13 +162,6 @@ func (p *Page) seen(column *page.Node, above []bool) []bool {
 
 // Frame says what kind of container a node is.
 func Frame(k *kit.Kit, f page.Frame) Saying {
-	s := Saying{On: page.Container, Field: page.Frames, Value: page.Value{Term: page.Fixed}}
-	if name, ok := f.Below(); ok {
-		s.Value.Term, s.From = page.UpTo, int8(k.Index(name))
-	} else if f == page.FluidFrame {
-		s.Value.Term = page.Fluid
-	} else if f == page.CappedFrame {
-		s.Value.Term = page.Capped
-	}
-	return s
+	value, from := f.Value(k)
+	return Saying{On: page.Container, Field: page.Frames, Value: value, From: int8(from)}
 }

@@ -50,14 +50,7 @@ func (v *Vocabulary) CheckSetting(n *page.Node, s page.Setting) error {
 }
 
 func (v *Vocabulary) checkFrame(f page.Frame) error {
-	value, from := page.Value{Term: page.Fixed}, 0
-	if name, ok := f.Below(); ok {
-		value.Term, from = page.UpTo, v.kit.Index(name)
-	} else if f == page.FluidFrame {
-		value.Term = page.Fluid
-	} else if f == page.CappedFrame {
-		value.Term = page.Capped
-	}
+	value, from := f.Value(v.kit)
 	if v.Saying(page.Container, page.Frames, value, from) != nil {
 		return nil
 	}

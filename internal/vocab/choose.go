@@ -192,13 +192,13 @@ func same(a, b page.Value) bool {
 	m, all, also := b.Part()
 	switch {
 	case !ok || !also:
-		return bare(a) == bare(b)
+		return a.Bare() == b.Bare()
 	case n == 0 || m == 0:
 		return n == m
 	case n == of && m == all && a.Term != page.Number:
 		return true
 	case of == 0 || all == 0: // a number of something else than the row's units
-		return bare(a) == bare(b)
+		return a.Bare() == b.Bare()
 	}
 	return a.At == b.At && n*all == m*of
 }

@@ -100,7 +100,7 @@ func (v *Vocabulary) Base(on page.Kind) *Word {
 // Saying is the word that gives a field of a node a value from a breakpoint on; nil when
 // there is none.
 func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
-	value = bare(value)
+	value = value.Bare()
 	key := effectKey{on, field, value, int8(from)}
 	if word := v.made[key]; word != nil {
 		return word
@@ -111,15 +111,4 @@ func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, fr
 		}
 	}
 	return nil
-}
-
-// bare is a value as a class says it: units by their number alone.
-func bare(value page.Value) page.Value {
-	if value.Term != page.Portion {
-		value.Of = 0
-	}
-	if value.N == 0 {
-		value.At = 0
-	}
-	return value
 }

@@ -166,3 +166,30 @@ func TestNamesStayInTheirComments(t *testing.T) {
 		}
 	}
 }
+
+// A page whose name other files have goes by another in the archive and its README, and its
+// own styles come with every form.
+func TestPagesCalledAsOtherFiles(t *testing.T) {
+	pr, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := *pr.Pages[0]
+	p.File = "kit.html"
+	l := layout.Of(pr.Kits[0], &p)
+	if readme := archiveReadme(l); !strings.Contains(readme, "mixins/kit-page.css") || strings.Contains(readme, "STYLE") || strings.Contains(readme, "mixins/kit.css") {
+		t.Errorf("README:\n%s", readme)
+	}
+	for _, form := range Forms {
+		names := map[string]bool{}
+		for _, f := range Files(l, pr, form.Form, code.Options{}) {
+			if names[f.Name] {
+				t.Errorf("%s has %s twice", form.Name, f.Name)
+			}
+			names[f.Name] = true
+		}
+		if !names[OwnStyle] {
+			t.Errorf("%s comes without %s", form.Name, OwnStyle)
+		}
+	}
+}

@@ -1,0 +1,45 @@
+package kit
+
+import (
+	"math"
+	"testing"
+)
+
+// What a browser makes of lengths, as measured in one: whole sixty-fourths of a px, cut off
+// towards 0 in calc(), down elsewhere.
+func TestLengthsAreWholeSixtyFourths(t *testing.T) {
+	for _, c := range []struct{ px, percent, of, want float64 }{
+		{0, 100, 1000, 1000},
+		{-24, 100.0 / 3, 1000, 309.328125}, // 309.3333…
+		{0, 100.0 / 7, 1000, 142.84375},    // 142.857…
+		{-10, 1, 995, -0.046875},           // −0.05
+		{0, 100.0 / 71, 1176, 16.5625},     // 16.5634, a fifth of one of twelve columns
+	} {
+		if got := Calc(c.px, c.percent, c.of); got != c.want {
+			t.Errorf("calc(%vpx + %v%%) of %v: got %v, want %v", c.px, c.percent, c.of, got, c.want)
+		}
+	}
+	if got := Floor64(100.99); got != 100.984375 {
+		t.Errorf("100.99 px: got %v", got)
+	}
+}
+
+// A rough track is never a sixty-fourth of a px from the smooth one for each gutter it
+// counts, and is smooth again when asked.
+func TestRoughTracksStayNear(t *testing.T) {
+	for _, g := range []Gutter{GutterOf(Px(24)), Fraction(1, 5)} {
+		for _, columns := range []Columns{Equal(12), Equal(48), Uneven(1, 2, 3, 2, 1)} {
+			smooth := NewTrack(columns, g, Plain(1111.25))
+			rough := smooth.Rough()
+			if !rough.IsRough() || rough.Smooth().IsRough() {
+				t.Fatalf("%s: rough and smooth are mixed up", columns)
+			}
+			for n := 1; n <= columns.N(); n++ {
+				a, b := smooth.Width(0, float64(n)).Px, rough.Width(0, float64(n)).Px
+				if math.Abs(a-b) > 1.0/16 || b*64 != math.Trunc(b*64) {
+					t.Errorf("%d of %s with a gutter of %s: %v on paper, %v in a browser", n, columns, g, a, b)
+				}
+			}
+		}
+	}
+}
