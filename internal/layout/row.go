@@ -182,13 +182,11 @@ func (r *Row) Tight(t kit.Track) bool {
 	if !r.Parted || t.Starved() || r.PerLine > 0 {
 		return t.Starved()
 	}
-	for i := range r.Cells {
-		if c := &r.Cells[i]; c.Counted() && t.Pitch.Px*c.Units < t.Gutter.Px {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(r.Cells, func(c Cell) bool { return c.Tight(t) })
 }
+
+// Tight reports whether a cell that takes part of a unit asks for less than 0 px.
+func (c *Cell) Tight(t kit.Track) bool { return c.Counted() && t.Pitch.Px*c.Units < t.Gutter.Px }
 
 // flexible reports whether the row is laid out by flexible boxes; in the grid
 // technique those that spread are, for tracks cannot.

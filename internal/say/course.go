@@ -44,30 +44,38 @@ func (c *course) says(i int) bool {
 	return c.from[i] != from
 }
 
-// sayings adds what courses say to all, in the order of breakpoints and fields.
-func sayings(all []Saying, kind page.Kind, courses []course) []Saying {
-	base := len(all)
-	for n := range courses {
-		c := &courses[n]
-		for i := range c.from {
-			if !c.says(i) {
-				continue
+// A node is what is said of one node of a page.
+type node struct {
+	kind    page.Kind
+	base    []Saying
+	courses []course
+}
+
+// sayings are all that is said of a node, its base first, then in the order of
+// breakpoints and fields.
+func (n *node) sayings() []Saying {
+	all := slices.Clone(n.base)
+	for at := range int8(kit.MaxBreakpoints) {
+		for f := range n.courses {
+			c := &n.courses[f]
+			for i := range c.from {
+				if c.from[i] == at && c.says(i) {
+					all = append(all, Saying{On: n.kind, Field: c.field, Value: c.now[i].Bare(), From: at})
+				}
 			}
-			all = append(all, Saying{On: kind, Field: c.field, Value: c.now[i].Bare(), From: c.from[i]})
 		}
 	}
-	slices.SortStableFunc(all[base:], func(a, b Saying) int { return int(a.From) - int(b.From) })
 	return all
 }
 
 // wants are courses as what must hold, with nothing asked for that comes to nothing.
-func (r *row) wants(courses []course) []vocab.Want {
-	all := make([]vocab.Want, 0, len(courses))
-	for n := range courses {
-		c := &courses[n]
+func (n *node) wants() []vocab.Want {
+	all := make([]vocab.Want, 0, len(n.courses))
+	for f := range n.courses {
+		c := &n.courses[f]
 		want := vocab.Want{Field: c.field, Start: c.start}
 		said := false
-		for i := range r.live {
+		for i := range c.must {
 			if c.must[i].Term != page.None {
 				want.Must[i], want.Place[i] = c.now[i], c.from[i]
 			}

@@ -44,7 +44,7 @@ func (r *row) doubtful() bool {
 			return false
 		})
 	}
-	return any(r.own) || slices.ContainsFunc(r.columns, func(c column) bool { return any(c.courses) })
+	return any(r.own) || slices.ContainsFunc(r.columns, any)
 }
 
 // suspect reports whether what a course says at breakpoint i may be without effect in
@@ -92,11 +92,11 @@ type trial struct {
 
 // A stage is a trial at one breakpoint.
 type stage struct {
-	got    layout.Row   // with what is said
-	tracks [2]kit.Track // its tracks in rows of the two widths
-	at     []int        // where in got each column's cell stands; −1 where it is hidden
-	shapes [2]shape     // what is wanted, in rows of two widths; none where the row breaks by px
-	tight  bool         // the row is somewhere so narrow that units do not add up
+	got       layout.Row // with what is said; its cells stand as they do in what is wanted
+	track     kit.Track  // its track in a roomy row
+	narrowest kit.Track  // and where it is narrowest
+	shape     shape      // what is wanted; none where the row breaks by px
+	tight     bool       // the row is somewhere so narrow that units do not add up
 }
 
 func newTrial(r *row) *trial {
@@ -112,9 +112,7 @@ func newTrial(r *row) *trial {
 		s := &t.stages[i]
 		s.tight = narrow(want, want)
 		if !want.Natural && !s.tight {
-			for w := range s.shapes {
-				s.shapes[w] = newShape(want, widths[w])
-			}
+			s.shape = newShape(want)
 		}
 		t.read(i)
 	}
@@ -134,19 +132,17 @@ func (t *trial) disturb(first, end int) {
 
 // disturbLine marks the columns on the line of the one at n and on those beside it.
 func (t *trial) disturbLine(n, i int) {
-	s := &t.stages[i]
-	if !t.live[i] || s.at[n] < 0 {
-		return
-	}
-	cells := s.got.Cells
-	if s.shapes[0].runs == nil || t.uneven && t.measures[i] == 0 {
+	at, runs := int(t.at[i][n]), t.stages[i].shape.runs
+	switch {
+	case !t.live[i] || at < 0:
+	case runs == nil || t.uneven && t.measures[i] == 0:
 		t.disturb(0, len(t.columns)) // it cannot be foreseen which line that is
-		return
-	}
-	line := s.shapes[0].line(s.at[n])
-	first, end := s.shapes[0].runs[max(0, line-1)].First, s.shapes[0].runs[min(len(s.shapes[0].runs)-1, line+1)].End
-	for _, c := range cells[first:end] {
-		t.disturbed[c.Child] = true
+	default:
+		line := t.stages[i].shape.line(at)
+		first, end := runs[max(0, line-1)].First, runs[min(len(runs)-1, line+1)].End
+		for at := first; at < end; at++ {
+			t.disturbed[t.want[i].Cells[at].Child] = true
+		}
 	}
 }
 
@@ -156,8 +152,8 @@ func (t *trial) measure(n, by int) {
 		return // nobody asks
 	}
 	first := len(t.live)
-	for c := range t.columns[n].courses {
-		course := &t.columns[n].courses[c]
+	for c := range t.columns[n] {
+		course := &t.columns[n][c]
 		for i := range t.live {
 			measured := course.field.IsUnits() && course.now[i] != page.Full && course.now[i] != page.Natural
 			if measured && course.says(i) {
@@ -175,7 +171,7 @@ func (t *trial) courses(n int) []course {
 	if n < 0 {
 		return t.own
 	}
-	return t.columns[n].courses
+	return t.columns[n]
 }
 
 // thin takes away what has no effect of what the column at n says, or at −1 the row.
@@ -201,7 +197,7 @@ func (t *trial) fills(n int, c *course, i int) bool {
 		return false
 	}
 	for end := c.until(i, len(t.live)); i < end; i++ {
-		if s := &t.stages[i]; t.live[i] && s.at[n] >= 0 && t.want[i].Cells[s.at[n]].Fill > 0 {
+		if cell := t.cell(n, i); t.live[i] && cell != nil && cell.Fill > 0 {
 			return true
 		}
 	}
@@ -229,11 +225,11 @@ func (t *trial) without(n int, c *course, i int) bool {
 	}
 	same := true
 	for at := i; at < last && same; at++ {
-		same = t.same(n, at)
+		same = t.same(n, c, at)
 	}
 	if same {
 		for at := i; at < last; at++ {
-			t.accept(n, at)
+			t.accept(n, c, at)
 			if n >= 0 {
 				t.disturbLine(n, at)
 			}

@@ -12,18 +12,7 @@ import (
 func (t *trial) read(i int) {
 	s := &t.stages[i]
 	s.got = t.reading(i)
-	for w := range s.tracks {
-		s.tracks[w] = s.got.Track(kit.Plain(widths[w])).Smooth()
-	}
-	if s.at == nil {
-		s.at = make([]int, len(t.columns))
-	}
-	for n := range s.at {
-		s.at[n] = -1
-	}
-	for at := range s.got.Cells {
-		s.at[s.got.Cells[at].Child] = at
-	}
+	s.track, s.narrowest = s.got.Track(roomy).Smooth(), s.got.Track(kit.Plain(t.want[i].Narrowest))
 }
 
 // reading is the row as the stylesheet lays it out at breakpoint i by what is said.
@@ -52,20 +41,42 @@ func (t *trial) reading(i int) layout.Row {
 	if r.Technique == kit.Float {
 		r.Align = page.Top
 	}
-	r.Cells = make([]layout.Cell, 0, len(want.Cells))
-	ordered := false
-	for n := range t.columns {
-		if cell, shown := t.cell(n, i, &r); shown {
-			r.Parted = r.Parted || cell.Units != math.Trunc(cell.Units)
-			ordered = ordered || cell.Order != page.Of(0)
-			r.Cells = append(r.Cells, cell)
+	r.Cells = make([]layout.Cell, 0, len(t.columns))
+	for at := range want.Cells {
+		t.add(&r, want.Cells[at].Child, i)
+	}
+	for n, at := range t.at[i] {
+		if at < 0 {
+			t.add(&r, n, i)
 		}
 	}
-	if ordered {
-		r.Sort()
+	for at := 1; at < len(r.Cells); at++ {
+		if !ordered(&r.Cells[at-1], &r.Cells[at]) {
+			r.Sort()
+			break
+		}
 	}
 	return r
 }
+
+// add gives a row the column at n, if it is shown.
+func (t *trial) add(r *layout.Row, n, i int) {
+	cell := layout.Cell{Width: page.Full, Units: float64(r.Columns.N()), Order: page.Of(0), Align: r.Align, Self: page.RowsAlign, Child: n}
+	if r.PerLine > 0 {
+		cell.Units = 1
+	}
+	for c := range t.columns[n] {
+		course := &t.columns[n][c]
+		if course.field == page.Shown && course.now[i] == page.Hides {
+			return
+		}
+		t.put(&cell, course, i, r)
+	}
+	r.Parted = r.Parted || parted(&cell)
+	r.Cells = append(r.Cells, cell)
+}
+
+func parted(c *layout.Cell) bool { return c.Units != math.Trunc(c.Units) }
 
 // divided is what the row divides into at breakpoint i by what is said.
 func (r *row) divided(i int) kit.Columns {
@@ -77,60 +88,56 @@ func (r *row) divided(i int) kit.Columns {
 	return r.kit.ColumnsAt(i)
 }
 
-// cell is the column at n in a row, as it holds at breakpoint i by what is said.
-func (t *trial) cell(n, i int, r *layout.Row) (cell layout.Cell, shown bool) {
-	columns := float64(r.Columns.N())
-	cell = layout.Cell{Width: page.Full, Units: columns, Order: page.Of(0), Self: page.RowsAlign, Child: n}
-	shown = true
-	courses := t.columns[n].courses
-	for c := range courses {
-		v := courses[c].now[i]
-		units := float64(v.N)
-		if of := v.Of; v.Term == page.Portion {
-			units = units * columns / float64(of)
-		} else if from := courses[c].from[i]; from >= 0 && units != 0 {
-			units = units * columns / float64(t.divided(int(from)).N())
+// put gives a cell what a course says at breakpoint i.
+func (t *trial) put(cell *layout.Cell, c *course, i int, r *layout.Row) {
+	v := c.now[i]
+	switch c.field {
+	case page.Order:
+		cell.Order = v
+		return
+	case page.Align:
+		if cell.Self, cell.Align = v, v; v == page.RowsAlign {
+			cell.Align = r.Align
 		}
-		switch courses[c].field {
-		case page.Shown:
-			shown = v == page.Shows
-		case page.Order:
-			cell.Order = v
-		case page.Skip:
-			cell.Skip = units
-		case page.Trail:
-			cell.Trail = units
-		case page.Nudge:
-			cell.Nudge = units
-		case page.Align:
-			cell.Self = v
-		case page.Width:
-			switch cell.Width = v; v.Term {
-			case page.Taken, page.Portion:
-				cell.Units = units
-			case page.Shared:
-				cell.Units = 1
-			case page.OfContent:
-				cell.Units = 0
-			}
+		return
+	}
+	if !c.field.IsUnits() || r.PerLine > 0 {
+		return
+	}
+	columns, units := float64(r.Columns.N()), float64(v.N)
+	if v.Term == page.Portion {
+		units = v.UnitsOf(r.Columns.N())
+	} else if from := c.from[i]; from >= 0 && units != 0 {
+		units = units * columns / float64(t.divided(int(from)).N())
+	}
+	switch c.field {
+	case page.Skip:
+		cell.Skip = units
+	case page.Trail:
+		cell.Trail = units
+	case page.Nudge:
+		cell.Nudge = units
+	case page.Width:
+		switch cell.Width = v; v.Term {
+		case page.Whole:
+			cell.Units = columns
+		case page.Taken, page.Portion:
+			cell.Units = units
+		case page.Shared:
+			cell.Units = 1
+		case page.OfContent:
+			cell.Units = 0
 		}
 	}
-	if r.PerLine > 0 {
-		cell.Width, cell.Units, cell.Skip, cell.Trail, cell.Nudge = page.Full, 1, 0, 0, 0
-	}
-	if cell.Align = r.Align; cell.Self != page.RowsAlign {
-		cell.Align = cell.Self
-	}
-	return cell, shown
 }
 
-// accept lays the column at n, or at −1 the row, out by what is said at breakpoint i.
-func (t *trial) accept(n, i int) {
+// accept lays the column at n, or at −1 the row, out by what a course says at breakpoint i.
+func (t *trial) accept(n int, c *course, i int) {
 	switch s := &t.stages[i]; {
 	case !t.live[i]:
 	case n < 0:
 		t.read(i)
-	case s.at[n] >= 0:
-		s.got.Cells[s.at[n]], _ = t.cell(n, i, &s.got)
+	case t.at[i][n] >= 0:
+		t.put(&s.got.Cells[t.at[i][n]], c, i, &s.got)
 	}
 }

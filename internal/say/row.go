@@ -14,8 +14,9 @@ type row struct {
 	node    *page.Node
 	live    []bool        // at each breakpoint, whether all above it is shown
 	want    []*layout.Row // at each breakpoint, as worked out
+	at      [][]int32     // at each breakpoint and of each column, where in want its cell stands; −1 where it is hidden
 	own     []course
-	columns []column
+	columns [][]course
 
 	tracked bool   // by grid tracks at every breakpoint
 	told    bool   // of floats, so many a line: its columns say where they stand
@@ -24,21 +25,20 @@ type row struct {
 	uneven  bool   // some breakpoint's columns are
 }
 
-// A column is what its code must say, by field, as far as that is not the default
-// everywhere, and at which breakpoints it is seen.
-type column struct {
-	courses []course
-	seen    []bool
-}
-
 func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
-	r := &row{kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), elastic: make([]bool, len(live)), columns: make([]column, len(n.Children))}
+	r := &row{
+		kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), at: make([][]int32, len(live)),
+		elastic: make([]bool, len(live)), columns: make([][]course, len(n.Children)),
+	}
 	r.counted = r.kit.Technique == kit.Float
 	perLine := false
 	r.tracked = true
 	for i := range r.want {
 		want := l.Row(n.ID, i)
-		r.want[i] = want
+		r.want[i], r.at[i] = want, slices.Repeat([]int32{-1}, len(n.Children))
+		for at := range want.Cells {
+			r.at[i][want.Cells[at].Child] = int32(at)
+		}
 		r.uneven = r.uneven || r.kit.ColumnsAt(i).IsUneven()
 		r.tracked = r.tracked && want.Tracked()
 		perLine = perLine || live[i] && want.PerLine > 0
@@ -56,33 +56,29 @@ type demand func(f page.Field, v page.Value, at int)
 
 // musts fills in what must hold of the row and its columns.
 func (r *row) musts() {
-	cells := make([][]*layout.Cell, len(r.want)) // by breakpoint and column
-	for i, want := range r.want {
-		cells[i] = make([]*layout.Cell, len(r.columns))
-		for c := range want.Cells {
-			cells[i][want.Cells[c].Child] = &want.Cells[c]
-		}
-	}
 	var t [page.NumFields]course
 	r.own = r.filled(&t, page.Row, func(i int, must demand) {
 		r.mustOwn(i, must)
 	})
 	for n := range r.columns {
-		seen := make([]bool, len(r.live))
-		for i := range seen {
-			seen[i] = r.live[i] && cells[i][n] != nil
-		}
-		r.columns[n].seen = seen
 		t[page.Line].start = page.Value{Term: page.Turns}
 		if n == 0 {
 			t[page.Line].start.Term = page.Leads
 		}
-		r.columns[n].courses = r.filled(&t, page.Column, func(i int, must demand) {
+		r.columns[n] = r.filled(&t, page.Column, func(i int, must demand) {
 			if r.live[i] {
-				r.mustColumn(i, cells[i][n], must)
+				r.mustColumn(i, r.cell(n, i), must)
 			}
 		})
 	}
+}
+
+// cell is the column at n as worked out at breakpoint i; nil where it is hidden.
+func (r *row) cell(n, i int) *layout.Cell {
+	if r.at[i][n] < 0 {
+		return nil
+	}
+	return &r.want[i].Cells[r.at[i][n]]
 }
 
 // filled gives the courses of what must hold at each breakpoint, but for those whose

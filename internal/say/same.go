@@ -9,9 +9,9 @@ import (
 	"kitrows/internal/page"
 )
 
-// same reports whether the row lays out as worked out at breakpoint i with what the
-// column at n now says, or at −1 the row itself.
-func (t *trial) same(n, i int) bool {
+// same reports whether the row lays out as worked out at breakpoint i with what a course
+// of the column at n now says, or at −1 of the row itself.
+func (t *trial) same(n int, c *course, i int) bool {
 	want := t.want[i]
 	switch {
 	case !t.live[i] || len(want.Cells) == 0:
@@ -19,53 +19,54 @@ func (t *trial) same(n, i int) bool {
 	case n < 0:
 		got := t.reading(i)
 		return t.sameRow(i, &got)
-	case t.stages[i].at[n] < 0:
+	case t.at[i][n] < 0:
 		return true
 	}
-	got := &t.stages[i].got
-	at := t.stages[i].at[n]
+	got, at := &t.stages[i].got, int(t.at[i][n])
 	was := got.Cells[at]
-	got.Cells[at], _ = t.cell(n, i, got)
-	same := got.Cells[at] == was || t.sameCell(i, got, at, &was)
-	got.Cells[at] = was
-	return same && t.placedAlike(i, got, n)
-}
-
-// sameCell reports whether a row whose cell at that place is new lays out as worked
-// out; with the cell that was there, it did.
-func (t *trial) sameCell(i int, got *layout.Row, at int, was *layout.Cell) bool {
-	want, s, cell := t.want[i], &t.stages[i], &got.Cells[at]
-	if at > 0 && !ordered(&got.Cells[at-1], cell) || at+1 < len(got.Cells) && !ordered(cell, &got.Cells[at+1]) {
+	cell := was
+	if t.put(&cell, c, i, got); cell != was && !t.sameCell(i, at, c.field, cell) {
 		return false
 	}
-	if runs := s.shapes[0].runs; runs != nil { // often there is no need to lay anything out
-		run := runs[s.shapes[0].line(at)]
-		moved := *cell
-		moved.Order, moved.Align, moved.Self = was.Order, was.Align, was.Self
-		if moved == *was {
-			return run.End-run.First == 1 || cell.Align == want.Cells[at].Align
-		}
-		moved.Trail = was.Trail
-		if moved == *was && cell.Trail != was.Trail && !t.elastic[i] && at+1 < run.End {
+	return t.placedAlike(i, got, n)
+}
+
+// sameCell reports whether the row lays out as worked out with that cell at that place, of
+// which one field is new; with the cell that is there, it does.
+func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
+	want, s := t.want[i], &t.stages[i]
+	got := &s.got
+	run := layout.Run{End: len(got.Cells)}
+	if s.shape.runs != nil {
+		run = s.shape.runs[s.shape.line(at)]
+	}
+	switch field { // often there is no need to lay anything out
+	case page.Order:
+		return (at == 0 || ordered(&got.Cells[at-1], &cell)) && (at+1 == len(got.Cells) || ordered(&cell, &got.Cells[at+1]))
+	case page.Align:
+		return run.End-run.First == 1 || cell.Align == want.Cells[at].Align
+	case page.Trail:
+		if s.shape.runs != nil && !t.elastic[i] && at+1 < run.End {
 			return false // the next one moves
 		}
 	}
-	alone := *got
-	alone.Cells = got.Cells[at : at+1]
-	alone.Parted = cell.Units != math.Trunc(cell.Units)
-	if !s.tight && narrow(&alone, want) || got.Technique == kit.Grid && !whole(&alone) {
+	if !s.tight && parted(&cell) && cell.Tight(s.narrowest) || got.Technique == kit.Grid && parts(cell) {
 		return false
 	}
-	if want.Natural || s.tight {
-		return cellAlike(want, at, cell)
+	if s.shape.runs == nil {
+		return cellAlike(want, at, &cell)
 	}
-	return s.shapes[0].sameAt(got, s.tracks[0], at, &t.runs) && s.shapes[1].sameAt(got, s.tracks[1], at, &t.runs)
+	was := got.Cells[at]
+	got.Cells[at] = cell
+	same := s.shape.sameAt(got, s.track, at, &t.runs)
+	got.Cells[at] = was
+	return same
 }
 
 // sameRow is the same for a row of which all may be new.
 func (t *trial) sameRow(i int, got *layout.Row) bool {
 	want, s := t.want[i], &t.stages[i]
-	if !s.tight && narrow(got, want) || got.Technique == kit.Grid && !whole(got) || got.Technique == kit.Float && !t.stand(i, got) {
+	if !s.tight && narrow(got, want) || got.Technique == kit.Grid && slices.ContainsFunc(got.Cells, parts) || got.Technique == kit.Float && !t.stand(i, got) {
 		return false
 	}
 	if len(want.Cells) != len(got.Cells) {
@@ -81,11 +82,11 @@ func (t *trial) sameRow(i int, got *layout.Row) bool {
 				return false
 			}
 		}
-	} else if !s.shapes[0].same(got) || !s.shapes[1].same(got) {
+	} else if !s.shape.same(got) {
 		return false
 	}
 	for n := range t.columns {
-		if s.at[n] >= 0 && !t.placedAlike(i, got, n) {
+		if t.at[i][n] >= 0 && !t.placedAlike(i, got, n) {
 			return false
 		}
 	}
@@ -100,11 +101,9 @@ func ordered(a, b *layout.Cell) bool {
 	return a.Child < b.Child
 }
 
-// whole reports whether columns skip, take and trail whole units, as grid tracks must
-// be told: the area of a part of one is another.
-func whole(r *layout.Row) bool {
-	return !slices.ContainsFunc(r.Cells, func(c layout.Cell) bool { return math.Abs(c.Wants()-math.Round(c.Wants())) > 1e-9 })
-}
+// parts reports whether a column skips, takes and trails parts of units, which grid tracks
+// cannot be told: the area of a part of one is another.
+func parts(c layout.Cell) bool { return math.Abs(c.Wants()-math.Round(c.Wants())) > 1e-9 }
 
 // stand reports whether the row's gutters are such that its floats stand where they
 // must, though some are told another place that is alike.
@@ -113,9 +112,9 @@ func (t *trial) stand(i int, got *layout.Row) bool {
 		return false // its columns do not say where they stand
 	}
 	for n := range t.columns {
-		courses := t.columns[n].courses
+		courses := t.columns[n]
 		c := slices.IndexFunc(courses, func(c course) bool { return c.field == page.Line })
-		if c < 0 || t.stages[i].at[n] < 0 {
+		if c < 0 || t.at[i][n] < 0 {
 			continue
 		}
 		told, must := courses[c].now[i], courses[c].must[i]
@@ -136,7 +135,7 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 	if want.Columns != got.Columns {
 		return false
 	}
-	courses := t.columns[n].courses
+	courses := t.columns[n]
 	for c := range courses {
 		v, from, must := courses[c].now[i], courses[c].from[i], courses[c].must[i]
 		if !courses[c].field.IsUnits() || v.N == 0 || v.Term != page.Taken && v.Term != page.Number {
@@ -144,7 +143,7 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 		}
 		at := must.At
 		if must.Term == page.Whole { // its width is that of a take of all
-			at = t.wholeAt(i, n)
+			at = placesOf(want, t.cell(n, i)).width
 		}
 		wanted := v
 		wanted.At = at
@@ -154,18 +153,6 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 		}
 	}
 	return true
-}
-
-// wholeAt is the unit, from 1, at which the column at n stands in an uneven row; 0 in an
-// equal one.
-func (t *trial) wholeAt(i, n int) uint8 {
-	want := t.want[i]
-	for c := range want.Cells {
-		if want.Cells[c].Child == n {
-			return placesOf(want, &want.Cells[c]).width
-		}
-	}
-	return 0
 }
 
 // sharedOut reports whether columns share what is left of every line at every width the

@@ -49,8 +49,7 @@ var rank = map[page.Kind]int{page.Container: 0, page.Row: 1, page.Column: 2, pag
 // A Page is all that the code of a page must say.
 type Page struct {
 	Layout  *layout.Layout
-	of      map[string][]Saying                        // by node id
-	wants   map[string][]vocab.Want                    // the same as what must hold at each breakpoint
+	nodes   map[string]*node                           // by id
 	columns map[string][kit.MaxBreakpoints]kit.Columns // by row id, what it divides into
 	only    string                                     // the id of the one node it is about; empty for all
 }
@@ -64,26 +63,25 @@ func Of(l *layout.Layout) *Page { return of(l, "") }
 func OfNode(l *layout.Layout, id string) *Page { return of(l, id) }
 
 func of(l *layout.Layout, only string) *Page {
-	p := &Page{
-		only: only, Layout: l, of: make(map[string][]Saying, l.Nodes()), wants: make(map[string][]vocab.Want, l.Nodes()),
-		columns: map[string][kit.MaxBreakpoints]kit.Columns{},
-	}
-	all := make([]bool, len(l.Kit().Breakpoints))
-	for i := range all {
-		all[i] = true
-	}
-	p.frames(l.Page().Body, all)
+	p := &Page{only: only, Layout: l, nodes: make(map[string]*node, l.Nodes()), columns: map[string][kit.MaxBreakpoints]kit.Columns{}}
+	p.frames(l.Page().Body)
 	return p
 }
 
 // Node is what the code says of the node of that id, its base first, then in the
 // order of breakpoints and fields.
-func (p *Page) Node(id string) []Saying { return p.of[id] }
+func (p *Page) Node(id string) []Saying {
+	if n := p.nodes[id]; n != nil {
+		return n.sayings()
+	}
+	return nil
+}
 
 // Key is the same for two columns of which the same is said, and for no others.
 func (p *Page) Key(id string) string {
-	key := make([]byte, 0, 10*len(p.of[id]))
-	for _, s := range p.of[id] {
+	all := p.Node(id)
+	key := make([]byte, 0, 10*len(all))
+	for _, s := range all {
 		key = append(key, byte(s.From), byte(s.Field), byte(s.Value.Term), s.Value.At)
 		key = binary.BigEndian.AppendUint16(key, uint16(s.Value.N))
 		key = binary.BigEndian.AppendUint16(key, uint16(s.Value.Of))
@@ -97,18 +95,18 @@ func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []v
 	if n.Kind == page.Row {
 		row = n
 	}
-	return v.Choose(n.Kind, p.wants[n.ID], p.columns[row.ID])
+	return v.Choose(n.Kind, p.nodes[n.ID].wants(), p.columns[row.ID])
 }
 
-func (p *Page) frames(nodes []*page.Node, seen []bool) {
+func (p *Page) frames(nodes []*page.Node) {
 	for _, n := range nodes {
 		if n.Kind == page.Section {
-			p.frames(n.Children, seen)
+			p.frames(n.Children)
 			continue
 		}
-		p.of[n.ID] = []Saying{Frame(p.Layout.Kit(), n.Frame)}
+		p.nodes[n.ID] = &node{base: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
 		for _, row := range n.Children {
-			p.row(row, seen)
+			p.row(row, slices.Repeat([]bool{true}, len(p.Layout.Kit().Breakpoints)))
 		}
 	}
 }
@@ -116,48 +114,45 @@ func (p *Page) frames(nodes []*page.Node, seen []bool) {
 // row works out a row and what is in it; seen tells at which breakpoints everything
 // above it is shown.
 func (p *Page) row(n *page.Node, seen []bool) {
-	if p.only != "" && p.only != n.ID && !slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
-		for _, column := range n.Children {
-			p.inside(column, p.seen(column, seen))
-		}
-		return
+	if p.only == "" || p.only == n.ID || slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
+		p.say(newRow(p.Layout, n, seen))
 	}
-	r := newRow(p.Layout, n, seen)
+	for _, column := range n.Children {
+		var below []bool
+		for _, c := range column.Children {
+			if c.Kind != page.Row {
+				continue
+			}
+			if below == nil {
+				below = slices.Clone(seen)
+				for i := range below {
+					below[i] = seen[i] && p.Layout.Held(column.ID, i)[page.Shown].Value == page.Shows
+				}
+			}
+			p.row(c, below)
+		}
+	}
+}
+
+// say keeps what is said of a row and its columns.
+func (p *Page) say(r *row) {
 	r.settle()
 	base := []Saying{Base(page.Row)}
 	if r.told {
 		base = append(base, Told)
 	}
-	p.of[n.ID] = sayings(base, page.Row, r.own)
-	p.wants[n.ID] = r.wants(r.own)
+	p.nodes[r.node.ID] = &node{page.Row, base, r.own}
 	var columns [kit.MaxBreakpoints]kit.Columns
 	for i := range r.live {
 		columns[i] = r.divided(i)
 	}
-	p.columns[n.ID] = columns
-	for i, column := range n.Children {
-		p.of[column.ID] = sayings([]Saying{Base(page.Column)}, page.Column, r.columns[i].courses)
-		p.wants[column.ID] = r.wants(r.columns[i].courses)
-		p.inside(column, r.columns[i].seen)
+	p.columns[r.node.ID] = columns
+	base = []Saying{Base(page.Column)}
+	all := make([]node, len(r.columns))
+	for i, column := range r.node.Children {
+		all[i] = node{page.Column, base, r.columns[i]}
+		p.nodes[column.ID] = &all[i]
 	}
-}
-
-// inside works out the rows in a column that is seen there.
-func (p *Page) inside(column *page.Node, seen []bool) {
-	for _, c := range column.Children {
-		if c.Kind == page.Row {
-			p.row(c, seen)
-		}
-	}
-}
-
-// seen is where a column is shown of where everything above it is.
-func (p *Page) seen(column *page.Node, above []bool) []bool {
-	seen := make([]bool, len(above))
-	for i := range seen {
-		seen[i] = above[i] && p.Layout.Held(column.ID, i)[page.Shown].Value == page.Shows
-	}
-	return seen
 }
 
 // Frame says what kind of container a node is.

@@ -87,8 +87,8 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 			row := newRow(l, n, live)
 			trial := newTrial(row)
 			for column := range row.columns {
-				for c := range row.columns[column].courses {
-					course := &row.columns[column].courses[c]
+				for c := range row.columns[column] {
+					course := &row.columns[column][c]
 					was := *course
 					for i := range live {
 						if !course.says(i) || !row.suspect(course, i) {
@@ -99,7 +99,7 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 							course.now[at], course.from[at] = value, from
 						}
 						whole := trial.reading(i)
-						if one, all := trial.same(column, i), trial.sameRow(i, &whole); one != all {
+						if one, all := trial.same(column, course, i), trial.sameRow(i, &whole); one != all {
 							t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column, n.ID, i, one, all)
 						}
 						*course = was

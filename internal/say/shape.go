@@ -9,16 +9,14 @@ import (
 	"kitrows/internal/page"
 )
 
-// widths are two row widths, in px, at which no grid is starved. Where no column is
-// as wide as its content, places are straight lines over the row's width, so two
-// tell all.
-var widths = [2]float64{layout.Roomy, layout.Roomy * 1.75}
+// roomy is a row width at which no grid is starved. Where no column is as wide as its
+// content, places are straight lines over the row's width, so that one with its slope
+// tells all.
+var roomy = kit.Measure{Px: layout.Roomy, Per: 1}
 
-// A shape is how a row lays out in one width: its lines, and the boxes of its cells, as
-// far as they do not hang on content.
+// A shape is how a row lays out: its lines, and the boxes of its cells, as far as they do
+// not hang on content.
 type shape struct {
-	width float64
-	want  *layout.Row
 	runs  []layout.Run
 	boxes []box // by the cells' order
 }
@@ -26,16 +24,16 @@ type shape struct {
 // A box is where a cell stands on its line.
 type box struct {
 	child    int
-	x, width float64
+	x, width kit.Measure
 	unit     float64    // in uneven rows
 	drops    bool       // a float, from a line that is told to hold more than it can
 	align    page.Value // where another cell shares the line; none where none does
 	gap      float64    // of a line after the first: the space above it
 }
 
-func newShape(want *layout.Row, width float64) shape {
-	s := shape{width: width, want: want, boxes: make([]box, 0, len(want.Cells))}
-	t := want.Track(kit.Plain(width)).Smooth()
+func newShape(want *layout.Row) shape {
+	s := shape{boxes: make([]box, 0, len(want.Cells))}
+	t := want.Track(roomy).Smooth()
 	s.runs = want.Break(t, nil, 0, new(float64))
 	for line, run := range s.runs {
 		place(want, run, line, t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
@@ -48,7 +46,7 @@ func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at i
 	drops := r.Technique == kit.Float && overfull(r, run)
 	at := run.First
 	r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
-		b := box{child: c.Child, drops: drops, x: rounded(s.X.Px), width: rounded(s.Width.Px)}
+		b := box{child: c.Child, drops: drops, x: rounded(s.X), width: rounded(s.Width)}
 		if r.Columns.IsUneven() && r.PerLine == 0 {
 			b.unit = s.Unit
 		}
@@ -65,7 +63,7 @@ func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at i
 
 // same reports whether a row lays out so.
 func (s *shape) same(got *layout.Row) bool {
-	t := got.Track(kit.Plain(s.width)).Smooth()
+	t := got.Track(roomy).Smooth()
 	runs := s.runs
 	if got.Technique != kit.Float { // floats break where they are told to
 		runs = got.Break(t, nil, 0, new(float64))
@@ -138,4 +136,6 @@ func overfull(r *layout.Row, run layout.Run) bool {
 	return r.PerLine == 0 && run.End-run.First > 1 && wants > float64(r.Columns.N())+1e-6
 }
 
-func rounded(v float64) float64 { return math.Round(v*1e4) / 1e4 }
+func rounded(m kit.Measure) kit.Measure {
+	return kit.Measure{Px: math.Round(m.Px*1e4) / 1e4, Per: math.Round(m.Per*1e9) / 1e9}
+}
