@@ -9,39 +9,48 @@ import (
 )
 
 // A course is what must hold of one field of a node at each breakpoint, and what holds
-// by what is said so far.
+// by what is said so far: at each breakpoint something that must hold there or before.
 type course struct {
 	field page.Field
 	start page.Value                     // what holds where nothing is said
 	must  [kit.MaxBreakpoints]page.Value // None where nothing must
 	place [kit.MaxBreakpoints]int8       // where what must hold is said, if it is
-	now   [kit.MaxBreakpoints]page.Value
-	from  [kit.MaxBreakpoints]int8 // where that is said, −1 for nowhere
+	said  [kit.MaxBreakpoints]int8       // at which breakpoint what holds by what is said must; −1 for start
 }
 
-// before is what holds below breakpoint i, and where it is said.
-func (c *course) before(i int) (page.Value, int8) {
-	if i == 0 {
+// now is what holds at breakpoint i by what is said, and where it is said, −1 for nowhere.
+func (c *course) now(i int) (page.Value, int8) {
+	if i < 0 || c.said[i] < 0 {
 		return c.start, -1
 	}
-	return c.now[i-1], c.from[i-1]
+	return c.must[c.said[i]], c.place[c.said[i]]
+}
+
+// says reports whether something is said of breakpoint i that does not hold before it.
+func (c *course) says(i int) bool { return c.said[i] != c.carried(i) }
+
+func (c *course) carried(i int) int8 {
+	if i == 0 {
+		return -1
+	}
+	return c.said[i-1]
 }
 
 // until is the breakpoint up to which what is said at i holds.
 func (c *course) until(i, end int) int {
-	for at := i; at < end; at++ {
-		if c.from[at] != c.from[i] {
-			return at
-		}
+	at := i
+	for at < end && c.said[at] == c.said[i] {
+		at++
 	}
-	return end
+	return at
 }
 
-// says reports whether something is said at breakpoint i, or of it at the one where it
-// was set.
-func (c *course) says(i int) bool {
-	_, from := c.before(i)
-	return c.from[i] != from
+// silence takes away what is said at breakpoint i.
+func (c *course) silence(i int) {
+	was := c.said[i]
+	for at := i; at < len(c.said) && c.said[at] == was; at++ {
+		c.said[at] = c.carried(i)
+	}
 }
 
 // A node is what is said of one node of a page.
@@ -58,9 +67,9 @@ func (n *node) sayings() []Saying {
 	for at := range int8(kit.MaxBreakpoints) {
 		for f := range n.courses {
 			c := &n.courses[f]
-			for i := range c.from {
-				if c.from[i] == at && c.says(i) {
-					all = append(all, Saying{On: n.kind, Field: c.field, Value: c.now[i].Bare(), From: at})
+			for i := range c.said {
+				if v, from := c.now(i); from == at && c.says(i) {
+					all = append(all, Saying{On: n.kind, Field: c.field, Value: v.Bare(), From: at})
 				}
 			}
 		}
@@ -77,7 +86,7 @@ func (n *node) wants() []vocab.Want {
 		said := false
 		for i := range c.must {
 			if c.must[i].Term != page.None {
-				want.Must[i], want.Place[i] = c.now[i], c.from[i]
+				want.Must[i], want.Place[i] = c.now(i)
 			}
 			said = said || c.says(i)
 		}

@@ -50,11 +50,12 @@ func (r *row) doubtful() bool {
 // suspect reports whether what a course says at breakpoint i may be without effect in
 // this row.
 func (r *row) suspect(c *course, i int) bool {
-	before, from := c.before(i)
-	if r.alike(c.field, before, from, c.now[i], i) {
+	v, _ := c.now(i)
+	before, from := c.now(i - 1)
+	if r.alike(c.field, before, from, v, i) {
 		return true // what stood between has gone
 	}
-	switch v := c.now[i]; c.field {
+	switch c.field {
 	case page.PerLine:
 		return !r.counted
 	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail:
@@ -155,9 +156,9 @@ func (t *trial) measure(n, by int) {
 	for c := range t.columns[n] {
 		course := &t.columns[n][c]
 		for i := range t.live {
-			measured := course.field.IsUnits() && course.now[i] != page.Full && course.now[i] != page.Natural
-			if measured && course.says(i) {
-				first = min(first, int(course.from[i]))
+			v, from := course.now(i)
+			if course.field.IsUnits() && v != page.Full && v != page.Natural && course.says(i) {
+				first = min(first, int(from))
 			}
 		}
 	}
@@ -181,7 +182,8 @@ func (t *trial) thin(n int) (changed bool) {
 		for c := range courses {
 			course := &courses[c]
 			for i := range t.live {
-				if course.from[i] == at && course.says(i) && t.suspect(course, i) && !t.fills(n, course, i) && t.without(n, course, i) {
+				_, from := course.now(i)
+				if from == at && course.says(i) && t.suspect(course, i) && !t.fills(n, course, i) && t.without(n, course, i) {
 					changed = true
 				}
 			}
@@ -212,10 +214,7 @@ func (t *trial) without(n int, c *course, i int) bool {
 	if n >= 0 {
 		t.measure(n, -1)
 	}
-	value, from := c.before(i)
-	for at := i; at < len(c.now) && (at < end || c.from[at] == was.from[i]); at++ {
-		c.now[at], c.from[at] = value, from
-	}
+	c.silence(i)
 	if n >= 0 {
 		t.measure(n, 1)
 	}

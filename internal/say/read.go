@@ -17,11 +17,32 @@ func (t *trial) read(i int) {
 
 // reading is the row as the stylesheet lays it out at breakpoint i by what is said.
 func (t *trial) reading(i int) layout.Row {
+	r := t.ruling(i)
+	r.Cells = make([]layout.Cell, 0, len(t.columns))
+	for at := range t.want[i].Cells {
+		t.add(&r, t.want[i].Cells[at].Child, i)
+	}
+	for n, at := range t.at[i] {
+		if at < 0 {
+			t.add(&r, n, i)
+		}
+	}
+	for at := 1; at < len(r.Cells); at++ {
+		if !ordered(&r.Cells[at-1], &r.Cells[at]) {
+			r.Sort()
+			break
+		}
+	}
+	return r
+}
+
+// ruling is the row without its cells.
+func (t *trial) ruling(i int) layout.Row {
 	want := t.want[i]
 	r := layout.Row{ID: want.ID, Technique: want.Technique, Columns: t.divided(i), Gutter: t.kit.GutterAt(i),
 		GapY: t.kit.RowGutterAt(i).Px(), Align: page.Stretch, Spread: page.Start}
 	for c := range t.own {
-		switch v := t.own[c].now[i]; t.own[c].field {
+		switch v, _ := t.own[c].now(i); t.own[c].field {
 		case page.PerLine:
 			r.PerLine = v.Int()
 		case page.GapX:
@@ -41,21 +62,6 @@ func (t *trial) reading(i int) layout.Row {
 	if r.Technique == kit.Float {
 		r.Align = page.Top
 	}
-	r.Cells = make([]layout.Cell, 0, len(t.columns))
-	for at := range want.Cells {
-		t.add(&r, want.Cells[at].Child, i)
-	}
-	for n, at := range t.at[i] {
-		if at < 0 {
-			t.add(&r, n, i)
-		}
-	}
-	for at := 1; at < len(r.Cells); at++ {
-		if !ordered(&r.Cells[at-1], &r.Cells[at]) {
-			r.Sort()
-			break
-		}
-	}
 	return r
 }
 
@@ -67,7 +73,7 @@ func (t *trial) add(r *layout.Row, n, i int) {
 	}
 	for c := range t.columns[n] {
 		course := &t.columns[n][c]
-		if course.field == page.Shown && course.now[i] == page.Hides {
+		if v, _ := course.now(i); v == page.Hides {
 			return
 		}
 		t.put(&cell, course, i, r)
@@ -81,7 +87,7 @@ func parted(c *layout.Cell) bool { return c.Units != math.Trunc(c.Units) }
 // divided is what the row divides into at breakpoint i by what is said.
 func (r *row) divided(i int) kit.Columns {
 	for c := range r.own {
-		if v := r.own[c].now[i]; r.own[c].field == page.Divides && v != page.Fresh {
+		if v, _ := r.own[c].now(i); r.own[c].field == page.Divides && v != page.Fresh {
 			return kit.Equal(v.Int())
 		}
 	}
@@ -90,7 +96,7 @@ func (r *row) divided(i int) kit.Columns {
 
 // put gives a cell what a course says at breakpoint i.
 func (t *trial) put(cell *layout.Cell, c *course, i int, r *layout.Row) {
-	v := c.now[i]
+	v, from := c.now(i)
 	switch c.field {
 	case page.Order:
 		cell.Order = v
@@ -107,7 +113,7 @@ func (t *trial) put(cell *layout.Cell, c *course, i int, r *layout.Row) {
 	columns, units := float64(r.Columns.N()), float64(v.N)
 	if v.Term == page.Portion {
 		units = v.UnitsOf(r.Columns.N())
-	} else if from := c.from[i]; from >= 0 && units != 0 {
+	} else if from >= 0 && units != 0 {
 		units = units * columns / float64(t.divided(int(from)).N())
 	}
 	switch c.field {

@@ -118,15 +118,11 @@ func (r *row) filled(t *[page.NumFields]course, kind page.Kind, fill func(i int,
 // run says a course as it goes: a value is said where it must hold and another is
 // carried there.
 func (r *row) run(c *course) {
-	for i := range r.live {
-		now, from := c.before(i)
-		if must := c.must[i]; must.Term != page.None && !r.alike(c.field, now, from, must, i) {
-			now, from = must, c.place[i]
+	for i := range c.said {
+		c.said[i] = c.carried(i)
+		if now, from := c.now(i); c.must[i].Term != page.None && !r.alike(c.field, now, from, c.must[i], i) {
+			c.said[i] = int8(i)
 		}
-		c.now[i], c.from[i] = now, from
-	}
-	for i := len(r.live); i < len(c.from); i++ {
-		c.now[i], c.from[i] = c.before(i)
 	}
 }
 

@@ -17,8 +17,7 @@ func (t *trial) same(n int, c *course, i int) bool {
 	case !t.live[i] || len(want.Cells) == 0:
 		return true
 	case n < 0:
-		got := t.reading(i)
-		return t.sameRow(i, &got)
+		return t.sameRule(i, c.field)
 	case t.at[i][n] < 0:
 		return true
 	}
@@ -36,17 +35,13 @@ func (t *trial) same(n int, c *course, i int) bool {
 func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
 	want, s := t.want[i], &t.stages[i]
 	got := &s.got
-	run := layout.Run{End: len(got.Cells)}
-	if s.shape.runs != nil {
-		run = s.shape.runs[s.shape.line(at)]
-	}
 	switch field { // often there is no need to lay anything out
 	case page.Order:
 		return (at == 0 || ordered(&got.Cells[at-1], &cell)) && (at+1 == len(got.Cells) || ordered(&cell, &got.Cells[at+1]))
 	case page.Align:
-		return run.End-run.First == 1 || cell.Align == want.Cells[at].Align
+		return cell.Align == want.Cells[at].Align || s.shape.alone(at, want)
 	case page.Trail:
-		if s.shape.runs != nil && !t.elastic[i] && at+1 < run.End {
+		if s.shape.runs != nil && !t.elastic[i] && at+1 < s.shape.runs[s.shape.line(at)].End {
 			return false // the next one moves
 		}
 	}
@@ -61,6 +56,28 @@ func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
 	same := s.shape.sameAt(got, s.track, at, &t.runs)
 	got.Cells[at] = was
 	return same
+}
+
+// sameRule reports whether the row lays out as worked out with one field of its own new.
+func (t *trial) sameRule(i int, field page.Field) bool {
+	want, s := t.want[i], &t.stages[i]
+	var got layout.Row
+	switch field {
+	case page.Align:
+		rows := t.ruling(i).Align
+		for at := range s.got.Cells {
+			if s.got.Cells[at].Self == page.RowsAlign && want.Cells[at].Align != rows && !s.shape.alone(at, want) {
+				return false
+			}
+		}
+		return true
+	case page.GapX, page.GapY, page.Spread:
+		got = t.ruling(i)
+		got.Cells, got.Parted = s.got.Cells, s.got.Parted
+	default:
+		got = t.reading(i)
+	}
+	return t.sameRow(i, &got)
 }
 
 // sameRow is the same for a row of which all may be new.
@@ -117,7 +134,8 @@ func (t *trial) stand(i int, got *layout.Row) bool {
 		if c < 0 || t.at[i][n] < 0 {
 			continue
 		}
-		told, must := courses[c].now[i], courses[c].must[i]
+		told, _ := courses[c].now(i)
+		must := courses[c].must[i]
 		if must.Term != page.None && told != must && !standAlike(got, told.Term, must.Term) {
 			return false
 		}
@@ -137,7 +155,8 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 	}
 	courses := t.columns[n]
 	for c := range courses {
-		v, from, must := courses[c].now[i], courses[c].from[i], courses[c].must[i]
+		v, from := courses[c].now(i)
+		must := courses[c].must[i]
 		if !courses[c].field.IsUnits() || v.N == 0 || v.Term != page.Taken && v.Term != page.Number {
 			continue
 		}

@@ -49,10 +49,7 @@ func TestNothingMoreIsSaidThanMust(t *testing.T) {
 							continue
 						}
 						tried++
-						value, from := was.before(i)
-						for at := i; at < was.until(i, len(live)); at++ {
-							courses[c].now[at], courses[c].from[at] = value, from
-						}
+						courses[c].silence(i)
 						if same() {
 							t.Fatalf("%s at %d on column %d of %s is said for nothing", was.field, i, column, n.ID)
 						}
@@ -94,10 +91,7 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 						if !course.says(i) || !row.suspect(course, i) {
 							continue
 						}
-						value, from := course.before(i)
-						for at := i; at < course.until(i, len(live)); at++ {
-							course.now[at], course.from[at] = value, from
-						}
+						course.silence(i)
 						whole := trial.reading(i)
 						if one, all := trial.same(column, course, i), trial.sameRow(i, &whole); one != all {
 							t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column, n.ID, i, one, all)

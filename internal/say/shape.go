@@ -2,7 +2,6 @@ package say
 
 import (
 	"math"
-	"slices"
 
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -24,6 +23,7 @@ type shape struct {
 // A box is where a cell stands on its line.
 type box struct {
 	child    int
+	line     int
 	x, width kit.Measure
 	unit     float64    // in uneven rows
 	drops    bool       // a float, from a line that is told to hold more than it can
@@ -46,7 +46,7 @@ func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at i
 	drops := r.Technique == kit.Float && overfull(r, run)
 	at := run.First
 	r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
-		b := box{child: c.Child, drops: drops, x: rounded(s.X), width: rounded(s.Width)}
+		b := box{child: c.Child, line: line, drops: drops, x: rounded(s.X), width: rounded(s.Width)}
 		if r.Columns.IsUneven() && r.PerLine == 0 {
 			b.unit = s.Unit
 		}
@@ -86,17 +86,15 @@ func (s *shape) sameLine(got *layout.Row, run layout.Run, line int, t kit.Track)
 }
 
 // line is the line of the cell at that place.
-func (s *shape) line(at int) int {
-	line, _ := slices.BinarySearchFunc(s.runs, at, func(run layout.Run, at int) int {
-		switch {
-		case run.End <= at:
-			return -1
-		case run.First > at:
-			return 1
-		}
-		return 0
-	})
-	return line
+func (s *shape) line(at int) int { return s.boxes[at].line }
+
+// alone reports whether the cell at that place is sure to be the only one on its line.
+func (s *shape) alone(at int, want *layout.Row) bool {
+	if s.runs == nil {
+		return len(want.Cells) == 1
+	}
+	run := s.runs[s.line(at)]
+	return run.End-run.First == 1
 }
 
 // sameAt reports whether a row of which only the cell at that place is new lays out so:
