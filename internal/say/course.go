@@ -1,8 +1,6 @@
 package say
 
 import (
-	"slices"
-
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/vocab"
@@ -55,21 +53,22 @@ func (c *course) silence(i int) {
 
 // A node is what is said of one node of a page.
 type node struct {
-	kind    page.Kind
-	base    []Saying
+	sayings []Saying
 	courses []course
 }
 
-// sayings are all that is said of a node, its base first, then in the order of
+// sayings adds what courses say at any of so many breakpoints to all, in the order of
 // breakpoints and fields.
-func (n *node) sayings() []Saying {
-	all := slices.Clone(n.base)
-	for at := range int8(kit.MaxBreakpoints) {
-		for f := range n.courses {
-			c := &n.courses[f]
-			for i := range c.said {
-				if v, from := c.now(i); from == at && c.says(i) {
-					all = append(all, Saying{On: n.kind, Field: c.field, Value: v.Bare(), From: at})
+func sayings(all []Saying, kind page.Kind, courses []course, end int) []Saying {
+	for at := range end {
+		for f := range courses {
+			c := &courses[f]
+			for i := at; i < end; i++ {
+				if !c.says(i) {
+					continue
+				}
+				if v, from := c.now(i); int(from) == at {
+					all = append(all, Saying{On: kind, Field: c.field, Value: v.Bare(), From: from})
 				}
 			}
 		}

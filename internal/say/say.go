@@ -72,7 +72,7 @@ func of(l *layout.Layout, only string) *Page {
 // order of breakpoints and fields.
 func (p *Page) Node(id string) []Saying {
 	if n := p.nodes[id]; n != nil {
-		return n.sayings()
+		return n.sayings
 	}
 	return nil
 }
@@ -104,7 +104,7 @@ func (p *Page) frames(nodes []*page.Node) {
 			p.frames(n.Children)
 			continue
 		}
-		p.nodes[n.ID] = &node{base: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
+		p.nodes[n.ID] = &node{sayings: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
 		for _, row := range n.Children {
 			p.row(row, slices.Repeat([]bool{true}, len(p.Layout.Kit().Breakpoints)))
 		}
@@ -137,21 +137,22 @@ func (p *Page) row(n *page.Node, seen []bool) {
 // say keeps what is said of a row and its columns.
 func (p *Page) say(r *row) {
 	r.settle()
-	base := []Saying{Base(page.Row)}
-	if r.told {
-		base = append(base, Told)
-	}
-	p.nodes[r.node.ID] = &node{page.Row, base, r.own}
 	var columns [kit.MaxBreakpoints]kit.Columns
 	for i := range r.live {
 		columns[i] = r.divided(i)
 	}
 	p.columns[r.node.ID] = columns
-	base = []Saying{Base(page.Column)}
-	all := make([]node, len(r.columns))
+	base := []Saying{Base(page.Row)}
+	if r.told {
+		base = append(base, Told)
+	}
+	p.nodes[r.node.ID] = &node{sayings(base, page.Row, r.own, len(r.live)), r.own}
+	nodes, all := make([]node, len(r.columns)), make([]Saying, 0, 8*len(r.columns))
 	for i, column := range r.node.Children {
-		all[i] = node{page.Column, base, r.columns[i]}
-		p.nodes[column.ID] = &all[i]
+		first := len(all)
+		all = sayings(append(all, Base(page.Column)), page.Column, r.columns[i], len(r.live))
+		nodes[i] = node{all[first:len(all):len(all)], r.columns[i]}
+		p.nodes[column.ID] = &nodes[i]
 	}
 }
 

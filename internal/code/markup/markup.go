@@ -160,7 +160,9 @@ func (w *Writer) element(n *page.Node, depth int) {
 	}
 	var classes []string
 	if w.Selectors == nil {
-		for _, word := range wordsOf(w.said, w.words, n, w.outer) {
+		words := wordsOf(w.said, w.words, n, w.outer)
+		classes = make([]string, 0, len(words)+len(n.Classes))
+		for _, word := range words {
 			classes = append(classes, word.Text)
 		}
 	} else if class := w.Selectors.class[n.ID]; class != "" && w.needed(n, said) {
@@ -208,17 +210,19 @@ func (w *Writer) open(n *page.Node, tag string, depth int, classes []string) {
 		return
 	}
 	text += ` class="`
-	hang := strings.Repeat(" ", len(text))
-	for i, c := range classes {
-		switch {
-		case i == 0:
-		case len(indent)*depth+len(text)+len(c)+3 > lineWidth:
-			w.line(n.ID, depth, text)
-			text = hang
-		default:
-			text += " "
+	hang := len(text)
+	for {
+		end, size := 1, len(indent)*depth+hang+len(classes[0])
+		for end < len(classes) && size+len(classes[end])+3 <= lineWidth {
+			size += 1 + len(classes[end])
+			end++
 		}
-		text += c
+		text += strings.Join(classes[:end], " ")
+		if classes = classes[end:]; len(classes) == 0 {
+			break
+		}
+		w.line(n.ID, depth, text)
+		text = strings.Repeat(" ", hang)
 	}
 	w.line(n.ID, depth, text+`">`)
 }
