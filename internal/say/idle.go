@@ -115,7 +115,13 @@ func newTrial(r *row) *trial {
 		if !want.Natural && !s.tight {
 			s.shape = newShape(want)
 		}
-		t.read(i)
+		got := *want // which is what is said, until something is taken away
+		got.Cells = slices.Clone(want.Cells)
+		for at := range got.Cells {
+			got.Cells[at].Trail += got.Cells[at].Fill
+			got.Cells[at].Fill = 0
+		}
+		t.read(i, got)
 	}
 	return t
 }
@@ -131,19 +137,28 @@ func (t *trial) disturb(first, end int) {
 	}
 }
 
-// disturbLine marks the columns on the line of the one at n and on those beside it.
-func (t *trial) disturbLine(n, i int) {
+// disturbLine marks the columns that something may be said of for nothing, now that one
+// field less is said of the column at n: those on its line and on the lines beside it.
+// Nothing else stands on how a column is aligned, and only what stands beside it on its
+// order.
+func (t *trial) disturbLine(n int, f page.Field, i int) {
 	at, runs := int(t.at[i][n]), t.stages[i].shape.runs
+	if !t.live[i] || at < 0 || f == page.Align {
+		return
+	}
+	cells := t.want[i].Cells
+	first, end := at-1, at+2
 	switch {
-	case !t.live[i] || at < 0:
+	case f == page.Order:
 	case runs == nil || t.uneven && t.measures[i] == 0:
 		t.disturb(0, len(t.columns)) // it cannot be foreseen which line that is
+		return
 	default:
 		line := t.stages[i].shape.line(at)
-		first, end := runs[max(0, line-1)].First, runs[min(len(runs)-1, line+1)].End
-		for at := first; at < end; at++ {
-			t.disturbed[t.want[i].Cells[at].Child] = true
-		}
+		first, end = runs[max(0, line-1)].First, runs[min(len(runs)-1, line+1)].End
+	}
+	for at := max(0, first); at < min(end, len(cells)); at++ {
+		t.disturbed[cells[at].Child] = true
 	}
 }
 
@@ -230,7 +245,7 @@ func (t *trial) without(n int, c *course, i int) bool {
 		for at := i; at < last; at++ {
 			t.accept(n, c, at)
 			if n >= 0 {
-				t.disturbLine(n, at)
+				t.disturbLine(n, c.field, at)
 			}
 		}
 		return true

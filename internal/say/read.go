@@ -8,10 +8,10 @@ import (
 	"kitrows/internal/page"
 )
 
-// read lays out what is said at breakpoint i.
-func (t *trial) read(i int) {
+// read keeps how the row lays out at breakpoint i by what is said.
+func (t *trial) read(i int, got layout.Row) {
 	s := &t.stages[i]
-	s.got = t.reading(i)
+	s.got = got
 	s.track, s.narrowest = s.got.Track(roomy).Smooth(), s.got.Track(kit.Plain(t.want[i].Narrowest))
 }
 
@@ -142,7 +142,7 @@ func (t *trial) accept(n int, c *course, i int) {
 	switch s := &t.stages[i]; {
 	case !t.live[i]:
 	case n < 0:
-		t.read(i)
+		t.read(i, t.reading(i))
 	case t.at[i][n] >= 0:
 		t.put(&s.got.Cells[t.at[i][n]], c, i, &s.got)
 	}
