@@ -53,22 +53,24 @@ func (c *course) silence(i int) {
 
 // A node is what is said of one node of a page.
 type node struct {
-	sayings []Saying
+	kind    page.Kind
+	base    []Saying // what it is
 	courses []course
 }
 
-// sayings adds what courses say at any of so many breakpoints to all, in the order of
+// sayings are all that is said of a node, its base first, then in the order of
 // breakpoints and fields.
-func sayings(all []Saying, kind page.Kind, courses []course, end int) []Saying {
-	for at := range end {
-		for f := range courses {
-			c := &courses[f]
-			for i := at; i < end; i++ {
+func (n *node) sayings() []Saying {
+	all := append(make([]Saying, 0, len(n.base)+2*len(n.courses)), n.base...)
+	for at := range kit.MaxBreakpoints {
+		for f := range n.courses {
+			c := &n.courses[f]
+			for i := at; i < len(c.said); i++ {
 				if !c.says(i) {
 					continue
 				}
 				if v, from := c.now(i); int(from) == at {
-					all = append(all, Saying{On: kind, Field: c.field, Value: v.Bare(), From: from})
+					all = append(all, Saying{On: n.kind, Field: c.field, Value: v.Bare(), From: from})
 				}
 			}
 		}

@@ -72,7 +72,7 @@ func of(l *layout.Layout, only string) *Page {
 // order of breakpoints and fields.
 func (p *Page) Node(id string) []Saying {
 	if n := p.nodes[id]; n != nil {
-		return n.sayings
+		return n.sayings()
 	}
 	return nil
 }
@@ -95,7 +95,13 @@ func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []v
 	if n.Kind == page.Row {
 		row = n
 	}
-	return v.Choose(n.Kind, p.nodes[n.ID].wants(), p.columns[row.ID])
+	said := p.nodes[n.ID]
+	words := make([]*vocab.Word, 0, 16)
+	for _, s := range said.base {
+		words = append(words, v.Saying(s.On, s.Field, s.Value, 0))
+	}
+	chosen, missing := v.Choose(n.Kind, said.wants(), p.columns[row.ID])
+	return append(words, chosen...), missing
 }
 
 func (p *Page) frames(nodes []*page.Node) {
@@ -104,7 +110,7 @@ func (p *Page) frames(nodes []*page.Node) {
 			p.frames(n.Children)
 			continue
 		}
-		p.nodes[n.ID] = &node{sayings: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
+		p.nodes[n.ID] = &node{base: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
 		for _, row := range n.Children {
 			p.row(row, slices.Repeat([]bool{true}, len(p.Layout.Kit().Breakpoints)))
 		}
@@ -146,13 +152,12 @@ func (p *Page) say(r *row) {
 	if r.told {
 		base = append(base, Told)
 	}
-	p.nodes[r.node.ID] = &node{sayings(base, page.Row, r.own, len(r.live)), r.own}
-	nodes, all := make([]node, len(r.columns)), make([]Saying, 0, 8*len(r.columns))
+	p.nodes[r.node.ID] = &node{page.Row, base, r.own}
+	base = []Saying{Base(page.Column)}
+	all := make([]node, len(r.columns))
 	for i, column := range r.node.Children {
-		first := len(all)
-		all = sayings(append(all, Base(page.Column)), page.Column, r.columns[i], len(r.live))
-		nodes[i] = node{all[first:len(all):len(all)], r.columns[i]}
-		p.nodes[column.ID] = &nodes[i]
+		all[i] = node{page.Column, base, r.columns[i]}
+		p.nodes[column.ID] = &all[i]
 	}
 }
 

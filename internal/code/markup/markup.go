@@ -80,14 +80,8 @@ func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.
 		kind := said.Node(n.ID)[0]
 		return []*vocab.Word{v.Saying(kind.On, kind.Field, kind.Value, int(kind.From))}
 	case page.Row, page.Column:
-		all := []*vocab.Word{v.Base(n.Kind)}
-		for _, s := range said.Node(n.ID) {
-			if s == say.Told {
-				all = append(all, v.Saying(s.On, s.Field, s.Value, 0))
-			}
-		}
 		words, _ := said.Words(v, outer, n)
-		return append(all, words...)
+		return words
 	}
 	return nil
 }
@@ -106,13 +100,15 @@ type Writer struct {
 	out    *Markup
 	outer  *page.Node // what is being written stands in; nil for the page
 	shared bool       // outer is a row whose columns are selected as its children
+
+	written map[*vocab.Word]bool
 }
 
 // NewWriter makes a writer of class-based markup; source gives the address of a picture.
 func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
-	return &Writer{said: said, kit: said.Layout.Kit(), words: vocab.Own(said.Layout.Kit()), o: o, source: source, out: &Markup{
-		Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes()),
-	}}
+	k := said.Layout.Kit()
+	out := &Markup{Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes())}
+	return &Writer{said: said, kit: k, words: vocab.Own(k), o: o, source: source, out: out, written: map[*vocab.Word]bool{}}
 }
 
 // Write writes a page of project pr as class-based markup. Pictures are linked
@@ -154,22 +150,17 @@ func (w *Writer) nodes(nodes []*page.Node, depth int) {
 
 // element writes a node's element and what is in it.
 func (w *Writer) element(n *page.Node, depth int) {
-	said := w.said.Node(n.ID)
-	for _, s := range said {
-		w.out.used[s] = true
-	}
 	var classes []string
 	if w.Selectors == nil {
-		words := wordsOf(w.said, w.words, n, w.outer)
-		classes = make([]string, 0, len(words)+len(n.Classes))
-		for _, word := range words {
-			classes = append(classes, word.Text)
+		classes = w.classes(n)
+	} else {
+		said := w.said.Node(n.ID)
+		for _, s := range said {
+			w.out.used[s] = true
 		}
-	} else if class := w.Selectors.class[n.ID]; class != "" && w.needed(n, said) {
-		classes = []string{class}
-	}
-	if n.Kind == page.Row || n.Kind == page.Column {
-		w.out.Classes += len(said) - 1
+		if class := w.Selectors.class[n.ID]; class != "" && w.needed(n, said) {
+			classes = []string{class}
+		}
 	}
 	tag := n.TagIn(w.outer)
 	end := "</" + tag + ">"
@@ -186,6 +177,30 @@ func (w *Writer) element(n *page.Node, depth int) {
 	w.nodes(n.Children, depth+1)
 	w.outer, w.shared = outer, shared
 	w.line(n.ID, depth, end)
+}
+
+// classes are those of a node's element in class-based markup, which are then used.
+func (w *Writer) classes(n *page.Node) []string {
+	words := wordsOf(w.said, w.words, n, w.outer)
+	all := make([]string, 0, len(words)+len(n.Classes))
+	for _, word := range words {
+		all = append(all, word.Text)
+		if w.written[word] {
+			continue
+		}
+		w.written[word] = true
+		switch {
+		case n.Kind == page.Container:
+			w.out.used[w.said.Node(n.ID)[0]] = true
+		case word.Base:
+			w.out.used[say.Base(n.Kind)] = true
+		default:
+			e := word.Effects[0]
+			w.out.used[say.Saying{On: n.Kind, Field: e.Field, Value: e.Value.Bare(), From: e.In.From}] = true
+		}
+	}
+	w.out.Classes += max(0, len(words)-1) // but for what every node of the kind has
+	return all
 }
 
 // needed reports whether a rule of mixin-based code selects a node by its class: every
