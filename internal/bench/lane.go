@@ -154,7 +154,7 @@ func (d *drawer) ghosts(row *page.Node) {
 // are set.
 func (d *drawer) line(line *layout.Line) {
 	row := d.plan.Boxes[d.at[line.Row.ID]]
-	t, unit := line.Track, 0.0
+	t, unit := *line.Track, 0.0
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
@@ -196,7 +196,7 @@ func (d *drawer) bare(line *layout.Line, x, unit float64) {
 	if line.Unspent() == 0 {
 		return
 	}
-	t := line.Track
+	t := *line.Track
 	if !line.InPx() && line.Row.Spread == page.Start && !off(unit) {
 		for u := int(unit); u < t.Columns.N(); u++ {
 			d.lane.Bare = append(d.lane.Bare, d.unit(x, t, u, line.Y, line.Height))

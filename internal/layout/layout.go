@@ -33,7 +33,7 @@ type node struct {
 
 // stage is the page at one breakpoint.
 type stage struct {
-	held   []page.Held // of the rows and columns, by their settable number
+	held   []*page.Held // of the rows and columns, by their settable number
 	rows   []Row       // in page order
 	rowOf  []int32     // of a node that is a row: its index in rows
 	lines  float64     // px between rows
@@ -94,23 +94,25 @@ func (l *Layout) add(nodes []*page.Node, parent int32) {
 
 // hold works out what holds for every row and column at every breakpoint.
 func (l *Layout) hold() {
-	count := int32(0)
+	count, settings := int32(0), 0
 	for n := range l.nodes {
-		if kind := l.nodes[n].Kind; kind == page.Row || kind == page.Column {
-			l.nodes[n].settable = count
+		if node := &l.nodes[n]; node.Kind == page.Row || node.Kind == page.Column {
+			node.settable = count
 			count++
+			settings += len(node.At)
 		}
 	}
 	for i := range l.at {
-		l.at[i].held = make([]page.Held, count)
+		l.at[i].held = make([]*page.Held, count)
 	}
 	row, column := page.Defaults(page.Row), page.Defaults(page.Column)
+	all := make([]page.Held, 0, settings) // nodes share what holds until something is set
 	for n := range l.nodes {
 		node := &l.nodes[n]
-		h := column
+		h := &column
 		switch node.Kind {
 		case page.Row:
-			h = row
+			h = &row
 		case page.Column:
 		default:
 			continue
@@ -118,6 +120,8 @@ func (l *Layout) hold() {
 		next := node.At
 		for i := range l.at {
 			for len(next) > 0 && next[0].From == l.kit.Breakpoints[i].Name {
+				all = append(all, *h)
+				h = &all[len(all)-1]
 				h.Take(&next[0], i)
 				next = next[1:]
 			}
@@ -187,6 +191,6 @@ func (l *Layout) Cell(id string, i int) *Cell {
 }
 
 // held is what holds for the row or column at n at breakpoint i.
-func (l *Layout) held(n int32, i int) *page.Held { return &l.at[i].held[l.nodes[n].settable] }
+func (l *Layout) held(n int32, i int) *page.Held { return l.at[i].held[l.nodes[n].settable] }
 
 func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

@@ -41,7 +41,7 @@ type Line struct {
 	Y      float64
 	Height float64
 	Run    Run
-	Track  kit.Track
+	Track  *kit.Track // of its row, as on paper
 	Broke  bool // the row's line before it could not hold its first column
 
 	before int // the first cell of the line before it
@@ -132,8 +132,9 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 	m.runs = r.Break(t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
 	line := len(m.plan.Lines)
+	smooth := t.Smooth()
 	for i := range runs {
-		m.plan.Lines = append(m.plan.Lines, newLine(r, t, runs, i))
+		m.plan.Lines = append(m.plan.Lines, newLine(r, &smooth, runs, i))
 	}
 	for i, run := range runs { // rows nested in it add their lines behind these
 		if i > 0 {
@@ -156,8 +157,8 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 }
 
 // newLine is line i of the runs a row breaks into.
-func newLine(r *Row, t kit.Track, runs []Run, i int) Line {
-	l := Line{Row: r, Line: i + 1, Run: runs[i], Track: t.Smooth(), Broke: i > 0}
+func newLine(r *Row, t *kit.Track, runs []Run, i int) Line {
+	l := Line{Row: r, Line: i + 1, Run: runs[i], Track: t, Broke: i > 0}
 	if i > 0 {
 		l.before = runs[i-1].First
 	}

@@ -147,8 +147,7 @@ func (r *Row) filled(widest float64) (some bool) {
 		fits := false
 		for _, px := range []float64{r.Narrowest, widest} { // room and need are straight lines over the width
 			t := kit.NewTrack(r.Columns, r.Gutter, kit.Plain(px))
-			_, need := r.wants(next, t, 0)
-			fits = fits || r.used(run, t).Px+t.Gutter.Px+need.Px <= px+1
+			fits = fits || r.used(run, t).Px+t.Gutter.Px+r.needs(next, t, 0).Px <= px+1
 		}
 		last := &r.Cells[run.End-1]
 		if last.Fill = 0; left > hair && fits {
@@ -201,7 +200,7 @@ func (r *Row) Tracked() bool { return r.Technique == kit.Grid && !r.flexible() }
 type Run struct {
 	First, End int         // indices into the row's cells
 	Units      float64     // spent, skips and trails included; of a row per line, its cells
-	Used       kit.Measure // the same in px, with the gutters between
+	Used       kit.Measure // the same in px, with the gutters between, where the row breaks by px
 	Shares     int         // how many of them share what is left
 }
 
@@ -215,8 +214,10 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 	var run Run
 	for i := range r.Cells {
 		c := &r.Cells[i]
-		wants, px := r.wants(c, t, run.Units)
-		var breaks bool
+		wants, px, breaks := r.units(c), kit.Measure{}, false
+		if inPx {
+			px = r.needs(c, t, run.Units)
+		}
 		switch {
 		case run.First == i: // the line is empty
 		case inPx:
@@ -231,13 +232,15 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 		if breaks {
 			runs = append(runs, run)
 			run = Run{First: i}
-			wants, px = r.wants(c, t, 0)
+			if inPx {
+				px = r.needs(c, t, 0)
+			}
 		}
-		if i > run.First {
-			run.Used = run.Used.Plus(t.Gutter)
+		if inPx && i > run.First {
+			px = px.Plus(t.Gutter)
 		}
-		run.Units += wants
 		run.Used = run.Used.Plus(px)
+		run.Units += wants
 		run.End = i + 1
 		if r.PerLine == 0 && c.Width == page.Share {
 			run.Shares++
@@ -257,9 +260,8 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 func (r *Row) used(run Run, t kit.Track) (used kit.Measure) {
 	units := 0.0
 	for i := run.First; i < run.End; i++ {
-		wants, px := r.wants(&r.Cells[i], t, units)
-		units += wants
-		used = used.Plus(px)
+		used = used.Plus(r.needs(&r.Cells[i], t, units))
+		units += r.units(&r.Cells[i])
 		if i > run.First {
 			used = used.Plus(t.Gutter)
 		}
@@ -274,11 +276,18 @@ func crosses(m kit.Measure, v float64, until *float64) {
 	}
 }
 
-// wants is what a cell asks for after so many units of its line, in units and
-// px.
-func (r *Row) wants(c *Cell, t kit.Track, spent float64) (units float64, px kit.Measure) {
+// units is what a cell asks of its line in what the row counts in.
+func (r *Row) units(c *Cell) float64 {
 	if r.PerLine > 0 {
-		return 1, t.Width(0, 1)
+		return 1
+	}
+	return c.Wants()
+}
+
+// needs is what a cell asks for in px after so many units of its line.
+func (r *Row) needs(c *Cell, t kit.Track, spent float64) kit.Measure {
+	if r.PerLine > 0 {
+		return t.Width(0, 1)
 	}
 	from := int(spent)
 	if r.Columns.IsUneven() && r.InPx(t) {
@@ -286,7 +295,7 @@ func (r *Row) wants(c *Cell, t kit.Track, spent float64) (units float64, px kit.
 	}
 	start := from + int(c.Skip)
 	end := start + int(c.Units)
-	return c.Wants(), t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
+	return t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
 }
 
 // width is how wide a cell is at least, from unit start on.

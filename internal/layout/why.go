@@ -165,19 +165,19 @@ func (e *explainer) within(n int32) (w kit.Measure, shown bool) {
 // is false where it is hidden.
 func (e *explainer) stand(n int32, w kit.Measure) (line Line, spot Spot, cell *Cell, ok bool) {
 	row := e.l.at[e.i].row(e.l.nodes[n].parent)
-	t := row.Track(w)
+	t := row.Track(w).Smooth()
 	runs := row.Break(t, nil, e.v, new(float64))
 	for i, run := range runs {
 		for c := run.First; c < run.End; c++ {
 			if row.Cells[c].index != n {
 				continue
 			}
-			row.Place(run, t.Smooth(), func(c *Cell, s Spot) {
+			row.Place(run, t, func(c *Cell, s Spot) {
 				if c.index == n {
 					spot = s
 				}
 			})
-			return newLine(row, t, runs, i), spot, &row.Cells[c], true
+			return newLine(row, &t, runs, i), spot, &row.Cells[c], true
 		}
 	}
 	return line, spot, nil, false
@@ -195,7 +195,7 @@ func (e *explainer) row(n int32) {
 	e.track(row, t)
 	runs := row.Break(t, nil, e.v, new(float64))
 	for i := range runs {
-		e.ledger(newLine(row, t, runs, i))
+		e.ledger(newLine(row, &t, runs, i))
 	}
 	if len(runs) == 0 {
 		e.why.Ledgers = append(e.why.Ledgers, "nothing shown")
@@ -233,7 +233,7 @@ func (e *explainer) column(n int32) {
 		e.say("hidden here, takes no room")
 		return
 	}
-	r, t := line.Row, line.Track
+	r, t := line.Row, *line.Track
 	g, wide := kit.Figure(t.Gutter.Px), kit.Figure(spot.Width.Px)
 	whole := w.Px + t.Gutter.Px
 	pitch := fmt.Sprintf("%s ÷ %d", kit.Figure(whole), t.Columns.N())
