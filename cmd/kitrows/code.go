@@ -46,7 +46,7 @@ func codeCommand() *cobra.Command {
 			case as == "document":
 				text = ship.Document(l, p, o)
 			case as == "archive":
-				archive, err := ship.Archive(l, p, o)
+				archive, err := ship.Archive(c.Context(), l, p, o)
 				if err != nil {
 					return err
 				}

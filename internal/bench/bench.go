@@ -4,6 +4,7 @@
 package bench
 
 import (
+	"context"
 	"sync"
 
 	"kitrows/internal/code"
@@ -104,8 +105,9 @@ const longPage = 1200
 // breakpoint may be drawn, in px.
 const openEnd = 1280
 
-// Make composes the Bench of page pg of p at a revision.
-func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
+// Make composes the Bench of page pg of p at a revision. The error is that of a context
+// that has ended, which its parts are then not begun for.
+func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, v View) (*Bench, error) {
 	k := p.Kit(pg.Kit)
 	l := layout.Of(k, pg)
 	b := &Bench{
@@ -121,10 +123,17 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	b.Lanes = make([]Lane, len(k.Breakpoints))
 	var work sync.WaitGroup // a lane and the code need nothing of one another
-	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
-		work.Go(func() { b.Code = newCode(l, p, v.Ends) })
+	begin := func(part func()) {
+		work.Go(func() {
+			if ctx.Err() == nil {
+				part()
+			}
+		})
 	}
-	work.Go(func() { b.Nodes = nodes(l) })
+	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
+		begin(func() { b.Code = newCode(l, p, v.Ends) })
+	}
+	begin(func() { b.Nodes = nodes(l) })
 	for i, bp := range k.Breakpoints {
 		low, high := span(k, i)
 		label := kit.Number(bp.From.Px()) + "–" + kit.Number(high)
@@ -136,7 +145,7 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		if chosen, ok := v.Lanes[bp.Name]; ok {
 			width = min(max(chosen, low), high)
 		}
-		work.Go(func() {
+		begin(func() {
 			plan := l.Plan(width)
 			b.Lanes[i] = newLane(l, plan)
 			sums[i] = rowSums(plan)
@@ -148,6 +157,9 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 		})
 	}
 	work.Wait()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
 	for i := range b.Nodes {
 		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
 			for _, at := range sums {
@@ -155,7 +167,7 @@ func Make(p *project.Project, pg *page.Page, revision int, v View) *Bench {
 			}
 		}
 	}
-	return b
+	return b, nil
 }
 
 // span is the narrowest and the widest viewport a lane of breakpoint i is drawn

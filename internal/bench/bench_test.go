@@ -1,6 +1,8 @@
 package bench
 
 import (
+	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -60,7 +62,7 @@ func TestSums(t *testing.T) {
 		{"x", "x", "", "nothing shown", "–", false},
 	} {
 		p := demoWith(t, map[string]string{"log/wide": c.log, "tide-table/wide": c.tide})
-		got := node(t, Make(p, p.Pages[0], 1, View{}), "body").Sums[2]
+		got := node(t, made(t, p, p.Pages[0], View{}), "body").Sums[2]
 		if got.Text != c.text || got.State != c.state || got.Short != c.short || got.Full != c.full {
 			t.Errorf("%s and %s: got %+v, want %+v", c.log, c.tide, got, c)
 		}
@@ -74,7 +76,7 @@ func TestCellsSayWhereTheyAreFrom(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := Make(change.Project, change.Project.Pages[0], 1, View{})
+	b := made(t, change.Project, change.Project.Pages[0], View{})
 	more := "order last, nudge 1"
 	want := []Cell{{"*", false, "", "", ""}, {"7", true, "mid", more, ""}, {"8", true, "wide", more, ""}, {"x", true, "full", more, ""}}
 	if got := node(t, b, "log").Cells; fmt.Sprint(got) != fmt.Sprint(want) {
@@ -92,7 +94,7 @@ func TestCellsSayWhereTheyAreFrom(t *testing.T) {
 // the cell.
 func TestCellsSayWhatIsWrong(t *testing.T) {
 	p := demoWith(t, nil)
-	b := Make(p, p.Pages[1], 1, View{})
+	b := made(t, p, p.Pages[1], View{})
 	find := node(t, b, "find").Cells
 	if find[3].Text != "4.5" || find[3].Wrong != "3 of 12 set at wide is 4.5 of 18 here: off the grid" || find[2].Wrong != "" {
 		t.Errorf("Find a bird: %v", find)
@@ -150,7 +152,7 @@ func TestChanges(t *testing.T) {
 // 908 ÷ 12 = 75.67 px.
 func TestLaneMarks(t *testing.T) {
 	p := demoWith(t, map[string]string{"log/wide": "8", "tide-table/wide": "2_4", "mark/wide": "1", "site-links/wide": "9"})
-	lane := Make(p, p.Pages[0], 1, View{}).Lanes[2]
+	lane := made(t, p, p.Pages[0], View{}).Lanes[2]
 	if lane.Breakpoint != "wide" || lane.Container != 884 || len(lane.Units) != 12 || lane.Units[1].X != 173.67 {
 		t.Errorf("lane %s, container %v, units %v", lane.Breakpoint, lane.Container, lane.Units)
 	}
@@ -170,7 +172,7 @@ func TestLaneMarks(t *testing.T) {
 func TestLaneWidthsStayInTheirRange(t *testing.T) {
 	p := demoWith(t, nil)
 	for asked, want := range map[float64]float64{1000: 1000, 10: 920, 5000: 1279} {
-		if got := Make(p, p.Pages[0], 1, View{Lanes: map[string]float64{"wide": asked}}).Lanes[2].Width; got != want {
+		if got := made(t, p, p.Pages[0], View{Lanes: map[string]float64{"wide": asked}}).Lanes[2].Width; got != want {
 			t.Errorf("asked for %v: drawn at %v, want %v", asked, got, want)
 		}
 	}
@@ -183,7 +185,7 @@ func TestBenchIsWhole(t *testing.T) {
 	for range 60 {
 		p := sample.Project(r)
 		k, pg := p.Kits[0], p.Pages[0]
-		b := Make(p, pg, 1, View{Ends: true})
+		b := made(t, p, pg, View{Ends: true})
 		for _, n := range b.Nodes {
 			if n.Kind == page.Column && len(n.Cells) != len(k.Breakpoints) || n.Kind == page.Row && len(n.Sums) != len(k.Breakpoints) {
 				t.Fatalf("%s has %d cells and %d sums", n.ID, len(n.Cells), len(n.Sums))
@@ -203,6 +205,32 @@ func TestBenchIsWhole(t *testing.T) {
 func BenchmarkMake(b *testing.B) {
 	p := sample.Of(sample.Wide(1000))
 	for b.Loop() {
-		Make(p, p.Pages[0], 1, View{})
+		made(b, p, p.Pages[0], View{})
+	}
+}
+
+// made is a Bench for somebody who waits for it.
+func made(t testing.TB, p *project.Project, pg *page.Page, v View) *Bench {
+	t.Helper()
+	b, err := Make(t.Context(), p, pg, 1, v)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return b
+}
+
+// Work stops when nobody waits for it any more.
+func TestStopping(t *testing.T) {
+	p := sample.Of(sample.Wide(1000))
+	ctx, stop := context.WithCancel(t.Context())
+	stop()
+	if _, err := Make(ctx, p, p.Pages[0], 1, View{}); !errors.Is(err, context.Canceled) {
+		t.Errorf("Make: %v", err)
+	}
+	if _, err := Costs(ctx, p, p.Pages[0]); !errors.Is(err, context.Canceled) {
+		t.Errorf("Costs: %v", err)
+	}
+	if _, err := Compare(ctx, p, p, "wide", View{}); !errors.Is(err, context.Canceled) {
+		t.Errorf("Compare: %v", err)
 	}
 }

@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"context"
 	"strings"
 
 	"github.com/aymanbagabas/go-udiff"
@@ -32,24 +33,33 @@ type Diff struct {
 }
 
 // Compare sets page of that id as it was in one project beside how it is in
-// another. Where neither has the page, both sides are nothing.
-func Compare(before, after *project.Project, page string, v View) *Comparison {
+// another. Where neither has the page, both sides are nothing. The error is that of a
+// context that has ended.
+func Compare(ctx context.Context, before, after *project.Project, page string, v View) (*Comparison, error) {
 	c := &Comparison{Code: []Diff{}}
-	side := func(p *project.Project) (*Side, string) {
+	side := func(p *project.Project) (*Side, string, error) {
 		pg := p.Page(page)
 		if pg == nil {
-			return nil, ""
+			return nil, "", nil
 		}
-		b := Make(p, pg, 0, v)
+		b, err := Make(ctx, p, pg, 0, v)
+		if err != nil {
+			return nil, "", err
+		}
 		var markup strings.Builder
 		for _, l := range b.Code.Lines {
 			markup.WriteString(l.Text + "\n")
 		}
-		return &Side{b.Nodes, b.Lanes}, markup.String()
+		return &Side{b.Nodes, b.Lanes}, markup.String(), nil
 	}
 	var was, is string
-	c.Before, was = side(before)
-	c.After, is = side(after)
+	var err error
+	if c.Before, was, err = side(before); err != nil {
+		return nil, err
+	}
+	if c.After, is, err = side(after); err != nil {
+		return nil, err
+	}
 	old, new := lines(was), lines(is)
 	o, n := 0, 0
 	both := func(until int) {
@@ -71,7 +81,7 @@ func Compare(before, after *project.Project, page string, v View) *Comparison {
 		}
 	}
 	both(len(old))
-	return c
+	return c, nil
 }
 
 func lines(text string) []string {

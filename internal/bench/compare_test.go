@@ -21,7 +21,10 @@ func TestCompare(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	c := Compare(p, change.Project, "front-page", View{})
+	c, err := Compare(t.Context(), p, change.Project, "front-page", View{})
+	if err != nil {
+		t.Fatal(err)
+	}
 	if c.Added != 1 || c.Gone != 4 || c.Before == nil || c.After == nil {
 		t.Errorf("%d new, %d gone", c.Added, c.Gone)
 	}
@@ -37,10 +40,10 @@ func TestCompare(t *testing.T) {
 			t.Fatalf("%+v is out of order", line)
 		}
 	}
-	if same := Compare(p, p, "front-page", View{}); same.Added+same.Gone != 0 || len(same.Code) != before {
+	if same, err := Compare(t.Context(), p, p, "front-page", View{}); err != nil || same.Added+same.Gone != 0 || len(same.Code) != before {
 		t.Errorf("against itself: %d new, %d gone", same.Added, same.Gone)
 	}
-	if none := Compare(p, p, "nowhere", View{}); none.Before != nil || none.After != nil || len(none.Code) != 0 {
+	if none, err := Compare(t.Context(), p, p, "nowhere", View{}); err != nil || none.Before != nil || none.After != nil || len(none.Code) != 0 {
 		t.Errorf("%+v", none)
 	}
 }

@@ -31,7 +31,7 @@ func TestDeltaGivesTheBenchAfter(t *testing.T) {
 		if err != nil {
 			continue
 		}
-		before, after := Make(p, pg, 1, View{}), Make(change.Project, change.Project.Page(pg.ID), 2, View{})
+		before, after := made(t, p, pg, View{}), made(t, change.Project, change.Project.Page(pg.ID), View{})
 		sent, err := json.Marshal(NewDelta(before, after))
 		if err != nil {
 			t.Fatal(err)
@@ -53,7 +53,7 @@ func TestDeltaGivesTheBenchAfter(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	before, after := Make(p, wide, 1, View{}), Make(change.Project, change.Project.Pages[0], 2, View{})
+	before, after := made(t, p, wide, View{}), made(t, change.Project, change.Project.Pages[0], View{})
 	all, _ := json.Marshal(after)
 	if sent, _ := json.Marshal(NewDelta(before, after)); len(sent)*10 > len(all) {
 		t.Errorf("one cell of a thousand columns is %d bytes, all of it %d", len(sent), len(all))
@@ -67,7 +67,7 @@ func BenchmarkDelta(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	before, after := Make(p, wide, 1, View{}), Make(change.Project, change.Project.Pages[0], 2, View{})
+	before, after := made(b, p, wide, View{}), made(b, change.Project, change.Project.Pages[0], View{})
 	for b.Loop() {
 		NewDelta(before, after)
 	}

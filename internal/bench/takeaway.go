@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"context"
 	"strings"
 
 	"kitrows/internal/code"
@@ -49,19 +50,23 @@ func CodeFiles(p *project.Project, pg *page.Page, form ship.Form, o code.Options
 	return all
 }
 
-// Costs is what each form of page pg takes to ship.
-func Costs(p *project.Project, pg *page.Page) []CostRow {
+// Costs is what each form of page pg takes to ship. The error is that of a context that
+// has ended.
+func Costs(ctx context.Context, p *project.Project, pg *page.Page) ([]CostRow, error) {
 	l := layout.Of(p.Kit(pg.Kit), pg)
 	all := []CostRow{}
 	for _, f := range ship.Forms {
 		if f.Form == ship.SCSS || f.Form == ship.Less {
 			continue // what they come to is counted once
 		}
-		c := ship.CostOf(l, p, f.Form)
+		c, err := ship.CostOf(ctx, l, p, f.Form)
+		if err != nil {
+			return nil, err
+		}
 		name := strings.TrimSuffix(f.Name, ", plain CSS")
 		all = append(all, CostRow{string(f.Form), name, c.Rules, Size(c.Markup), Size(c.Stylesheet), Size(c.Total)})
 	}
-	return all
+	return all, nil
 }
 
 // Head is what a page's head must have, for markup in a form: the form's stylesheet,

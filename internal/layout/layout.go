@@ -34,9 +34,9 @@ type node struct {
 // stage is the page at one breakpoint.
 type stage struct {
 	held   []*page.Held // of the rows and columns, by their settable number
-	rows   []Row       // in page order
-	rowOf  []int32     // of a node that is a row: its index in rows
-	lines  float64     // px between rows
+	rows   []Row        // in page order
+	rowOf  []int32      // of a node that is a row: its index in rows
+	lines  float64      // px between rows
 	tracks kit.Gutter
 }
 

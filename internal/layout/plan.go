@@ -42,7 +42,7 @@ type Line struct {
 	Height float64
 	Run    Run
 	Track  *kit.Track // of its row, as on paper
-	Broke  bool // the row's line before it could not hold its first column
+	Broke  bool       // the row's line before it could not hold its first column
 
 	before int // the first cell of the line before it
 }

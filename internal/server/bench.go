@@ -115,7 +115,10 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		b := bench.Make(change.Project, pageAfter(change), state.Revision, view)
+		b, err := bench.Make(ctx, change.Project, pageAfter(change), state.Revision, view)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
 		return v.after(&in.PagePath, state, change, b, in.Body.Revision, false), nil
 	})
 
@@ -249,11 +252,15 @@ func (v *Server) change(ctx context.Context, in *PagePath, made int, do func(mea
 		return nil, v.problem(ctx, err)
 	}
 	var b *bench.Bench
-	state, change, err := do(func(c *edit.Change) { b = bench.Make(c.Project, pageAfter(c), made+1, view) })
+	var ended error
+	state, change, err := do(func(c *edit.Change) { b, ended = bench.Make(ctx, c.Project, pageAfter(c), made+1, view) })
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
 	v.changes.tell(in.Project, state.Revision)
+	if ended != nil {
+		return nil, v.problem(ctx, ended)
+	}
 	return v.after(in, state, change, b, made, true), nil
 }
 
@@ -287,7 +294,10 @@ func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, p
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
-	b := bench.Make(state.Project, pg, state.Revision, view)
+	b, err := bench.Make(ctx, state.Project, pg, state.Revision, view)
+	if err != nil {
+		return nil, v.problem(ctx, err)
+	}
 	b.Undo, b.Redo = state.Undo, state.Redo
 	v.memory.keep(memoryKey(in.Project, pg.ID, view), b)
 	return &benchAnswer{b}, nil

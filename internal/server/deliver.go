@@ -46,8 +46,11 @@ func deliveredOf(p *project.Project, pg *page.Page, form ship.Form) (delivered, 
 // the stand-in.
 func headOf(p *project.Project, pg *page.Page, form ship.Form, fromNetwork bool) string {
 	head := bench.Head(pg, form)
+	if !fromNetwork {
+		return head
+	}
 	d, ok := deliveredOf(p, pg, form)
-	if !fromNetwork || !ok {
+	if !ok {
 		return head
 	}
 	link := `<link rel="stylesheet" href="` + d.file.Name + `">`

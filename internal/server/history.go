@@ -101,6 +101,10 @@ func (v *Server) historyRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		return &struct{ Body *bench.Comparison }{bench.Compare(before, after, in.Page, view)}, nil
+		comparison, err := bench.Compare(ctx, before, after, in.Page, view)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct{ Body *bench.Comparison }{comparison}, nil
 	})
 }

@@ -55,6 +55,10 @@ func newProblem(status int, message string, errs ...error) huma.StatusError {
 	return p
 }
 
+// statusGone is what is answered, to nobody, where the client has gone: its work was
+// stopped.
+const statusGone = 499
+
 // problem says to the client what err means: a stale revision, an unknown
 // project, or wrong fields. Anything else is logged and answered as our fault.
 func (v *Server) problem(ctx context.Context, err error) error {
@@ -62,6 +66,8 @@ func (v *Server) problem(ctx context.Context, err error) error {
 	switch faults := fault.All(err); {
 	case err == nil:
 		return nil
+	case ctx.Err() != nil:
+		return newProblem(statusGone, "nobody waits for the answer any more")
 	case errors.As(err, &stale):
 		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(), Revision: stale.Current}
 	case errors.Is(err, store.ErrNotFound):

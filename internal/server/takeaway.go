@@ -48,7 +48,11 @@ func (v *Server) takeAwayRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return &struct{ Body []bench.CostRow }{bench.Costs(state.Project, pg)}, nil
+		costs, err := bench.Costs(ctx, state.Project, pg)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct{ Body []bench.CostRow }{costs}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -67,7 +71,7 @@ func (v *Server) takeAwayRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		archive, err := ship.Archive(layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
+		archive, err := ship.Archive(ctx, layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

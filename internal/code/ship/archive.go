@@ -3,6 +3,7 @@ package ship
 import (
 	"archive/zip"
 	"bytes"
+	"context"
 	"strings"
 
 	"kitrows/internal/code"
@@ -13,8 +14,8 @@ import (
 )
 
 // Archive is a page in every form as a zip file, with its pictures and a word on how
-// to build each.
-func Archive(l *layout.Layout, pr *project.Project, o code.Options) ([]byte, error) {
+// to build each. The error may be that of a context that has ended.
+func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.Options) ([]byte, error) {
 	p := l.Page()
 	var b bytes.Buffer
 	z := zip.NewWriter(&b)
@@ -33,6 +34,9 @@ func Archive(l *layout.Layout, pr *project.Project, o code.Options) ([]byte, err
 	for _, form := range Forms {
 		if form.Form == Whole {
 			continue
+		}
+		if err := ctx.Err(); err != nil {
+			return nil, err
 		}
 		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins", TypeScript: "components"}[form.Form]
 		for _, f := range Files(l, pr, form.Form, o) {

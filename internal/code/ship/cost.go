@@ -3,6 +3,8 @@ package ship
 import (
 	"bytes"
 	"compress/gzip"
+	"context"
+	"io"
 
 	"github.com/andybalholm/brotli"
 
@@ -16,18 +18,28 @@ import (
 )
 
 // A Cost is what a form takes to ship: bytes as they are and compressed, of markup
-// and stylesheet apart and together, and how many rules the stylesheet has.
+// and stylesheet, which are two files, and of both; and how many rules the stylesheet
+// has.
 type Cost struct {
 	Rules                     int
 	Markup, Stylesheet, Total Bytes
 }
 
-// Bytes is a size, as it is and by gzip and brotli at their best.
+// Bytes is a size, as it is and by gzip and brotli: at their best, but that brotli is
+// quick with long texts.
 type Bytes struct{ Raw, Gzip, Brotli int }
 
+// long is over how many bytes brotli's best would take seconds, and quick is the level
+// that then takes its place.
+const (
+	long  = 100_000
+	quick = 9
+)
+
 // CostOf works out what a form takes to ship. Components are counted as what they
-// render to, with the stylesheet that goes with them.
-func CostOf(l *layout.Layout, pr *project.Project, f Form) Cost {
+// render to, with the stylesheet that goes with them. The error is that of a context that
+// has ended.
+func CostOf(ctx context.Context, l *layout.Layout, pr *project.Project, f Form) (Cost, error) {
 	var text string
 	var styles *css.Sheet
 	if f.ByMixins() {
@@ -40,21 +52,26 @@ func CostOf(l *layout.Layout, pr *project.Project, f Form) Cost {
 			styles = sheet.Whole(l.Kit(), m.Used())
 		}
 	}
-	return Cost{styles.Rules(), bytesOf(text), bytesOf(styles.String()), bytesOf(text + styles.String())}
+	m, s := bytesOf(ctx, text), bytesOf(ctx, styles.String())
+	return Cost{styles.Rules(), m, s, Bytes{m.Raw + s.Raw, m.Gzip + s.Gzip, m.Brotli + s.Brotli}}, ctx.Err()
 }
 
-func bytesOf(text string) Bytes {
+func bytesOf(ctx context.Context, text string) Bytes {
 	var g, b bytes.Buffer
 	z, err := gzip.NewWriterLevel(&g, gzip.BestCompression)
 	if err != nil {
 		panic(err) // the level is a constant
 	}
-	r := brotli.NewWriterLevel(&b, brotli.BestCompression)
-	for _, w := range []interface {
-		Write([]byte) (int, error)
-		Close() error
-	}{z, r} { // into memory, which takes everything
-		_, _ = w.Write([]byte(text))
+	level := brotli.BestCompression
+	if len(text) > long {
+		level = quick
+	}
+	for _, w := range []io.WriteCloser{z, brotli.NewWriterLevel(&b, level)} { // into memory, which takes everything
+		for rest := text; rest != "" && ctx.Err() == nil; {
+			n := min(len(rest), long)
+			_, _ = io.WriteString(w, rest[:n])
+			rest = rest[n:]
+		}
 		_ = w.Close()
 	}
 	return Bytes{len(text), g.Len(), b.Len()}

@@ -78,7 +78,14 @@ func TestCosts(t *testing.T) {
 		t.Fatal(err)
 	}
 	l := layout.Of(pr.Kits[0], pr.Pages[0])
-	used, whole, mixed := CostOf(l, pr, Used), CostOf(l, pr, Whole), CostOf(l, pr, Plain)
+	cost := func(f Form) Cost {
+		c, err := CostOf(t.Context(), l, pr, f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return c
+	}
+	used, whole, mixed := cost(Used), cost(Whole), cost(Plain)
 	if used.Rules >= whole.Rules || used.Total.Brotli >= whole.Total.Brotli || mixed.Markup.Raw >= used.Markup.Raw {
 		t.Errorf("used %+v\nwhole %+v\nmixins %+v", used, whole, mixed)
 	}
@@ -87,7 +94,7 @@ func TestCosts(t *testing.T) {
 			t.Errorf("%+v", c)
 		}
 	}
-	if got := CostOf(l, pr, TypeScript); got != used {
+	if got := cost(TypeScript); got != used {
 		t.Errorf("components cost %+v, what they render to %+v", got, used)
 	}
 }
@@ -98,7 +105,7 @@ func TestArchive(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b, err := Archive(layout.Of(pr.Kits[0], pr.Pages[0]), pr, code.Options{})
+	b, err := Archive(t.Context(), layout.Of(pr.Kits[0], pr.Pages[0]), pr, code.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}
