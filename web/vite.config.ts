@@ -1,9 +1,23 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { brotliCompressSync } from "node:zlib";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
-import { defineConfig } from "vite";
+import { defineConfig, type Plugin } from "vite";
+
+/** Scripts and styles compressed once, at their best, beside what they come from. */
+const compressed: Plugin = {
+  name: "compressed",
+  apply: "build",
+  writeBundle({ dir = "" }, files) {
+    for (const name of Object.keys(files).filter((f) => /\.(js|css)$/.test(f))) {
+      writeFileSync(join(dir, `${name}.br`), brotliCompressSync(readFileSync(join(dir, name))));
+    }
+  },
+};
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), compressed],
   // Keeps .gitkeep: the Go binary embeds dist, which must exist before a build.
   build: { emptyOutDir: false, assetsInlineLimit: 0 },
   server: { proxy: { "/api": "http://127.0.0.1:4170" } },

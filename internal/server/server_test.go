@@ -36,7 +36,9 @@ func start(t *testing.T) *httptest.Server {
 	if err != nil {
 		t.Fatal(err)
 	}
-	web := fstest.MapFS{"index.html": {Data: []byte("the front end")}}
+	web := fstest.MapFS{
+		"index.html": {Data: []byte("the front end")}, "assets/a.js": {Data: []byte("script")}, "assets/a.js.br": {Data: []byte("pressed")},
+	}
 	h := httptest.NewServer(server.New(s, web, slog.New(slog.DiscardHandler)))
 	t.Cleanup(func() { h.Close(); s.Close() })
 	return h
@@ -321,6 +323,12 @@ func TestDocumentsAndScreens(t *testing.T) {
 	_, screen, header := send(t, h, "GET", "/gullwing-point/front-page/proof", "")
 	if string(screen) != "the front end" || !strings.HasPrefix(header.Get("Content-Security-Policy"), "default-src 'none'; script-src 'self'") {
 		t.Errorf("a screen answered %q under %s", screen, header.Get("Content-Security-Policy"))
+	}
+	for encoding, want := range map[string]string{"gzip, br": "pressed", "identity": "script"} {
+		_, script, header := send(t, h, "GET", "/assets/a.js", "", "Accept-Encoding", encoding)
+		if string(script) != want || !strings.HasPrefix(header.Get("Content-Type"), "text/javascript") || (want == "pressed") != (header.Get("Content-Encoding") == "br") {
+			t.Errorf("to who takes %s: %q as %v", encoding, script, header)
+		}
 	}
 }
 

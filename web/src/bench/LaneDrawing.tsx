@@ -66,9 +66,7 @@ export const LaneDrawing = memo(function LaneDrawing({
       viewBox={`0 0 ${lane.width} ${height}`}
       className="block"
     >
-      {lane.units.map((u, i) => (
-        <rect key={i} x={u.x} y={0} width={u.width} height={height} className="fill-thread" />
-      ))}
+      <path d={lane.units.map((u) => `M${u.x} 0h${u.width}v${height}h${-u.width}z`).join("")} className="fill-thread" />
       {lane.bare.filter(inSight).map((b, i) => (
         <Bare key={i} {...b} step={px(5)} line={px(1)} />
       ))}
@@ -85,7 +83,7 @@ export const LaneDrawing = memo(function LaneDrawing({
         ) : (
           <Outline
             key={box.id}
-            box={box}
+            box={box.kind === "container" ? cut(box, from, to) : box}
             scale={scale}
             marked={box.id === selected}
             lane={lane.breakpoint}
@@ -358,7 +356,7 @@ const Hint = memo(function Hint({ box, scale, marked, titled }: HintProps) {
     const height = box.height - top - px(3);
     return (
       <g className="pointer-events-none" strokeWidth={px(1)}>
-        <rect x={x} y={y} width={width} height={height} rx={px(1.5)} className={fill} opacity={0.55} />
+        <rect x={x} y={y} width={width} height={height} rx={px(1.5)} className={fill} fillOpacity={0.55} />
         <path
           d={`M${x} ${y + height * 0.75}l${width * 0.3} ${-height * 0.35} ${width * 0.2} ${height * 0.2} ${width * 0.25} ${-height * 0.28} ${width * 0.25} ${height * 0.43}`}
           fill="none"
@@ -380,28 +378,31 @@ const Hint = memo(function Hint({ box, scale, marked, titled }: HintProps) {
       />
     );
   }
+  // Words are one path, and dots another: a lane has many, and each element costs.
   const step = Math.max(24, px(7));
-  const bars = [];
+  const indent = kind === "list" ? px(8) : 0;
+  let bars = "";
+  let dots = "";
   for (let y = box.y + Math.max(top, step / 2), i = 0; y < box.y + box.height - px(2) && i < 40; y += step, i++) {
-    const share = [1, 0.92, 0.97, 0.86, 0.94, 0.7][i % 6]!;
-    const indent = kind === "list" ? px(8) : 0;
-    bars.push(
-      <g key={i}>
-        {indent > 0 && <circle cx={x + px(2)} cy={y} r={px(1.6)} className={fill} />}
-        <line
-          x1={x + indent}
-          x2={x + Math.max(indent, width * (kind === "list" ? share * 0.7 : share))}
-          y1={y}
-          y2={y}
-          strokeWidth={px(3)}
-          strokeLinecap="round"
-          className={stroke}
-        />
-      </g>,
-    );
+    const share = [1, 0.92, 0.97, 0.86, 0.94, 0.7][i % 6]! * (indent > 0 ? 0.7 : 1);
+    bars += `M${x + indent} ${y}H${x + Math.max(indent, width * share)}`;
+    if (indent > 0) dots += `M${x + px(2)} ${y}h0`;
   }
-  return <g className="pointer-events-none">{bars}</g>;
+  return (
+    <>
+      <path d={bars} strokeWidth={px(3)} strokeLinecap="round" className={`${stroke} pointer-events-none`} />
+      {dots && (
+        <path d={dots} strokeWidth={px(3.2)} strokeLinecap="round" className={`${stroke} pointer-events-none`} />
+      )}
+    </>
+  );
 });
+
+/** A box without what is far out of sight: dashes are dear. */
+function cut(box: Box, from: number, to: number): Box {
+  const y = Math.max(box.y, from);
+  return { ...box, y, height: Math.min(box.y + box.height, to) - y };
+}
 
 function inset(box: { x: number; y: number; width: number; height: number }, by: number) {
   return {

@@ -105,7 +105,11 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     found();
     // A dialog that closed gives the focus back a moment later; one that was opened meanwhile keeps it.
     if (document.activeElement?.closest('[role="dialog"]')) return;
-    rows.scrollToIndex(at, { align: "auto" });
+    // Scrolling has the page laid out, so only when it must.
+    const [row, top] = [rows.measurementsCache[at], rows.scrollOffset ?? 0];
+    if (!row || row.start < top || row.end > top + (rows.scrollRect?.height ?? 0)) {
+      rows.scrollToIndex(at, { align: "auto" });
+    }
     cell.focus({ preventScroll: true });
   }, [spot, seeking, typing, writing, at, found, rows]);
 

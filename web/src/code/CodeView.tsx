@@ -111,7 +111,16 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
       }),
     });
     view.current = editor;
-    return () => editor.destroy();
+    // It reads the document's selection whenever that changes anywhere, for which the
+    // page is laid out. Only a selection in code is of interest to it.
+    const elsewhere = (event: Event) => {
+      if (!document.activeElement?.shadowRoot) event.stopImmediatePropagation();
+    };
+    addEventListener("selectionchange", elsewhere, true);
+    return () => {
+      removeEventListener("selectionchange", elsewhere, true);
+      editor.destroy();
+    };
   }, []);
 
   useEffect(() => {
@@ -131,8 +140,10 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
 
   const [first, last] = [marked?.first, marked?.last];
   useEffect(() => {
-    // After what else changed is painted: it is measured here.
-    const timer = setTimeout(() => {
+    // The page is laid out for it, so it waits until the keys rest.
+    let timer: ReturnType<typeof setTimeout>;
+    const update = () => {
+      removeEventListener("keydown", wait, true);
       const editor = view.current;
       if (!editor) return;
       const changes = between(editor.state.doc.toString(), text);
@@ -141,8 +152,17 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
       if (!lines) return;
       const from = editor.state.doc.line(Math.min(lines.first, editor.state.doc.lines)).from;
       editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: "start", yMargin: 40 }) });
-    }, 20);
-    return () => clearTimeout(timer);
+    };
+    const wait = () => {
+      clearTimeout(timer);
+      timer = setTimeout(update, 120);
+    };
+    wait();
+    addEventListener("keydown", wait, true);
+    return () => {
+      clearTimeout(timer);
+      removeEventListener("keydown", wait, true);
+    };
   }, [text, first, last]);
 
   return <div ref={host} className="h-full min-h-0" />;
