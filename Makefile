@@ -3,7 +3,7 @@
 BIN := bin/kitrows
 PACKAGES := ./cmd/... ./demo/... ./e2e/... ./internal/... ./web
 GO_FILES := $(shell find cmd demo e2e internal web -not -path '*/node_modules/*' \( -name '*.go' -o -name '*.sql' -o -name '*.tmpl' -o -name '*.kitrows.json' \)) go.mod go.sum
-WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' -not -path '*/node_modules/*')
+WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' -not -path 'web/src/api/schema.ts' -not -path '*/node_modules/*')
 
 # The checkout may be another user's, and git may be missing.
 export GOFLAGS := -buildvcs=false
@@ -21,7 +21,7 @@ serve: $(BIN)
 $(BIN): $(GO_FILES) web/dist/index.html
 	go build -o $@ ./cmd/kitrows
 
-web/dist/index.html: node_modules/.package-lock.json $(WEB_FILES)
+web/dist/index.html: node_modules/.package-lock.json web/src/api/bounds.ts $(WEB_FILES)
 	rm -rf web/dist/assets
 	npm run --silent build -w web
 	touch $@
@@ -31,7 +31,7 @@ node_modules/.package-lock.json: package.json package-lock.json web/package.json
 	touch $@
 
 ## types: the API's types for the front end and the project file's schema, from Go
-types: web/src/api/schema.ts
+types: web/src/api/schema.ts web/src/api/bounds.ts
 	go run ./cmd/kitrows schema project > docs/kitrows.schema.json
 
 web/src/api/schema.ts: node_modules/.package-lock.json $(GO_FILES)
@@ -39,12 +39,17 @@ web/src/api/schema.ts: node_modules/.package-lock.json $(GO_FILES)
 	go run ./cmd/kitrows schema api > bin/api.json
 	npx --no-install openapi-typescript bin/api.json -o $@
 
+# What fields may hold, for the front end, written anew only when it is other.
+web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
+	node web/bounds.js bin/api.json > bin/bounds.ts
+	cmp -s bin/bounds.ts $@ || cp bin/bounds.ts $@
+
 ## test: everything that keeps main green
 test: check $(BIN) /usr/bin/chromium
 	go test -race $(PACKAGES)
 	npm test --silent -w e2e
 
-check: web/src/api/schema.ts
+check: web/src/api/schema.ts web/src/api/bounds.ts
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go mod tidy -diff
@@ -75,4 +80,4 @@ pictures: $(BIN) /usr/bin/chromium
 	cd e2e && npx --no-install playwright test --config pictures.config.ts
 
 clean:
-	rm -rf bin web/dist/* web/src/api/schema.ts node_modules e2e/results
+	rm -rf bin web/dist/* web/src/api/schema.ts web/src/api/bounds.ts node_modules e2e/results

@@ -1,4 +1,5 @@
 import { useDeferredValue, useState, type FormEvent, type RefObject } from "react";
+import { bounds } from "../api/bounds";
 import type { Bench } from "../api/client";
 import { useRecipe, type Place } from "../api/bench";
 import { type Deed } from "../api/edits";
@@ -42,7 +43,7 @@ export function AddRow({ place, bench, field, focus, onDo }: Props) {
         <input
           ref={field}
           size={18}
-          maxLength={400}
+          maxLength={bounds.recipe}
           placeholder="4 8"
           spellCheck={false}
           autoComplete="off"

@@ -1,4 +1,5 @@
 import { useLayoutEffect, useRef, type KeyboardEvent } from "react";
+import { bounds } from "../api/bounds";
 
 /** Which way to go on after a cell was typed. */
 export type Onward = "down" | "up" | "right" | "left";
@@ -51,7 +52,7 @@ export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
         aria-label={label}
         aria-invalid={wrong ? true : undefined}
         aria-describedby={wrong ? "cell-wrong" : undefined}
-        maxLength={40}
+        maxLength={bounds.cell}
         spellCheck={false}
         autoComplete="off"
         onKeyDown={key}

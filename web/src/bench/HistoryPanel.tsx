@@ -1,6 +1,7 @@
 import { Flag, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
+import { bounds } from "../api/bounds";
 import type { Bench, Moment } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
@@ -108,7 +109,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
                   name="name"
                   aria-label={`Name of revision ${m.revision}`}
                   defaultValue={m.name}
-                  maxLength={120}
+                  maxLength={bounds.name}
                   // The name is what was asked for.
                   // eslint-disable-next-line jsx-a11y/no-autofocus
                   autoFocus

@@ -1,4 +1,5 @@
 import { useLayoutEffect, useRef } from "react";
+import { bounds } from "../api/bounds";
 
 /** What of a node is being written in the tree. */
 export interface Writing {
@@ -39,7 +40,7 @@ export function Naming({ what, name, text, elements, onCommit, onCancel }: Props
         defaultValue={text}
         aria-label={what === "name" ? `Name of ${name}` : `Element of ${name}`}
         list={what === "element" ? "elements" : undefined}
-        maxLength={120}
+        maxLength={bounds.name}
         spellCheck={false}
         autoComplete="off"
         onPointerDown={(e) => e.stopPropagation()}

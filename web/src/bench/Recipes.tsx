@@ -2,6 +2,7 @@ import { Button } from "../parts/Button";
 import { Trash2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
+import { bounds } from "../api/bounds";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { useRecipes, type Place } from "../api/bench";
 import { type Deed } from "../api/edits";
@@ -126,7 +127,7 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
                 name="name"
                 aria-label="Name of the recipe"
                 placeholder={`Keep ${row.name} as …`}
-                maxLength={120}
+                maxLength={bounds.name}
                 className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1"
               />
               <Button type="submit" size="small">

@@ -1,4 +1,5 @@
 import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2, type LucideIcon } from "lucide-react";
+import { bounds } from "../api/bounds";
 import { useActing } from "./acting";
 import { actionOf, can, labelOf } from "./actions";
 import { Details } from "./Details";
@@ -26,7 +27,7 @@ export function Selection() {
           key={`${node.id} ${node.name}`}
           defaultValue={node.name}
           aria-label={`Name of the ${node.kind}`}
-          maxLength={120}
+          maxLength={bounds.name}
           onBlur={(e) => e.target.value !== node.name && describe({ name: e.target.value })}
           onKeyDown={(e) => {
             if (e.key === "Enter") e.currentTarget.blur();

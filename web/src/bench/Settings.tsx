@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useMemo, type ReactNode } from "react";
+import { bounds } from "../api/bounds";
 import type { Bench, Operation } from "../api/client";
 import { useWhy, type Place } from "../api/bench";
 import { useLine, type Deed } from "../api/edits";
@@ -148,7 +149,7 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
                     label="Columns a line"
                     value={Number(holds.perLine ?? 0)}
                     low={0}
-                    high={48}
+                    high={bounds.perLine}
                     zero="as they say"
                     onChange={(n) => set({ perLine: n })}
                   />,

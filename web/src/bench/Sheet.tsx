@@ -11,6 +11,7 @@ import {
   type ClipboardEvent,
   type KeyboardEvent,
 } from "react";
+import { bounds } from "../api/bounds";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { partOf, type Place } from "../api/bench";
 import { useLine, type Deed } from "../api/edits";
@@ -223,7 +224,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
       const part = event.clipboardData.getData("text/plain");
       // A short text is something typed, for the cells; any other than a node that
       // was copied is content, for the content sheet.
-      if (part.length <= 40 && spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
+      if (part.length <= bounds.cell && spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
       else if (part.startsWith("{")) void act({ paste: { near: spot.node, part } });
       else {
         pour(true);

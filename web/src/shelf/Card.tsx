@@ -1,6 +1,7 @@
 import { Copy, Pencil, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
+import { bounds } from "../api/bounds";
 import type { Card as CardData } from "../api/client";
 import { useDuplicate, useRename } from "../api/shelf";
 import { LaneDrawing } from "../bench/LaneDrawing";
@@ -42,7 +43,7 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
             autoFocus
             aria-label={`Name of ${card.name}`}
             defaultValue={card.name}
-            maxLength={120}
+            maxLength={bounds.name}
             onFocus={(e) => e.target.select()}
             onBlur={(e) => name(e.target.value)}
             onKeyDown={(e) => {

@@ -3,6 +3,7 @@ import { Plus } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
+import { bounds } from "../api/bounds";
 import { useBegin, useOffers } from "../api/shelf";
 
 /** A new project: its name, the kit of its page, and how that starts. */
@@ -42,7 +43,7 @@ export function NewProject() {
               <span className="font-semibold">Name</span>
               <input
                 name="name"
-                maxLength={120}
+                maxLength={bounds.name}
                 placeholder="New project"
                 autoComplete="off"
                 className="rounded-md border border-control bg-raised px-2 py-1.5"
