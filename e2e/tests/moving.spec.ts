@@ -1,13 +1,19 @@
 import type { Page } from "@playwright/test";
 import { cell, code, expect, openBench, test } from "./app";
 
+/** Presses on a place; what drags is fetched when the pointer first moves. */
+async function press(page: Page, x: number, y: number) {
+  await page.mouse.move(x, y);
+  await page.locator("[id^=DndLiveRegion]").waitFor({ state: "attached" });
+  await page.mouse.down();
+}
+
 /** Takes a node's name in the sheet over another row, and holds it there. */
 async function carry(page: Page, node: string, over: string, share: number) {
   const from = page.locator(`[data-spot="${node}/"]`);
   await from.scrollIntoViewIfNeeded();
   const a = (await from.boundingBox())!;
-  await page.mouse.move(a.x + 50, a.y + 10);
-  await page.mouse.down();
+  await press(page, a.x + 50, a.y + 10);
   const b = (await page.locator(`[data-row="${over}"]`).boundingBox())!;
   await page.mouse.move(b.x + 90, b.y + b.height * share, { steps: 8 });
 }
@@ -51,12 +57,32 @@ test("columns trade places in a lane", async ({ page, app }) => {
   const lane = '[data-lane="wide"]';
   const from = (await page.locator(`${lane} [data-column="tide-table"]`).boundingBox())!;
   const to = (await page.locator(`${lane} [data-column="log"]`).boundingBox())!;
-  await page.mouse.move(from.x + 20, from.y + 12);
-  await page.mouse.down();
+  await press(page, from.x + 20, from.y + 12);
   await page.mouse.move(to.x + 10, to.y + 8, { steps: 6 });
   await expect(says(page, "Tide table")).toContainText("Body at wide: 1 + 3 + 8 = 12");
   await page.mouse.up();
   await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("1 + 3 + 8 = 12");
+});
+
+test("a finger that rests on a column drags it", async ({ app, browser }) => {
+  const context = await browser.newContext({ hasTouch: true });
+  const page = await context.newPage();
+  await openBench(page, app);
+  await page.touchscreen.tap(400, 300);
+  await page.locator("[id^=DndLiveRegion]").waitFor({ state: "attached" });
+  await cell(page, "log-morning", "wide").evaluate((e) => e.scrollIntoView({ block: "center" }));
+  const from = (await page.locator('[data-spot="tide-table/"]').boundingBox())!;
+  const to = (await page.locator('[data-row="log"]').boundingBox())!;
+  const touch = await context.newCDPSession(page);
+  const at = async (type: "touchStart" | "touchMove" | "touchEnd", x: number, y: number) =>
+    touch.send("Input.dispatchTouchEvent", { type, touchPoints: type === "touchEnd" ? [] : [{ x, y }] });
+  await at("touchStart", from.x + 60, from.y + 10);
+  await page.waitForTimeout(400);
+  for (const share of [0.3, 0.7, 1]) await at("touchMove", from.x + 60, from.y + 10 + share * (to.y + 4 - from.y - 10));
+  await expect(says(page, "Tide table")).toContainText("Body at wide: 1 + 3 + 8 = 12");
+  await at("touchEnd", 0, 0);
+  await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("1 + 3 + 8 = 12");
+  await context.close();
 });
 
 test("nodes move on and back by key, and sections and containers come by key", async ({ page, app }) => {

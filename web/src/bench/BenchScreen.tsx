@@ -11,7 +11,6 @@ import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
 import { press, type Acting } from "./actions";
 import { AddRow } from "./AddRow";
-import { Carrying } from "./Carrying";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
 import { Heads } from "./Heads";
@@ -26,6 +25,7 @@ import { typeAhead } from "./typeahead";
 import { useView } from "./view";
 
 // What opens only when it is asked for.
+const Carrying = lazy(() => import("./Carrying"));
 const Commands = lazy(() => import("./Commands"));
 const Fill = lazy(() => import("./Fill"));
 const Keys = lazy(() => import("./Keys"));
@@ -65,6 +65,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
   const [recipes, setRecipes] = useState(false);
+  const pointed = usePointed();
   const toggle = useRef<HTMLButtonElement>(null);
   const addRow = useRef<HTMLInputElement>(null);
   const trying = useRef<{ next: Operation | null; busy: boolean; turn: number }>({ next: null, busy: false, turn: 0 });
@@ -262,11 +263,25 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           )}
           {dialog === "keys" && <Keys onClose={() => setDialog(null)} />}
         </Suspense>
-        <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />
+        <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
         <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
       </div>
     </ActingContext>
   );
+}
+
+/** Whether there is a pointer, which may come to drag something. */
+function usePointed() {
+  const [pointed, setPointed] = useState(false);
+  useEffect(() => {
+    const point = () => setPointed(true);
+    const events = ["pointermove", "pointerdown"];
+    for (const event of events) addEventListener(event, point, { once: true });
+    return () => {
+      for (const event of events) removeEventListener(event, point);
+    };
+  }, []);
+  return pointed;
 }
 
 /** Whether keys are meant for a field. */

@@ -1,8 +1,17 @@
-import { useEffect, useRef, useState } from "react";
+import {
+  DndContext,
+  MouseSensor,
+  TouchSensor,
+  useDraggable,
+  useSensor,
+  useSensors,
+  type CollisionDetection,
+} from "@dnd-kit/core";
+import { useEffect, useRef, useState, type MouseEvent, type TouchEvent } from "react";
 import type { Bench, Operation } from "../api/client";
 import { useLook, type Place } from "../api/bench";
 import { preview, type Deed } from "../api/edits";
-import { putting, targetAt, useCarry, type Item, type Target } from "./carry";
+import { heldAt, itemOf, putting, targetAt, type Item, type Target } from "./carry";
 import { useView } from "./view";
 
 interface Props {
@@ -12,14 +21,8 @@ interface Props {
   onDo: (deed: Deed) => Promise<Bench | null>;
 }
 
-/** What is being dragged over the Bench: a mark where it would go, and the ledger
- *  that would make, or why it cannot go there. */
-export function Carrying(props: Props) {
-  const item = useCarry((c) => c.item);
-  return item && <Held {...props} item={item} />;
-}
-
 interface Aim {
+  item: Item;
   x: number;
   y: number;
   target: Target | null;
@@ -32,54 +35,69 @@ interface Answer {
   refused: boolean;
 }
 
-function Held({ bench, place, focus, onDo, item }: Props & { item: Item }) {
+/** A mouse drags once it has moved a little. */
+class Mouse extends MouseSensor {
+  static override activators = [
+    {
+      eventName: "onMouseDown" as const,
+      handler: ({ nativeEvent: event }: MouseEvent) => event.button === 0 && heldAt(event.target) !== null,
+    },
+  ];
+}
+
+/** A finger drags after it has rested; before that it scrolls. */
+class Finger extends TouchSensor {
+  static override activators = [
+    {
+      eventName: "onTouchStart" as const,
+      handler: ({ nativeEvent: event }: TouchEvent) => event.touches.length === 1 && heldAt(event.target) !== null,
+    },
+  ];
+}
+
+// What is dragged says itself where it would go.
+const silent = () => undefined;
+const quiet = {
+  announcements: { onDragStart: silent, onDragOver: silent, onDragEnd: silent, onDragCancel: silent },
+  screenReaderInstructions: { draggable: "" },
+};
+
+// What is scrolled when the pointer rests at its edge: a tenth of its height.
+const edge = { threshold: { x: 0, y: 0.1 }, acceleration: 6 };
+
+/** What is being dragged over the Bench: a mark where it would go, and the ledger
+ *  that would make, or why it cannot go there. */
+export default function Carrying({ bench, place, focus, onDo }: Props) {
   const look = useLook();
   const [aim, setAim] = useState<Aim | null>(null);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const { go } = useView.getState();
-  const latest = useRef<{ aim: Aim | null; answer: Answer | null }>({ aim: null, answer: null });
-  useEffect(() => {
-    latest.current = { aim, answer };
-  });
+  const pointer = useRef({ x: 0, y: 0 });
+  const item = useRef<Item>(null);
+  const sensors = useSensors(
+    useSensor(Mouse, { activationConstraint: { distance: 6 } }),
+    useSensor(Finger, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
+  // Where it would go hangs on what is under the pointer, not on boxes that overlap.
+  const follow: CollisionDetection = ({ pointerCoordinates }) => {
+    if (pointerCoordinates) pointer.current = pointerCoordinates;
+    return [];
+  };
 
-  useEffect(() => {
-    const { from, drop } = useCarry.getState();
-    let started = false;
-    function move(event: PointerEvent) {
-      const { clientX: x, clientY: y } = event;
-      if (!started && Math.hypot(x - from.x, y - from.y) < 6) return;
-      started = true;
-      getSelection()?.removeAllRanges();
-      const target = targetAt(bench, item, x, y);
-      const had = latest.current.aim;
-      const same = had?.target && target && had.target.node === target.node && had.target.where === target.where;
-      setAim({ x, y, target, operation: same ? had.operation : target && putting(bench, item, target) });
-    }
-    function up() {
-      const { aim, answer } = latest.current;
-      const operation = aim?.operation;
-      drop();
-      if (!started) return;
-      // The click that ends a drag selects nothing.
-      addEventListener("click", stop, { capture: true, once: true });
-      setTimeout(() => removeEventListener("click", stop, { capture: true }));
-      if (operation && !(answer?.operation === operation && answer.refused))
-        void onDo(operation).then((made) => made?.select && go({ node: made.select, breakpoint: null }));
-    }
-    function key(event: KeyboardEvent) {
-      if (event.key === "Escape") drop();
-    }
-    addEventListener("pointermove", move);
-    addEventListener("pointerup", up);
-    addEventListener("pointercancel", drop);
-    addEventListener("keydown", key);
-    return () => {
-      removeEventListener("pointermove", move);
-      removeEventListener("pointerup", up);
-      removeEventListener("pointercancel", drop);
-      removeEventListener("keydown", key);
-    };
-  }, [bench, item, onDo, go]);
+  function move() {
+    const { x, y } = pointer.current;
+    if (!item.current) return;
+    const target = targetAt(bench, item.current, x, y);
+    const same = aim?.target && target && aim.target.node === target.node && aim.target.where === target.where;
+    const operation = same ? aim.operation : target && putting(bench, item.current, target);
+    setAim({ item: item.current, x, y, target, operation });
+  }
+
+  function drop() {
+    setAim(null);
+    if (operation && !known?.refused)
+      void onDo(operation).then((made) => made?.select && go({ node: made.select, breakpoint: null }));
+  }
 
   const operation = aim?.operation ?? null;
   useEffect(() => {
@@ -89,7 +107,7 @@ function Held({ bench, place, focus, onDo, item }: Props & { item: Item }) {
       if (wanted)
         setAnswer({
           operation,
-          says: refused ?? (made ? ledger(made, item, operation, focus) : ""),
+          says: refused ?? (made && item.current ? ledger(made, item.current, operation, focus) : ""),
           refused: !!refused,
         });
     });
@@ -100,26 +118,56 @@ function Held({ bench, place, focus, onDo, item }: Props & { item: Item }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [operation]);
 
-  if (!aim) return null;
   const known = answer && answer.operation === operation ? answer : null;
   return (
-    <>
-      {aim.target && operation && <Mark target={aim.target} refused={known?.refused ?? false} />}
-      <div
-        role="status"
-        className={`pointer-events-none fixed z-50 max-w-sm rounded-md border bg-raised px-2 py-1 text-[12px] ${known?.refused ? "border-madder text-madder-deep" : "border-control text-ink"}`}
-        style={{ left: aim.x + 14, top: aim.y + 12 }}
-      >
-        <b className="font-semibold">{item.name}</b>
-        {known && <span className="block font-mono text-[11px]">{known.says}</span>}
-      </div>
-    </>
+    <DndContext
+      accessibility={quiet}
+      autoScroll={edge}
+      sensors={sensors}
+      collisionDetection={follow}
+      onDragStart={({ activatorEvent }) => {
+        const from = heldAt(activatorEvent.target);
+        item.current = from && itemOf(bench, from);
+      }}
+      onDragMove={move}
+      onDragEnd={drop}
+      onDragCancel={() => setAim(null)}
+    >
+      <Hold />
+      {aim?.target && operation && <Mark target={aim.target} refused={known?.refused ?? false} />}
+      {aim && (
+        <div
+          role="status"
+          className={`pointer-events-none fixed z-50 max-w-sm rounded-md border bg-raised px-2 py-1 text-[12px] ${known?.refused ? "border-madder text-madder-deep" : "border-control text-ink"}`}
+          style={{ left: aim.x + 14, top: aim.y + 12 }}
+        >
+          <b className="font-semibold">{aim.item.name}</b>
+          {known && <span className="block font-mono text-[11px]">{known.says}</span>}
+        </div>
+      )}
+    </DndContext>
   );
 }
 
-function stop(event: Event) {
-  event.stopPropagation();
-  event.preventDefault();
+/** Takes hold of what is pressed: one for all there is, for a long page has a thousand
+ *  columns in each of its lanes. */
+function Hold() {
+  const { listeners, setNodeRef } = useDraggable({ id: "held" });
+  useEffect(() => {
+    const press = (nativeEvent: Event) => {
+      const from = heldAt(nativeEvent.target);
+      if (!from) return;
+      setNodeRef(from as HTMLElement); // what it stands in scrolls when the pointer comes to its edge
+      listeners?.[nativeEvent.type === "mousedown" ? "onMouseDown" : "onTouchStart"]?.({ nativeEvent });
+    };
+    addEventListener("mousedown", press);
+    addEventListener("touchstart", press, { passive: true });
+    return () => {
+      removeEventListener("mousedown", press);
+      removeEventListener("touchstart", press);
+    };
+  }, [listeners, setNodeRef]);
+  return null;
 }
 
 /** The line before or after the target, or the frame around it. */

@@ -1,6 +1,5 @@
 import { memo } from "react";
 import type { Box, Lane } from "../api/client";
-import { useCarry } from "./carry";
 import type { Tree } from "./tree";
 
 interface Props {
@@ -87,7 +86,6 @@ export const LaneDrawing = memo(function LaneDrawing({
             scale={scale}
             marked={box.id === selected}
             lane={lane.breakpoint}
-            name={node?.name ?? ""}
             onSelect={onSelect}
           />
         );
@@ -282,13 +280,12 @@ interface OutlineProps {
   scale: number;
   marked: boolean;
   lane: string;
-  name: string;
   onSelect: Props["onSelect"];
 }
 
 /** A container, dashed; a row, drawn when it is selected; or a column. Boxes that
  *  an edit left alone are not drawn again. */
-const Outline = memo(function Outline({ box, scale, marked, lane, name, onSelect }: OutlineProps) {
+const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: OutlineProps) {
   const px = (screen: number) => screen / scale;
   switch (box.kind) {
     case "section":
@@ -325,7 +322,6 @@ const Outline = memo(function Outline({ box, scale, marked, lane, name, onSelect
       strokeWidth={px(marked ? 1.6 : 1)}
       data-column={box.id}
       onClick={onSelect && (() => onSelect(box.id, lane))}
-      onPointerDown={onSelect && ((e) => useCarry.getState().take({ node: box.id, name }, e))}
       className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
     />
   );

@@ -5,7 +5,6 @@ import type { Bench, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
 import { formOf, usePieces } from "../api/content";
-import { useCarry } from "./carry";
 
 interface Props {
   bench: Bench;
@@ -19,7 +18,6 @@ interface Props {
 export function Pieces({ bench, place, column, onDo }: Props) {
   const { data: pieces = [] } = usePieces(place.project, bench.revision);
   const [text, setText] = useState("");
-  const take = useCarry((c) => c.take);
   const left = pieces.filter((p) => p.placed.length === 0).length;
 
   async function pour(content: string) {
@@ -42,9 +40,10 @@ export function Pieces({ bench, place, column, onDo }: Props) {
                 title={
                   column ? `Place in ${column.name}; or drag it to a column` : "Drag it to a column, or select one"
                 }
-                onPointerDown={(e) => take({ piece: piece.id, name: piece.text || piece.type }, e)}
+                data-piece={piece.id}
+                data-name={piece.text || piece.type}
                 onClick={() => column && void onDo({ place: { piece: piece.id, column: column.id } })}
-                className="flex min-w-0 flex-1 touch-none items-baseline gap-2 px-2 py-1 text-left enabled:hover:bg-line-2"
+                className="flex min-w-0 flex-1 items-baseline gap-2 px-2 py-1 text-left enabled:hover:bg-line-2"
               >
                 <span className="w-[52px] flex-none font-mono text-[11px] text-ink-2">{piece.type}</span>
                 <span className="min-w-0 flex-1 truncate">{piece.text || "–"}</span>

@@ -1,7 +1,6 @@
 import { SlidersHorizontal } from "lucide-react";
 import { memo, type PointerEvent } from "react";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
-import { useCarry } from "./carry";
 import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
 import { Strip, type Pull } from "./Strip";
@@ -69,7 +68,6 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         data-spot={`${node.id}/`}
         tabIndex={selected === null || p.entry ? 0 : -1}
         onClick={(e) => p.onSelect({ node: node.id, breakpoint: null }, e)}
-        onPointerDown={(e) => useCarry.getState().take({ node: node.id, name: node.name }, e)}
         className="flex min-w-0 cursor-default select-none items-center gap-1.5 rounded-sm pr-1 whitespace-nowrap"
         style={{ paddingLeft: `${6 + node.depth * 13}px` }}
       >

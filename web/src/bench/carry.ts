@@ -1,5 +1,3 @@
-import type { PointerEvent } from "react";
-import { create } from "zustand";
 import type { Bench, Operation, SheetNode } from "../api/client";
 
 /** What is dragged: a node of the page, or a piece of the content sheet. */
@@ -13,24 +11,22 @@ export interface Target {
   across: boolean;
 }
 
-interface Carry {
-  item: Item | null;
-  /** Where the pointer took it; it is dragged once it has moved from there. */
-  from: { x: number; y: number };
-  take: (item: Item, event: PointerEvent) => void;
-  drop: () => void;
+/** What can be dragged: a node by its name in the sheet or by its column in a lane, or a
+ *  piece of the content sheet. */
+const held = '[role="rowheader"][data-spot], [data-lane] [data-column], [data-piece]';
+
+/** The element that would be dragged from there; null where that is none. */
+export function heldAt(target: EventTarget | null): HTMLElement | SVGElement | null {
+  return target instanceof Element && !target.matches("input") ? target.closest<HTMLElement>(held) : null;
 }
 
-/** What the pointer holds. */
-export const useCarry = create<Carry>()((set) => ({
-  item: null,
-  from: { x: 0, y: 0 },
-  take: (item, event) => {
-    if (event.button === 0 && event.pointerType !== "touch")
-      set({ item, from: { x: event.clientX, y: event.clientY } });
-  },
-  drop: () => set({ item: null }),
-}));
+/** What an element is dragged as. */
+export function itemOf(bench: Bench, { dataset }: HTMLElement | SVGElement): Item | null {
+  if (dataset.piece) return { piece: dataset.piece, name: dataset.name ?? "" };
+  const id = dataset.column ?? dataset.spot?.slice(0, -1);
+  const node = bench.nodes.find((n) => n.id === id);
+  return node ? { node: node.id, name: node.name } : null;
+}
 
 /** The target under the pointer for an item; null over nothing, or over itself. */
 export function targetAt(bench: Bench, item: Item, x: number, y: number): Target | null {
