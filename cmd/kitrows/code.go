@@ -70,11 +70,15 @@ func codeCommand() *cobra.Command {
 		},
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
-	c.Flags().StringVar(&as, "as", "html", "html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, or archive (all of it as a zip file)")
-	c.Flags().StringVar(&file, "file", "", "with --as scss, less or tsx: one of their files; all of them, each under its name, when absent")
-	c.Flags().BoolVar(&o.Mixed, "mixins", false, "with --as html, css or document: without grid classes, with what mixins come to")
+	c.Flags().StringVar(&as, "as", "html",
+		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, or archive (all of it as a zip file)")
+	c.Flags().StringVar(&file, "file", "",
+		"with --as scss, less or tsx: one of their files; all of them, each under its name, when absent")
+	c.Flags().BoolVar(&o.Mixed, "mixins", false,
+		"with --as html, css or document: without grid classes, with what mixins come to")
 	c.Flags().BoolVar(&o.Nested, "nested", false, "of mixin-based code: rules in those of what is around them")
-	c.Flags().BoolVar(&o.Gathered, "gathered", false, "of mixin-based code: what holds from a breakpoint on stands together")
+	c.Flags().BoolVar(&o.Gathered, "gathered", false,
+		"of mixin-based code: what holds from a breakpoint on stands together")
 	c.Flags().BoolVar(&o.Mark, "mark", false, "add data-node=\"ID\" to every node's element")
 	c.Flags().BoolVar(&o.Ends, "ends", false, "label the ends of containers and rows with comments")
 	c.Flags().BoolVar(&o.Whole, "whole", false, "the whole kit, not only what the page uses")

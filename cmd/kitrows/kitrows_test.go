@@ -86,7 +86,8 @@ func TestCodeCommand(t *testing.T) {
 		"css":      ".kr-skip-1-wide {\n    --kr-skip: calc(1 / 12);",
 		"document": "<!DOCTYPE html>",
 	} {
-		if out, err := run(t, string(demo.File()), "code", "-", "--page", "Front page", "--as", as, "--mark"); err != nil || !strings.Contains(out, want) {
+		if out, err := run(t, string(demo.File()), "code", "-", "--page", "Front page", "--as", as, "--mark"); err != nil ||
+			!strings.Contains(out, want) {
 			t.Errorf("%s: %v, lacks %s", as, err, want)
 		}
 	}
@@ -107,7 +108,8 @@ func TestCodeForms(t *testing.T) {
 		{"--as scss --file index.html", []string{"<main class=\"body\">"}, "@use"},
 		{"--as scss --file index.scss --nested", []string{"  > aside {"}, "// _kit.scss"},
 		{"--as less --file index.less --gathered", []string{".kr-from(@kr-wide; {\n"}, "// kit.less"},
-		{"--as tsx --file index.tsx", []string{`<Cell as="aside" width={{ mid: 5, wide: 3 }} skip={{ wide: 1 }}>`}, "kr-cell"},
+		{"--as tsx --file index.tsx", []string{`<Cell as="aside" width={{ mid: 5, wide: 3 }} skip={{ wide: 1 }}>`},
+			"kr-cell"},
 		{"--as archive", []string{"PK\x03\x04", "mixins/scss/index.scss"}, "@include"},
 	} {
 		args := append([]string{"code", "-", "--page", "front-page"}, strings.Fields(c.args)...)
@@ -139,11 +141,15 @@ func TestSchemaCommand(t *testing.T) {
 func TestCommandsRefuse(t *testing.T) {
 	file := string(demo.File())
 	for want, args := range map[string][]string{
-		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page", "Back page", "--width", "900"},
+		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page", "Back page",
+			"--width", "900"},
 		`--width: found -3`: {"plan", "-", "--page", "Sightings", "--width", "-3"},
-		`--as: found "pdf", want html, css, document, scss, less, tsx or archive`:       {"code", "-", "--page", "Sightings", "--as", "pdf"},
-		`--why: found "nobody", want the id of a container, row or column of Sightings`: {"plan", "-", "--page", "Sightings", "--width", "900", "--why", "nobody"},
-		`--file: found "a.scss", want one of the files of scss`:                         {"code", "-", "--page", "Sightings", "--as", "scss", "--file", "a.scss"},
+		`--as: found "pdf", want html, css, document, scss, less, tsx or archive`: {"code", "-", "--page",
+			"Sightings", "--as", "pdf"},
+		`--why: found "nobody", want the id of a container, row or column of Sightings`: {"plan", "-", "--page",
+			"Sightings", "--width", "900", "--why", "nobody"},
+		`--file: found "a.scss", want one of the files of scss`: {"code", "-", "--page",
+			"Sightings", "--as", "scss", "--file", "a.scss"},
 		"no such file":    {"plan", "missing.kitrows.json", "--width", "900"},
 		"no such project": {"export", "nowhere", "--data", t.TempDir()},
 	} {
@@ -155,7 +161,8 @@ func TestCommandsRefuse(t *testing.T) {
 
 func TestImportThenExportGivesTheSameBytes(t *testing.T) {
 	data := t.TempDir()
-	if out, err := run(t, string(demo.File()), "import", "-", "--data", data); err != nil || out != "Gullwing Point is in, as gullwing-point\n" {
+	if out, err := run(t, string(demo.File()), "import", "-", "--data", data); err != nil ||
+		out != "Gullwing Point is in, as gullwing-point\n" {
 		t.Fatal(out, err)
 	}
 	if out, err := run(t, "", "export", "gullwing-point", "--data", data); err != nil || out != string(demo.File()) {
@@ -247,7 +254,8 @@ func launch(t *testing.T, binary, data string) (url string, kill func()) {
 func send(url string, revision int) (made int, ok bool) {
 	o := edit.Operation{Describe: &edit.Describe{Node: "log", Name: new(fmt.Sprintf("Log %d", revision+1))}}
 	body, _ := json.Marshal(map[string]any{"revision": revision, "operation": o})
-	a, err := http.Post(url+"/api/projects/gullwing-point/pages/front-page/edits", "application/json", bytes.NewReader(body))
+	a, err := http.Post(url+"/api/projects/gullwing-point/pages/front-page/edits", "application/json",
+		bytes.NewReader(body))
 	if err != nil {
 		return 0, false
 	}

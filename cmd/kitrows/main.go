@@ -35,7 +35,8 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), codeCommand(), exportCommand(), importCommand(), schemaCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), codeCommand(), exportCommand(), importCommand(),
+		schemaCommand())
 	return c
 }
 

@@ -65,7 +65,8 @@ func writeWhy(w io.Writer, why *bench.Why) error {
 		if len(said) == 0 {
 			said = append(said, "← "+orDefault(step.From))
 		}
-		text += strings.TrimRight(fmt.Sprintf("  %-10s %-32s %s", orDefault(step.Breakpoint), strings.Join(said, ", "), step.Classes), " ") + "\n"
+		text += strings.TrimRight(fmt.Sprintf("  %-10s %-32s %s", orDefault(step.Breakpoint), strings.Join(said, ", "),
+			step.Classes), " ") + "\n"
 	}
 	for _, line := range append(append(why.Sums, why.Ledgers...), why.Reports...) {
 		text += "  " + line + "\n"
@@ -123,9 +124,11 @@ type planReported struct {
 }
 
 func newPlanReport(l *layout.Layout, plan *layout.Plan) planReport {
-	r := planReport{Page: l.Page().Name, Width: plan.Width, Breakpoint: l.Kit().Breakpoints[plan.Breakpoint].Name, LinesUntil: px(plan.Until)}
+	r := planReport{Page: l.Page().Name, Width: plan.Width, Breakpoint: l.Kit().Breakpoints[plan.Breakpoint].Name,
+		LinesUntil: px(plan.Until)}
 	for _, b := range plan.Boxes {
-		r.Boxes = append(r.Boxes, planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height), b.Line, px(b.Unit), px(b.Units), b.Shown})
+		r.Boxes = append(r.Boxes,
+			planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height), b.Line, px(b.Unit), px(b.Units), b.Shown})
 	}
 	for _, line := range plan.Lines {
 		of := "units"
@@ -134,7 +137,8 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan) planReport {
 		} else if line.Row.PerLine > 0 {
 			of = "columns"
 		}
-		r.Lines = append(r.Lines, planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Unspent()), of, line.String(), line.Reason()})
+		r.Lines = append(r.Lines,
+			planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Unspent()), of, line.String(), line.Reason()})
 	}
 	for _, report := range l.Reports {
 		if report.Breakpoint == plan.Breakpoint {

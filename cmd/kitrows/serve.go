@@ -94,7 +94,8 @@ func serve(c *cobra.Command, s *store.Store, listen string) error {
 	}
 	defer l.Close()
 	if tcp := l.Addr().(*net.TCPAddr); !tcp.IP.IsLoopback() {
-		return fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this machine alone", listen, address)
+		return fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this machine alone",
+			listen, address)
 	}
 	log := slog.New(slog.NewTextHandler(c.ErrOrStderr(), nil))
 	fmt.Fprintf(c.OutOrStdout(), "Kit Rows is at http://%s\n", l.Addr())

@@ -121,8 +121,10 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		plain.Mark = false
 		m, classes := mixin.New(l, pr, plain), markup.Write(l, pr, code.Options{})
 		t.Mixed = &mixed{
-			SCSS: m.SCSS(), Less: m.Less(), CSS: m.CSS().String(), Document: ship.Document(l, pr, o), TSX: component.Files(l, pr),
-			HTML: classes.String(), Page: markup.Page(pg, m.Markup.String(), "page.css"), Sheet: sheet.Used(k, classes.Used()).String(),
+			SCSS: m.SCSS(), Less: m.Less(), CSS: m.CSS().String(), Document: ship.Document(l, pr, o),
+			TSX:  component.Files(l, pr),
+			HTML: classes.String(), Page: markup.Page(pg, m.Markup.String(), "page.css"),
+			Sheet:  sheet.Used(k, classes.Used()).String(),
 			Nested: o.Nested, Kit: mixin.New(l, pr, code.Options{Whole: true}).SCSS()[:2],
 		}
 	}

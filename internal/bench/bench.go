@@ -114,8 +114,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
-		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row), page.Elements(page.Column)},
-		Kit:      KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
+		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row),
+			page.Elements(page.Column)},
+		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
 	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})

@@ -25,7 +25,9 @@ func demoWith(t *testing.T, typed map[string]string) *project.Project {
 	}
 	for at, text := range typed {
 		node, breakpoint, _ := strings.Cut(at, "/")
-		change, err := edit.Apply(p, edit.Operation{Page: "front-page", Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: breakpoint}}, Text: text}})
+		change, err := edit.Apply(p,
+			edit.Operation{Page: "front-page",
+				Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: breakpoint}}, Text: text}})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -72,20 +74,23 @@ func TestSums(t *testing.T) {
 func TestCellsSayWhereTheyAreFrom(t *testing.T) {
 	p := demoWith(t, map[string]string{"log/full": "x", "body/wide": "÷2"})
 	change, err := edit.Apply(p, edit.Operation{Page: "front-page", Adjust: &edit.Adjust{
-		Cells: []edit.Cell{{Node: "log", Breakpoint: "mid"}}, Set: page.Setting{}.With(page.Order, page.Last).With(page.Nudge, page.Of(1))}})
+		Cells: []edit.Cell{{Node: "log", Breakpoint: "mid"}},
+		Set:   page.Setting{}.With(page.Order, page.Last).With(page.Nudge, page.Of(1))}})
 	if err != nil {
 		t.Fatal(err)
 	}
 	b := made(t, change.Project, change.Project.Pages[0], View{})
 	more := "order last, nudge 1"
-	want := []Cell{{"*", false, "", "", ""}, {"7", true, "mid", more, ""}, {"8", true, "wide", more, ""}, {"x", true, "full", more, ""}}
+	want := []Cell{{"*", false, "", "", ""}, {"7", true, "mid", more, ""}, {"8", true, "wide", more, ""},
+		{"x", true, "full", more, ""}}
 	if got := node(t, b, "log").Cells; fmt.Sprint(got) != fmt.Sprint(want) {
 		t.Errorf("Log: got %v, want %v", got, want)
 	}
 	if got := node(t, b, "tide-table").Cells[3]; got != (Cell{"1_3", false, "wide", "", ""}) {
 		t.Errorf("Tide table at full: %v", got)
 	}
-	if got := node(t, b, "body").Cells; got[1].Text != "" || got[2] != (Cell{"÷2", true, "wide", "", ""}) || got[3] != (Cell{"÷2", false, "wide", "", ""}) {
+	if got := node(t, b, "body").Cells; got[1].Text != "" || got[2] != (Cell{"÷2", true, "wide", "", ""}) ||
+		got[3] != (Cell{"÷2", false, "wide", "", ""}) {
 		t.Errorf("Body: %v", got)
 	}
 }
@@ -96,7 +101,8 @@ func TestCellsSayWhatIsWrong(t *testing.T) {
 	p := demoWith(t, nil)
 	b := made(t, p, p.Pages[1], View{})
 	find := node(t, b, "find").Cells
-	if find[3].Text != "4.5" || find[3].Wrong != "3 of 12 set at wide is 4.5 of 18 here: off the grid" || find[2].Wrong != "" {
+	if find[3].Text != "4.5" || find[3].Wrong != "3 of 12 set at wide is 4.5 of 18 here: off the grid" ||
+		find[2].Wrong != "" {
 		t.Errorf("Find a bird: %v", find)
 	}
 }
@@ -137,13 +143,15 @@ func TestChanges(t *testing.T) {
 	k := sample.PlainTwelve()
 	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row"}
 	for _, id := range []string{"a", "b"} {
-		block := &page.Node{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Width: kit.Px(200)}}
+		block := &page.Node{ID: id + "-text", Kind: page.Block, Name: "Text",
+			Content: &page.Content{Type: page.Text, Width: kit.Px(200)}}
 		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, Children: []*page.Node{block},
 			At: []page.Setting{page.At("base").With(page.Width, page.Natural), page.At("wide").With(page.Width, page.Full)}})
 	}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
-	if got, want := fmt.Sprint(Changes(sample.Of(pg, k), pg)), "map[base:[{447.95 [row]}] full:[] mid:[] wide:[]]"; got != want {
+	if got, want := fmt.Sprint(Changes(sample.Of(pg, k), pg)),
+		"map[base:[{447.95 [row]}] full:[] mid:[] wide:[]]"; got != want {
 		t.Errorf("got %s, want %s", got, want)
 	}
 }
@@ -151,7 +159,8 @@ func TestChanges(t *testing.T) {
 // What a lane draws besides boxes: at wide the row begins at 98 px and a pitch is
 // 908 ÷ 12 = 75.67 px.
 func TestLaneMarks(t *testing.T) {
-	p := demoWith(t, map[string]string{"log/wide": "8", "tide-table/wide": "2_4", "mark/wide": "1", "site-links/wide": "9"})
+	p := demoWith(t, map[string]string{"log/wide": "8", "tide-table/wide": "2_4", "mark/wide": "1",
+		"site-links/wide": "9"})
 	lane := made(t, p, p.Pages[0], View{}).Lanes[2]
 	if lane.Breakpoint != "wide" || lane.Container != 884 || len(lane.Units) != 12 || lane.Units[1].X != 173.67 {
 		t.Errorf("lane %s, container %v, units %v", lane.Breakpoint, lane.Container, lane.Units)
@@ -187,7 +196,8 @@ func TestBenchIsWhole(t *testing.T) {
 		k, pg := p.Kits[0], p.Pages[0]
 		b := made(t, p, pg, View{Ends: true})
 		for _, n := range b.Nodes {
-			if n.Kind == page.Column && len(n.Cells) != len(k.Breakpoints) || n.Kind == page.Row && len(n.Sums) != len(k.Breakpoints) {
+			if n.Kind == page.Column && len(n.Cells) != len(k.Breakpoints) || n.Kind == page.Row &&
+				len(n.Sums) != len(k.Breakpoints) {
 				t.Fatalf("%s has %d cells and %d sums", n.ID, len(n.Cells), len(n.Sums))
 			}
 			if !slices.ContainsFunc(b.Code.Lines, func(l CodeLine) bool { return l.Node == n.ID }) {

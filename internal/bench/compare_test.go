@@ -40,10 +40,12 @@ func TestCompare(t *testing.T) {
 			t.Fatalf("%+v is out of order", line)
 		}
 	}
-	if same, err := Compare(t.Context(), p, p, "front-page", View{}); err != nil || same.Added+same.Gone != 0 || len(same.Code) != before {
+	if same, err := Compare(t.Context(), p, p, "front-page", View{}); err != nil || same.Added+same.Gone != 0 ||
+		len(same.Code) != before {
 		t.Errorf("against itself: %d new, %d gone", same.Added, same.Gone)
 	}
-	if none, err := Compare(t.Context(), p, p, "nowhere", View{}); err != nil || none.Before != nil || none.After != nil || len(none.Code) != 0 {
+	if none, err := Compare(t.Context(), p, p, "nowhere", View{}); err != nil || none.Before != nil ||
+		none.After != nil || len(none.Code) != 0 {
 		t.Errorf("%+v", none)
 	}
 }

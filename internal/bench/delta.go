@@ -51,7 +51,8 @@ type Stretch[T any] struct {
 
 // NewDelta makes a Delta from one Bench to another of the same page.
 func NewDelta(from, to *Bench) *Delta {
-	d := &Delta{From: from.Revision, Head: *to, Nodes: runs(from.Nodes, to.Nodes, sameNode), Lines: runs(from.Code.Lines, to.Code.Lines, same[CodeLine]), Classes: to.Code.Classes, Left: to.Code.Left}
+	d := &Delta{From: from.Revision, Head: *to, Nodes: runs(from.Nodes, to.Nodes, sameNode),
+		Lines: runs(from.Code.Lines, to.Code.Lines, same[CodeLine]), Classes: to.Code.Classes, Left: to.Code.Left}
 	d.Head.Nodes, d.Head.Lanes, d.Head.Code = []Node{}, []Lane{}, Code{Lines: []CodeLine{}}
 	if from.Code.CSS != to.Code.CSS {
 		d.CSS = &to.Code.CSS
@@ -59,10 +60,12 @@ func NewDelta(from, to *Bench) *Delta {
 	for i := range to.Lanes {
 		a, b := &from.Lanes[i], &to.Lanes[i]
 		lane := LaneDelta{
-			Head: *b, Boxes: runs(a.Boxes, b.Boxes, same[Box]), Empty: runs(a.Empty, b.Empty, same[Run]), Bare: runs(a.Bare, b.Bare, same[Rect]),
+			Head: *b, Boxes: runs(a.Boxes, b.Boxes, same[Box]), Empty: runs(a.Empty, b.Empty, same[Run]),
+			Bare:   runs(a.Bare, b.Bare, same[Rect]),
 			Breaks: runs(a.Breaks, b.Breaks, same[Mark]), Ghosts: runs(a.Ghosts, b.Ghosts, same[Ghost]),
 		}
-		lane.Head.Boxes, lane.Head.Empty, lane.Head.Bare, lane.Head.Breaks, lane.Head.Ghosts = []Box{}, []Run{}, []Rect{}, []Mark{}, []Ghost{}
+		lane.Head.Boxes, lane.Head.Empty, lane.Head.Bare, lane.Head.Breaks, lane.Head.Ghosts = []Box{}, []Run{}, []Rect{},
+			[]Mark{}, []Ghost{}
 		d.Lanes = append(d.Lanes, lane)
 	}
 	return d
@@ -80,7 +83,8 @@ func (d *Delta) Onto(from *Bench) *Bench {
 		was := &from.Lanes[i]
 		b.Lanes[i] = lane.Head
 		b.Lanes[i].Boxes, b.Lanes[i].Empty = patched(was.Boxes, lane.Boxes), patched(was.Empty, lane.Empty)
-		b.Lanes[i].Bare, b.Lanes[i].Breaks, b.Lanes[i].Ghosts = patched(was.Bare, lane.Bare), patched(was.Breaks, lane.Breaks), patched(was.Ghosts, lane.Ghosts)
+		b.Lanes[i].Bare, b.Lanes[i].Breaks, b.Lanes[i].Ghosts = patched(was.Bare, lane.Bare),
+			patched(was.Breaks, lane.Breaks), patched(was.Ghosts, lane.Ghosts)
 	}
 	return &b
 }
@@ -88,11 +92,14 @@ func (d *Delta) Onto(from *Bench) *Bench {
 func same[T comparable](a, b *T) bool { return *a == *b }
 
 func sameNode(a, b *Node) bool {
-	return a.ID == b.ID && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item && a.Parent == b.Parent && a.Index == b.Index && a.Depth == b.Depth &&
-		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note && a.Comfort == b.Comfort &&
+	return a.ID == b.ID && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item && a.Parent == b.Parent &&
+		a.Index == b.Index && a.Depth == b.Depth &&
+		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note &&
+		a.Comfort == b.Comfort &&
 		slices.Equal(a.Classes, b.Classes) && slices.Equal(a.Cells, b.Cells) && sameContent(a.Content, b.Content) &&
 		slices.EqualFunc(a.Sums, b.Sums, func(a, b Sum) bool {
-			return a.Text == b.Text && a.State == b.State && a.Short == b.Short && a.Full == b.Full && slices.Equal(a.Reasons, b.Reasons)
+			return a.Text == b.Text && a.State == b.State && a.Short == b.Short && a.Full == b.Full &&
+				slices.Equal(a.Reasons, b.Reasons)
 		})
 }
 

@@ -25,7 +25,8 @@ func TestDeltaGivesTheBenchAfter(t *testing.T) {
 		case 0:
 			o = edit.Operation{Page: pg.ID, Remove: &edit.Remove{Node: id}}
 		case 1:
-			o = edit.Operation{Page: pg.ID, Type: &edit.Type{Cells: []edit.Cell{{Node: id, Breakpoint: p.Kits[0].Breakpoints[0].Name}}, Text: "x"}}
+			o = edit.Operation{Page: pg.ID,
+				Type: &edit.Type{Cells: []edit.Cell{{Node: id, Breakpoint: p.Kits[0].Breakpoints[0].Name}}, Text: "x"}}
 		}
 		change, err := edit.Apply(p, o)
 		if err != nil {
@@ -49,7 +50,9 @@ func TestDeltaGivesTheBenchAfter(t *testing.T) {
 	}
 	wide, k := sample.Wide(1000)
 	p := sample.Of(wide, k)
-	change, err := edit.Apply(p, edit.Operation{Page: "wide", Type: &edit.Type{Cells: []edit.Cell{{Node: "column-500", Breakpoint: "wide"}}, Text: "5"}})
+	change, err := edit.Apply(p,
+		edit.Operation{Page: "wide",
+			Type: &edit.Type{Cells: []edit.Cell{{Node: "column-500", Breakpoint: "wide"}}, Text: "5"}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -63,7 +66,9 @@ func TestDeltaGivesTheBenchAfter(t *testing.T) {
 func BenchmarkDelta(b *testing.B) {
 	wide, k := sample.Wide(1000)
 	p := sample.Of(wide, k)
-	change, err := edit.Apply(p, edit.Operation{Page: "wide", Type: &edit.Type{Cells: []edit.Cell{{Node: "column-500", Breakpoint: "wide"}}, Text: "5"}})
+	change, err := edit.Apply(p,
+		edit.Operation{Page: "wide",
+			Type: &edit.Type{Cells: []edit.Cell{{Node: "column-500", Breakpoint: "wide"}}, Text: "5"}})
 	if err != nil {
 		b.Fatal(err)
 	}

@@ -11,9 +11,11 @@ import (
 
 func ExampleMake() {
 	k := sample.PlainTwelve()
-	column := &page.Node{ID: "tides", Name: "Tides", Kind: page.Column, At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}}
+	column := &page.Node{ID: "tides", Name: "Tides", Kind: page.Column,
+		At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{column}}
-	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID, Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container, Children: []*page.Node{row}}}}
+	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container, Children: []*page.Node{row}}}}
 	b, err := bench.Make(context.Background(), sample.Of(p, k), p, 1, bench.View{})
 	if err != nil {
 		panic(err)

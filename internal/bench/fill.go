@@ -41,7 +41,8 @@ func FillFrom(p *project.Project, pg *page.Page, from string) (*Filling, error) 
 	f := &Filling{Proposals: []Proposal{}, Before: []Lane{}, After: []Lane{}, Left: []Left{}}
 	for _, made := range filling.Proposals {
 		row, _ := pg.Find(made.Row)
-		f.Proposals = append(f.Proposals, Proposal{made.Row, row.Name, k.Breakpoints[made.Breakpoint].Name, made.Now, made.Then, made.Reason})
+		f.Proposals = append(f.Proposals,
+			Proposal{made.Row, row.Name, k.Breakpoints[made.Breakpoint].Name, made.Now, made.Then, made.Reason})
 	}
 	for _, left := range filling.Left {
 		row, _ := pg.Find(left.Row)

@@ -80,7 +80,8 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 	k, i := l.Kit(), plan.Breakpoint
 	d := drawer{plan: plan, lane: Lane{
 		Breakpoint: k.Breakpoints[i].Name, Width: plan.Width,
-		Units: []Rect{}, Boxes: make([]Box, 0, len(plan.Boxes)), Empty: []Run{}, Bare: []Rect{}, Breaks: []Mark{}, Nudged: []Rect{}, Ghosts: []Ghost{},
+		Units: []Rect{}, Boxes: make([]Box, 0, len(plan.Boxes)), Empty: []Run{}, Bare: []Rect{}, Breaks: []Mark{},
+		Nudged: []Rect{}, Ghosts: []Ghost{},
 	}}
 	d.boxes(l)
 	for n := range plan.Lines {
@@ -118,7 +119,8 @@ func (d *drawer) boxes(l *layout.Layout) {
 	for i, b := range d.plan.Boxes {
 		d.at[b.ID] = i
 		node := l.Node(b.Node)
-		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line, Unit: round(b.Unit), Units: round(b.Units)}
+		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line,
+			Unit: round(b.Unit), Units: round(b.Units)}
 		switch b.Kind {
 		case page.Container, page.Section:
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))

@@ -50,7 +50,8 @@ func nodes(l *layout.Layout) []Node {
 		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+r.Text, "; ")
 	}
 	pg.Walk(func(n *page.Node, at page.Place) {
-		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth, Cells: []Cell{}, Sums: []Sum{},
+		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth,
+			Cells: []Cell{}, Sums: []Sum{},
 			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Content: n.Content}
 		if n.Kind == page.Block || n.Kind == page.Column {
 			line.Comfort = n.Comfort()
@@ -85,7 +86,8 @@ func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 	}
 	var more []string
 	for _, f := range page.Settable(n.Kind) {
-		shows := f == page.Width || f == page.Skip || f == page.Trail || f == page.Shown || f == page.PerLine // in the notation
+		// in the notation
+		shows := f == page.Width || f == page.Skip || f == page.Trail || f == page.Shown || f == page.PerLine
 		if v := held[f].Value; !shows && v != f.Default(n.Kind) {
 			more = append(more, f.Words(v))
 		}

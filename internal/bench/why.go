@@ -55,7 +55,8 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	}
 	w := &Why{
 		Node: id, Breakpoint: name(i), Width: v, Chain: []Step{},
-		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)), Holds: page.At(name(i)),
+		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)),
+		Holds: page.At(name(i)),
 	}
 	_, at := pg.Find(id)
 	classes := markup.ClassesOf(say.OfNode(l, id), vocab.Own(k), why.Node, at.Parent)

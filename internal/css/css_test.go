@@ -8,9 +8,11 @@ import (
 // A sheet is printed once: rules apart, blocks of no query without one, empty blocks not
 // at all, and each line with the node it is for.
 func TestSheetsArePrinted(t *testing.T) {
-	row := Rule{Selectors: []string{".row", ".other"}, Body: []Declaration{D("display", "flex"), D("gap", "24px")}, For: "row"}
+	row := Rule{Selectors: []string{".row", ".other"}, Body: []Declaration{D("display", "flex"), D("gap", "24px")},
+		For: "row"}
 	cell := Rule{Selectors: []string{".cell"}, Body: []Declaration{D("margin", "0")}, For: "cell"}
-	s := &Sheet{Comment: "A page", Blocks: []Block{{Rules: []Rule{row, cell}}, {}, {Query: "(min-width: 620px)", Rules: []Rule{cell}}}}
+	s := &Sheet{Comment: "A page",
+		Blocks: []Block{{Rules: []Rule{row, cell}}, {}, {Query: "(min-width: 620px)", Rules: []Rule{cell}}}}
 	want := `/* A page */
 
 .row,

@@ -121,7 +121,8 @@ func addPage(p *project.Project, a *AddPage) (*Change, error) {
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
-	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, DropPage: &DropPage{}}, Summary: "Add page " + pg.Name}, nil
+	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, DropPage: &DropPage{}},
+		Summary: "Add page " + pg.Name}, nil
 }
 
 // newPage is an empty page of that name, with an id and a file no other page has.
@@ -137,7 +138,8 @@ func newPage(p *project.Project, name string) *page.Page {
 		name = fmt.Sprintf("Page %d", n)
 	}
 	first := p.Pages[0]
-	return &page.Page{ID: id, Name: name, File: id + ".html", Language: first.Language, Kit: first.Kit, Body: []*page.Node{}}
+	return &page.Page{ID: id, Name: name, File: id + ".html", Language: first.Language, Kit: first.Kit,
+		Body: []*page.Node{}}
 }
 
 func dropPage(p *project.Project, pg *page.Page) (*Change, error) {
@@ -147,7 +149,8 @@ func dropPage(p *project.Project, pg *page.Page) (*Change, error) {
 	c := *p
 	index := slices.Index(p.Pages, pg)
 	c.Pages = slices.Delete(slices.Clone(p.Pages), index, index+1)
-	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, AddPage: &AddPage{Index: index, Back: pg}}, Summary: "Delete page " + pg.Name}, nil
+	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, AddPage: &AddPage{Index: index, Back: pg}},
+		Summary: "Delete page " + pg.Name}, nil
 }
 
 // put puts a whole project in the place of p.

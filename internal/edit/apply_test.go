@@ -63,8 +63,11 @@ func TestInverseUndoes(t *testing.T) {
 			p = change.Project
 		}
 	}
-	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move", "describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe", "addPage", "dropPage",
-		"addSection", "hop", "addBlock", "content", "addPicture", "dropPicture", "pour", "sheet", "place", "fill", "together", "put"} {
+	for _, name := range []string{"type", "adjust", "step", "addRow", "addColumn", "duplicate", "remove", "move",
+		"describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe",
+		"addPage", "dropPage",
+		"addSection", "hop", "addBlock", "content", "addPicture", "dropPicture", "pour", "sheet", "place", "fill",
+		"together", "put"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -127,7 +130,8 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		if r.IntN(2) == 0 {
 			set = set.With(page.Spread, page.Even)
 		}
-		o.Adjust = &Adjust{Cells: []Cell{{id(), bp()}, {id(), bp()}}, Set: set, Clear: [][]string{nil, {"width"}, {"width", "skip"}, {"colour"}}[r.IntN(4)]}
+		o.Adjust = &Adjust{Cells: []Cell{{id(), bp()}, {id(), bp()}}, Set: set,
+			Clear: [][]string{nil, {"width"}, {"width", "skip"}, {"colour"}}[r.IntN(4)]}
 	case 11:
 		frames := []page.Frame{page.FluidFrame, page.FixedFrame, page.CappedFrame, page.FluidBelow("b1")}
 		o.Describe = &Describe{Node: id(), Frame: &frames[r.IntN(4)]}
@@ -138,7 +142,8 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		if r.IntN(3) == 0 {
 			o.DropRecipe = &DropRecipe{names[r.IntN(3)]}
 		} else {
-			o.KeepRecipe = &KeepRecipe{Name: names[r.IntN(3)], Row: []string{"", id()}[r.IntN(2)], Text: recipes[r.IntN(len(recipes))]}
+			o.KeepRecipe = &KeepRecipe{Name: names[r.IntN(3)], Row: []string{"", id()}[r.IntN(2)],
+				Text: recipes[r.IntN(len(recipes))]}
 		}
 	case 14:
 		o.Alike = &Alike{Node: id(), To: []string{id()}}
@@ -162,21 +167,26 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 21:
 		o.Hop = &Hop{id(), 2*r.IntN(2) - 1}
 	case 22:
-		contents := []page.Content{{Type: page.Button, Text: "Go", Link: "tides.html"}, {Type: page.Text, Text: "Terns"}, {Type: page.Button, Link: "javascript:alert(1)"}, {Type: page.Heading}}
+		contents := []page.Content{{Type: page.Button, Text: "Go", Link: "tides.html"}, {Type: page.Text, Text: "Terns"},
+			{Type: page.Button, Link: "javascript:alert(1)"}, {Type: page.Heading}}
 		if r.IntN(2) == 0 {
 			o.AddBlock = &AddBlock{Column: id(), Content: contents[r.IntN(4)]}
 		} else {
 			o.Content = &Content{id(), contents[r.IntN(4)]}
 		}
 	case 23:
-		o.AddPicture = &AddPicture{Node: id(), File: "Tern 1.SVG", Data: fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`, r.IntN(30)), Alt: "A tern", From: []string{"", bp()}[r.IntN(2)]}
+		o.AddPicture = &AddPicture{Node: id(), File: "Tern 1.SVG",
+			Data: fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`, r.IntN(30)),
+			Alt:  "A tern", From: []string{"", bp()}[r.IntN(2)]}
 	case 24:
 		o.DropPicture = &DropPicture{"nothing"}
 		if len(p.Pictures) > 0 {
 			o.DropPicture.ID = p.Pictures[r.IntN(len(p.Pictures))].ID
 		}
 	case 25:
-		o.Pour = &Pour{Text: []string{"# Log\n\nTwo terns.", "<p>One", `<img src="data:image/svg+xml,%3Csvg viewBox='0 0 3 2'/%3E" alt="x">`, ""}[r.IntN(4)], As: []string{"markdown", "html"}[r.IntN(2)]}
+		o.Pour = &Pour{Text: []string{"# Log\n\nTwo terns.", "<p>One",
+			`<img src="data:image/svg+xml,%3Csvg viewBox='0 0 3 2'/%3E" alt="x">`, ""}[r.IntN(4)],
+			As: []string{"markdown", "html"}[r.IntN(2)]}
 	case 26:
 		if len(p.Sheet) > 0 && r.IntN(3) > 0 {
 			o.Place = &Place{Piece: []string{"", p.Sheet[r.IntN(len(p.Sheet))].ID}[r.IntN(2)], Column: id()}
@@ -205,17 +215,25 @@ func TestRefusalsSayWhy(t *testing.T) {
 		o    Operation
 		want string
 	}{
-		"nothing":              {Operation{}, "exactly one action"},
-		"two at once":          {Operation{Remove: &Remove{}, Duplicate: &Duplicate{}}, "found \"duplicate and remove\""},
-		"unknown node":         {Operation{Remove: &Remove{"nowhere"}}, "remove.node: found \"nowhere\""},
-		"13 of 12":             {Operation{Type: &Type{[]Cell{at("log", "wide")}, "13"}}, "type.text: found \"13\", want a width of at most 12"},
-		"a row's width":        {Operation{Type: &Type{[]Cell{at("body", "wide")}, "6"}}, "type.text: found \"6\", want ÷3 or /3 (3 columns a line)"},
-		"a column's per line":  {Operation{Type: &Type{[]Cell{at("log", "wide")}, "÷3"}}, "type.text: found \"÷3\", want 6 (take 6)"},
-		"a container's cell":   {Operation{Type: &Type{[]Cell{at("whole-page", "wide")}, "6"}}, "want the id of a row or column"},
-		"no such setting":      {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Clear: []string{"colour"}}}, "adjust.clear: found \"colour\", want the name of a setting"},
-		"nothing to adjust":    {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}}}, "something to set or to clear"},
-		"a row's on a column":  {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Set: page.Setting{}.With(page.PerLine, page.Of(3))}}, "only settings of a column"},
-		"capped without a cap": {Operation{Describe: &Describe{Node: "whole-page", Frame: new(page.CappedFrame)}}, "another kind: Plain Twelve has no cap"},
+		"nothing":      {Operation{}, "exactly one action"},
+		"two at once":  {Operation{Remove: &Remove{}, Duplicate: &Duplicate{}}, "found \"duplicate and remove\""},
+		"unknown node": {Operation{Remove: &Remove{"nowhere"}}, "remove.node: found \"nowhere\""},
+		"13 of 12": {Operation{Type: &Type{[]Cell{at("log", "wide")}, "13"}},
+			"type.text: found \"13\", want a width of at most 12"},
+		"a row's width": {Operation{Type: &Type{[]Cell{at("body", "wide")}, "6"}},
+			"type.text: found \"6\", want ÷3 or /3 (3 columns a line)"},
+		"a column's per line": {Operation{Type: &Type{[]Cell{at("log", "wide")}, "÷3"}},
+			"type.text: found \"÷3\", want 6 (take 6)"},
+		"a container's cell": {Operation{Type: &Type{[]Cell{at("whole-page", "wide")}, "6"}},
+			"want the id of a row or column"},
+		"no such setting": {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Clear: []string{"colour"}}},
+			"adjust.clear: found \"colour\", want the name of a setting"},
+		"nothing to adjust": {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}}},
+			"something to set or to clear"},
+		"a row's on a column": {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")},
+			Set: page.Setting{}.With(page.PerLine, page.Of(3))}}, "only settings of a column"},
+		"capped without a cap": {Operation{Describe: &Describe{Node: "whole-page", Frame: new(page.CappedFrame)}},
+			"another kind: Plain Twelve has no cap"},
 		"unknown breakpoint":   {Operation{Type: &Type{[]Cell{at("log", "huge")}, "6"}}, "one of base, mid, wide, full"},
 		"wider than the row":   {Operation{Step: &Step{at("log", "wide"), 5, 0}}, "step.width: found 13, want at most 12"},
 		"skip under 0":         {Operation{Step: &Step{at("log", "wide"), 0, -1}}, "step.skip: found -1, want 0 or more"},
@@ -238,7 +256,9 @@ func TestAdjust(t *testing.T) {
 		t.Fatal(err)
 	}
 	cells := []Cell{{"log", "wide"}, {"tide-table", "wide"}}
-	change, err := Apply(p, Operation{Page: "front-page", Adjust: &Adjust{Cells: cells, Set: page.Setting{}.With(page.Align, page.Bottom), Clear: []string{"skip"}}})
+	change, err := Apply(p,
+		Operation{Page: "front-page",
+			Adjust: &Adjust{Cells: cells, Set: page.Setting{}.With(page.Align, page.Bottom), Clear: []string{"skip"}}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -262,7 +282,8 @@ func TestAlikeAndLevel(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	alike, err := Apply(p, Operation{Page: "front-page", Alike: &Alike{Node: "tide-table", To: []string{"log", "address"}}})
+	alike, err := Apply(p,
+		Operation{Page: "front-page", Alike: &Alike{Node: "tide-table", To: []string{"log", "address"}}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -311,16 +332,19 @@ func TestRecast(t *testing.T) {
 			ids = append(ids, n.ID)
 		}
 	}
-	if got := strings.Join(ids, " "); !strings.HasPrefix(got, "pick-1-picture pick-1-title pick-1-text pick-2-picture pick-2-title pick-2-text row-") ||
+	if got := strings.Join(ids, " "); !strings.HasPrefix(got,
+		"pick-1-picture pick-1-title pick-1-text pick-2-picture pick-2-title pick-2-text row-") ||
 		!strings.HasSuffix(got, "pick-3-picture pick-3-title pick-3-text pick-4-picture pick-4-title pick-4-text") {
 		t.Errorf("content stands in the order %s", got)
 	}
 	if change.Summary != "Recast Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now" {
 		t.Errorf("summary %q", change.Summary)
 	}
-	if wider, err := Apply(p, Operation{Page: "front-page", Recast: &Recast{Row: "foot", Recipe: "= = =", Breakpoint: "base"}}); err != nil {
+	if wider, err := Apply(p,
+		Operation{Page: "front-page", Recast: &Recast{Row: "foot", Recipe: "= = =", Breakpoint: "base"}}); err != nil {
 		t.Error(err)
-	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 || row.Children[0].ID != "address" || row.Children[0].At[0] != page.At(row.Children[0].At[0].From).With(page.Width, page.Share) {
+	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 || row.Children[0].ID != "address" ||
+		row.Children[0].At[0] != page.At(row.Children[0].At[0].From).With(page.Width, page.Share) {
 		t.Errorf("a wider recipe: %+v", row.Children)
 	}
 }

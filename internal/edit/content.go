@@ -91,7 +91,8 @@ func (a *AddPicture) apply(e *editor) error {
 	wide, high := kit.Px(float64(width)), kit.Px(float64(height))
 	switch {
 	case n.Kind == page.Column && a.From == "":
-		add := AddBlock{Column: n.ID, Content: page.Content{Type: page.Picture, Picture: id, Width: wide, Height: high, Fit: true, Alt: a.Alt}}
+		add := AddBlock{Column: n.ID,
+			Content: page.Content{Type: page.Picture, Picture: id, Width: wide, Height: high, Fit: true, Alt: a.Alt}}
 		err = add.apply(e)
 	case n.Kind == page.Block && n.Content.Type == page.Picture:
 		content := *n.Content
@@ -100,7 +101,8 @@ func (a *AddPicture) apply(e *editor) error {
 			if content.Fit {
 				content.Width, content.Height = wide, high
 			}
-		} else if content.Sources, err = e.withSource(&content, page.Source{From: a.From, Picture: id, Width: wide, Height: high}); err != nil {
+		} else if content.Sources,
+			err = e.withSource(&content, page.Source{From: a.From, Picture: id, Width: wide, Height: high}); err != nil {
 			return err
 		}
 		if a.Alt != "" {
@@ -113,7 +115,8 @@ func (a *AddPicture) apply(e *editor) error {
 	}
 	if added && err == nil {
 		e.inverse.Page = e.page.ID
-		e.inverse = Operation{Together: &Together{Steps: []Operation{e.inverse, {Page: e.page.ID, DropPicture: &DropPicture{id}}}}}
+		e.inverse = Operation{Together: &Together{Steps: []Operation{e.inverse,
+			{Page: e.page.ID, DropPicture: &DropPicture{id}}}}}
 	}
 	e.summary = "Add picture " + pic.File
 	return err
@@ -190,7 +193,8 @@ func (p *Pour) apply(e *editor) error {
 		return err
 	}
 	if len(pieces) == 0 {
-		return fault.New("text", fmt.Sprintf("%.40s", strings.TrimSpace(p.Text)), "a heading, a paragraph, a list or a picture at least")
+		return fault.New("text", fmt.Sprintf("%.40s", strings.TrimSpace(p.Text)),
+			"a heading, a paragraph, a list or a picture at least")
 	}
 	c := *e.project
 	c.Sheet = slices.Clone(c.Sheet)

@@ -66,10 +66,13 @@ func TestContentGoesWhereItIsPut(t *testing.T) {
 		column string
 		want   string
 	}{
-		"at the end":   {[]Operation{{AddBlock: &AddBlock{Column: "address", Content: text}}}, "address", "Text: Gullwing Point Bird Observatory, The Old Lamp, Outer Causeway. Open from April to November, whenever the flag is up.; Text: Two terns."},
-		"at the start": {[]Operation{{AddBlock: &AddBlock{Column: "mark", Index: new(0), Content: text}}}, "mark", "Text: Two terns.; Gullwing Point: Gullwing Point"},
+		"at the end": {[]Operation{{AddBlock: &AddBlock{Column: "address", Content: text}}}, "address",
+			"Text: Gullwing Point Bird Observatory, The Old Lamp, Outer Causeway. Open from April to November, whenever the flag is up.; Text: Two terns."},
+		"at the start": {[]Operation{{AddBlock: &AddBlock{Column: "mark", Index: new(0), Content: text}}}, "mark",
+			"Text: Two terns.; Gullwing Point: Gullwing Point"},
 		"into a new column, whose placeholder goes": {[]Operation{
-			{AddColumn: &AddColumn{Near: "mark"}}, {AddBlock: &AddBlock{Column: "column-1", Index: new(1), Content: text}}, {AddBlock: &AddBlock{Column: "column-1", Content: button}},
+			{AddColumn: &AddColumn{Near: "mark"}}, {AddBlock: &AddBlock{Column: "column-1", Index: new(1), Content: text}},
+			{AddBlock: &AddBlock{Column: "column-1", Content: button}},
 		}, "column-1", "Text: Two terns.; Button: Go"},
 		"another type takes its name": {[]Operation{
 			{AddBlock: &AddBlock{Column: "mark", Content: text}}, {Content: &Content{"block-1", button}},
@@ -121,19 +124,28 @@ func TestContentIsRefused(t *testing.T) {
 		o    Operation
 		want string
 	}{
-		"into a row":            {Operation{AddBlock: &AddBlock{Column: "body", Content: text}}, `addBlock.column: found "Body", want a column`},
-		"past the end":          {Operation{AddBlock: &AddBlock{Column: "mark", Index: new(2), Content: text}}, "addBlock.index: found 2, want 0 to 1"},
-		"no such type":          {Operation{AddBlock: &AddBlock{Column: "mark", Content: page.Content{Type: "film"}}}, "addBlock.content.type: found \"film\""},
-		"script in a link":      {Operation{AddBlock: &AddBlock{Column: "mark", Content: page.Content{Type: page.Button, Text: "Go", Link: "javascript:alert(1)"}}}, "addBlock.content.link"},
-		"content of a column":   {Operation{Content: &Content{"mark", text}}, `content.node: found "Mark", want a block`},
-		"no picture":            {Operation{AddPicture: &AddPicture{Node: "mark", File: "a.svg", Data: []byte("terns")}}, "addPicture"},
-		"picture of a row":      {Operation{AddPicture: &AddPicture{Node: "body", File: "a.svg", Data: svg(1, 1)}}, "a column, or a block that is a picture"},
+		"into a row": {Operation{AddBlock: &AddBlock{Column: "body", Content: text}},
+			`addBlock.column: found "Body", want a column`},
+		"past the end": {Operation{AddBlock: &AddBlock{Column: "mark", Index: new(2), Content: text}},
+			"addBlock.index: found 2, want 0 to 1"},
+		"no such type": {Operation{AddBlock: &AddBlock{Column: "mark", Content: page.Content{Type: "film"}}},
+			"addBlock.content.type: found \"film\""},
+		"script in a link": {Operation{AddBlock: &AddBlock{Column: "mark",
+			Content: page.Content{Type: page.Button, Text: "Go", Link: "javascript:alert(1)"}}}, "addBlock.content.link"},
+		"content of a column": {Operation{Content: &Content{"mark", text}}, `content.node: found "Mark", want a block`},
+		"no picture": {Operation{AddPicture: &AddPicture{Node: "mark", File: "a.svg", Data: []byte("terns")}},
+			"addPicture"},
+		"picture of a row": {Operation{AddPicture: &AddPicture{Node: "body", File: "a.svg", Data: svg(1, 1)}},
+			"a column, or a block that is a picture"},
 		"drop what is not kept": {Operation{DropPicture: &DropPicture{"nothing"}}, "the id of one of the project's pictures"},
 		"drop what is shown":    {Operation{DropPicture: &DropPicture{"terns"}}, "one of the project's pictures"},
-		"pour nothing":          {Operation{Pour: &Pour{Text: " ", As: "html"}}, "a heading, a paragraph, a list or a picture at least"},
-		"pour a letter":         {Operation{Pour: &Pour{Text: "Dear", As: "letter"}}, `pour.as: found "letter", want html or markdown`},
-		"place what is not":     {Operation{Place: &Place{Piece: "piece-9", Column: "mark"}}, "the id of a piece of the content sheet"},
-		"place with none left":  {Operation{Place: &Place{Column: "mark"}}, "one that is not placed yet"},
+		"pour nothing": {Operation{Pour: &Pour{Text: " ", As: "html"}},
+			"a heading, a paragraph, a list or a picture at least"},
+		"pour a letter": {Operation{Pour: &Pour{Text: "Dear", As: "letter"}},
+			`pour.as: found "letter", want html or markdown`},
+		"place what is not": {Operation{Place: &Place{Piece: "piece-9", Column: "mark"}},
+			"the id of a piece of the content sheet"},
+		"place with none left": {Operation{Place: &Place{Column: "mark"}}, "one that is not placed yet"},
 	} {
 		p, err := demo.Project()
 		if err != nil {

@@ -11,7 +11,8 @@ import (
 // Each change comes with the operation that undoes it, and a refused one changes nothing.
 func ExampleApply() {
 	k := sample.PlainTwelve()
-	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID, Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container}}}
+	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container}}}
 	before := sample.Of(p, k)
 	add := edit.Operation{Page: "page", AddRow: &edit.AddRow{Inside: "frame", Recipe: "4 8", Breakpoint: "mid"}}
 	done, err := edit.Apply(before, add)

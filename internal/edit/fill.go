@@ -17,7 +17,8 @@ func Filling(k *kit.Kit, p *page.Page, f *Fill) (fill.Filling, error) {
 	none := fill.Filling{}
 	from := k.Index(f.From)
 	if from < 1 {
-		return none, fault.New("from", f.From, "a breakpoint with narrower ones: %s", strings.TrimPrefix(k.BreakpointNames(), k.Breakpoints[0].Name+", "))
+		return none, fault.New("from", f.From, "a breakpoint with narrower ones: %s",
+			strings.TrimPrefix(k.BreakpointNames(), k.Breakpoints[0].Name+", "))
 	}
 	var to []int
 	for i, name := range f.To {

@@ -29,8 +29,10 @@ func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
 	if !page.Holds("", n.Kind) {
 		holder = &page.Node{ID: "part-container", Kind: page.Container, Name: "Container", Children: []*page.Node{holder}}
 	}
-	part := &project.Project{Format: "kitrows", Version: project.Version, ID: partID, Name: n.Name, Kits: []*kit.Kit{p.Kit(pg.Kit)},
-		Pages: []*page.Page{{ID: partID, Name: string(n.Kind), File: "part.html", Language: pg.Language, Kit: pg.Kit, Body: []*page.Node{holder}}}}
+	part := &project.Project{Format: "kitrows", Version: project.Version, ID: partID, Name: n.Name,
+		Kits: []*kit.Kit{p.Kit(pg.Kit)},
+		Pages: []*page.Page{{ID: partID, Name: string(n.Kind), File: "part.html", Language: pg.Language, Kit: pg.Kit,
+			Body: []*page.Node{holder}}}}
 	for _, pic := range p.Pictures {
 		if slices.Contains(picturesIn(n), pic.ID) {
 			part.Pictures = append(part.Pictures, pic)
@@ -118,7 +120,8 @@ func (u *Unpaste) apply(e *editor) error {
 		near = at.Parent.Children[at.Index-1].ID
 	}
 	e.keepPictures(slices.Clone(had[:len(had)-u.Pictures]))
-	e.page = e.page.WithChildren(parentID(at), func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
+	e.page = e.page.WithChildren(parentID(at),
+		func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
 	e.inverse.Paste = &Paste{near, string(part)}
 	e.summary, e.selected = "Take back "+n.Name, parentID(at)
 	return nil

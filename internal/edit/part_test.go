@@ -33,13 +33,15 @@ func TestPasteIntoAnotherProject(t *testing.T) {
 	}
 	row := once.Project.Pages[0].Body[0].Children[0]
 	if row.Name != "Wardens’ picks" || row.ID != "row-1" || len(row.Children) != 4 || len(once.Project.Pictures) != 5 {
-		t.Errorf("pasted %s, %s, with %d columns and %d pictures", row.Name, row.ID, len(row.Children), len(once.Project.Pictures))
+		t.Errorf("pasted %s, %s, with %d columns and %d pictures", row.Name, row.ID, len(row.Children),
+			len(once.Project.Pictures))
 	}
 	twice, err := Apply(once.Project, o)
 	if err != nil || len(twice.Project.Pictures) != 5 {
 		t.Errorf("pasted again: %v", err)
 	}
-	if back, err := Apply(once.Project, written(t, once.Inverse)); err != nil || !bytes.Equal(bytesOf(t, back.Project), before) {
+	if back, err := Apply(once.Project, written(t, once.Inverse)); err != nil ||
+		!bytes.Equal(bytesOf(t, back.Project), before) {
 		t.Errorf("not undone: %v", err)
 	}
 }

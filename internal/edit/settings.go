@@ -120,7 +120,8 @@ func (s *Step) apply(e *editor) error {
 		return fault.New("node", n.Name, "a column that is shown at %s: type a width to show it", s.Breakpoint)
 	}
 	cell := e.layout().Cell(n.ID, i)
-	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip, int(math.Round(cell.Trail))
+	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip,
+		int(math.Round(cell.Trail))
 	switch {
 	case width < 1:
 		return fault.New("width", width, "at least 1")

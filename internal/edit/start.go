@@ -23,16 +23,20 @@ type startRow struct{ name, element, ready string }
 // Starts are the pages offered to begin with. Their rows are ready recipes.
 var Starts = []Start{
 	{"empty", "An empty page", nil},
-	{"page", "Masthead, body and foot", []startRow{{"Masthead", "header", "Side and main"}, {"Body", "main", "Main and side"}, {"Foot", "footer", "Halves"}}},
-	{"gallery", "Masthead, gallery and foot", []startRow{{"Masthead", "header", "Side and main"}, {"Gallery", "main", "Gallery of eight"}, {"Foot", "footer", "Halves"}}},
+	{"page", "Masthead, body and foot",
+		[]startRow{{"Masthead", "header", "Side and main"}, {"Body", "main", "Main and side"}, {"Foot", "footer", "Halves"}}},
+	{"gallery", "Masthead, gallery and foot",
+		[]startRow{{"Masthead", "header", "Side and main"}, {"Gallery", "main", "Gallery of eight"},
+			{"Foot", "footer", "Halves"}}},
 }
 
 // NewProject makes a project of one page that starts so, on kit k. Where the kit
 // has no such recipe, a row of one column stands in its place.
 func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, error) {
-	p := &project.Project{Format: "kitrows", Version: project.Version, ID: id, Name: name, Kits: []*kit.Kit{k}, Pages: []*page.Page{
-		{ID: "page-1", Name: "Page 1", File: "index.html", Language: "en", Kit: k.ID, Body: []*page.Node{}},
-	}}
+	p := &project.Project{Format: "kitrows", Version: project.Version, ID: id, Name: name, Kits: []*kit.Kit{k},
+		Pages: []*page.Page{
+			{ID: "page-1", Name: "Page 1", File: "index.html", Language: "en", Kit: k.ID, Body: []*page.Node{}},
+		}}
 	for _, s := range Starts {
 		if s.ID != start {
 			continue
@@ -49,7 +53,8 @@ func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, er
 				return nil, err
 			}
 			_, at := made.Project.Pages[0].Find(made.Select)
-			described, err := Apply(made.Project, Operation{Page: "page-1", Describe: &Describe{Node: at.Parent.ID, Name: &row.name, Element: &row.element}})
+			described, err := Apply(made.Project,
+				Operation{Page: "page-1", Describe: &Describe{Node: at.Parent.ID, Name: &row.name, Element: &row.element}})
 			if err != nil {
 				return nil, err
 			}

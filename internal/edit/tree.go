@@ -151,7 +151,8 @@ func (r *Remove) apply(e *editor) error {
 	if err != nil {
 		return err
 	}
-	e.page = e.page.WithChildren(parentID(at), func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
+	e.page = e.page.WithChildren(parentID(at),
+		func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
 	e.inverse.Insert = &Insert{parentID(at), at.Index, n}
 	e.summary = "Delete " + n.Name
 	e.selected = parentID(at)
@@ -287,7 +288,8 @@ func (d *Describe) apply(e *editor) error {
 	if d.Note != nil {
 		changed.Note, before.Note = *d.Note, new(n.Note)
 	}
-	if err := errors.Join(page.CheckAnchor(changed.Anchor), page.CheckClasses(e.kit, changed.Classes), page.CheckSelector(changed.Selector), page.CheckNote(changed.Note)); err != nil {
+	if err := errors.Join(page.CheckAnchor(changed.Anchor), page.CheckClasses(e.kit, changed.Classes),
+		page.CheckSelector(changed.Selector), page.CheckNote(changed.Note)); err != nil {
 		return err
 	}
 	e.page = e.page.Replaced(n.ID, func(*page.Node) *page.Node { return &changed })

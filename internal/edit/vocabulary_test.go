@@ -14,14 +14,17 @@ import (
 func TestWhatTheKitCannotSayIsRefused(t *testing.T) {
 	k := sample.PlainTwelve()
 	k.Naming.Part = ""
-	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row", Children: []*page.Node{{ID: "tides", Kind: page.Column, Name: "Tides"}}}
+	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row",
+		Children: []*page.Node{{ID: "tides", Kind: page.Column, Name: "Tides"}}}
 	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
 	before := sample.Of(p, k)
 	typed := func(text string) edit.Operation {
-		return edit.Operation{Page: "page", Type: &edit.Type{Cells: []edit.Cell{{Node: "tides", Breakpoint: "mid"}}, Text: text}}
+		return edit.Operation{Page: "page",
+			Type: &edit.Type{Cells: []edit.Cell{{Node: "tides", Breakpoint: "mid"}}, Text: text}}
 	}
-	if _, err := edit.Apply(before, typed("1/3")); err == nil || !strings.Contains(err.Error(), "take 4, the nearest that Wide has a class for") {
+	if _, err := edit.Apply(before, typed("1/3")); err == nil ||
+		!strings.Contains(err.Error(), "take 4, the nearest that Wide has a class for") {
 		t.Errorf("a third: %v", err)
 	}
 	if at := before.Pages[0].Body[0].Children[0].Children[0].At; at != nil {

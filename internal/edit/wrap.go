@@ -87,7 +87,8 @@ func (e *editor) split(c *page.Node, index int) error {
 		parts = append(parts, part(slices.Clone(rest)))
 	}
 	e.inverse.Body = &Body{e.page.Body}
-	e.page = e.page.WithChildren(parentID(place), func(all []*page.Node) []*page.Node { return slices.Replace(all, place.Index, place.Index+1, parts...) })
+	e.page = e.page.WithChildren(parentID(place),
+		func(all []*page.Node) []*page.Node { return slices.Replace(all, place.Index, place.Index+1, parts...) })
 	e.summary, e.selected = "Wrap "+row.Name+" in a container", own.ID
 	return nil
 }

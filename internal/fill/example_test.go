@@ -12,8 +12,10 @@ import (
 func ExampleOf() {
 	k := sample.PlainTwelve()
 	third := func(id string) *page.Node {
-		text := &page.Node{ID: id + "-text", Name: "Text", Kind: page.Block, Content: &page.Content{Type: page.Text, Text: "Low water at noon.", Comfort: kit.Px(250)}}
-		return &page.Node{ID: id, Name: id, Kind: page.Column, At: []page.Setting{page.At("wide").With(page.Width, page.Take(4))}, Children: []*page.Node{text}}
+		text := &page.Node{ID: id + "-text", Name: "Text", Kind: page.Block,
+			Content: &page.Content{Type: page.Text, Text: "Low water at noon.", Comfort: kit.Px(250)}}
+		return &page.Node{ID: id, Name: id, Kind: page.Column,
+			At: []page.Setting{page.At("wide").With(page.Width, page.Take(4))}, Children: []*page.Node{text}}
 	}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{third("a"), third("b"), third("c")}}
 	p := &page.Page{ID: "page", Body: []*page.Node{{ID: "frame", Kind: page.Container, Children: []*page.Node{row}}}}

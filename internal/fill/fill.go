@@ -137,8 +137,11 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 	}
 	for _, i := range append([]int{f.from}, f.to...) {
 		r := f.now.Row(row.ID, i)
-		if natural := slices.IndexFunc(r.Cells, func(c layout.Cell) bool { return c.Width == page.Natural }); natural >= 0 && r.PerLine == 0 {
-			f.left = append(f.left, Left{row.ID, fmt.Sprintf("%s is as wide as its content at %s", r.Cells[natural].Node.Name, f.k.Breakpoints[i].Name)})
+		if natural := slices.IndexFunc(r.Cells,
+			func(c layout.Cell) bool { return c.Width == page.Natural }); natural >= 0 && r.PerLine == 0 {
+			f.left = append(f.left,
+				Left{row.ID, fmt.Sprintf("%s is as wide as its content at %s", r.Cells[natural].Node.Name,
+					f.k.Breakpoints[i].Name)})
 			return
 		}
 	}
@@ -210,7 +213,8 @@ func (f *filler) reason(r *layout.Row, i int, t kit.Track, wants []want, lines [
 	n := r.Columns.N()
 	for c := range wants {
 		if full := t.Width(0, float64(n)).Px; r.Cells[c].Node.Comfort() > full+0.05 {
-			return fmt.Sprintf("even a full line is %s px at %s px, %s is comfortable from %s", kit.Figure(full), kit.Figure(low), r.Cells[c].Node.Name, kit.Figure(r.Cells[c].Node.Comfort()))
+			return fmt.Sprintf("even a full line is %s px at %s px, %s is comfortable from %s", kit.Figure(full),
+				kit.Figure(low), r.Cells[c].Node.Name, kit.Figure(r.Cells[c].Node.Comfort()))
 		}
 	}
 	if len(lines) == 1 {
@@ -226,7 +230,8 @@ func (f *filler) reason(r *layout.Row, i int, t kit.Track, wants []want, lines [
 		sum += units
 	}
 	if sum > n && !r.Columns.IsUneven() {
-		return fmt.Sprintf("%d beside one another need %s = %d of %d units at %s px to be comfortable", len(need), strings.Join(need, " + "), sum, n, kit.Figure(low))
+		return fmt.Sprintf("%d beside one another need %s = %d of %d units at %s px to be comfortable", len(need),
+			strings.Join(need, " + "), sum, n, kit.Figure(low))
 	}
 	return fmt.Sprintf("on fewer than %d lines some column would be narrower than its content is comfortable with at %s px", len(lines), kit.Figure(low))
 }
@@ -252,11 +257,14 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 			for then > 1 && lines(count, then-1) == lines(count, most) {
 				then--
 			}
-			reason = fmt.Sprintf("%d a line are %s px each at %s px, comfortable from %s", then, kit.Figure(each(track, then)), kit.Figure(low), kit.Figure(comfort))
+			reason = fmt.Sprintf("%d a line are %s px each at %s px, comfortable from %s", then, kit.Figure(each(track, then)),
+				kit.Figure(low), kit.Figure(comfort))
 			if then == 1 && each(track, 1) < comfort-0.05 {
-				reason = fmt.Sprintf("even one a line is %s px at %s px, comfortable from %s", kit.Figure(each(track, 1)), kit.Figure(low), kit.Figure(comfort))
+				reason = fmt.Sprintf("even one a line is %s px at %s px, comfortable from %s", kit.Figure(each(track, 1)),
+					kit.Figure(low), kit.Figure(comfort))
 			}
-			if then == 1 && was.PerLine == 0 && !slices.ContainsFunc(was.Cells, func(c layout.Cell) bool { return c.Width != page.Full || c.Skip+c.Trail > 0 }) {
+			if then == 1 && was.PerLine == 0 &&
+				!slices.ContainsFunc(was.Cells, func(c layout.Cell) bool { return c.Width != page.Full || c.Skip+c.Trail > 0 }) {
 				then = 0 // each is a full line already
 			}
 		}
@@ -268,8 +276,10 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 		}
 		if then != was.PerLine {
 			name := f.k.Breakpoints[i].Name
-			f.proposals = append(f.proposals, Proposal{Row: row.ID, Breakpoint: i, Now: perLine(was), Then: fmt.Sprintf("%d a line", then), Reason: reason,
-				Cells: []Cell{{row.ID, page.At(name).With(page.PerLine, page.Of(was.PerLine)), page.At(name).With(page.PerLine, page.Of(then))}}})
+			f.proposals = append(f.proposals,
+				Proposal{Row: row.ID, Breakpoint: i, Now: perLine(was), Then: fmt.Sprintf("%d a line", then), Reason: reason,
+					Cells: []Cell{{row.ID, page.At(name).With(page.PerLine, page.Of(was.PerLine)),
+						page.At(name).With(page.PerLine, page.Of(then))}}})
 		}
 	}
 	changed[row.ID] = &settled

@@ -21,8 +21,11 @@ func row(id, from string, takes []int, comfort []float64) *page.Node {
 	r := &page.Node{ID: id, Kind: page.Row, Name: id}
 	for i, take := range takes {
 		name := fmt.Sprintf("%s-%d", id, i)
-		block := &page.Node{ID: name + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Height: kit.Px(10), Comfort: kit.Px(comfort[i])}}
-		r.Children = append(r.Children, &page.Node{ID: name, Kind: page.Column, Name: name, At: []page.Setting{page.At(from).With(page.Width, page.Take(take))}, Children: []*page.Node{block}})
+		block := &page.Node{ID: name + "-text", Kind: page.Block, Name: "Text",
+			Content: &page.Content{Type: page.Text, Height: kit.Px(10), Comfort: kit.Px(comfort[i])}}
+		r.Children = append(r.Children,
+			&page.Node{ID: name, Kind: page.Column, Name: name,
+				At: []page.Setting{page.At(from).With(page.Width, page.Take(take))}, Children: []*page.Node{block}})
 	}
 	return r
 }
@@ -61,9 +64,10 @@ func TestProposals(t *testing.T) {
 		comfort []float64
 		want    string
 	}{
-		"halves that fit from mid on":          {[]int{6, 6}, []float64{200, 200}, ". . | 6 6 | . . | . ."},
-		"three of which two fit":               {[]int{4, 4, 4}, []float64{200, 200, 200}, ". . . | 6 6 . | 4 4 4 | . . ."},
-		"four evenly on two lines":             {[]int{3, 3, 3, 3}, []float64{180, 180, 180, 180}, ". . . . | 6 6 6 6 | 3 3 3 3 | . . . ."},
+		"halves that fit from mid on": {[]int{6, 6}, []float64{200, 200}, ". . | 6 6 | . . | . ."},
+		"three of which two fit":      {[]int{4, 4, 4}, []float64{200, 200, 200}, ". . . | 6 6 . | 4 4 4 | . . ."},
+		"four evenly on two lines": {[]int{3, 3, 3, 3}, []float64{180, 180, 180, 180},
+			". . . . | 6 6 6 6 | 3 3 3 3 | . . . ."},
 		"a narrow one beside a wide one":       {[]int{9, 3}, []float64{250, 150}, ". . | 8 4 | 9 3 | . ."},
 		"proportions kept as they are":         {[]int{9, 3}, []float64{250, 100}, ". . | 9 3 | . . | . ."},
 		"narrow enough for the phone":          {[]int{6, 6}, []float64{100, 120}, "6 6 | . . | . . | . ."},
@@ -87,8 +91,11 @@ func TestProposals(t *testing.T) {
 // Other breakpoints, other rows and everything but width, skip and trail stay.
 func TestTheRestStays(t *testing.T) {
 	k := sample.PlainTwelve()
-	first, second := row("first", "wide", []int{4, 4, 4}, []float64{200, 200, 200}), row("second", "wide", []int{6, 6}, []float64{200, 200})
-	first.Children[0].At = []page.Setting{page.At("base").With(page.Order, page.Of(3)), page.At("mid").With(page.Skip, page.Of(2)).With(page.Shown, page.Shows), page.At("wide").With(page.Width, page.Take(4)).With(page.Skip, page.Of(0))}
+	first, second := row("first", "wide", []int{4, 4, 4}, []float64{200, 200, 200}),
+		row("second", "wide", []int{6, 6}, []float64{200, 200})
+	first.Children[0].At = []page.Setting{page.At("base").With(page.Order, page.Of(3)),
+		page.At("mid").With(page.Skip, page.Of(2)).With(page.Shown, page.Shows),
+		page.At("wide").With(page.Width, page.Take(4)).With(page.Skip, page.Of(0))}
 	before := pageOf(first, second)
 	filling := Of(k, before, 2, []int{1}, func(id string) bool { return id == "first" })
 	after, proposals := filling.Page, filling.Proposals
@@ -293,7 +300,8 @@ func bruteForceAgrees(t *testing.T, k *kit.Kit, before, after *page.Page) {
 		}
 		ways[i] = bruteForce(wants, track)
 		if !slices.ContainsFunc(ways[i], func(way []int) bool { return slices.Equal(way, made[i]) }) {
-			t.Fatalf("%v at %s %v, better are %v: %s", k.Columns, k.Breakpoints[i].Name, made[i], ways[i], cells(k, after, "row"))
+			t.Fatalf("%v at %s %v, better are %v: %s", k.Columns, k.Breakpoints[i].Name, made[i], ways[i],
+				cells(k, after, "row"))
 		}
 	}
 	fewest := math.MaxInt
@@ -322,7 +330,8 @@ func bruteForceAgrees(t *testing.T, k *kit.Kit, before, after *page.Page) {
 // A row with columns as wide as their content is left alone, and said to be.
 func TestNaturalRowsAreLeft(t *testing.T) {
 	k := sample.PlainTwelve()
-	before := pageOf(row("row", "wide", []int{6, 6}, []float64{200, 200}), row("other", "wide", []int{6, 6}, []float64{200, 200}))
+	before := pageOf(row("row", "wide", []int{6, 6}, []float64{200, 200}),
+		row("other", "wide", []int{6, 6}, []float64{200, 200}))
 	before.Body[0].Children[0].Children[1].At = []page.Setting{page.At("mid").With(page.Width, page.Natural)}
 	filling := Of(k, before, 2, []int{0, 1}, every)
 	want := []Left{{"row", "row-1 is as wide as its content at wide"}}

@@ -12,7 +12,8 @@ import (
 // parsed gives the element that markup holds, or its parts under one node.
 func parsed(markup string) *nethtml.Node {
 	root := &nethtml.Node{Type: nethtml.ElementNode, Data: "div"}
-	nodes, err := nethtml.ParseFragment(strings.NewReader(markup), &nethtml.Node{Type: nethtml.ElementNode, Data: "body", DataAtom: atom.Body})
+	nodes, err := nethtml.ParseFragment(strings.NewReader(markup),
+		&nethtml.Node{Type: nethtml.ElementNode, Data: "body", DataAtom: atom.Body})
 	if err != nil {
 		return root
 	}

@@ -51,7 +51,8 @@ func FromHTML(markup string) (pieces []Piece, left []string, err error) {
 	s.flush()
 	for i := range s.pieces {
 		if c := &s.pieces[i].Content; len(c.Text) > page.MaxText {
-			return nil, nil, fault.New("text", fmt.Sprintf("%.40q and so on, %d bytes", c.Text, len(c.Text)), "pieces of at most %d bytes", page.MaxText)
+			return nil, nil, fault.New("text", fmt.Sprintf("%.40q and so on, %d bytes", c.Text, len(c.Text)),
+				"pieces of at most %d bytes", page.MaxText)
 		}
 	}
 	slices.Sort(s.left)

@@ -35,15 +35,21 @@ func TestPieces(t *testing.T) {
 	}{
 		"by heading, paragraph, list": {FromHTML, `<main class=a><section><h2 class="x">Tides</h2><p>High  at
 			noon.</p><ul><li>Low<li>High</ul></section></main>`, "h2: Tides\ntext: High at noon.\nlist: Low / High"},
-		"loose words":            {FromHTML, `<div>Before <p>Inside</p> after</div>`, "text: Before\ntext: Inside\ntext: after"},
-		"markup inside is kept":  {FromHTML, `<p>See <A HREF=x>the  log</a>.</p><h1><b>Gulls</b></h1>`, "html: <p>See <A HREF=x>the  log</a>.</p>\nhtml: <h1><b>Gulls</b></h1>"},
-		"other elements":         {FromHTML, "<table><tr><td>1</table><hr><ol><li>a</li></ol>", "html: <table><tr><td>1</table>\nhtml: <hr>\nhtml: <ol><li>a</li></ol>"},
-		"paragraphs left open":   {FromHTML, "<p>One<p>Two<h3>Three</h3>", "text: One\ntext: Two\nh3: Three"},
-		"a picture that is here": {FromHTML, `<figure><img alt="A tern" src="data:image/svg+xml,%3Csvg/%3E"></figure>`, "picture: A tern, 6 bytes"},
-		"a picture elsewhere":    {FromHTML, `<img src="https://example.org/a.png" alt="">`, `html: <img src="https://example.org/a.png" alt="">`},
-		"crossed tags":           {FromHTML, `<b>a<p>b</b>c</p>`, "html: <b>a\ntext: bc"},
-		"Markdown":               {FromMarkdown, "# Log\n\nTwo *terns*.\n\nOne gull.\n\n- a\n- b\n\n| x |\n|---|\n| 1 |\n", "h1: Log\nhtml: <p>Two <em>terns</em>.</p>\ntext: One gull.\nlist: a / b\nhtml: <table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
-		"nothing":                {FromMarkdown, " \n", ""},
+		"loose words": {FromHTML, `<div>Before <p>Inside</p> after</div>`,
+			"text: Before\ntext: Inside\ntext: after"},
+		"markup inside is kept": {FromHTML, `<p>See <A HREF=x>the  log</a>.</p><h1><b>Gulls</b></h1>`,
+			"html: <p>See <A HREF=x>the  log</a>.</p>\nhtml: <h1><b>Gulls</b></h1>"},
+		"other elements": {FromHTML, "<table><tr><td>1</table><hr><ol><li>a</li></ol>",
+			"html: <table><tr><td>1</table>\nhtml: <hr>\nhtml: <ol><li>a</li></ol>"},
+		"paragraphs left open": {FromHTML, "<p>One<p>Two<h3>Three</h3>", "text: One\ntext: Two\nh3: Three"},
+		"a picture that is here": {FromHTML, `<figure><img alt="A tern" src="data:image/svg+xml,%3Csvg/%3E"></figure>`,
+			"picture: A tern, 6 bytes"},
+		"a picture elsewhere": {FromHTML, `<img src="https://example.org/a.png" alt="">`,
+			`html: <img src="https://example.org/a.png" alt="">`},
+		"crossed tags": {FromHTML, `<b>a<p>b</b>c</p>`, "html: <b>a\ntext: bc"},
+		"Markdown": {FromMarkdown, "# Log\n\nTwo *terns*.\n\nOne gull.\n\n- a\n- b\n\n| x |\n|---|\n| 1 |\n",
+			"h1: Log\nhtml: <p>Two <em>terns</em>.</p>\ntext: One gull.\nlist: a / b\nhtml: <table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
+		"nothing": {FromMarkdown, " \n", ""},
 	} {
 		pieces, _, err := c.read(c.text)
 		if got := said(pieces); err != nil || got != c.want {
@@ -58,14 +64,16 @@ func TestLeftOut(t *testing.T) {
 	if err != nil || said(pieces) != "text: Yes" || strings.Join(left, " ") != "head script style" {
 		t.Errorf("%q, left %v, %v", said(pieces), left, err)
 	}
-	if _, _, err := FromHTML(strings.Repeat("a", MaxText+1)); err == nil || !strings.Contains(err.Error(), "at most 1024 KiB") {
+	if _, _, err := FromHTML(strings.Repeat("a", MaxText+1)); err == nil ||
+		!strings.Contains(err.Error(), "at most 1024 KiB") {
 		t.Errorf("a large text: %v", err)
 	}
 }
 
 // No word is lost, whatever the markup.
 func FuzzPieces(f *testing.F) {
-	for _, seed := range []string{"<p>a<div>b</p>c", "<ul>x<li>y</ul>z", "</p>q<p", "<h1>a<h2>b", "<pre>\n a</pre>b", "<figure><img src=x>c</figure>", "<b><p></b>d", "&amp;e<!-- f -->g"} {
+	for _, seed := range []string{"<p>a<div>b</p>c", "<ul>x<li>y</ul>z", "</p>q<p", "<h1>a<h2>b", "<pre>\n a</pre>b",
+		"<figure><img src=x>c</figure>", "<b><p></b>d", "&amp;e<!-- f -->g"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, markup string) {

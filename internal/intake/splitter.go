@@ -89,7 +89,8 @@ func (s *splitter) block() string {
 		return b.String()
 	}
 	for depth > 0 && s.read() {
-		if name == "p" && s.token != nethtml.TextToken && s.token != nethtml.CommentToken && !inline[s.name] && s.name != "p" ||
+		if name == "p" && s.token != nethtml.TextToken && s.token != nethtml.CommentToken && !inline[s.name] &&
+			s.name != "p" ||
 			name == "p" && s.token == nethtml.StartTagToken && s.name == "p" {
 			s.held = true
 			return b.String() + "</p>"

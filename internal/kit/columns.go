@@ -86,7 +86,8 @@ func (c *Columns) UnmarshalText(b []byte) error {
 		ok = ok && err == nil && v >= 1 && v <= MaxRatio
 	}
 	if !ok || len(words) == 1 && ratios[0] > MaxColumns {
-		return fault.New("", string(b), "a number of columns from 1 to %d, or up to %d ratios such as 1 2 3 2 1", MaxColumns, MaxColumns)
+		return fault.New("", string(b), "a number of columns from 1 to %d, or up to %d ratios such as 1 2 3 2 1",
+			MaxColumns, MaxColumns)
 	}
 	if len(words) == 1 {
 		*c = Equal(ratios[0])

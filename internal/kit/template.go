@@ -74,7 +74,8 @@ func (t Named) check(uneven bool) error {
 		}
 		bare := strings.Trim(named.placeholder, "[]")
 		n := strings.Count(s, bare)
-		ok = ok && (n == 1 && named.taken || n == 0 && !named.needed) && (n == 0 || bare == named.placeholder || inBrackets(s, bare))
+		ok = ok && (n == 1 && named.taken || n == 0 && !named.needed) &&
+			(n == 0 || bare == named.placeholder || inBrackets(s, bare))
 	}
 	ok = ok && len(s) <= 60 && classPattern.MatchString(t.Template.Write("1", "2", "b")) &&
 		(t.Later || classPattern.MatchString(t.Template.Write("1", "", "")))

@@ -80,8 +80,10 @@ func cell(t *testing.T, text string, children ...*page.Node) *page.Node {
 		}
 		s = s.With(page.Width, page.Take(number(parts[0])))
 	}
-	block := &page.Node{ID: name + "-block", Name: "Text", Kind: page.Block, Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(120)}}
-	return &page.Node{ID: name, Name: name, Kind: page.Column, At: []page.Setting{s}, Children: append([]*page.Node{block}, children...)}
+	block := &page.Node{ID: name + "-block", Name: "Text", Kind: page.Block,
+		Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(120)}}
+	return &page.Node{ID: name, Name: name, Kind: page.Column, At: []page.Setting{s},
+		Children: append([]*page.Node{block}, children...)}
 }
 
 func row(t *testing.T, cells string) *page.Node {
@@ -105,7 +107,8 @@ func ruled(r *page.Node, s page.Setting) *page.Node {
 }
 
 func onePage(rows ...*page.Node) *page.Page {
-	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container, Children: rows}}}
+	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en",
+		Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container, Children: rows}}}
 }
 
 // told writes a plan's shown columns as "id x+width line/unit" and its ledgers.
@@ -113,7 +116,8 @@ func told(plan *Plan) (boxes, ledgers string) {
 	var b, l []string
 	for _, box := range plan.Boxes {
 		if box.Kind == page.Column && box.Shown {
-			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10, box.Line, kit.Figure(box.Unit)))
+			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10, box.Line,
+				kit.Figure(box.Unit)))
 		}
 	}
 	for _, line := range plan.Lines {
@@ -137,8 +141,10 @@ func TestArithmetic(t *testing.T) {
 		{"one unspent", hundred(), row(t, "5 | 1_5"), "a 100+476 1/1, b 700+476 1/7", "5 + 1 + 5 = 11, 1 unspent"},
 		{"a trail keeps units free", hundred(), row(t, "0_3_2 | 7"), "a 100+276 1/1, b 600+676 1/6", "3 + 2 + 7 = 12, full"},
 		{"full columns stack", hundred(), row(t, "* | *"), "a 100+1176 1/1, b 100+1176 2/1", "12, full; 12, full"},
-		{"13 of 12 breaks the line", hundred(), row(t, "1_6 | 6"), "a 200+576 1/2, b 100+576 2/1", "1 + 6 = 7, 5 unspent; 6, 6 unspent"},
-		{"a skip pushes a column out", hundred(), row(t, "7 | 1_5"), "a 100+676 1/1, b 200+476 2/2", "7, 5 unspent; 1 + 5 = 6, 6 unspent"},
+		{"13 of 12 breaks the line", hundred(), row(t, "1_6 | 6"), "a 200+576 1/2, b 100+576 2/1",
+			"1 + 6 = 7, 5 unspent; 6, 6 unspent"},
+		{"a skip pushes a column out", hundred(), row(t, "7 | 1_5"), "a 100+676 1/1, b 200+476 2/2",
+			"7, 5 unspent; 1 + 5 = 6, 6 unspent"},
 		{"7 + 5 fills, a skip of 1 after it does not fit", hundred(), row(t, "7 | 5 | 1_1"),
 			"a 100+676 1/1, b 800+476 1/8, c 200+76 2/2", "7 + 5 = 12, full; 1 + 1 = 2, 10 unspent"},
 		{"skip and full alone on a line run over", hundred(), row(t, "2_*"), "a 300+1176 1/3", "2 + 12 = 14, 2 over"},
@@ -152,7 +158,8 @@ func TestArithmetic(t *testing.T) {
 			"a 100+326 1/1, b 450+476 1/4.5, c 950+326 1/9.5", "share 3.5 + 5 + share 3.5 = 12, full"},
 		{"7 + 5 + share: the share has no unit left", hundred(), row(t, "7 | 5 | ="),
 			"a 100+676 1/1, b 800+476 1/8, c 100+1176 2/1", "7 + 5 = 12, full; share 12, full"},
-		{"7 + 2 + share", hundred(), row(t, "7 | 2 | ="), "a 100+676 1/1, b 800+176 1/8, c 1000+276 1/10", "7 + 2 + share 3 = 12, full"},
+		{"7 + 2 + share", hundred(), row(t, "7 | 2 | ="), "a 100+676 1/1, b 800+176 1/8, c 1000+276 1/10",
+			"7 + 2 + share 3 = 12, full"},
 		{"7 + 2 + share and a fourth of 3", hundred(), row(t, "7 | 2 | = | 3"),
 			"a 100+676 1/1, b 800+176 1/8, c 1000+276 1/10, d 100+276 2/1", "7 + 2 + share 3 = 12, full; 3, 9 unspent"},
 		{"natural is as wide as its content, in px", hundred(), row(t, "~ | ="),
@@ -160,9 +167,13 @@ func TestArithmetic(t *testing.T) {
 		{"natural beside 11 of 12 fits by px: 1076 + 24 + 76 < 1176 is not so for 120", hundred(), row(t, "11 | ~"),
 			"a 100+1076 1/1, b 100+120 2/1", "1076 px, 100 px unspent; 120 px, 1056 px unspent"},
 
-		{"a part of the row, of no whole number of units", hundred(), row(t, "1/3 | 3/8 | ="), "a 100+376 1/1, b 500+426 1/5, c 950+326 1/9.5", "4 + 4.5 + share 3.5 = 12, full"},
-		{"thirds of seven columns", hundred(columns(kit.Equal(7))), row(t, "1/3 | 1/3 | 1/3"), "a 100+376 1/1, b 500+376 1/3.33, c 900+376 1/5.67", "2.33 + 2.33 + 2.33 = 7, full"},
-		{"the first and the last order stand outside every number", hundred(), row(t, "a: 3@99 | b: 3@last | c: 3@first | d: 3@-99"), "c 100+276 1/1, d 400+276 1/4, a 700+276 1/7, b 1000+276 1/10", "3 + 3 + 3 + 3 = 12, full"},
+		{"a part of the row, of no whole number of units", hundred(), row(t, "1/3 | 3/8 | ="),
+			"a 100+376 1/1, b 500+426 1/5, c 950+326 1/9.5", "4 + 4.5 + share 3.5 = 12, full"},
+		{"thirds of seven columns", hundred(columns(kit.Equal(7))), row(t, "1/3 | 1/3 | 1/3"),
+			"a 100+376 1/1, b 500+376 1/3.33, c 900+376 1/5.67", "2.33 + 2.33 + 2.33 = 7, full"},
+		{"the first and the last order stand outside every number", hundred(),
+			row(t, "a: 3@99 | b: 3@last | c: 3@first | d: 3@-99"),
+			"c 100+276 1/1, d 400+276 1/4, a 700+276 1/7, b 1000+276 1/10", "3 + 3 + 3 + 3 = 12, full"},
 		{"order is what is seen, not what is read", hundred(), row(t, "a: 4@last | b: 4 | c: 4@first"),
 			"c 100+376 1/1, b 500+376 1/5, a 900+376 1/9", "4 + 4 + 4 = 12, full"},
 		{"5 per line of 12: (1176 + 24) ÷ 5 − 24", hundred(), ruled(row(t, "* | * | * | * | * | *"), perLine(5)),
@@ -181,10 +192,16 @@ func TestArithmetic(t *testing.T) {
 		{"tracks of 1:2:3:2:1", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "1 | 1_2 | 1"),
 			"a 100+120 1/1, b 508+624 1/3, c 1156+120 1/5", "1 + 1 + 2 + 1 = 5, full"},
 		// 1176 − 4 · 400 leaves −35.3 px a part of 12: c comes to line 2 as wide as from unit 4, which its class names.
-		{"a row narrower than its gutters keeps the units that classes name", hundred(columns(kit.Uneven(1, 2, 3, 2, 4)), gutter(kit.GutterOf(kit.Px(400)))), row(t, "1 | 2 | 2"),
-			"a 100+0 1/1, b 500+223.3 1/2, c 100+188 2/4", "0 + 223.33 + 1 × 400 = 623.33 px, 552.67 px unspent; 188 px, 988 px unspent"},
-		{"a line of uneven columns that the next would fit into by px", hundred(columns(kit.Uneven(1, 2, 3, 2, 1))), row(t, "1 | 3 | 2 | 1"), "a 100+120 1/1, b 244+888 1/2, c 100+384 2/1, d 508+360 2/3", "1 + 3 = 4, 1 unspent; 2 + 1 = 3, 2 unspent"},
-		{"grid tracks in a row narrower than their gutters", hundred(technique(kit.Grid), gutter(kit.GutterOf(kit.Px(200)))), row(t, "6 | 6"), "a 100+1176 1/1, b 100+1176 2/1", "1 of 1 a line, full; 1 of 1 a line, full"},
+		{"a row narrower than its gutters keeps the units that classes name",
+			hundred(columns(kit.Uneven(1, 2, 3, 2, 4)), gutter(kit.GutterOf(kit.Px(400)))), row(t, "1 | 2 | 2"),
+			"a 100+0 1/1, b 500+223.3 1/2, c 100+188 2/4",
+			"0 + 223.33 + 1 × 400 = 623.33 px, 552.67 px unspent; 188 px, 988 px unspent"},
+		{"a line of uneven columns that the next would fit into by px", hundred(columns(kit.Uneven(1, 2, 3, 2, 1))),
+			row(t, "1 | 3 | 2 | 1"), "a 100+120 1/1, b 244+888 1/2, c 100+384 2/1, d 508+360 2/3",
+			"1 + 3 = 4, 1 unspent; 2 + 1 = 3, 2 unspent"},
+		{"grid tracks in a row narrower than their gutters",
+			hundred(technique(kit.Grid), gutter(kit.GutterOf(kit.Px(200)))), row(t, "6 | 6"), "a 100+1176 1/1, b 100+1176 2/1",
+			"1 of 1 a line, full; 1 of 1 a line, full"},
 		// A gutter of 1/5 of a column: 1176 ÷ (12 + 11/5) = 82.8 a column, 16.6 a gutter.
 		{"a gutter that is a fifth of a column", hundred(gutter(kit.Fraction(1, 5))), row(t, "3 | 9"),
 			"a 100+281.6 1/1, b 398.1+877.8 1/4", "3 + 9 = 12, full"},
@@ -217,18 +234,24 @@ func TestNesting(t *testing.T) {
 		inner *page.Node
 		boxes string
 	}{
-		{"fresh 12: (876 + 24) ÷ 12 = 75 a unit", hundred(), "o: 9", into(page.Fresh, "6 | 6"), "o 100+876 1/1, a 100+426 1/1, b 550+426 1/7"},
-		{"the parent's 9: the page's own 100 a unit", hundred(), "o: 9", into(page.ParentUnits, "6 | 3"), "o 100+876 1/1, a 100+576 1/1, b 700+276 1/7"},
-		{"4: (876 + 24) ÷ 4 = 225 a unit", hundred(), "o: 9", into(page.Of(4), "1 | 3"), "o 100+876 1/1, a 100+201 1/1, b 325+651 1/2"},
+		{"fresh 12: (876 + 24) ÷ 12 = 75 a unit", hundred(), "o: 9", into(page.Fresh, "6 | 6"),
+			"o 100+876 1/1, a 100+426 1/1, b 550+426 1/7"},
+		{"the parent's 9: the page's own 100 a unit", hundred(), "o: 9", into(page.ParentUnits, "6 | 3"),
+			"o 100+876 1/1, a 100+576 1/1, b 700+276 1/7"},
+		{"4: (876 + 24) ÷ 4 = 225 a unit", hundred(), "o: 9", into(page.Of(4), "1 | 3"),
+			"o 100+876 1/1, a 100+201 1/1, b 325+651 1/2"},
 		// The page's gutter is 16.56 px; a fresh one in 9 of 12, 878 px, is 878 ÷ 71 = 12.36.
 		{"a fifth of a fresh column is narrower", hundred(gutter(kit.Fraction(1, 5))), "o: 9", into(page.Fresh, "6 | 6"),
 			"o 100+877.8 1/1, a 100+432.7 1/1, b 545.1+432.7 1/7"},
-		{"a fifth of the parent's unit is the page's gutter", hundred(gutter(kit.Fraction(1, 5))), "o: 9", into(page.ParentUnits, "3 | 6"),
+		{"a fifth of the parent's unit is the page's gutter", hundred(gutter(kit.Fraction(1, 5))), "o: 9",
+			into(page.ParentUnits, "3 | 6"),
 			"o 100+877.8 1/1, a 100+281.6 1/1, b 398.1+579.7 1/4"},
 		// (1176 + 24) ÷ 18 = 66.67 a unit; 15 units are 976 px, and a third of them 5 units.
-		{"5 of 18 beside a third of what is nested in 15", hundred(columns(kit.Equal(18))), "o: 15", into(page.Of(3), "1 | 2"),
+		{"5 of 18 beside a third of what is nested in 15", hundred(columns(kit.Equal(18))), "o: 15",
+			into(page.Of(3), "1 | 2"),
 			"o 100+976 1/1, a 100+309.3 1/1, b 433.3+642.7 1/2"},
-		{"the parent's units of a share: it has none, so fresh", hundred(), "o: =", into(page.ParentUnits, "6 | 6"), "o 100+1176 1/1, a 100+576 1/1, b 700+576 1/7"},
+		{"the parent's units of a share: it has none, so fresh", hundred(), "o: =", into(page.ParentUnits, "6 | 6"),
+			"o 100+1176 1/1, a 100+576 1/1, b 700+576 1/7"},
 	} {
 		outer := &page.Node{ID: "outer", Name: "Outer", Kind: page.Row, Children: []*page.Node{cell(t, c.outer, c.inner)}}
 		if boxes, _ := told(Make(c.kit, onePage(outer), 1376)); boxes != c.boxes {
@@ -278,7 +301,8 @@ func TestCarriedInProportion(t *testing.T) {
 	if boxes, _ := told(l.Plan(1376)); boxes != "a 100+376 1/1, b 500+476 1/7" {
 		t.Errorf("boxes %s", boxes)
 	}
-	if len(l.Reports) != 1 || l.Reports[0].Node != "b" || l.Reports[0].Text != "5 of 12 set at base is 7.5 of 18 here: off the grid" {
+	if len(l.Reports) != 1 || l.Reports[0].Node != "b" ||
+		l.Reports[0].Text != "5 of 12 set at base is 7.5 of 18 here: off the grid" {
 		t.Errorf("reports %v", l.Reports)
 	}
 	k.Technique = kit.Grid
@@ -305,11 +329,14 @@ func TestReasonNamesTheColumnAndTheSum(t *testing.T) {
 // Heights: lines are 10 px apart, rows too; columns stretch to their line or stand
 // in it; a row nested under a block is 10 px below it.
 func TestHeights(t *testing.T) {
-	nested := cell(t, "outer: 6", ruled(&page.Node{ID: "inner", Name: "Inner", Kind: page.Row, Children: []*page.Node{cell(t, "in: 6"), cell(t, "in2: 6")}}, page.Setting{}))
+	nested := cell(t, "outer: 6",
+		ruled(&page.Node{ID: "inner", Name: "Inner", Kind: page.Row,
+			Children: []*page.Node{cell(t, "in: 6"), cell(t, "in2: 6")}}, page.Setting{}))
 	nested.Children[1].At = nil
 	middle := cell(t, "beside: 6")
 	middle.At[0] = middle.At[0].With(page.Align, page.Middle)
-	first := &page.Node{ID: "first", Name: "First", Kind: page.Row, Children: []*page.Node{nested, middle, cell(t, "below: 6")}}
+	first := &page.Node{ID: "first", Name: "First", Kind: page.Row,
+		Children: []*page.Node{nested, middle, cell(t, "below: 6")}}
 	second := &page.Node{ID: "second", Name: "Second", Kind: page.Row, Children: []*page.Node{cell(t, "last: 12")}}
 	want := map[string][4]float64{ // x, y, width, height
 		"frame":  {100, 0, 1176, 190},
@@ -355,10 +382,12 @@ func TestTechniquesAgree(t *testing.T) {
 					compared++
 					w := want.Boxes[i]
 					same := func(a, b float64) bool { return math.Abs(a-b) < 0.5 } // each counts in its own sixty-fourths of a px
-					if technique == kit.Float {                                    // an empty one is 1 px high, so that it holds its place
+					// an empty one is 1 px high, so that it holds its place
+					if technique == kit.Float {
 						box.Y, box.Height = w.Y, w.Height
 					}
-					if w.ID != box.ID || w.Line != box.Line || !same(w.X, box.X) || !same(w.Y, box.Y) || !same(w.Width, box.Width) || !same(w.Height, box.Height) {
+					if w.ID != box.ID || w.Line != box.Line || !same(w.X, box.X) || !same(w.Y, box.Y) || !same(w.Width, box.Width) ||
+						!same(w.Height, box.Height) {
 						t.Fatalf("%s at %s: %+v, with flex %+v", technique, b.Name, box, w)
 					}
 				}
@@ -376,7 +405,8 @@ func TestChangePoints(t *testing.T) {
 	// Two natural columns of 120 px: 2 · 120 + 24 = 264 px, less the tolerance.
 	k := hundred(func(k *kit.Kit) { k.Narrowest = kit.Px(200) })
 	points := Of(k, onePage(row(t, "~ | ~"))).ChangePoints(200, 900)
-	if len(points) != 1 || math.Abs(points[0].Width-263.95) > 0.01 || fmt.Sprint(points[0].Rows) != "[row]" || points[0].Breakpoint {
+	if len(points) != 1 || math.Abs(points[0].Width-263.95) > 0.01 || fmt.Sprint(points[0].Rows) != "[row]" ||
+		points[0].Breakpoint {
 		t.Errorf("two natural columns: %+v", points)
 	}
 	r := sample.New(9)

@@ -41,13 +41,16 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	held := r.l.held(n, r.i)
 	columns, ok := page.UnitsOf(r.l.kit, held[page.Divides].Value, r.i, within)
 	if !ok && within != nil {
-		r.report(node, OffGrid, "its column spans no whole number of equal units here, so it divides into the kit's %s columns anew", columns)
+		r.report(node, OffGrid,
+			"its column spans no whole number of equal units here, so it divides into the kit's %s columns anew", columns)
 	}
 	self := len(r.stage.rows)
 	r.stage.rowOf[n] = int32(self)
 	r.stage.rows = append(r.stage.rows, Row{
-		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks, GapY: r.stage.lines,
-		PerLine: held[page.PerLine].Int(), Align: held[page.Align].Value, Spread: held[page.Spread].Value, Held: held, Narrowest: w.low, Widest: w.high, index: n,
+		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks,
+		GapY:    r.stage.lines,
+		PerLine: held[page.PerLine].Int(), Align: held[page.Align].Value, Spread: held[page.Spread].Value, Held: held,
+		Narrowest: w.low, Widest: w.high, index: n,
 	})
 	row := &r.stage.rows[self]
 	if own := held[page.GapX].Value; own != page.KitGap {
@@ -75,7 +78,8 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	r.support(row, w)
 	row.stand()
 	if row.filled(w.high) && row.Spread != page.Start {
-		r.report(node, Unsupported, "a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines begin at the start")
+		r.report(node, Unsupported,
+			"a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines begin at the start")
 		row.Spread = page.Start
 		row.filled(w.high)
 	}
@@ -131,7 +135,8 @@ func (r *resolver) inside(n int32, self int, w ends) {
 // cell works out a shown column of the row at n.
 func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 	node := r.l.nodes[c].Node
-	cell := Cell{Width: held[page.Width].Value, Order: held[page.Order].Value, Align: row.Align, Self: held[page.Align].Value, Node: node, Held: held, index: c}
+	cell := Cell{Width: held[page.Width].Value, Order: held[page.Order].Value, Align: row.Align,
+		Self: held[page.Align].Value, Node: node, Held: held, index: c}
 	if cell.Self != page.RowsAlign {
 		cell.Align = cell.Self
 	}
@@ -154,7 +159,8 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 			return whole
 		} else if !placed {
 			row.Parted = true
-			r.report(node, OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
+			r.report(node, OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before,
+				r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
 			return v
 		} else {
 			whole = max(math.Floor(v+0.5), float64(least))

@@ -35,18 +35,19 @@ type Row struct {
 // units of its row, set here or carried in proportion; they are whole but where
 // a flex or float row is off the grid.
 type Cell struct {
-	Width   page.Value // Full, a take, a part, Share or Natural
-	Units   float64    // of a full or take; what a share wants at least, 1; of a natural, 0
-	Skip    float64
-	Trail   float64
-	Nudge   float64
-	Order   page.Value
-	Align   page.Value // of the column, or its row's
-	Self    page.Value // the column's own; RowsAlign for the row's
-	Line    page.Term  // of a float: where it stands in its row, which its code must say
-	Unit    float64    // of floats and uneven columns: its first unit, from 0, after any skip
-	Fill    float64    // of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
-	Content float64    // of a natural column: its content's width in px
+	Width page.Value // Full, a take, a part, Share or Natural
+	Units float64    // of a full or take; what a share wants at least, 1; of a natural, 0
+	Skip  float64
+	Trail float64
+	Nudge float64
+	Order page.Value
+	Align page.Value // of the column, or its row's
+	Self  page.Value // the column's own; RowsAlign for the row's
+	Line  page.Term  // of a float: where it stands in its row, which its code must say
+	Unit  float64    // of floats and uneven columns: its first unit, from 0, after any skip
+	// of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
+	Fill    float64
+	Content float64 // of a natural column: its content's width in px
 	Node    *page.Node
 	Child   int // which child of the row's node it is
 	Held    *page.Held
@@ -85,7 +86,8 @@ func (r *Row) Sort() {
 		order[i] = int32(i)
 	}
 	slices.SortFunc(order, func(a, b int32) int {
-		return cmp.Or(cmp.Compare(Rank(r.Cells[a].Order), Rank(r.Cells[b].Order)), cmp.Compare(r.Cells[a].Child, r.Cells[b].Child))
+		return cmp.Or(cmp.Compare(Rank(r.Cells[a].Order), Rank(r.Cells[b].Order)),
+			cmp.Compare(r.Cells[a].Child, r.Cells[b].Child))
 	})
 	sorted := make([]Cell, len(order))
 	for i, from := range order {

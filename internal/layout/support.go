@@ -42,7 +42,8 @@ func (r *resolver) support(row *Row, w ends) {
 		row.Align, row.Spread = page.Top, page.Start
 		r.unordered(row)
 		if len(row.Cells) > 0 && row.Tight(row.Track(kit.Plain(w.low))) {
-			r.report(node, Unsupported, "too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
+			r.report(node, Unsupported,
+				"too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
 			row.PerLine, row.Stacked = 0, true
 			for i := range row.Cells {
 				c := &row.Cells[i]
@@ -51,7 +52,8 @@ func (r *resolver) support(row *Row, w ends) {
 		}
 	}
 	if row.Tracked() && len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
-		r.report(node, Unsupported, "narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
+		r.report(node, Unsupported,
+			"narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
 		row.PerLine = 1
 	}
 	if row.Technique == kit.Grid && row.Columns.IsUneven() && row.PerLine == 0 {
@@ -146,7 +148,8 @@ func (r *resolver) fit(row *Row) {
 		if over <= 0 {
 			continue
 		}
-		r.report(c.Node, Unsupported, "skip, width and trail come to %s of %d units, and uneven tracks end with the line: %s are left out",
+		r.report(c.Node, Unsupported,
+			"skip, width and trail come to %s of %d units, and uneven tracks end with the line: %s are left out",
 			kit.Figure(c.Wants()), row.Columns.N(), kit.Figure(over))
 		fewer := min(over, c.Trail)
 		c.Trail -= fewer

@@ -12,7 +12,8 @@ import (
 // Section 6.6: what a technique cannot do is left out and said, never drawn as it
 // would not be. A case that says nothing is done as it was set.
 func TestSupport(t *testing.T) {
-	nested := cell(t, "a: ~", &page.Node{ID: "inner", Name: "Inner", Kind: page.Row, Children: []*page.Node{cell(t, "in: 6")}})
+	nested := cell(t, "a: ~",
+		&page.Node{ID: "inner", Name: "Inner", Kind: page.Row, Children: []*page.Node{cell(t, "in: 6")}})
 	with := func(f page.Field, v page.Value) *page.Node {
 		r := row(t, "3 | 3")
 		r.Children[0].At[0] = r.Children[0].At[0].With(f, v)
@@ -26,24 +27,32 @@ func TestSupport(t *testing.T) {
 	}{
 		{"take, skip, trail", func() *page.Node { return row(t, "3 | 1_3_1") }, "", "", ""},
 		{"order", func() *page.Node { return row(t, "a: 3@last | b: 3") }, "", "", "floats keep the source order"},
-		{"per line", func() *page.Node { return ruled(row(t, "* | *"), page.Setting{}.With(page.PerLine, page.Of(2))) }, "", "", ""},
+		{"per line", func() *page.Node { return ruled(row(t, "* | *"), page.Setting{}.With(page.PerLine, page.Of(2))) }, "",
+			"", ""},
 		{"hidden", func() *page.Node { return row(t, "x | 3") }, "", "", ""},
 		{"shares of a whole row", func() *page.Node { return row(t, "= | = | =") }, "", "", ""},
-		{"a share beside a take", func() *page.Node { return row(t, "3 | =") }, "", "grid tracks share only rows where every column shares one line", ""},
-		{"shares that do not come out whole", func() *page.Node { return row(t, "= | = | = | = | =") }, "", "", "the shares of this row do not come out whole"},
+		{"a share beside a take", func() *page.Node { return row(t, "3 | =") }, "",
+			"grid tracks share only rows where every column shares one line", ""},
+		{"shares that do not come out whole", func() *page.Node { return row(t, "= | = | = | = | =") }, "", "",
+			"the shares of this row do not come out whole"},
 		{"natural", func() *page.Node { return row(t, "~ | 3") }, "", "grid tracks are never as wide as their content", ""},
 		{"natural with a row in it", func() *page.Node {
 			return &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{nested}}
 		},
-			"a column that holds a row has no width of its own", "grid tracks are never as wide as their content", "a column that holds a row has no width of its own"},
+			"a column that holds a row has no width of its own", "grid tracks are never as wide as their content",
+			"a column that holds a row has no width of its own"},
 		{"natural whose line breaks in the middle of a breakpoint", func() *page.Node { return row(t, "~ | ~ | ~") }, "",
 			"grid tracks are never as wide as their content", "its line would break at other widths than a breakpoint"},
 		{"a part that is whole units", func() *page.Node { return row(t, "1/3 | 50%") }, "", "", ""},
 		{"a part that is not", func() *page.Node { return row(t, "30% | 3") }, "",
 			"30% of the row is 3.6 of 12 units, and grid tracks hold whole ones only: drawn as 4", ""},
 		{"nudge", func() *page.Node { return with(page.Nudge, page.Of(2)) }, "", "", ""},
-		{"align of one column", func() *page.Node { return with(page.Align, page.Bottom) }, "", "", "floats cannot align: it stands at the top of its line"},
-		{"align of a row", func() *page.Node { return ruled(row(t, "3 | 3"), page.Setting{}.With(page.Align, page.Middle)) }, "", "", "floats cannot align: its columns stand at the top"},
+		{"align of one column", func() *page.Node { return with(page.Align, page.Bottom) }, "", "",
+			"floats cannot align: it stands at the top of its line"},
+		{"align of a row", func() *page.Node {
+			return ruled(row(t, "3 | 3"),
+				page.Setting{}.With(page.Align, page.Middle))
+		}, "", "", "floats cannot align: its columns stand at the top"},
 		{"spread", spread, "", "", "floats cannot spread"},
 	} {
 		for technique, want := range map[kit.Technique]string{kit.Flex: c.flex, kit.Grid: c.grid, kit.Float: c.float} {
@@ -70,10 +79,14 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 		row   *page.Node
 		boxes string
 	}{
-		{"a share in uneven columns is the full line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1))), row(t, "1 | ="), "a 100+120 1/1, b 100+1176 2/1"},
-		{"a natural column with grid tracks too", hundred(technique(kit.Grid)), row(t, "3 | ~"), "a 100+276 1/1, b 100+1176 2/1"},
-		{"floats stand in their order in the source", hundred(technique(kit.Float)), row(t, "a: 6@last | b: 6"), "a 100+576 1/1, b 700+576 1/7"},
-		{"uneven tracks end with the line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "2_4"), "a 244+1032 1/2"},
+		{"a share in uneven columns is the full line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1))), row(t, "1 | ="),
+			"a 100+120 1/1, b 100+1176 2/1"},
+		{"a natural column with grid tracks too", hundred(technique(kit.Grid)), row(t, "3 | ~"),
+			"a 100+276 1/1, b 100+1176 2/1"},
+		{"floats stand in their order in the source", hundred(technique(kit.Float)), row(t, "a: 6@last | b: 6"),
+			"a 100+576 1/1, b 700+576 1/7"},
+		{"uneven tracks end with the line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "2_4"),
+			"a 244+1032 1/2"},
 	} {
 		if boxes, _ := told(Make(c.kit, onePage(c.row), 1376)); boxes != c.boxes {
 			t.Errorf("%s: got %s, want %s", c.name, boxes, c.boxes)

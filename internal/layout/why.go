@@ -138,7 +138,8 @@ func (e *explainer) container(n int32) kit.Measure {
 	case limit > e.v:
 		e.say("container %s: %s px, but the viewport has %s", e.l.nodes[n].Frame, kit.Figure(limit), kit.Figure(e.v))
 	default:
-		e.say("container %s: %s px, (%s − %s) ÷ 2 = %s px either side", e.l.nodes[n].Frame, kit.Figure(limit), kit.Figure(e.v), kit.Figure(limit), kit.Figure((e.v-limit)/2))
+		e.say("container %s: %s px, (%s − %s) ÷ 2 = %s px either side", e.l.nodes[n].Frame, kit.Figure(limit),
+			kit.Figure(e.v), kit.Figure(limit), kit.Figure((e.v-limit)/2))
 	}
 	if edge > 0 {
 		e.say("%s − 2 × edge %s = %s px of content", kit.Figure(f.Outer.Px), kit.Figure(edge), kit.Figure(f.Content.Px))
@@ -217,11 +218,13 @@ func (e *explainer) track(r *Row, t kit.Track) {
 	case r.Gutter.IsFraction():
 		up, low := r.Gutter.Ratio()
 		e.say("gutter %d/%d of a column: %s ÷ (%d + %d × %d/%d) = %s px a column, %s px a gutter",
-			up, low, kit.Figure(t.Content.Px), n, n-1, up, low, kit.Figure(t.Gutter.Px/r.Gutter.OfColumn()), kit.Figure(t.Gutter.Px))
+			up, low, kit.Figure(t.Content.Px), n, n-1, up, low, kit.Figure(t.Gutter.Px/r.Gutter.OfColumn()),
+			kit.Figure(t.Gutter.Px))
 	case t.Columns.IsUneven():
 		parts := t.Columns.Parts(0, float64(n))
 		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", kit.Figure(t.Content.Px), n-1, kit.Figure(t.Gutter.Px),
-			kit.Figure(t.Content.Px-float64(n-1)*t.Gutter.Px), kit.Figure(parts), kit.Figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
+			kit.Figure(t.Content.Px-float64(n-1)*t.Gutter.Px), kit.Figure(parts),
+			kit.Figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
 	}
 }
 
@@ -258,7 +261,8 @@ func (e *explainer) column(n int32) {
 	case c.Width == page.Natural:
 		e.say("as wide as its content: %s px", wide)
 	case c.Width == page.Full && spot.Width.Px > w.Px:
-		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px), t.Columns.N(), wide)
+		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px), t.Columns.N(),
+			wide)
 	case c.Width == page.Full:
 		e.say("the full line: row %s px wide", wide)
 	case c.Width == page.Share:
@@ -268,7 +272,8 @@ func (e *explainer) column(n int32) {
 			kit.Figure((spot.Width.Px-unit)*float64(line.Run.Shares)), line.Run.Shares, plural(line.Run.Shares, "share"), wide)
 	case t.Columns.IsUneven():
 		e.say("%s parts × %s + %s × %s = %s px wide", kit.Figure(t.Columns.Parts(int(spot.Unit), c.Units)),
-			kit.Figure((w.Px-float64(t.Columns.N()-1)*t.Gutter.Px)/t.Columns.Parts(0, float64(t.Columns.N()))), kit.Figure(c.Units-1), g, wide)
+			kit.Figure((w.Px-float64(t.Columns.N()-1)*t.Gutter.Px)/t.Columns.Parts(0, float64(t.Columns.N()))),
+			kit.Figure(c.Units-1), g, wide)
 	default:
 		sum()
 		e.say("%s × %s%s = %s px wide", pitch, kit.Figure(c.Units), less, wide)

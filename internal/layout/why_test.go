@@ -32,7 +32,9 @@ func (w *Why) text() string {
 
 func TestWhy(t *testing.T) {
 	three := hundred(func(k *kit.Kit) {
-		k.Breakpoints = append(k.Breakpoints, kit.Breakpoint{Name: "full", From: kit.Px(1500), Container: kit.Fixed(kit.Px(1176)), Lane: kit.Px(1500), Columns: kit.Equal(18)})
+		k.Breakpoints = append(k.Breakpoints,
+			kit.Breakpoint{Name: "full", From: kit.Px(1500), Container: kit.Fixed(kit.Px(1176)), Lane: kit.Px(1500),
+				Columns: kit.Equal(18)})
 	})
 	set := func(r *page.Node, settings ...page.Setting) *page.Node {
 		last := r.Children[len(r.Children)-1]
@@ -102,7 +104,8 @@ line 1: 1 + 1 + 2 = 4, 1 unspent`},
 1: from 0
 2: from 0
 hidden here, takes no room`},
-		"a row": {three, ruled(row(t, "* | * | *"), page.Setting{}.With(page.PerLine, page.Of(2)).With(page.GapX, page.Px(16))), "row", 1376,
+		"a row": {three, ruled(row(t, "* | * | *"),
+			page.Setting{}.With(page.PerLine, page.Of(2)).With(page.GapX, page.Px(16))), "row", 1376,
 			`-1: -as its columns say-
 0: 2 per line, gutter 16px
 1: from 0
@@ -112,7 +115,11 @@ line 1: 2 of 2 a line, full
 line 2: 1 of 2 a line, 1 unspent; 2 a line, so c starts line 2`},
 		"a container": {three, row(t, "3"), "frame", 1376,
 			`container fixed: 1176 px, (1376 − 1176) ÷ 2 = 100 px either side`},
-		"a row whose gutters, lines and columns are its own": {three, ruled(row(t, "2 | 2 | x"), page.Setting{}.With(page.PerLine, page.Of(0)).With(page.Divides, page.Of(4)).With(page.GapX, page.Px(0)).With(page.GapY, page.KitGap).With(page.Align, page.Middle).With(page.Spread, page.Between)), "row", 1376,
+		"a row whose gutters, lines and columns are its own": {three,
+			ruled(row(t, "2 | 2 | x"),
+				page.Setting{}.With(page.PerLine, page.Of(0)).With(page.Divides, page.Of(4)).With(page.GapX,
+					page.Px(0)).With(page.GapY, page.KitGap).With(page.Align, page.Middle).With(page.Spread, page.Between)), "row",
+			1376,
 			`-1: -as its columns say-
 0: divides into 4 columns, as its columns say, gutter none, line gutter kit, align middle, spread between
 1: from 0

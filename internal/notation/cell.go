@@ -122,7 +122,8 @@ func CellAt(h *page.Held) string {
 	if h[page.Shown].Value == page.Hides {
 		return Hidden
 	}
-	return FormatCell(h[page.Width].Value, float64(h[page.Width].Units()), float64(h[page.Skip].N), float64(h[page.Trail].N))
+	return FormatCell(h[page.Width].Value, float64(h[page.Width].Units()), float64(h[page.Skip].N),
+		float64(h[page.Trail].N))
 }
 
 // Setting is what a typed cell makes of what was set at a breakpoint, given what

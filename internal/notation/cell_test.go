@@ -57,7 +57,8 @@ func TestParseRowCell(t *testing.T) {
 			t.Errorf("%q: got %v, %v", text, got, err)
 		}
 	}
-	for text, want := range map[string]string{"3": understoodOfRows, "÷0": "at least 1 column a line", "/49": "at most 48 columns a line", "÷x": understoodOfRows} {
+	for text, want := range map[string]string{"3": understoodOfRows, "÷0": "at least 1 column a line",
+		"/49": "at most 48 columns a line", "÷x": understoodOfRows} {
 		if _, err := ParseRowCell(text); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%q: %v, want %s", text, err, want)
 		}
@@ -108,7 +109,8 @@ func TestACellShowsWhatWasTyped(t *testing.T) {
 }
 
 func FuzzNotation(f *testing.F) {
-	for _, seed := range []string{"6", "2_6", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48", "off", "÷1 x8 | mid ÷2 | wide ÷4", "4 8(6 6) | wide . 6(÷2)", "((", "x99", "999999999999999999999", "_", "-0_1"} {
+	for _, seed := range []string{"6", "2_6", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48",
+		"off", "÷1 x8 | mid ÷2 | wide ÷4", "4 8(6 6) | wide . 6(÷2)", "((", "x99", "999999999999999999999", "_", "-0_1"} {
 		f.Add(seed, 12)
 	}
 	_, wide := sample.Wide(10)

@@ -104,7 +104,8 @@ func CheckClasses(k *kit.Kit, classes []string) error {
 // CheckSelector refuses a selector that could end its rule, or is over 120 bytes;
 // empty is none.
 func CheckSelector(selector string) error {
-	if len(selector) > MaxName || strings.ContainsAny(selector, "{};@<\\/") || strings.ContainsFunc(selector, unicode.IsControl) || selector != strings.TrimSpace(selector) {
+	if len(selector) > MaxName || strings.ContainsAny(selector, "{};@<\\/") ||
+		strings.ContainsFunc(selector, unicode.IsControl) || selector != strings.TrimSpace(selector) {
 		return fault.New("selector", selector, "a CSS selector of at most %d bytes such as .story or main > article", MaxName)
 	}
 	return nil
@@ -176,7 +177,8 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		c.wrong(path, depth, "at most %d nodes above one another", MaxDepth)
 		return
 	}
-	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)), fault.Under(path, CheckElement(n.Kind, n.Element)),
+	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)),
+		fault.Under(path, CheckElement(n.Kind, n.Element)),
 		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
 		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))
 	if n.Anchor != "" && c.anchors[n.Anchor] {
@@ -203,7 +205,9 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		{"at", len(n.At) > 0 && n.Kind != Column && n.Kind != Row, "settings only on rows and columns"},
 		{"content", (n.Content != nil) != (n.Kind == Block), "content on every block and only there"},
 		{"element", n.Element != "" && n.Kind == Block, "an element only on sections, containers, rows and columns"},
-		{"anchor", n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Selector != ""), "an id attribute, classes and a selector only on sections, containers, rows and columns"},
+		{"anchor", n.Kind == Block &&
+			(n.Anchor != "" || len(n.Classes) > 0 || n.Selector != ""),
+			"an id attribute, classes and a selector only on sections, containers, rows and columns"},
 		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},
 	} {
 		if use.misplaced {

@@ -237,7 +237,8 @@ func (c *Content) checkSources(k *kit.Kit, hasPicture func(id string) bool) erro
 		}
 		from := k.Index(source.From)
 		if from <= last {
-			wrong("from", source.From, "each breakpoint after the first once, from the narrowest to the widest: %s", k.BreakpointNames())
+			wrong("from", source.From, "each breakpoint after the first once, from the narrowest to the widest: %s",
+				k.BreakpointNames())
 		}
 		last = max(last, from)
 		if !hasPicture(source.Picture) {
@@ -246,7 +247,8 @@ func (c *Content) checkSources(k *kit.Kit, hasPicture func(id string) bool) erro
 		if source.Height.Px() > 20000 || !source.Height.Plain() {
 			wrong("height", source.Height, "at most 20000px")
 		}
-		if source.Width.Px() > 20000 || !source.Width.Plain() || c.Fit && (source.Width.Px() <= 0 || source.Height.Px() <= 0) {
+		if source.Width.Px() > 20000 || !source.Width.Plain() || c.Fit &&
+			(source.Width.Px() <= 0 || source.Height.Px() <= 0) {
 			wrong("width", source.Width, "the picture's natural width, at most 20000px")
 		}
 	}
@@ -260,5 +262,6 @@ func safeLink(link string) bool {
 		return false
 	}
 	scheme, _, found := strings.Cut(link, ":")
-	return !found || strings.ContainsAny(scheme, "/?#") || slices.Contains([]string{"http", "https", "mailto", "tel"}, strings.ToLower(scheme))
+	return !found || strings.ContainsAny(scheme, "/?#") ||
+		slices.Contains([]string{"http", "https", "mailto", "tel"}, strings.ToLower(scheme))
 }

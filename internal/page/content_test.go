@@ -34,7 +34,8 @@ func TestEstimates(t *testing.T) {
 // from a breakpoint on may change; a column is as comfortable as what is in it.
 func TestPicturesFit(t *testing.T) {
 	k := &kit.Kit{Breakpoints: []kit.Breakpoint{{Name: "base"}, {Name: "mid"}, {Name: "wide"}}}
-	c := &Content{Type: Picture, Fit: true, Width: kit.Px(400), Height: kit.Px(100), Sources: []Source{{From: "wide", Width: kit.Px(100), Height: kit.Px(200)}}}
+	c := &Content{Type: Picture, Fit: true, Width: kit.Px(400), Height: kit.Px(100),
+		Sources: []Source{{From: "wide", Width: kit.Px(100), Height: kit.Px(200)}}}
 	for i, want := range []float64{50, 50, 400} {
 		if got := c.HeightIn(k, i, 200); got != want {
 			t.Errorf("at %s %v px high, want %v", k.Breakpoints[i].Name, got, want)
@@ -47,7 +48,10 @@ func TestPicturesFit(t *testing.T) {
 	block := func(comfort float64) *Node {
 		return &Node{Kind: Block, Content: &Content{Type: Text, Comfort: kit.Px(comfort)}}
 	}
-	column := &Node{Kind: Column, Children: []*Node{block(150), {Kind: Row, Children: []*Node{{Kind: Column, Children: []*Node{block(260)}}, {Kind: Column, Children: []*Node{block(90)}}}}}}
+	column := &Node{Kind: Column,
+		Children: []*Node{block(150),
+			{Kind: Row, Children: []*Node{{Kind: Column, Children: []*Node{block(260)}},
+				{Kind: Column, Children: []*Node{block(90)}}}}}}
 	if got := column.Comfort(); got != 260 {
 		t.Errorf("comfortable from %v px", got)
 	}

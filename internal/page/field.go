@@ -74,7 +74,8 @@ var specs = [NumFields]spec{
 	Base:   {on: []Kind{Container, Row, Column, Block}},
 	Frames: {on: []Kind{Container}, start: []Value{{Term: Fixed}}},
 	Width: {
-		name: "width", on: []Kind{Column}, start: []Value{Full}, terms: []Term{Whole, Shared, OfContent, Taken, Portion}, low: 1, high: most,
+		name: "width", on: []Kind{Column}, start: []Value{Full}, terms: []Term{Whole, Shared, OfContent, Taken, Portion},
+		low: 1, high: most,
 		want:    "full, share, natural, take and a number from 1 to 48, or a part of the row such as 1/3 or 30%",
 		row:     func(n int) (int, int) { return 1, n },
 		doc:     "Of a column: full, take and a number of units, a part of the row such as 1/3 or 30%, share, or natural.",
@@ -89,12 +90,14 @@ var specs = [NumFields]spec{
 		row: allButOne, label: "trail", doc: "Empty units after it.",
 	},
 	Nudge: {
-		name: "nudge", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, low: 1 - most, high: most - 1,
-		row: func(n int) (int, int) { return 1 - n, n - 1 }, label: "nudge",
+		name: "nudge", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, low: 1 - most,
+		high: most - 1,
+		row:  func(n int) (int, int) { return 1 - n, n - 1 }, label: "nudge",
 		doc: "Units it is moved by on screen without making room.",
 	},
 	Order: {
-		name: "order", on: []Kind{Column}, start: []Value{Of(0)}, terms: []Term{Foremost, Hindmost, Number}, low: -kit.MaxOrder, high: kit.MaxOrder,
+		name: "order", on: []Kind{Column}, start: []Value{Of(0)}, terms: []Term{Foremost, Hindmost, Number},
+		low: -kit.MaxOrder, high: kit.MaxOrder,
 		want: fmt.Sprintf("first, last, or a whole number from −%d to %d", kit.MaxOrder, kit.MaxOrder), label: "order",
 		doc: "first, last, or a number; 0 is the source order.",
 	},
@@ -103,8 +106,10 @@ var specs = [NumFields]spec{
 		doc: "false hides the column.",
 	},
 	Align: {
-		name: "align", on: []Kind{Row, Column}, start: []Value{Stretch, RowsAlign}, terms: []Term{AsRow, AtTop, AtMiddle, AtBottom, Stretched},
-		want: "one of row, top, middle, bottom, stretch", label: "align", doc: "Of a row, or of a column in place of its row's.",
+		name: "align", on: []Kind{Row, Column}, start: []Value{Stretch, RowsAlign},
+		terms: []Term{AsRow, AtTop, AtMiddle, AtBottom, Stretched},
+		want:  "one of row, top, middle, bottom, stretch", label: "align",
+		doc: "Of a row, or of a column in place of its row's.",
 	},
 	PerLine: {
 		name: "perLine", on: []Kind{Row}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most,
@@ -122,8 +127,9 @@ var specs = [NumFields]spec{
 		doc: "Of a row: the space between its lines.",
 	},
 	Spread: {
-		name: "spread", on: []Kind{Row}, start: []Value{Start}, terms: []Term{AtStart, AtCentre, AtEnd, InBetween, AllAround, Evenly},
-		want: "one of start, centre, end, between, around, even", label: "spread",
+		name: "spread", on: []Kind{Row}, start: []Value{Start},
+		terms: []Term{AtStart, AtCentre, AtEnd, InBetween, AllAround, Evenly},
+		want:  "one of start, centre, end, between, around, even", label: "spread",
 		doc: "Of a row: where the unspent part of a line goes.",
 	},
 	Divides: {
@@ -281,7 +287,8 @@ func (f Field) Words(v Value) string {
 // SettingForm is a Setting as a Go struct of the table of fields: its JSON form, for
 // those who write schemas of it.
 func SettingForm() reflect.Type {
-	fields := []reflect.StructField{{Name: "From", Type: reflect.TypeFor[string](), Tag: `json:"from" doc:"The breakpoint's name."`}}
+	fields := []reflect.StructField{{Name: "From", Type: reflect.TypeFor[string](),
+		Tag: `json:"from" doc:"The breakpoint's name."`}}
 	for _, f := range written {
 		x := &specs[f]
 		tag := fmt.Sprintf("json:%q doc:%q", x.name+",omitempty", x.doc)
@@ -305,7 +312,8 @@ func SettingForm() reflect.Type {
 		if x.pattern != "" {
 			tag += fmt.Sprintf(" pattern:%q", x.pattern)
 		}
-		fields = append(fields, reflect.StructField{Name: strings.ToUpper(x.name[:1]) + x.name[1:], Type: t, Tag: reflect.StructTag(tag)})
+		fields = append(fields,
+			reflect.StructField{Name: strings.ToUpper(x.name[:1]) + x.name[1:], Type: t, Tag: reflect.StructTag(tag)})
 	}
 	return reflect.StructOf(fields)
 }

@@ -126,7 +126,8 @@ func readBack[T any, P interface {
 func TestValuesReadBack(t *testing.T) {
 	readBack[Frame](t, "fixed|fluid|capped|fluid below mid", "|fluid below |wide")
 	for f, c := range map[Field]struct{ right, wrong string }{
-		Width:   {"full|share|natural|take 1|take 12|take 48|1/3|7/7|30%|100%", "|6|take|take 0|take 49|take -1|Full|take 1 |0/3|4/3|1/101|0%|101%|1/3%|33.3%"},
+		Width: {"full|share|natural|take 1|take 12|take 48|1/3|7/7|30%|100%",
+			"|6|take|take 0|take 49|take -1|Full|take 1 |0/3|4/3|1/101|0%|101%|1/3%|33.3%"},
 		Order:   {"first|last|0|12|99|-99", "|-100|100|second|1.5"},
 		GapX:    {"kit|none|1px|200px", "|0px|201px|16|1em"},
 		Divides: {"fresh|parent|1|48", "|0|49|half"},
@@ -152,7 +153,8 @@ func TestValuesReadBack(t *testing.T) {
 func TestSettingsInFiles(t *testing.T) {
 	s := At("mid").With(Width, Part(1, 3)).With(Nudge, Of(-2)).With(Order, First).With(Shown, Hides).With(GapX, NoGap)
 	text, err := s.MarshalJSON()
-	if want := `{"from":"mid","width":"1/3","nudge":-2,"order":"first","shown":false,"gapX":"none"}`; err != nil || string(text) != want {
+	if want := `{"from":"mid","width":"1/3","nudge":-2,"order":"first","shown":false,"gapX":"none"}`; err != nil ||
+		string(text) != want {
 		t.Fatalf("%s, %v, want %s", text, err, want)
 	}
 	var back Setting

@@ -165,7 +165,8 @@ var texts = [numTerms]struct{ before, after string }{
 	Whole: {"full", ""}, Shared: {"share", ""}, OfContent: {"natural", ""},
 	AsKit: {"kit", ""}, Anew: {"fresh", ""}, Parents: {"parent", ""},
 	AsRow: {"row", ""}, AtTop: {"top", ""}, AtMiddle: {"middle", ""}, AtBottom: {"bottom", ""}, Stretched: {"stretch", ""},
-	AtStart: {"start", ""}, AtCentre: {"centre", ""}, AtEnd: {"end", ""}, InBetween: {"between", ""}, AllAround: {"around", ""}, Evenly: {"even", ""},
+	AtStart: {"start", ""}, AtCentre: {"centre", ""}, AtEnd: {"end", ""}, InBetween: {"between", ""},
+	AllAround: {"around", ""}, Evenly: {"even", ""},
 	Leads: {"lead", ""}, Runs: {"run", ""}, Turns: {"turn", ""}, Under: {"under", ""},
 }
 

@@ -37,7 +37,8 @@ var signatures = map[string][]byte{
 
 const kinds = "image/svg+xml, image/png, image/jpeg or image/webp"
 
-var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "image/jpeg": ".jpg", "image/webp": ".webp"}
+var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "image/jpeg": ".jpg",
+	"image/webp": ".webp"}
 
 // MaxPicture bounds a picture's file, in bytes.
 const MaxPicture = 1 << 20
@@ -167,7 +168,8 @@ func (pic *Picture) check() error {
 	if !bytes.HasPrefix(bytes.TrimSpace(pic.Data), start) {
 		return fault.New("data", fmt.Sprintf("%d bytes", len(pic.Data)), "a file of type %s", pic.Type)
 	}
-	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") || !strings.Contains(pic.File, ".") {
+	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") ||
+		!strings.Contains(pic.File, ".") {
 		return fault.New("file", pic.File, "a plain file name such as mark.svg")
 	}
 	return nil

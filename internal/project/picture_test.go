@@ -26,10 +26,11 @@ func TestNewPicture(t *testing.T) {
 		height     int
 		want       string // the file, or what is wrong
 	}{
-		"png":             {"Outer Stack (2).PNG", p.String(), 31, 17, "outer-stack-2.png"},
-		"jpeg":            {"a.jpeg", j.String(), 31, 17, "a.jpg"},
-		"webp":            {"w.webp", webp, 31, 17, "w.webp"},
-		"svg, sized":      {"../../etc/x.svg", `<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" width="40px" height="20"/>`, 40, 20, "x.svg"},
+		"png":  {"Outer Stack (2).PNG", p.String(), 31, 17, "outer-stack-2.png"},
+		"jpeg": {"a.jpeg", j.String(), 31, 17, "a.jpg"},
+		"webp": {"w.webp", webp, 31, 17, "w.webp"},
+		"svg, sized": {"../../etc/x.svg",
+			`<?xml version="1.0"?><svg xmlns="http://www.w3.org/2000/svg" width="40px" height="20"/>`, 40, 20, "x.svg"},
 		"svg, by its box": {"Птица.svg", `<svg viewBox="0 0 33.4 12"/>`, 33, 12, "picture.svg"},
 		"no size":         {"x.svg", `<svg/>`, 0, 0, "that says how large it is"},
 		"not svg":         {"x.svg", `<html viewBox="0 0 3 3">`, 0, 0, "that says how large it is"},
@@ -63,7 +64,8 @@ func TestTakeIn(t *testing.T) {
 		p = next
 		return id
 	}
-	if a, b, again, c := take("1"), take("2"), take("1"), take("3"); a != "tern" || b != "tern-2" || again != a || c != "tern-3" || len(p.Pictures) != 3 || p.Pictures[2].File != "tern-3.svg" {
+	if a, b, again, c := take("1"), take("2"), take("1"), take("3"); a != "tern" || b != "tern-2" || again != a ||
+		c != "tern-3" || len(p.Pictures) != 3 || p.Pictures[2].File != "tern-3.svg" {
 		t.Errorf("%s %s %s %s, %d pictures", a, b, again, c, len(p.Pictures))
 	}
 }

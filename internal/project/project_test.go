@@ -50,7 +50,8 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 		{`"frame": "capped"`, `"frame": "round"`, "fixed, fluid, fluid below and a breakpoint, or capped"},
 		{`"frame": "fluid below mid"`, `"frame": "fluid below huge"`, "a breakpoint of Five Uneven after the first"},
 		{`"gutter": "24px"`, `"gutter": "24 parsecs"`, `kits[0].gutter: found "24 parsecs", want a length`},
-		{`"width": "take 4"`, `"width": "take 400"`, `pages[0].body[0].children[0].children[0].at[0].width: found "take 400"`},
+		{`"width": "take 4"`, `"width": "take 400"`,
+			`pages[0].body[0].children[0].children[0].at[0].width: found "take 400"`},
 		{`"width": "take 4"`, `"width": "take 13"`, "want at most 12: the row has 12 columns"},
 		{`"kit": "plain-twelve"`, `"kit": "lost"`, `pages[0].kit: found "lost", want the id of one of the project's kits`},
 		{`"element": "header"`, `"element": "script"`, "element: found \"script\""},
@@ -76,7 +77,8 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 			t.Errorf("%s: got %v, want %q", c.to, err, c.want)
 		}
 	}
-	if _, err := project.Decode(bytes.NewReader(make([]byte, 20<<20))); err == nil || !strings.Contains(err.Error(), "at most 8 MiB") {
+	if _, err := project.Decode(bytes.NewReader(make([]byte, 20<<20))); err == nil ||
+		!strings.Contains(err.Error(), "at most 8 MiB") {
 		t.Errorf("20 MiB: %v", err)
 	}
 }
@@ -87,14 +89,16 @@ func TestRecipesAreChecked(t *testing.T) {
 		recipes []project.Recipe
 		want    string
 	}{
-		"none":         {nil, ""},
-		"two":          {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "B", Text: "whatever"}}, ""},
-		"out of order": {[]project.Recipe{{Name: "B", Text: "4 8"}, {Name: "A", Text: "4 8"}}, "recipes[1].name: found \"A\", want names once each, in order"},
-		"twice":        {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "A", Text: "6 6"}}, "recipes[1].name"},
-		"no name":      {[]project.Recipe{{Name: " ", Text: "4 8"}}, "recipes[0].name: found \" \", want a name of 1 to 120 bytes"},
-		"no text":      {[]project.Recipe{{Name: "A"}}, "recipes[0].text: found \"\", want a recipe of 1 to 400 bytes"},
-		"long text":    {[]project.Recipe{{Name: "A", Text: strings.Repeat("1 ", 300)}}, "recipes[0].text"},
-		"too many":     {make([]project.Recipe, 201), "recipes: found 201, want at most 200 recipes"},
+		"none": {nil, ""},
+		"two":  {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "B", Text: "whatever"}}, ""},
+		"out of order": {[]project.Recipe{{Name: "B", Text: "4 8"}, {Name: "A", Text: "4 8"}},
+			"recipes[1].name: found \"A\", want names once each, in order"},
+		"twice": {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "A", Text: "6 6"}}, "recipes[1].name"},
+		"no name": {[]project.Recipe{{Name: " ", Text: "4 8"}},
+			"recipes[0].name: found \" \", want a name of 1 to 120 bytes"},
+		"no text":   {[]project.Recipe{{Name: "A"}}, "recipes[0].text: found \"\", want a recipe of 1 to 400 bytes"},
+		"long text": {[]project.Recipe{{Name: "A", Text: strings.Repeat("1 ", 300)}}, "recipes[0].text"},
+		"too many":  {make([]project.Recipe, 201), "recipes: found 201, want at most 200 recipes"},
 	} {
 		p, err := demo.Project()
 		if err != nil {
@@ -120,11 +124,13 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		t.Fatal(err)
 	}
 	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
-	if p.Version != 4 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) || k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
+	if p.Version != 4 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
+		k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
 	damaged := strings.Replace(string(old), `"columns": 12`, `"columns": 99`, 1)
-	if _, err := project.Decode(strings.NewReader(damaged)); err == nil || !strings.Contains(err.Error(), `kits[0].columns: found "99"`) {
+	if _, err := project.Decode(strings.NewReader(damaged)); err == nil ||
+		!strings.Contains(err.Error(), `kits[0].columns: found "99"`) {
 		t.Errorf("99 columns: %v", err)
 	}
 }
@@ -149,7 +155,8 @@ func TestItemsOfOlderListsAreItemsAllTheSame(t *testing.T) {
 		t.Fatal(err)
 	}
 	row = p.Pages[0].Body[0].Children[0]
-	if row.Element != "ul" || row.Children[0].Element != "" || row.Children[1].Element != "" || row.Children[1].TagIn(row) != "li" {
+	if row.Element != "ul" || row.Children[0].Element != "" || row.Children[1].Element != "" ||
+		row.Children[1].TagIn(row) != "li" {
 		t.Errorf("%q holds %q and %q", row.Element, row.Children[0].Element, row.Children[1].Element)
 	}
 }

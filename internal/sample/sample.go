@@ -109,7 +109,8 @@ func Page(r *rand.Rand, k *kit.Kit) *page.Page {
 	m.minter = m.p.Minter()
 	for range 1 + r.IntN(2) {
 		c := m.node(page.Container)
-		switch frames := []page.Frame{page.FluidFrame, page.CappedFrame, page.FluidBelow(k.Breakpoints[len(k.Breakpoints)-1].Name)}; r.IntN(3) {
+		switch frames := []page.Frame{page.FluidFrame, page.CappedFrame,
+			page.FluidBelow(k.Breakpoints[len(k.Breakpoints)-1].Name)}; r.IntN(3) {
 		case 0:
 			if f := pick(r, frames...); f.Check(k) == nil {
 				c.Frame = f
@@ -153,7 +154,8 @@ func single(element string) bool {
 // styles are how a row's columns are mostly set, so that shares meet shares and
 // takes takes.
 var styles = [][]page.Value{
-	{page.Share}, {page.Share, page.Take(3)}, {page.Natural, page.Take(4)}, {page.Natural, page.Share}, {page.Take(1)}, {page.Full},
+	{page.Share}, {page.Share, page.Take(3)}, {page.Natural, page.Take(4)}, {page.Natural, page.Share}, {page.Take(1)},
+	{page.Full},
 }
 
 func (m *maker) row(depth int) *page.Node {
@@ -189,7 +191,8 @@ func (m *maker) setting(from string, n int, style []page.Value) page.Setting {
 	some := func(oneIn int) bool { return m.r.IntN(oneIn) == 0 }
 	set := func(f page.Field, v page.Value) { s = s.With(f, v) }
 	if !some(4) {
-		set(page.Width, pick(m.r, page.Full, page.Take(n), page.Take(1+m.r.IntN(n)), page.Take(1+m.r.IntN(n)), page.Take(max(1, n/3)), page.Share, page.Natural))
+		set(page.Width, pick(m.r, page.Full, page.Take(n), page.Take(1+m.r.IntN(n)), page.Take(1+m.r.IntN(n)),
+			page.Take(max(1, n/3)), page.Share, page.Natural))
 		if w := pick(m.r, style...); some(2) && w.Units() <= n {
 			set(page.Width, w)
 		}
@@ -235,9 +238,11 @@ func (m *maker) ruling(from string) page.Setting {
 func (m *maker) block() *page.Node {
 	b := m.node(page.Block)
 	if m.r.IntN(6) == 0 {
-		b.Content = &page.Content{Type: page.Picture, Picture: "picture", Fit: true, Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300))), Alt: "A tern"}
+		b.Content = &page.Content{Type: page.Picture, Picture: "picture", Fit: true,
+			Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300))), Alt: "A tern"}
 		if bps := m.k.Breakpoints; len(bps) > 1 && m.r.IntN(2) == 0 {
-			b.Content.Sources = []page.Source{{From: bps[1].Name, Picture: "picture", Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300)))}}
+			b.Content.Sources = []page.Source{{From: bps[1].Name, Picture: "picture",
+				Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300)))}}
 		}
 		return b
 	}
@@ -328,6 +333,8 @@ func Every(columns, perRow int) (*page.Page, *kit.Kit) {
 
 // Of wraps a page and its kit as a project.
 func Of(p *page.Page, k *kit.Kit) *project.Project {
-	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample", Kits: []*kit.Kit{k}, Pages: []*page.Page{p},
-		Pictures: []*project.Picture{{ID: "picture", File: "picture.svg", Type: "image/svg+xml", Data: []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)}}}
+	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample",
+		Kits: []*kit.Kit{k}, Pages: []*page.Page{p},
+		Pictures: []*project.Picture{{ID: "picture", File: "picture.svg", Type: "image/svg+xml",
+			Data: []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)}}}
 }

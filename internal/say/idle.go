@@ -101,7 +101,8 @@ type stage struct {
 }
 
 func newTrial(r *row) *trial {
-	t := &trial{row: r, stages: make([]stage, len(r.live)), measures: make([]int, len(r.live)), disturbed: make([]bool, len(r.columns))}
+	t := &trial{row: r, stages: make([]stage, len(r.live)), measures: make([]int, len(r.live)),
+		disturbed: make([]bool, len(r.columns))}
 	t.disturb(0, len(r.columns))
 	for n := range r.columns {
 		t.measure(n, 1)

@@ -67,7 +67,8 @@ func (t *trial) ruling(i int) layout.Row {
 
 // add gives a row the column at n, if it is shown.
 func (t *trial) add(r *layout.Row, n, i int) {
-	cell := layout.Cell{Width: page.Full, Units: float64(r.Columns.N()), Order: page.Of(0), Align: r.Align, Self: page.RowsAlign, Child: n}
+	cell := layout.Cell{Width: page.Full, Units: float64(r.Columns.N()), Order: page.Of(0), Align: r.Align,
+		Self: page.RowsAlign, Child: n}
 	if r.PerLine > 0 {
 		cell.Units = 1
 	}

@@ -83,7 +83,8 @@ func (t *trial) sameRule(i int, field page.Field) bool {
 // sameRow is the same for a row of which all may be new.
 func (t *trial) sameRow(i int, got *layout.Row) bool {
 	want, s := t.want[i], &t.stages[i]
-	if !s.tight && narrow(got, want) || got.Technique == kit.Grid && slices.ContainsFunc(got.Cells, parts) || got.Technique == kit.Float && !t.stand(i, got) {
+	if !s.tight && narrow(got, want) || got.Technique == kit.Grid && slices.ContainsFunc(got.Cells, parts) ||
+		got.Technique == kit.Float && !t.stand(i, got) {
 		return false
 	}
 	if len(want.Cells) != len(got.Cells) {
@@ -167,7 +168,8 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 		wanted := v
 		wanted.At = at
 		f := courses[c].field
-		if (v.At == 0) != (at == 0) || at > 0 && (t.kit.ColumnsAt(int(from)) != want.Columns || f.Extent(v, want.Columns) != f.Extent(wanted, want.Columns)) {
+		if (v.At == 0) != (at == 0) || at > 0 &&
+			(t.kit.ColumnsAt(int(from)) != want.Columns || f.Extent(v, want.Columns) != f.Extent(wanted, want.Columns)) {
 			return false
 		}
 	}

@@ -63,7 +63,8 @@ func Of(l *layout.Layout) *Page { return of(l, "") }
 func OfNode(l *layout.Layout, id string) *Page { return of(l, id) }
 
 func of(l *layout.Layout, only string) *Page {
-	p := &Page{only: only, Layout: l, nodes: make(map[string]*node, l.Nodes()), columns: map[string][kit.MaxBreakpoints]kit.Columns{}}
+	p := &Page{only: only, Layout: l, nodes: make(map[string]*node, l.Nodes()),
+		columns: map[string][kit.MaxBreakpoints]kit.Columns{}}
 	p.frames(l.Page().Body)
 	return p
 }
@@ -120,7 +121,8 @@ func (p *Page) frames(nodes []*page.Node) {
 // row works out a row and what is in it; seen tells at which breakpoints everything
 // above it is shown.
 func (p *Page) row(n *page.Node, seen []bool) {
-	if p.only == "" || p.only == n.ID || slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
+	if p.only == "" || p.only == n.ID ||
+		slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
 		p.say(newRow(p.Layout, n, seen))
 	}
 	for _, column := range n.Children {

@@ -69,7 +69,8 @@ type changeAnswer struct{ Body Answer }
 
 func (v *Server) benchRoutes() {
 	const path = "/api/projects/{project}/pages/{page}"
-	refusals := []int{http.StatusNotFound, http.StatusConflict, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity}
+	refusals := []int{http.StatusNotFound, http.StatusConflict, http.StatusRequestEntityTooLarge,
+		http.StatusUnprocessableEntity}
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "bench", Method: http.MethodGet, Path: path, Summary: "Everything the Bench draws of a page",
@@ -90,13 +91,15 @@ func (v *Server) benchRoutes() {
 		Body Edit
 	}) (*changeAnswer, error) {
 		in.Body.Operation.Page = in.Page
-		return v.change(ctx, &in.PagePath, in.Body.Revision, func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error) {
-			return v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation, meanwhile)
-		})
+		return v.change(ctx, &in.PagePath, in.Body.Revision,
+			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
+				return v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation, meanwhile)
+			})
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "preview", Method: http.MethodPost, Path: path + "/preview", Summary: "What an edit would make of the page, without making it",
+		OperationID: "preview", Method: http.MethodPost, Path: path + "/preview",
+		Summary:      "What an edit would make of the page, without making it",
 		MaxBodyBytes: maxEdit, Errors: refusals,
 	}, func(ctx context.Context, in *struct {
 		PagePath
@@ -122,7 +125,8 @@ func (v *Server) benchRoutes() {
 		return v.after(&in.PagePath, state, change, b, in.Body.Revision, false), nil
 	})
 
-	for id, step := range map[string]func(context.Context, string, int, ...func(*edit.Change)) (*store.State, *edit.Change, error){
+	type step = func(context.Context, string, int, ...store.Meanwhile) (*store.State, *edit.Change, error)
+	for id, step := range map[string]step{
 		"undo": v.store.Undo, "redo": v.store.Redo,
 	} {
 		huma.Register(v.api, huma.Operation{
@@ -132,15 +136,17 @@ func (v *Server) benchRoutes() {
 			PagePath
 			Body Made
 		}) (*changeAnswer, error) {
-			return v.change(ctx, &in.PagePath, in.Body.Revision, func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error) {
-				return step(ctx, in.Project, in.Body.Revision, meanwhile)
-			})
+			return v.change(ctx, &in.PagePath, in.Body.Revision,
+				func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
+					return step(ctx, in.Project, in.Body.Revision, meanwhile)
+				})
 		})
 	}
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "part", Method: http.MethodGet, Path: path + "/part/{node}", Summary: "A node with everything in it, as a project file of its own, to be pasted",
-		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		OperationID: "part", Method: http.MethodGet, Path: path + "/part/{node}",
+		Summary: "A node with everything in it, as a project file of its own, to be pasted",
+		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Node string `path:"node" maxLength:"48"`
@@ -163,8 +169,9 @@ func (v *Server) benchRoutes() {
 	})
 	v.recipeRoutes(path)
 	huma.Register(v.api, huma.Operation{
-		OperationID: "why", Method: http.MethodGet, Path: path + "/why/{node}", Summary: "Why a container, row or column is as it is",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "why", Method: http.MethodGet, Path: path + "/why/{node}",
+		Summary: "Why a container, row or column is as it is",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Node  string  `path:"node" maxLength:"48"`
@@ -182,8 +189,9 @@ func (v *Server) benchRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "changes", Method: http.MethodGet, Path: path + "/changes", Summary: "The viewport widths at which the page's lines change",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "changes", Method: http.MethodGet, Path: path + "/changes",
+		Summary: "The viewport widths at which the page's lines change",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *PagePath) (*struct{ Body map[string][]bench.Change }, error) {
 		state, pg, _, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
@@ -195,8 +203,9 @@ func (v *Server) benchRoutes() {
 
 func (v *Server) recipeRoutes(path string) {
 	huma.Register(v.api, huma.Operation{
-		OperationID: "recipes", Method: http.MethodGet, Path: path + "/recipes", Summary: "Row recipes that suit the page's kit",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "recipes", Method: http.MethodGet, Path: path + "/recipes",
+		Summary: "Row recipes that suit the page's kit",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Breakpoint string `query:"breakpoint" maxLength:"24" doc:"Where they are drawn."`
@@ -209,8 +218,9 @@ func (v *Server) recipeRoutes(path string) {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "recipe", Method: http.MethodGet, Path: path + "/recipe", Summary: "The row a recipe makes, at every breakpoint",
-		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		OperationID: "recipe", Method: http.MethodGet, Path: path + "/recipe",
+		Summary: "The row a recipe makes, at every breakpoint",
+		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Text       string `query:"text" maxLength:"400"`
@@ -246,7 +256,9 @@ func (v *Server) find(ctx context.Context, projectID, pageID string) (*store.Sta
 
 // change makes a change of a revision, lays out the page it made or changed while
 // that is brought on disk, and tells the other windows.
-func (v *Server) change(ctx context.Context, in *PagePath, made int, do func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error)) (*changeAnswer, error) {
+func (v *Server) change(
+	ctx context.Context, in *PagePath, made int, do func(store.Meanwhile) (*store.State, *edit.Change, error),
+) (*changeAnswer, error) {
 	view, err := in.view()
 	if err != nil {
 		return nil, v.problem(ctx, err)
@@ -266,7 +278,9 @@ func (v *Server) change(ctx context.Context, in *PagePath, made int, do func(mea
 
 // after answers with the Bench after a change: as a Delta when the Bench the client
 // has is remembered.
-func (v *Server) after(in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, keep bool) *changeAnswer {
+func (v *Server) after(
+	in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, keep bool,
+) *changeAnswer {
 	view, _ := in.view()
 	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
 	key := memoryKey(in.Project, b.Page.ID, view)
@@ -312,5 +326,6 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 	}
 	w.Header().Set("Content-Security-Policy", documentPolicy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")
-	fmt.Fprint(w, ship.Document(layout.Of(k, pg), state.Project, code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
+	fmt.Fprint(w, ship.Document(layout.Of(k, pg), state.Project,
+		code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
 }

@@ -24,10 +24,12 @@ func TestWhatStandsBesideTheBench(t *testing.T) {
 	edit(`{"revision":1,"operation":{"type":{"cells":[{"node":"log","breakpoint":"wide"}],"text":"6"}}}`)
 	edit(`{"revision":2,"operation":{"pour":{"text":"<h2>Tides</h2>","as":"html"}}}`)
 	for name, c := range map[string]struct{ method, path, body, want string }{
-		"pieces":         {"GET", "/api/projects/gullwing-point/pieces", "", `"text":"Tides","placed":[]`},
-		"pictures":       {"GET", "/api/projects/gullwing-point/pictures", "", `{"id":"point","file":"point.svg"}`},
-		"filling":        {"GET", front + "/filling?from=wide", "", `"name":"Opening","breakpoint":"mid","now":"12 · 12","then":"7 + 5"`},
-		"history":        {"GET", "/api/projects/gullwing-point/history", "", `{"revision":2,"kind":"edit","summary":"Log: 6 at wide","name":""}`},
+		"pieces":   {"GET", "/api/projects/gullwing-point/pieces", "", `"text":"Tides","placed":[]`},
+		"pictures": {"GET", "/api/projects/gullwing-point/pictures", "", `{"id":"point","file":"point.svg"}`},
+		"filling": {"GET", front + "/filling?from=wide", "",
+			`"name":"Opening","breakpoint":"mid","now":"12 · 12","then":"7 + 5"`},
+		"history": {"GET", "/api/projects/gullwing-point/history", "",
+			`{"revision":2,"kind":"edit","summary":"Log: 6 at wide","name":""}`},
 		"comparison":     {"GET", front + "/compare?from=1&to=2", "", `"added":1,"gone":1`},
 		"SCSS":           {"GET", front + "/code/scss", "", `{"name":"_settings.scss","text":"// Plain Twelve`},
 		"nested":         {"GET", front + "/code/scss?nested=true", "", `\n  .masthead {\n`},
@@ -46,13 +48,15 @@ func TestWhatStandsBesideTheBench(t *testing.T) {
 		status             int
 		want               string
 	}{
-		"filling the narrowest":   {"GET", front + "/filling?from=base", "", 422, "a breakpoint with narrower ones: mid, wide, full"},
-		"a form that is not":      {"GET", front + "/code/pdf", "", 422, "path.form"},
-		"a moment to come":        {"GET", front + "/compare?from=1&to=9", "", 422, "1 to 3"},
-		"a name for one":          {"PUT", "/api/projects/gullwing-point/history/9/name", `{"name":"x"}`, 422, "1 to 3"},
-		"back to one":             {"POST", front + "/back", `{"revision":3,"to":9,"name":""}`, 422, "to.revision: found"},
-		"back on an old revision": {"POST", front + "/back", `{"revision":1,"to":1,"name":""}`, 409, "the project is at revision 3"},
-		"a picture that is not":   {"GET", "/api/projects/gullwing-point/pictures/lost", "", 404, "no such picture"},
+		"filling the narrowest": {"GET", front + "/filling?from=base", "", 422,
+			"a breakpoint with narrower ones: mid, wide, full"},
+		"a form that is not": {"GET", front + "/code/pdf", "", 422, "path.form"},
+		"a moment to come":   {"GET", front + "/compare?from=1&to=9", "", 422, "1 to 3"},
+		"a name for one":     {"PUT", "/api/projects/gullwing-point/history/9/name", `{"name":"x"}`, 422, "1 to 3"},
+		"back to one":        {"POST", front + "/back", `{"revision":3,"to":9,"name":""}`, 422, "to.revision: found"},
+		"back on an old revision": {"POST", front + "/back", `{"revision":1,"to":1,"name":""}`, 409,
+			"the project is at revision 3"},
+		"a picture that is not": {"GET", "/api/projects/gullwing-point/pictures/lost", "", 404, "no such picture"},
 	} {
 		status, answer, _ := send(t, h, c.method, c.path, c.body)
 		if status != c.status || !strings.Contains(string(answer), c.want) {
@@ -80,11 +84,13 @@ func TestWhatStandsBesideTheBench(t *testing.T) {
 func TestFilesAreSafe(t *testing.T) {
 	h := start(t)
 	_, _, picture := send(t, h, "GET", "/api/projects/gullwing-point/pictures/point", "")
-	if !strings.Contains(picture.Get("Content-Security-Policy"), "sandbox") || picture.Get("Content-Type") != "image/svg+xml" || picture.Get("X-Content-Type-Options") != "nosniff" {
+	if !strings.Contains(picture.Get("Content-Security-Policy"), "sandbox") ||
+		picture.Get("Content-Type") != "image/svg+xml" || picture.Get("X-Content-Type-Options") != "nosniff" {
 		t.Errorf("a picture comes with %v", picture)
 	}
 	status, archive, header := send(t, h, "GET", front+"/archive", "")
-	if status != 200 || !strings.HasPrefix(string(archive), "PK") || header.Get("Content-Disposition") != `attachment; filename="index.zip"` {
+	if status != 200 || !strings.HasPrefix(string(archive), "PK") ||
+		header.Get("Content-Disposition") != `attachment; filename="index.zip"` {
 		t.Errorf("the archive: %d, %v", status, header)
 	}
 }
@@ -105,7 +111,8 @@ func TestDelivery(t *testing.T) {
 		}
 		status, css, header := send(t, h, "GET", said[1], "")
 		sum := sha512.Sum384(css)
-		if status != 200 || "sha384-"+base64.StdEncoding.EncodeToString(sum[:]) != said[2] || header.Get("Access-Control-Allow-Origin") != "*" {
+		if status != 200 || "sha384-"+base64.StdEncoding.EncodeToString(sum[:]) != said[2] ||
+			header.Get("Access-Control-Allow-Origin") != "*" {
 			t.Errorf("%s: %d, %v", said[1], status, header)
 		}
 		if status, _, _ := send(t, h, "GET", strings.Replace(said[1], ".css", "x.css", 1), ""); status != 404 {

@@ -13,8 +13,9 @@ func (v *Server) contentRoutes() {
 	const project = "/api/projects/{project}"
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "pieces", Method: http.MethodGet, Path: project + "/pieces", Summary: "The content sheet, with what of it is placed",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "pieces", Method: http.MethodGet, Path: project + "/pieces",
+		Summary: "The content sheet, with what of it is placed",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *ProjectPath) (*struct{ Body []bench.Piece }, error) {
 		state, err := v.store.Load(ctx, in.Project)
 		if err != nil {
@@ -35,8 +36,9 @@ func (v *Server) contentRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "filling", Method: http.MethodGet, Path: project + "/pages/{page}/filling", Summary: "What filling narrower breakpoints would do",
-		Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		OperationID: "filling", Method: http.MethodGet, Path: project + "/pages/{page}/filling",
+		Summary: "What filling narrower breakpoints would do",
+		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		From string `query:"from" required:"true" maxLength:"24" doc:"The breakpoint whose widths are given."`

@@ -37,8 +37,10 @@ func deliveredOf(p *project.Project, pg *page.Page, form ship.Form) (delivered, 
 		return delivered{}, false
 	}
 	sum := sha512.Sum384([]byte(files[at].Text))
-	d := delivered{file: code.File{Name: files[at].Name, Text: files[at].Text}, integrity: "sha384-" + base64.StdEncoding.EncodeToString(sum[:])}
-	d.address = "/deliver/" + p.ID + "/" + pg.ID + "/" + string(form) + "/" + base64.RawURLEncoding.EncodeToString(sum[:12]) + "/" + d.file.Name
+	d := delivered{file: code.File{Name: files[at].Name, Text: files[at].Text}, integrity: "sha384-" +
+		base64.StdEncoding.EncodeToString(sum[:])}
+	d.address = "/deliver/" + p.ID + "/" + pg.ID + "/" + string(form) + "/" +
+		base64.RawURLEncoding.EncodeToString(sum[:12]) + "/" + d.file.Name
 	return d, true
 }
 
@@ -54,7 +56,8 @@ func headOf(p *project.Project, pg *page.Page, form ship.Form, fromNetwork bool)
 		return head
 	}
 	link := `<link rel="stylesheet" href="` + d.file.Name + `">`
-	return strings.Replace(head, link, `<link rel="stylesheet" href="`+d.address+`" integrity="`+d.integrity+`" crossorigin="anonymous">`, 1)
+	return strings.Replace(head, link,
+		`<link rel="stylesheet" href="`+d.address+`" integrity="`+d.integrity+`" crossorigin="anonymous">`, 1)
 }
 
 // deliver answers for the stand-in.

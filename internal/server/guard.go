@@ -18,7 +18,8 @@ func loopbackHost(next http.Handler) http.Handler {
 		}
 		addr, err := netip.ParseAddr(strings.Trim(host, "[]"))
 		if host != "localhost" && (err != nil || !addr.IsLoopback()) {
-			writeProblem(w, http.StatusMisdirectedRequest, "Host: found "+quote(r.Host)+", want localhost or a loopback address such as 127.0.0.1")
+			writeProblem(w, http.StatusMisdirectedRequest,
+				"Host: found "+quote(r.Host)+", want localhost or a loopback address such as 127.0.0.1")
 			return
 		}
 		next.ServeHTTP(w, r)

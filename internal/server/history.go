@@ -29,8 +29,9 @@ func (v *Server) historyRoutes() {
 	refusals := []int{http.StatusNotFound, http.StatusConflict, http.StatusUnprocessableEntity}
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "history", Method: http.MethodGet, Path: project + "/history", Summary: "The project's moments, the newest first",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "history", Method: http.MethodGet, Path: project + "/history",
+		Summary: "The project's moments, the newest first",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *ProjectPath) (*struct{ Body []Moment }, error) {
 		moments, err := v.store.History(ctx, in.Project, mostMoments)
 		if err != nil {
@@ -44,8 +45,9 @@ func (v *Server) historyRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "namePoint", Method: http.MethodPut, Path: project + "/history/{revision}/name", Summary: "Name a revision, or take its name away",
-		Errors: refusals,
+		OperationID: "namePoint", Method: http.MethodPut, Path: project + "/history/{revision}/name",
+		Summary: "Name a revision, or take its name away",
+		Errors:  refusals,
 	}, func(ctx context.Context, in *struct {
 		ProjectPath
 		Revision int `path:"revision"`
@@ -57,8 +59,9 @@ func (v *Server) historyRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "goBack", Method: http.MethodPost, Path: page + "/back", Summary: "Make the project what it was at a revision; an edit that can be undone",
-		Errors: refusals,
+		OperationID: "goBack", Method: http.MethodPost, Path: page + "/back",
+		Summary: "Make the project what it was at a revision; an edit that can be undone",
+		Errors:  refusals,
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Body struct {
@@ -76,9 +79,10 @@ func (v *Server) historyRoutes() {
 			summary = "Back to " + in.Body.Name
 		}
 		back := edit.Operation{Page: in.Page, Put: &edit.Put{Project: p, Summary: summary}}
-		return v.change(ctx, &in.PagePath, in.Body.Revision, func(meanwhile func(*edit.Change)) (*store.State, *edit.Change, error) {
-			return v.store.Edit(ctx, in.Project, in.Body.Revision, back, meanwhile)
-		})
+		return v.change(ctx, &in.PagePath, in.Body.Revision,
+			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
+				return v.store.Edit(ctx, in.Project, in.Body.Revision, back, meanwhile)
+			})
 	})
 
 	huma.Register(v.api, huma.Operation{

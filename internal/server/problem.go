@@ -69,7 +69,8 @@ func (v *Server) problem(ctx context.Context, err error) error {
 	case ctx.Err() != nil:
 		return newProblem(statusGone, "nobody waits for the answer any more")
 	case errors.As(err, &stale):
-		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(), Revision: stale.Current}
+		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(),
+			Revision: stale.Current}
 	case errors.Is(err, store.ErrNotFound):
 		return newProblem(http.StatusNotFound, err.Error())
 	case len(faults) > 0:

@@ -37,14 +37,17 @@ func start(t *testing.T) *httptest.Server {
 		t.Fatal(err)
 	}
 	web := fstest.MapFS{
-		"index.html": {Data: []byte("the front end")}, "assets/a.js": {Data: []byte("script")}, "assets/a.js.br": {Data: []byte("pressed")},
+		"index.html": {Data: []byte("the front end")}, "assets/a.js": {Data: []byte("script")},
+		"assets/a.js.br": {Data: []byte("pressed")},
 	}
 	h := httptest.NewServer(server.New(s, web, slog.New(slog.DiscardHandler)))
 	t.Cleanup(func() { h.Close(); s.Close() })
 	return h
 }
 
-func send(t *testing.T, h *httptest.Server, method, path, body string, headers ...string) (status int, answer []byte, header http.Header) {
+func send(
+	t *testing.T, h *httptest.Server, method, path, body string, headers ...string,
+) (status int, answer []byte, header http.Header) {
 	t.Helper()
 	r, err := http.NewRequest(method, h.URL+path, strings.NewReader(body))
 	if err != nil {
@@ -77,22 +80,29 @@ func TestBadInput(t *testing.T) {
 		status             int
 		want               string
 	}{
-		"width 13 of 12":   {"POST", front + "/edits", strings.Replace(cell, "%", "13", 1), nil, 422, `"want":"a width of at most 12: the row has 12 columns"`},
-		"unknown notation": {"POST", front + "/edits", strings.Replace(cell, "%", "wide!", 1), nil, 422, `6 (take 6), 2_6 (skip 2, take 6)`},
-		"stale revision":   {"POST", front + "/edits", strings.Replace(strings.Replace(cell, "%", "6", 1), `:1,`, `:9,`, 1), nil, 409, `"revision":1`},
-		"unknown field":    {"POST", front + "/edits", `{"revision":1,"operation":{"colour":"red"}}`, nil, 422, `body.operation.colour`},
+		"width 13 of 12": {"POST", front + "/edits", strings.Replace(cell, "%", "13", 1), nil, 422,
+			`"want":"a width of at most 12: the row has 12 columns"`},
+		"unknown notation": {"POST", front + "/edits", strings.Replace(cell, "%", "wide!", 1), nil, 422,
+			`6 (take 6), 2_6 (skip 2, take 6)`},
+		"stale revision": {"POST", front + "/edits", strings.Replace(strings.Replace(cell, "%", "6", 1), `:1,`, `:9,`, 1),
+			nil, 409, `"revision":1`},
+		"unknown field": {"POST", front + "/edits", `{"revision":1,"operation":{"colour":"red"}}`, nil, 422,
+			`body.operation.colour`},
 		"no operation":     {"POST", front + "/edits", `{"revision":1,"operation":{}}`, nil, 422, `exactly one action`},
 		"not JSON":         {"POST", front + "/edits", `{"revision":`, nil, 400, `unexpected end of JSON`},
 		"20 MB":            {"POST", front + "/edits", strings.Repeat(" ", 20<<20), nil, 413, `too large`},
 		"20 MB of project": {"POST", "/api/projects", strings.Repeat(" ", 20<<20), nil, 413, `too large`},
-		"damaged project":  {"POST", "/api/projects", damaged, nil, 422, `pages[0].body[0].children[3].children[1].at[1].skip`},
-		"same project":     {"POST", "/api/projects", string(demo.File()), nil, 422, `an id that no project here has yet`},
-		"nothing to undo":  {"POST", front + "/undo", `{"revision":1}`, nil, 422, `there is none`},
-		"unknown project":  {"GET", "/api/projects/lost/pages/front-page", "", nil, 404, `no such project`},
-		"unknown page":     {"GET", "/api/projects/gullwing-point/pages/lost", "", nil, 404, `the project has Front page`},
-		"odd lane":         {"GET", front + "?lane=wide:NaN", "", nil, 422, `a breakpoint and a width in px`},
-		"another's host":   {"GET", "/api/projects", "", []string{"Host", "evil.example:4170"}, 421, `want localhost or a loopback address`},
-		"another's page":   {"POST", front + "/undo", `{"revision":1}`, []string{"Sec-Fetch-Site", "cross-site"}, 403, `cross-origin`},
+		"damaged project": {"POST", "/api/projects", damaged, nil, 422,
+			`pages[0].body[0].children[3].children[1].at[1].skip`},
+		"same project":    {"POST", "/api/projects", string(demo.File()), nil, 422, `an id that no project here has yet`},
+		"nothing to undo": {"POST", front + "/undo", `{"revision":1}`, nil, 422, `there is none`},
+		"unknown project": {"GET", "/api/projects/lost/pages/front-page", "", nil, 404, `no such project`},
+		"unknown page":    {"GET", "/api/projects/gullwing-point/pages/lost", "", nil, 404, `the project has Front page`},
+		"odd lane":        {"GET", front + "?lane=wide:NaN", "", nil, 422, `a breakpoint and a width in px`},
+		"another's host": {"GET", "/api/projects", "", []string{"Host", "evil.example:4170"}, 421,
+			`want localhost or a loopback address`},
+		"another's page": {"POST", front + "/undo", `{"revision":1}`, []string{"Sec-Fetch-Site", "cross-site"}, 403,
+			`cross-origin`},
 	} {
 		status, answer, header := send(t, h, c.method, c.path, c.body, c.headers...)
 		if status != c.status || !strings.Contains(string(answer), c.want) {
@@ -131,7 +141,8 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 				t.Errorf("the next cell shows %+v", got)
 			}
 		case "body":
-			if got := n.Sums[2]; got.Text != "8 · 2 + 4 = 6" || got.Reasons[0] != "8 + 2 + 4 = 14 > 12, so Tide table starts line 2" {
+			if got := n.Sums[2]; got.Text != "8 · 2 + 4 = 6" ||
+				got.Reasons[0] != "8 + 2 + 4 = 14 > 12, so Tide table starts line 2" {
 				t.Errorf("the ledger reads %+v", got)
 			}
 		}
@@ -224,7 +235,8 @@ func TestShelfChanges(t *testing.T) {
 	for _, k := range offers.Kits {
 		for _, s := range offers.Starts {
 			c := card("POST", "/api/projects/new", `{"name":"Tern Island","kit":"`+k.ID+`","start":"`+s.ID+`"}`)
-			if columns := strings.Count(string(mustJSON(t, c.Drawing.Boxes)), `"kind":"column"`); c.Kit != k.Name || (columns == 0) != (s.ID == "empty") {
+			if columns := strings.Count(string(mustJSON(t, c.Drawing.Boxes)), `"kind":"column"`); c.Kit != k.Name ||
+				(columns == 0) != (s.ID == "empty") {
 				t.Errorf("%s, %s: %+v", k.ID, s.ID, c)
 			}
 			send(t, h, "DELETE", "/api/projects/"+c.ID, "")
@@ -246,20 +258,25 @@ func TestShelfChanges(t *testing.T) {
 		{"DELETE", "/api/projects/gullwing-point", 204, "gullwing-point-copy Gullwing Point, copy"},
 		{"DELETE", "/api/projects/gullwing-point", 404, "gullwing-point-copy Gullwing Point, copy"},
 		{"GET", front, 404, "gullwing-point-copy Gullwing Point, copy"},
-		{"POST", "/api/projects/gullwing-point/back", 204, "gullwing-point The Point; gullwing-point-copy Gullwing Point, copy"},
+		{"POST", "/api/projects/gullwing-point/back", 204,
+			"gullwing-point The Point; gullwing-point-copy Gullwing Point, copy"},
 		{"POST", front + "/undo", 422, "gullwing-point The Point; gullwing-point-copy Gullwing Point, copy"},
 	} {
-		if status, answer, _ := send(t, h, step.method, step.path, ""); status != step.status && !(step.status == 422 && status >= 400) {
+		if status, answer, _ := send(t, h, step.method, step.path, ""); status != step.status &&
+			!(step.status == 422 && status >= 400) {
 			t.Errorf("%s %s: %d %s", step.method, step.path, status, answer)
 		}
 		if got := strings.Join(shelf(), "; "); got != step.left {
 			t.Errorf("after %s %s: %s", step.method, step.path, got)
 		}
 	}
-	if status, answer, _ := send(t, h, "POST", front+"/undo", `{"revision":2}`); status != 200 || !strings.Contains(string(answer), `"project":{"id":"gullwing-point","name":"Gullwing Point"}`) {
+	if status, answer, _ := send(t, h, "POST", front+"/undo", `{"revision":2}`); status != 200 ||
+		!strings.Contains(string(answer), `"project":{"id":"gullwing-point","name":"Gullwing Point"}`) {
 		t.Errorf("undo of the name: %d", status)
 	}
-	if status, answer, _ := send(t, h, "POST", "/api/projects/new", `{"name":"X","kit":"lost","start":"empty"}`); status != 422 || !strings.Contains(string(answer), "one of the kits that are offered") {
+	if status, answer, _ := send(t, h, "POST", "/api/projects/new",
+		`{"name":"X","kit":"lost","start":"empty"}`); status != 422 ||
+		!strings.Contains(string(answer), "one of the kits that are offered") {
 		t.Errorf("unknown kit: %d %s", status, answer)
 	}
 }
@@ -268,7 +285,8 @@ func TestWhyAndChanges(t *testing.T) {
 	h := start(t)
 	status, body, _ := send(t, h, "GET", front+"/why/tide-table?width=1080", "")
 	var why bench.Why
-	if err := json.Unmarshal(body, &why); err != nil || status != 200 || why.Breakpoint != "wide" || why.Sums[1] != "908 ÷ 12 × 3 − 24 = 203 px wide" {
+	if err := json.Unmarshal(body, &why); err != nil || status != 200 || why.Breakpoint != "wide" ||
+		why.Sums[1] != "908 ÷ 12 × 3 − 24 = 203 px wide" {
 		t.Errorf("why: %d %s", status, body)
 	}
 	for path, want := range map[string]int{"/why/nobody?width=1080": 404, "/why/log?width=0": 422, "/why/log": 422} {
@@ -276,7 +294,8 @@ func TestWhyAndChanges(t *testing.T) {
 			t.Errorf("%s: %d %s, want %d", path, status, body, want)
 		}
 	}
-	if status, body, _ := send(t, h, "GET", front+"/changes", ""); status != 200 || strings.TrimSpace(string(body)) != `{"base":[],"full":[],"mid":[],"wide":[]}` {
+	if status, body, _ := send(t, h, "GET", front+"/changes", ""); status != 200 ||
+		strings.TrimSpace(string(body)) != `{"base":[],"full":[],"mid":[],"wide":[]}` {
 		t.Errorf("changes: %d %s", status, body)
 	}
 }
@@ -314,19 +333,22 @@ func TestWindowsHearOfChanges(t *testing.T) {
 func TestDocumentsAndScreens(t *testing.T) {
 	h := start(t)
 	_, page, header := send(t, h, "GET", front+"/document", "")
-	if policy := header.Get("Content-Security-Policy"); !strings.Contains(policy, "sandbox") || strings.Contains(policy, "script-src") {
+	if policy := header.Get("Content-Security-Policy"); !strings.Contains(policy, "sandbox") ||
+		strings.Contains(policy, "script-src") {
 		t.Errorf("the document's policy is %s", policy)
 	}
 	if !strings.Contains(string(page), "Kittiwakes back on the outer stack") {
 		t.Error("the document lacks its content")
 	}
 	_, screen, header := send(t, h, "GET", "/gullwing-point/front-page/proof", "")
-	if string(screen) != "the front end" || !strings.HasPrefix(header.Get("Content-Security-Policy"), "default-src 'none'; script-src 'self'") {
+	if string(screen) != "the front end" ||
+		!strings.HasPrefix(header.Get("Content-Security-Policy"), "default-src 'none'; script-src 'self'") {
 		t.Errorf("a screen answered %q under %s", screen, header.Get("Content-Security-Policy"))
 	}
 	for encoding, want := range map[string]string{"gzip, br": "pressed", "identity": "script"} {
 		_, script, header := send(t, h, "GET", "/assets/a.js", "", "Accept-Encoding", encoding)
-		if string(script) != want || !strings.HasPrefix(header.Get("Content-Type"), "text/javascript") || (want == "pressed") != (header.Get("Content-Encoding") == "br") {
+		if string(script) != want || !strings.HasPrefix(header.Get("Content-Type"), "text/javascript") ||
+			(want == "pressed") != (header.Get("Content-Encoding") == "br") {
 			t.Errorf("to who takes %s: %q as %v", encoding, script, header)
 		}
 	}
@@ -353,7 +375,8 @@ func TestRecipesAndParts(t *testing.T) {
 		}
 	}
 	if columns != 4 || len(lanes[0].Breaks) != 1 || len(lanes[2].Breaks) != 0 {
-		t.Errorf("%d columns on first lines at wide; %d breaks at base, %d at wide", columns, len(lanes[0].Breaks), len(lanes[2].Breaks))
+		t.Errorf("%d columns on first lines at wide; %d breaks at base, %d at wide", columns, len(lanes[0].Breaks),
+			len(lanes[2].Breaks))
 	}
 	for text, at := range map[string]int{"4 13": 3, "4 8 4 | mid 4 4": 16, "((": 1, "": 1} {
 		status, answer := get("/recipe", url.Values{"text": {text}, "breakpoint": {"base"}})
@@ -362,20 +385,24 @@ func TestRecipesAndParts(t *testing.T) {
 			t.Errorf("%q: %d %.200s, want character %d", text, status, answer, at)
 		}
 	}
-	if status, answer := get("/recipe", url.Values{"text": {"4"}, "breakpoint": {"huge"}}); status != 422 || !strings.Contains(string(answer), "one of base, mid, wide, full") {
+	if status, answer := get("/recipe", url.Values{"text": {"4"}, "breakpoint": {"huge"}}); status != 422 ||
+		!strings.Contains(string(answer), "one of base, mid, wide, full") {
 		t.Errorf("unknown breakpoint: %d %s", status, answer)
 	}
 	send(t, h, "POST", front+"/edits", `{"revision":1,"operation":{"keepRecipe":{"name":"Mine","row":"body"}}}`)
-	send(t, h, "POST", front+"/edits", `{"revision":2,"operation":{"keepRecipe":{"name":"Of another kit","text":"huge 4 4"}}}`)
+	send(t, h, "POST", front+"/edits",
+		`{"revision":2,"operation":{"keepRecipe":{"name":"Of another kit","text":"huge 4 4"}}}`)
 	_, answer = get("/recipes", url.Values{"breakpoint": {"wide"}})
 	var recipes []bench.Recipe
 	if err := json.Unmarshal(answer, &recipes); err != nil || len(recipes) < 10 {
 		t.Fatalf("recipes: %s", answer)
 	}
-	if first := recipes[0]; !first.Own || first.Name != "Mine" || first.Text != "mid 7(x2) 5 | wide 8(6 6) 1_3" || first.Lane.Breakpoint != "wide" || recipes[1].Own {
+	if first := recipes[0]; !first.Own || first.Name != "Mine" || first.Text != "mid 7(x2) 5 | wide 8(6 6) 1_3" ||
+		first.Lane.Breakpoint != "wide" || recipes[1].Own {
 		t.Errorf("the first recipes are %+v and %+v", first, recipes[1])
 	}
-	if status, answer := get("/part/picks", nil); status != 200 || !strings.Contains(string(answer), `"id": "copied-part"`) || strings.Contains(string(answer), `"id": "log"`) {
+	if status, answer := get("/part/picks", nil); status != 200 ||
+		!strings.Contains(string(answer), `"id": "copied-part"`) || strings.Contains(string(answer), `"id": "log"`) {
 		t.Errorf("part: %d %.200s", status, answer)
 	}
 	if status, _ := get("/part/pick-1-text", nil); status != 422 {

@@ -84,7 +84,8 @@ func (v *Server) shelfChanges() {
 	refusals := []int{http.StatusNotFound, http.StatusUnprocessableEntity}
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "offers", Method: http.MethodGet, Path: "/api/offers", Summary: "The kits and the pages a new project may begin with",
+		OperationID: "offers", Method: http.MethodGet, Path: "/api/offers",
+		Summary: "The kits and the pages a new project may begin with",
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body Offers }, error) {
 		kits, err := readyKits()
 		if err != nil {
@@ -92,7 +93,8 @@ func (v *Server) shelfChanges() {
 		}
 		o := Offers{Kits: []Offer{}, Starts: []Offer{}}
 		for _, k := range kits {
-			o.Kits = append(o.Kits, Offer{k.ID, k.Name, k.Columns.String() + ", gutter " + k.Gutter.String() + ", " + string(k.Technique)})
+			o.Kits = append(o.Kits,
+				Offer{k.ID, k.Name, k.Columns.String() + ", gutter " + k.Gutter.String() + ", " + string(k.Technique)})
 		}
 		for _, s := range edit.Starts {
 			o.Starts = append(o.Starts, Offer{ID: s.ID, Name: s.Name})
@@ -117,7 +119,8 @@ func (v *Server) shelfChanges() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "duplicate", Method: http.MethodPost, Path: "/api/projects/{project}/duplicate", Summary: "Put a copy of a project on the shelf",
+		OperationID: "duplicate", Method: http.MethodPost, Path: "/api/projects/{project}/duplicate",
+		Summary:       "Put a copy of a project on the shelf",
 		DefaultStatus: http.StatusCreated, Errors: refusals,
 	}, func(ctx context.Context, in *ProjectPath) (*struct{ Body Card }, error) {
 		state, err := v.store.Load(ctx, in.Project)
@@ -133,7 +136,8 @@ func (v *Server) shelfChanges() {
 		return v.added(ctx, &twin, nil)
 	})
 
-	for id, change := range map[string]func(context.Context, string) error{"putAway": v.store.PutAway, "putBack": v.store.PutBack} {
+	for id, change := range map[string]func(context.Context, string) error{"putAway": v.store.PutAway,
+		"putBack": v.store.PutBack} {
 		method, path, summary := http.MethodDelete, "/api/projects/{project}", "Take a project off the shelf"
 		if id == "putBack" {
 			method, path, summary = http.MethodPost, "/api/projects/{project}/back", "Put it back, until the program ends"

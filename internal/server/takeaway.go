@@ -37,12 +37,14 @@ func (v *Server) takeAwayRoutes() {
 			return nil, err
 		}
 		form, o := ship.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered}
-		return &struct{ Body PageCode }{PageCode{bench.CodeFiles(state.Project, pg, form, o), headOf(state.Project, pg, form, in.Network)}}, nil
+		return &struct{ Body PageCode }{PageCode{bench.CodeFiles(state.Project, pg, form, o),
+			headOf(state.Project, pg, form, in.Network)}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "costs", Method: http.MethodGet, Path: path + "/costs", Summary: "What each form of the page takes to ship",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "costs", Method: http.MethodGet, Path: path + "/costs",
+		Summary: "What each form of the page takes to ship",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *PagePath) (*struct{ Body []bench.CostRow }, error) {
 		state, pg, _, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
@@ -56,8 +58,9 @@ func (v *Server) takeAwayRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "archive", Method: http.MethodGet, Path: path + "/archive", Summary: "The page in every form, as a zip file",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "archive", Method: http.MethodGet, Path: path + "/archive",
+		Summary: "The page in every form, as a zip file",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Nested   bool `query:"nested"`
@@ -71,7 +74,8 @@ func (v *Server) takeAwayRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		archive, err := ship.Archive(ctx, layout.Of(k, pg), state.Project, code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
+		archive, err := ship.Archive(ctx, layout.Of(k, pg), state.Project,
+			code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered})
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

@@ -46,7 +46,8 @@ func (s *Store) History(ctx context.Context, id string, most int) ([]Moment, err
 		}
 		if len(all) < most {
 			first := Moment{Revision: state.Revision - len(all)}
-			err := tx.QueryRowContext(ctx, `SELECT name FROM points WHERE project = ? AND revision = ?`, id, first.Revision).Scan(&first.Name)
+			err := tx.QueryRowContext(ctx, `SELECT name FROM points WHERE project = ? AND revision = ?`, id,
+				first.Revision).Scan(&first.Name)
 			if err != nil && !errors.Is(err, sql.ErrNoRows) {
 				return err
 			}
@@ -78,7 +79,8 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 	}
 	p, from := state.Project, state.Revision
 	var document []byte
-	err = tx.QueryRowContext(ctx, `SELECT revision, document FROM points WHERE project = ? AND revision >= ? ORDER BY revision LIMIT 1`, id, revision).
+	err = tx.QueryRowContext(ctx,
+		`SELECT revision, document FROM points WHERE project = ? AND revision >= ? ORDER BY revision LIMIT 1`, id, revision).
 		Scan(&from, &document)
 	if err == nil {
 		p, err = project.Reread(document)
@@ -86,7 +88,9 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return nil, err
 	}
-	rows, err := tx.QueryContext(ctx, `SELECT inverse FROM journal WHERE project = ? AND revision > ? AND revision <= ? ORDER BY revision DESC`, id, revision, from)
+	rows, err := tx.QueryContext(ctx,
+		`SELECT inverse FROM journal WHERE project = ? AND revision > ? AND revision <= ? ORDER BY revision DESC`, id,
+		revision, from)
 	if err != nil {
 		return nil, err
 	}

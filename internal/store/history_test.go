@@ -67,7 +67,8 @@ func TestHistory(t *testing.T) {
 	if err != nil || len(all) != 7 {
 		t.Fatalf("%+v, %v", all, err)
 	}
-	for i, want := range map[int]Moment{0: {7, "undo", "Back", ""}, 2: {5, "edit", "Delete Body", ""}, 3: {4, "undo", "Log: 5 at wide", "Before the cut"}, 6: {1, "", "", "As it came"}} {
+	for i, want := range map[int]Moment{0: {7, "undo", "Back", ""}, 2: {5, "edit", "Delete Body", ""},
+		3: {4, "undo", "Log: 5 at wide", "Before the cut"}, 6: {1, "", "", "As it came"}} {
 		if all[i] != want {
 			t.Errorf("moment %d is %+v, want %+v", i, all[i], want)
 		}

@@ -14,11 +14,16 @@ import (
 	"kitrows/internal/project"
 )
 
+// Meanwhile is what is done with a change while it is brought on disk.
+type Meanwhile func(*edit.Change)
+
 // Edit applies an operation to a project at the revision it was made on and
 // gives the project as it then stands. A StaleError or a refused operation
 // changes nothing. While a change is brought on disk, meanwhile is called with it;
 // whether it is on disk is known when Edit returns.
-func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation, meanwhile ...func(*edit.Change)) (*State, *edit.Change, error) {
+func (s *Store) Edit(
+	ctx context.Context, id string, made int, o edit.Operation, meanwhile ...Meanwhile,
+) (*State, *edit.Change, error) {
 	var state *State
 	var change *edit.Change
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
@@ -29,7 +34,8 @@ func (s *Store) Edit(ctx context.Context, id string, made int, o edit.Operation,
 			return err
 		}
 		defer beside(change, meanwhile)()
-		if _, err = tx.ExecContext(ctx, `UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, id); err != nil {
+		if _, err = tx.ExecContext(ctx,
+			`UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, id); err != nil {
 			return err
 		}
 		if err = write(ctx, tx, state, change, "edit", nil, o); err != nil {
@@ -53,7 +59,7 @@ func (s *Store) settle(id string, state *State, err error) {
 
 // beside begins what is to be done with a change besides storing it, and gives a
 // function that waits for its end.
-func beside(change *edit.Change, meanwhile []func(*edit.Change)) (wait func()) {
+func beside(change *edit.Change, meanwhile []Meanwhile) (wait func()) {
 	var work sync.WaitGroup
 	for _, do := range meanwhile {
 		work.Go(func() { do(change) })
@@ -63,12 +69,12 @@ func beside(change *edit.Change, meanwhile []func(*edit.Change)) (wait func()) {
 
 // Undo undoes the last edit that is not undone. There is nothing to undo when
 // the State says so; asking all the same is refused. Of meanwhile as Edit says.
-func (s *Store) Undo(ctx context.Context, id string, made int, meanwhile ...func(*edit.Change)) (*State, *edit.Change, error) {
+func (s *Store) Undo(ctx context.Context, id string, made int, meanwhile ...Meanwhile) (*State, *edit.Change, error) {
 	return s.step(ctx, id, made, undo, meanwhile)
 }
 
 // Redo does the last undone edit again, until another edit is made.
-func (s *Store) Redo(ctx context.Context, id string, made int, meanwhile ...func(*edit.Change)) (*State, *edit.Change, error) {
+func (s *Store) Redo(ctx context.Context, id string, made int, meanwhile ...Meanwhile) (*State, *edit.Change, error) {
 	return s.step(ctx, id, made, redo, meanwhile)
 }
 
@@ -108,7 +114,9 @@ func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 	return &e, err
 }
 
-func (s *Store) step(ctx context.Context, id string, made int, t step, meanwhile []func(*edit.Change)) (*State, *edit.Change, error) {
+func (s *Store) step(
+	ctx context.Context, id string, made int, t step, meanwhile []Meanwhile,
+) (*State, *edit.Change, error) {
 	var state *State
 	var change *edit.Change
 	err := s.within(ctx, func(tx *sql.Tx) (err error) {
@@ -128,7 +136,8 @@ func (s *Store) step(ctx context.Context, id string, made int, t step, meanwhile
 		}
 		change.Summary = e.summary
 		defer beside(change, meanwhile)()
-		if _, err = tx.ExecContext(ctx, `UPDATE journal SET state = ? WHERE project = ? AND revision = ?`, t.to, id, e.revision); err != nil {
+		if _, err = tx.ExecContext(ctx, `UPDATE journal SET state = ? WHERE project = ? AND revision = ?`, t.to, id,
+			e.revision); err != nil {
 			return err
 		}
 		if err = write(ctx, tx, state, change, t.kind, &e.revision, o); err != nil {
@@ -152,7 +161,9 @@ func (s *Store) current(ctx context.Context, tx *sql.Tx, id string, made int) (*
 
 // write stores the changed project at its next revision with its journal entry,
 // and brings state up to it.
-func write(ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, kind string, target *int, o edit.Operation) error {
+func write(
+	ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, kind string, target *int, o edit.Operation,
+) error {
 	document, err := change.Project.Encode()
 	if err != nil {
 		return err
@@ -171,7 +182,8 @@ func write(ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, k
 	id := state.Project.ID
 	state.Revision++
 	state.Project = change.Project
-	if _, err := tx.ExecContext(ctx, `UPDATE projects SET revision = ?, document = ? WHERE id = ?`, state.Revision, document, id); err != nil {
+	if _, err := tx.ExecContext(ctx, `UPDATE projects SET revision = ?, document = ? WHERE id = ?`, state.Revision,
+		document, id); err != nil {
 		return err
 	}
 	_, err = tx.ExecContext(ctx,

@@ -204,7 +204,8 @@ func (s *Store) PutAway(ctx context.Context, id string) error { return s.put(ctx
 func (s *Store) PutBack(ctx context.Context, id string) error { return s.put(ctx, id, 0) }
 
 func (s *Store) put(ctx context.Context, id string, removed int) error {
-	result, err := s.db.ExecContext(ctx, `UPDATE projects SET removed = ? WHERE id = ? AND removed <> ?`, removed, id, removed)
+	result, err := s.db.ExecContext(ctx, `UPDATE projects SET removed = ? WHERE id = ? AND removed <> ?`, removed, id,
+		removed)
 	if err != nil {
 		return err
 	}
@@ -238,7 +239,8 @@ func (s *Store) load(ctx context.Context, tx *sql.Tx, id string) (*State, error)
 	state := &State{}
 	err := tx.QueryRowContext(ctx, `SELECT revision FROM projects WHERE id = ? AND removed = 0`, id).Scan(&state.Revision)
 	if state.Project = s.kept(id, state.Revision); err == nil && state.Project == nil {
-		if state, err = scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ?`, id)); err == nil {
+		if state, err = scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ?`,
+			id)); err == nil {
 			s.keep(state.Revision, state.Project)
 		}
 	}

@@ -39,7 +39,8 @@ func stocked(t testing.TB, dir string) *Store {
 }
 
 func width(node, text string) edit.Operation {
-	return edit.Operation{Page: "front-page", Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: "wide"}}, Text: text}}
+	return edit.Operation{Page: "front-page",
+		Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: "wide"}}, Text: text}}
 }
 
 func TestFilesComeBackAsTheSameBytes(t *testing.T) {
@@ -79,7 +80,8 @@ func TestUndoAndRedoOutliveARestart(t *testing.T) {
 		revision = state.Revision
 	}
 	edited, _ := s.File(ctx, "gullwing-point")
-	step := func(do func(context.Context, string, int, ...func(*edit.Change)) (*State, *edit.Change, error), undo, redo string) {
+	step := func(do func(context.Context, string, int, ...Meanwhile) (*State, *edit.Change, error), undo,
+		redo string) {
 		t.Helper()
 		state, _, err := do(ctx, "gullwing-point", revision)
 		if err != nil {
@@ -168,7 +170,8 @@ func TestPutAwayAndBack(t *testing.T) {
 	if err := s.Add(ctx, p); err != nil {
 		t.Fatal(err)
 	}
-	if _, _, err := s.Edit(ctx, p.ID, 1, edit.Operation{Page: "front-page", Remove: &edit.Remove{Node: "log"}}); err != nil {
+	if _, _, err := s.Edit(ctx, p.ID, 1,
+		edit.Operation{Page: "front-page", Remove: &edit.Remove{Node: "log"}}); err != nil {
 		t.Fatal(err)
 	}
 	for range 2 {
@@ -210,7 +213,8 @@ func TestOlderProjectsAreRead(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES ('gullwing-point', 7, ?)`, old); err != nil {
+	if _, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES ('gullwing-point', 7, ?)`,
+		old); err != nil {
 		t.Fatal(err)
 	}
 	state, err := s.Load(ctx, "gullwing-point")

@@ -51,10 +51,12 @@ type choice struct {
 // and fields. Of equally few it takes those that begin where something is best said from,
 // then those of fewer characters, then the vocabulary's order. It is exact where every
 // word does one thing.
-func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns) (words []*Word, missing []Missing) {
+func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns) ([]*Word, []Missing) {
 	if len(wants) == 0 {
 		return nil, nil
 	}
+	var words []*Word
+	var missing []Missing
 	number, known := v.columns[columns]
 	if !known {
 		number = len(v.columns)
@@ -82,7 +84,8 @@ type way struct {
 
 // better reports whether one way is to be preferred to another.
 func (w way) better(o way) bool {
-	return !o.reached || cmp.Or(cmp.Compare(len(w.words), len(o.words)), cmp.Compare(w.idle, o.idle), cmp.Compare(w.length, o.length)) < 0
+	return !o.reached || cmp.Or(cmp.Compare(len(w.words), len(o.words)), cmp.Compare(w.idle, o.idle),
+		cmp.Compare(w.length, o.length)) < 0
 }
 
 // choose goes through the words that say something of what is wanted, those of the
@@ -108,7 +111,8 @@ func (v *Vocabulary) choose(on page.Kind, want *Want, columns *[kit.MaxBreakpoin
 			if !right || now == spoken {
 				continue
 			}
-			next := way{append(slices.Clip(ways[spoken].words), word), ways[spoken].idle, ways[spoken].length + len(word.Text), true, true}
+			next := way{append(slices.Clip(ways[spoken].words), word), ways[spoken].idle, ways[spoken].length + len(word.Text),
+				true, true}
 			if !want.asks(e.In.From) {
 				next.idle++
 			}

@@ -56,7 +56,8 @@ var families = map[string]family{
 // templates when they are first asked for. Each carries upward, and one from a wider
 // breakpoint outranks those from narrower ones.
 func Own(k *kit.Kit) *Vocabulary {
-	v := &Vocabulary{kit: k, made: map[effectKey]*Word{}, known: map[wantKey]choice{}, columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
+	v := &Vocabulary{kit: k, made: map[effectKey]*Word{}, known: map[wantKey]choice{},
+		columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
 	for _, t := range k.Naming.Templates() {
 		f := families[t.Field]
 		f.Named = t

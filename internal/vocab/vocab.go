@@ -106,7 +106,8 @@ func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, fr
 		return word
 	}
 	for _, f := range v.families {
-		if f.on == on && f.field == field && (len(f.terms) == 0 || slices.Contains(f.terms, value.Term)) && f.Template != "" && !(f.Later && from == 0) {
+		if f.on == on && f.field == field && (len(f.terms) == 0 || slices.Contains(f.terms, value.Term)) &&
+			f.Template != "" && !(f.Later && from == 0) {
 			return v.word(f, value, from)
 		}
 	}

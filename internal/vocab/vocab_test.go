@@ -151,9 +151,11 @@ func TestWhatNoClassSaysIsRefused(t *testing.T) {
 		set   page.Setting
 		want  string
 	}{
-		{func(n *kit.Naming) { n.Part = "" }, at(page.Width, page.Part(1, 3)), "take 4, the nearest that Wide has a class for"},
+		{func(n *kit.Naming) { n.Part = "" }, at(page.Width, page.Part(1, 3)),
+			"take 4, the nearest that Wide has a class for"},
 		{func(n *kit.Naming) { n.Part = "" }, at(page.Width, page.Take(4)), ""},
-		{func(n *kit.Naming) { n.Share = "" }, at(page.Width, page.Share), "full line, the nearest that Wide has a class for"},
+		{func(n *kit.Naming) { n.Share = "" }, at(page.Width, page.Share),
+			"full line, the nearest that Wide has a class for"},
 		{func(n *kit.Naming) { n.Back = "" }, at(page.Shown, page.Shows), "it has none"},
 		{func(n *kit.Naming) { n.Back = "" }, at(page.Shown, page.Hides), ""},
 		{func(n *kit.Naming) { n.Skip = "" }, at(page.Skip, page.Of(2)), "it has none"},
@@ -161,7 +163,8 @@ func TestWhatNoClassSaysIsRefused(t *testing.T) {
 		k := sample.PlainTwelve()
 		c.leave(&k.Naming)
 		column := &page.Node{ID: "column", Name: "Column", Kind: page.Column, At: []page.Setting{c.set}}
-		err := vocab.Check(k, &page.Page{Body: []*page.Node{{ID: "frame", Kind: page.Container, Children: []*page.Node{{ID: "row", Kind: page.Row, Children: []*page.Node{column}}}}}})
+		err := vocab.Check(k, &page.Page{Body: []*page.Node{{ID: "frame", Kind: page.Container,
+			Children: []*page.Node{{ID: "row", Kind: page.Row, Children: []*page.Node{column}}}}}})
 		switch {
 		case (err == nil) != (c.want == ""):
 			t.Errorf("got %v, want %q", err, c.want)

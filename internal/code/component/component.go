@@ -27,12 +27,14 @@ func componentFile(k *kit.Kit) string {
 	for i, bp := range k.Breakpoints {
 		names[i] = strconv.Quote(bp.Name)
 		if i > 0 {
-			below = append(below, kind{strconv.Quote("fluid below " + bp.Name), strconv.Quote(k.Naming.FrameUpTo.Write("", "", k.Suffix(i)))})
+			below = append(below, kind{strconv.Quote("fluid below " + bp.Name),
+				strconv.Quote(k.Naming.FrameUpTo.Write("", "", k.Suffix(i)))})
 		}
 	}
 	var b strings.Builder
 	err := componentTemplate.Execute(&b, map[string]any{
-		"Kit": strings.ReplaceAll(code.Comment(k.Name), "*/", "*"), "Breakpoints": strings.Join(names, ", "), "Below": below, "Naming": k.Naming,
+		"Kit": strings.ReplaceAll(code.Comment(k.Name), "*/", "*"), "Breakpoints": strings.Join(names, ", "),
+		"Below": below, "Naming": k.Naming,
 	})
 	if err != nil {
 		panic(fmt.Sprintf("the components' template: %v", err)) // it takes no other data

@@ -51,7 +51,8 @@ func (w *tsx) line(format string, args ...any) { w.p.Line(fmt.Sprintf(format, ar
 func (w *tsx) page(p *page.Page, file string) code.File {
 	w.line("import { Cell, Frame, Row } from \"./kit\";")
 	w.p.Gap()
-	w.line("/** %s. */\nexport default function %s() {\n  return (\n    <>", strings.ReplaceAll(p.Name, "*/", "*"), componentName(p.Name))
+	w.line("/** %s. */\nexport default function %s() {\n  return (\n    <>", strings.ReplaceAll(p.Name, "*/", "*"),
+		componentName(p.Name))
 	w.nodesOf(nil, p.Body, 3)
 	w.p.For = ""
 	w.line("    </>\n  );\n}")
@@ -101,7 +102,8 @@ func (w *tsx) nodesOf(outer *page.Node, nodes []*page.Node, depth int) {
 // open is a node's component and its properties.
 func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
 	element := n.TagIn(outer)
-	tag = map[page.Kind]string{page.Section: element, page.Container: "Frame", page.Row: "Row", page.Column: "Cell"}[n.Kind]
+	tag = map[page.Kind]string{page.Section: element, page.Container: "Frame", page.Row: "Row",
+		page.Column: "Cell"}[n.Kind]
 	if n.Kind != page.Section && element != "div" {
 		props = append(props, fmt.Sprintf("as=%q", element))
 	}
@@ -151,7 +153,8 @@ func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
 
 // property is a key of an object, in quotes where it needs them.
 func property(key string) string {
-	if strings.ContainsFunc(key, func(r rune) bool { return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r == '_') }) {
+	if strings.ContainsFunc(key,
+		func(r rune) bool { return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r == '_') }) {
 		return strconv.Quote(key)
 	}
 	return key
@@ -238,7 +241,8 @@ func literal(text string) string {
 func (w *tsx) image(c *page.Content) string {
 	size := ""
 	if c.Fit {
-		size = fmt.Sprintf(" className=%q width={%s} height={%s}", w.k.Naming.Fit.Write("", "", ""), markup.Number(c.Width), markup.Number(c.Height))
+		size = fmt.Sprintf(" className=%q width={%s} height={%s}", w.k.Naming.Fit.Write("", "", ""), markup.Number(c.Width),
+			markup.Number(c.Height))
 	}
 	return "<img" + size + attribute("src", w.picture(c.Picture)) + attribute("alt", c.Alt) + " />"
 }
@@ -268,7 +272,9 @@ func (w *tsx) block(c *page.Content, depth int) {
 			if c.Fit {
 				size = fmt.Sprintf(" width={%s} height={%s}", markup.Number(s.Width), markup.Number(s.Height))
 			}
-			w.line("%s%s<source%s%s%s />", pad, indent, attribute("media", "(min-width: "+w.k.Breakpoints[w.k.Index(s.From)].From.String()+")"), attribute("srcSet", w.picture(s.Picture)), size)
+			w.line("%s%s<source%s%s%s />", pad, indent,
+				attribute("media", "(min-width: "+w.k.Breakpoints[w.k.Index(s.From)].From.String()+")"),
+				attribute("srcSet", w.picture(s.Picture)), size)
 		}
 		w.line("%s%s%s\n%s</picture>", pad, indent, w.image(c), pad)
 	case page.Button:
@@ -290,7 +296,8 @@ func (w *tsx) block(c *page.Content, depth int) {
 	case page.Form:
 		w.line("%s<form>", pad)
 		for i, label := range c.Items {
-			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, pad, indent, indent, jsx(label), pad, indent, indent, markup.FieldName(label, i), pad, indent)
+			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, pad, indent,
+				indent, jsx(label), pad, indent, indent, markup.FieldName(label, i), pad, indent)
 		}
 		w.text(depth+1, "button", ` type="submit"`, c.Text)
 		w.line("%s</form>", pad)

@@ -126,7 +126,8 @@ func (w *Writer) held(c *page.Content) string {
 	for _, s := range c.Sources {
 		style += "; --high-" + s.From + ": " + s.Height.String()
 		if c.Fit {
-			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height), s.From, s.Width)
+			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height), s.From,
+				s.Width)
 		}
 	}
 	return style
@@ -147,7 +148,8 @@ func (w *Writer) picture(n *page.Node, depth int, attributes string) {
 			if c.Fit {
 				size = fmt.Sprintf(` width="%s" height="%s"`, Number(s.Width), Number(s.Height))
 			}
-			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from, Quoted(w.source(s.Picture)), size))
+			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from, Quoted(w.source(s.Picture)),
+				size))
 		}
 		w.line(n.ID, depth, image)
 	})

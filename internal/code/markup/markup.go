@@ -108,7 +108,8 @@ type Writer struct {
 func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
 	k := said.Layout.Kit()
 	out := &Markup{Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes())}
-	return &Writer{said: said, kit: k, words: vocab.Own(k), o: o, source: source, out: out, written: map[*vocab.Word]bool{}}
+	return &Writer{said: said, kit: k, words: vocab.Own(k), o: o, source: source, out: out,
+		written: map[*vocab.Word]bool{}}
 }
 
 // Write writes a page of project pr as class-based markup. Pictures are linked

@@ -19,7 +19,8 @@ func written(t *testing.T, k *kit.Kit, row []page.Setting, columns ...[]page.Set
 	for i, at := range columns {
 		id := string(rune('a' + i))
 		r.Children = append(r.Children, &page.Node{ID: id, Kind: page.Column, Name: id, At: at, Children: []*page.Node{
-			{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(90)}},
+			{ID: id + "-text", Kind: page.Block, Name: "Text",
+				Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(90)}},
 		}})
 	}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
@@ -66,29 +67,50 @@ func TestClassesOfSettings(t *testing.T) {
 		want    string // of the row, then of each column
 	}{
 		{"nothing set", nil, [][]page.Setting{nil, nil}, "row | cell | cell"},
-		{"what is carried is not said again", nil, [][]page.Setting{{takes("base", 6), takes("mid", 6), takes("wide", 4)}, full}, "row | cell take-6 take-4-wide | cell"},
-		{"all twelve are the full line", nil, [][]page.Setting{{takes("base", 12), takes("mid", 6)}, full}, "row | cell take-6-mid | cell"},
-		{"back to the full line", nil, [][]page.Setting{{takes("base", 6), width("wide", page.Full)}, full}, "row | cell take-6 full-wide | cell"},
-		{"hidden, and what it would be there is not said", nil, [][]page.Setting{{shown("base", false), takes("mid", 6), page.At("wide").With(page.Shown, page.Shows).With(page.Width, page.Take(4))}, full},
+		{"what is carried is not said again", nil,
+			[][]page.Setting{{takes("base", 6), takes("mid", 6), takes("wide", 4)}, full},
+			"row | cell take-6 take-4-wide | cell"},
+		{"all twelve are the full line", nil, [][]page.Setting{{takes("base", 12), takes("mid", 6)}, full},
+			"row | cell take-6-mid | cell"},
+		{"back to the full line", nil, [][]page.Setting{{takes("base", 6), width("wide", page.Full)}, full},
+			"row | cell take-6 full-wide | cell"},
+		{"hidden, and what it would be there is not said", nil,
+			[][]page.Setting{{shown("base", false), takes("mid", 6),
+				page.At("wide").With(page.Shown, page.Shows).With(page.Width, page.Take(4))}, full},
 			"row | cell gone back-wide take-4-wide | cell"},
-		{"a skip that ends", nil, [][]page.Setting{{page.At("base").With(page.Width, page.Take(6)).With(page.Skip, page.Of(2)), page.At("mid").With(page.Skip, page.Of(0))}, full},
+		{"a skip that ends", nil,
+			[][]page.Setting{{page.At("base").With(page.Width, page.Take(6)).With(page.Skip, page.Of(2)),
+				page.At("mid").With(page.Skip, page.Of(0))}, full},
 			"row | cell skip-2 take-6 skip-0-mid | cell"},
-		{"a trail at the end of a line does nothing", nil, [][]page.Setting{{page.At("base").With(page.Width, page.Take(6)).With(page.Trail, page.Of(2))}}, "row | cell take-6"},
-		{"one before another column keeps it off", nil, [][]page.Setting{{page.At("base").With(page.Width, page.Take(6)).With(page.Trail, page.Of(2))}, {takes("base", 4)}}, "row | cell take-6 trail-2 | cell take-4"},
+		{"a trail at the end of a line does nothing", nil,
+			[][]page.Setting{{page.At("base").With(page.Width, page.Take(6)).With(page.Trail, page.Of(2))}},
+			"row | cell take-6"},
+		{"one before another column keeps it off", nil,
+			[][]page.Setting{{page.At("base").With(page.Width, page.Take(6)).With(page.Trail, page.Of(2))},
+				{takes("base", 4)}}, "row | cell take-6 trail-2 | cell take-4"},
 		{"a share that is the full line", nil, [][]page.Setting{{width("base", page.Share)}}, "row | cell"},
-		{"two that are halves", nil, [][]page.Setting{{width("base", page.Share)}, {width("base", page.Share)}}, "row | cell share | cell share"},
+		{"two that are halves", nil, [][]page.Setting{{width("base", page.Share)}, {width("base", page.Share)}},
+			"row | cell share | cell share"},
 		{"an order that changes nothing", nil, [][]page.Setting{{order("base", page.First)}, full}, "row | cell | cell"},
-		{"one that does, and its end", nil, [][]page.Setting{{order("base", page.Last), order("mid", page.Of(0))}, full}, "row | cell place-last place-0-mid | cell"},
-		{"so many a line as the widths come to anyway", []page.Setting{perLine("mid", 2), perLine("full", 0)}, [][]page.Setting{{takes("base", 6)}, {takes("base", 6)}, {takes("base", 6)}},
+		{"one that does, and its end", nil, [][]page.Setting{{order("base", page.Last), order("mid", page.Of(0))}, full},
+			"row | cell place-last place-0-mid | cell"},
+		{"so many a line as the widths come to anyway", []page.Setting{perLine("mid", 2), perLine("full", 0)},
+			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}, {takes("base", 6)}},
 			"row | cell take-6 | cell take-6 | cell take-6"},
-		{"so many a line instead of widths, and off again", []page.Setting{perLine("mid", 3), perLine("full", 0)}, [][]page.Setting{{takes("base", 6)}, {takes("base", 6)}, {takes("base", 6)}},
+		{"so many a line instead of widths, and off again", []page.Setting{perLine("mid", 3), perLine("full", 0)},
+			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}, {takes("base", 6)}},
 			"row per-3-mid per-off-full | cell take-6 | cell take-6 | cell take-6"},
 		{"one a line is the full line", []page.Setting{perLine("base", 1)}, [][]page.Setting{nil, nil}, "row | cell | cell"},
-		{"and must be said where widths are carried", []page.Setting{perLine("mid", 1)}, [][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row per-1-mid | cell take-6 | cell take-6"},
-		{"what was set to more than there was, hidden there", []page.Setting{into("base", 3), into("wide", 2)}, [][]page.Setting{{page.At("base").With(page.Shown, page.Hides).With(page.Width, page.Take(1)).With(page.Skip, page.Of(3)), shown("wide", true)}, full},
+		{"and must be said where widths are carried", []page.Setting{perLine("mid", 1)},
+			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row per-1-mid | cell take-6 | cell take-6"},
+		{"what was set to more than there was, hidden there", []page.Setting{into("base", 3), into("wide", 2)},
+			[][]page.Setting{{page.At("base").With(page.Shown, page.Hides).With(page.Width, page.Take(1)).With(page.Skip,
+				page.Of(3)), shown("wide", true)}, full},
 			"row of-3 | cell gone skip-2 take-1 back-wide | cell"},
-		{"what is spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)}, [][]page.Setting{{takes("base", 3)}, {takes("base", 3)}}, "row spread-between-wide | cell take-3 | cell take-3"},
-		{"where nothing is left to spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)}, [][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row | cell take-6 | cell take-6"},
+		{"what is spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)},
+			[][]page.Setting{{takes("base", 3)}, {takes("base", 3)}}, "row spread-between-wide | cell take-3 | cell take-3"},
+		{"where nothing is left to spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)},
+			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row | cell take-6 | cell take-6"},
 	} {
 		m := written(t, sample.PlainTwelve(), c.row, c.columns...)
 		var got []string
@@ -110,8 +132,10 @@ func TestGridTracksAreToldWholeColumns(t *testing.T) {
 	k.Technique = kit.Grid
 	divides := page.At("wide").With(page.Divides, page.Of(9))
 	m := written(t, k, []page.Setting{divides},
-		[]page.Setting{page.At("base").With(page.Width, page.Take(3)).With(page.Trail, page.Of(1)), takes("wide", 8)}, []page.Setting{takes("base", 3)})
-	for id, want := range map[string]string{"a": "cell take-3 trail-1 take-8-wide trail-1-wide", "b": "cell take-3 take-2-wide"} {
+		[]page.Setting{page.At("base").With(page.Width, page.Take(3)).With(page.Trail, page.Of(1)), takes("wide", 8)},
+		[]page.Setting{takes("base", 3)})
+	for id, want := range map[string]string{"a": "cell take-3 trail-1 take-8-wide trail-1-wide",
+		"b": "cell take-3 take-2-wide"} {
 		if got := m.classes(id); got != want {
 			t.Errorf("%s: got %s, want %s", id, got, want)
 		}
@@ -126,7 +150,8 @@ func TestFloatsStandWhereTheirRowsGuttersAllow(t *testing.T) {
 	k.Technique = kit.Float
 	oneLine := page.At("mid").With(page.PerLine, page.Of(3)).With(page.GapY, page.NoGap)
 	m := written(t, k, []page.Setting{oneLine},
-		[]page.Setting{takes("base", 8)}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 4)}, []page.Setting{page.At("base").With(page.Shown, page.Hides)})
+		[]page.Setting{takes("base", 8)}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 4)},
+		[]page.Setting{page.At("base").With(page.Shown, page.Hides)})
 	for id, want := range map[string]string{
 		"row": "row told per-3-mid gap-y-0-mid", "a": "cell take-8", "b": "cell take-8 run-mid", "c": "cell take-4 under",
 	} {

@@ -15,7 +15,8 @@ func TestSelectors(t *testing.T) {
 		return &page.Node{ID: id, Kind: page.Column, Name: name, Element: element}
 	}
 	first := &page.Node{ID: "row-1", Kind: page.Row, Name: "Wardens’ picks", Children: []*page.Node{
-		column("a", "Log", "aside"), column("b", "Pick", "article"), column("c", "Pick", "article"), column("d", "2 of 5", ""),
+		column("a", "Log", "aside"), column("b", "Pick", "article"), column("c", "Pick", "article"),
+		column("d", "2 of 5", ""),
 	}}
 	second := &page.Node{ID: "row-2", Kind: page.Row, Name: "Лог", Anchor: "log", Children: []*page.Node{
 		{ID: "e", Kind: page.Column, Name: "Story", Classes: []string{"paper", "lead"}},
@@ -24,7 +25,8 @@ func TestSelectors(t *testing.T) {
 		column("h", "Lead", ""),
 		column("i", "Nav", "nav"),
 	}}
-	s := NewSelectors(&page.Page{Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Whole page!", Children: []*page.Node{first, second}}}})
+	s := NewSelectors(&page.Page{Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Whole page!",
+		Children: []*page.Node{first, second}}}})
 	for id, want := range map[string]string{
 		"frame": ".whole-page", "row-1": ".wardens-picks", "row-2": "#log",
 		"a": ".wardens-picks > aside", "b": ".b", "c": ".c", "d": ".n2-of-5",
@@ -64,11 +66,13 @@ func TestSelectorsAreStableAndUnambiguous(t *testing.T) {
 			continue
 		}
 		gone, at := pg.Find(ids[r.IntN(len(ids))])
-		less := pg.WithChildren(at.Parent.ID, func(all []*page.Node) []*page.Node { return append(all[:at.Index:at.Index], all[at.Index+1:]...) })
+		less := pg.WithChildren(at.Parent.ID,
+			func(all []*page.Node) []*page.Node { return append(all[:at.Index:at.Index], all[at.Index+1:]...) })
 		after := NewSelectors(less)
 		less.Walk(func(n *page.Node, place page.Place) {
 			siblings := place.Parent != nil && place.Parent.ID == at.Parent.ID
-			if n.Kind == page.Block || siblings || code.Slug(n.Name) == code.Slug(gone.Name) || strings.Contains(s.of[n.ID], s.of[gone.ID]) {
+			if n.Kind == page.Block || siblings || code.Slug(n.Name) == code.Slug(gone.Name) ||
+				strings.Contains(s.of[n.ID], s.of[gone.ID]) {
 				return
 			}
 			if before := s.of[n.ID]; !strings.Contains(before, " > ") && after.of[n.ID] != before && !calledAs(gone, n) {
@@ -81,6 +85,9 @@ func TestSelectorsAreStableAndUnambiguous(t *testing.T) {
 // calledAs reports whether a node in a subtree is called as n is.
 func calledAs(gone, n *page.Node) bool {
 	found := false
-	(&page.Page{Body: []*page.Node{gone}}).Walk(func(c *page.Node, _ page.Place) { found = found || code.Slug(c.Name) == code.Slug(n.Name) })
+	(&page.Page{Body: []*page.Node{gone}}).Walk(func(c *page.Node, _ page.Place) {
+		found = found ||
+			code.Slug(c.Name) == code.Slug(n.Name)
+	})
 	return found
 }

@@ -64,10 +64,12 @@ var less = dialect{
 // breakpoint's own variable; where media queries are no ranges, what is just below it is
 // worked out.
 func lessHead(k *kit.Kit) string {
-	from, below, between := `~"(min-width: @{low})"`, `~"(max-width: @{below})"`, `~"(min-width: @{low}) and (max-width: @{below})"`
+	from, below, between := `~"(min-width: @{low})"`, `~"(max-width: @{below})"`,
+		`~"(min-width: @{low}) and (max-width: @{below})"`
 	under := "\n  @below: if((get-unit(@high) = px), @high - 0.02, @high - 0.001);"
 	if k.Ranges {
-		from, below, between, under = `~"(width >= @{low})"`, `~"(width < @{high})"`, `~"(width >= @{low}) and (width < @{high})"`, ""
+		from, below, between, under = `~"(width >= @{low})"`, `~"(width < @{high})"`,
+			`~"(width >= @{low}) and (width < @{high})"`, ""
 	}
 	return `@import "settings";
 

@@ -72,7 +72,8 @@ func New(l *layout.Layout, pr *project.Project, o code.Options) *Mixed {
 // Write writes a page with w, whose markup then has no grid classes.
 func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed {
 	w.Selectors = markup.NewSelectors(l.Page())
-	m := &Mixed{Markup: w.Page(depth), kit: l.Kit(), page: l.Page(), layout: l, whole: o.Whole, gathered: o.Gathered, included: map[string]bool{}}
+	m := &Mixed{Markup: w.Page(depth), kit: l.Kit(), page: l.Page(), layout: l, whole: o.Whole, gathered: o.Gathered,
+		included: map[string]bool{}}
 	used := m.Markup.Used()
 	fits := slices.Contains(used, say.Fit)
 	if o.Whole {
@@ -140,7 +141,8 @@ func (m *Mixed) rule(outer, n *page.Node, all []string) *ruleSet {
 	r := &ruleSet{node: n.ID, selectors: all, within: all, at: make([][]call, len(m.kit.Breakpoints))}
 	some := false
 	for _, c := range m.Markup.Said.Node(n.ID) {
-		if c == say.Base(page.Column) || c.Field == page.Divides && !m.divides() { // its row's rule says it, or nothing needs it
+		// its row's rule says it, or nothing needs it
+		if c == say.Base(page.Column) || c.Field == page.Divides && !m.divides() {
 			continue
 		}
 		bp := c.From
@@ -184,14 +186,17 @@ var callNames = map[say.Saying]string{
 	{On: page.Row, Field: page.Divides}: "divide", {On: page.Row, Field: page.PerLine}: "per",
 	{On: page.Row, Field: page.GapX}: "gap-x", {On: page.Row, Field: page.GapY}: "gap-y",
 	{On: page.Row, Field: page.Align}: "align", {On: page.Row, Field: page.Spread}: "spread",
-	{On: page.Column, Field: page.Order}: "place", {On: page.Column, Field: page.Skip}: "skip", {On: page.Column, Field: page.Width}: "take",
-	{On: page.Column, Field: page.Trail}: "trail", {On: page.Column, Field: page.Nudge}: "nudge", {On: page.Column, Field: page.Align}: "self",
-	say.Fit: "fit", say.Told: "told",
+	{On: page.Column, Field: page.Order}: "place", {On: page.Column, Field: page.Skip}: "skip",
+	{On: page.Column, Field: page.Width}: "take",
+	{On: page.Column, Field: page.Trail}: "trail", {On: page.Column, Field: page.Nudge}: "nudge",
+	{On: page.Column, Field: page.Align}: "self",
+	say.Fit:                              "fit", say.Told: "told",
 }
 
 // termNames are the mixins of values that are words.
 var termNames = map[page.Term]string{
-	page.Fixed: "frame", page.Fluid: "frame-open", page.UpTo: "frame-up-to", page.Capped: "frame-cap", page.No: "gone", page.Yes: "back",
+	page.Fixed: "frame", page.Fluid: "frame-open", page.UpTo: "frame-up-to", page.Capped: "frame-cap", page.No: "gone",
+	page.Yes:   "back",
 	page.Whole: "full", page.Shared: "share", page.OfContent: "natural",
 	page.Leads: "lead", page.Runs: "run", page.Turns: "turn", page.Under: "under",
 }

@@ -79,17 +79,20 @@ func (l *lister) units() {
 		field   page.Field
 		doc, at string
 	}{
-		{page.Width, "{n} columns wide, of as many as the kit has or as {of} says.", "{n} columns wide, from column {at} on."},
+		{page.Width, "{n} columns wide, of as many as the kit has or as {of} says.",
+			"{n} columns wide, from column {at} on."},
 		{page.Skip, "{n} empty columns before it.", "{n} empty columns before it, which begins at column {at}."},
 		{page.Trail, "{n} empty columns after it.", "{n} empty columns after it, from column {at} on."},
-		{page.Nudge, "Moved by {n} columns on screen, without making room.", "Moved by {n} columns on screen from column {at}, without making room."},
+		{page.Nudge, "Moved by {n} columns on screen, without making room.",
+			"Moved by {n} columns on screen from column {at}, without making room."},
 	} {
 		if !l.s.Says(page.Column, what.field) && what.field != page.Width {
 			continue
 		}
 		name := sheet.Property(what.field)
 		if l.s.Spans() {
-			l.add(name, "{n} columns wide.", []string{"n"}, l.s.Say(say.Saying{On: page.Column, Field: page.Width, Value: page.Take(1)}, "{n}"))
+			l.add(name, "{n} columns wide.", []string{"n"},
+				l.s.Say(say.Saying{On: page.Column, Field: page.Width, Value: page.Take(1)}, "{n}"))
 			continue
 		}
 		part, gaps := "--kr-"+name, "--kr-"+name+"-gaps"
@@ -109,7 +112,8 @@ func (l *lister) units() {
 			l.add(name, what.doc, []string{"n", "of"}, body(css.D(part, "calc({n} / {of})"), css.D(gaps, "0")))
 		}
 		if l.m.included[name+"-part"] {
-			l.add(name+"-part", "The same for a part of an uneven row, and what it has of gutters besides.", []string{"part", "gaps"},
+			l.add(name+"-part", "The same for a part of an uneven row, and what it has of gutters besides.",
+				[]string{"part", "gaps"},
 				body(css.D(part, "calc({part})"), css.D(gaps, "calc({gaps})")))
 		}
 	}
@@ -121,7 +125,8 @@ func (l *lister) columns() {
 	for _, width := range []struct {
 		value page.Value
 		doc   string
-	}{{page.Full, "The full line."}, {page.Share, "An equal share of what is left of its line."}, {page.Natural, "As wide as its content."}} {
+	}{{page.Full, "The full line."}, {page.Share, "An equal share of what is left of its line."},
+		{page.Natural, "As wide as its content."}} {
 		if l.s.Says(page.Column, page.Width, width.value.Term) {
 			l.simple(page.Column, page.Width, width.value, width.doc)
 		}
@@ -135,27 +140,32 @@ func (l *lister) columns() {
 	if l.s.Says(page.Column, page.Shown, page.Yes) {
 		l.simple(page.Column, page.Shown, page.Shows, "Shown again.")
 	}
-	l.with(page.Column, page.Align, page.Top, "How it stands in its line: flex-start, center, flex-end, stretch, or auto for as its row says.")
+	l.with(page.Column, page.Align, page.Top,
+		"How it stands in its line: flex-start, center, flex-end, stretch, or auto for as its row says.")
 }
 
 // rows adds the mixins of rows.
 func (l *lister) rows() {
-	l.with(page.Row, page.Align, page.Top, "How a row's columns stand in their line: flex-start, center, flex-end or stretch.")
-	l.with(page.Row, page.Spread, page.Centre, "Where what a line leaves free goes: flex-start, center, flex-end, space-between, space-around or space-evenly.")
+	l.with(page.Row, page.Align, page.Top,
+		"How a row's columns stand in their line: flex-start, center, flex-end or stretch.")
+	l.with(page.Row, page.Spread, page.Centre,
+		"Where what a line leaves free goes: flex-start, center, flex-end, space-between, space-around or space-evenly.")
 	if l.m.kit.Technique == kit.Grid {
 		l.simple(page.Row, page.Spread, page.Start, "Columns on the row's tracks again.")
 	}
 	l.with(page.Row, page.PerLine, page.Of(1), "{n} equal columns a line, said once for all of a row's columns.")
 	l.simple(page.Row, page.PerLine, page.Of(0), "As wide as its columns say again.")
 	if l.s.Says(page.Row, page.Told) {
-		l.simple(page.Row, page.Told, page.Value{}, "A row of so many a line, some of which are hidden: each says itself where it stands in its line.")
+		l.simple(page.Row, page.Told, page.Value{},
+			"A row of so many a line, some of which are hidden: each says itself where it stands in its line.")
 	}
 	l.with(page.Row, page.GapX, page.Px(1), "A gutter of its own between a row's columns, in px.")
 	l.simple(page.Row, page.GapX, page.KitGap, "The kit's gutter between a row's columns again.")
 	l.with(page.Row, page.GapY, page.Px(1), "A gutter of its own between a row's lines, in px.")
 	l.simple(page.Row, page.GapY, page.KitGap, "The kit's gutter between a row's lines again.")
 	if l.m.divides() {
-		l.with(page.Row, page.Divides, page.Of(1), "A row that divides into {n} columns; those count by as many: take(2, {n}).")
+		l.with(page.Row, page.Divides, page.Of(1),
+			"A row that divides into {n} columns; those count by as many: take(2, {n}).")
 		l.simple(page.Row, page.Divides, page.Fresh, "The kit's columns again.")
 	}
 }
@@ -178,7 +188,8 @@ func (m *Mixed) bases() []base {
 	for _, c := range s.Frames() {
 		b := base{m.call(c, m.columns()).mixin, docs[c.Value.Term], make([][]sheet.Nested, len(k.Breakpoints))}
 		if c.Value.Term == page.UpTo {
-			b.doc = "A container as wide as the viewport below " + k.Breakpoints[c.From].Name + ", and as the kit says from there on."
+			b.doc = "A container as wide as the viewport below " + k.Breakpoints[c.From].Name +
+				", and as the kit says from there on."
 		}
 		for i := range k.Breakpoints {
 			if body := s.Frame(c, i); len(body) > 0 {
@@ -190,7 +201,8 @@ func (m *Mixed) bases() []base {
 	if !s.Says(page.Row, page.Base) {
 		return all
 	}
-	b := base{"row", "A row, whose children are its columns: each the full line until told otherwise.", make([][]sheet.Nested, len(k.Breakpoints))}
+	b := base{"row", "A row, whose children are its columns: each the full line until told otherwise.",
+		make([][]sheet.Nested, len(k.Breakpoints))}
 	before := 0.0
 	for i := range k.Breakpoints {
 		add := func(selector string, body ...css.Declaration) {

@@ -24,7 +24,8 @@ func TestGalleriesAreOneRule(t *testing.T) {
 			id := fmt.Sprintf("column-%d", i+1)
 			row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id})
 		}
-		p := &page.Page{ID: "page", Name: "Page", File: "page.html", Kit: "kit", Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
+		p := &page.Page{ID: "page", Name: "Page", File: "page.html", Kit: "kit",
+			Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
 		row.At = []page.Setting{page.At("mid").With(page.PerLine, page.Of(2)), page.At("wide").With(page.PerLine, page.Of(4))}
 		css := New(layout.Of(k, p), sample.Of(p, k), code.Options{}).CSS().String()
 		if strings.Contains(css, ".column-") || strings.Contains(css, "nth-child(4n + 1)") != (technique == kit.Float) {
@@ -32,7 +33,8 @@ func TestGalleriesAreOneRule(t *testing.T) {
 		}
 		row.Children[2].At = []page.Setting{page.At("wide").With(page.Shown, page.Hides)}
 		scss := New(layout.Of(k, p), sample.Of(p, k), code.Options{}).SCSS()[2].Text
-		if told := strings.Contains(scss, "kr.told;") && strings.Contains(scss, ".column-2 {"); told != (technique == kit.Float) {
+		if told := strings.Contains(scss, "kr.told;") &&
+			strings.Contains(scss, ".column-2 {"); told != (technique == kit.Float) {
 			t.Errorf("%s with one hidden:\n%s", technique, scss)
 		}
 	}
@@ -50,7 +52,8 @@ func TestMixinsAreDocumented(t *testing.T) {
 		p := &page.Page{Name: "Empty", File: "empty.html", Kit: k.ID}
 		m := New(layout.Of(k, p), sample.Of(p, k), code.Options{Whole: true})
 		for _, b := range m.bases() {
-			if name := strings.TrimSuffix(strings.TrimSuffix(b.name, "-wide"), "-full"); !strings.Contains(string(text), "`"+name) {
+			if name := strings.TrimSuffix(strings.TrimSuffix(b.name, "-wide"), "-full"); !strings.Contains(string(text),
+				"`"+name) {
 				t.Errorf("it lacks %s", b.name)
 			}
 		}

@@ -29,7 +29,8 @@ func (m *Mixed) overlay(p *css.Printer, d *dialect) {
 		}
 		indent, shut := "    ", ""
 		if i == 0 {
-			p.Body(indent, []css.Declaration{css.D("position", "absolute"), css.D("z-index", d.value("layer")), css.D("content", `""`), css.D("pointer-events", "none")})
+			p.Body(indent, []css.Declaration{css.D("position", "absolute"), css.D("z-index", d.value("layer")),
+				css.D("content", `""`), css.D("pointer-events", "none")})
 		} else {
 			var open string
 			open, shut = d.kitFrom(bp.Name)

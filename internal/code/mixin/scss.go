@@ -86,10 +86,12 @@ var scss = dialect{
 
 // scssHead is what the mixins begin with.
 func scssHead(ranges bool) string {
-	from, below, between := "(min-width: #{map.get(settings.$breakpoints, $name)})", "(max-width: #{map.get(settings.$below, $name)})",
+	from, below, between := "(min-width: #{map.get(settings.$breakpoints, $name)})",
+		"(max-width: #{map.get(settings.$below, $name)})",
 		"(min-width: #{map.get(settings.$breakpoints, $low)}) and (max-width: #{map.get(settings.$below, $high)})"
 	if ranges {
-		from, below = "(width >= #{map.get(settings.$breakpoints, $name)})", "(width < #{map.get(settings.$breakpoints, $name)})"
+		from, below = "(width >= #{map.get(settings.$breakpoints, $name)})",
+			"(width < #{map.get(settings.$breakpoints, $name)})"
 		between = "(width >= #{map.get(settings.$breakpoints, $low)}) and (width < #{map.get(settings.$breakpoints, $high)})"
 	}
 	return `@use "sass:map";

@@ -20,7 +20,8 @@ func pageOf(columns ...*page.Node) *page.Page {
 }
 
 func column(id, element string, width page.Value) *page.Node {
-	return &page.Node{ID: id, Kind: page.Column, Name: id, Element: element, At: []page.Setting{page.At("mid").With(page.Width, width)}}
+	return &page.Node{ID: id, Kind: page.Column, Name: id, Element: element,
+		At: []page.Setting{page.At("mid").With(page.Width, width)}}
 }
 
 // A row's rule for its columns outranks no rule of theirs, though the row has an id and a
@@ -73,7 +74,8 @@ func TestRulesAreReadEverywhere(t *testing.T) {
 			t.Errorf("%s: older browsers read no ranges", technique)
 		}
 		k.Ranges = true
-		if ranges := sheet.Whole(k, nil).String(); !strings.Contains(ranges, "@media (width >= 620px)") || strings.Contains(ranges, "min-width: 6") {
+		if ranges := sheet.Whole(k, nil).String(); !strings.Contains(ranges, "@media (width >= 620px)") ||
+			strings.Contains(ranges, "min-width: 6") {
 			t.Errorf("%s: the kit asks for ranges", technique)
 		}
 	}

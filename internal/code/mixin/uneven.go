@@ -63,7 +63,8 @@ func (l partList) holds(n, at int) bool {
 func (l partList) mixin(name, doc string, more ...css.Declaration) mixin {
 	n, all := l.columns.N(), l.before(l.columns.N()+1)
 	return mixin{
-		name: name + "-at" + l.suffix, params: []string{"n", "at"}, doc: doc, parts: &l, back: name == sheet.Property(page.Skip),
+		name: name + "-at" + l.suffix, params: []string{"n", "at"}, doc: doc, parts: &l,
+		back: name == sheet.Property(page.Skip),
 		body: append([]css.Declaration{
 			css.D("--kr-"+name, fmt.Sprintf("calc({part} / %d)", all)),
 			css.D("--kr-"+name+"-gaps", fmt.Sprintf("calc({n} - %d * {part} / %d)", n, all)),

@@ -60,9 +60,11 @@ func (s *Styler) Cell() (all []css.Declaration) {
 		all = append(all, css.D("--kr-below", "1"), css.D("--kr-beside", "0"))
 		if s.Counts() {
 			all = append(all, css.D("--kr-clear", "inline-start"))
-			below, beside, clear = "var(--kr-line-below, "+below+")", "var(--kr-line-beside, "+beside+")", "var(--kr-line-clear, var(--kr-clear))"
+			below, beside, clear = "var(--kr-line-below, "+below+")", "var(--kr-line-beside, "+beside+")",
+				"var(--kr-line-clear, var(--kr-clear))"
 		}
-		all = append(all, css.D("float", "inline-start"), css.D("clear", clear), css.D("width", size), css.D("min-height", "1px"))
+		all = append(all, css.D("float", "inline-start"), css.D("clear", clear), css.D("width", size),
+			css.D("min-height", "1px"))
 		if g := s.gutter(); g != "" {
 			left = sum(left, g+" * "+beside)
 		}
@@ -90,7 +92,8 @@ func (s *Styler) Cell() (all []css.Declaration) {
 
 // Spans reports whether all that columns do is span so many of their row's tracks.
 func (s *Styler) Spans() bool {
-	if s.k.Technique != kit.Grid || s.Says(page.Row, page.Divides) || s.Says(page.Row, page.Spread) || s.Says(page.Column, page.Width, page.Portion) ||
+	if s.k.Technique != kit.Grid || s.Says(page.Row, page.Divides) || s.Says(page.Row, page.Spread) ||
+		s.Says(page.Column, page.Width, page.Portion) ||
 		s.Says(page.Column, page.Skip) || s.Says(page.Column, page.Trail) || s.Says(page.Column, page.Nudge) {
 		return false
 	}

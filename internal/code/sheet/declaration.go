@@ -14,8 +14,9 @@ import (
 // words are what CSS calls how a column stands in its line, and where what is unspent
 // goes.
 var words = map[page.Term]string{
-	page.AsRow: "auto", page.AtTop: "flex-start", page.AtMiddle: "center", page.AtBottom: "flex-end", page.Stretched: "stretch",
-	page.AtStart: "flex-start", page.AtCentre: "center", page.AtEnd: "flex-end",
+	page.AsRow: "auto", page.AtTop: "flex-start", page.AtMiddle: "center", page.AtBottom: "flex-end",
+	page.Stretched: "stretch",
+	page.AtStart:   "flex-start", page.AtCentre: "center", page.AtEnd: "flex-end",
 	page.InBetween: "space-between", page.AllAround: "space-around", page.Evenly: "space-evenly",
 }
 
@@ -198,13 +199,16 @@ func (s *Styler) Inside(c say.Saying, n string) []Nested {
 }
 
 var counted = []Nested{
-	{Child("*"), []css.Declaration{css.D("--kr-line-below", "1"), css.D("--kr-line-beside", "1"), css.D("--kr-line-clear", "none")}},
-	{Child(":nth-child({n}n + 1)"), []css.Declaration{css.D("--kr-line-beside", "0"), css.D("--kr-line-clear", "inline-start")}},
+	{Child("*"), []css.Declaration{css.D("--kr-line-below", "1"), css.D("--kr-line-beside", "1"),
+		css.D("--kr-line-clear", "none")}},
+	{Child(":nth-child({n}n + 1)"),
+		[]css.Declaration{css.D("--kr-line-beside", "0"), css.D("--kr-line-clear", "inline-start")}},
 	{Child(":nth-child(-n + {n})"), []css.Declaration{css.D("--kr-line-below", "0")}},
 }
 
 // uncounted is what leaves that to the floats themselves.
-var uncounted = []css.Declaration{css.D("--kr-line-below", "initial"), css.D("--kr-line-beside", "initial"), css.D("--kr-line-clear", "initial")}
+var uncounted = []css.Declaration{css.D("--kr-line-below", "initial"), css.D("--kr-line-beside", "initial"),
+	css.D("--kr-line-clear", "initial")}
 
 func (s *Styler) gapOf(q quantity, c say.Saying, word string) string {
 	if c.Value == page.KitGap {

@@ -14,7 +14,8 @@ import (
 func ExampleStyler_Declarations() {
 	k := sample.PlainTwelve()
 	takes := say.Saying{On: page.Column, Field: page.Width, Value: page.Take(3), From: 2}
-	for _, d := range sheet.NewStyler(k, []say.Saying{say.Base(page.Row), say.Base(page.Column), takes}, false).Declarations(takes) {
+	for _, d := range sheet.NewStyler(k, []say.Saying{say.Base(page.Row), say.Base(page.Column), takes},
+		false).Declarations(takes) {
 		fmt.Println(d.Name, d.Value)
 	}
 	// Output:

@@ -68,7 +68,8 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 // CountsNow reports whether a rule asks how many units a row has at the breakpoint
 // of the moment.
 func (s *Styler) CountsNow() bool {
-	return s.Says(page.Column, page.Width, page.Shared) || s.k.Technique == kit.Grid && !s.Spans() || strings.Contains(strings.Join(s.gap.at, ""), "--kr-of")
+	return s.Says(page.Column, page.Width, page.Shared) || s.k.Technique == kit.Grid && !s.Spans() ||
+		strings.Contains(strings.Join(s.gap.at, ""), "--kr-of")
 }
 
 // gaps is a row's gutters.

@@ -49,7 +49,8 @@ func blocks(k *kit.Kit, sayings []say.Saying) []css.Block {
 			b.Rules = append(b.Rules, css.Rule{Selectors: []string{selector}, Body: body})
 		}
 		for _, inner := range s.Inside(c, Word(c.Value)) {
-			b.Rules = append(b.Rules, css.Rule{Selectors: []string{strings.ReplaceAll(inner.Selector, "&", selector)}, Body: inner.Body})
+			b.Rules = append(b.Rules,
+				css.Rule{Selectors: []string{strings.ReplaceAll(inner.Selector, "&", selector)}, Body: inner.Body})
 		}
 	}
 	return blocks

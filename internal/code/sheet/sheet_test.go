@@ -42,7 +42,8 @@ func written(t *testing.T, k *kit.Kit, row []page.Setting, columns ...[]page.Set
 	for i, at := range columns {
 		id := string(rune('a' + i))
 		r.Children = append(r.Children, &page.Node{ID: id, Kind: page.Column, Name: id, At: at, Children: []*page.Node{
-			{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(90)}},
+			{ID: id + "-text", Kind: page.Block, Name: "Text",
+				Content: &page.Content{Type: page.Text, Height: kit.Px(40), Width: kit.Px(90)}},
 		}})
 	}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
@@ -92,9 +93,11 @@ func TestRules(t *testing.T) {
 		{"six of twelve", written(t, flex, nil, six), 0, ".kr-take-6", "--kr-take: calc(6 / 12)"},
 		{"one that skips", written(t, flex, nil, []page.Setting{skips}), 0, ".kr-cell",
 			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; flex: 0 0 calc((100% + 24px) * var(--kr-take) - 24px); min-width: 0; margin: 0; margin-inline: calc((100% + 24px) * var(--kr-skip)) 0; padding: 0"},
-		{"a share of what is left", written(t, flex, nil, share, six), 0, ".kr-share", "--kr-size: 1 0 calc((100% + 24px) / 12 - 24px)"},
+		{"a share of what is left", written(t, flex, nil, share, six), 0, ".kr-share",
+			"--kr-size: 1 0 calc((100% + 24px) / 12 - 24px)"},
 		{"as wide as the content", written(t, flex, nil, natural, six), 0, ".kr-natural", "--kr-size: 0 0 auto"},
-		{"three a line", written(t, flex, three, nil, nil, nil), 0, ".kr-per-3", "--kr-each: 0 0 calc((100% + 24px) / 3 - 24px); --kr-still: 0"},
+		{"three a line", written(t, flex, three, nil, nil, nil), 0, ".kr-per-3",
+			"--kr-each: 0 0 calc((100% + 24px) / 3 - 24px); --kr-still: 0"},
 		{"a gutter of its own", written(t, flex, own, six, six), 0, ".kr-gap-x-8", "--kr-gap: 8px"},
 		{"and the kit's beside it", written(t, flex, own, six, six), 0, ".kr-row",
 			"display: flex; flex-wrap: wrap; --kr-gap: 24px; gap: 24px var(--kr-gap); padding: 0; margin: 0; list-style: none"},
@@ -110,12 +113,15 @@ func TestRules(t *testing.T) {
 		{"which is all a width says", written(t, grid, nil, six, six), 0, ".kr-take-6", "grid-column-end: span 6"},
 		{"one that skips works the row out from what it spans", written(t, grid, nil, []page.Setting{skips}), 0, ".kr-cell",
 			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; --kr-f: min(1, var(--kr-take) + var(--kr-skip)); --kr-row: calc((100% - 24px * (var(--kr-f) - 1)) / var(--kr-f)); grid-column-end: span calc(var(--kr-f) * 12); width: calc((var(--kr-row) + 24px) * var(--kr-take) - 24px); margin: 0; margin-inline: calc((var(--kr-row) + 24px) * var(--kr-skip)) 0; padding: 0"},
-		{"uneven tracks know how wide they are", written(t, uneven, nil, []page.Setting{takes("base", 2)}), 0, ".kr-take-2", "grid-column-end: span 2"},
+		{"uneven tracks know how wide they are", written(t, uneven, nil, []page.Setting{takes("base", 2)}), 0, ".kr-take-2",
+			"grid-column-end: span 2"},
 		{"what is skipped before them must be said where it is", written(t, uneven, nil, []page.Setting{
 			page.At("base").With(page.Width, page.Take(2)).With(page.Skip, page.Of(1))}), 0, ".kr-take-2-at-2",
 			"--kr-take: calc(5 / 9); --kr-take-gaps: calc(2 - 5 * 5 / 9)"},
-		{"floats", written(t, float, nil, six, six), 0, ".kr-row", "display: flow-root; padding: 0; margin: 0; list-style: none"},
-		{"a float runs on beside the one before", written(t, float, nil, six, six), 0, ".kr-run", "--kr-below: 0; --kr-beside: 1; clear: none"},
+		{"floats", written(t, float, nil, six, six), 0, ".kr-row",
+			"display: flow-root; padding: 0; margin: 0; list-style: none"},
+		{"a float runs on beside the one before", written(t, float, nil, six, six), 0, ".kr-run",
+			"--kr-below: 0; --kr-beside: 1; clear: none"},
 		{"a container", written(t, flex, nil, six), 1, ".kr-frame", "max-width: 604px"},
 	} {
 		if got := ruleOf(sheet.Used(c.markup.Said.Layout.Kit(), c.markup.Used()), c.block, c.selector); got != c.want {

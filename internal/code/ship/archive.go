@@ -38,7 +38,8 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 		if err := ctx.Err(); err != nil {
 			return nil, err
 		}
-		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins", TypeScript: "components"}[form.Form]
+		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins",
+			TypeScript: "components"}[form.Form]
 		for _, f := range Files(l, pr, form.Form, o) {
 			text := f.Text
 			if f.Name == OwnStyle && (form.Form == SCSS || form.Form == Less) {

@@ -30,8 +30,10 @@ func pageOf(contents ...page.Content) *page.Page {
 // Every type of content as markup and as components: to be read.
 func TestEveryBlock(t *testing.T) {
 	long := "Wind north-west four, showers. Two hundred redwings over by eight, and a woodcock that sat under the gate until the post came."
-	scaled := page.Content{Type: page.Picture, Picture: "picture", Fit: true, Width: kit.Px(480), Height: kit.Px(300), Alt: `A "tern" & two {gulls}`}
-	scaled.Sources = []page.Source{{From: "mid", Picture: "picture", Width: kit.Px(900), Height: kit.Px(300)}, {From: "wide", Picture: "picture", Width: kit.Px(1200), Height: kit.Px(300)}}
+	scaled := page.Content{Type: page.Picture, Picture: "picture", Fit: true, Width: kit.Px(480), Height: kit.Px(300),
+		Alt: `A "tern" & two {gulls}`}
+	scaled.Sources = []page.Source{{From: "mid", Picture: "picture", Width: kit.Px(900), Height: kit.Px(300)},
+		{From: "wide", Picture: "picture", Width: kit.Px(1200), Height: kit.Px(300)}}
 	p := pageOf(
 		page.Content{Type: page.Heading, Level: 2, Text: "Terns & <gulls> {of} the point"},
 		page.Content{Type: page.Text, Text: long},
@@ -41,7 +43,8 @@ func TestEveryBlock(t *testing.T) {
 		scaled,
 		page.Content{Type: page.Button, Text: "Send a sighting"},
 		page.Content{Type: page.Button, Text: "See the tides", Link: "tides.html?day=1&harbour=outer"},
-		page.Content{Type: page.Card, Level: 3, Text: "The tern raft", Picture: "picture", Width: kit.Px(40), Height: kit.Px(30), Alt: "A raft", Items: []string{"Forty nests.", "No cats."}},
+		page.Content{Type: page.Card, Level: 3, Text: "The tern raft", Picture: "picture", Width: kit.Px(40),
+			Height: kit.Px(30), Alt: "A raft", Items: []string{"Forty nests.", "No cats."}},
 		page.Content{Type: page.Card, Level: 4, Text: "A card of words"},
 		page.Content{Type: page.Form, Text: "Send", Items: []string{"Your name", "What & where?", "ǅ"}},
 		page.Content{Type: page.HTML, Text: "<p>Kept <b>as given</b>\nover two lines.</p>"},

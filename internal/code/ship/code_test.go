@@ -158,7 +158,8 @@ func TestTextStaysText(t *testing.T) {
 	})
 	pg.Name = evil
 	l := layout.Of(&k, pg)
-	for _, text := range []string{Document(l, pr, code.Options{Ends: true}), sheet.Whole(&k, markup.Write(l, pr, code.Options{}).Used()).String()} {
+	for _, text := range []string{Document(l, pr, code.Options{Ends: true}),
+		sheet.Whole(&k, markup.Write(l, pr, code.Options{}).Used()).String()} {
 		z := html.NewTokenizer(strings.NewReader(text))
 		for z.Next() != html.ErrorToken {
 			if token := z.Token(); token.Data == "script" {

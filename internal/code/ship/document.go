@@ -115,7 +115,9 @@ func sourceStyle(k *kit.Kit) string {
 		high = "var(--high-" + bp.Name + ", " + high + ")"
 		wide = "var(--wide-" + bp.Name + ", " + wide + ")"
 		ratio = "var(--ratio-" + bp.Name + ", " + ratio + ")"
-		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .kr-hold {\n    height: " + high + ";\n  }\n\n  .kr-hold.kr-scaled {\n    height: auto;\n    aspect-ratio: " + ratio + ";\n    contain-intrinsic-width: " + wide + ";\n  }\n}\n")
+		b.WriteString("\n@media (min-width: " + bp.From.String() + ") {\n  .kr-hold {\n    height: " + high +
+			";\n  }\n\n  .kr-hold.kr-scaled {\n    height: auto;\n    aspect-ratio: " + ratio +
+			";\n    contain-intrinsic-width: " + wide + ";\n  }\n}\n")
 	}
 	return b.String()
 }

@@ -15,7 +15,8 @@ func ExampleFiles() {
 	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{
 		{ID: "log", Name: "Log", Kind: page.Column, At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}},
-		{ID: "tides", Name: "Tides", Kind: page.Column, Element: "aside", At: []page.Setting{page.At("mid").With(page.Width, page.Take(4))}},
+		{ID: "tides", Name: "Tides", Kind: page.Column, Element: "aside",
+			At: []page.Setting{page.At("mid").With(page.Width, page.Take(4))}},
 	}}
 	p.Body = []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container, Children: []*page.Node{row}}}
 	pr, l := sample.Of(p, k), layout.Of(k, p)

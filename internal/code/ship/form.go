@@ -31,7 +31,8 @@ var Forms = []struct {
 	Form
 	Name string
 }{
-	{Used, "Classes, used part"}, {Whole, "Classes, whole kit"}, {SCSS, "Mixins, SCSS"}, {Less, "Mixins, Less"}, {Plain, "Mixins, plain CSS"}, {TypeScript, "Components"},
+	{Used, "Classes, used part"}, {Whole, "Classes, whole kit"}, {SCSS, "Mixins, SCSS"}, {Less, "Mixins, Less"},
+	{Plain, "Mixins, plain CSS"}, {TypeScript, "Components"},
 }
 
 // Files is a page in a form: its markup first, if it has any of its own, and last what the

@@ -90,7 +90,8 @@ func TestCosts(t *testing.T) {
 		t.Errorf("used %+v\nwhole %+v\nmixins %+v", used, whole, mixed)
 	}
 	for _, c := range []Cost{used, whole, mixed} {
-		if c.Total.Raw != c.Markup.Raw+c.Stylesheet.Raw || c.Stylesheet.Gzip >= c.Stylesheet.Raw || c.Stylesheet.Brotli >= c.Stylesheet.Gzip {
+		if c.Total.Raw != c.Markup.Raw+c.Stylesheet.Raw || c.Stylesheet.Gzip >= c.Stylesheet.Raw ||
+			c.Stylesheet.Brotli >= c.Stylesheet.Gzip {
 			t.Errorf("%+v", c)
 		}
 	}
@@ -126,9 +127,12 @@ func TestArchive(t *testing.T) {
 		texts[f.Name] = string(text)
 	}
 	for name, want := range map[string]string{
-		"README.md": "npx sass mixins/scss/index.scss mixins/index.css", "classes/index.html": `<link rel="stylesheet" href="kit.css">`, "classes/kit.css": ".kr-row {",
-		"classes/kit.whole.css": ".kr-take-11-full {", "mixins/index.html": `<div class="whole-page">`, "mixins/index.css": ".masthead > nav {", "mixins/scss/_kit.scss": "@mixin row {",
-		"mixins/less/kit.less": ".kr-row(@own: {}) {", "components/index.tsx": `<Row as="header">`, "components/pictures/terns.svg": "<svg",
+		"README.md":          "npx sass mixins/scss/index.scss mixins/index.css",
+		"classes/index.html": `<link rel="stylesheet" href="kit.css">`, "classes/kit.css": ".kr-row {",
+		"classes/kit.whole.css": ".kr-take-11-full {", "mixins/index.html": `<div class="whole-page">`,
+		"mixins/index.css": ".masthead > nav {", "mixins/scss/_kit.scss": "@mixin row {",
+		"mixins/less/kit.less": ".kr-row(@own: {}) {", "components/index.tsx": `<Row as="header">`,
+		"components/pictures/terns.svg": "<svg",
 	} {
 		if !strings.Contains(texts[name], want) {
 			t.Errorf("%s lacks %s: %.200s", name, want, texts[name])
@@ -167,7 +171,8 @@ func TestNamesStayInTheirComments(t *testing.T) {
 	short.Kits, short.Pages = append([]*kit.Kit{&k}, pr.Kits[1:]...), append([]*page.Page{&pg}, pr.Pages[1:]...)
 	for _, form := range Forms {
 		for _, f := range Files(layout.Of(&k, &pg), &short, form.Form, code.Options{Ends: true}) {
-			if !strings.HasSuffix(f.Name, "ss") && strings.Contains(f.Text, "*/ alert") || strings.HasSuffix(f.Name, ".css") && strings.Contains(f.Text, "*/ alert") {
+			if !strings.HasSuffix(f.Name, "ss") && strings.Contains(f.Text, "*/ alert") || strings.HasSuffix(f.Name, ".css") &&
+				strings.Contains(f.Text, "*/ alert") {
 				t.Errorf("%s of %s lets a name out of its comment:\n%.300s", f.Name, form.Name, f.Text)
 			}
 		}
@@ -184,7 +189,8 @@ func TestPagesCalledAsOtherFiles(t *testing.T) {
 	p := *pr.Pages[0]
 	p.File = "kit.html"
 	l := layout.Of(pr.Kits[0], &p)
-	if readme := archiveReadme(l); !strings.Contains(readme, "mixins/kit-page.css") || strings.Contains(readme, "STYLE") || strings.Contains(readme, "mixins/kit.css") {
+	if readme := archiveReadme(l); !strings.Contains(readme, "mixins/kit-page.css") ||
+		strings.Contains(readme, "STYLE") || strings.Contains(readme, "mixins/kit.css") {
 		t.Errorf("README:\n%s", readme)
 	}
 	for _, form := range Forms {

@@ -208,16 +208,16 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                 <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
                   2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
                 </span>
-                <button
+                <Button
                   ref={toggle}
-                  type="button"
                   aria-expanded={drawer}
                   onClick={() => setDrawer(!drawer)}
-                  className="ml-auto hidden items-center gap-1.5 rounded-md border border-control bg-raised px-2 py-1 whitespace-nowrap max-[1080px]:flex"
+                  size="small"
+                  className="ml-auto hidden max-[1080px]:flex"
                 >
                   <PanelRight size={13} aria-hidden="true" />
                   Why and code
-                </button>
+                </Button>
               </div>
               {empty ? (
                 <Empty onStart={() => addRow.current?.focus()} />
@@ -239,17 +239,17 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
             className={`grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
           >
             <div className="max-h-[58vh] min-h-0 overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]">
-              <button
-                type="button"
+              <Button
                 onClick={() => {
                   setDrawer(false);
                   toggle.current?.focus();
                 }}
-                className="mx-3.5 mt-2.5 hidden items-center gap-1.5 text-[12px] text-ink-2 underline max-[1080px]:flex"
+                look="link"
+                className="mx-3.5 mt-2.5 hidden text-[12px] text-ink-2 max-[1080px]:flex"
               >
                 <PanelRightClose size={13} aria-hidden="true" />
                 Close the panel
-              </button>
+              </Button>
               <Selection />
               <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
             </div>

@@ -1,5 +1,6 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
 import type { ReactNode } from "react";
+import { Button } from "../parts/Button";
 import type { Bench, Content, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
@@ -220,15 +221,8 @@ interface SmallProps {
 
 function Small({ label, disabled = false, onClick, children }: SmallProps) {
   return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      disabled={disabled}
-      onClick={onClick}
-      className="grid size-[22px] place-items-center rounded-sm border border-control hover:bg-line-2 disabled:opacity-40"
-    >
+    <Button aria-label={label} title={label} disabled={disabled} onClick={onClick} size="dot">
       {children}
-    </button>
+    </Button>
   );
 }

@@ -1,4 +1,5 @@
 import { ImagePlus } from "lucide-react";
+import { Button } from "../parts/Button";
 import type { Bench, Content, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
@@ -65,14 +66,9 @@ export default function ContentPanel({ bench, place, node, onDo }: Props) {
           </ul>
           <div className="mt-2 flex flex-wrap gap-1" role="group" aria-label="Add to the column">
             {begun.map(([label, content]) => (
-              <button
-                key={label}
-                type="button"
-                onClick={() => void onDo({ addBlock: { column: column.id, content } })}
-                className="rounded-md border border-control bg-raised px-1.5 py-0.5 hover:bg-line-2"
-              >
+              <Button key={label} onClick={() => void onDo({ addBlock: { column: column.id, content } })} size="tiny">
                 {label}
-              </button>
+              </Button>
             ))}
             <label className="flex cursor-pointer items-center gap-1 rounded-md border border-control bg-raised px-1.5 py-0.5 focus-within:outline-2 focus-within:outline-madder hover:bg-line-2">
               <ImagePlus size={12} aria-hidden="true" />

@@ -1,3 +1,4 @@
+import { Button } from "../parts/Button";
 import type { Bench, Change, SheetNode } from "../api/client";
 import { useView } from "./view";
 import { WidthBar } from "./WidthBar";
@@ -35,11 +36,11 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
         const width = widths[b.name] ?? bench.lanes[i]!.width;
         return (
           <div key={b.name} className="min-w-0">
-            <button
-              type="button"
+            <Button
               aria-pressed={on}
               aria-label={`${b.name}, ${b.range} px${on ? ", in focus" : ""}`}
               onClick={() => setFocus(b.name)}
+              look="bare"
               className="block w-full min-w-0 rounded-sm px-0.5 text-left"
             >
               <span className="flex items-baseline justify-between gap-1">
@@ -51,7 +52,7 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
                 </span>
               </span>
               <span className="block truncate font-mono text-[11px] text-ink-2">{b.range}</span>
-            </button>
+            </Button>
             <WidthBar
               breakpoint={b}
               value={width}

@@ -1,6 +1,7 @@
 import { Flag, Undo2 } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
+import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
 import type { Bench, Moment } from "../api/client";
 import type { Place } from "../api/bench";
@@ -35,9 +36,9 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
       {held !== null && (
         <p className="mt-1.5 rounded-md bg-madder-soft px-2 py-1">
           Choose a second moment to hold against revision {held}.{" "}
-          <button type="button" onClick={() => setHeld(null)} className="underline">
+          <Button onClick={() => setHeld(null)} look="link">
             Never mind
-          </button>
+          </Button>
         </p>
       )}
       {named && shown.length === 0 && <p className="mt-1.5 text-ink-2">No point has a name yet.</p>}
@@ -55,45 +56,43 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
               {m.revision === bench.revision && <span className="text-ink-2">now</span>}
             </div>
             <div className="mt-0.5 flex gap-1 pl-10">
-              <button
-                type="button"
+              <Button
                 aria-label={`Name revision ${m.revision}`}
                 onClick={() => setNaming(naming === m.revision ? null : m.revision)}
-                className={button}
+                size="tiny"
               >
                 <Flag size={11} aria-hidden="true" />
                 {m.name ? "Rename" : "Name"}
-              </button>
+              </Button>
               {held === null ? (
-                <button
-                  type="button"
+                <Button
                   aria-label={`Hold revision ${m.revision} against another`}
                   onClick={() => setHeld(m.revision)}
-                  className={button}
+                  size="tiny"
                 >
                   Compare
-                </button>
+                </Button>
               ) : (
                 held !== m.revision && (
-                  <Link
-                    to={`${against}?from=${Math.min(held, m.revision)}&to=${Math.max(held, m.revision)}`}
-                    aria-label={`Compare revision ${held} with ${m.revision}`}
-                    className={`${button} border-madder`}
-                  >
-                    With this
-                  </Link>
+                  <Button asChild size="tiny" className="border-madder">
+                    <Link
+                      to={`${against}?from=${Math.min(held, m.revision)}&to=${Math.max(held, m.revision)}`}
+                      aria-label={`Compare revision ${held} with ${m.revision}`}
+                    >
+                      With this
+                    </Link>
+                  </Button>
                 )
               )}
               {m.revision !== bench.revision && (
-                <button
-                  type="button"
+                <Button
                   aria-label={`Go back to revision ${m.revision}`}
                   onClick={() => void onDo({ to: m.revision, name: m.name })}
-                  className={button}
+                  size="tiny"
                 >
                   <Undo2 size={11} aria-hidden="true" />
                   Back to it
-                </button>
+                </Button>
               )}
             </div>
             {naming === m.revision && (
@@ -116,9 +115,9 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
                   onKeyDown={(e) => e.key === "Escape" && setNaming(null)}
                   className="min-w-0 flex-1 rounded-md border border-control bg-raised px-1.5 py-0.5"
                 />
-                <button type="submit" className={button}>
+                <Button type="submit" size="tiny">
                   Keep
-                </button>
+                </Button>
               </form>
             )}
           </li>
@@ -127,9 +126,6 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
     </section>
   );
 }
-
-const button =
-  "flex items-center gap-1 rounded-sm border border-control bg-raised px-1.5 py-0.5 text-[11px] hover:bg-line-2";
 
 /** What a moment did, in words. */
 function said(m: Moment): string {

@@ -34,8 +34,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
         <ul className="mt-1.5 max-h-64 overflow-y-auto rounded-md border border-line bg-raised [scrollbar-width:thin]">
           {pieces.map((piece) => (
             <li key={piece.id} className="flex items-center border-b border-line-2 last:border-b-0">
-              <button
-                type="button"
+              <Button
                 disabled={!column}
                 title={
                   column ? `Place in ${column.name}; or drag it to a column` : "Drag it to a column, or select one"
@@ -43,6 +42,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
                 data-piece={piece.id}
                 data-name={piece.text || piece.type}
                 onClick={() => column && void onDo({ place: { piece: piece.id, column: column.id } })}
+                look="bare"
                 className="flex min-w-0 flex-1 items-baseline gap-2 px-2 py-1 text-left enabled:hover:bg-line-2"
               >
                 <span className="w-[52px] flex-none font-mono text-[11px] text-ink-2">{piece.type}</span>
@@ -56,7 +56,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
                     placed{piece.placed.length > 1 && ` ${piece.placed.length} times`}
                   </span>
                 )}
-              </button>
+              </Button>
             </li>
           ))}
         </ul>

@@ -96,9 +96,9 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
           <ul className="mt-2.5 grid min-h-0 grid-cols-3 gap-2 overflow-y-auto [scrollbar-width:thin]">
             {found.map((r) => (
               <li key={`${r.own} ${r.name}`} className="relative">
-                <button
-                  type="button"
+                <Button
                   onClick={() => void take(r.text)}
+                  look="bare"
                   className="flex h-full w-full flex-col gap-1 rounded-md border border-line bg-raised p-1.5 text-left hover:border-madder"
                 >
                   <span className="block h-[44px] w-full overflow-hidden">
@@ -106,16 +106,16 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
                   </span>
                   <span className="font-semibold">{r.name}</span>
                   <span className="font-mono text-[11px] break-words text-ink-2">{r.text}</span>
-                </button>
+                </Button>
                 {r.own && (
-                  <button
-                    type="button"
+                  <Button
                     aria-label={`Drop recipe ${r.name}`}
                     onClick={() => void onDo({ dropRecipe: { name: r.name } })}
-                    className="absolute right-1.5 bottom-1.5 grid size-6 place-items-center rounded-sm border border-control bg-raised"
+                    size="dot"
+                    className="absolute right-1.5 bottom-1.5"
                   >
                     <Trash2 size={11} aria-hidden="true" />
-                  </button>
+                  </Button>
                 )}
               </li>
             ))}

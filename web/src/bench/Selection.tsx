@@ -1,4 +1,5 @@
 import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2, type LucideIcon } from "lucide-react";
+import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
 import { useActing } from "./acting";
 import { actionOf, can, labelOf } from "./actions";
@@ -72,18 +73,18 @@ export function Selection() {
           if (!can(action, acting) && id !== "up" && id !== "down") return null;
           const name = labelOf(action, acting);
           return (
-            <button
+            <Button
               key={id}
-              type="button"
               title={`${name} (${action.keys?.split(" or ")[0]})`}
               aria-label={name}
               disabled={!can(action, acting)}
               onClick={() => action.do(acting)}
-              className="flex min-h-[27px] items-center gap-1 rounded-md border border-control bg-raised px-1.5 text-[12px] hover:bg-line-2 disabled:opacity-40"
+              size="tiny"
+              className="min-h-[27px]"
             >
               <Icon size={13} aria-hidden="true" />
               {word}
-            </button>
+            </Button>
           );
         })}
       </div>

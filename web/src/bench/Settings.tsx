@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useMemo, type ReactNode } from "react";
+import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
 import type { Bench, Operation } from "../api/client";
 import { useWhy, type Place } from "../api/bench";
@@ -201,14 +202,14 @@ function Line(p: { label: string; here: boolean; onClear: () => void; children: 
       <span className={p.here ? "font-semibold" : "text-ink-2"}>{p.label}</span>
       {p.children}
       {p.here ? (
-        <button
-          type="button"
+        <Button
           aria-label={`Clear ${p.label}: carry it`}
           onClick={p.onClear}
-          className="justify-self-end rounded-sm border border-control px-1.5 py-0.5 font-mono text-[11px] hover:bg-line-2"
+          size="tiny"
+          className="justify-self-end font-mono"
         >
           here ×
-        </button>
+        </Button>
       ) : (
         <span className="justify-self-end font-mono text-[11px] text-ink-2">← carried</span>
       )}
@@ -244,18 +245,17 @@ interface AmountProps {
 /** A whole number, by steps or typed. */
 function Amount({ label, value, low, high, zero, onChange }: AmountProps) {
   const step = (by: number) => value + by >= low && value + by <= high && onChange(value + by);
-  const button = "px-2 hover:bg-line-2 disabled:opacity-40";
   return (
     <span className="flex w-fit items-center overflow-hidden rounded-md border border-control bg-raised">
-      <button
-        type="button"
+      <Button
         aria-label={`${label}: one less`}
         disabled={value <= low}
         onClick={() => step(-1)}
-        className={button}
+        look="bare"
+        className="px-2 hover:bg-line-2"
       >
         −
-      </button>
+      </Button>
       <input
         key={value}
         aria-label={label}
@@ -270,15 +270,15 @@ function Amount({ label, value, low, high, zero, onChange }: AmountProps) {
         onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
         className={`${zero ? "w-[74px]" : "w-9"} border-x border-line-2 bg-transparent py-[3px] text-center font-mono text-[11.5px]`}
       />
-      <button
-        type="button"
+      <Button
         aria-label={`${label}: one more`}
         disabled={value >= high}
         onClick={() => step(1)}
-        className={button}
+        look="bare"
+        className="px-2 hover:bg-line-2"
       >
         +
-      </button>
+      </Button>
     </span>
   );
 }

@@ -1,5 +1,6 @@
 import { SlidersHorizontal } from "lucide-react";
 import { memo, type PointerEvent } from "react";
+import { Button } from "../parts/Button";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
@@ -208,17 +209,17 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
 /** The way to all settings of the selected cell. */
 function Opener({ name, spot, onOpen }: { name: string; spot: Spot; onOpen: (spot: Spot) => void }) {
   return (
-    <button
-      type="button"
+    <Button
       tabIndex={-1}
       aria-label={`Settings of ${name} at ${spot.breakpoint}`}
       title="All settings (S)"
       onPointerDown={(e) => e.stopPropagation()}
       onClick={() => onOpen(spot)}
+      look="bare"
       className="absolute -right-1.5 -bottom-1.5 z-10 grid size-[15px] place-items-center rounded-full border border-madder bg-raised text-madder"
     >
       <SlidersHorizontal size={9} aria-hidden="true" />
-    </button>
+    </Button>
   );
 }
 

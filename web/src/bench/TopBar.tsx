@@ -40,15 +40,15 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
             {p.name}
           </Link>
         ))}
-        <button
-          type="button"
+        <Button
           aria-label="New page"
           title="New page"
           onClick={() => void addPage()}
+          look="bare"
           className="px-2.5 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2"
         >
           <Plus size={14} aria-hidden="true" />
-        </button>
+        </Button>
       </nav>
       <span className="flex-1" />
       <Saved revision={bench.revision} />
@@ -101,15 +101,15 @@ interface StepProps {
 
 function Step({ label, keys, what, onClick, children }: StepProps) {
   return (
-    <button
-      type="button"
+    <Button
       disabled={!what}
       aria-label={what ? `${label}: ${what}` : label}
       title={what ? `${label}: ${what} (${keys})` : `Nothing to ${label.toLowerCase()}`}
       onClick={onClick}
-      className="grid size-7 place-items-center rounded-md hover:bg-bar-line/60 disabled:opacity-40 disabled:hover:bg-transparent"
+      look="bar"
+      size="icon"
     >
       {children}
-    </button>
+    </Button>
   );
 }

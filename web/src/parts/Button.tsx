@@ -2,27 +2,40 @@ import { Slot } from "radix-ui";
 import type { ComponentPropsWithRef } from "react";
 
 interface Props extends ComponentPropsWithRef<"button"> {
-  /** The one main action, or one among others. */
-  look?: "main" | "plain";
-  size?: "normal" | "small" | "tiny";
+  /** The one main action, or one among others; one on the bar, one that reads as a link,
+   *  or one that looks as what stands in it. */
+  look?: "main" | "plain" | "bar" | "link" | "bare";
+  /** Of one that holds a picture alone: icon, or dot for a small one. */
+  size?: "normal" | "small" | "tiny" | "icon" | "dot";
   /** It is drawn as what stands in it: a link, say. */
   asChild?: boolean;
 }
 
+const shape = "flex items-center gap-1.5 rounded-md whitespace-nowrap";
 const looks = {
-  main: "border border-transparent bg-madder-strong font-semibold text-on-dye",
-  plain: "border border-control bg-raised hover:bg-line-2",
+  main: `${shape} border border-transparent bg-madder-strong font-semibold text-on-dye`,
+  plain: `${shape} border border-control bg-raised hover:bg-line-2`,
+  bar: `${shape} text-bar-ink hover:bg-bar-line/60 disabled:hover:bg-transparent`,
+  link: "items-center gap-1.5 underline",
+  bare: "",
 };
-const sizes = { normal: "px-3 py-1.5", small: "px-2.5 py-1", tiny: "px-2 py-0.5 text-[12px]" };
+const sizes = {
+  normal: "px-3 py-1.5",
+  small: "px-2.5 py-1",
+  tiny: "px-2 py-0.5 text-[12px]",
+  icon: "size-7 justify-center",
+  dot: "size-[22px] justify-center",
+};
 
 /** A button. */
 export function Button({ look = "plain", size = "normal", asChild = false, className = "", ...rest }: Props) {
   const As = asChild ? Slot.Root : "button";
+  const sized = look === "link" || look === "bare" ? "" : sizes[size];
   return (
     <As
       {...(asChild ? {} : { type: "button" as const })}
       {...rest}
-      className={`flex items-center gap-1.5 rounded-md whitespace-nowrap disabled:opacity-40 ${looks[look]} ${sizes[size]} ${className}`}
+      className={`disabled:opacity-40 ${looks[look]} ${sized} ${className}`}
     />
   );
 }

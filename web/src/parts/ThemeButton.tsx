@@ -1,4 +1,5 @@
 import { Monitor, Moon, Sun } from "lucide-react";
+import { Button } from "./Button";
 import { useTheme, type Choice } from "../theme";
 
 const next: Record<Choice, Choice> = { system: "light", light: "dark", dark: "system" };
@@ -9,14 +10,14 @@ export function ThemeButton() {
   const { choice, choose } = useTheme();
   const Icon = icons[choice];
   return (
-    <button
-      type="button"
+    <Button
       title={`Theme: ${choice}`}
       aria-label={`Theme: ${choice}. Change to ${next[choice]}`}
       onClick={() => choose(next[choice])}
-      className="grid size-7 place-items-center rounded-md text-bar-ink hover:bg-bar-line/60"
+      look="bar"
+      size="icon"
     >
       <Icon size={15} aria-hidden="true" />
-    </button>
+    </Button>
   );
 }

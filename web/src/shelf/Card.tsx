@@ -1,6 +1,7 @@
 import { Copy, Pencil, Trash2 } from "lucide-react";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
+import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
 import type { Card as CardData } from "../api/client";
 import { useDuplicate, useRename } from "../api/shelf";
@@ -84,15 +85,9 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
 
 function Act({ label, onClick, children }: { label: string; onClick: () => void; children: ReactNode }) {
   return (
-    <button
-      type="button"
-      title={label}
-      aria-label={label}
-      onClick={onClick}
-      className="grid size-7 place-items-center rounded-md border border-control bg-raised hover:bg-line-2"
-    >
+    <Button title={label} aria-label={label} onClick={onClick} size="icon">
       {children}
-    </button>
+    </Button>
   );
 }
 

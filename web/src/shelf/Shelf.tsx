@@ -77,13 +77,12 @@ export default function Shelf() {
               <span className="min-w-0 flex-1 truncate">
                 <b className="font-semibold">{gone.name}</b> is off the shelf.
               </span>
-              <button
-                type="button"
+              <Button
                 onClick={() => put.mutate({ project: gone.id, back: true }, { onSuccess: () => setGone(null) })}
-                className="rounded-md border border-control px-2.5 py-1 hover:bg-line-2"
+                size="small"
               >
                 Put it back
-              </button>
+              </Button>
             </p>
           )}
           {put.error && (

@@ -76,14 +76,14 @@ export default function TakeScreen() {
           <ul>
             {code.data.files.map((f) => (
               <li key={f.name}>
-                <button
-                  type="button"
+                <Button
                   aria-current={f.name === file.name || undefined}
                   onClick={() => setChosen(f.name)}
+                  look="bare"
                   className="w-full truncate rounded-md px-2 py-1 text-left font-mono text-[12px] hover:bg-line-2 aria-[current]:bg-madder-soft"
                 >
                   {f.name}
-                </button>
+                </Button>
               </li>
             ))}
           </ul>
