@@ -2,6 +2,7 @@ package say
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 
 	"kitrows/internal/layout"
@@ -9,56 +10,57 @@ import (
 	"kitrows/internal/sample"
 )
 
-// What is said gives what was worked out at every breakpoint, and with any one thing
-// less said it does not, as far as that does not hang on content.
-func TestNothingMoreIsSaidThanMust(t *testing.T) {
-	r := sample.New(21)
-	tried := 0
+// eachRow visits every row of random pages, seen at every breakpoint.
+func eachRow(seed uint64, visit func(r *row)) {
+	r := sample.New(seed)
 	for range 150 {
 		k := sample.Kit(r)
 		pg := sample.Page(r, k)
 		l := layout.Of(k, pg)
 		pg.Walk(func(n *page.Node, _ page.Place) {
-			if n.Kind != page.Row {
-				return
-			}
-			live := make([]bool, len(k.Breakpoints))
-			for i := range live {
-				live[i] = true
-			}
-			r := newRow(l, n, live)
-			r.settle()
-			whole := newTrial(r)
-			same := func() bool {
-				for i := range live {
-					if got := whole.reading(i); len(r.want[i].Cells)+len(got.Cells) > 0 && !whole.sameRow(i, &got) {
-						return false
-					}
-				}
-				return true
-			}
-			if !same() {
-				t.Fatalf("what is said of %s does not give the plan", n.ID)
-			}
-			for column := -1; column < len(r.columns); column++ {
-				courses := whole.courses(column)
-				for c := range courses {
-					for i := range live {
-						was := courses[c]
-						if !was.says(i) || was.field == page.Line { // where a float begins a line is said, not found
-							continue
-						}
-						tried++
-						courses[c].silence(i)
-						if same() {
-							t.Fatalf("%s at %d on column %d of %s is said for nothing", was.field, i, column, n.ID)
-						}
-						courses[c] = was
-					}
-				}
+			if n.Kind == page.Row {
+				visit(newRow(l, n, slices.Repeat([]bool{true}, len(k.Breakpoints))))
 			}
 		})
 	}
+}
+
+// What is said gives what was worked out at every breakpoint, and with any one thing
+// less said it does not, as far as that does not hang on content.
+func TestNothingMoreIsSaidThanMust(t *testing.T) {
+	tried := 0
+	eachRow(21, func(r *row) {
+		r.settle()
+		whole := newTrial(r)
+		same := func() bool {
+			for i := range r.live {
+				if got := whole.reading(i); len(r.want[i].Cells)+len(got.Cells) > 0 && !whole.sameRow(i, &got) {
+					return false
+				}
+			}
+			return true
+		}
+		if !same() {
+			t.Fatalf("what is said of %s does not give the plan", r.node.ID)
+		}
+		for column := -1; column < len(r.columns); column++ {
+			courses := whole.courses(column)
+			for c := range courses {
+				for i := range r.live {
+					was := courses[c]
+					if !was.says(i) || was.field == page.Line { // where a float begins a line is said, not found
+						continue
+					}
+					tried++
+					courses[c].silence(i)
+					if same() {
+						t.Fatalf("%s at %d on column %d of %s is said for nothing", was.field, i, column, r.node.ID)
+					}
+					courses[c] = was
+				}
+			}
+		}
+	})
 	if tried < 3000 {
 		t.Errorf("only %d sayings were tried", tried)
 	}
@@ -67,42 +69,28 @@ func TestNothingMoreIsSaidThanMust(t *testing.T) {
 // A trial that looks only at the line a cell stands on finds what one finds that lays
 // out the whole row.
 func TestTryingOneCellIsTryingTheRow(t *testing.T) {
-	r := sample.New(22)
 	tried := 0
-	for range 150 {
-		k := sample.Kit(r)
-		pg := sample.Page(r, k)
-		l := layout.Of(k, pg)
-		pg.Walk(func(n *page.Node, _ page.Place) {
-			if n.Kind != page.Row {
-				return
-			}
-			live := make([]bool, len(k.Breakpoints))
-			for i := range live {
-				live[i] = true
-			}
-			row := newRow(l, n, live)
-			trial := newTrial(row)
-			for column := range row.columns {
-				for c := range row.columns[column] {
-					course := &row.columns[column][c]
-					was := *course
-					for i := range live {
-						if !course.says(i) || !row.suspect(course, i) {
-							continue
-						}
-						course.silence(i)
-						whole := trial.reading(i)
-						if one, all := trial.same(column, course, i), trial.sameRow(i, &whole); one != all {
-							t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column, n.ID, i, one, all)
-						}
-						*course = was
-						tried++
+	eachRow(22, func(row *row) {
+		trial := newTrial(row)
+		for column := range row.columns {
+			for c := range row.columns[column] {
+				course := &row.columns[column][c]
+				was := *course
+				for i := range row.live {
+					if !course.says(i) || !row.suspect(course, i) {
+						continue
 					}
+					course.silence(i)
+					whole := trial.reading(i)
+					if one, all := trial.same(column, course, i), trial.sameRow(i, &whole); one != all {
+						t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column, row.node.ID, i, one, all)
+					}
+					*course = was
+					tried++
 				}
 			}
-		})
-	}
+		}
+	})
 	if tried < 1000 {
 		t.Errorf("only %d sayings were tried", tried)
 	}

@@ -22,7 +22,7 @@ const looks = {
 const sizes = {
   normal: "px-3 py-1.5",
   small: "px-2.5 py-1",
-  tiny: "px-2 py-0.5 text-[12px]",
+  tiny: "px-1.5 py-0.5 text-[12px]",
   icon: "size-7 justify-center",
   dot: "size-[22px] justify-center",
 };
