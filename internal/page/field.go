@@ -76,7 +76,7 @@ var specs = [NumFields]spec{
 	Width: {
 		name: "width", on: []Kind{Column}, start: []Value{Full}, terms: []Term{Whole, Shared, OfContent, Taken, Portion},
 		low: 1, high: most,
-		want:    "full, share, natural, take and a number from 1 to 48, or a part of the row such as 1/3 or 30%",
+		want:    fmt.Sprintf("full, share, natural, take and a number from 1 to %d, or a part of the row such as 1/3 or 30%%", most),
 		row:     func(n int) (int, int) { return 1, n },
 		doc:     "Of a column: full, take and a number of units, a part of the row such as 1/3 or 30%, share, or natural.",
 		pattern: "^(full|share|natural|take [0-9]{1,2}|[0-9]{1,3}/[0-9]{1,3}|[0-9]{1,3}%)$",
@@ -118,12 +118,12 @@ var specs = [NumFields]spec{
 	},
 	GapX: {
 		name: "gapX", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
-		want: "kit, none or a whole number of px to 200 such as 16px", label: "gutter",
+		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "gutter",
 		doc: "Of a row: its gutter: kit, none, or px such as 16px.",
 	},
 	GapY: {
 		name: "gapY", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
-		want: "kit, none or a whole number of px to 200 such as 16px", label: "line gutter",
+		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "line gutter",
 		doc: "Of a row: the space between its lines.",
 	},
 	Spread: {
@@ -134,7 +134,7 @@ var specs = [NumFields]spec{
 	},
 	Divides: {
 		name: "divides", on: []Kind{Row}, start: []Value{Fresh}, terms: []Term{Anew, Parents, Number}, low: 1, high: most,
-		want: "fresh, parent, or a number of columns from 1 to 48", label: "divides into",
+		want: fmt.Sprintf("fresh, parent, or a number of columns from 1 to %d", most), label: "divides into",
 		doc: "Of a row: fresh, parent, or a number of columns.",
 	},
 	Line: {on: []Kind{Column}, start: []Value{{Term: Turns}}, terms: []Term{Leads, Runs, Turns, Under}},
