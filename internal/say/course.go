@@ -78,9 +78,9 @@ func (n *node) sayings() []Saying {
 	return all
 }
 
-// wants are courses as what must hold, with nothing asked for that comes to nothing.
-func (n *node) wants() []vocab.Want {
-	all := make([]vocab.Want, 0, len(n.courses))
+// wants adds courses to all as what must hold, with nothing asked for that comes to
+// nothing.
+func (n *node) wants(all []vocab.Want) []vocab.Want {
 	for f := range n.courses {
 		c := &n.courses[f]
 		want := vocab.Want{Field: c.field, Start: c.start}

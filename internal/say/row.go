@@ -17,6 +17,7 @@ type row struct {
 	at      [][]int32     // at each breakpoint and of each column, where in want its cell stands; −1 where it is hidden
 	own     []course
 	columns [][]course
+	all     []course // theirs, one after another
 
 	tracked bool   // by grid tracks at every breakpoint
 	told    bool   // of floats, so many a line: its columns say where they stand
@@ -29,6 +30,7 @@ func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
 	r := &row{
 		kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), at: make([][]int32, len(live)),
 		elastic: make([]bool, len(live)), columns: make([][]course, len(n.Children)),
+		all: make([]course, 0, 4*len(n.Children)),
 	}
 	r.counted = r.kit.Technique == kit.Float
 	perLine := false
@@ -105,14 +107,14 @@ func (r *row) filled(t *[page.NumFields]course, kind page.Kind, fill func(i int,
 	if count == 0 {
 		return nil
 	}
-	all := make([]course, 0, count)
+	first := len(r.all)
 	for f := range t {
 		if moves[f] {
-			all = append(all, t[f])
-			r.run(&all[len(all)-1])
+			r.all = append(r.all, t[f])
+			r.run(&r.all[len(r.all)-1])
 		}
 	}
-	return all
+	return r.all[first:len(r.all):len(r.all)]
 }
 
 // run says a course as it goes: a value is said where it must hold and another is

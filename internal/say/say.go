@@ -101,7 +101,8 @@ func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []v
 	for _, s := range said.base {
 		words = append(words, v.Saying(s.On, s.Field, s.Value, 0))
 	}
-	chosen, missing := v.Choose(n.Kind, said.wants(), p.columns[row.ID])
+	var wants [page.NumFields]vocab.Want
+	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
 	return append(words, chosen...), missing
 }
 

@@ -55,23 +55,33 @@ func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoi
 	if len(wants) == 0 {
 		return nil, nil
 	}
-	var words []*Word
+	words := make([]*Word, 0, 2*len(wants))
 	var missing []Missing
+	var choices [page.NumFields]choice
 	number, known := v.columns[columns]
 	if !known {
 		number = len(v.columns)
 		v.columns[columns] = number
 	}
-	for _, want := range wants {
-		key := wantKey{on, want, number}
+	for w := range wants {
+		key := wantKey{on, wants[w], number}
 		c, known := v.known[key]
 		if !known { // pages say the same few things over and over
-			c = v.choose(on, &want, &columns)
+			c = v.choose(on, &wants[w], &columns)
 			v.known[key] = c
 		}
-		words, missing = append(words, c.words...), append(missing, c.missing...)
+		choices[w] = c
+		missing = append(missing, c.missing...)
 	}
-	slices.SortStableFunc(words, func(a, b *Word) int { return cmp.Compare(a.Effects[0].In.From, b.Effects[0].In.From) })
+	for from := range v.kit.Breakpoints {
+		for _, c := range choices[:len(wants)] {
+			for _, word := range c.words {
+				if int(word.Effects[0].In.From) == from {
+					words = append(words, word)
+				}
+			}
+		}
+	}
 	return words, missing
 }
 
