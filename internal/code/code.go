@@ -25,16 +25,29 @@ type File struct {
 	Nodes []string
 }
 
-var angles = strings.NewReplacer("<", "‹", ">", "›")
-
-// Comment makes a name safe inside a comment, which "--" or ">" could end.
+// Comment makes a name safe in a comment of any form of code: what could end one is
+// replaced, sign by sign, so that nothing comes to stand beside something else.
 func Comment(name string) string {
-	name = strings.ReplaceAll(name, "--", "––")
-	return angles.Replace(strings.TrimSuffix(name, "-"))
+	var b strings.Builder
+	last := rune(0)
+	for _, r := range name {
+		switch {
+		case unicode.IsControl(r), r == '\u2028', r == '\u2029':
+			r = ' '
+		case r == '<':
+			r = '‹'
+		case r == '>':
+			r = '›'
+		case r == '-' && (last == '-' || last == '–'):
+			r = '–'
+		case r == '/' && last == '*', r == '*' && last == '/':
+			r = '·'
+		}
+		b.WriteRune(r)
+		last = r
+	}
+	return b.String()
 }
-
-// StarComment does so for a comment that "*/" would end.
-func StarComment(name string) string { return Comment(strings.ReplaceAll(name, "*/", "*")) }
 
 var apostrophes = strings.NewReplacer("’", "", "'", "")
 

@@ -8,6 +8,8 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"strings"
+	"unicode"
 
 	"kitrows/internal/fault"
 )
@@ -16,6 +18,7 @@ import (
 const (
 	MaxColumns     = 48
 	MaxBreakpoints = 8
+	MaxName        = 120 // bytes
 )
 
 // A Technique is how the kit's stylesheet lays a row out (section 6.6).
@@ -150,6 +153,12 @@ func (k *Kit) BreakpointNames() string {
 
 var namePattern = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9_-]{0,23}$`)
 
+// IsName reports whether a text may be a name: something on one line.
+func IsName(s string) bool {
+	return strings.TrimSpace(s) != "" && len(s) <= MaxName &&
+		!strings.ContainsFunc(s, func(r rune) bool { return unicode.IsControl(r) || r == '\u2028' || r == '\u2029' })
+}
+
 // Check refuses a kit that section 3 refuses. The error holds a fault.Fault for
 // each wrong field.
 func (k *Kit) Check() error {
@@ -157,8 +166,8 @@ func (k *Kit) Check() error {
 	wrong := func(field string, found any, want string, args ...any) {
 		errs = append(errs, fault.New(field, found, want, args...))
 	}
-	if k.Name == "" || len(k.Name) > 120 {
-		wrong("name", k.Name, "a name of 1 to 120 bytes")
+	if !IsName(k.Name) {
+		wrong("name", k.Name, "a name of 1 to %d bytes on one line", MaxName)
 	}
 	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float {
 		wrong("technique", string(k.Technique), "flex, grid or float")

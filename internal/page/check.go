@@ -16,7 +16,7 @@ import (
 const (
 	MaxNodes = 20000
 	MaxDepth = 64 // nodes above one another
-	MaxName  = 120
+	MaxName  = kit.MaxName
 	MaxText  = 20000
 	MaxOwn   = 20 // classes of one's own on a node
 )
@@ -53,7 +53,7 @@ func CheckID(id string) error {
 // CheckName refuses a name that is empty, over 120 bytes, or holds control
 // characters.
 func CheckName(name string) error {
-	if strings.TrimSpace(name) == "" || len(name) > MaxName || strings.ContainsFunc(name, unicode.IsControl) {
+	if !kit.IsName(name) {
 		return fault.New("name", name, "a name of 1 to %d bytes on one line", MaxName)
 	}
 	return nil

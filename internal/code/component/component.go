@@ -33,7 +33,7 @@ func componentFile(k *kit.Kit) string {
 	}
 	var b strings.Builder
 	err := componentTemplate.Execute(&b, map[string]any{
-		"Kit": strings.ReplaceAll(code.Comment(k.Name), "*/", "*"), "Breakpoints": strings.Join(names, ", "),
+		"Kit": code.Comment(k.Name), "Breakpoints": strings.Join(names, ", "),
 		"Below": below, "Naming": k.Naming,
 	})
 	if err != nil {

@@ -51,7 +51,7 @@ func (w *tsx) line(format string, args ...any) { w.p.Line(fmt.Sprintf(format, ar
 func (w *tsx) page(p *page.Page, file string) code.File {
 	w.line("import { Cell, Frame, Row } from \"./kit\";")
 	w.p.Gap()
-	w.line("/** %s. */\nexport default function %s() {\n  return (\n    <>", strings.ReplaceAll(p.Name, "*/", "*"),
+	w.line("/** %s. */\nexport default function %s() {\n  return (\n    <>", code.Comment(p.Name),
 		componentName(p.Name))
 	w.nodesOf(nil, p.Body, 3)
 	w.p.For = ""

@@ -28,7 +28,7 @@ func (m *Mixed) CSS() *css.Sheet {
 	for _, each := range m.bases() {
 		x.bases[each.name] = each
 	}
-	x.out.Comment = code.StarComment(m.page.Name) + ", for " + code.StarComment(m.kit.Name) + ", by Kit Rows"
+	x.out.Comment = code.Comment(m.page.Name) + ", for " + code.Comment(m.kit.Name) + ", by Kit Rows"
 	m.each(x.rule)
 	for i := 1; i < len(m.kit.Breakpoints) && m.gathered; i++ {
 		if m.says(i) {

@@ -25,7 +25,7 @@ func Used(k *kit.Kit, used []say.Saying) *css.Sheet {
 }
 
 func comment(k *kit.Kit, what string) string {
-	return code.StarComment(k.Name + ", " + what + ", by Kit Rows")
+	return code.Comment(k.Name + ", " + what + ", by Kit Rows")
 }
 
 // blocks writes the rules of what is said, a block for each breakpoint.

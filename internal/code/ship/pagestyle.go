@@ -12,7 +12,7 @@ const OwnStyle = "page.css"
 // ownStyle is what a page's own stylesheet begins with: without a browser's margins around
 // the page, which the plan does not have, and with no picture wider than its column.
 func ownStyle(p *page.Page) code.File {
-	s := css.Sheet{Comment: code.StarComment(p.Name) + ", its own styles, begun by Kit Rows: yours from here on",
+	s := css.Sheet{Comment: code.Comment(p.Name) + ", its own styles, begun by Kit Rows: yours from here on",
 		Blocks: []css.Block{{Rules: []css.Rule{
 			{Selectors: []string{"body"}, Body: []css.Declaration{css.D("margin", "0")}},
 			{Selectors: []string{"img"}, Body: []css.Declaration{css.D("max-width", "100%")}},
