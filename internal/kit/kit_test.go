@@ -36,7 +36,7 @@ func TestCheckRefuses(t *testing.T) {
 		"breakpoints fall": {func(k *Kit) { k.Breakpoints[1].From = Px(0) }, "breakpoints[1].from",
 			"more than the 0 of base"},
 		"a name of two lines": {func(k *Kit) { k.Name = "Plain\nTwelve" }, "name", "on one line"},
-		"name no class part": {func(k *Kit) { k.Breakpoints[1].Name = "so wide" }, "breakpoints[1].name", "a class part"},
+		"name no class part":  {func(k *Kit) { k.Breakpoints[1].Name = "so wide" }, "breakpoints[1].name", "a class part"},
 		"name twice": {func(k *Kit) { k.Breakpoints[1].Name = "base" }, "breakpoints[1].name",
 			"no other breakpoint has"},
 		"lane outside": {func(k *Kit) { k.Breakpoints[1].Lane = Px(100) }, "breakpoints[1].lane", "from 920px on"},
