@@ -84,6 +84,8 @@ for (const colorScheme of ["light", "dark"] as const)
     test(`axe finds nothing on ${name}, ${colorScheme}`, async ({ page, app }) => {
       await page.emulateMedia({ colorScheme });
       await open(page, app);
-      const { violations } = await new AxeBuilder({ page }).exclude("iframe").analyze();
+      const axe = new AxeBuilder({ page }).exclude("iframe");
+      if (colorScheme === "dark") axe.withRules(["color-contrast"]); // nothing else hangs on colours
+      const { violations } = await axe.analyze();
       expect(violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target} ${n.failureSummary}`))).toEqual([]);
     });
