@@ -383,6 +383,34 @@ test("a refused width stays in its cell and says why", async ({ page, app }) => 
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 8, set here");
 });
 
+test("a refused width is left behind for another cell, which takes keys", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "log", "wide").click();
+  await page.keyboard.type("34\n");
+  await expect(page.getByRole("textbox", { name: "Log at wide" })).toHaveAttribute("aria-invalid", "true");
+  await cell(page, "mark", "wide").click();
+  await page.keyboard.type("2\n");
+  await expect(cell(page, "mark", "wide")).toHaveAccessibleName("Mark at wide: 2, set here");
+  await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 8, set here");
+  // What was typed and not yet sent goes with the choice of another cell.
+  await page.keyboard.type("3");
+  await cell(page, "log", "mid").click();
+  await expect(cell(page, "site-links", "wide")).toHaveAccessibleName("Site links at wide: 3, set here");
+});
+
+test("where another window takes the column away, the sheet takes keys in the next", async ({ page, app, context }) => {
+  await openBench(page, app);
+  await cell(page, "supporters", "wide").click();
+  await page.keyboard.type("4");
+  const other = await context.newPage();
+  await openBench(other, app);
+  await cell(other, "supporters", "").click();
+  await other.keyboard.press("Delete");
+  await expect(cell(page, "supporters", "wide")).toHaveCount(0);
+  await page.keyboard.type("5\n");
+  await expect(cell(page, "address", "wide")).toHaveAccessibleName("Address at wide: 5, set here");
+});
+
 test("a recipe is drawn while it is typed; a wrong one says why at its character, and stays", async ({ page, app }) => {
   await openBench(page, app);
   const box = page.getByRole("textbox", { name: "add row" });

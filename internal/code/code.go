@@ -30,7 +30,7 @@ type File struct {
 func Comment(name string) string {
 	var b strings.Builder
 	last := rune(0)
-	for _, r := range name {
+	for _, r := range strings.ReplaceAll(name, "--", "––") {
 		switch {
 		case unicode.IsControl(r), r == '\u2028', r == '\u2029':
 			r = ' '
@@ -38,8 +38,6 @@ func Comment(name string) string {
 			r = '‹'
 		case r == '>':
 			r = '›'
-		case r == '-' && (last == '-' || last == '–'):
-			r = '–'
 		case r == '/' && last == '*', r == '*' && last == '/':
 			r = '·'
 		}

@@ -24,7 +24,7 @@ func TestNamesStayInTheirPlace(t *testing.T) {
 	}
 	want := withoutComments(namedPage("Plain"))
 	r := sample.New(31)
-	for range 200 {
+	for range 60 {
 		name := ""
 		for range 1 + r.IntN(7) {
 			name += parts[r.IntN(len(parts))]

@@ -22,6 +22,20 @@ export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
     field.current?.focus();
   }, [wrong]);
 
+  // When its cell is left, what was typed goes along; what was refused already does not.
+  const leave = useRef<(value: string) => void>(undefined);
+  useLayoutEffect(() => {
+    leave.current = (value) => {
+      if (!wrong || value !== text) onCommit(value, null);
+    };
+  });
+  useLayoutEffect(() => {
+    const input = field.current!;
+    return () => {
+      if (!settled.current) leave.current?.(input.value);
+    };
+  }, []);
+
   function key(event: KeyboardEvent<HTMLInputElement>) {
     event.stopPropagation();
     const onward: Onward | null =
@@ -57,10 +71,9 @@ export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
         autoComplete="off"
         onKeyDown={key}
         onBlur={(e) => {
-          if (!settled.current) {
-            settled.current = true;
-            onCommit(e.currentTarget.value, null);
-          }
+          if (settled.current || (wrong && e.currentTarget.value === text)) return;
+          settled.current = true;
+          onCommit(e.currentTarget.value, null);
         }}
         className="h-[21px] w-full min-w-0 rounded-[4px] border border-madder bg-raised px-1 text-center font-mono text-[12px] outline-none"
       />

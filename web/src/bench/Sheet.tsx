@@ -72,7 +72,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   const acting = useActing();
   const anchor = useRef<Spot | null>(null);
   const writing = useView((v) => v.writing);
-  const [typing, setTyping] = useState<Typing | null>(null);
+  const [typed, setTyping] = useState<Typing | null>(null);
+  // A cell that is left is no longer typed into.
+  const typing = typed && spot && keyOf(typed.spot) === keyOf(spot) ? typed : null;
   const opened = useView((v) => v.opened);
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
@@ -114,6 +116,21 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     cell.focus({ preventScroll: true });
   }, [spot, seeking, typing, writing, at, found, rows]);
 
+  // Where the selected node goes, by another window say, the one that comes to stand there
+  // is selected.
+  const last = useRef(-1);
+  useEffect(() => {
+    if (!spot || at >= 0) {
+      last.current = at;
+      return;
+    }
+    const next = lines[Math.min(last.current, lines.length - 1)];
+    if (next && last.current >= 0) {
+      const left = document.activeElement === null || document.activeElement === document.body;
+      (left ? go : select)({ node: next.id, breakpoint: spot.breakpoint });
+    }
+  }, [spot, at, lines, go, select]);
+
   /** Selects from the cell the selection began at to another. */
   function extend(to: Spot) {
     const from = (gathered.length > 0 ? anchor.current : spot) ?? to;
@@ -153,7 +170,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     if (onward) advance(walk(cells, at, ...onwards[onward]) ?? at);
     sending(node, breakpoint, text);
     const made = await answer;
-    if (!made) {
+    if (!made && latest.current.has(node)) {
       if (filled.length > 1) gather(at, filled.map(keyOf));
       else select(at);
       setTyping({ spot: at, text, wrong: useLine.getState().refused });
@@ -182,9 +199,10 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   }
 
   // Rows that did not change are not drawn again, so what they call stays the same.
-  const latest = useRef({ commit, cancel, extend, toggle, write });
+  const has = (node: string) => lines.some((n) => n.id === node);
+  const latest = useRef({ commit, cancel, extend, toggle, write, has });
   useLayoutEffect(() => {
-    latest.current = { commit, cancel, extend, toggle, write };
+    latest.current = { commit, cancel, extend, toggle, write, has };
   });
   const choose = useCallback(
     (to: Spot, how: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
