@@ -2,6 +2,7 @@ package main
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"log/slog"
 	"net"
@@ -76,7 +77,12 @@ func stock(ctx context.Context, s *store.Store, fresh bool) error {
 		if err := s.Remove(ctx, p.ID); err != nil {
 			return err
 		}
-	} else if _, err := s.Load(ctx, p.ID); err == nil {
+	} else if known, err := s.Known(ctx, p.ID); err != nil {
+		return err
+	} else if known {
+		if err := s.PutBack(ctx, p.ID); !errors.Is(err, store.ErrNotFound) {
+			return err
+		}
 		return nil
 	}
 	return s.Add(ctx, p)
@@ -87,6 +93,9 @@ func serve(c *cobra.Command, s *store.Store, listen string) error {
 	// takes some tens of MB and gives a tenth of an edit's time.
 	if os.Getenv("GOGC") == "" {
 		debug.SetGCPercent(400)
+	}
+	if err := s.Sweep(c.Context()); err != nil {
+		return err
 	}
 	l, err := net.Listen("tcp", listen)
 	if err != nil {

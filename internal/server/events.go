@@ -1,8 +1,11 @@
 package server
 
 import (
+	"context"
 	"fmt"
+	"maps"
 	"net/http"
+	"slices"
 	"sync"
 	"time"
 )
@@ -51,6 +54,45 @@ func (c *changes) tell(project string, revision int) {
 		default:
 		}
 		ch <- revision
+	}
+}
+
+// followed are the projects that windows are open on.
+func (c *changes) followed() []string {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	return slices.Collect(maps.Keys(c.windows))
+}
+
+// glance is how often it is looked whether another program changed the store.
+const glance = time.Second
+
+// watch tells windows of what other programs do to their projects, until ctx ends.
+func (v *Server) watch(ctx context.Context) {
+	ticks := time.NewTicker(glance)
+	defer ticks.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-ticks.C:
+		}
+		projects := v.changes.followed()
+		if len(projects) == 0 {
+			continue
+		}
+		touched, err := v.store.Touched(ctx)
+		if err != nil {
+			v.log.WarnContext(ctx, "the store cannot be read", "error", err)
+		}
+		if !touched {
+			continue
+		}
+		for _, id := range projects {
+			if state, err := v.store.Load(ctx, id); err == nil {
+				v.changes.tell(id, state.Revision)
+			}
+		}
 	}
 }
 

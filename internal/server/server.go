@@ -88,6 +88,7 @@ func (v *Server) Serve(ctx context.Context, l net.Listener) error {
 		ErrorLog:          slog.NewLogLogger(v.log.Handler(), slog.LevelWarn),
 	}
 	s.RegisterOnShutdown(v.changes.close)
+	go v.watch(ctx)
 	stopped := make(chan error, 1)
 	go func() {
 		<-ctx.Done()

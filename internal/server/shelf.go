@@ -3,6 +3,7 @@ package server
 import (
 	"bytes"
 	"context"
+	"errors"
 	"net/http"
 	"slices"
 
@@ -15,6 +16,7 @@ import (
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
+	"kitrows/internal/store"
 )
 
 // A Card is a project on the shelf.
@@ -56,6 +58,9 @@ func (v *Server) shelfRoutes() {
 		RawBody []byte `contentType:"application/vnd.kitrows+json"`
 	}) (*struct{ Body Card }, error) {
 		p, err := project.Decode(bytes.NewReader(in.RawBody))
+		if err == nil && v.isAway(ctx, p.ID) {
+			p.ID = v.freeID(ctx, p.Name)
+		}
 		return v.added(ctx, p, err)
 	})
 
@@ -140,7 +145,7 @@ func (v *Server) shelfChanges() {
 		"putBack": v.store.PutBack} {
 		method, path, summary := http.MethodDelete, "/api/projects/{project}", "Take a project off the shelf"
 		if id == "putBack" {
-			method, path, summary = http.MethodPost, "/api/projects/{project}/back", "Put it back, until the program ends"
+			method, path, summary = http.MethodPost, "/api/projects/{project}/back", "Put it back, for a day at least"
 		}
 		huma.Register(v.api, huma.Operation{
 			OperationID: id, Method: method, Path: path, Summary: summary, Errors: []int{http.StatusNotFound},
@@ -185,6 +190,16 @@ func (v *Server) freeID(ctx context.Context, name string) string {
 		known, err := v.store.Known(ctx, id)
 		return known && err == nil
 	})
+}
+
+// isAway reports whether an id is that of a project that was put away.
+func (v *Server) isAway(ctx context.Context, id string) bool {
+	known, err := v.store.Known(ctx, id)
+	if err != nil || !known {
+		return false
+	}
+	_, err = v.store.Load(ctx, id)
+	return errors.Is(err, store.ErrNotFound)
 }
 
 // added puts a new project on the shelf.

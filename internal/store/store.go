@@ -39,8 +39,10 @@ func (e *StaleError) Error() string {
 type Store struct {
 	db *sql.DB
 
-	mu    sync.Mutex
-	known map[string]known // the projects that were loaded last, by id
+	mu      sync.Mutex
+	known   map[string]known // the projects that were loaded last, by id
+	version int              // of the database, which only other connections raise
+	touched bool             // another program changed it, and nobody asked yet
 }
 
 // known is a project as it was read from its document. Projects are never changed
@@ -105,14 +107,48 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	if err == nil {
 		_, err = provider.Up(ctx)
 	}
-	if err == nil { // what was removed, and not put back, before it was closed
-		_, err = db.ExecContext(ctx, `DELETE FROM projects WHERE removed = 1`)
-	}
 	if err != nil {
 		db.Close()
 		return nil, fmt.Errorf("the store in %s: %w", dir, err)
 	}
 	return &Store{db: db, known: map[string]known{}}, nil
+}
+
+// Sweep takes away what was put away more than a day ago.
+func (s *Store) Sweep(ctx context.Context) error {
+	_, err := s.db.ExecContext(ctx, `DELETE FROM projects WHERE removed = 1 AND coalesce(away, 0) < unixepoch() - 86400`)
+	return err
+}
+
+// Touched reports whether another program has changed the store since it was last asked.
+func (s *Store) Touched(ctx context.Context) (bool, error) {
+	if err := s.check(ctx, s.db); err != nil {
+		return false, err
+	}
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	touched := s.touched
+	s.touched = false
+	return touched, nil
+}
+
+// check forgets every project when another program, the command line say, has changed the
+// store: a revision alone does not tell one project from another of its id.
+func (s *Store) check(ctx context.Context, db interface {
+	QueryRowContext(ctx context.Context, query string, args ...any) *sql.Row
+}) error {
+	var version int
+	if err := db.QueryRowContext(ctx, `PRAGMA data_version`).Scan(&version); err != nil {
+		return err
+	}
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if version != s.version {
+		clear(s.known)
+		s.touched = s.version > 0
+		s.version = version
+	}
+	return nil
 }
 
 // Close closes the store.
@@ -164,8 +200,8 @@ func (s *Store) File(ctx context.Context, id string) ([]byte, error) {
 	return document, err
 }
 
-// Add takes a project in at revision 1. It refuses an id the store already has; of
-// one that was put away, only the new project is left.
+// Add takes a project in at revision 1. It refuses an id that the store has already, be it
+// of a project that was put away.
 func (s *Store) Add(ctx context.Context, p *project.Project) error {
 	document, err := p.Encode()
 	if err != nil {
@@ -173,30 +209,29 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 	}
 	defer s.forget(p.ID)
 	return s.within(ctx, func(tx *sql.Tx) error {
-		if _, err := tx.ExecContext(ctx, `DELETE FROM projects WHERE id = ? AND removed = 1`, p.ID); err != nil {
-			return err
-		}
-		var known int
-		if err := tx.QueryRowContext(ctx, `SELECT count(*) FROM projects WHERE id = ?`, p.ID).Scan(&known); err != nil {
-			return err
-		}
-		if known > 0 {
+		var removed bool
+		err := tx.QueryRowContext(ctx, `SELECT removed FROM projects WHERE id = ?`, p.ID).Scan(&removed)
+		switch {
+		case err == nil && removed:
+			return fault.New("id", p.ID, "another id: a deleted project has this one, and can still be restored")
+		case err == nil:
 			return fault.New("id", p.ID, "an id that no project here has yet")
+		case !errors.Is(err, sql.ErrNoRows):
+			return err
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 1, ?)`, p.ID, document)
+		_, err = tx.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 1, ?)`, p.ID, document)
 		return err
 	})
 }
 
-// Known reports whether an id is a project's, or was that of one removed since the
-// store was opened.
+// Known reports whether an id is a project's, or that of one that was put away.
 func (s *Store) Known(ctx context.Context, id string) (known bool, err error) {
 	err = s.db.QueryRowContext(ctx, `SELECT count(*) > 0 FROM projects WHERE id = ?`, id).Scan(&known)
 	return known, err
 }
 
 // PutAway takes a project off the shelf with its journal, and PutBack puts it
-// where it was, as long as the store stays open. Both give ErrNotFound where there
+// where it was, for a day at least. Both give ErrNotFound where there
 // is nothing to take or to put.
 func (s *Store) PutAway(ctx context.Context, id string) error { return s.put(ctx, id, 1) }
 
@@ -204,8 +239,8 @@ func (s *Store) PutAway(ctx context.Context, id string) error { return s.put(ctx
 func (s *Store) PutBack(ctx context.Context, id string) error { return s.put(ctx, id, 0) }
 
 func (s *Store) put(ctx context.Context, id string, removed int) error {
-	result, err := s.db.ExecContext(ctx, `UPDATE projects SET removed = ? WHERE id = ? AND removed <> ?`, removed, id,
-		removed)
+	result, err := s.db.ExecContext(ctx,
+		`UPDATE projects SET removed = ?, away = unixepoch() WHERE id = ? AND removed <> ?`, removed, id, removed)
 	if err != nil {
 		return err
 	}
@@ -229,6 +264,9 @@ func (s *Store) within(ctx context.Context, f func(*sql.Tx) error) error {
 		return err
 	}
 	defer tx.Rollback()
+	if err := s.check(ctx, tx); err != nil {
+		return err
+	}
 	if err := f(tx); err != nil {
 		return err
 	}

@@ -155,8 +155,8 @@ func BenchmarkEdit(b *testing.B) {
 	}
 }
 
-// What was put away is put back with its journal; once the store was opened again
-// it is gone.
+// What was put away is put back with its journal, also after the store was opened again;
+// a day later it goes.
 func TestPutAwayAndBack(t *testing.T) {
 	ctx, dir := t.Context(), t.TempDir()
 	s, err := Open(ctx, dir)
@@ -199,8 +199,55 @@ func TestPutAwayAndBack(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer s.Close()
-	if known, err := s.Known(ctx, p.ID); known || err != nil {
-		t.Errorf("after it was opened again: %v, %v", known, err)
+	for age, want := range []bool{true, false} {
+		_, err := s.db.ExecContext(ctx, `UPDATE projects SET away = away - ?`, age*90_000)
+		if err := errors.Join(err, s.Sweep(ctx)); err != nil {
+			t.Fatal(err)
+		}
+		if known, err := s.Known(ctx, p.ID); known != want || err != nil {
+			t.Errorf("after %d days: %v, %v", age, known, err)
+		}
+	}
+}
+
+// What another program does to the store is seen at once, and it takes nothing away that
+// can still be put back.
+func TestTwoProgramsOnOneStore(t *testing.T) {
+	ctx, dir := t.Context(), t.TempDir()
+	s := stocked(t, dir)
+	if err := s.PutAway(ctx, "gullwing-point"); err != nil {
+		t.Fatal(err)
+	}
+	other := open(t, dir)
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := other.Add(ctx, p); err == nil || !strings.Contains(err.Error(), "can still be restored") {
+		t.Errorf("over a project that was put away: %v", err)
+	}
+	if err := s.PutBack(ctx, p.ID); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Load(ctx, p.ID); err != nil { // it is kept now, at revision 1
+		t.Fatal(err)
+	}
+	if touched, err := s.Touched(ctx); touched || err != nil {
+		t.Errorf("nobody else changed anything: %v, %v", touched, err)
+	}
+	p.Name = "Another"
+	if err := errors.Join(other.Remove(ctx, p.ID), other.Add(ctx, p)); err != nil {
+		t.Fatal(err)
+	}
+	if touched, err := s.Touched(ctx); !touched || err != nil {
+		t.Errorf("another program changed it: %v, %v", touched, err)
+	}
+	state, _, err := s.Edit(ctx, p.ID, 1, width("log", "6"))
+	if err != nil || state.Project.Name != "Another" {
+		t.Fatalf("an edit was made on what had been kept: %v, %v", state, err)
+	}
+	if state, err := other.Load(ctx, p.ID); err != nil || state.Revision != 2 {
+		t.Errorf("the other program sees %v, %v", state, err)
 	}
 }
 

@@ -168,7 +168,7 @@ export function useFollow(place: Place) {
         0,
         ...queries.getQueriesData<Bench>({ queryKey: ["bench", project] }).map(([, b]) => b?.revision ?? 0),
       );
-      if (revision > newest && useLine.getState().waiting === 0) {
+      if (revision !== newest && useLine.getState().waiting === 0) {
         void queries.invalidateQueries({ queryKey: ["bench", project] });
       }
     });
