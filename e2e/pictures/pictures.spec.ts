@@ -84,7 +84,7 @@ test("filling, moving, content and history", async ({ page, app }) => {
   await page.keyboard.type("As it came\n");
   await expect(history.getByText("As it came", { exact: true })).toBeVisible();
   await picture(page, "history");
-  await history.getByRole("button", { name: "Hold revision 1 against another" }).click();
+  await history.getByRole("button", { name: "Compare revision 1 with another" }).click();
   await history
     .getByRole("link", { name: /^Compare revision 1 with/ })
     .first()

@@ -257,7 +257,7 @@ test("any action, page or node is found by typing, and the keys are shown", asyn
   await expect(page.getByRole("row", { name: /^Column/ }).first()).toHaveAttribute("data-row", "column-2");
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys" });
-  await expect(keys.getByText("Make its siblings, or what is selected with it, alike")).toBeVisible();
+  await expect(keys.getByText("Make its siblings, or the selected nodes, alike")).toBeVisible();
   // The README has the same.
   const rows = await keys
     .locator("dl > div")

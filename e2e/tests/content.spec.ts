@@ -60,10 +60,10 @@ test("pictures come as files, one for each breakpoint that wants another, and as
   await page.getByRole("tab", { name: "Content" }).click();
   const panel = page.getByRole("region", { name: "Content of Address" });
   await panel.getByLabel("Picture…").setInputFiles(svg("Outer Stack.svg", 400));
-  await expect(panel.getByText("Without these words")).toBeVisible();
+  await expect(panel.getByText("Screen readers need these words")).toBeVisible();
   await panel.getByLabel("Shows").fill("The outer stack");
   await panel.getByLabel("Shows").press("Enter");
-  await expect(panel.getByText("Without these words")).toHaveCount(0);
+  await expect(panel.getByText("Screen readers need these words")).toHaveCount(0);
   await panel.getByLabel("Picture from wide on").setInputFiles(svg("stack-wide.svg", 800));
   await expect
     .poll(() => code(page))

@@ -168,12 +168,12 @@ test("moments are named, held against one another and gone back to", async ({ pa
   await history.getByRole("button", { name: "Name revision 1" }).click();
   await page.keyboard.type("As it came\n");
   await expect(history.getByText("As it came", { exact: true })).toBeVisible();
-  await history.getByRole("button", { name: "Hold revision 1 against another" }).click();
+  await history.getByRole("button", { name: "Compare revision 1 with another" }).click();
   await history.getByRole("link", { name: "Compare revision 1 with 2" }).click();
   await expect(page.getByText("Markup: 1 lines new, 1 gone")).toBeVisible();
   await expect(page.getByRole("group", { name: "Lines that changed" })).toContainText("kr-take-6-wide");
   await expect(page.getByRole("img", { name: "The page at wide, As it came" })).toBeVisible();
-  await page.getByRole("button", { name: "Back to it" }).click();
+  await page.getByRole("button", { name: "Restore" }).click();
   await page.getByRole("link", { name: "Bench" }).click();
   await expect.poll(() => code(page)).toBe(before);
   await expect(page.getByRole("button", { name: "Undo: Back to As it came" })).toBeEnabled();

@@ -30,10 +30,10 @@ test("a project is renamed, copied, taken off the shelf and put back", async ({ 
   await expect(page.getByRole("listitem")).toHaveCount(2);
   await page.getByRole("button", { name: "Delete The <b>Point</b>", exact: true }).click();
   await expect(page.getByRole("listitem")).toHaveCount(1);
-  await expect(page.getByRole("status")).toContainText("The <b>Point</b> is off the shelf.");
+  await expect(page.getByRole("status")).toContainText("The <b>Point</b> was deleted.");
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map((v) => v.id)).toEqual([]);
-  await page.getByRole("button", { name: "Put it back" }).click();
+  await page.getByRole("button", { name: "Restore" }).click();
   await expect(page.getByRole("listitem").first()).toContainText("The <b>Point</b>");
 });
 

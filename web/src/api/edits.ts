@@ -74,7 +74,7 @@ async function carry(
         // it is not done twice.
         useLine.setState({
           lost: false,
-          refused: "The connection was lost while an edit was on its way. Look whether it was made.",
+          refused: "The connection was lost while an edit was being sent. Check whether it was made.",
         });
         return null;
       }

@@ -78,7 +78,7 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
           <Field
             label={items}
             long
-            hint="One a line"
+            hint="One per line"
             value={(content.items ?? []).join("\n")}
             onCommit={(t) => set({ items: t.split("\n").filter((line) => line.trim() !== "") })}
           />
@@ -147,12 +147,12 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
     <>
       <Field
         label="Shows"
-        hint="Say in words what it shows"
+        hint="Alternative text"
         value={content.alt ?? ""}
         onCommit={(alt) => onSet({ alt })}
       />
       {!content.alt && (
-        <p className="col-start-2 text-weld">Without these words nobody who cannot see it knows what it is.</p>
+        <p className="col-start-2 text-weld">Screen readers need these words.</p>
       )}
       {bench.breakpoints.map((b, i) => {
         const shown = i === 0 ? content.picture : sources.find((s) => s.from === b.name)?.picture;

@@ -38,7 +38,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
           </Dialog.Description>
           {error && <p className="mt-3 text-madder-deep">{error.message}</p>}
           {filling && proposals.length === 0 && (
-            <p className="mt-3">Nothing else is better: the narrower breakpoints are as they would be filled.</p>
+            <p className="mt-3">Nothing to change: the smaller breakpoints already fit.</p>
           )}
           {proposals.length > 0 && (
             <div className="mt-3 grid min-h-0 grid-cols-[minmax(0,auto)_minmax(0,1fr)] gap-5">

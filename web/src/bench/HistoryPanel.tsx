@@ -14,7 +14,7 @@ interface Props {
   onDo: (deed: Deed) => Promise<Bench | null>;
 }
 
-const did = { edit: "", undo: "Undone: ", redo: "Done again: ", "": "" } as const;
+const did = { edit: "", undo: "Undone: ", redo: "Redone: ", "": "" } as const;
 
 /** What was done, the newest first. A moment can be named, held against another,
  *  and gone back to; going back is an edit like others. */
@@ -35,13 +35,13 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
       </label>
       {held !== null && (
         <p className="mt-1.5 rounded-md bg-madder-soft px-2 py-1">
-          Choose a second moment to hold against revision {held}.{" "}
+          Choose a second revision to compare with revision {held}.{" "}
           <Button onClick={() => setHeld(null)} look="link">
-            Never mind
+            Cancel
           </Button>
         </p>
       )}
-      {named && shown.length === 0 && <p className="mt-1.5 text-ink-2">No point has a name yet.</p>}
+      {named && shown.length === 0 && <p className="mt-1.5 text-ink-2">No named points</p>}
       <ol className="mt-1.5 grid grid-cols-[minmax(0,1fr)]">
         {shown.map((m) => (
           <li key={m.revision} className="border-b border-line-2 py-1 last:border-b-0">
@@ -66,7 +66,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
               </Button>
               {held === null ? (
                 <Button
-                  aria-label={`Hold revision ${m.revision} against another`}
+                  aria-label={`Compare revision ${m.revision} with another`}
                   onClick={() => setHeld(m.revision)}
                   size="tiny"
                 >
@@ -79,7 +79,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
                       to={`${against}?from=${Math.min(held, m.revision)}&to=${Math.max(held, m.revision)}`}
                       aria-label={`Compare revision ${held} with ${m.revision}`}
                     >
-                      With this
+                      Compare
                     </Link>
                   </Button>
                 )
@@ -91,7 +91,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
                   size="tiny"
                 >
                   <Undo2 size={11} aria-hidden="true" />
-                  Back to it
+                  Restore
                 </Button>
               )}
             </div>

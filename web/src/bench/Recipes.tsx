@@ -109,7 +109,7 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
                 </Button>
                 {r.own && (
                   <Button
-                    aria-label={`Drop recipe ${r.name}`}
+                    aria-label={`Delete recipe ${r.name}`}
                     onClick={() => void onDo({ dropRecipe: { name: r.name } })}
                     size="dot"
                     className="absolute right-1.5 bottom-1.5"
@@ -120,7 +120,7 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
               </li>
             ))}
           </ul>
-          {recipes.data && found.length === 0 && <p className="mt-2 text-ink-2">No recipe is called so.</p>}
+          {recipes.data && found.length === 0 && <p className="mt-2 text-ink-2">No matches</p>}
           {row && (
             <form onSubmit={keep} className="mt-2.5 flex items-center gap-2 border-t border-line-2 pt-2.5">
               <input

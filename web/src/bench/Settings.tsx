@@ -145,13 +145,13 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
               <>
                 {row(
                   "perLine",
-                  "Columns a line",
+                  "Columns per line",
                   <Amount
-                    label="Columns a line"
+                    label="Columns per line"
                     value={Number(holds.perLine ?? 0)}
                     low={0}
                     high={bounds.perLine}
-                    zero="as they say"
+                    zero="off"
                     onChange={(n) => set({ perLine: n })}
                   />,
                 )}

@@ -122,7 +122,7 @@ export const actions: readonly Action[] = [
   {
     id: "wrap",
     keys: "W",
-    label: (c) => (isColumn(c) ? "Wrap what is in it in a row" : isFrame(c) ? "Wrap it in a section" : "Wrap it"),
+    label: (c) => (isColumn(c) ? "Wrap its content in a row" : isFrame(c) ? "Wrap it in a section" : "Wrap it"),
     help: "Wrap: content in a row, a row in a container",
     group: "node",
     do: on((n) => ({ wrap: { node: n.id } })),
@@ -191,14 +191,14 @@ export const actions: readonly Action[] = [
   {
     id: "on",
     keys: "Shift+Alt+↓",
-    label: "Move on, into what can hold it",
+    label: "Move down, into the next row or column if needed",
     group: "node",
     do: on((n) => ({ hop: { node: n.id, by: 1 } })),
   },
   {
     id: "back",
     keys: "Shift+Alt+↑",
-    label: "Move back, into what can hold it",
+    label: "Move up, into the next row or column if needed",
     group: "node",
     do: on((n) => ({ hop: { node: n.id, by: -1 } })),
   },
@@ -242,7 +242,7 @@ export const actions: readonly Action[] = [
     id: "alike",
     keys: "L",
     label: "Make its siblings alike",
-    help: "Make its siblings, or what is selected with it, alike",
+    help: "Make its siblings, or the selected nodes, alike",
     group: "node",
     words: "same copy settings",
     when: (c) => holdsColumns(c) && likes(c).length > 0,
@@ -272,7 +272,7 @@ export const actions: readonly Action[] = [
   {
     id: "words",
     keys: "E",
-    label: "Edit its words in place",
+    label: "Edit its text in place",
     group: "sheet",
     words: "text content",
     when: (c) => isColumn(c) && wordsOf(c.bench, c.node!.id) !== null,
@@ -432,15 +432,15 @@ export function press(e: Pressed, groups: readonly Action["group"][], c: Acting)
 /** The keys of the Bench, as they are shown: how the sheet is walked and typed into,
  *  then every action's. The README has the same. */
 export const keys: readonly (readonly [keys: string, does: string])[] = [
-  ["Arrows, Home, End", "Walk the sheet"],
+  ["Arrows, Home, End", "Move around the sheet"],
   ["Shift+arrows · Shift+click", "Select cells from here to there"],
   ["Ctrl+click", "Add a cell to the selection, or take it out"],
-  ["6 · 2_6_1 · 1/3 · = · ~ · * · x", "Set the cells selected; in a row /3 or off"],
+  ["6 · 2_6_1 · 1/3 · = · ~ · * · x", "Set the selected cells; in a row /3 or off"],
   ["Enter · Tab", "Set and go down · across"],
-  ["Enter, F2", "In a cell: change what it has"],
+  ["Enter, F2", "In a cell: edit it"],
   [
     "Ctrl+C · Ctrl+X · Ctrl+V",
-    "Copy, cut, paste a node with all in it, between pages and projects; text that is pasted goes to the content sheet",
+    "Copy, cut or paste a node with everything in it, between pages and projects; pasted text goes to the content sheet",
   ],
   ...actions.flatMap((a) => (a.keys ? [[a.keys, a.help ?? (a.label as string)] as const] : [])),
 ];

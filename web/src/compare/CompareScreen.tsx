@@ -83,7 +83,7 @@ function Back({ now, to, name, onDo }: BackProps) {
   if (to === now) return <span className="text-ink-2">now</span>;
   return (
     <Button size="tiny" onClick={() => void onDo({ to, name })}>
-      Back to it
+      Restore
     </Button>
   );
 }
@@ -122,7 +122,7 @@ function SideView({ which, title, side, breakpoint, children }: SideProps) {
             title={`The page at ${breakpoint}, ${title}`}
           />
         ) : (
-          <p className="p-4 text-ink-2">The page was not there.</p>
+          <p className="p-4 text-ink-2">The page did not exist.</p>
         )}
       </div>
     </section>
@@ -146,7 +146,7 @@ function CodeDiff({ code }: { code: Comparison["code"] }) {
         aria-label="Lines that changed"
         className="overflow-auto rounded-sm border border-line bg-raised py-1 font-mono text-[11.5px] leading-[1.6] [scrollbar-width:thin]"
       >
-        {near.size === 0 && <p className="px-3 text-ink-2">No line is new, none is gone.</p>}
+        {near.size === 0 && <p className="px-3 text-ink-2">No changes</p>}
         {code.map((line, i) =>
           near.has(i) ? (
             <div

@@ -50,7 +50,7 @@ export function NewProject() {
               />
             </label>
             <Choice name="kit" title="Kit" offers={offers.data?.kits ?? []} />
-            <Choice name="start" title="Its page" offers={offers.data?.starts ?? []} />
+            <Choice name="start" title="Starting page" offers={offers.data?.starts ?? []} />
             {begin.error && (
               <p role="alert" className="text-madder-deep">
                 {begin.error.message}

@@ -75,13 +75,13 @@ export default function Shelf() {
               className="mt-4 flex items-center gap-3 rounded-md border border-control bg-raised px-3 py-2"
             >
               <span className="min-w-0 flex-1 truncate">
-                <b className="font-semibold">{gone.name}</b> is off the shelf.
+                <b className="font-semibold">{gone.name}</b> was deleted.
               </span>
               <Button
                 onClick={() => put.mutate({ project: gone.id, back: true }, { onSuccess: () => setGone(null) })}
                 size="small"
               >
-                Put it back
+                Restore
               </Button>
             </p>
           )}

@@ -92,7 +92,7 @@ export default function TakeScreen() {
             {(
               [
                 ["ends", "Label the ends of rows"],
-                ["nested", "Mixins: rules in one another"],
+                ["nested", "Mixins: nested rules"],
                 ["gathered", "Mixins: by breakpoint"],
               ] as const
             ).map(([what, name]) => (
@@ -154,9 +154,9 @@ export default function TakeScreen() {
               onChange={(e) => setHow({ ...how, network: e.target.checked })}
               className="mt-0.5 accent-woad"
             />
-            Linked from the delivery stand-in, with its digest
+            Linked from the sample delivery network, with integrity
           </label>
-          <h2 className="mt-4 text-[13px] font-semibold">What it takes to ship</h2>
+          <h2 className="mt-4 text-[13px] font-semibold">Cost to ship</h2>
           <table className="mt-1.5 w-full text-right font-mono text-[11px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
             <thead className="text-ink-2">
               <tr>
