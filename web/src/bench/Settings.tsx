@@ -63,6 +63,7 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
     );
   const width = String(holds.width ?? "full");
   const take = /^take (\d+)$/.exec(width)?.[1];
+  const part = /[/%]/.test(width);
 
   return (
     <Popover.Root open onOpenChange={(open) => !open && onClose()}>
@@ -102,12 +103,18 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
                   <span className="flex gap-1.5">
                     <Choice
                       label="Width"
-                      value={take ? "take" : width}
-                      options={["take", "full", "share", "natural"]}
-                      onChange={(v) =>
-                        set({ width: v === "take" ? `take ${Math.min(units, Math.max(1, Math.round(units / 2)))}` : v })
-                      }
+                      value={take ? "take" : part ? "part" : width}
+                      options={["take", "full", "share", "natural", "part"]}
+                      onChange={(v) => set({ width: { take: `take ${Math.ceil(units / 2)}`, part: "1/2" }[v] ?? v })}
                     />
+                    {part && (
+                      <Typed
+                        label="Part of the row"
+                        value={width}
+                        hint="such as 1/3 or 30%"
+                        onChange={(width) => set({ width })}
+                      />
+                    )}
                     {take && (
                       <Amount
                         label="Units"
@@ -122,12 +129,16 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
                 {number("skip", "Skip before", 0, units - 1)}
                 {number("trail", "Trail after", 0, units - 1)}
                 {number("nudge", "Nudge", 1 - units, units - 1)}
-                {choice("order", "Order", [
-                  "0",
-                  "first",
-                  "last",
-                  ...Array.from({ length: 12 }, (_, i) => String(i + 1)),
-                ])}
+                {row(
+                  "order",
+                  "Order",
+                  <Typed
+                    label="Order"
+                    value={String(holds.order)}
+                    hint="first, last or a number; 0 is the source order"
+                    onChange={(order) => set({ order })}
+                  />,
+                )}
                 {choice("align", "Align", ["row", "top", "middle", "bottom", "stretch"])}
                 {row(
                   "shown",
@@ -229,6 +240,31 @@ function Choice(p: { label: string; value: string; options: string[]; onChange: 
         <option key={o}>{o}</option>
       ))}
     </select>
+  );
+}
+
+interface TypedProps {
+  label: string;
+  value: string;
+  /** What it may be. */
+  hint: string;
+  onChange: (value: string) => void;
+}
+
+/** A value that is typed. */
+function Typed({ label, value, hint, onChange }: TypedProps) {
+  return (
+    <input
+      key={value}
+      aria-label={label}
+      title={hint}
+      defaultValue={value}
+      maxLength={bounds.cell}
+      onFocus={(e) => e.target.select()}
+      onBlur={(e) => e.target.value.trim() !== value && onChange(e.target.value.trim())}
+      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+      className="w-full min-w-0 rounded-md border border-control bg-raised px-1.5 py-[3px] font-mono text-[11.5px]"
+    />
   );
 }
 

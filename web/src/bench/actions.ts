@@ -302,7 +302,7 @@ export const actions: readonly Action[] = [
     keys: "S",
     label: "All settings",
     group: "sheet",
-    words: "order nudge offset align hide",
+    words: "width span offset push pull margin order align hide show visibility gutter gap spread justify nesting",
     do: (c) => useView.getState().open({ node: c.node!.id, breakpoint: breakpoint(c) }),
   },
   {
@@ -373,8 +373,8 @@ export const actions: readonly Action[] = [
     group: "page",
     do: () => useView.getState().setGhosts(!useView.getState().ghosts),
   },
-  { id: "take", label: "Take the code away", group: "page", do: (c) => c.navigate(`${here(c)}/take`) },
-  { id: "proof", label: "Proof", group: "page", do: (c) => c.navigate(`${here(c)}/proof`) },
+  { id: "take", label: "Take the code away", words: "export download copy markup html css stylesheet mixins", group: "page", do: (c) => c.navigate(`${here(c)}/take`) },
+  { id: "proof", label: "Proof", words: "preview browser viewport", group: "page", do: (c) => c.navigate(`${here(c)}/proof`) },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {
     id: "commands",
