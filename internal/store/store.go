@@ -83,13 +83,35 @@ func (s *Store) kept(id string, revision int) *project.Project {
 	return nil
 }
 
+// fileName is the store's file in its directory, and aboutName one beside it that says what
+// it is: where that stands, the store was begun, and is not empty.
+const (
+	fileName  = "kitrows.db"
+	aboutName = "about.txt"
+	about     = "kitrows.db holds projects laid out with Kit Rows, and their history. Copy it while Kit Rows is not running.\n"
+)
+
 // Open opens the store in dir, which it makes when missing, and brings its
-// tables up to date.
+// tables up to date. Both are the user's alone. A store that is damaged, or that a later
+// version wrote, is refused and left as it is.
 func Open(ctx context.Context, dir string) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
 		return nil, err
 	}
-	db, err := sql.Open("sqlite", "file:"+filepath.ToSlash(filepath.Join(dir, "kitrows.db"))+
+	name := filepath.Join(dir, fileName)
+	_, begun := os.Stat(filepath.Join(dir, aboutName))
+	if info, err := os.Stat(name); err == nil && info.Size() == 0 && begun == nil {
+		return nil, fmt.Errorf("the store %s is empty, so its projects are gone. Put a copy of it back, or delete the file to begin anew",
+			name)
+	}
+	file, err := os.OpenFile(name, os.O_CREATE|os.O_RDWR, 0o600) // SQLite's other files have its mode
+	if err == nil {
+		err = errors.Join(file.Chmod(0o600), file.Close())
+	}
+	if err != nil {
+		return nil, fmt.Errorf("the store cannot be opened: %w", err)
+	}
+	db, err := sql.Open("sqlite", "file:"+filepath.ToSlash(name)+
 		"?_txlock=immediate"+
 		"&_pragma=busy_timeout(5000)"+
 		"&_pragma=journal_mode(WAL)"+
@@ -105,13 +127,34 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	}
 	provider, err := goose.NewProvider(goose.DialectSQLite3, db, files)
 	if err == nil {
-		_, err = provider.Up(ctx)
+		err = upgrade(ctx, provider)
 	}
 	if err != nil {
 		db.Close()
 		return nil, fmt.Errorf("the store in %s: %w", dir, err)
 	}
+	if begun != nil {
+		if err := os.WriteFile(filepath.Join(dir, aboutName), []byte(about), 0o600); err != nil {
+			db.Close()
+			return nil, err
+		}
+	}
 	return &Store{db: db, known: map[string]known{}}, nil
+}
+
+// upgrade brings the tables up to date.
+func upgrade(ctx context.Context, p *goose.Provider) error {
+	version, err := p.GetDBVersion(ctx)
+	if err != nil {
+		return fmt.Errorf("it cannot be read; nothing was changed. Put a copy of it back, or choose another with --data (%w)", err)
+	}
+	sources := p.ListSources()
+	if newest := sources[len(sources)-1].Version; version > newest {
+		return fmt.Errorf("a later version of Kit Rows wrote it (tables %d, this one knows %d); nothing was changed. Use that version, or choose another store with --data",
+			version, newest)
+	}
+	_, err = p.Up(ctx)
+	return err
 }
 
 // Sweep takes away what was put away more than a day ago.

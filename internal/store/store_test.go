@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 
@@ -206,6 +207,41 @@ func TestPutAwayAndBack(t *testing.T) {
 		}
 		if known, err := s.Known(ctx, p.ID); known != want || err != nil {
 			t.Errorf("after %d days: %v, %v", age, known, err)
+		}
+	}
+}
+
+// A store that cannot be read, or is of a later version, is refused and left as it is; its
+// files are the user's alone.
+func TestStoresThatAreRefused(t *testing.T) {
+	dir := t.TempDir()
+	file := filepath.Join(dir, fileName)
+	s := stocked(t, dir)
+	if info, err := os.Stat(file); err != nil || info.Mode().Perm() != 0o600 {
+		t.Errorf("the store's file is %v, %v", info, err)
+	}
+	if _, err := s.db.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (99, 1)`); err != nil {
+		t.Fatal(err)
+	}
+	s.Close()
+	for _, c := range []struct{ write, want string }{
+		{"", "a later version of Kit Rows wrote it (tables 99"}, {"no database at all", "it cannot be read"}, {"-", "is empty"},
+	} {
+		var err error
+		if c.write == "-" {
+			err = os.Truncate(file, 0)
+		} else if c.write != "" {
+			err = os.WriteFile(file, []byte(strings.Repeat(c.write, 100)), 0o600)
+		}
+		before, read := os.ReadFile(file)
+		if err := errors.Join(err, read); err != nil {
+			t.Fatal(err)
+		}
+		if s, err := Open(t.Context(), dir); err == nil || !strings.Contains(err.Error(), c.want) {
+			t.Errorf("got %v, %v, want %s", s, err, c.want)
+		}
+		if after, err := os.ReadFile(file); err != nil || !bytes.Equal(before, after) {
+			t.Errorf("%s: it was changed, %v", c.want, err)
 		}
 	}
 }
