@@ -194,6 +194,9 @@ func (t *Together) apply(e *editor) error {
 			e.laidOut, e.inverse = nil, Operation{}
 			err = fault.Under(step.name(), do.apply(e))
 		}
+		if err == nil { // before the next step doubles it again
+			err = tooMuch(e.page)
+		}
 		if err != nil {
 			return fault.Under(fmt.Sprintf("steps[%d]", i), err)
 		}
@@ -207,6 +210,27 @@ func (t *Together) apply(e *editor) error {
 	e.inverse = Operation{Together: &Together{back, t.Summary}}
 	if e.summary = t.Summary; t.Summary == "" {
 		e.summary = summary
+	}
+	return nil
+}
+
+// tooMuch refuses a page that holds more than a project may.
+func tooMuch(p *page.Page) error {
+	nodes, text := 0, 0
+	p.Walk(func(n *page.Node, _ page.Place) {
+		nodes++
+		if text += len(n.Name) + len(n.Note); n.Content != nil {
+			text += len(n.Content.Text)
+			for _, item := range n.Content.Items {
+				text += len(item)
+			}
+		}
+	})
+	switch {
+	case nodes > page.MaxNodes:
+		return fault.New("", nodes, "at most %d nodes in a page", page.MaxNodes)
+	case text > project.MaxBytes:
+		return fault.New("", text, "at most %d bytes of text in a project", project.MaxBytes)
 	}
 	return nil
 }

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"fmt"
 	"math/rand/v2"
+	"reflect"
 	"slices"
 	"strings"
 	"testing"
@@ -355,6 +356,39 @@ func BenchmarkApply(b *testing.B) {
 	for b.Loop() {
 		if _, err := Apply(p, o); err != nil {
 			b.Fatal(err)
+		}
+	}
+}
+
+// One request makes no more than a page may hold, and no odd steps of one are our fault.
+func TestTogetherIsBounded(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	var steps []Operation
+	for root, level := "whole-page", 0; err == nil && level < 25; level++ { // all there is, twice in a section, and so on
+		steps = append(steps, Operation{Wrap: &Wrap{Node: root}}, Operation{Duplicate: &Duplicate{Node: root}})
+		var made *Change
+		if made, err = Apply(p, Operation{Page: "front-page", Together: &Together{Steps: steps}}); err == nil {
+			root = made.Project.Pages[0].Body[0].ID
+		}
+	}
+	if err == nil || !strings.Contains(err.Error(), "at most 20000 nodes in a page") {
+		t.Errorf("doublings: %v", err)
+	}
+	fields := reflect.TypeFor[Operation]()
+	for i := range fields.NumField() {
+		if fields.Field(i).Type.Kind() != reflect.Pointer {
+			continue
+		}
+		step := Operation{}
+		reflect.ValueOf(&step).Elem().Field(i).Set(reflect.New(fields.Field(i).Type.Elem()))
+		for _, steps := range [][]Operation{{step}, {step, step}, {{}, step}, {{Together: &Together{Steps: []Operation{step}}}}} {
+			_, err := Apply(p, Operation{Page: "front-page", Together: &Together{Steps: steps}})
+			if err != nil && len(fault.All(err)) == 0 {
+				t.Errorf("%s in together: %v holds no fault", fields.Field(i).Name, err)
+			}
 		}
 	}
 }

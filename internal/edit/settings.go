@@ -12,6 +12,9 @@ import (
 )
 
 func (t *Type) apply(e *editor) error {
+	if len(t.Cells) == 0 {
+		return fault.New("cells", nil, "at least one cell")
+	}
 	var set Set
 	working := e.settable() // with what this operation typed into narrower cells
 	for i, c := range t.Cells {
@@ -63,6 +66,9 @@ func (e *editor) summaryOf(what string, cells []Cell) string {
 }
 
 func (a *Adjust) apply(e *editor) error {
+	if len(a.Cells) == 0 {
+		return fault.New("cells", nil, "at least one cell")
+	}
 	var set Set
 	var names []string
 	working := e.settable()
