@@ -75,14 +75,18 @@ type Box struct {
 	Off     bool      `json:"off" doc:"Of a shown column: it stands or ends off the grid."`
 }
 
+// NoLane is a lane on which nothing is drawn.
+func NoLane() Lane {
+	return Lane{Units: []Rect{}, Boxes: []Box{}, Empty: []Run{}, Bare: []Rect{}, Breaks: []Mark{}, Nudged: []Rect{},
+		Ghosts: []Ghost{}}
+}
+
 // newLane draws a page's plan.
 func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 	k, i := l.Kit(), plan.Breakpoint
-	d := drawer{plan: plan, lane: Lane{
-		Breakpoint: k.Breakpoints[i].Name, Width: plan.Width,
-		Units: []Rect{}, Boxes: make([]Box, 0, len(plan.Boxes)), Empty: []Run{}, Bare: []Rect{}, Breaks: []Mark{},
-		Nudged: []Rect{}, Ghosts: []Ghost{},
-	}}
+	d := drawer{plan: plan, lane: NoLane()}
+	d.lane.Breakpoint, d.lane.Width = k.Breakpoints[i].Name, plan.Width
+	d.lane.Boxes = make([]Box, 0, len(plan.Boxes))
 	d.boxes(l)
 	for n := range plan.Lines {
 		d.line(&plan.Lines[n])

@@ -49,10 +49,21 @@ func Decode(r io.Reader) (*Project, error) {
 }
 
 // Reread reads a project file that Encode wrote of a project that had passed its
-// Check, by this version or one before, and does not check it again.
+// Check, by this version or one before, and does not check it again. It refuses one of a
+// later version.
 func Reread(b []byte) (*Project, error) {
 	p := new(Project)
-	if err := DecodeStrict(upgraded(b), p); err != nil {
+	err := DecodeStrict(upgraded(b), p)
+	if err == nil && p.Version == Version {
+		return p, nil
+	}
+	var head struct {
+		Version int `json:"version"`
+	}
+	if json.Unmarshal(b, &head) == nil && head.Version > Version {
+		return nil, fault.New("version", head.Version, "%d or less: a later version of Kit Rows wrote this file", Version)
+	}
+	if err != nil {
 		return nil, err
 	}
 	return p, nil

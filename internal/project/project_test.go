@@ -39,7 +39,7 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 4`, `"version": 5`, "version: found 5, want 4, or a version before it"},
+		{`"version": 4`, `"version": 5`, "version: found 5, want 4 or less: a later version of Kit Rows wrote this file"},
 		{`"version": 4`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},

@@ -28,6 +28,7 @@ type Card struct {
 	FirstPage string     `json:"firstPage" doc:"The first page's id."`
 	Kit       string     `json:"kit" doc:"The first page's kit."`
 	Drawing   bench.Lane `json:"drawing" doc:"The first page at a middle breakpoint."`
+	Problem   string     `json:"problem" doc:"Why the project cannot be read, of which only its id is known then; else empty."`
 }
 
 // ProjectPath is a project's address.
@@ -45,6 +46,11 @@ func (v *Server) shelfRoutes() {
 		}
 		cards := []Card{}
 		for _, s := range states {
+			if s.Unreadable != nil {
+				cards = append(cards, Card{ID: s.ID, Name: s.ID, Revision: s.Revision, Pages: []string{},
+					Drawing: bench.NoLane(), Problem: s.Unreadable.Error()})
+				continue
+			}
 			cards = append(cards, newCard(s.Project, s.Revision))
 		}
 		return &struct{ Body []Card }{cards}, nil

@@ -203,22 +203,27 @@ type State struct {
 	Revision int    // from 1, one more with every change
 	Undo     string // what undo would undo, empty when there is nothing
 	Redo     string // what redo would do again
+
+	ID         string // in lists
+	Unreadable error  // in lists: why its document cannot be read; the project is nil then
 }
 
-// List gives every project in the order they came.
+// List gives every project in the order they came, with those that cannot be read.
 func (s *Store) List(ctx context.Context) ([]*State, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT revision, document FROM projects WHERE removed = 0 ORDER BY place`)
+	rows, err := s.db.QueryContext(ctx, `SELECT id, revision, document FROM projects WHERE removed = 0 ORDER BY place`)
 	if err != nil {
 		return nil, err
 	}
 	defer rows.Close()
 	var all []*State
 	for rows.Next() {
-		state, err := scan(rows)
-		if err != nil {
+		var state State
+		var document []byte
+		if err := rows.Scan(&state.ID, &state.Revision, &document); err != nil {
 			return nil, err
 		}
-		all = append(all, state)
+		state.Project, state.Unreadable = project.Reread(document)
+		all = append(all, &state)
 	}
 	return all, rows.Err()
 }

@@ -370,3 +370,26 @@ func TestBackAndForth(t *testing.T) {
 		t.Errorf("the walk met %v: too little", met)
 	}
 }
+
+// A project that cannot be read stays on the shelf beside the others, with the reason.
+func TestUnreadableProjects(t *testing.T) {
+	ctx, s := t.Context(), stocked(t, t.TempDir())
+	for id, document := range map[string]string{"torn": `{"format":"kit`, "later": `{"format":"kitrows","version":99}`} {
+		_, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 3, ?)`, id, []byte(document))
+		if err != nil {
+			t.Fatal(err)
+		}
+	}
+	all, err := s.List(ctx)
+	if err != nil || len(all) != 3 {
+		t.Fatalf("%d projects, %v", len(all), err)
+	}
+	for _, state := range all {
+		if (state.ID == "gullwing-point") != (state.Unreadable == nil) || state.Unreadable == nil && state.Project == nil {
+			t.Errorf("%s: %v, %v", state.ID, state.Project, state.Unreadable)
+		}
+		if state.ID == "later" && !strings.Contains(state.Unreadable.Error(), "version") {
+			t.Errorf("a later version: %v", state.Unreadable)
+		}
+	}
+}

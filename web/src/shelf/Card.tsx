@@ -20,6 +20,24 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
       rename.mutate({ project: card.id, page: card.firstPage, revision: card.revision, name: to.trim() });
   }
 
+  if (card.problem) {
+    return (
+      <li className="flex flex-col rounded-md border border-madder bg-sheet px-3.5 py-3">
+        <h2 className="truncate text-[15px] font-semibold">{card.name}</h2>
+        <p role="alert" className="mt-1.5 flex-1 break-words text-madder-deep">
+          This project cannot be read: {card.problem}. Its file is kept as it is.
+        </p>
+        <div className="mt-2 flex items-center justify-end gap-1.5">
+          <Button asChild size="small">
+            <a href={`/api/projects/${card.id}/file`}>Download the file</a>
+          </Button>
+          <Act label={`Delete ${card.name}`} onClick={onPutAway}>
+            <Trash2 size={13} aria-hidden="true" />
+          </Act>
+        </div>
+      </li>
+    );
+  }
   return (
     <li className="flex flex-col rounded-md border border-line bg-sheet focus-within:border-control hover:border-control">
       <Link
