@@ -269,7 +269,7 @@ func (v *Server) change(
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
-	v.changes.tell(in.Project, state.Revision)
+	v.changes.tell(in.Project, news{revision: state.Revision})
 	if ended != nil {
 		return nil, v.problem(ctx, ended)
 	}

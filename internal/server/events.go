@@ -10,16 +10,23 @@ import (
 	"time"
 )
 
+// news is a revision of a project, which may be another project of its id since another
+// program changed the store.
+type news struct {
+	revision int
+	anew     bool
+}
+
 // changes tells every window that is open on a project of its new revisions.
 type changes struct {
 	mu      sync.Mutex
-	windows map[string]map[chan int]bool
+	windows map[string]map[chan news]bool
 	done    chan struct{}
 	once    sync.Once
 }
 
 func newChanges() *changes {
-	return &changes{windows: map[string]map[chan int]bool{}, done: make(chan struct{})}
+	return &changes{windows: map[string]map[chan news]bool{}, done: make(chan struct{})}
 }
 
 // close ends every stream, so that a shutdown need not wait for them.
@@ -27,12 +34,12 @@ func (c *changes) close() { c.once.Do(func() { close(c.done) }) }
 
 // follow gives a channel of the project's revisions, of which a slow reader gets
 // the newest, and a function that ends it.
-func (c *changes) follow(project string) (revisions <-chan int, end func()) {
-	ch := make(chan int, 1)
+func (c *changes) follow(project string) (revisions <-chan news, end func()) {
+	ch := make(chan news, 1)
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	if c.windows[project] == nil {
-		c.windows[project] = map[chan int]bool{}
+		c.windows[project] = map[chan news]bool{}
 	}
 	c.windows[project][ch] = true
 	return ch, func() {
@@ -45,7 +52,7 @@ func (c *changes) follow(project string) (revisions <-chan int, end func()) {
 	}
 }
 
-func (c *changes) tell(project string, revision int) {
+func (c *changes) tell(project string, n news) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	for ch := range c.windows[project] {
@@ -53,7 +60,7 @@ func (c *changes) tell(project string, revision int) {
 		case <-ch: // an older one nobody took
 		default:
 		}
-		ch <- revision
+		ch <- n
 	}
 }
 
@@ -90,7 +97,7 @@ func (v *Server) watch(ctx context.Context) {
 		}
 		for _, id := range projects {
 			if state, err := v.store.Load(ctx, id); err == nil {
-				v.changes.tell(id, state.Revision)
+				v.changes.tell(id, news{state.Revision, true})
 			}
 		}
 	}
@@ -119,8 +126,8 @@ func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 		_, err := fmt.Fprintf(w, format, args...)
 		return err == nil && control.Flush() == nil
 	}
-	const event = "event: revision\ndata: %d\n\n"
-	if !send(event, state.Revision) {
+	const event = "event: %s\ndata: %d\n\n"
+	if !send(event, "revision", state.Revision) {
 		return
 	}
 	ticks := time.NewTicker(quiet)
@@ -128,8 +135,12 @@ func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 	for {
 		ok := true
 		select {
-		case revision := <-revisions:
-			ok = send(event, revision)
+		case n := <-revisions:
+			name := "revision"
+			if n.anew {
+				name = "anew"
+			}
+			ok = send(event, name, n.revision)
 		case <-ticks.C:
 			ok = send(": quiet\n\n")
 		case <-r.Context().Done():

@@ -168,10 +168,12 @@ export function useFollow(place: Place) {
         0,
         ...queries.getQueriesData<Bench>({ queryKey: ["bench", project] }).map(([, b]) => b?.revision ?? 0),
       );
-      if (revision !== newest && useLine.getState().waiting === 0) {
+      if (revision > newest && useLine.getState().waiting === 0) {
         void queries.invalidateQueries({ queryKey: ["bench", project] });
       }
     });
+    // Another program changed the store: its revisions may have begun anew.
+    stream.addEventListener("anew", () => void queries.invalidateQueries({ queryKey: ["bench", project] }));
     return () => stream.close();
   }, [project, queries]);
 }

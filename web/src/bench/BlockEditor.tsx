@@ -145,15 +145,8 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
 
   return (
     <>
-      <Field
-        label="Shows"
-        hint="Alternative text"
-        value={content.alt ?? ""}
-        onCommit={(alt) => onSet({ alt })}
-      />
-      {!content.alt && (
-        <p className="col-start-2 text-weld">Screen readers need these words.</p>
-      )}
+      <Field label="Shows" hint="Alternative text" value={content.alt ?? ""} onCommit={(alt) => onSet({ alt })} />
+      {!content.alt && <p className="col-start-2 text-weld">Screen readers need these words.</p>}
       {bench.breakpoints.map((b, i) => {
         const shown = i === 0 ? content.picture : sources.find((s) => s.from === b.name)?.picture;
         const file = pictures.data?.find((p) => p.id === shown)?.file;

@@ -27,7 +27,11 @@ export function Pieces({ bench, place, column, onDo }: Props) {
   return (
     <section aria-label="Content sheet">
       <h2 className="font-semibold">
-        {pieces.length === 0 ? "No content to place" : left === 0 ? "All placed" : `${left} of ${pieces.length} to place`}
+        {pieces.length === 0
+          ? "No content to place"
+          : left === 0
+            ? "All placed"
+            : `${left} of ${pieces.length} to place`}
         {column && left > 0 && <span className="ml-2 font-normal text-ink-2">in {column.name}: P places the next</span>}
       </h2>
       {pieces.length > 0 && (

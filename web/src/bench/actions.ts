@@ -373,8 +373,20 @@ export const actions: readonly Action[] = [
     group: "page",
     do: () => useView.getState().setGhosts(!useView.getState().ghosts),
   },
-  { id: "take", label: "Take the code away", words: "export download copy markup html css stylesheet mixins", group: "page", do: (c) => c.navigate(`${here(c)}/take`) },
-  { id: "proof", label: "Proof", words: "preview browser viewport", group: "page", do: (c) => c.navigate(`${here(c)}/proof`) },
+  {
+    id: "take",
+    label: "Take the code away",
+    words: "export download copy markup html css stylesheet mixins",
+    group: "page",
+    do: (c) => c.navigate(`${here(c)}/take`),
+  },
+  {
+    id: "proof",
+    label: "Proof",
+    words: "preview browser viewport",
+    group: "page",
+    do: (c) => c.navigate(`${here(c)}/proof`),
+  },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {
     id: "commands",
