@@ -101,8 +101,13 @@ type stage struct {
 }
 
 func newTrial(r *row) *trial {
-	t := &trial{row: r, stages: make([]stage, len(r.live)), measures: make([]int, len(r.live)),
-		disturbed: make([]bool, len(r.columns))}
+	t := &r.room.trial
+	t.row = r
+	t.measures = append(t.measures[:0], make([]int, len(r.live))...)
+	t.disturbed = append(t.disturbed[:0], make([]bool, len(r.columns))...)
+	if t.stages == nil {
+		t.stages = make([]stage, len(r.live))
+	}
 	t.disturb(0, len(r.columns))
 	for n := range r.columns {
 		t.measure(n, 1)
@@ -113,11 +118,9 @@ func newTrial(r *row) *trial {
 		}
 		s := &t.stages[i]
 		s.tight = narrow(want, want)
-		if !want.Natural && !s.tight {
-			s.shape = newShape(want)
-		}
+		s.shape.fill(want, !want.Natural && !s.tight)
 		got := *want // which is what is said, until something is taken away
-		got.Cells = slices.Clone(want.Cells)
+		got.Cells = append(s.got.Cells[:0], want.Cells...)
 		for at := range got.Cells {
 			got.Cells[at].Trail += got.Cells[at].Fill
 			got.Cells[at].Fill = 0
@@ -151,7 +154,7 @@ func (t *trial) disturbLine(n int, f page.Field, i int) {
 	first, end := at-1, at+2
 	switch {
 	case f == page.Order:
-	case runs == nil || t.uneven && t.measures[i] == 0:
+	case len(runs) == 0 || t.uneven && t.measures[i] == 0:
 		t.disturb(0, len(t.columns)) // it cannot be foreseen which line that is
 		return
 	default:

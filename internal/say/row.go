@@ -17,7 +17,7 @@ type row struct {
 	at      [][]int32     // at each breakpoint and of each column, where in want its cell stands; −1 where it is hidden
 	own     []course
 	columns [][]course
-	all     []course // theirs, one after another
+	room    *room // what they are kept in
 
 	tracked bool   // by grid tracks at every breakpoint
 	told    bool   // of floats, so many a line: its columns say where they stand
@@ -26,11 +26,18 @@ type row struct {
 	uneven  bool   // some breakpoint's columns are
 }
 
-func newRow(l *layout.Layout, n *page.Node, live []bool) *row {
+// A room is what rows of one page are worked out in, one after another, so that each need
+// not make its own.
+type room struct {
+	courses []course // of rows and columns, one after another
+	trial   trial
+}
+
+func newRow(l *layout.Layout, n *page.Node, live []bool, room *room) *row {
 	r := &row{
 		kit: l.Kit(), node: n, live: live, want: make([]*layout.Row, len(live)), at: make([][]int32, len(live)),
 		elastic: make([]bool, len(live)), columns: make([][]course, len(n.Children)),
-		all: make([]course, 0, 4*len(n.Children)),
+		room: room,
 	}
 	r.counted = r.kit.Technique == kit.Float
 	perLine := false
@@ -107,14 +114,19 @@ func (r *row) filled(t *[page.NumFields]course, kind page.Kind, fill func(i int,
 	if count == 0 {
 		return nil
 	}
-	first := len(r.all)
+	all := r.room.courses
+	if cap(all)-len(all) < count {
+		all = make([]course, 0, 512)
+	}
+	first := len(all)
 	for f := range t {
 		if moves[f] {
-			r.all = append(r.all, t[f])
-			r.run(&r.all[len(r.all)-1])
+			all = append(all, t[f])
+			r.run(&all[len(all)-1])
 		}
 	}
-	return r.all[first:len(r.all):len(r.all)]
+	r.room.courses = all
+	return all[first:len(all):len(all)]
 }
 
 // run says a course as it goes: a value is said where it must hold and another is

@@ -41,14 +41,14 @@ func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
 	case page.Align:
 		return cell.Align == want.Cells[at].Align || s.shape.alone(at, want)
 	case page.Trail:
-		if s.shape.runs != nil && !t.elastic[i] && at+1 < s.shape.runs[s.shape.line(at)].End {
+		if !s.shape.none() && !t.elastic[i] && at+1 < s.shape.runs[s.shape.line(at)].End {
 			return false // the next one moves
 		}
 	}
 	if !s.tight && parted(&cell) && cell.Tight(s.narrowest) || got.Technique == kit.Grid && parts(cell) {
 		return false
 	}
-	if s.shape.runs == nil {
+	if s.shape.none() {
 		return cellAlike(want, at, &cell)
 	}
 	was := got.Cells[at]

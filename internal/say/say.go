@@ -51,7 +51,8 @@ type Page struct {
 	Layout  *layout.Layout
 	nodes   map[string]*node                           // by id
 	columns map[string][kit.MaxBreakpoints]kit.Columns // by row id, what it divides into
-	only    string                                     // the id of the one node it is about; empty for all
+	room    room
+	only    string // the id of the one node it is about; empty for all
 }
 
 // Of works out what the code of a page must say. The rule of a row of so many floats a
@@ -124,7 +125,7 @@ func (p *Page) frames(nodes []*page.Node) {
 func (p *Page) row(n *page.Node, seen []bool) {
 	if p.only == "" || p.only == n.ID ||
 		slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
-		p.say(newRow(p.Layout, n, seen))
+		p.say(newRow(p.Layout, n, seen, &p.room))
 	}
 	for _, column := range n.Children {
 		var below []bool

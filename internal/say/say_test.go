@@ -19,7 +19,7 @@ func eachRow(seed uint64, visit func(r *row)) {
 		l := layout.Of(k, pg)
 		pg.Walk(func(n *page.Node, _ page.Place) {
 			if n.Kind == page.Row {
-				visit(newRow(l, n, slices.Repeat([]bool{true}, len(k.Breakpoints))))
+				visit(newRow(l, n, slices.Repeat([]bool{true}, len(k.Breakpoints)), new(room)))
 			}
 		})
 	}

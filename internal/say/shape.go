@@ -31,15 +31,21 @@ type box struct {
 	gap      float64    // of a line after the first: the space above it
 }
 
-func newShape(want *layout.Row) shape {
-	s := shape{boxes: make([]box, 0, len(want.Cells))}
+// fill makes it the shape of a row, if that has one.
+func (s *shape) fill(want *layout.Row, has bool) {
+	s.runs, s.boxes = s.runs[:0], s.boxes[:0]
+	if !has {
+		return
+	}
 	t := want.Track(roomy).Smooth()
-	s.runs = want.Break(t, nil, 0, new(float64))
+	s.runs = want.Break(t, s.runs, 0, new(float64))
 	for line, run := range s.runs {
 		place(want, run, line, t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
 	}
-	return s
 }
+
+// none reports whether it is no row's shape.
+func (s *shape) none() bool { return len(s.runs) == 0 }
 
 // place visits the boxes of one line.
 func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at int, b box)) {
@@ -90,7 +96,7 @@ func (s *shape) line(at int) int { return s.boxes[at].line }
 
 // alone reports whether the cell at that place is sure to be the only one on its line.
 func (s *shape) alone(at int, want *layout.Row) bool {
-	if s.runs == nil {
+	if s.none() {
 		return len(want.Cells) == 1
 	}
 	run := s.runs[s.line(at)]
