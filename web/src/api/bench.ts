@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, orRefuse, type Problem } from "./client";
 import { useView } from "../bench/view";
+import { rest } from "../rest";
 
 /** Which page the Bench is on. */
 export interface Place {
@@ -36,12 +37,14 @@ export function useBench(place: Place) {
 export function useWhy(place: Place, revision: number, node: string, width: number) {
   return useQuery({
     queryKey: ["why", place.project, place.page, revision, node, width],
-    queryFn: async () =>
-      orRefuse(
+    queryFn: async () => {
+      await rest();
+      return orRefuse(
         await api.GET("/api/projects/{project}/pages/{page}/why/{node}", {
           params: { path: { ...place, node }, query: { width } },
         }),
-      ),
+      );
+    },
     placeholderData: (before) => (before?.node === node ? before : undefined),
   });
 }
@@ -50,8 +53,10 @@ export function useWhy(place: Place, revision: number, node: string, width: numb
 export function useChanges(place: Place, revision: number) {
   return useQuery({
     queryKey: ["changes", place.project, place.page, revision],
-    queryFn: async () =>
-      orRefuse(await api.GET("/api/projects/{project}/pages/{page}/changes", { params: { path: place } })),
+    queryFn: async () => {
+      await rest();
+      return orRefuse(await api.GET("/api/projects/{project}/pages/{page}/changes", { params: { path: place } }));
+    },
     placeholderData: keepPreviousData,
   });
 }

@@ -100,10 +100,15 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     },
   });
 
+  const cellAt = useCallback(
+    (to: Spot) => grid.current?.querySelector<HTMLElement>(`[data-spot="${to.node}/${to.breakpoint ?? ""}"]`),
+    [],
+  );
+
   // The keyboard's focus goes where the selection goes.
   useEffect(() => {
     if (!seeking || !spot || typing || writing || at < 0) return;
-    const cell = grid.current?.querySelector<HTMLElement>(`[data-spot="${spot.node}/${spot.breakpoint ?? ""}"]`);
+    const cell = cellAt(spot);
     if (!cell) return;
     found();
     // A dialog that closed gives the focus back a moment later; one that was opened meanwhile keeps it.
@@ -114,7 +119,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
       rows.scrollToIndex(at, { align: "auto" });
     }
     cell.focus({ preventScroll: true });
-  }, [spot, seeking, typing, writing, at, found, rows]);
+  }, [spot, seeking, typing, writing, at, found, rows, cellAt]);
 
   // Where the selected node goes, by another window say, the one that comes to stand there
   // is selected.
@@ -166,8 +171,12 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     const filled = chosen(at);
     // What comes with the answer is drawn with it, at once.
     const answer = onDo({ type: { cells: filled, text } }, () => catchUp(node, breakpoint));
+    const next = onward && (walk(cells, at, ...onwards[onward]) ?? at);
+    // The focus goes on before the field is taken away: afterwards the page would be laid
+    // out for it.
+    if (next) cellAt(next)?.focus({ preventScroll: true });
     setTyping(null);
-    if (onward) advance(walk(cells, at, ...onwards[onward]) ?? at);
+    if (next) advance(next);
     sending(node, breakpoint, text);
     const made = await answer;
     if (!made && latest.current.has(node)) {

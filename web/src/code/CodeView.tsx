@@ -3,6 +3,7 @@ import { Compartment, EditorState, StateEffect, StateField } from "@codemirror/s
 import { Decoration, EditorView, keymap, lineNumbers, type DecorationSet } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
+import { rest } from "../rest";
 import { hanging } from "./hanging";
 import { languages, type Language } from "./languages";
 import type { Lines } from "./lines";
@@ -140,28 +141,20 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
 
   const [first, last] = [marked?.first, marked?.last];
   useEffect(() => {
-    // The page is laid out for it, so it waits until the keys rest.
-    let timer: ReturnType<typeof setTimeout>;
-    const update = () => {
-      removeEventListener("keydown", wait, true);
+    // The page is laid out for it.
+    let wanted = true;
+    void rest().then(() => {
       const editor = view.current;
-      if (!editor) return;
+      if (!wanted || !editor) return;
       const changes = between(editor.state.doc.toString(), text);
       const lines = first && last ? { first, last } : undefined;
       editor.dispatch({ ...(changes && { changes }), effects: mark.of(lines) });
       if (!lines) return;
       const from = editor.state.doc.line(Math.min(lines.first, editor.state.doc.lines)).from;
       editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: "start", yMargin: 40 }) });
-    };
-    const wait = () => {
-      clearTimeout(timer);
-      timer = setTimeout(update, 120);
-    };
-    wait();
-    addEventListener("keydown", wait, true);
+    });
     return () => {
-      clearTimeout(timer);
-      removeEventListener("keydown", wait, true);
+      wanted = false;
     };
   }, [text, first, last]);
 
