@@ -19,7 +19,7 @@ interface Verdict {
   redundant: string[];
 }
 
-const pages = Number(process.env.TRIAL_PAGES ?? 90); // from each seed
+const pages = Number(process.env.TRIAL_PAGES ?? 60); // from each seed
 
 // A whole px and a screen of one device px a px; halves of a px on a finer one; and one
 // whose px do not come out even, read from right to left.

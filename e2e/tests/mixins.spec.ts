@@ -66,7 +66,7 @@ function laid(folder: string, files: File[]): string {
   return join(folder, files.at(-1)!.Name);
 }
 
-const pages = Number(process.env.TRIAL_PAGES ?? 60);
+const pages = Number(process.env.TRIAL_PAGES ?? 40);
 
 /** Random pages with their mixin-based code and components, a line of JSON each. */
 function printed(pages: number): string[] {
