@@ -1,5 +1,5 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, orRefuse, type Problem } from "./client";
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, orRefuse, type Bench, type Problem } from "./client";
 import { useView } from "../bench/view";
 import { rest } from "../rest";
 
@@ -23,10 +23,17 @@ export const keyOf = (place: Place, look: Look) => ["bench", place.project, plac
 /** The Bench of a page; while a width changes, the one before it stays. */
 export function useBench(place: Place) {
   const look = useLook();
+  const queries = useQueryClient();
   return useQuery({
     queryKey: keyOf(place, look),
-    queryFn: async () =>
-      orRefuse(await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } })),
+    queryFn: async () => {
+      const read = orRefuse(
+        await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } }),
+      );
+      // An edit may have been answered while it was on its way.
+      const known = queries.getQueryData<Bench>(keyOf(place, look));
+      return known && known.revision > read.revision ? known : read;
+    },
     placeholderData: keepPreviousData,
     structuralSharing: false, // answers to edits share what did not change already
   });

@@ -173,7 +173,7 @@ export function useFollow(place: Place) {
       }
     });
     // Another program changed the store: its revisions may have begun anew.
-    stream.addEventListener("anew", () => void queries.invalidateQueries({ queryKey: ["bench", project] }));
+    stream.addEventListener("anew", () => void queries.resetQueries({ queryKey: ["bench", project] }));
     return () => stream.close();
   }, [project, queries]);
 }
