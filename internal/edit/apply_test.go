@@ -177,7 +177,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		}
 	case 23:
 		o.AddPicture = &AddPicture{Node: id(), File: "Tern 1.SVG",
-			Data: fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`, r.IntN(30)),
+			Data: project.NewFile(fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`, r.IntN(30))),
 			Alt:  "A tern", From: []string{"", bp()}[r.IntN(2)]}
 	case 24:
 		o.DropPicture = &DropPicture{"nothing"}

@@ -83,7 +83,7 @@ func (a *AddPicture) apply(e *editor) error {
 	if err != nil {
 		return err
 	}
-	pic, width, height, err := project.NewPicture(a.File, a.Data)
+	pic, width, height, err := project.NewPicture(a.File, a.Data.Bytes())
 	if err != nil {
 		return err
 	}

@@ -32,8 +32,8 @@ func contents(pg *page.Page, column string) string {
 	return strings.Join(all, "; ")
 }
 
-func svg(width, height int) []byte {
-	return fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d"/>`, width, height)
+func svg(width, height int) project.File {
+	return project.NewFile(fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d"/>`, width, height))
 }
 
 // done applies operations to the demo's front page, one after the other.
@@ -133,7 +133,7 @@ func TestContentIsRefused(t *testing.T) {
 		"script in a link": {Operation{AddBlock: &AddBlock{Column: "mark",
 			Content: page.Content{Type: page.Button, Text: "Go", Link: "javascript:alert(1)"}}}, "addBlock.content.link"},
 		"content of a column": {Operation{Content: &Content{"mark", text}}, `content.node: found "Mark", want a block`},
-		"no picture": {Operation{AddPicture: &AddPicture{Node: "mark", File: "a.svg", Data: []byte("terns")}},
+		"no picture": {Operation{AddPicture: &AddPicture{Node: "mark", File: "a.svg", Data: project.NewFile([]byte("terns"))}},
 			"addPicture"},
 		"picture of a row": {Operation{AddPicture: &AddPicture{Node: "body", File: "a.svg", Data: svg(1, 1)}},
 			"a column, or a block that is a picture"},

@@ -235,11 +235,11 @@ type Content struct {
 // in the place of what a picture block shows, from a breakpoint on when From is
 // given. It is scaled to its column.
 type AddPicture struct {
-	Node string `json:"node" doc:"A column, or a block that is a picture."`
-	File string `json:"file" maxLength:"200" doc:"The file's name."`
-	Data []byte `json:"data" doc:"The file, in base64."`
-	Alt  string `json:"alt,omitzero" maxLength:"1000" doc:"What it shows, in words."`
-	From string `json:"from,omitzero" doc:"The breakpoint from which a picture block shows it."`
+	Node string       `json:"node" doc:"A column, or a block that is a picture."`
+	File string       `json:"file" maxLength:"200" doc:"The file's name."`
+	Data project.File `json:"data" doc:"The file, in base64."`
+	Alt  string       `json:"alt,omitzero" maxLength:"1000" doc:"What it shows, in words."`
+	From string       `json:"from,omitzero" doc:"The breakpoint from which a picture block shows it."`
 }
 
 // KeepPicture puts a picture among the project's, at Index.

@@ -6,6 +6,7 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/page"
+	"kitrows/internal/project"
 )
 
 // outline writes the ids of containers, rows and columns, children in brackets.
@@ -93,8 +94,8 @@ func TestWhereThingsGo(t *testing.T) {
 		"a breakpoint narrower than wide": {Fill: &Fill{From: "wide", To: []string{"full"}}},
 		"an address such as": {AddBlock: &AddBlock{Column: "log",
 			Content: page.Content{Type: page.Button, Link: "javascript:alert(1)"}}},
-		"a picture that says how large":     {AddPicture: &AddPicture{Node: "log", Data: []byte("<svg/>")}},
-		"a picture file":                    {AddPicture: &AddPicture{Node: "log", Data: []byte("GIF89a")}},
+		"a picture that says how large":     {AddPicture: &AddPicture{Node: "log", Data: project.NewFile([]byte("<svg/>"))}},
+		"a picture file":                    {AddPicture: &AddPicture{Node: "log", Data: project.NewFile([]byte("GIF89a"))}},
 		"steps[0].remove.node: found \"q\"": {Together: &Together{Steps: []Operation{{Remove: &Remove{"q"}}}}},
 	} {
 		o.Page = "front-page"

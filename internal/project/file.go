@@ -1,6 +1,7 @@
 package project
 
 import (
+	"bytes"
 	"encoding"
 	"errors"
 	"fmt"
@@ -29,14 +30,21 @@ func (p *Project) Encode() ([]byte, error) {
 
 // Decode reads a project file of this version or an older one and checks it. It
 // refuses unknown and doubled fields, newer versions, and everything Check refuses, naming each place; the
-// error then holds fault.Faults. A file over MaxBytes is refused unread.
+// error then holds fault.Faults. A file over MaxFile, or over MaxBytes without its pictures, is
+// refused unread.
 func Decode(r io.Reader) (*Project, error) {
-	b, err := io.ReadAll(io.LimitReader(r, MaxBytes+1))
+	b, err := io.ReadAll(io.LimitReader(r, MaxFile+1))
 	if err != nil {
 		return nil, err
 	}
+	if len(b) > MaxFile {
+		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxFile), "a project file of at most %d MiB", MaxFile>>20)
+	}
 	if len(b) > MaxBytes {
-		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxBytes), "a project file of at most %d MiB", MaxBytes>>20)
+		if n := lenWithoutPictures(b); n > MaxBytes {
+			return nil, fault.New("", fmt.Sprintf("%d bytes", n), "a project file of at most %d MiB without its pictures",
+				MaxBytes>>20)
+		}
 	}
 	p, err := Reread(b)
 	if err != nil {
@@ -50,10 +58,10 @@ func Decode(r io.Reader) (*Project, error) {
 
 // Reread reads a project file that Encode wrote of a project that had passed its
 // Check, by this version or one before, and does not check it again. It refuses one of a
-// later version.
-func Reread(b []byte) (*Project, error) {
+// later version. Further options say how else parts of it may be written.
+func Reread(b []byte, how ...json.Options) (*Project, error) {
 	p := new(Project)
-	err := DecodeStrict(upgraded(b), p)
+	err := DecodeStrict(upgraded(b), p, how...)
 	if err == nil && p.Version == Version {
 		return p, nil
 	}
@@ -71,8 +79,8 @@ func Reread(b []byte) (*Project, error) {
 
 // DecodeStrict reads JSON into v, refusing unknown and doubled fields and values
 // of a wrong type with a fault.Fault that names the place.
-func DecodeStrict(b []byte, v any) error {
-	err := json.Unmarshal(b, v, json.RejectUnknownMembers(true))
+func DecodeStrict(b []byte, v any, how ...json.Options) error {
+	err := json.Unmarshal(b, v, append(how, json.RejectUnknownMembers(true))...)
 	if err == nil {
 		return nil
 	}
@@ -92,6 +100,25 @@ func DecodeStrict(b []byte, v any) error {
 		return &fault.Fault{Field: fieldPath(syntax.JSONPointer), Found: found + ": " + syntax.Err.Error(), Want: "JSON"}
 	}
 	return fault.New("", err.Error(), "JSON")
+}
+
+// pictureData is where a project file holds a picture's file.
+var pictureData = regexp.MustCompile(`^/pictures/[0-9]+/data$`)
+
+// lenWithoutPictures is the length of a project file without what its pictures' files take.
+func lenWithoutPictures(b []byte) int {
+	n := len(b)
+	for d := jsontext.NewDecoder(bytes.NewReader(b)); ; {
+		value, err := d.ReadToken()
+		if err != nil {
+			return n // where it is no JSON is told when it is read
+		}
+		if value.Kind() == '"' {
+			if written := len(value.String()); written > 256 && pictureData.MatchString(string(d.StackPointer())) {
+				n -= written
+			}
+		}
+	}
 }
 
 var textual = reflect.TypeFor[encoding.TextUnmarshaler]()

@@ -24,15 +24,15 @@ type Picture struct {
 	ID   string `json:"id"`
 	File string `json:"file" doc:"The name it is taken away under, such as mark.svg."`
 	Type string `json:"type" enum:"image/svg+xml,image/png,image/jpeg,image/webp"`
-	Data []byte `json:"data" doc:"The file itself, in base64."`
+	Data File   `json:"data" doc:"The file itself, in base64."`
 }
 
 // signatures are how the files of each picture type begin; SVG is text.
-var signatures = map[string][]byte{
-	"image/svg+xml": []byte("<"),
-	"image/png":     []byte("\x89PNG\r\n\x1a\n"),
-	"image/jpeg":    []byte("\xff\xd8\xff"),
-	"image/webp":    []byte("RIFF"),
+var signatures = map[string]string{
+	"image/svg+xml": "<",
+	"image/png":     "\x89PNG\r\n\x1a\n",
+	"image/jpeg":    "\xff\xd8\xff",
+	"image/webp":    "RIFF",
 }
 
 const kinds = "image/svg+xml, image/png, image/jpeg or image/webp"
@@ -40,15 +40,12 @@ const kinds = "image/svg+xml, image/png, image/jpeg or image/webp"
 var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "image/jpeg": ".jpg",
 	"image/webp": ".webp"}
 
-// MaxPicture bounds a picture's file, in bytes.
-const MaxPicture = 1 << 20
-
 // NewPicture makes a picture of a file, without an id, and gives its natural width
 // and height in px. It refuses what is no picture of a type that pages may show.
 func NewPicture(file string, data []byte) (pic *Picture, width, height int, err error) {
-	pic = &Picture{Data: data}
+	pic = &Picture{Data: NewFile(data)}
 	for kind, start := range signatures {
-		if bytes.HasPrefix(bytes.TrimSpace(data), start) {
+		if bytes.HasPrefix(bytes.TrimSpace(data), []byte(start)) {
 			pic.Type = kind
 		}
 	}
@@ -69,15 +66,15 @@ func NewPicture(file string, data []byte) (pic *Picture, width, height int, err 
 // size is a picture's natural size in px, from the first bytes of its file.
 func (pic *Picture) size() (width, height int, err error) {
 	if pic.Type == "image/svg+xml" {
-		return svgSize(pic.Data)
+		return svgSize(pic.Data.String())
 	}
-	c, _, err := image.DecodeConfig(bytes.NewReader(pic.Data))
+	c, _, err := image.DecodeConfig(strings.NewReader(pic.Data.String()))
 	return c.Width, c.Height, err
 }
 
 // svgSize is the size an SVG drawing says it has, or its view box does.
-func svgSize(data []byte) (width, height int, err error) {
-	d := xml.NewDecoder(bytes.NewReader(data))
+func svgSize(drawing string) (width, height int, err error) {
+	d := xml.NewDecoder(strings.NewReader(drawing))
 	for {
 		token, err := d.Token()
 		if err != nil {
@@ -133,7 +130,7 @@ func plainFile(file, ending string) string {
 // project is as it was when it has the file.
 func (p *Project) TakeIn(pic *Picture) (*Project, string) {
 	for _, had := range p.Pictures {
-		if had.Type == pic.Type && bytes.Equal(had.Data, pic.Data) {
+		if had.Type == pic.Type && had.Data == pic.Data {
 			return p, had.ID
 		}
 	}
@@ -165,8 +162,8 @@ func (pic *Picture) check() error {
 	if !known {
 		return fault.New("type", pic.Type, kinds)
 	}
-	if !bytes.HasPrefix(bytes.TrimSpace(pic.Data), start) {
-		return fault.New("data", fmt.Sprintf("%d bytes", len(pic.Data)), "a file of type %s", pic.Type)
+	if !strings.HasPrefix(strings.TrimSpace(pic.Data.String()), start) {
+		return fault.New("data", fmt.Sprintf("%d bytes", pic.Data.Len()), "a file of type %s", pic.Type)
 	}
 	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") ||
 		!strings.Contains(pic.File, ".") {

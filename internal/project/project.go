@@ -25,7 +25,10 @@ const (
 	MaxRecipes  = 200
 	MaxRecipe   = 400 // bytes
 	MaxPieces   = 2000
-	MaxBytes    = 8 << 20 // of a project file
+	MaxBytes    = 8 << 20  // of a project file without its pictures
+	MaxPicture  = 1 << 20  // of one picture, in bytes
+	MaxShown    = 40 << 20 // of all pictures, in bytes
+	MaxFile     = 64 << 20 // of a project file with its pictures
 )
 
 // A Project is never changed in place, like the pages it holds.
@@ -134,6 +137,16 @@ func (p *Project) Check() error {
 	}
 	if n := len(p.Pictures); n > MaxPictures {
 		errs = append(errs, fault.New("pictures", n, "at most %d pictures", MaxPictures))
+	}
+	shown := 0
+	for _, pic := range p.Pictures {
+		if pic != nil {
+			shown += pic.Data.Len()
+		}
+	}
+	if shown > MaxShown {
+		errs = append(errs, fault.New("pictures", fmt.Sprintf("%d bytes", shown), "pictures of at most %d MiB together",
+			MaxShown>>20))
 	}
 	if n := len(p.Recipes); n > MaxRecipes {
 		errs = append(errs, fault.New("recipes", n, "at most %d recipes", MaxRecipes))

@@ -336,5 +336,5 @@ func Of(p *page.Page, k *kit.Kit) *project.Project {
 	return &project.Project{Format: "kitrows", Version: project.Version, ID: "sample", Name: "Sample",
 		Kits: []*kit.Kit{k}, Pages: []*page.Page{p},
 		Pictures: []*project.Picture{{ID: "picture", File: "picture.svg", Type: "image/svg+xml",
-			Data: []byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`)}}}
+			Data: project.NewFile([]byte(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 3"/>`))}}}
 }

@@ -37,9 +37,10 @@ func Name(home ...string) func(t reflect.Type, hint string) string {
 
 var setting = page.SettingForm()
 
-// Alias makes a registry write settings as project files have them.
+// Alias makes a registry write settings and files as project files have them.
 func Alias(r huma.Registry) huma.Registry {
 	r.RegisterTypeAlias(reflect.TypeFor[page.Setting](), setting)
+	r.RegisterTypeAlias(reflect.TypeFor[project.File](), reflect.TypeFor[[]byte]())
 	return r
 }
 

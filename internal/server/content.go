@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"io"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -71,5 +72,5 @@ func (v *Server) picture(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
 	w.Header().Set("Content-Type", pic.Type)
 	w.Header().Set("X-Content-Type-Options", "nosniff")
-	_, _ = w.Write(pic.Data)
+	_, _ = io.WriteString(w, pic.Data.String())
 }

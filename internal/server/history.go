@@ -9,7 +9,6 @@ import (
 
 	"kitrows/internal/bench"
 	"kitrows/internal/edit"
-	"kitrows/internal/fault"
 	"kitrows/internal/store"
 )
 
@@ -70,18 +69,13 @@ func (v *Server) historyRoutes() {
 			Name string `json:"name" maxLength:"120" doc:"What it is called in what undo says; may be empty."`
 		}
 	}) (*changeAnswer, error) {
-		p, err := v.store.At(ctx, in.Project, in.Body.To)
-		if err != nil {
-			return nil, v.problem(ctx, fault.Under("to", err))
-		}
 		summary := fmt.Sprintf("Back to revision %d", in.Body.To)
 		if in.Body.Name != "" {
 			summary = "Back to " + in.Body.Name
 		}
-		back := edit.Operation{Page: in.Page, Put: &edit.Put{Project: p, Summary: summary}}
 		return v.change(ctx, &in.PagePath, in.Body.Revision,
 			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
-				return v.store.Edit(ctx, in.Project, in.Body.Revision, back, meanwhile)
+				return v.store.GoBack(ctx, in.Project, in.Body.Revision, in.Body.To, in.Page, summary, meanwhile)
 			})
 	})
 

@@ -60,9 +60,10 @@ func newProblem(status int, message string, errs ...error) huma.StatusError {
 const statusGone = 499
 
 // problem says to the client what err means: a stale revision, an unknown
-// project, or wrong fields. Anything else is logged and answered as our fault.
+// project, trouble with the disk, or wrong fields. Anything else is logged and answered as our fault.
 func (v *Server) problem(ctx context.Context, err error) error {
 	var stale *store.StaleError
+	var trouble *store.TroubleError
 	switch faults := fault.All(err); {
 	case err == nil:
 		return nil
@@ -73,6 +74,13 @@ func (v *Server) problem(ctx context.Context, err error) error {
 			Revision: stale.Current}
 	case errors.Is(err, store.ErrNotFound):
 		return newProblem(http.StatusNotFound, err.Error())
+	case errors.As(err, &trouble):
+		v.log.ErrorContext(ctx, "the store is in trouble", "error", trouble.Unwrap())
+		status := http.StatusServiceUnavailable
+		if trouble.Full {
+			status = http.StatusInsufficientStorage
+		}
+		return &Problem{Title: "Not saved", Status: status, Detail: trouble.Said}
 	case len(faults) > 0:
 		p := &Problem{Title: "Refused", Status: http.StatusUnprocessableEntity, Detail: faults[0].Error()}
 		for _, f := range faults {

@@ -58,7 +58,7 @@ func (v *Server) shelfRoutes() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "bringIn", Method: http.MethodPost, Path: "/api/projects", Summary: "Bring a project file in",
-		DefaultStatus: http.StatusCreated, MaxBodyBytes: project.MaxBytes,
+		DefaultStatus: http.StatusCreated, MaxBodyBytes: project.MaxFile,
 		Errors: []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		RawBody []byte `contentType:"application/vnd.kitrows+json"`

@@ -5,8 +5,6 @@ import (
 	"database/sql"
 	"errors"
 
-	"github.com/go-json-experiment/json"
-
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
 	"kitrows/internal/page"
@@ -24,7 +22,7 @@ type Moment struct {
 // History gives a project's moments, the newest first, at most so many.
 func (s *Store) History(ctx context.Context, id string, most int) ([]Moment, error) {
 	var all []Moment
-	err := s.within(ctx, func(tx *sql.Tx) error {
+	err := s.see(ctx, func(tx *sql.Tx) error {
 		state, err := s.load(ctx, tx, id)
 		if err != nil {
 			return err
@@ -60,7 +58,7 @@ func (s *Store) History(ctx context.Context, id string, most int) ([]Moment, err
 
 // At gives a project as it was at a revision, from 1 to the current one.
 func (s *Store) At(ctx context.Context, id string, revision int) (p *project.Project, err error) {
-	err = s.within(ctx, func(tx *sql.Tx) error {
+	err = s.see(ctx, func(tx *sql.Tx) error {
 		p, err = s.at(ctx, tx, id, revision)
 		return err
 	})
@@ -68,7 +66,8 @@ func (s *Store) At(ctx context.Context, id string, revision int) (p *project.Pro
 }
 
 // at takes back what was done after the revision, from the nearest revision after
-// it that is kept whole.
+// it that is kept whole. A change of the whole project is never on the way: enter keeps
+// the revision before it.
 func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*project.Project, error) {
 	state, err := s.load(ctx, tx, id)
 	if err != nil {
@@ -83,25 +82,19 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 		`SELECT revision, document FROM points WHERE project = ? AND revision >= ? ORDER BY revision LIMIT 1`, id, revision).
 		Scan(&from, &document)
 	if err == nil {
-		p, err = project.Reread(document)
+		p, err = readProject(document, filesIn(ctx, tx))
 	}
 	if err != nil && !errors.Is(err, sql.ErrNoRows) {
 		return nil, err
 	}
-	rows, err := tx.QueryContext(ctx,
-		`SELECT inverse FROM journal WHERE project = ? AND revision > ? AND revision <= ? ORDER BY revision DESC`, id,
-		revision, from)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	for rows.Next() {
+	for ; from > revision; from-- {
 		var written []byte
-		var inverse edit.Operation
-		if err := rows.Scan(&written); err != nil {
+		if err := tx.QueryRowContext(ctx, `SELECT inverse FROM journal WHERE project = ? AND revision = ?`, id, from).
+			Scan(&written); err != nil {
 			return nil, err
 		}
-		if err := json.Unmarshal(written, &inverse); err != nil {
+		inverse, err := s.readOperation(ctx, tx, id, written)
+		if err != nil {
 			return nil, err
 		}
 		change, err := edit.Apply(p, inverse)
@@ -110,29 +103,57 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 		}
 		p = change.Project
 	}
-	return p, rows.Err()
+	return p, nil
+}
+
+// apart is how many revisions lie between two that are kept whole.
+const apart = 64
+
+// keepPoint keeps a revision whole, unless it is.
+func keepPoint(ctx context.Context, tx *sql.Tx, state *State, document []byte) error {
+	_, err := tx.ExecContext(ctx,
+		`INSERT OR IGNORE INTO points (project, revision, name, document) VALUES (?, ?, '', ?)`, state.ID, state.Revision,
+		document)
+	return err
+}
+
+// keepWhole keeps the revision before a change of the whole project, so that operations
+// can name it.
+func (w *scribe) keepWhole(ctx context.Context, tx *sql.Tx, state *State) error {
+	document, err := w.document(state.Project)
+	if err != nil {
+		return err
+	}
+	if w.revisions == nil {
+		w.revisions = map[*project.Project]int{}
+	}
+	w.revisions[state.Project] = state.Revision
+	return keepPoint(ctx, tx, state, document)
 }
 
 // Name gives a revision a name, by which it is found again; an empty one takes the
 // name away.
 func (s *Store) Name(ctx context.Context, id string, revision int, name string) error {
-	return s.within(ctx, func(tx *sql.Tx) error {
-		p, err := s.at(ctx, tx, id, revision)
-		if err != nil {
-			return err
-		}
-		if name == "" {
-			_, err := tx.ExecContext(ctx, `DELETE FROM points WHERE project = ? AND revision = ?`, id, revision)
-			return err
-		}
+	p, err := s.At(ctx, id, revision)
+	if err != nil {
+		return err
+	}
+	if name != "" {
 		if err := page.CheckName(name); err != nil {
 			return err
 		}
-		document, err := p.Encode()
-		if err != nil {
+	}
+	var w scribe
+	document, err := w.document(p)
+	if err != nil {
+		return err
+	}
+	return s.change(ctx, func(tx *sql.Tx) error {
+		if name == "" {
+			_, err := tx.ExecContext(ctx, `UPDATE points SET name = '' WHERE project = ? AND revision = ?`, id, revision)
 			return err
 		}
-		_, err = tx.ExecContext(ctx,
+		_, err := tx.ExecContext(ctx,
 			`INSERT INTO points (project, revision, name, document) VALUES (?, ?, ?, ?)
 			 ON CONFLICT (project, revision) DO UPDATE SET name = excluded.name`, id, revision, name, document)
 		return err

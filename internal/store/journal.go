@@ -4,10 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"errors"
-	"fmt"
 	"sync"
-
-	"github.com/go-json-experiment/json"
 
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
@@ -24,9 +21,26 @@ type Meanwhile func(*edit.Change)
 func (s *Store) Edit(
 	ctx context.Context, id string, made int, o edit.Operation, meanwhile ...Meanwhile,
 ) (*State, *edit.Change, error) {
-	var state *State
-	var change *edit.Change
-	err := s.within(ctx, func(tx *sql.Tx) (err error) {
+	return s.edit(ctx, id, made, o, &scribe{}, meanwhile)
+}
+
+// GoBack makes a project what it was at a revision, as an edit that is called summary
+// and made on a page.
+func (s *Store) GoBack(
+	ctx context.Context, id string, made, to int, page, summary string, meanwhile ...Meanwhile,
+) (*State, *edit.Change, error) {
+	p, err := s.At(ctx, id, to)
+	if err != nil {
+		return nil, nil, fault.Under("to", err)
+	}
+	o := edit.Operation{Page: page, Put: &edit.Put{Project: p, Summary: summary}}
+	return s.edit(ctx, id, made, o, &scribe{revisions: map[*project.Project]int{p: to}}, meanwhile)
+}
+
+func (s *Store) edit(
+	ctx context.Context, id string, made int, o edit.Operation, w *scribe, meanwhile []Meanwhile,
+) (state *State, change *edit.Change, err error) {
+	err = s.change(ctx, func(tx *sql.Tx) error {
 		if state, err = s.current(ctx, tx, id, made); err != nil {
 			return err
 		}
@@ -38,7 +52,7 @@ func (s *Store) Edit(
 			`UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, id); err != nil {
 			return err
 		}
-		if err = write(ctx, tx, state, change, "edit", nil, o); err != nil {
+		if err = w.enter(ctx, tx, state, change, "edit", nil, o); err != nil {
 			return err
 		}
 		state.Undo, state.Redo = change.Summary, ""
@@ -53,7 +67,7 @@ func (s *Store) settle(id string, state *State, err error) {
 	if err != nil {
 		s.forget(id)
 	} else {
-		s.keep(state.Revision, state.Project)
+		s.keep(state.mark(), state.Project)
 	}
 }
 
@@ -82,44 +96,38 @@ func (s *Store) Redo(ctx context.Context, id string, made int, meanwhile ...Mean
 type step struct {
 	kind, from, to string
 	order          string
-	operation      func(*entry) edit.Operation
+	operation      func(*entry) []byte
 }
 
 var (
-	undo = step{"undo", "done", "undone", "DESC", func(e *entry) edit.Operation { return e.inverse }}
-	redo = step{"redo", "undone", "done", "ASC", func(e *entry) edit.Operation { return e.operation }}
+	undo = step{"undo", "done", "undone", "DESC", func(e *entry) []byte { return e.inverse }}
+	redo = step{"redo", "undone", "done", "ASC", func(e *entry) []byte { return e.operation }}
 )
 
-// An entry is an edit in the journal.
+// An entry is an edit in the journal, with its operations as they are written.
 type entry struct {
 	revision           int
 	summary            string
-	operation, inverse edit.Operation
+	operation, inverse []byte
 }
 
 // next finds the edit the step would take; nil when there is none.
 func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 	var e entry
-	var operation, inverse []byte
 	err := tx.QueryRowContext(ctx,
 		`SELECT revision, summary, operation, inverse FROM journal
 		 WHERE project = ? AND kind = 'edit' AND state = ? ORDER BY revision `+t.order+` LIMIT 1`, id, t.from).
-		Scan(&e.revision, &e.summary, &operation, &inverse)
+		Scan(&e.revision, &e.summary, &e.operation, &e.inverse)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, nil
-	}
-	if err == nil {
-		err = errors.Join(json.Unmarshal(operation, &e.operation), json.Unmarshal(inverse, &e.inverse))
 	}
 	return &e, err
 }
 
 func (s *Store) step(
 	ctx context.Context, id string, made int, t step, meanwhile []Meanwhile,
-) (*State, *edit.Change, error) {
-	var state *State
-	var change *edit.Change
-	err := s.within(ctx, func(tx *sql.Tx) (err error) {
+) (state *State, change *edit.Change, err error) {
+	err = s.change(ctx, func(tx *sql.Tx) error {
 		if state, err = s.current(ctx, tx, id, made); err != nil {
 			return err
 		}
@@ -130,7 +138,10 @@ func (s *Store) step(
 		if e == nil {
 			return fault.New("", nil, "an edit to %s: there is none", t.kind)
 		}
-		o := t.operation(e)
+		o, err := s.readOperation(ctx, tx, id, t.operation(e))
+		if err != nil {
+			return err
+		}
 		if change, err = edit.Apply(state.Project, o); err != nil {
 			return err
 		}
@@ -140,11 +151,10 @@ func (s *Store) step(
 			e.revision); err != nil {
 			return err
 		}
-		if err = write(ctx, tx, state, change, t.kind, &e.revision, o); err != nil {
+		if err = new(scribe).enter(ctx, tx, state, change, t.kind, &e.revision, o); err != nil {
 			return err
 		}
-		state, err = s.load(ctx, tx, id)
-		return err
+		return state.ahead(ctx, tx)
 	})
 	s.settle(id, state, err)
 	return state, change, err
@@ -159,35 +169,43 @@ func (s *Store) current(ctx context.Context, tx *sql.Tx, id string, made int) (*
 	return state, err
 }
 
-// write stores the changed project at its next revision with its journal entry,
+// enter stores the changed project at its next revision with its journal entry,
 // and brings state up to it.
-func write(
+func (w *scribe) enter(
 	ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, kind string, target *int, o edit.Operation,
 ) error {
-	document, err := change.Project.Encode()
+	if o.Put != nil {
+		if err := w.keepWhole(ctx, tx, state); err != nil {
+			return err
+		}
+	}
+	document, err := w.document(change.Project)
 	if err != nil {
 		return err
 	}
-	if len(document) > project.MaxBytes {
-		return fault.New("", fmt.Sprintf("%d bytes", len(document)), "a project of at most %d MiB", project.MaxBytes>>20)
-	}
-	operation, err := json.Marshal(o)
+	operation, err := w.operation(o)
 	if err != nil {
 		return err
 	}
-	inverse, err := json.Marshal(change.Inverse)
+	inverse, err := w.operation(change.Inverse)
 	if err != nil {
 		return err
 	}
-	id := state.Project.ID
 	state.Revision++
 	state.Project = change.Project
 	if _, err := tx.ExecContext(ctx, `UPDATE projects SET revision = ?, document = ? WHERE id = ?`, state.Revision,
-		document, id); err != nil {
+		document, state.ID); err != nil {
 		return err
 	}
-	_, err = tx.ExecContext(ctx,
+	if _, err := tx.ExecContext(ctx,
 		`INSERT INTO journal (project, revision, kind, target, state, summary, operation, inverse) VALUES (?, ?, ?, ?, 'done', ?, ?, ?)`,
-		id, state.Revision, kind, target, change.Summary, operation, inverse)
-	return err
+		state.ID, state.Revision, kind, target, change.Summary, operation, inverse); err != nil {
+		return err
+	}
+	if state.Revision%apart == 0 {
+		if err := keepPoint(ctx, tx, state, document); err != nil {
+			return err
+		}
+	}
+	return w.keepFiles(ctx, tx, state.ID)
 }

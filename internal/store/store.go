@@ -35,49 +35,59 @@ func (e *StaleError) Error() string {
 }
 
 // A Store is open on one data directory. Its methods may be called at the same
-// time; changes happen one after another.
+// time; changes happen one after another, and reading waits for none of them.
 type Store struct {
-	db *sql.DB
+	db      *sql.DB // the one connection that changes it
+	readers *sql.DB // connections that cannot
 
 	mu      sync.Mutex
 	known   map[string]known // the projects that were loaded last, by id
-	version int              // of the database, which only other connections raise
-	touched bool             // another program changed it, and nobody asked yet
+	version int              // of the database as the writing connection sees it; other connections raise it
 }
 
 // known is a project as it was read from its document. Projects are never changed
-// in place, so it may be handed out again as long as its revision is the current one.
+// in place, so it may be handed out again as long as its mark is the current one.
 type known struct {
+	mark    mark
+	project *project.Project
+}
+
+// A mark tells one state of a project from every other on the store.
+type mark struct {
+	birth    int64 // random, of a project and its whole history
 	revision int
-	project  *project.Project
 }
 
 // mostKnown is how many projects are kept.
 const mostKnown = 20
 
-// keep keeps a project for the next time its revision is read.
-func (s *Store) keep(revision int, p *project.Project) {
+// keep keeps a project for the next time it is read. An older revision takes no newer
+// one's place.
+func (s *Store) keep(m mark, p *project.Project) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
+	if k, ok := s.known[p.ID]; ok && k.mark.birth == m.birth && k.mark.revision > m.revision {
+		return
+	}
 	if len(s.known) >= mostKnown {
 		clear(s.known)
 	}
-	s.known[p.ID] = known{revision, p}
+	s.known[p.ID] = known{m, p}
 }
 
-// forget drops what is kept of a project, when its revisions begin anew or one of
-// them may not have come on disk.
+// forget drops what is kept of a project, when one of its revisions may not have come
+// on disk.
 func (s *Store) forget(id string) {
 	s.mu.Lock()
 	defer s.mu.Unlock()
 	delete(s.known, id)
 }
 
-// kept gives a project that was kept, if it is of that revision.
-func (s *Store) kept(id string, revision int) *project.Project {
+// kept gives a project that was kept, if it is the one of that mark.
+func (s *Store) kept(id string, m mark) *project.Project {
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	if k := s.known[id]; k.revision == revision {
+	if k := s.known[id]; k.mark == m {
 		return k.project
 	}
 	return nil
@@ -111,9 +121,9 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	if err != nil {
 		return nil, fmt.Errorf("the store cannot be opened: %w", err)
 	}
-	db, err := sql.Open("sqlite", "file:"+filepath.ToSlash(name)+
-		"?_txlock=immediate"+
-		"&_pragma=busy_timeout(5000)"+
+	const waits = "?_pragma=busy_timeout(5000)"
+	address := "file:" + filepath.ToSlash(name) + waits
+	db, err := sql.Open("sqlite", address+"&_txlock=immediate"+
 		"&_pragma=journal_mode(WAL)"+
 		"&_pragma=foreign_keys(ON)"+
 		"&_pragma=synchronous(FULL)")
@@ -121,6 +131,12 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 		return nil, err
 	}
 	db.SetMaxOpenConns(1)
+	readers, err := sql.Open("sqlite", address+"&_txlock=deferred&_pragma=query_only(ON)")
+	if err != nil {
+		return nil, err
+	}
+	readers.SetMaxOpenConns(4)
+	s := &Store{db: db, readers: readers, known: map[string]known{}}
 	files, err := fs.Sub(migrations, "migrations")
 	if err != nil {
 		return nil, err
@@ -129,17 +145,16 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	if err == nil {
 		err = upgrade(ctx, provider)
 	}
+	if err == nil {
+		_, err = s.Touched(ctx)
+	}
+	if err == nil && begun != nil {
+		err = os.WriteFile(filepath.Join(dir, aboutName), []byte(about), 0o600)
+	}
 	if err != nil {
-		db.Close()
-		return nil, fmt.Errorf("the store in %s: %w", dir, err)
+		return nil, errors.Join(fmt.Errorf("the store in %s: %w", dir, err), s.Close())
 	}
-	if begun != nil {
-		if err := os.WriteFile(filepath.Join(dir, aboutName), []byte(about), 0o600); err != nil {
-			db.Close()
-			return nil, err
-		}
-	}
-	return &Store{db: db, known: map[string]known{}}, nil
+	return s, nil
 }
 
 // upgrade brings the tables up to date.
@@ -157,45 +172,34 @@ func upgrade(ctx context.Context, p *goose.Provider) error {
 	return err
 }
 
-// Sweep takes away what was put away more than a day ago.
+// Sweep takes away what was put away more than a day ago, and files that nothing uses.
 func (s *Store) Sweep(ctx context.Context) error {
-	_, err := s.db.ExecContext(ctx, `DELETE FROM projects WHERE removed = 1 AND coalesce(away, 0) < unixepoch() - 86400`)
-	return err
+	return s.change(ctx, func(tx *sql.Tx) error {
+		_, err := tx.ExecContext(ctx,
+			`DELETE FROM projects WHERE removed = 1 AND coalesce(away, 0) < unixepoch() - 86400`)
+		if err != nil {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, `DELETE FROM files WHERE digest NOT IN (SELECT digest FROM uses)`)
+		return err
+	})
 }
 
 // Touched reports whether another program has changed the store since it was last asked.
 func (s *Store) Touched(ctx context.Context) (bool, error) {
-	if err := s.check(ctx, s.db); err != nil {
+	var version int
+	if err := s.db.QueryRowContext(ctx, `PRAGMA data_version`).Scan(&version); err != nil {
 		return false, err
 	}
 	s.mu.Lock()
 	defer s.mu.Unlock()
-	touched := s.touched
-	s.touched = false
+	touched := version != s.version && s.version != 0
+	s.version = version
 	return touched, nil
 }
 
-// check forgets every project when another program, the command line say, has changed the
-// store: a revision alone does not tell one project from another of its id.
-func (s *Store) check(ctx context.Context, db interface {
-	QueryRowContext(ctx context.Context, query string, args ...any) *sql.Row
-}) error {
-	var version int
-	if err := db.QueryRowContext(ctx, `PRAGMA data_version`).Scan(&version); err != nil {
-		return err
-	}
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	if version != s.version {
-		clear(s.known)
-		s.touched = s.version > 0
-		s.version = version
-	}
-	return nil
-}
-
 // Close closes the store.
-func (s *Store) Close() error { return s.db.Close() }
+func (s *Store) Close() error { return errors.Join(s.readers.Close(), s.db.Close()) }
 
 // A State is a project as it stands.
 type State struct {
@@ -204,59 +208,73 @@ type State struct {
 	Undo     string // what undo would undo, empty when there is nothing
 	Redo     string // what redo would do again
 
-	ID         string // in lists
-	Unreadable error  // in lists: why its document cannot be read; the project is nil then
+	ID         string
+	Unreadable error // in lists: why its document cannot be read; the project is nil then
+
+	birth int64
 }
 
-// List gives every project in the order they came, with those that cannot be read.
-func (s *Store) List(ctx context.Context) ([]*State, error) {
-	rows, err := s.db.QueryContext(ctx, `SELECT id, revision, document FROM projects WHERE removed = 0 ORDER BY place`)
-	if err != nil {
-		return nil, err
-	}
-	defer rows.Close()
-	var all []*State
-	for rows.Next() {
-		var state State
-		var document []byte
-		if err := rows.Scan(&state.ID, &state.Revision, &document); err != nil {
-			return nil, err
+func (state *State) mark() mark { return mark{state.birth, state.Revision} }
+
+// List gives every project in the order they came, with those that cannot be read. Their
+// pictures may be without their files.
+func (s *Store) List(ctx context.Context) (all []*State, err error) {
+	err = s.see(ctx, func(tx *sql.Tx) error {
+		rows, err := tx.QueryContext(ctx, `SELECT id, birth, revision, document FROM projects WHERE removed = 0 ORDER BY place`)
+		if err != nil {
+			return err
 		}
-		state.Project, state.Unreadable = project.Reread(document)
-		all = append(all, &state)
-	}
-	return all, rows.Err()
+		defer rows.Close()
+		for rows.Next() {
+			var state State
+			var m mark
+			var document []byte
+			if err := rows.Scan(&state.ID, &m.birth, &m.revision, &document); err != nil {
+				return err
+			}
+			state.Revision = m.revision
+			if state.Project = s.kept(state.ID, m); state.Project == nil {
+				state.Project, state.Unreadable = readProject(document, noFiles)
+			}
+			all = append(all, &state)
+		}
+		return rows.Err()
+	})
+	return all, err
 }
 
 // Load gives one project, or ErrNotFound.
-func (s *Store) Load(ctx context.Context, id string) (*State, error) {
-	var state *State
-	err := s.within(ctx, func(tx *sql.Tx) (err error) {
-		state, err = s.load(ctx, tx, id)
-		return err
+func (s *Store) Load(ctx context.Context, id string) (state *State, err error) {
+	err = s.see(ctx, func(tx *sql.Tx) error {
+		if state, err = s.load(ctx, tx, id); err != nil {
+			return err
+		}
+		return state.ahead(ctx, tx)
 	})
 	return state, err
 }
 
-// File gives a project's file, byte for byte as Add or the last change wrote it.
-func (s *Store) File(ctx context.Context, id string) ([]byte, error) {
-	var document []byte
-	err := s.db.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ? AND removed = 0`, id).Scan(&document)
-	if errors.Is(err, sql.ErrNoRows) {
-		return nil, ErrNotFound
-	}
-	return document, err
+// File gives a project's file, as this version writes it.
+func (s *Store) File(ctx context.Context, id string) (file []byte, err error) {
+	err = s.see(ctx, func(tx *sql.Tx) error {
+		state, err := s.load(ctx, tx, id)
+		if err == nil {
+			file, err = state.Project.Encode()
+		}
+		return err
+	})
+	return file, err
 }
 
 // Add takes a project in at revision 1. It refuses an id that the store has already, be it
 // of a project that was put away.
 func (s *Store) Add(ctx context.Context, p *project.Project) error {
-	document, err := p.Encode()
+	var w scribe
+	document, err := w.document(p)
 	if err != nil {
 		return err
 	}
-	defer s.forget(p.ID)
-	return s.within(ctx, func(tx *sql.Tx) error {
+	return s.change(ctx, func(tx *sql.Tx) error {
 		var removed bool
 		err := tx.QueryRowContext(ctx, `SELECT removed FROM projects WHERE id = ?`, p.ID).Scan(&removed)
 		switch {
@@ -267,14 +285,17 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 		case !errors.Is(err, sql.ErrNoRows):
 			return err
 		}
-		_, err = tx.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 1, ?)`, p.ID, document)
-		return err
+		if _, err = tx.ExecContext(ctx,
+			`INSERT INTO projects (id, birth, revision, document) VALUES (?, random(), 1, ?)`, p.ID, document); err != nil {
+			return err
+		}
+		return w.keepFiles(ctx, tx, p.ID)
 	})
 }
 
 // Known reports whether an id is a project's, or that of one that was put away.
 func (s *Store) Known(ctx context.Context, id string) (known bool, err error) {
-	err = s.db.QueryRowContext(ctx, `SELECT count(*) > 0 FROM projects WHERE id = ?`, id).Scan(&known)
+	err = s.readers.QueryRowContext(ctx, `SELECT count(*) > 0 FROM projects WHERE id = ?`, id).Scan(&known)
 	return known, err
 }
 
@@ -287,77 +308,86 @@ func (s *Store) PutAway(ctx context.Context, id string) error { return s.put(ctx
 func (s *Store) PutBack(ctx context.Context, id string) error { return s.put(ctx, id, 0) }
 
 func (s *Store) put(ctx context.Context, id string, removed int) error {
-	result, err := s.db.ExecContext(ctx,
-		`UPDATE projects SET removed = ?, away = unixepoch() WHERE id = ? AND removed <> ?`, removed, id, removed)
-	if err != nil {
-		return err
-	}
-	if n, err := result.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrNotFound)
-	}
-	return nil
+	return s.change(ctx, func(tx *sql.Tx) error {
+		result, err := tx.ExecContext(ctx,
+			`UPDATE projects SET removed = ?, away = unixepoch() WHERE id = ? AND removed <> ?`, removed, id, removed)
+		if err != nil {
+			return err
+		}
+		if n, err := result.RowsAffected(); err != nil || n == 0 {
+			return errors.Join(err, ErrNotFound)
+		}
+		return nil
+	})
 }
 
 // Remove takes a project and its journal away; one that is not there is no error.
 func (s *Store) Remove(ctx context.Context, id string) error {
-	defer s.forget(id)
-	_, err := s.db.ExecContext(ctx, `DELETE FROM projects WHERE id = ?`, id)
-	return err
+	return s.change(ctx, func(tx *sql.Tx) error {
+		_, err := tx.ExecContext(ctx, `DELETE FROM projects WHERE id = ?`, id)
+		return err
+	})
 }
 
-// within runs f in a transaction that is on disk when within returns nil.
-func (s *Store) within(ctx context.Context, f func(*sql.Tx) error) error {
-	tx, err := s.db.BeginTx(ctx, nil)
+// change runs f in a transaction that is on disk when change returns nil.
+func (s *Store) change(ctx context.Context, f func(*sql.Tx) error) error { return within(ctx, s.db, f) }
+
+// see runs f in a transaction that reads one state of the store, whatever is changed
+// meanwhile.
+func (s *Store) see(ctx context.Context, f func(*sql.Tx) error) error {
+	return within(ctx, s.readers, f)
+}
+
+func within(ctx context.Context, db *sql.DB, f func(*sql.Tx) error) error {
+	tx, err := db.BeginTx(ctx, nil)
 	if err != nil {
-		return err
+		return trouble(err)
 	}
 	defer tx.Rollback()
-	if err := s.check(ctx, tx); err != nil {
-		return err
-	}
 	if err := f(tx); err != nil {
-		return err
+		return trouble(err)
 	}
-	return tx.Commit()
+	return trouble(tx.Commit())
 }
 
+// load reads a project, without what undo and redo would do.
 func (s *Store) load(ctx context.Context, tx *sql.Tx, id string) (*State, error) {
-	state := &State{}
-	err := tx.QueryRowContext(ctx, `SELECT revision FROM projects WHERE id = ? AND removed = 0`, id).Scan(&state.Revision)
-	if state.Project = s.kept(id, state.Revision); err == nil && state.Project == nil {
-		if state, err = scan(tx.QueryRowContext(ctx, `SELECT revision, document FROM projects WHERE id = ?`,
-			id)); err == nil {
-			s.keep(state.Revision, state.Project)
-		}
-	}
+	state := &State{ID: id}
+	err := tx.QueryRowContext(ctx, `SELECT birth, revision FROM projects WHERE id = ? AND removed = 0`, id).
+		Scan(&state.birth, &state.Revision)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, ErrNotFound
 	}
 	if err != nil {
 		return nil, err
 	}
+	if state.Project = s.kept(id, state.mark()); state.Project != nil {
+		return state, nil
+	}
+	var document []byte
+	if err := tx.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ?`, id).Scan(&document); err != nil {
+		return nil, err
+	}
+	if state.Project, err = readProject(document, filesIn(ctx, tx)); err != nil {
+		return nil, err
+	}
+	s.keep(state.mark(), state.Project)
+	return state, nil
+}
+
+// ahead finds out what undo and redo would do.
+func (state *State) ahead(ctx context.Context, tx *sql.Tx) error {
 	for _, next := range []struct {
 		find    step
 		summary *string
 	}{{undo, &state.Undo}, {redo, &state.Redo}} {
-		entry, err := next.find.next(ctx, tx, id)
+		e, err := next.find.next(ctx, tx, state.ID)
 		if err != nil {
-			return nil, err
+			return err
 		}
-		if entry != nil {
-			*next.summary = entry.summary
+		if *next.summary = ""; e != nil {
+			*next.summary = e.summary
 		}
 	}
-	return state, nil
-}
-
-func scan(row interface{ Scan(...any) error }) (*State, error) {
-	var state State
-	var document []byte
-	if err := row.Scan(&state.Revision, &document); err != nil {
-		return nil, err
-	}
-	p, err := project.Reread(document)
-	state.Project = p
-	return &state, err
+	return nil
 }

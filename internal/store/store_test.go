@@ -317,7 +317,7 @@ func TestOlderProjectsAreRead(t *testing.T) {
 }
 
 // However one goes back and forth, with restarts between, what stands at a place in the
-// history is the same bytes as when it was made.
+// history is the same bytes as when it was made, and so is every revision at the end.
 func TestBackAndForth(t *testing.T) {
 	ctx, dir, r := context.Background(), t.TempDir(), sample.New(17)
 	s := stocked(t, dir)
@@ -330,14 +330,17 @@ func TestBackAndForth(t *testing.T) {
 	}
 	line, at, revision := []string{file()}, 0, 1 // what undo and redo walk along
 	met := map[string]int{}
-	for range 120 {
+	was := []string{"", file()}
+	for range 240 {
 		var state *State
 		var err error
-		what := []string{"edit", "edit", "undo", "undo", "redo", "restart"}[r.IntN(6)]
+		what := []string{"edit", "edit", "undo", "undo", "redo", "go back", "restart"}[r.IntN(7)]
 		switch what {
 		case "edit":
 			cell := []string{"log", "tide-table", "mark"}[r.IntN(3)]
 			state, _, err = s.Edit(ctx, "gullwing-point", revision, width(cell, fmt.Sprint(1+r.IntN(11))))
+		case "go back":
+			state, _, err = s.GoBack(ctx, "gullwing-point", revision, 1+r.IntN(revision), "front-page", "Back")
 		case "undo":
 			state, _, err = s.Undo(ctx, "gullwing-point", revision)
 		case "redo":
@@ -349,11 +352,11 @@ func TestBackAndForth(t *testing.T) {
 		switch {
 		case what == "restart":
 		case err != nil: // nothing to undo or redo
-			if what == "undo" && at > 0 || what == "redo" && at < len(line)-1 || what == "edit" {
+			if what == "undo" && at > 0 || what == "redo" && at < len(line)-1 || what == "edit" || what == "go back" {
 				t.Fatalf("%s at %d of %d: %v", what, at, len(line), err)
 			}
 			what = "no " + what
-		case what == "edit":
+		case what == "edit" || what == "go back":
 			at, revision = at+1, state.Revision
 			line = append(line[:at], file())
 		case what == "undo":
@@ -361,12 +364,23 @@ func TestBackAndForth(t *testing.T) {
 		case what == "redo":
 			at, revision = at+1, state.Revision
 		}
-		met[what]++
+		if met[what]++; revision == len(was) {
+			was = append(was, file())
+		}
 		if file() != line[at] {
 			t.Fatalf("after %s, at %d of %d, the project is another", what, at, len(line))
 		}
 	}
-	if met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 || met["no redo"] == 0 {
+	for revision := 1; revision < len(was); revision++ {
+		p, err := s.At(ctx, "gullwing-point", revision)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if b, err := p.Encode(); err != nil || string(b) != was[revision] {
+			t.Errorf("revision %d is not as it was: %v", revision, err)
+		}
+	}
+	if len(was) < 2*apart || met["go back"] < 10 || met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 || met["no redo"] == 0 {
 		t.Errorf("the walk met %v: too little", met)
 	}
 }
@@ -392,4 +406,98 @@ func TestUnreadableProjects(t *testing.T) {
 			t.Errorf("a later version: %v", state.Unreadable)
 		}
 	}
+}
+
+// Pictures are stored once, whatever is done with them: an edit beside 10 MB of them, going
+// back and a copy of the project write little, and what nobody needs any more is taken away.
+func TestPicturesAreStoredOnce(t *testing.T) {
+	ctx, dir := t.Context(), t.TempDir()
+	s := open(t, dir)
+	written := func() int {
+		var n int
+		if err := s.db.QueryRow(`SELECT page_count * page_size FROM pragma_page_count, pragma_page_size`).Scan(&n); err != nil {
+			t.Fatal(err)
+		}
+		return n
+	}
+	log := func() int {
+		if _, err := s.db.Exec(`PRAGMA wal_checkpoint(TRUNCATE)`); err != nil {
+			t.Fatal(err)
+		}
+		return 0
+	}
+	grown := func() int {
+		info, err := os.Stat(filepath.Join(dir, fileName+"-wal"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		return int(info.Size())
+	}
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range 10 {
+		drawing := fmt.Sprintf(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 %d">%s</svg>`, i+1, noise(1_000_000, uint64(i)))
+		p.Pictures = append(p.Pictures, &project.Picture{ID: fmt.Sprint("big-", i), File: fmt.Sprintf("big-%d.svg", i),
+			Type: "image/svg+xml", Data: project.NewFile([]byte(drawing))})
+	}
+	if err := errors.Join(p.Check(), s.Add(ctx, p)); err != nil {
+		t.Fatal(err)
+	}
+	twin := *p
+	twin.ID = "twin"
+	if err := s.Add(ctx, &twin); err != nil {
+		t.Fatal(err)
+	}
+	if n := written(); n > 11_000_000 {
+		t.Errorf("two projects of the same 10 MB take %d bytes", n)
+	}
+	change := func(what string, do func() (*State, *edit.Change, error)) {
+		t.Helper()
+		log()
+		if _, _, err := do(); err != nil {
+			t.Fatal(err)
+		}
+		if n := grown(); n > 50_000 {
+			t.Errorf("%s writes %d bytes", what, n)
+		}
+	}
+	change("an edit", func() (*State, *edit.Change, error) { return s.Edit(ctx, p.ID, 1, width("log", "6")) })
+	change("going back", func() (*State, *edit.Change, error) {
+		return s.GoBack(ctx, p.ID, 2, 1, "front-page", "Back")
+	})
+	change("undoing it", func() (*State, *edit.Change, error) { return s.Undo(ctx, p.ID, 3) })
+	s.Close()
+	s = open(t, dir)
+	for revision := 1; revision <= 4; revision++ {
+		if then, err := s.At(ctx, p.ID, revision); err != nil || then.Pictures[3].Data.Len() != p.Pictures[3].Data.Len() {
+			t.Errorf("revision %d lost its pictures: %v", revision, err)
+		}
+	}
+	if err := errors.Join(s.Remove(ctx, p.ID), s.Sweep(ctx)); err != nil {
+		t.Fatal(err)
+	}
+	file, err := s.File(ctx, twin.ID)
+	if want, _ := twin.Encode(); err != nil || !bytes.Equal(file, want) {
+		t.Errorf("the copy lost something with the first: %v", err)
+	}
+	if _, err := project.Decode(bytes.NewReader(file)); err != nil {
+		t.Errorf("a file of %d bytes does not come in again: %v", len(file), err)
+	}
+	var files int
+	err = errors.Join(s.Remove(ctx, twin.ID), s.Sweep(ctx), s.db.QueryRow(`SELECT count(*) FROM files`).Scan(&files))
+	if err != nil || files > 0 {
+		t.Errorf("%d files are left, %v", files, err)
+	}
+}
+
+// noise is so many letters that do not compress.
+func noise(n int, seed uint64) string {
+	r := sample.New(seed)
+	b := make([]byte, n)
+	for i := range b {
+		b[i] = byte('a' + r.IntN(26))
+	}
+	return string(b)
 }

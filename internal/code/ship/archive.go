@@ -59,7 +59,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 	for _, folder := range []string{"classes", "mixins", "components"} {
 		for _, pic := range pr.Pictures {
 			if shows(l, pic.ID) {
-				put(folder+"/pictures/"+pic.File, pic.Data)
+				put(folder+"/pictures/"+pic.File, pic.Data.Bytes())
 			}
 		}
 	}

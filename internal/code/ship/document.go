@@ -79,7 +79,7 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	p := l.Page()
 	w := markup.NewWriter(say.Of(l), o, func(id string) string {
 		pic := pr.Picture(id)
-		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data)
+		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data.Bytes())
 	})
 	w.Hold = true
 	var body *markup.Markup
