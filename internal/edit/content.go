@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strconv"
@@ -179,22 +180,66 @@ func (d *DropPicture) apply(e *editor) error {
 	return nil
 }
 
-func (p *Pour) apply(e *editor) error {
+// Read reads the texts that an operation takes apart, so that applying it takes little
+// time. A text that is not read when the context reaches its deadline is refused.
+func Read(ctx context.Context, o Operation) (Operation, error) {
+	if o.Pour != nil {
+		read, err := o.Pour.read(ctx)
+		if err != nil {
+			return o, fault.Under("pour", err)
+		}
+		o.Pour = read
+	}
+	if o.Together != nil {
+		all := *o.Together
+		all.Steps = slices.Clone(all.Steps)
+		for i := range all.Steps {
+			var err error
+			if all.Steps[i], err = Read(ctx, all.Steps[i]); err != nil {
+				return o, fault.Under(fmt.Sprintf("together.steps[%d]", i), err)
+			}
+		}
+		o.Together = &all
+	}
+	return o, nil
+}
+
+// read takes the text apart, unless it is.
+func (p *Pour) read(ctx context.Context) (*Pour, error) {
+	if len(p.Pieces) > 0 {
+		return p, nil
+	}
 	read := intake.FromHTML
 	switch p.As {
 	case "markdown":
 		read = intake.FromMarkdown
 	case "html":
 	default:
-		return fault.New("as", p.As, "html or markdown")
+		return nil, fault.New("as", p.As, "html or markdown")
 	}
-	pieces, left, err := read(p.Text)
+	pieces, left, err := read(ctx, p.Text)
 	if err != nil {
-		return err
+		return nil, err
 	}
 	if len(pieces) == 0 {
-		return fault.New("text", fmt.Sprintf("%.40s", strings.TrimSpace(p.Text)),
+		return nil, fault.New("text", fmt.Sprintf("%.40s", strings.TrimSpace(p.Text)),
 			"a heading, a paragraph, a list or a picture at least")
+	}
+	done := &Pour{Left: left}
+	for _, piece := range pieces {
+		poured := Poured{Content: piece.Content}
+		if piece.Content.Type == page.Picture {
+			poured.File = project.NewFile(piece.File)
+		}
+		done.Pieces = append(done.Pieces, poured)
+	}
+	return done, nil
+}
+
+func (p *Pour) apply(e *editor) error {
+	p, err := p.read(context.Background())
+	if err != nil {
+		return err
 	}
 	c := *e.project
 	c.Sheet = slices.Clone(c.Sheet)
@@ -205,9 +250,9 @@ func (p *Pour) apply(e *editor) error {
 		}
 	}
 	back := []Operation{{Page: e.page.ID, Sheet: &Sheet{e.project.Sheet}}}
-	for _, piece := range pieces {
+	for _, piece := range p.Pieces {
 		if piece.Content.Type == page.Picture {
-			pic, width, height, err := project.NewPicture("picture", piece.File)
+			pic, width, height, err := project.NewPicture("picture", piece.File.Bytes())
 			if err != nil {
 				return err
 			}
@@ -227,9 +272,9 @@ func (p *Pour) apply(e *editor) error {
 	c.Pictures = e.project.Pictures
 	e.project, e.whole = &c, true
 	e.inverse.Together = &Together{Steps: back}
-	e.summary = fmt.Sprintf("Add %d pieces of content", len(pieces))
-	if len(left) > 0 {
-		e.summary += ", left out " + strings.Join(left, ", ")
+	e.summary = fmt.Sprintf("Add %d pieces of content", len(p.Pieces))
+	if len(p.Left) > 0 {
+		e.summary += ", left out " + strings.Join(p.Left, ", ")
 	}
 	return nil
 }

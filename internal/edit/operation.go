@@ -253,10 +253,19 @@ type DropPicture struct {
 	ID string `json:"id"`
 }
 
-// Pour takes HTML or Markdown apart and adds the pieces to the content sheet.
+// Pour takes HTML or Markdown apart and adds the pieces to the content sheet. Once it is
+// read, it holds the pieces in place of the text.
 type Pour struct {
-	Text string `json:"text" maxLength:"1048576"`
-	As   string `json:"as" enum:"html,markdown"`
+	Text   string   `json:"text,omitzero" maxLength:"1048576"`
+	As     string   `json:"as,omitzero" enum:"html,markdown"`
+	Pieces []Poured `json:"pieces,omitzero" maxItems:"2000" doc:"What the text came to."`
+	Left   []string `json:"left,omitzero" maxItems:"50" doc:"What of it was left out."`
+}
+
+// Poured is a piece of a text, with the file of a picture that came along.
+type Poured struct {
+	Content page.Content `json:"content"`
+	File    project.File `json:"file,omitzero"`
 }
 
 // Sheet puts the content sheet as given.

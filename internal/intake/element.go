@@ -10,11 +10,11 @@ import (
 )
 
 // parsed gives the element that markup holds, or its parts under one node.
-func parsed(markup string) *nethtml.Node {
+func (s stop) parsed(markup string) *nethtml.Node {
 	root := &nethtml.Node{Type: nethtml.ElementNode, Data: "div"}
-	nodes, err := nethtml.ParseFragment(strings.NewReader(markup),
+	nodes, err := nethtml.ParseFragment(stopReader{s, strings.NewReader(markup)},
 		&nethtml.Node{Type: nethtml.ElementNode, Data: "body", DataAtom: atom.Body})
-	if err != nil {
+	if s.ask(); err != nil {
 		return root
 	}
 	if len(nodes) == 1 && nodes[0].Type == nethtml.ElementNode {

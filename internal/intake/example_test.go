@@ -1,13 +1,14 @@
 package intake_test
 
 import (
+	"context"
 	"fmt"
 
 	"kitrows/internal/intake"
 )
 
 func ExampleFromMarkdown() {
-	pieces, _, err := intake.FromMarkdown("# Tides\n\nLow water at noon.\n\n- 05:52\n- 18:21\n")
+	pieces, _, err := intake.FromMarkdown(context.Background(), "# Tides\n\nLow water at noon.\n\n- 05:52\n- 18:21\n")
 	for _, p := range pieces {
 		fmt.Println(p.Content.Type, p.Content.Text, p.Content.Items)
 	}

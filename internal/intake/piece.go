@@ -4,6 +4,8 @@ package intake
 
 import (
 	"bytes"
+	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -26,29 +28,59 @@ type Piece struct {
 // MaxText bounds what is read at once, in bytes.
 const MaxText = 1 << 20
 
+// MaxPieces bounds what a text may come to.
+const MaxPieces = 2000
+
 // FromMarkdown reads Markdown, with the tables and strikethroughs many write, and
-// the HTML in it. What it leaves out is as FromHTML says.
-func FromMarkdown(text string) (pieces []Piece, left []string, err error) {
-	md := goldmark.New(goldmark.WithExtensions(extension.GFM), goldmark.WithRendererOptions(html.WithUnsafe()))
-	var b bytes.Buffer
-	if err := md.Convert([]byte(text), &b); err != nil {
-		return nil, nil, fault.New("text", err.Error(), "Markdown")
+// the HTML in it. What it leaves out and refuses is as FromHTML says.
+func FromMarkdown(ctx context.Context, text string) (pieces []Piece, left []string, err error) {
+	if err := errors.Join(checkText(text), checkParagraphs(text)); err != nil {
+		return nil, nil, err
 	}
-	return FromHTML(b.String())
+	var b bytes.Buffer
+	err = unlessStopped(ctx, len(text), func() error {
+		md := goldmark.New(goldmark.WithExtensions(extension.GFM, stop{ctx}),
+			goldmark.WithRendererOptions(html.WithUnsafe()))
+		return md.Convert([]byte(text), stopWriter{stop{ctx}, &b})
+	})
+	if err != nil {
+		return nil, nil, err
+	}
+	return split(ctx, b.String())
+}
+
+func checkText(text string) error {
+	if len(text) > MaxText {
+		return fault.New("text", fmt.Sprintf("%d bytes", len(text)), "at most %d KiB at once", MaxText>>10)
+	}
+	return nil
 }
 
 // FromHTML takes markup apart: by heading, paragraph, list and picture, through
 // the elements that only group. What has markup of its own inside, and everything
 // else, is kept as it was given, to the byte. Only scripts, styles and a page's
-// head are left out; left names them.
-func FromHTML(markup string) (pieces []Piece, left []string, err error) {
-	if len(markup) > MaxText {
-		return nil, nil, fault.New("text", fmt.Sprintf("%d bytes", len(markup)), "at most %d KiB at once", MaxText>>10)
+// head are left out; left names them. A text over MaxText or of over MaxPieces is refused, and
+// one that is not read when the context reaches its deadline.
+func FromHTML(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
+	if err := checkText(markup); err != nil {
+		return nil, nil, err
 	}
-	s := splitter{z: nethtml.NewTokenizer(strings.NewReader(markup))}
-	for s.next() {
+	return split(ctx, markup)
+}
+
+func split(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
+	s := splitter{stop: stop{ctx}, z: nethtml.NewTokenizer(strings.NewReader(markup))}
+	if err := unlessStopped(ctx, len(markup), func() error {
+		for s.next() && len(s.pieces) <= MaxPieces {
+		}
+		s.flush()
+		return ctx.Err()
+	}); err != nil {
+		return nil, nil, err
 	}
-	s.flush()
+	if len(s.pieces) > MaxPieces {
+		return nil, nil, fault.New("text", nil, "at most %d headings, paragraphs, lists and pictures at once", MaxPieces)
+	}
 	for i := range s.pieces {
 		if c := &s.pieces[i].Content; len(c.Text) > page.MaxText {
 			return nil, nil, fault.New("text", fmt.Sprintf("%.40q and so on, %d bytes", c.Text, len(c.Text)),

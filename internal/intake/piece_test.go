@@ -1,6 +1,7 @@
 package intake
 
 import (
+	"context"
 	"fmt"
 	"strings"
 	"testing"
@@ -30,7 +31,7 @@ func said(pieces []Piece) string {
 // Markup and Markdown fall into pieces; what a piece cannot say is kept as given.
 func TestPieces(t *testing.T) {
 	for name, c := range map[string]struct {
-		read       func(string) ([]Piece, []string, error)
+		read       func(context.Context, string) ([]Piece, []string, error)
 		text, want string
 	}{
 		"by heading, paragraph, list": {FromHTML, `<main class=a><section><h2 class="x">Tides</h2><p>High  at
@@ -51,7 +52,7 @@ func TestPieces(t *testing.T) {
 			"h1: Log\nhtml: <p>Two <em>terns</em>.</p>\ntext: One gull.\nlist: a / b\nhtml: <table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
 		"nothing": {FromMarkdown, " \n", ""},
 	} {
-		pieces, _, err := c.read(c.text)
+		pieces, _, err := c.read(t.Context(), c.text)
 		if got := said(pieces); err != nil || got != c.want {
 			t.Errorf("%s: %v\n%s\nwant\n%s", name, err, got, c.want)
 		}
@@ -60,11 +61,11 @@ func TestPieces(t *testing.T) {
 
 // What is left out is named.
 func TestLeftOut(t *testing.T) {
-	pieces, left, err := FromHTML(`<!doctype html><head><title>T</title></head><script>let p = "<p>no</p>"</script><style>p{}</style><p>Yes</p><script></script>`)
+	pieces, left, err := FromHTML(t.Context(), `<!doctype html><head><title>T</title></head><script>let p = "<p>no</p>"</script><style>p{}</style><p>Yes</p><script></script>`)
 	if err != nil || said(pieces) != "text: Yes" || strings.Join(left, " ") != "head script style" {
 		t.Errorf("%q, left %v, %v", said(pieces), left, err)
 	}
-	if _, _, err := FromHTML(strings.Repeat("a", MaxText+1)); err == nil ||
+	if _, _, err := FromHTML(t.Context(), strings.Repeat("a", MaxText+1)); err == nil ||
 		!strings.Contains(err.Error(), "at most 1024 KiB") {
 		t.Errorf("a large text: %v", err)
 	}
@@ -77,7 +78,7 @@ func FuzzPieces(f *testing.F) {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, markup string) {
-		pieces, left, err := FromHTML(markup)
+		pieces, left, err := FromHTML(t.Context(), markup)
 		if err != nil || len(left) > 0 {
 			return
 		}

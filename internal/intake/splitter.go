@@ -11,6 +11,7 @@ import (
 // A splitter takes markup apart token by token. Loose words and inline elements
 // between blocks gather in run.
 type splitter struct {
+	stop
 	z      *nethtml.Tokenizer
 	run    strings.Builder
 	pieces []Piece
@@ -42,6 +43,7 @@ func (s *splitter) read() bool {
 		s.held = false
 		return true
 	}
+	s.ask()
 	if s.token = s.z.Next(); s.token == nethtml.ErrorToken {
 		return false
 	}
@@ -126,7 +128,7 @@ func (s *splitter) given(markup string) {
 // add makes a piece of an element as it was given: of a kind of content, if that
 // can say all of it.
 func (s *splitter) add(name, markup string) {
-	root := parsed(markup)
+	root := s.parsed(markup)
 	content := page.Content{}
 	switch text, plain := wordsOf(root); {
 	case len(name) == 2 && name[0] == 'h' && name[1] >= '1' && name[1] <= '6' && plain:

@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"strconv"
 	"strings"
+	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -56,6 +57,17 @@ type Edit struct {
 	Operation edit.Operation `json:"operation"`
 }
 
+// readTime bounds how long the texts in an edit are read, before it is made.
+const readTime = 1500 * time.Millisecond
+
+// read gives the operation on that page, with its texts read.
+func (e *Edit) read(ctx context.Context, page string) (edit.Operation, error) {
+	ctx, end := context.WithTimeout(ctx, readTime)
+	defer end()
+	e.Operation.Page = page
+	return edit.Read(ctx, e.Operation)
+}
+
 type benchAnswer struct{ Body *bench.Bench }
 
 // An Answer to a change is the Bench after it, whole or as what is other than in
@@ -90,10 +102,13 @@ func (v *Server) benchRoutes() {
 		PagePath
 		Body Edit
 	}) (*changeAnswer, error) {
-		in.Body.Operation.Page = in.Page
+		o, err := in.Body.read(ctx, in.Page)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
 		return v.change(ctx, &in.PagePath, in.Body.Revision,
 			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
-				return v.store.Edit(ctx, in.Project, in.Body.Revision, in.Body.Operation, meanwhile)
+				return v.store.Edit(ctx, in.Project, in.Body.Revision, o, meanwhile)
 			})
 	})
 
@@ -109,8 +124,11 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		in.Body.Operation.Page = in.Page
-		change, err := edit.Apply(state.Project, in.Body.Operation)
+		o, err := in.Body.read(ctx, in.Page)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		change, err := edit.Apply(state.Project, o)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
