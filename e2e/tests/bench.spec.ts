@@ -497,7 +497,7 @@ test("edits wait while the server is away, and are sent again", async ({ page, a
   await cell(page, "log", "wide").click();
   await context.setOffline(true);
   await page.keyboard.type("6\n");
-  await expect(page.getByText("Not connected, edits wait")).toBeVisible();
+  await expect(page.getByText("Not saved, edits wait")).toBeVisible();
   await context.setOffline(false);
   await expect(page.getByText("Saved · rev 2")).toBeVisible();
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 6, set here");

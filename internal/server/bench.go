@@ -48,8 +48,11 @@ func (in *PagePath) view() (bench.View, error) {
 
 // Made names the revision it was made on.
 type Made struct {
-	Revision int `json:"revision" doc:"The revision the change was made on."`
+	Revision int    `json:"revision" doc:"The revision the change was made on."`
+	Deed     string `json:"deed,omitempty" maxLength:"64" doc:"A text no other change has: one that is sent again with it is not made again."`
 }
+
+func (m Made) store() store.Made { return store.Made{Revision: m.Revision, Deed: m.Deed} }
 
 // An Edit is an operation on the page.
 type Edit struct {
@@ -108,7 +111,7 @@ func (v *Server) benchRoutes() {
 		}
 		return v.change(ctx, &in.PagePath, in.Body.Revision,
 			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
-				return v.store.Edit(ctx, in.Project, in.Body.Revision, o, meanwhile)
+				return v.store.Edit(ctx, in.Project, in.Body.store(), o, meanwhile)
 			})
 	})
 
@@ -143,7 +146,7 @@ func (v *Server) benchRoutes() {
 		return v.after(&in.PagePath, state, change, b, in.Body.Revision, false), nil
 	})
 
-	type step = func(context.Context, string, int, ...store.Meanwhile) (*store.State, *edit.Change, error)
+	type step = func(context.Context, string, store.Made, ...store.Meanwhile) (*store.State, *edit.Change, error)
 	for id, step := range map[string]step{
 		"undo": v.store.Undo, "redo": v.store.Redo,
 	} {
@@ -156,7 +159,7 @@ func (v *Server) benchRoutes() {
 		}) (*changeAnswer, error) {
 			return v.change(ctx, &in.PagePath, in.Body.Revision,
 				func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
-					return step(ctx, in.Project, in.Body.Revision, meanwhile)
+					return step(ctx, in.Project, in.Body.store(), meanwhile)
 				})
 		})
 	}

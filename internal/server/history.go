@@ -75,7 +75,7 @@ func (v *Server) historyRoutes() {
 		}
 		return v.change(ctx, &in.PagePath, in.Body.Revision,
 			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
-				return v.store.GoBack(ctx, in.Project, in.Body.Revision, in.Body.To, in.Page, summary, meanwhile)
+				return v.store.GoBack(ctx, in.Project, in.Body.store(), in.Body.To, in.Page, summary, meanwhile)
 			})
 	})
 

@@ -20,6 +20,7 @@ type Problem struct {
 	Detail   string  `json:"detail" doc:"What is wrong, for a person."`
 	Errors   []Wrong `json:"errors,omitempty" doc:"The wrong fields, one by one."`
 	Revision int     `json:"revision,omitempty" doc:"Of a 409: the project's current revision."`
+	Done     bool    `json:"done,omitempty" doc:"Of a 409: the change was made already, when it was sent before."`
 }
 
 // A Wrong is one wrong field.
@@ -63,6 +64,7 @@ const statusGone = 499
 // project, trouble with the disk, or wrong fields. Anything else is logged and answered as our fault.
 func (v *Server) problem(ctx context.Context, err error) error {
 	var stale *store.StaleError
+	var done *store.DoneError
 	var trouble *store.TroubleError
 	switch faults := fault.All(err); {
 	case err == nil:
@@ -72,6 +74,8 @@ func (v *Server) problem(ctx context.Context, err error) error {
 	case errors.As(err, &stale):
 		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(),
 			Revision: stale.Current}
+	case errors.As(err, &done):
+		return &Problem{Title: "Made already", Status: http.StatusConflict, Detail: done.Error(), Done: true}
 	case errors.Is(err, store.ErrNotFound):
 		return newProblem(http.StatusNotFound, err.Error())
 	case errors.As(err, &trouble):

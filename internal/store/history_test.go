@@ -29,10 +29,10 @@ func TestHistory(t *testing.T) {
 		}
 		was = append(was, file())
 	}
-	take(s.Edit(ctx, "gullwing-point", 1, width("log", "6")))
-	take(s.Edit(ctx, "gullwing-point", 2, width("log", "5")))
-	take(s.Undo(ctx, "gullwing-point", 3))
-	take(s.Edit(ctx, "gullwing-point", 4, edit.Operation{Page: "front-page", Remove: &edit.Remove{Node: "body"}}))
+	take(s.Edit(ctx, "gullwing-point", on(1), width("log", "6")))
+	take(s.Edit(ctx, "gullwing-point", on(2), width("log", "5")))
+	take(s.Undo(ctx, "gullwing-point", on(3)))
+	take(s.Edit(ctx, "gullwing-point", on(4), edit.Operation{Page: "front-page", Remove: &edit.Remove{Node: "body"}}))
 	for revision, name := range map[int]string{1: "As it came", 4: "Before the cut"} {
 		if err := s.Name(ctx, "gullwing-point", revision, name); err != nil {
 			t.Fatal(err)
@@ -54,11 +54,11 @@ func TestHistory(t *testing.T) {
 	for revision := 1; revision < len(was); revision++ {
 		as(revision)
 	}
-	take(s.Edit(ctx, "gullwing-point", 5, as(2)))
+	take(s.Edit(ctx, "gullwing-point", on(5), as(2)))
 	if !bytes.Equal(was[6], was[2]) {
 		t.Error("going back does not give the project as it was")
 	}
-	take(s.Undo(ctx, "gullwing-point", 6))
+	take(s.Undo(ctx, "gullwing-point", on(6)))
 	if !bytes.Equal(was[7], was[5]) {
 		t.Error("going back is not undone")
 	}

@@ -14,12 +14,19 @@ import (
 // Meanwhile is what is done with a change while it is brought on disk.
 type Meanwhile func(*edit.Change)
 
+// Made says on which revision a change was made, and which deed of its client's it is: a
+// text that no other change of the project has, or empty. A deed is never done twice.
+type Made struct {
+	Revision int
+	Deed     string
+}
+
 // Edit applies an operation to a project at the revision it was made on and
-// gives the project as it then stands. A StaleError or a refused operation
+// gives the project as it then stands. A StaleError, a DoneError or a refused operation
 // changes nothing. While a change is brought on disk, meanwhile is called with it;
 // whether it is on disk is known when Edit returns.
 func (s *Store) Edit(
-	ctx context.Context, id string, made int, o edit.Operation, meanwhile ...Meanwhile,
+	ctx context.Context, id string, made Made, o edit.Operation, meanwhile ...Meanwhile,
 ) (*State, *edit.Change, error) {
 	return s.edit(ctx, id, made, o, &scribe{}, meanwhile)
 }
@@ -27,7 +34,7 @@ func (s *Store) Edit(
 // GoBack makes a project what it was at a revision, as an edit that is called summary
 // and made on a page.
 func (s *Store) GoBack(
-	ctx context.Context, id string, made, to int, page, summary string, meanwhile ...Meanwhile,
+	ctx context.Context, id string, made Made, to int, page, summary string, meanwhile ...Meanwhile,
 ) (*State, *edit.Change, error) {
 	p, err := s.At(ctx, id, to)
 	if err != nil {
@@ -38,7 +45,7 @@ func (s *Store) GoBack(
 }
 
 func (s *Store) edit(
-	ctx context.Context, id string, made int, o edit.Operation, w *scribe, meanwhile []Meanwhile,
+	ctx context.Context, id string, made Made, o edit.Operation, w *scribe, meanwhile []Meanwhile,
 ) (state *State, change *edit.Change, err error) {
 	err = s.change(ctx, func(tx *sql.Tx) error {
 		if state, err = s.current(ctx, tx, id, made); err != nil {
@@ -52,7 +59,7 @@ func (s *Store) edit(
 			`UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, id); err != nil {
 			return err
 		}
-		if err = w.enter(ctx, tx, state, change, "edit", nil, o); err != nil {
+		if err = w.enter(ctx, tx, state, change, "edit", nil, made.Deed, o); err != nil {
 			return err
 		}
 		state.Undo, state.Redo = change.Summary, ""
@@ -83,12 +90,12 @@ func beside(change *edit.Change, meanwhile []Meanwhile) (wait func()) {
 
 // Undo undoes the last edit that is not undone. There is nothing to undo when
 // the State says so; asking all the same is refused. Of meanwhile as Edit says.
-func (s *Store) Undo(ctx context.Context, id string, made int, meanwhile ...Meanwhile) (*State, *edit.Change, error) {
+func (s *Store) Undo(ctx context.Context, id string, made Made, meanwhile ...Meanwhile) (*State, *edit.Change, error) {
 	return s.step(ctx, id, made, undo, meanwhile)
 }
 
 // Redo does the last undone edit again, until another edit is made.
-func (s *Store) Redo(ctx context.Context, id string, made int, meanwhile ...Meanwhile) (*State, *edit.Change, error) {
+func (s *Store) Redo(ctx context.Context, id string, made Made, meanwhile ...Meanwhile) (*State, *edit.Change, error) {
 	return s.step(ctx, id, made, redo, meanwhile)
 }
 
@@ -125,7 +132,7 @@ func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 }
 
 func (s *Store) step(
-	ctx context.Context, id string, made int, t step, meanwhile []Meanwhile,
+	ctx context.Context, id string, made Made, t step, meanwhile []Meanwhile,
 ) (state *State, change *edit.Change, err error) {
 	err = s.change(ctx, func(tx *sql.Tx) error {
 		if state, err = s.current(ctx, tx, id, made); err != nil {
@@ -151,7 +158,7 @@ func (s *Store) step(
 			e.revision); err != nil {
 			return err
 		}
-		if err = new(scribe).enter(ctx, tx, state, change, t.kind, &e.revision, o); err != nil {
+		if err = new(scribe).enter(ctx, tx, state, change, t.kind, &e.revision, made.Deed, o); err != nil {
 			return err
 		}
 		return state.ahead(ctx, tx)
@@ -160,19 +167,32 @@ func (s *Store) step(
 	return state, change, err
 }
 
-// current loads a project and refuses a change made on another revision.
-func (s *Store) current(ctx context.Context, tx *sql.Tx, id string, made int) (*State, error) {
+// current loads a project and refuses a change that was made on another revision, or is
+// done.
+func (s *Store) current(ctx context.Context, tx *sql.Tx, id string, made Made) (*State, error) {
 	state, err := s.load(ctx, tx, id)
-	if err == nil && made != state.Revision {
-		return nil, &StaleError{Made: made, Current: state.Revision}
+	if err != nil {
+		return nil, err
 	}
-	return state, err
+	var done int
+	err = tx.QueryRowContext(ctx, `SELECT revision FROM journal WHERE project = ? AND deed = ? AND deed <> ''`, id,
+		made.Deed).Scan(&done)
+	switch {
+	case err == nil:
+		return nil, &DoneError{done}
+	case !errors.Is(err, sql.ErrNoRows):
+		return nil, err
+	case made.Revision != state.Revision:
+		return nil, &StaleError{Made: made.Revision, Current: state.Revision}
+	}
+	return state, nil
 }
 
 // enter stores the changed project at its next revision with its journal entry,
 // and brings state up to it.
 func (w *scribe) enter(
-	ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, kind string, target *int, o edit.Operation,
+	ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, kind string, target *int, deed string,
+	o edit.Operation,
 ) error {
 	if o.Put != nil {
 		if err := w.keepWhole(ctx, tx, state); err != nil {
@@ -198,8 +218,9 @@ func (w *scribe) enter(
 		return err
 	}
 	if _, err := tx.ExecContext(ctx,
-		`INSERT INTO journal (project, revision, kind, target, state, summary, operation, inverse) VALUES (?, ?, ?, ?, 'done', ?, ?, ?)`,
-		state.ID, state.Revision, kind, target, change.Summary, operation, inverse); err != nil {
+		`INSERT INTO journal (project, revision, kind, target, state, summary, operation, inverse, deed)
+		 VALUES (?, ?, ?, ?, 'done', ?, ?, ?, ?)`,
+		state.ID, state.Revision, kind, target, change.Summary, operation, inverse, deed); err != nil {
 		return err
 	}
 	if state.Revision%apart == 0 {

@@ -30,6 +30,13 @@ var ErrNotFound = errors.New("no such project")
 // the current one.
 type StaleError struct{ Made, Current int }
 
+// A DoneError answers a change that was made already, when it was sent the first time.
+type DoneError struct{ Revision int } // the project's revision after it
+
+func (e *DoneError) Error() string {
+	return fmt.Sprintf("this change was made already, as revision %d", e.Revision)
+}
+
 func (e *StaleError) Error() string {
 	return fmt.Sprintf("the change was made on revision %d, the project is at revision %d", e.Made, e.Current)
 }

@@ -39,6 +39,9 @@ func stocked(t testing.TB, dir string) *Store {
 	return s
 }
 
+// on is a change made on that revision.
+func on(revision int) Made { return Made{Revision: revision} }
+
 func width(node, text string) edit.Operation {
 	return edit.Operation{Page: "front-page",
 		Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: "wide"}}, Text: text}}
@@ -74,17 +77,17 @@ func TestUndoAndRedoOutliveARestart(t *testing.T) {
 	s := stocked(t, dir)
 	revision := 1
 	for _, text := range []string{"4", "5", "2_6"} {
-		state, _, err := s.Edit(ctx, "gullwing-point", revision, width("tide-table", text))
+		state, _, err := s.Edit(ctx, "gullwing-point", on(revision), width("tide-table", text))
 		if err != nil {
 			t.Fatal(err)
 		}
 		revision = state.Revision
 	}
 	edited, _ := s.File(ctx, "gullwing-point")
-	step := func(do func(context.Context, string, int, ...Meanwhile) (*State, *edit.Change, error), undo,
+	step := func(do func(context.Context, string, Made, ...Meanwhile) (*State, *edit.Change, error), undo,
 		redo string) {
 		t.Helper()
-		state, _, err := do(ctx, "gullwing-point", revision)
+		state, _, err := do(ctx, "gullwing-point", on(revision))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -101,7 +104,7 @@ func TestUndoAndRedoOutliveARestart(t *testing.T) {
 	if file, _ := s.File(ctx, "gullwing-point"); !bytes.Equal(file, demo.File()) {
 		t.Error("undoing everything does not give the project as it came")
 	}
-	if _, _, err := s.Undo(ctx, "gullwing-point", revision); err == nil {
+	if _, _, err := s.Undo(ctx, "gullwing-point", on(revision)); err == nil {
 		t.Error("there was one more to undo")
 	}
 	step(s.Redo, "Tide table: 4 at wide", "Tide table: 5 at wide")
@@ -113,7 +116,7 @@ func TestUndoAndRedoOutliveARestart(t *testing.T) {
 		t.Error("redoing everything does not give the project as it was edited")
 	}
 	step(s.Undo, "Tide table: 5 at wide", "Tide table: 2_6 at wide")
-	state, _, err := s.Edit(ctx, "gullwing-point", revision, width("log", "6"))
+	state, _, err := s.Edit(ctx, "gullwing-point", on(revision), width("log", "6"))
 	if err != nil || state.Redo != "" {
 		t.Errorf("after a new edit redo is %q, %v", state.Redo, err)
 	}
@@ -121,18 +124,18 @@ func TestUndoAndRedoOutliveARestart(t *testing.T) {
 
 func TestRefusalsLoseNothing(t *testing.T) {
 	ctx, s := context.Background(), stocked(t, t.TempDir())
-	if _, _, err := s.Edit(ctx, "gullwing-point", 1, width("log", "6")); err != nil {
+	if _, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "6")); err != nil {
 		t.Fatal(err)
 	}
 	before, _ := s.File(ctx, "gullwing-point")
 	var stale *StaleError
-	if _, _, err := s.Edit(ctx, "gullwing-point", 1, width("log", "7")); !errors.As(err, &stale) || stale.Current != 2 {
+	if _, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "7")); !errors.As(err, &stale) || stale.Current != 2 {
 		t.Errorf("a stale edit: %v", err)
 	}
-	if _, _, err := s.Edit(ctx, "gullwing-point", 2, width("log", "13")); err == nil {
+	if _, _, err := s.Edit(ctx, "gullwing-point", on(2), width("log", "13")); err == nil {
 		t.Error("13 of 12 was taken")
 	}
-	if _, _, err := s.Edit(ctx, "elsewhere", 1, width("log", "7")); !errors.Is(err, ErrNotFound) {
+	if _, _, err := s.Edit(ctx, "elsewhere", on(1), width("log", "7")); !errors.Is(err, ErrNotFound) {
 		t.Errorf("an unknown project: %v", err)
 	}
 	p, _ := demo.Project()
@@ -144,11 +147,43 @@ func TestRefusalsLoseNothing(t *testing.T) {
 	}
 }
 
+// A change that is sent again, because its answer never came, is not made again.
+func TestDeedsAreDoneOnce(t *testing.T) {
+	ctx, dir := t.Context(), t.TempDir()
+	s := stocked(t, dir)
+	for i, send := range []func(made Made) (*State, *edit.Change, error){
+		func(made Made) (*State, *edit.Change, error) {
+			return s.Edit(ctx, "gullwing-point", made, width("log", "6"))
+		},
+		func(made Made) (*State, *edit.Change, error) { return s.Undo(ctx, "gullwing-point", made) },
+		func(made Made) (*State, *edit.Change, error) { return s.Redo(ctx, "gullwing-point", made) },
+		func(made Made) (*State, *edit.Change, error) {
+			return s.GoBack(ctx, "gullwing-point", made, 1, "front-page", "Back")
+		},
+	} {
+		made := Made{Revision: 1 + i, Deed: fmt.Sprint("deed ", i)}
+		if _, _, err := send(made); err != nil {
+			t.Fatal(err)
+		}
+		s.Close()
+		s = open(t, dir)
+		for _, revision := range []int{made.Revision, made.Revision + 1} {
+			var done *DoneError
+			if _, _, err := send(Made{revision, made.Deed}); !errors.As(err, &done) || done.Revision != made.Revision+1 {
+				t.Errorf("sent again on revision %d: %v", revision, err)
+			}
+		}
+	}
+	if state, err := s.Load(ctx, "gullwing-point"); err != nil || state.Revision != 5 {
+		t.Errorf("%v, %v", state, err)
+	}
+}
+
 func BenchmarkEdit(b *testing.B) {
 	ctx, s := context.Background(), stocked(b, b.TempDir())
 	revision := 1
 	for b.Loop() {
-		state, _, err := s.Edit(ctx, "gullwing-point", revision, width("log", fmt.Sprint(1+revision%12)))
+		state, _, err := s.Edit(ctx, "gullwing-point", on(revision), width("log", fmt.Sprint(1+revision%12)))
 		if err != nil {
 			b.Fatal(err)
 		}
@@ -171,7 +206,7 @@ func TestPutAwayAndBack(t *testing.T) {
 	if err := s.Add(ctx, p); err != nil {
 		t.Fatal(err)
 	}
-	if _, _, err := s.Edit(ctx, p.ID, 1,
+	if _, _, err := s.Edit(ctx, p.ID, on(1),
 		edit.Operation{Page: "front-page", Remove: &edit.Remove{Node: "log"}}); err != nil {
 		t.Fatal(err)
 	}
@@ -278,7 +313,7 @@ func TestTwoProgramsOnOneStore(t *testing.T) {
 	if touched, err := s.Touched(ctx); !touched || err != nil {
 		t.Errorf("another program changed it: %v, %v", touched, err)
 	}
-	state, _, err := s.Edit(ctx, p.ID, 1, width("log", "6"))
+	state, _, err := s.Edit(ctx, p.ID, on(1), width("log", "6"))
 	if err != nil || state.Project.Name != "Another" {
 		t.Fatalf("an edit was made on what had been kept: %v, %v", state, err)
 	}
@@ -304,7 +339,7 @@ func TestOlderProjectsAreRead(t *testing.T) {
 	if err != nil || state.Project.Version != project.Version || state.Project.Kits[0].Columns.N() != 12 {
 		t.Fatalf("read as %+v, %v", state, err)
 	}
-	if _, _, err := s.Edit(ctx, "gullwing-point", 7, width("mark", "5")); err != nil {
+	if _, _, err := s.Edit(ctx, "gullwing-point", on(7), width("mark", "5")); err != nil {
 		t.Fatal(err)
 	}
 	file, err := s.File(ctx, "gullwing-point")
@@ -338,13 +373,13 @@ func TestBackAndForth(t *testing.T) {
 		switch what {
 		case "edit":
 			cell := []string{"log", "tide-table", "mark"}[r.IntN(3)]
-			state, _, err = s.Edit(ctx, "gullwing-point", revision, width(cell, fmt.Sprint(1+r.IntN(11))))
+			state, _, err = s.Edit(ctx, "gullwing-point", on(revision), width(cell, fmt.Sprint(1+r.IntN(11))))
 		case "go back":
-			state, _, err = s.GoBack(ctx, "gullwing-point", revision, 1+r.IntN(revision), "front-page", "Back")
+			state, _, err = s.GoBack(ctx, "gullwing-point", on(revision), 1+r.IntN(revision), "front-page", "Back")
 		case "undo":
-			state, _, err = s.Undo(ctx, "gullwing-point", revision)
+			state, _, err = s.Undo(ctx, "gullwing-point", on(revision))
 		case "redo":
-			state, _, err = s.Redo(ctx, "gullwing-point", revision)
+			state, _, err = s.Redo(ctx, "gullwing-point", on(revision))
 		case "restart":
 			s.Close()
 			s = open(t, dir)
@@ -463,11 +498,11 @@ func TestPicturesAreStoredOnce(t *testing.T) {
 			t.Errorf("%s writes %d bytes", what, n)
 		}
 	}
-	change("an edit", func() (*State, *edit.Change, error) { return s.Edit(ctx, p.ID, 1, width("log", "6")) })
+	change("an edit", func() (*State, *edit.Change, error) { return s.Edit(ctx, p.ID, on(1), width("log", "6")) })
 	change("going back", func() (*State, *edit.Change, error) {
-		return s.GoBack(ctx, p.ID, 2, 1, "front-page", "Back")
+		return s.GoBack(ctx, p.ID, on(2), 1, "front-page", "Back")
 	})
-	change("undoing it", func() (*State, *edit.Change, error) { return s.Undo(ctx, p.ID, 3) })
+	change("undoing it", func() (*State, *edit.Change, error) { return s.Undo(ctx, p.ID, on(3)) })
 	s.Close()
 	s = open(t, dir)
 	for revision := 1; revision <= 4; revision++ {

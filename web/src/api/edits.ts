@@ -1,9 +1,10 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { create } from "zustand";
 import { keyOf, useLook, type Look, type Place } from "./bench";
 import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
 import { benchOf, type Answer } from "./delta";
+import { drop, keep, left, newKept, onDropped, type Kept } from "./kept";
 
 /** A way back to a revision, by the name of a point if it has one. */
 export interface Return {
@@ -16,20 +17,32 @@ export interface Return {
 export type Deed = Operation | "undo" | "redo" | Return;
 
 interface Line {
-  /** Deeds not answered yet, the oldest first. */
+  /** Deeds not answered yet. */
   waiting: number;
-  /** The server cannot be reached; deeds wait and are sent again. */
-  lost: boolean;
+  /** Why deeds cannot be brought on disk now; they wait and are sent again. Empty when
+   *  they can. */
+  trouble: string;
   /** Why the last deed was refused; empty when it was not. */
   refused: string;
   /** What the last deed did. */
   done: string;
+  /** Deeds that wait for a word of the user: those a closed window left, and those that
+   *  were refused after they had waited. */
+  held: Kept[];
 }
 
 /** How the edits fare on their way to the server. */
-export const useLine = create<Line>()(() => ({ waiting: 0, lost: false, refused: "", done: "" }));
+export const useLine = create<Line>()(() => ({ waiting: 0, trouble: "", refused: "", done: "", held: [] }));
 
+const lost = "The server cannot be reached. Edits wait and are sent again.";
+
+/** The deeds this page has entered, by id. */
+const entered = new Set<string>();
 let turn: Promise<unknown> = Promise.resolve();
+
+addEventListener("beforeunload", (event) => {
+  if (useLine.getState().waiting > 0) event.preventDefault();
+});
 
 /** Sends deeds one after another, each on the revision the one before it made.
  *  Answers the Bench after it, or null when it was refused; answered is called as
@@ -41,68 +54,117 @@ export function useDo(place: Place): (deed: Deed, answered?: () => void) => Prom
   return useCallback(
     (deed, answered) => {
       const [at, seen] = JSON.parse(key) as [Place, Look];
-      const free = useLine.getState().waiting === 0;
-      useLine.setState((l) => ({ waiting: l.waiting + 1 }));
-      // Nothing is on its way: it goes at once, before anything is drawn.
-      const result = free
-        ? carry(queries, at, seen, deed, answered)
-        : turn.then(() => carry(queries, at, seen, deed, answered));
-      turn = result.finally(() => useLine.setState((l) => ({ waiting: l.waiting - 1 })));
-      return result;
+      return enter(queries, newKept(at, deed), seen, answered);
     },
     [key, queries],
   );
 }
 
+/** Takes up the deeds that waited on a project when this window was reloaded, and holds
+ *  those that a closed window left. */
+export function useLeft(place: Place) {
+  const queries = useQueryClient();
+  const { project } = place;
+  const look = useLook();
+  const seen = useRef(look);
+  useEffect(() => {
+    seen.current = look;
+  }, [look]);
+  useEffect(() => {
+    let here = true;
+    void left(project).then((all) => {
+      for (const { kept, mine } of here ? all : []) {
+        if (entered.has(kept.id)) continue;
+        if (mine && !kept.refused) void enter(queries, kept, seen.current, undefined, true);
+        else hold(kept);
+      }
+    });
+    const stop = onDropped(release);
+    return () => {
+      here = false;
+      useLine.setState({ held: [] });
+      stop();
+    };
+  }, [project, queries]);
+}
+
+/** Answers what is to become of deeds that are held: they are made, or discarded. */
+export function useHeld(): (all: Kept[], make: boolean) => void {
+  const queries = useQueryClient();
+  const look = useLook();
+  return (all, make) => {
+    for (const kept of all) {
+      release(kept.id);
+      drop(kept);
+      if (make) void enter(queries, { ...newKept(kept.place, kept.deed), id: kept.id }, look, undefined, true);
+    }
+  };
+}
+
+function hold(kept: Kept) {
+  release(kept.id);
+  useLine.setState((l) => ({ held: [...l.held, kept] }));
+}
+
+function release(id: string) {
+  useLine.setState((l) => ({ held: l.held.filter((kept) => kept.id !== id) }));
+}
+
+function enter(queries: QueryClient, kept: Kept, look: Look, answered?: () => void, waited = false) {
+  const free = useLine.getState().waiting === 0;
+  entered.add(kept.id);
+  keep(kept);
+  useLine.setState((l) => ({ waiting: l.waiting + 1 }));
+  // Nothing is on its way: it goes at once, before anything is drawn.
+  const result = free
+    ? carry(queries, kept, look, answered, waited)
+    : turn.then(() => carry(queries, kept, look, answered, waited));
+  turn = result.finally(() => useLine.setState((l) => ({ waiting: l.waiting - 1 })));
+  return result;
+}
+
 async function carry(
   queries: QueryClient,
-  place: Place,
+  kept: Kept,
   look: Look,
-  deed: Deed,
-  answered?: () => void,
+  answered: (() => void) | undefined,
+  waited: boolean,
 ): Promise<Bench | null> {
+  const { place } = kept;
   const key = keyOf(place, look);
-  let sentOn = 0;
-  let stale = false;
+  let known = waited ? undefined : queries.getQueryData<Bench>(key);
   for (;;) {
     try {
-      const lost = useLine.getState().lost;
-      const known = lost || stale ? undefined : queries.getQueryData<Bench>(key);
-      const now = known ?? (await fresh(queries, place, look));
-      if (lost && sentOn > 0 && now.revision !== sentOn) {
-        // The edit was on its way when the connection went: it may be done, so
-        // it is not done twice.
-        useLine.setState({
-          lost: false,
-          refused: "The connection was lost while an edit was being sent. Check whether it was made.",
-        });
-        return null;
-      }
-      sentOn = now.revision;
-      const answer = await send(place, look, deed, now.revision);
-      const bench = benchOf(answer, now) ?? (await fresh(queries, place, look));
-      useLine.setState({ lost: false, refused: "", done: bench.done });
+      const now: Bench = known ?? (await fresh(queries, place, look));
+      const answer = await send(kept, look, now.revision);
+      const bench = (answer && benchOf(answer, now)) ?? (await fresh(queries, place, look));
+      useLine.setState({ trouble: "", refused: "", done: bench.done });
+      drop(kept);
       // Older widths of other lanes are other queries: they are stale now.
       queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
       queries.setQueryData(keyOf({ ...place, page: bench.page.id }, look), bench);
       answered?.();
       return bench;
     } catch (error) {
-      if (!(error instanceof Refusal)) {
-        useLine.setState({ lost: true });
+      known = undefined;
+      const status = error instanceof Refusal ? error.problem.status : 0;
+      if (!(error instanceof Refusal) || status === 503 || status === 507) {
+        waited = true;
+        useLine.setState({ trouble: error instanceof Refusal ? `Not saved: ${error.message}` : lost });
         await new Promise((wake) => setTimeout(wake, 1000));
-        continue;
+      } else if (status !== 409) {
+        useLine.setState({ trouble: "", refused: waited ? "" : plain(error), done: "" });
+        drop(kept);
+        if (waited) {
+          const refused = { ...kept, refused: plain(error) };
+          keep(refused);
+          hold(refused);
+        }
+        answered?.();
+        return null;
       }
-      if (error.problem.status === 409) {
-        // Another window was first. Nodes have ids, so the edit still means the
-        // same; it is made on what is there now.
-        stale = true;
-        sentOn = 0;
-        continue;
-      }
-      useLine.setState({ lost: false, refused: plain(error), done: "" });
-      answered?.();
-      return null;
+      // Another window was first when it is 409. Nodes have ids, so the edit still means
+      // the same; it is made on what is there now.
     }
   }
 }
@@ -122,19 +184,21 @@ async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Be
   return bench;
 }
 
-async function send(place: Place, look: Look, deed: Deed, revision: number): Promise<Answer> {
+/** Sends a deed; null when it was done already, when it was sent before. */
+async function send({ id, place, deed }: Kept, look: Look, revision: number): Promise<Answer | null> {
   const params = { path: place, query: look };
-  if (deed === "undo" || deed === "redo") {
-    return orRefuse(await api.POST(`/api/projects/{project}/pages/{page}/${deed}`, { params, body: { revision } }));
+  const made = { revision, deed: id };
+  const path = "/api/projects/{project}/pages/{page}";
+  try {
+    if (deed === "undo" || deed === "redo") {
+      return orRefuse(await api.POST(`${path}/${deed}`, { params, body: made }));
+    }
+    if ("to" in deed) return orRefuse(await api.POST(`${path}/back`, { params, body: { ...made, ...deed } }));
+    return orRefuse(await api.POST(`${path}/edits`, { params, body: { ...made, operation: deed } }));
+  } catch (error) {
+    if (error instanceof Refusal && error.problem.done) return null;
+    throw error;
   }
-  if ("to" in deed) {
-    return orRefuse(
-      await api.POST("/api/projects/{project}/pages/{page}/back", { params, body: { revision, ...deed } }),
-    );
-  }
-  return orRefuse(
-    await api.POST("/api/projects/{project}/pages/{page}/edits", { params, body: { revision, operation: deed } }),
-  );
 }
 
 /** What an operation would make of the page as it is now, or why it would be

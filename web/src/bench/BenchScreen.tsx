@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import type { Bench, Operation } from "../api/client";
 import { useBench, useChanges, useLook, type Place } from "../api/bench";
 import { usePlace } from "../api/place";
-import { preview, useDo, useFollow, useLine, type Deed } from "../api/edits";
+import { preview, useDo, useFollow, useLeft, useLine, type Deed } from "../api/edits";
 import { base64, formOf } from "../api/content";
 import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
@@ -14,6 +14,7 @@ import { AddRow } from "./AddRow";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
 import { Heads } from "./Heads";
+import { Held } from "./Held";
 import { Lanes } from "./Lanes";
 import { Selection } from "./Selection";
 import { Sheet } from "./Sheet";
@@ -37,6 +38,7 @@ export function BenchScreen() {
   const reset = useView((v) => v.reset);
   const query = useBench(place);
   useFollow(place);
+  useLeft(place);
   useEffect(() => {
     reset();
     useLine.setState({ refused: "", done: "" });
@@ -170,8 +172,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
 
   return (
     <ActingContext value={acting}>
-      <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_minmax(0,1fr)_26px]">
+      <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_auto_minmax(0,1fr)_26px]">
         <TopBar bench={bench} onDo={onDo} />
+        <Held />
         <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
           {/* Files can be chosen in the content panel as well. */}
           {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}

@@ -11,7 +11,7 @@ interface Props {
 
 /** Where the selection stands, what was refused, and the page in numbers. */
 export function StatusBar({ bench, nodes, node, focus }: Props) {
-  const refused = useLine((l) => l.refused);
+  const refused = useLine((l) => l.trouble || l.refused);
   const cells = useView((v) => v.cells.length);
   const lane = bench.lanes.find((l) => l.breakpoint === focus);
   const above: string[] = [];

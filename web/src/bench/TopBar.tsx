@@ -82,11 +82,11 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
 
 /** Whether what was done is on disk. It alone follows every edit on its way. */
 function Saved({ revision }: { revision: number }) {
-  const lost = useLine((l) => l.lost);
+  const trouble = useLine((l) => l.trouble !== "");
   const waiting = useLine((l) => l.waiting > 0);
   return (
-    <span role="status" className={`text-[12px] whitespace-nowrap ${lost ? "text-[#f0c674]" : "text-bar-ink-2"}`}>
-      {lost ? "Not connected, edits wait" : waiting ? "Saving…" : `Saved · rev ${revision}`}
+    <span role="status" className={`text-[12px] whitespace-nowrap ${trouble ? "text-[#f0c674]" : "text-bar-ink-2"}`}>
+      {trouble ? "Not saved, edits wait" : waiting ? "Saving…" : `Saved · rev ${revision}`}
     </span>
   );
 }
