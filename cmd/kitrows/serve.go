@@ -10,6 +10,7 @@ import (
 	"path/filepath"
 	"runtime"
 	"runtime/debug"
+	"syscall"
 
 	"github.com/spf13/cobra"
 
@@ -24,22 +25,27 @@ const address = "127.0.0.1:4170"
 
 func serveCommand() *cobra.Command {
 	var data, listen string
+	var aside bool
 	c := &cobra.Command{
 		Use:   "serve",
 		Short: "Start the application with your own projects",
 		Args:  cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
+			if err := setAside(c, data, aside); err != nil {
+				return err
+			}
 			return withStore(c.Context(), data, func(s *store.Store) error { return serve(c, s, listen) })
 		},
 	}
 	dataFlag(c, &data)
 	listenFlag(c, &listen)
+	asideFlag(c, &aside)
 	return c
 }
 
 func demoCommand() *cobra.Command {
 	var data, listen string
-	var fresh bool
+	var fresh, aside bool
 	c := &cobra.Command{
 		Use:   "demo",
 		Short: "Start the application with the demo project, apart from your own",
@@ -52,6 +58,9 @@ func demoCommand() *cobra.Command {
 				}
 				data = filepath.Join(own, "demo")
 			}
+			if err := setAside(c, data, aside); err != nil {
+				return err
+			}
 			return withStore(c.Context(), data, func(s *store.Store) error {
 				if err := stock(c.Context(), s, fresh); err != nil {
 					return err
@@ -62,6 +71,7 @@ func demoCommand() *cobra.Command {
 	}
 	dataFlag(c, &data)
 	listenFlag(c, &listen)
+	asideFlag(c, &aside)
 	c.Flags().BoolVar(&fresh, "fresh", false, "put the demo project back to how it ships, forgetting what was done to it")
 	return c
 }
@@ -98,6 +108,10 @@ func serve(c *cobra.Command, s *store.Store, listen string) error {
 		return err
 	}
 	l, err := net.Listen("tcp", listen)
+	if errors.Is(err, syscall.EADDRINUSE) {
+		return fmt.Errorf("--listen: another program answers at %s already. It may be Kit Rows: open http://%s, or choose another address with --listen, such as 127.0.0.1:0 (%w)",
+			listen, listen, err)
+	}
 	if err != nil {
 		return err
 	}
@@ -109,6 +123,26 @@ func serve(c *cobra.Command, s *store.Store, listen string) error {
 	log := slog.New(slog.NewTextHandler(c.ErrOrStderr(), nil))
 	fmt.Fprintf(c.OutOrStdout(), "Kit Rows is at http://%s\n", l.Addr())
 	return server.New(s, web.Files(), log).Serve(c.Context(), l)
+}
+
+// setAside sets the store in a directory aside when that is wanted.
+func setAside(c *cobra.Command, data string, wanted bool) error {
+	if !wanted {
+		return nil
+	}
+	dir, err := dataDir(data)
+	if err != nil {
+		return err
+	}
+	to, err := store.SetAside(dir)
+	if err == nil && to != "" {
+		fmt.Fprintf(c.ErrOrStderr(), "The store is set aside as %s\n", to)
+	}
+	return err
+}
+
+func asideFlag(c *cobra.Command, aside *bool) {
+	c.Flags().BoolVar(aside, "set-aside", false, "give the store another name and begin a new one, when it is damaged or gone")
 }
 
 func dataFlag(c *cobra.Command, data *string) {

@@ -5,23 +5,13 @@ package store
 import (
 	"context"
 	"database/sql"
-	"embed"
 	"errors"
 	"fmt"
-	"io/fs"
-	"os"
-	"path/filepath"
 	"sync"
-
-	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the driver
 
 	"kitrows/internal/fault"
 	"kitrows/internal/project"
 )
-
-//go:embed migrations/*.sql
-var migrations embed.FS
 
 // ErrNotFound is the error for a project that is not in the store.
 var ErrNotFound = errors.New("no such project")
@@ -98,85 +88,6 @@ func (s *Store) kept(id string, m mark) *project.Project {
 		return k.project
 	}
 	return nil
-}
-
-// fileName is the store's file in its directory, and aboutName one beside it that says what
-// it is: where that stands, the store was begun, and is not empty.
-const (
-	fileName  = "kitrows.db"
-	aboutName = "about.txt"
-	about     = "kitrows.db holds projects laid out with Kit Rows, and their history. Copy it while Kit Rows is not running.\n"
-)
-
-// Open opens the store in dir, which it makes when missing, and brings its
-// tables up to date. Both are the user's alone. A store that is damaged, or that a later
-// version wrote, is refused and left as it is.
-func Open(ctx context.Context, dir string) (*Store, error) {
-	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return nil, err
-	}
-	name := filepath.Join(dir, fileName)
-	_, begun := os.Stat(filepath.Join(dir, aboutName))
-	if info, err := os.Stat(name); err == nil && info.Size() == 0 && begun == nil {
-		return nil, fmt.Errorf("the store %s is empty, so its projects are gone. Put a copy of it back, or delete the file to begin anew",
-			name)
-	}
-	file, err := os.OpenFile(name, os.O_CREATE|os.O_RDWR, 0o600) // SQLite's other files have its mode
-	if err == nil {
-		err = errors.Join(file.Chmod(0o600), file.Close())
-	}
-	if err != nil {
-		return nil, fmt.Errorf("the store cannot be opened: %w", err)
-	}
-	const waits = "?_pragma=busy_timeout(5000)"
-	address := "file:" + filepath.ToSlash(name) + waits
-	db, err := sql.Open("sqlite", address+"&_txlock=immediate"+
-		"&_pragma=journal_mode(WAL)"+
-		"&_pragma=foreign_keys(ON)"+
-		"&_pragma=synchronous(FULL)")
-	if err != nil {
-		return nil, err
-	}
-	db.SetMaxOpenConns(1)
-	readers, err := sql.Open("sqlite", address+"&_txlock=deferred&_pragma=query_only(ON)")
-	if err != nil {
-		return nil, err
-	}
-	readers.SetMaxOpenConns(4)
-	s := &Store{db: db, readers: readers, known: map[string]known{}}
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
-		return nil, err
-	}
-	provider, err := goose.NewProvider(goose.DialectSQLite3, db, files)
-	if err == nil {
-		err = upgrade(ctx, provider)
-	}
-	if err == nil {
-		_, err = s.Touched(ctx)
-	}
-	if err == nil && begun != nil {
-		err = os.WriteFile(filepath.Join(dir, aboutName), []byte(about), 0o600)
-	}
-	if err != nil {
-		return nil, errors.Join(fmt.Errorf("the store in %s: %w", dir, err), s.Close())
-	}
-	return s, nil
-}
-
-// upgrade brings the tables up to date.
-func upgrade(ctx context.Context, p *goose.Provider) error {
-	version, err := p.GetDBVersion(ctx)
-	if err != nil {
-		return fmt.Errorf("it cannot be read; nothing was changed. Put a copy of it back, or choose another with --data (%w)", err)
-	}
-	sources := p.ListSources()
-	if newest := sources[len(sources)-1].Version; version > newest {
-		return fmt.Errorf("a later version of Kit Rows wrote it (tables %d, this one knows %d); nothing was changed. Use that version, or choose another store with --data",
-			version, newest)
-	}
-	_, err = p.Up(ctx)
-	return err
 }
 
 // Sweep takes away what was put away more than a day ago, and files that nothing uses.

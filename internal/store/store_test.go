@@ -3,6 +3,7 @@ package store
 import (
 	"bytes"
 	"context"
+	"database/sql"
 	"errors"
 	"fmt"
 	"os"
@@ -246,39 +247,109 @@ func TestPutAwayAndBack(t *testing.T) {
 	}
 }
 
-// A store that cannot be read, or is of a later version, is refused and left as it is; its
-// files are the user's alone.
+// A store that cannot be read, is gone, or is of a later version, is refused and left as it is;
+// its files are the user's alone. Set aside, it is kept, and a new one begins.
 func TestStoresThatAreRefused(t *testing.T) {
-	dir := t.TempDir()
+	ctx, dir := t.Context(), t.TempDir()
 	file := filepath.Join(dir, fileName)
-	s := stocked(t, dir)
+	stocked(t, dir).Close()
 	if info, err := os.Stat(file); err != nil || info.Mode().Perm() != 0o600 {
 		t.Errorf("the store's file is %v, %v", info, err)
 	}
-	if _, err := s.db.Exec(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (99, 1)`); err != nil {
+	good, err := os.ReadFile(file)
+	if err != nil {
 		t.Fatal(err)
 	}
-	s.Close()
-	for _, c := range []struct{ write, want string }{
-		{"", "a later version of Kit Rows wrote it (tables 99"}, {"no database at all", "it cannot be read"}, {"-", "is empty"},
-	} {
-		var err error
-		if c.write == "-" {
-			err = os.Truncate(file, 0)
-		} else if c.write != "" {
-			err = os.WriteFile(file, []byte(strings.Repeat(c.write, 100)), 0o600)
-		}
-		before, read := os.ReadFile(file)
-		if err := errors.Join(err, read); err != nil {
-			t.Fatal(err)
-		}
-		if s, err := Open(t.Context(), dir); err == nil || !strings.Contains(err.Error(), c.want) {
-			t.Errorf("got %v, %v, want %s", s, err, c.want)
-		}
-		if after, err := os.ReadFile(file); err != nil || !bytes.Equal(before, after) {
-			t.Errorf("%s: it was changed, %v", c.want, err)
+	in := func(statement string) func() error {
+		return func() error {
+			db, err := sql.Open("sqlite", "file:"+file)
+			if err != nil {
+				return err
+			}
+			_, err = db.Exec(statement)
+			return errors.Join(err, db.Close())
 		}
 	}
+	write := func(b string) func() error { return func() error { return os.WriteFile(file, []byte(b), 0o600) } }
+	for want, harm := range map[string]func() error{
+		"a later version of Kit Rows wrote it (tables 99": in(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (99, 1)`),
+		"it is damaged; nothing was changed":              write(strings.Repeat("no database", 1000)),
+		"its file kitrows.db is empty":                    write(""),
+		"its file kitrows.db holds no projects any more":  in(`PRAGMA foreign_keys = OFF; DROP TABLE points; DROP TABLE uses; DROP TABLE journal; DROP TABLE projects`),
+		"its file kitrows.db is missing":                  func() error { return os.Remove(file) },
+	} {
+		if err := errors.Join(write(string(good))(), harm()); err != nil {
+			t.Fatal(err)
+		}
+		before, _ := os.ReadFile(file)
+		if s, err := Open(ctx, dir); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("got %v, %v, want %s", s, err, want)
+		}
+		if after, _ := os.ReadFile(file); !bytes.Equal(before, after) {
+			t.Errorf("%s: it was changed", want)
+		}
+	}
+	if err := write("no database")(); err != nil {
+		t.Fatal(err)
+	}
+	to, err := SetAside(dir)
+	if kept, read := os.ReadFile(to); err != nil || read != nil || string(kept) != "no database" {
+		t.Errorf("set aside as %s: %v, %v", to, err, read)
+	}
+	if all, err := open(t, dir).List(ctx); err != nil || len(all) != 0 {
+		t.Errorf("the new store has %v, %v", all, err)
+	}
+}
+
+// What goes wrong with the disk is told by its cause; nothing of the change is kept, and it
+// can be made when the trouble is over.
+func TestTroubles(t *testing.T) {
+	ctx, s := t.Context(), stocked(t, t.TempDir())
+	other := open(t, filepath.Dir(file(t, s)))
+	for want, c := range map[string]struct{ cause, over string }{
+		"The disk is full": {`PRAGMA max_page_count = 1`, `PRAGMA max_page_count = 1000000`},
+		"is read-only":     {`PRAGMA query_only = ON`, `PRAGMA query_only = OFF`},
+		"Another program has been using the store": {`PRAGMA busy_timeout = 1`, `PRAGMA busy_timeout = 5000`},
+	} {
+		if _, err := s.db.Exec(c.cause); err != nil {
+			t.Fatal(err)
+		}
+		release := func() error { return nil }
+		if strings.Contains(c.cause, "busy") {
+			tx, err := other.db.Begin()
+			if err != nil {
+				t.Fatal(err)
+			}
+			release = tx.Rollback
+		}
+		before, _ := s.Load(ctx, "gullwing-point")
+		p, _ := demo.Project()
+		p.ID = "another"
+		err := s.Add(ctx, p)
+		var trouble *TroubleError
+		if !errors.As(err, &trouble) || !strings.Contains(trouble.Said, want) {
+			t.Errorf("%s: %v", want, err)
+		}
+		_, over := s.db.Exec(c.over)
+		if err := errors.Join(release(), over); err != nil {
+			t.Fatal(err)
+		}
+		if _, _, err := s.Edit(ctx, "gullwing-point", on(before.Revision), width("log", "6")); err != nil {
+			t.Errorf("after %s: %v", want, err)
+		}
+	}
+	if all, err := s.List(ctx); err != nil || len(all) != 1 {
+		t.Errorf("%d projects, %v", len(all), err)
+	}
+}
+
+// file is the store's file.
+func file(t *testing.T, s *Store) (name string) {
+	t.Helper()
+	if err := s.db.QueryRow(`SELECT file FROM pragma_database_list`).Scan(&name); err != nil {
+		t.Fatal(err)
+	}
+	return name
 }
 
 // What another program does to the store is seen at once, and it takes nothing away that
