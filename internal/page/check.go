@@ -8,6 +8,7 @@ import (
 	"strings"
 	"unicode"
 
+	"kitrows/internal/css"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 )
@@ -101,12 +102,19 @@ func CheckClasses(k *kit.Kit, classes []string) error {
 	return nil
 }
 
-// CheckSelector refuses a selector that could end its rule, or is over 120 bytes;
-// empty is none.
+// CheckSelector refuses what is no list of CSS selectors, what could mean more in a
+// preprocessor, and over 120 bytes; empty is none.
 func CheckSelector(selector string) error {
+	if selector == "" {
+		return nil
+	}
+	want := fmt.Sprintf("a CSS selector of at most %d bytes such as .story or main > article", MaxName)
 	if len(selector) > MaxName || strings.ContainsAny(selector, "{};@<\\/") ||
 		strings.ContainsFunc(selector, unicode.IsControl) || selector != strings.TrimSpace(selector) {
-		return fault.New("selector", selector, "a CSS selector of at most %d bytes such as .story or main > article", MaxName)
+		return fault.New("selector", selector, "%s", want)
+	}
+	if err := css.CheckSelector(selector); err != nil {
+		return fault.New("selector", selector, "%s: %s", want, err)
 	}
 	return nil
 }

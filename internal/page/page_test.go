@@ -76,6 +76,7 @@ func TestSmallChecks(t *testing.T) {
 		"too many classes":            {CheckClasses(k, many), "classes: found 21, want at most 20"},
 		"a selector":                  {CheckSelector("main > article:first-child"), ""},
 		"a selector that ends a rule": {CheckSelector(".a { } b"), "selector: found"},
+		"no selector":                 {CheckSelector("main > > a"), "such as .story or main > article: a selector is missing"},
 		"a selector with a tail":      {CheckSelector(".a "), "a CSS selector of at most 120 bytes"},
 		"a long selector":             {CheckSelector("." + strings.Repeat("a", 120)), "a CSS selector"},
 		"a note":                      {CheckNote("Ask the warden."), ""},

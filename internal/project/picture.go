@@ -13,6 +13,7 @@ import (
 	"path"
 	"strconv"
 	"strings"
+	"unicode"
 
 	_ "golang.org/x/image/webp" // read for its size
 
@@ -36,6 +37,11 @@ var signatures = map[string]string{
 }
 
 const kinds = "image/svg+xml, image/png, image/jpeg or image/webp"
+
+// devices are names that no file has on some systems.
+var devices = map[string]bool{"con": true, "prn": true, "aux": true, "nul": true, "com1": true, "com2": true, "com3": true,
+	"com4": true, "com5": true, "com6": true, "com7": true, "com8": true, "com9": true, "lpt1": true, "lpt2": true, "lpt3": true,
+	"lpt4": true, "lpt5": true, "lpt6": true, "lpt7": true, "lpt8": true, "lpt9": true}
 
 var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "image/jpeg": ".jpg",
 	"image/webp": ".webp"}
@@ -119,7 +125,7 @@ func plainFile(file, ending string) string {
 	base = strings.Join(strings.FieldsFunc(strings.ToLower(base), func(r rune) bool {
 		return !(r >= 'a' && r <= 'z' || r >= '0' && r <= '9')
 	}), "-")
-	if base == "" {
+	if base == "" || devices[base] {
 		base = "picture"
 	}
 	return base[:min(len(base), 40)] + ending
@@ -142,7 +148,7 @@ func (p *Project) TakeIn(pic *Picture) (*Project, string) {
 	}
 	taken := func() bool {
 		for _, had := range p.Pictures {
-			if had.ID == added.ID || had.File == added.File {
+			if had.ID == added.ID || strings.EqualFold(had.File, added.File) {
 				return true
 			}
 		}
@@ -165,9 +171,14 @@ func (pic *Picture) check() error {
 	if !strings.HasPrefix(strings.TrimSpace(pic.Data.String()), start) {
 		return fault.New("data", fmt.Sprintf("%d bytes", pic.Data.Len()), "a file of type %s", pic.Type)
 	}
-	if len(pic.File) > 80 || strings.ContainsAny(pic.File, "/\\\"'<>& ") || strings.HasPrefix(pic.File, ".") ||
-		!strings.Contains(pic.File, ".") {
-		return fault.New("file", pic.File, "a plain file name such as mark.svg")
+	base, plain := strings.CutSuffix(strings.ToLower(pic.File), endings[pic.Type])
+	if !plain && pic.Type == "image/jpeg" {
+		base, plain = strings.CutSuffix(base, ".jpeg")
+	}
+	if len(pic.File) > 80 || !plain || base == "" || strings.ContainsFunc(base, func(c rune) bool {
+		return !unicode.IsLetter(c) && !unicode.IsMark(c) && !unicode.IsDigit(c) && c != '-' && c != '_' && c != '.'
+	}) || strings.HasPrefix(base, ".") || devices[strings.SplitN(base, ".", 2)[0]] {
+		return fault.New("file", pic.File, "a file name of letters, digits, hyphens and dots that ends in %s", endings[pic.Type])
 	}
 	return nil
 }

@@ -5,6 +5,7 @@ import (
 	"image"
 	"image/jpeg"
 	"image/png"
+	"os"
 	"strings"
 	"testing"
 )
@@ -67,5 +68,30 @@ func TestTakeIn(t *testing.T) {
 	if a, b, again, c := take("1"), take("2"), take("1"), take("3"); a != "tern" || b != "tern-2" || again != a ||
 		c != "tern-3" || len(p.Pictures) != 3 || p.Pictures[2].File != "tern-3.svg" {
 		t.Errorf("%s %s %s %s, %d pictures", a, b, again, c, len(p.Pictures))
+	}
+}
+
+// A picture's file is a plain name of its kind, and no two have one.
+func TestPictureFiles(t *testing.T) {
+	drawing := NewFile([]byte("<svg/>"))
+	for file, good := range map[string]bool{"a.svg": true, "Größe_2.tern-3.svg": true, "a.html": false, "a.png": false,
+		"../a.svg": false, ".a.svg": false, ".svg": false, "a b.svg": false, "a%2f.svg": false, "a#.svg": false, "a?.svg": false, "a\n.svg": false, "con.svg": false, "NUL.b.svg": false, "": false} {
+		pic := Picture{ID: "a", File: file, Type: "image/svg+xml", Data: drawing}
+		if err := pic.check(); (err == nil) != good {
+			t.Errorf("%q: %v", file, err)
+		}
+	}
+	old, err := os.ReadFile("testdata/version-1.kitrows.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err := Decode(bytes.NewReader(old))
+	if err != nil {
+		t.Fatal(err)
+	}
+	p.Pictures = []*Picture{{ID: "a", File: "Tern.svg", Type: "image/svg+xml", Data: drawing},
+		{ID: "b", File: "tern.SVG", Type: "image/svg+xml", Data: drawing}}
+	if err := p.Check(); err == nil || !strings.Contains(err.Error(), `pictures[1].file: found "tern.svg", want a value used once`) {
+		t.Errorf("two of a name: %v", err)
 	}
 }

@@ -165,10 +165,10 @@ func (p *Project) Check() error {
 		return err
 	}
 	twice := map[string]bool{}
-	unique := func(path, id string) {
-		key := strings.SplitN(path, "[", 2)[0] + " " + id
+	unique := func(what, path, value string) {
+		key := what + " " + value
 		if twice[key] {
-			errs = append(errs, fault.New(path, id, "a value used once"))
+			errs = append(errs, fault.New(path, value, "a value used once"))
 		}
 		twice[key] = true
 	}
@@ -180,7 +180,7 @@ func (p *Project) Check() error {
 		}
 		take(path, page.CheckID(k.ID))
 		take(path, k.Check())
-		unique(path+".id", k.ID)
+		unique("kit", path+".id", k.ID)
 	}
 	for i, pic := range p.Pictures {
 		path := fmt.Sprintf("pictures[%d]", i)
@@ -190,7 +190,8 @@ func (p *Project) Check() error {
 		}
 		take(path, page.CheckID(pic.ID))
 		take(path, pic.check())
-		unique(path+".id", pic.ID)
+		unique("picture", path+".id", pic.ID)
+		unique("picture file", path+".file", strings.ToLower(pic.File))
 	}
 	if err := errors.Join(errs...); err != nil {
 		return err
@@ -202,7 +203,7 @@ func (p *Project) Check() error {
 		path := fmt.Sprintf("sheet[%d]", i)
 		take(path, page.CheckID(piece.ID))
 		take(path+".content", piece.Content.Check(p.Kits[0], p.HasPicture))
-		unique(path+".id", piece.ID)
+		unique("piece", path+".id", piece.ID)
 	}
 	for i, pg := range p.Pages {
 		path := fmt.Sprintf("pages[%d]", i)
@@ -217,8 +218,8 @@ func (p *Project) Check() error {
 		}
 		take(path, pg.Check(k, p.HasPicture))
 		take(path, vocab.Check(k, pg))
-		unique(path+".id", pg.ID)
-		unique("files["+path, pg.File)
+		unique("page", path+".id", pg.ID)
+		unique("page file", path+".file", pg.File)
 	}
 	return errors.Join(errs...)
 }

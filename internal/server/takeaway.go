@@ -9,6 +9,7 @@ import (
 
 	"kitrows/internal/bench"
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
 	"kitrows/internal/code/ship"
 	"kitrows/internal/layout"
 )
@@ -17,6 +18,8 @@ import (
 type PageCode struct {
 	Files []bench.CodeFile `json:"files"`
 	Head  string           `json:"head" doc:"What the page's head must have."`
+
+	Fetched []string `json:"fetched" doc:"The hosts that the page's own markup has pictures fetched from."`
 }
 
 func (v *Server) takeAwayRoutes() {
@@ -38,7 +41,7 @@ func (v *Server) takeAwayRoutes() {
 		}
 		form, o := ship.Form(in.Form), code.Options{Ends: in.Ends, Nested: in.Nested, Gathered: in.Gathered}
 		return &struct{ Body PageCode }{PageCode{bench.CodeFiles(state.Project, pg, form, o),
-			headOf(state.Project, pg, form, in.Network)}}, nil
+			headOf(state.Project, pg, form, in.Network), append([]string{}, markup.Fetched(pg)...)}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

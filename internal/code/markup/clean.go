@@ -1,12 +1,16 @@
 package markup
 
 import (
+	"net/url"
+	"slices"
 	"strings"
 	"sync"
 
 	"github.com/microcosm-cc/bluemonday"
 	"golang.org/x/net/html"
 	"golang.org/x/net/html/atom"
+
+	"kitrows/internal/page"
 )
 
 // policy is what foreign markup may hold where it is shown: words and their
@@ -16,6 +20,26 @@ var policy = sync.OnceValue(func() *bluemonday.Policy {
 	p.AllowDataURIImages()
 	return p
 })
+
+// Fetched lists the hosts that a page's own markup has pictures fetched from where it is shown
+// outside Kit Rows, in order.
+func Fetched(p *page.Page) (hosts []string) {
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if n.Content == nil || n.Content.Type != page.HTML || !strings.Contains(n.Content.Text, "//") {
+			return
+		}
+		z := html.NewTokenizer(strings.NewReader(Cleaned(n.Content.Text)))
+		for z.Next() != html.ErrorToken {
+			for _, a := range z.Token().Attr {
+				if u, err := url.Parse(a.Val); a.Key == "src" && err == nil && u.Host != "" && !slices.Contains(hosts, u.Host) {
+					hosts = append(hosts, u.Host)
+				}
+			}
+		}
+	})
+	slices.Sort(hosts)
+	return hosts
+}
 
 // Cleaned is foreign markup as it may be shown: without what could run, and with
 // every tag closed.

@@ -71,6 +71,10 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 
 func archiveReadme(l *layout.Layout) string {
 	name := strings.TrimSuffix(l.Page().File, ".html")
+	fetched := ""
+	if hosts := markup.Fetched(l.Page()); len(hosts) > 0 {
+		fetched = "\nWhere it is shown, the page fetches pictures from " + strings.Join(hosts, ", ") + ".\n"
+	}
 	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page())).Replace(`# PAGE
 
 Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
@@ -88,7 +92,7 @@ Laid out on the kit KIT with Kit Rows. The same page in three forms; take the on
 page.css is the page's own stylesheet, linked after the kit's, and yours to write: it begins by taking away
 the margin that browsers put around a page, and lets no picture be wider than its column. pictures/ stands
 beside each.
-`)
+`) + fetched
 }
 
 // shows reports whether a page shows a picture.

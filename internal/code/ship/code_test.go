@@ -1,7 +1,10 @@
 package ship
 
 import (
+	"archive/zip"
+	"bytes"
 	"fmt"
+	"io/fs"
 	"reflect"
 	"regexp"
 	"strings"
@@ -192,3 +195,37 @@ func BenchmarkCode(b *testing.B) {
 }
 
 func first(p *page.Page, _ *kit.Kit) *page.Page { return p }
+
+// A document fetches nothing, wherever it is shown; what the page itself would have fetched when
+// it is taken away is named.
+func TestNothingIsFetchedUnsaid(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	pg := p.Pages[0].Replaced("log", func(n *page.Node) *page.Node {
+		c := *n
+		c.Children = []*page.Node{{ID: "raw", Kind: page.Block, Name: "Raw", Content: &page.Content{Type: page.HTML,
+			Text: `<p><img src="https://b.test/x.png"><img src="//a.test/y.png" alt=""><img src="z.png"><img src="data:image/png;base64,aaaa"></p>`}}}
+		return &c
+	})
+	if got := strings.Join(markup.Fetched(pg), " "); got != "a.test b.test" {
+		t.Errorf("fetched from %q", got)
+	}
+	l := layout.Of(p.Kit(pg.Kit), pg)
+	if d := Document(l, p, code.Options{}); !strings.Contains(d, `content="default-src 'none';`) {
+		t.Error("the document may fetch what it likes")
+	}
+	archive, err := Archive(t.Context(), l, p, code.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	z, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
+	if err != nil {
+		t.Fatal(err)
+	}
+	readme, err := fs.ReadFile(z, "README.md")
+	if err != nil || !bytes.Contains(readme, []byte("fetches pictures from a.test, b.test")) {
+		t.Errorf("the README does not say so: %v", err)
+	}
+}

@@ -72,6 +72,11 @@ img.kr-hold {
 }
 `
 
+// documentPolicy keeps a document, wherever it is shown, from fetching anything and from running
+// scripts.
+const documentPolicy = `<meta http-equiv="Content-Security-Policy"` +
+	` content="default-src 'none'; style-src 'unsafe-inline'; img-src data:">`
+
 // Document writes a complete page: the markup with the kit's stylesheet, or the
 // used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
 // declared heights.
@@ -100,6 +105,7 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	for _, line := range markup.Head(p) {
 		b.WriteString("  " + line + "\n")
 	}
+	b.WriteString("  " + documentPolicy + "\n")
 	b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
 	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")

@@ -39,6 +39,12 @@ export function useCode(place: Place, revision: number, form: Form, how: How, wa
   });
 }
 
+/** The hosts that the page has pictures fetched from; none until the page is known. */
+export function useFetched(place: Place, revision: number | undefined): string[] {
+  const code = useCode(place, revision ?? 0, "used", { ends: false }, revision !== undefined);
+  return code.data?.fetched ?? [];
+}
+
 /** What each form takes to ship. */
 export function useCosts(place: Place, revision: number) {
   return useQuery({

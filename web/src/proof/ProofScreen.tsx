@@ -1,6 +1,7 @@
 import { Screen } from "../parts/Screen";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useBench } from "../api/bench";
+import { useFetched } from "../api/code";
 import { usePlace } from "../api/place";
 import { useFollow } from "../api/edits";
 import { Segmented } from "../parts/Segmented";
@@ -14,6 +15,7 @@ export default function ProofScreen() {
   const query = useBench(place);
   useFollow(place);
   const bench = query.data;
+  const fetched = useFetched(place, bench?.revision);
   const [chosen, setWidth] = useState<number | null>(null);
   const [as, setAs] = useState<"classes" | "mixins">("classes");
   const stage = useRef<HTMLDivElement>(null);
@@ -76,6 +78,11 @@ export default function ProofScreen() {
             <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
             {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
           </p>
+          {fetched.length > 0 && (
+            <p className="text-[12px] text-ink-2">
+              Pictures from {fetched.join(", ")} are left out: the proof fetches nothing.
+            </p>
+          )}
         </section>
         <main ref={stage} className="min-h-0 overflow-hidden p-4">
           <div className="mx-auto h-full" style={{ width: width * scale }}>

@@ -156,6 +156,12 @@ export default function TakeScreen() {
             />
             Linked from the sample delivery network, with integrity
           </label>
+          {code.data.fetched.length > 0 && (
+            <p className="mt-3">
+              <b className="font-semibold">Fetched from elsewhere:</b> pictures from {code.data.fetched.join(", ")},
+              each time the page is shown.
+            </p>
+          )}
           <h2 className="mt-4 text-[13px] font-semibold">Cost to ship</h2>
           <table className="mt-1.5 w-full text-right font-mono text-[11px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
             <thead className="text-ink-2">
