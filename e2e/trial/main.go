@@ -9,6 +9,7 @@ import (
 	"flag"
 	"fmt"
 	"math"
+	"math/rand/v2"
 	"os"
 	"slices"
 
@@ -104,8 +105,26 @@ func main() {
 			k = sample.Kit(r)
 		}
 		pg := sample.Page(r, k)
+		if i%3 == 2 {
+			k, pg = named(r, k, pg)
+		}
 		write(out, fmt.Sprintf("seed %d, page %d", *seed, i), sample.Of(pg, k), k, pg, i)
 	}
+}
+
+// named gives a kit, a page and all that is on it hostile names, of those that a user may give.
+func named(r *rand.Rand, k *kit.Kit, pg *page.Page) (*kit.Kit, *page.Page) {
+	name := func() string {
+		for {
+			if name := sample.HostileName(r); kit.IsName(name) {
+				return name
+			}
+		}
+	}
+	renamed, p := *k, *pg
+	renamed.Name, p.Name = name(), name()
+	p.Walk(func(n *page.Node, _ page.Place) { n.Name = name() })
+	return &renamed, &p
 }
 
 // write prints one page. Every twelfth is shown with the whole kit's stylesheet.

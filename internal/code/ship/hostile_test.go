@@ -17,18 +17,10 @@ import (
 // Names of kits, pages and nodes may be anything: nothing of them ends a comment, a string,
 // a rule or a tag in any form of code, whether or not a check would have refused them.
 func TestNamesStayInTheirPlace(t *testing.T) {
-	parts := []string{
-		"*/", "/*", "**//", "*", "/", "//", "\n", "\r", "\f", "\u2028", "\u0085", "\x00", "-->", "--!>", "--", "-", "->",
-		"<!--", "<script>alert(1)</script>", "</title>", "]]>", "`", "${a}", "#{a}", "@import 'a';", "{", "}", `"`, "'",
-		`\`, "a", " ", "é", "🐦", "&lt;", ";",
-	}
 	want := withoutComments(namedPage("Plain"))
 	r := sample.New(31)
 	for range 60 {
-		name := ""
-		for range 1 + r.IntN(7) {
-			name += parts[r.IntN(len(parts))]
-		}
+		name := sample.HostileName(r)
 		for file, got := range withoutComments(namedPage(name)) {
 			if got != want[file] {
 				t.Fatalf("%q gets out into %s:\n%s\nwant\n%s", name, file, got, want[file])
