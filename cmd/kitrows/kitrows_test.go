@@ -48,7 +48,7 @@ func TestPlanCommand(t *testing.T) {
 	}
 	for _, b := range report.Boxes {
 		if b.ID == "tide-table" {
-			want := planBox{"tide-table", page.Column, 778.9844, b.Y, 203, b.Height, 1, 10, 3, true}
+			want := planBox{"tide-table", page.Column, 773, b.Y, 191, b.Height, 1, 10, 3, true}
 			if b != want {
 				t.Errorf("got %+v, want %+v", b, want)
 			}
@@ -69,9 +69,9 @@ func TestPlanWhyCommand(t *testing.T) {
   mid        (take 5 of 12)                   kr-take-5-mid
   wide       skip 1, take 3 of 12             kr-skip-1-wide kr-take-3-wide
   full       ← wide
-  row 884 px + gutter 24 = 908
-  908 ÷ 12 × 3 − 24 = 203 px wide
-  skip 1: 75.67 px
+  row 848 px + gutter 28 = 876
+  876 ÷ 12 × 3 − 28 = 191 px wide
+  skip 1: 73 px
   starts at unit 10 of line 1
   line 1: 8 + 1 + 3 = 12, full
 `

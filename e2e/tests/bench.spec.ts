@@ -336,9 +336,9 @@ test("Why says which setting wins, what carries it, and the sum", async ({ page,
   await expect(why.getByRole("row", { name: /^mid/ })).toContainText("take 5 of 12kr-take-5-mid");
   await expect(why.locator("s")).toHaveText(["full line", "take 5 of 12"]);
   await expect(why.locator("td b")).toHaveText(["skip 1", "take 3 of 12"]);
-  await expect(why).toContainText("908 ÷ 12 × 3 − 24 = 203 px wide");
+  await expect(why).toContainText("876 ÷ 12 × 3 − 28 = 191 px wide");
   await cell(page, "tide-table", "mid").click();
-  await expect(why).toContainText("604 ÷ 12 × 5 − 24 = 227.67 px wide");
+  await expect(why).toContainText("588 ÷ 12 × 5 − 28 = 217 px wide");
   await cell(page, "body", "wide").click();
   await page.keyboard.type("/1\n");
   await cell(page, "body", "wide").click();
@@ -474,9 +474,9 @@ test("focus and lane widths are chosen, and the lane follows", async ({ page, ap
   await page.getByRole("button", { name: /^full/ }).click();
   const slider = page.getByRole("slider", { name: "Width of the full lane" });
   await slider.press("Home");
-  await expect(page.getByRole("img", { name: "The page at full, 1280 px wide" })).toBeVisible();
+  await expect(page.getByRole("img", { name: "The page at full, 1240 px wide" })).toBeVisible();
   await slider.press("ArrowRight");
-  await expect(page.getByRole("img", { name: "The page at full, 1281 px wide" })).toBeVisible();
+  await expect(page.getByRole("img", { name: "The page at full, 1241 px wide" })).toBeVisible();
 });
 
 test("two windows on one page follow each other, and both may edit", async ({ page, app, context }) => {
@@ -506,15 +506,15 @@ test("edits wait while the server is away, and are sent again", async ({ page, a
 test("the proof shows the generated page at the chosen width", async ({ page, app }) => {
   await page.goto(`${app}${front}/proof`);
   const inside = page.frameLocator("iframe");
-  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "203px");
+  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "191px");
   await page.getByRole("radio", { name: "base" }).click();
-  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "336px");
+  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "320px");
   await page.getByRole("slider", { name: "Width of the proof" }).press("ArrowRight");
-  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "337px");
+  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "321px");
   // The same by mixins, with no grid class.
   await page.getByRole("radio", { name: "Mixins" }).click();
   await expect(inside.locator('[data-node="masthead"]')).toHaveClass("masthead");
-  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "337px");
+  await expect(inside.locator('[data-node="tide-table"]')).toHaveCSS("width", "321px");
 });
 
 test("a project file is brought in; a damaged one says what is wrong with it", async ({ page, app }) => {

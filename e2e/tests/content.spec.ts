@@ -67,7 +67,7 @@ test("pictures come as files, one for each breakpoint that wants another, and as
   await panel.getByLabel("Picture from wide on").setInputFiles(svg("stack-wide.svg", 800));
   await expect
     .poll(() => code(page))
-    .toContain('<source media="(min-width: 920px)" srcset="pictures/stack-wide.svg" width="800" height="100">');
+    .toContain('<source media="(min-width: 910px)" srcset="pictures/stack-wide.svg" width="800" height="100">');
   const image = '<img class="kr-fit" width="400" height="100" src="pictures/outer-stack.svg" alt="The outer stack">';
   expect(await code(page)).toContain(image);
   // It is as high as its proportions make it in its column: 430 px wide at wide.

@@ -264,10 +264,10 @@ test("the example in docs/mixins.md compiles with both, and stands where it says
   for (const css of [made, rendered.css]) {
     await page.setContent(`<style>body { margin: 0 }</style><style>${css}</style>${block("html")}`);
     await page.setViewportSize({ width: 1000, height: 600 });
-    expect(await width(".board")).toBe(884);
-    expect(await width(".story")).toBeCloseTo((908 / 12) * 8 - 24, 1);
-    expect(await width(".board > aside")).toBeCloseTo((908 / 12) * 3 - 24, 1);
-    expect(await width(".board > footer")).toBe(884);
+    expect(await width(".board")).toBe(848);
+    expect(await width(".story")).toBeCloseTo((876 / 12) * 8 - 28, 1);
+    expect(await width(".board > aside")).toBeCloseTo((876 / 12) * 3 - 28, 1);
+    expect(await width(".board > footer")).toBe(848);
     await page.setViewportSize({ width: 1300, height: 600 });
     for (const selector of [".story", ".board > aside", ".board > footer"])
       expect(await width(selector)).toBeCloseTo((1216 + 24) / 3 - 24, 1);

@@ -146,7 +146,7 @@ test("narrower breakpoints are filled, one row or all, with reasons, and undone"
   await page.getByRole("button", { name: "Fill smaller widths" }).click();
   const dialog = page.getByRole("dialog", { name: "Fill smaller widths from wide" });
   await expect(dialog.getByRole("listitem").filter({ hasText: "Opening" })).toContainText("12 · 12 → becomes 7 + 5");
-  await expect(dialog.getByRole("listitem").first()).toContainText("at 620 px");
+  await expect(dialog.getByRole("listitem").first()).toContainText("at 630 px");
   await dialog.getByRole("button", { name: "Accept Opening at mid" }).click();
   await expect(dialog.getByRole("listitem")).toHaveCount(1);
   await expect.poll(() => code(page)).toContain('<article class="kr-cell kr-take-7-mid kr-take-8-full">');

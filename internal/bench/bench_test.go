@@ -140,7 +140,7 @@ full: · wide · `
 // gutter + 2 · 12 of edge = 448 px on, but for the tolerance; a breakpoint's own
 // edge is no change of it.
 func TestChanges(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row"}
 	for _, id := range []string{"a", "b"} {
 		block := &page.Node{ID: id + "-text", Kind: page.Block, Name: "Text",
@@ -156,20 +156,20 @@ func TestChanges(t *testing.T) {
 	}
 }
 
-// What a lane draws besides boxes: at wide the row begins at 98 px and a pitch is
-// 908 ÷ 12 = 75.67 px.
+// What a lane draws besides boxes: at wide the row begins at 116 px and a pitch is
+// 876 ÷ 12 = 73 px.
 func TestLaneMarks(t *testing.T) {
 	p := demoWith(t, map[string]string{"log/wide": "8", "tide-table/wide": "2_4", "mark/wide": "1",
 		"site-links/wide": "9"})
 	lane := made(t, p, p.Pages[0], View{}).Lanes[2]
-	if lane.Breakpoint != "wide" || lane.Container != 884 || len(lane.Units) != 12 || lane.Units[1].X != 173.67 {
+	if lane.Breakpoint != "wide" || lane.Container != 848 || len(lane.Units) != 12 || lane.Units[1].X != 189 {
 		t.Errorf("lane %s, container %v, units %v", lane.Breakpoint, lane.Container, lane.Units)
 	}
-	if len(lane.Empty) != 1 || lane.Empty[0].X != 98 || lane.Empty[0].Width != 127.33 || lane.Empty[0].Trail {
+	if len(lane.Empty) != 1 || lane.Empty[0].X != 116 || lane.Empty[0].Width != 118 || lane.Empty[0].Trail {
 		t.Errorf("empty %v", lane.Empty)
 	}
 	// Masthead leaves 2 units, Body 4 on its first line and 6 on its second.
-	if len(lane.Bare) != 12 || lane.Bare[0].X != 854.67 {
+	if len(lane.Bare) != 12 || lane.Bare[0].X != 846 {
 		t.Errorf("%d bare units, the first at %v", len(lane.Bare), lane.Bare[0].X)
 	}
 	if len(lane.Breaks) != 1 || lane.Breaks[0].Reason != "8 + 2 + 4 = 14 > 12, so Tide table starts line 2" {
@@ -180,7 +180,7 @@ func TestLaneMarks(t *testing.T) {
 // A lane is drawn where asked within its breakpoint, else at the nearest edge.
 func TestLaneWidthsStayInTheirRange(t *testing.T) {
 	p := demoWith(t, nil)
-	for asked, want := range map[float64]float64{1000: 1000, 10: 920, 5000: 1279} {
+	for asked, want := range map[float64]float64{1000: 1000, 10: 910, 5000: 1239} {
 		if got := made(t, p, p.Pages[0], View{Lanes: map[string]float64{"wide": asked}}).Lanes[2].Width; got != want {
 			t.Errorf("asked for %v: drawn at %v, want %v", asked, got, want)
 		}

@@ -10,7 +10,7 @@ import (
 )
 
 func ExampleMake() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	column := &page.Node{ID: "tides", Name: "Tides", Kind: page.Column,
 		At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{column}}

@@ -10,7 +10,7 @@ import (
 
 // Each change comes with the operation that undoes it, and a refused one changes nothing.
 func ExampleApply() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container}}}
 	before := sample.Of(p, k)

@@ -24,7 +24,7 @@ func TestPasteIntoAnotherProject(t *testing.T) {
 	}
 	empty := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: "kit",
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame"}}}
-	to := sample.Of(empty, sample.PlainTwelve())
+	to := sample.Of(empty, sample.Twelve())
 	before := bytesOf(t, to)
 	o := Operation{Page: "page", Paste: &Paste{Near: "frame", Part: string(part)}}
 	once, err := Apply(to, o)

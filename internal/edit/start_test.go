@@ -45,7 +45,7 @@ func TestNewProjects(t *testing.T) {
 			}
 		}
 	}
-	if _, err := NewProject("new", "New", sample.PlainTwelve(), "blog"); err == nil {
+	if _, err := NewProject("new", "New", sample.Twelve(), "blog"); err == nil {
 		t.Error("an unknown start was taken")
 	}
 }

@@ -12,7 +12,7 @@ import (
 // What a kit has no class for is refused when it is typed, with the nearest there is, and
 // nothing is changed; what it has one for is taken.
 func TestWhatTheKitCannotSayIsRefused(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	k.Naming.Part = ""
 	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row",
 		Children: []*page.Node{{ID: "tides", Kind: page.Column, Name: "Tides"}}}

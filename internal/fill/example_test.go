@@ -10,7 +10,7 @@ import (
 )
 
 func ExampleOf() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	third := func(id string) *page.Node {
 		text := &page.Node{ID: id + "-text", Name: "Text", Kind: page.Block,
 			Content: &page.Content{Type: page.Text, Text: "Low water at noon.", Comfort: kit.Px(250)}}

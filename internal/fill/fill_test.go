@@ -55,10 +55,10 @@ func cells(k *kit.Kit, p *page.Page, id string) string {
 	return strings.Join(lines, " | ")
 }
 
-// What is proposed for rows of PlainTwelve whose widths are given at wide. Its
+// What is proposed for rows of Twelve whose widths are given at wide. Its
 // units at base 320 px, at mid 620 and at wide 920 are 25.7, 48.3 and 73.7 px apart.
 func TestProposals(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	for name, c := range map[string]struct {
 		takes   []int
 		comfort []float64
@@ -90,7 +90,7 @@ func TestProposals(t *testing.T) {
 
 // Other breakpoints, other rows and everything but width, skip and trail stay.
 func TestTheRestStays(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	first, second := row("first", "wide", []int{4, 4, 4}, []float64{200, 200, 200}),
 		row("second", "wide", []int{6, 6}, []float64{200, 200})
 	first.Children[0].At = []page.Setting{page.At("base").With(page.Order, page.Of(3)),
@@ -162,7 +162,7 @@ func randomRow(r *rand.Rand, id string, columns, n int, widest float64) *page.No
 // every line is full.
 func TestEveryProposalIsComfortable(t *testing.T) {
 	r := sample.New(31)
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	tight := 0
 	for range 200 {
 		p := Of(k, pageOf(randomRow(r, "row", 1+r.IntN(8), 12, 320)), 2, []int{0, 1}, every).Page
@@ -267,7 +267,7 @@ func bruteForce(wants []want, track kit.Track) (best [][]int) {
 func TestBruteForceFindsNothingBetter(t *testing.T) {
 	for _, columns := range []kit.Columns{kit.Equal(6), kit.Uneven(1, 2, 3, 2, 1), kit.Uneven(4, 1, 1, 3)} {
 		r := sample.New(32)
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		k.Columns = columns
 		for range 200 {
 			before := pageOf(randomRow(r, "row", 1+r.IntN(4), columns.N(), 330))
@@ -329,7 +329,7 @@ func bruteForceAgrees(t *testing.T, k *kit.Kit, before, after *page.Page) {
 
 // A row with columns as wide as their content is left alone, and said to be.
 func TestNaturalRowsAreLeft(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	before := pageOf(row("row", "wide", []int{6, 6}, []float64{200, 200}),
 		row("other", "wide", []int{6, 6}, []float64{200, 200}))
 	before.Body[0].Children[0].Children[1].At = []page.Setting{page.At("mid").With(page.Width, page.Natural)}

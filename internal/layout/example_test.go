@@ -10,7 +10,7 @@ import (
 )
 
 func ExampleLayout_Plan() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en"}
 	row, err := notation.ParseRecipe("12 12 | mid 4 1_7", k, "base", p.Minter())
 	if err != nil {

@@ -25,7 +25,7 @@ func ExampleParseCell() {
 }
 
 func ExampleParseRecipe() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	_, err := notation.ParseRecipe("4 9 13", k, "base", (&page.Page{}).Minter())
 	fmt.Println(err)
 	row, err := notation.ParseRecipe("12 12 | mid 4 8", k, "base", (&page.Page{}).Minter())

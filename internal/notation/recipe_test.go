@@ -34,7 +34,7 @@ func spansOf(row *page.Node, k *kit.Kit) string {
 }
 
 func TestParseRecipe(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	for recipe, want := range map[string]string{
 		"4 8":                          "[0 0 0 0 * * 4 4 · * * 8 8 · ]",
 		"2_8":                          "[0 0 0 0 * * 2_8 2_8 · ]",
@@ -62,7 +62,7 @@ func TestParseRecipe(t *testing.T) {
 
 // A refusal names the character it is about.
 func TestRecipesAreRefusedAtTheirCharacter(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	for recipe, want := range map[string]string{
 		"":                       "1 1 to 48 widths",
 		"4 13":                   "3 a width of at most 12",
@@ -95,7 +95,7 @@ func TestRecipesAreRefusedAtTheirCharacter(t *testing.T) {
 func TestRecipesReadBack(t *testing.T) {
 	r := sample.New(31)
 	for range 400 {
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		text := randomRecipe(r, k, 0)
 		row, err := ParseRecipe(text, k, "wide", (&page.Page{}).Minter())
 		if err != nil {

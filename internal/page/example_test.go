@@ -9,7 +9,7 @@ import (
 
 // What is set at a breakpoint is carried to the wider ones until it is set again.
 func ExampleNode_HeldAt() {
-	k := sample.PlainTwelve() // base, mid, wide, full
+	k := sample.Twelve() // base, mid, wide, full
 	column := page.Node{ID: "tides", Name: "Tides", Kind: page.Column, At: []page.Setting{
 		page.At("mid").With(page.Width, page.Take(5)),
 		page.At("wide").With(page.Width, page.Part(1, 3)),

@@ -9,7 +9,7 @@ import (
 
 // A container's kind is a value of a field, said from the breakpoint that it names.
 func TestFramesAreValues(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	for _, c := range []struct {
 		frame page.Frame
 		term  page.Term

@@ -49,7 +49,7 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 		{`"spread": "between"`, `"spread": "apart"`, "one of start, centre, end, between, around, even"},
 		{`"frame": "capped"`, `"frame": "round"`, "fixed, fluid, fluid below and a breakpoint, or capped"},
 		{`"frame": "fluid below mid"`, `"frame": "fluid below huge"`, "a breakpoint of Five Uneven after the first"},
-		{`"gutter": "24px"`, `"gutter": "24 parsecs"`, `kits[0].gutter: found "24 parsecs", want a length`},
+		{`"gutter": "16px"`, `"gutter": "24 parsecs"`, `kits[0].gutter: found "24 parsecs", want a length`},
 		{`"width": "take 4"`, `"width": "take 400"`,
 			`pages[0].body[0].children[0].children[0].at[0].width: found "take 400"`},
 		{`"width": "take 4"`, `"width": "take 13"`, "want at most 12: the row has 12 columns"},

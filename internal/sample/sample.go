@@ -264,8 +264,8 @@ func (m *maker) block() *page.Node {
 
 func pick[T any](r *rand.Rand, choices ...T) T { return choices[r.IntN(len(choices))] }
 
-// PlainTwelve is a kit of twelve columns and four breakpoints.
-func PlainTwelve() *kit.Kit {
+// Twelve is a kit of twelve columns and four breakpoints.
+func Twelve() *kit.Kit {
 	return &kit.Kit{
 		ID: "kit", Name: "Wide", Technique: kit.Flex, Naming: kit.OurNaming,
 		Columns: kit.Equal(12), Gutter: kit.GutterOf(kit.Px(24)), RowGutter: kit.Px(24), Narrowest: kit.Px(320),
@@ -281,7 +281,7 @@ func PlainTwelve() *kit.Kit {
 // Wide is a page of so many columns, ten a row, on a kit of four breakpoints,
 // for benchmarks.
 func Wide(columns int) (*page.Page, *kit.Kit) {
-	k := PlainTwelve()
+	k := Twelve()
 	m := maker{r: New(1), k: k, p: &page.Page{ID: "wide", Name: "Wide", File: "wide.html", Language: "en", Kit: k.ID}}
 	m.minter = m.p.Minter()
 	frame := m.node(page.Container)
@@ -308,7 +308,7 @@ func Wide(columns int) (*page.Page, *kit.Kit) {
 // Every is a page of so many columns with every kind of setting on each, so many a row,
 // for benchmarks.
 func Every(columns, perRow int) (*page.Page, *kit.Kit) {
-	k := PlainTwelve()
+	k := Twelve()
 	frame := &page.Node{ID: "frame", Kind: page.Container, Name: "Frame"}
 	var row *page.Node
 	for i := range columns {

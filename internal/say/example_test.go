@@ -12,7 +12,7 @@ import (
 // What is set for nothing is not said: full is what a column is anyway, and at full it
 // takes what it took before.
 func ExamplePage_Node() {
-	k := sample.PlainTwelve() // base, mid, wide, full
+	k := sample.Twelve() // base, mid, wide, full
 	column := &page.Node{ID: "tides", Name: "Tides", Kind: page.Column, At: []page.Setting{
 		page.At("base").With(page.Width, page.Full),
 		page.At("mid").With(page.Width, page.Take(5)),

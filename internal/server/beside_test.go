@@ -33,7 +33,7 @@ func TestWhatStandsBesideTheBench(t *testing.T) {
 		"comparison":     {"GET", front + "/compare?from=1&to=2", "", `"added":1,"gone":1`},
 		"SCSS":           {"GET", front + "/code/scss", "", `{"name":"_settings.scss","text":"// Plain Twelve`},
 		"nested":         {"GET", front + "/code/scss?nested=true", "", `\n  .masthead {\n`},
-		"by breakpoint":  {"GET", front + "/code/plain?gathered=true", "", `(min-width: 620px) {\n  .mark {`},
+		"by breakpoint":  {"GET", front + "/code/plain?gathered=true", "", `(min-width: 630px) {\n  .mark {`},
 		"components":     {"GET", front + "/code/tsx", "", `import { Cell, Frame, Row } from`},
 		"costs":          {"GET", front + "/costs", "", `"form":"whole","name":"Classes, whole kit","rules":`},
 		"naming a point": {"PUT", "/api/projects/gullwing-point/history/1/name", `{"name":"As it came"}`, ""},

@@ -287,7 +287,7 @@ func TestWhyAndChanges(t *testing.T) {
 	status, body, _ := send(t, h, "GET", front+"/why/tide-table?width=1080", "")
 	var why bench.Why
 	if err := json.Unmarshal(body, &why); err != nil || status != 200 || why.Breakpoint != "wide" ||
-		why.Sums[1] != "908 ÷ 12 × 3 − 24 = 203 px wide" {
+		why.Sums[1] != "876 ÷ 12 × 3 − 28 = 191 px wide" {
 		t.Errorf("why: %d %s", status, body)
 	}
 	for path, want := range map[string]int{"/why/nobody?width=1080": 404, "/why/log?width=0": 422, "/why/log": 422} {

@@ -10,7 +10,7 @@ import (
 
 // Classes are read by the cascade: what they say at mid is carried to wide.
 func ExampleVocabulary_Read() {
-	k := sample.PlainTwelve() // base, mid, wide, full
+	k := sample.Twelve() // base, mid, wide, full
 	held, unknown := vocab.Own(k).Read(page.Column, []string{"kr-cell", "kr-take-4-mid", "kr-gone-full", "tides"})
 	for i, b := range k.Breakpoints {
 		fmt.Println(b.Name, held[i][page.Width].Value, held[i][page.Shown].Value)

@@ -65,7 +65,7 @@ func gives(v *vocab.Vocabulary, k *kit.Kit, w vocab.Want, classes []string) bool
 
 // The classes that are chosen read as is wanted, and no smaller set of classes does.
 func TestFewestClassesReadAsWanted(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	r := sample.New(61)
 	v := vocab.Own(k)
 	for f, values := range choices {
@@ -160,7 +160,7 @@ func TestWhatNoClassSaysIsRefused(t *testing.T) {
 		{func(n *kit.Naming) { n.Back = "" }, at(page.Shown, page.Hides), ""},
 		{func(n *kit.Naming) { n.Skip = "" }, at(page.Skip, page.Of(2)), "it has none"},
 	} {
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		c.leave(&k.Naming)
 		column := &page.Node{ID: "column", Name: "Column", Kind: page.Column, At: []page.Setting{c.set}}
 		err := vocab.Check(k, &page.Page{Body: []*page.Node{{ID: "frame", Kind: page.Container,

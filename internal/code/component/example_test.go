@@ -10,7 +10,7 @@ import (
 )
 
 func ExampleFiles() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	log := &page.Node{ID: "log", Name: "Log", Kind: page.Column,
 		At: []page.Setting{page.At("mid").With(page.Width, page.Take(8)), page.At("wide").With(page.Width, page.Share)}}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Element: "main", Children: []*page.Node{log}}

@@ -112,7 +112,7 @@ func TestClassesOfSettings(t *testing.T) {
 		{"where nothing is left to spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)},
 			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row | cell take-6 | cell take-6"},
 	} {
-		m := written(t, sample.PlainTwelve(), c.row, c.columns...)
+		m := written(t, sample.Twelve(), c.row, c.columns...)
 		var got []string
 		for _, id := range []string{"row", "a", "b", "c"} {
 			if classes := m.classes(id); classes != "" {
@@ -128,7 +128,7 @@ func TestClassesOfSettings(t *testing.T) {
 // Grid tracks know whole columns only: a trail that is carried to a part of one is
 // said anew, even at a line's end, where it does nothing else.
 func TestGridTracksAreToldWholeColumns(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	k.Technique = kit.Grid
 	divides := page.At("wide").With(page.Divides, page.Of(9))
 	m := written(t, k, []page.Setting{divides},
@@ -146,7 +146,7 @@ func TestGridTracksAreToldWholeColumns(t *testing.T) {
 // difference between two places; then those gutters are said, even where nothing else
 // shows them. One that is hidden keeps its row from counting where lines begin.
 func TestFloatsStandWhereTheirRowsGuttersAllow(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	k.Technique = kit.Float
 	oneLine := page.At("mid").With(page.PerLine, page.Of(3)).With(page.GapY, page.NoGap)
 	m := written(t, k, []page.Setting{oneLine},

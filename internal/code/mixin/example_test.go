@@ -12,7 +12,7 @@ import (
 
 // The markup has no grid class, and the page's own file includes mixins under its selectors.
 func ExampleNew() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	log := &page.Node{ID: "log", Name: "Log", Kind: page.Column, Anchor: "log",
 		At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Element: "main", Children: []*page.Node{log}}

@@ -17,7 +17,7 @@ import (
 // must be told where they begin, that rule counts them, unless some columns are hidden.
 func TestGalleriesAreOneRule(t *testing.T) {
 	for _, technique := range []kit.Technique{kit.Flex, kit.Grid, kit.Float} {
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		k.Technique = technique
 		row := &page.Node{ID: "row", Kind: page.Row, Name: "Gallery"}
 		for i := range 8 {
@@ -66,7 +66,7 @@ func TestMixinsAreDocumented(t *testing.T) {
 }
 
 func kitWith(technique kit.Technique, columns kit.Columns) *kit.Kit {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	k.Technique, k.Columns, k.Cap = technique, columns, kit.Px(1000)
 	return k
 }

@@ -28,7 +28,7 @@ func column(id, element string, width page.Value) *page.Node {
 // column is selected by its element.
 func TestRowsOutrankNoColumn(t *testing.T) {
 	for _, technique := range []kit.Technique{kit.Flex, kit.Grid, kit.Float} {
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		k.Technique = technique
 		p := pageOf(column("a", "nav", page.Take(3)), column("b", "", page.Take(9)))
 		for _, b := range New(layout.Of(k, p), sample.Of(p, k), code.Options{}).CSS().Blocks {
@@ -45,7 +45,7 @@ func TestRowsOutrankNoColumn(t *testing.T) {
 
 // Columns of which the same is said share one rule, and a part of the row is two numbers.
 func TestEqualSiblingsShareARule(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	p := pageOf(column("a", "", page.Part(1, 3)), column("b", "", page.Part(1, 3)), column("c", "", page.Part(1, 3)))
 	scss := New(layout.Of(k, p), sample.Of(p, k), code.Options{}).SCSS()[2].Text
 	if strings.Count(scss, "kr.take(1, 3)") != 1 {
@@ -62,7 +62,7 @@ func TestEqualSiblingsShareARule(t *testing.T) {
 // read unless the kit asks for ranges.
 func TestRulesAreReadEverywhere(t *testing.T) {
 	for _, technique := range []kit.Technique{kit.Flex, kit.Grid, kit.Float} {
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		k.Technique = technique
 		whole := sheet.Whole(k, nil).String()
 		for _, side := range []string{"margin-left", "margin-right", "float: left", "clear: left", "left:", "right:"} {
@@ -83,7 +83,7 @@ func TestRulesAreReadEverywhere(t *testing.T) {
 
 // A container is as wide as the plan counts, whatever size its text has.
 func TestContainersAreInPx(t *testing.T) {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	if err := k.Breakpoints[1].Container.UnmarshalText([]byte("36em")); err != nil {
 		t.Fatal(err)
 	}

@@ -59,14 +59,14 @@ func takes(from string, n int) page.Setting {
 }
 
 func with(change func(*kit.Kit)) *kit.Kit {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	change(k)
 	return k
 }
 
 // What the rules say, technique by technique. Only what the page uses is there.
 func TestRules(t *testing.T) {
-	flex := sample.PlainTwelve()
+	flex := sample.Twelve()
 	grid := with(func(k *kit.Kit) { k.Technique = kit.Grid })
 	float := with(func(k *kit.Kit) { k.Technique = kit.Float })
 	fifth := with(func(k *kit.Kit) { k.Gutter = kit.Fraction(1, 5) })

@@ -49,7 +49,7 @@ func TestEveryBlock(t *testing.T) {
 		page.Content{Type: page.Form, Text: "Send", Items: []string{"Your name", "What & where?", "ǅ"}},
 		page.Content{Type: page.HTML, Text: "<p>Kept <b>as given</b>\nover two lines.</p>"},
 	)
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	pr := sample.Of(p, k)
 	if err := pr.Check(); err != nil {
 		t.Fatal(err)

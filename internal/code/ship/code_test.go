@@ -182,7 +182,7 @@ func BenchmarkCode(b *testing.B) {
 		{"1000 columns with every kind of setting in a row", first(sample.Every(1000, 1000))},
 		{"19900 columns with every kind of setting in a row", first(sample.Every(19900, 19900))},
 	} {
-		k := sample.PlainTwelve()
+		k := sample.Twelve()
 		l, pr := layout.Of(k, c.page), sample.Of(c.page, k)
 		b.Run("markup and used stylesheet of "+c.name, func(b *testing.B) {
 			for b.Loop() {

@@ -11,7 +11,7 @@ import (
 )
 
 func ExampleFiles() {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID}
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{
 		{ID: "log", Name: "Log", Kind: page.Column, At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}},

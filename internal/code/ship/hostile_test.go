@@ -31,7 +31,7 @@ func TestNamesStayInTheirPlace(t *testing.T) {
 
 // namedPage is the files of a page on which everything has that name.
 func namedPage(name string) map[string]string {
-	k := sample.PlainTwelve()
+	k := sample.Twelve()
 	k.Name = name
 	column := &page.Node{ID: "c", Name: name, Kind: page.Column, Anchor: "c",
 		At: []page.Setting{page.At("mid").With(page.Width, page.Take(8))}}
