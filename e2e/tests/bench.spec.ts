@@ -9,7 +9,7 @@ test("a page of two rows is laid out from nothing with the keyboard alone", asyn
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
 
   // To the first thing the empty page offers, by Tab.
-  const start = page.getByRole("button", { name: "Add the first row" });
+  const start = page.getByRole("button", { name: "Type the first row" });
   for (let i = 0; i < 40 && !(await start.evaluate((e) => e === document.activeElement)); i++)
     await page.keyboard.press("Tab");
   await page.keyboard.press("Enter");
@@ -543,4 +543,22 @@ test("in a narrow window the panel is a drawer that opens and closes", async ({ 
   await expect(panel).toBeHidden();
   await expect(page.getByRole("button", { name: "Why and code" })).toBeFocused();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(900);
+});
+
+test("the trade's words find our actions, with and without a selection", async ({ page, app }) => {
+  for (const [word, action] of [
+    ["offset", "Skip one unit more"],
+    ["span", "One unit wider"],
+  ] as const) {
+    await openBench(page, app);
+    await page.keyboard.press("Control+k");
+    await page.getByPlaceholder("Find an action, a page or a node").fill(word);
+    await expect(page.getByText("Select a row or a column first")).toBeVisible();
+    await expect(page.getByRole("option", { name: action })).toBeDisabled();
+    await page.keyboard.press("Escape");
+    await cell(page, "log", "wide").click();
+    await page.keyboard.press("Control+k");
+    await page.getByPlaceholder("Find an action, a page or a node").fill(word);
+    await expect(page.getByRole("option", { name: action })).toBeEnabled();
+  }
 });

@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { cell, code, expect, front, test } from "./app";
+import { cell, code, expect, front, openBench, test } from "./app";
 
 const demo = JSON.parse(
   readFileSync(new URL("../../demo/gullwing-point.kitrows.json", import.meta.url), "utf8"),
@@ -167,4 +167,57 @@ test("the demo's front page is laid out from nothing with the keyboard alone", a
     `${presses} key presses for ${wanted.length} characters of markup, ${(wanted.length / presses).toFixed(1)} each`,
   );
   expect(presses).toBeLessThan(wanted.length / 3);
+});
+
+test("a recipe that is not finished is no error of the page", async ({ page, app }) => {
+  const errors: string[] = [];
+  page.on("console", (message) => message.type() === "error" && errors.push(message.text()));
+  await openBench(page, app);
+  await page.getByRole("textbox", { name: /add row/i }).fill("4 8(6");
+  await expect(page.getByRole("alert")).toContainText("At character 6");
+  await page.getByRole("textbox", { name: /add row/i }).fill("4 8(6 6)");
+  await expect(page.getByRole("img", { name: "The row at wide" })).toBeVisible();
+  expect(errors).toEqual([]);
+});
+
+test("from an empty page to the code with the pointer alone, as someone new would go", async ({
+  page,
+  app,
+  context,
+}) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.goto(app);
+  await page.getByRole("button", { name: "New project" }).click();
+  await page.getByRole("button", { name: "Create" }).click();
+  await expect(page.getByRole("list", { name: "How to begin" })).toBeVisible();
+  await page.getByRole("button", { name: /^Thirds/ }).click();
+  await expect(page.getByRole("list", { name: "How to begin" })).toHaveCount(0);
+
+  // The right end of the first bar goes two units wider, at the breakpoint in focus and at
+  // the one that is focused next.
+  for (const [at, units] of [
+    ["wide", 2],
+    ["full", -1],
+  ] as const) {
+    await page.getByRole("button", { name: new RegExp(`^${at}`) }).click();
+    const end = cell(page, "column-1", at).locator("[data-grip=end]");
+    const handle = (await end.boundingBox())!;
+    const ruler = (await cell(page, "column-1", at).boundingBox())!;
+    const [x, y] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + (ruler.width / 12) * units, y, { steps: 8 });
+    await page.mouse.up();
+    await expect(page.getByRole("status").filter({ hasText: "Saved" })).toBeVisible();
+  }
+  await expect(cell(page, "column-1", "wide")).toHaveAccessibleName(/: 6, set here/);
+  await expect(cell(page, "column-1", "full")).toHaveAccessibleName(/: 5, set here/);
+  await page.getByRole("button", { name: "Copy" }).click();
+  const copied = await page.evaluate(() => navigator.clipboard.readText());
+  expect(copied).toContain('<div class="kr-cell kr-take-4-mid kr-take-6-wide kr-take-5-full">');
+
+  // The way to begin is told once.
+  await page.getByRole("button", { name: "New page" }).click();
+  await expect(page.getByRole("button", { name: "Type the first row" })).toBeVisible();
+  await expect(page.getByRole("list", { name: "How to begin" })).toHaveCount(0);
 });

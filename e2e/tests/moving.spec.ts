@@ -170,7 +170,7 @@ test("moments are named, held against one another and gone back to", async ({ pa
   await expect(history.getByText("As it came", { exact: true })).toBeVisible();
   await history.getByRole("button", { name: "Compare revision 1 with another" }).click();
   await history.getByRole("link", { name: "Compare revision 1 with 2" }).click();
-  await expect(page.getByText("Markup: 1 lines new, 1 gone")).toBeVisible();
+  await expect(page.getByText("Markup: 1 line added, 1 line removed")).toBeVisible();
   await expect(page.getByRole("group", { name: "Lines that changed" })).toContainText("kr-take-6-wide");
   await expect(page.getByRole("img", { name: "The page at wide, As it came" })).toBeVisible();
   await page.getByRole("button", { name: "Restore" }).click();

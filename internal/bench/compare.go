@@ -15,8 +15,11 @@ type Comparison struct {
 	Before *Side  `json:"before" doc:"Nothing where the page was not there."`
 	After  *Side  `json:"after"`
 	Code   []Diff `json:"code" doc:"Of the markup, line by line."`
-	Added  int    `json:"added" doc:"Lines of markup that were not there."`
-	Gone   int    `json:"gone" doc:"Lines of markup that are no more."`
+
+	Shifts []Shift `json:"shifts" doc:"What is other about columns, by breakpoint."`
+
+	Added int `json:"added" doc:"Lines of markup that were not there."`
+	Gone  int `json:"gone" doc:"Lines of markup that are no more."`
 }
 
 // A Side is the page at one moment.
@@ -60,6 +63,7 @@ func Compare(ctx context.Context, before, after *project.Project, page string, v
 	if c.After, is, err = side(after); err != nil {
 		return nil, err
 	}
+	c.Shifts = shifts(c.Before, c.After)
 	old, new := lines(was), lines(is)
 	o, n := 0, 0
 	both := func(until int) {

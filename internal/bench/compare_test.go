@@ -28,6 +28,14 @@ func TestCompare(t *testing.T) {
 	if c.Added != 1 || c.Gone != 4 || c.Before == nil || c.After == nil {
 		t.Errorf("%d new, %d gone", c.Added, c.Gone)
 	}
+	said := map[string]string{}
+	for _, s := range c.Shifts {
+		said[s.Breakpoint] += s.Name + " " + s.What + " " + s.Text + "; "
+	}
+	want := "Log narrower 556 → 410 px; Morning narrower 264 → 191 px; Evening narrower 264 → 191 px; Tide table moved moved; Supporters gone gone; "
+	if said["wide"] != want || said["base"] != "Supporters gone gone; " {
+		t.Errorf("at wide %s, at base %s", said["wide"], said["base"])
+	}
 	before, after := 0, 0
 	for _, line := range c.Code {
 		if line.Before > 0 {

@@ -78,6 +78,14 @@ type benchAnswer struct{ Body *bench.Bench }
 type Answer struct {
 	Whole *bench.Bench `json:"whole,omitempty"`
 	Delta *bench.Delta `json:"delta,omitempty"`
+
+	Refused *Problem `json:"refused,omitempty" doc:"Of a preview: why the edit would be refused."`
+}
+
+// A DrawnRecipe is the row a recipe makes, or what is wrong with the recipe.
+type DrawnRecipe struct {
+	Lanes []bench.Lane `json:"lanes,omitempty" doc:"The row at every breakpoint."`
+	Wrong *Wrong       `json:"wrong,omitempty" doc:"What is wrong with a recipe, which may not be typed to its end yet."`
 }
 
 type changeAnswer struct{ Body Answer }
@@ -132,6 +140,9 @@ func (v *Server) benchRoutes() {
 			return nil, v.problem(ctx, err)
 		}
 		change, err := edit.Apply(state.Project, o)
+		if refused, ok := v.problem(ctx, err).(*Problem); ok && len(refused.Errors) > 0 {
+			return &changeAnswer{Answer{Refused: refused}}, nil
+		}
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
@@ -246,7 +257,7 @@ func (v *Server) recipeRoutes(path string) {
 		PagePath
 		Text       string `query:"text" maxLength:"400"`
 		Breakpoint string `query:"breakpoint" maxLength:"24" doc:"Where a recipe that names no breakpoint holds from."`
-	}) (*struct{ Body []bench.Lane }, error) {
+	}) (*struct{ Body DrawnRecipe }, error) {
 		state, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
 			return nil, err
@@ -255,10 +266,14 @@ func (v *Server) recipeRoutes(path string) {
 			return nil, v.problem(ctx, fault.New("breakpoint", in.Breakpoint, "one of %s", k.BreakpointNames()))
 		}
 		lanes, err := bench.DrawRecipe(state.Project, pg, in.Text, in.Breakpoint)
+		if faults := fault.All(err); len(faults) > 0 {
+			wrong := Wrong(*faults[0])
+			return &struct{ Body DrawnRecipe }{DrawnRecipe{Wrong: &wrong}}, nil
+		}
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		return &struct{ Body []bench.Lane }{lanes}, nil
+		return &struct{ Body DrawnRecipe }{DrawnRecipe{Lanes: lanes}}, nil
 	})
 }
 

@@ -159,6 +159,12 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 	if err := json.Unmarshal(answer, &delta); err != nil || status != 200 || delta.Delta == nil {
 		t.Fatalf("%d %v %+v", status, err, delta)
 	}
+	status, answer, _ = send(t, h, "POST", front+"/preview", `{"revision":2,"operation":{"remove":{"node":"nobody"}}}`)
+	var refused server.Answer
+	if err := json.Unmarshal(answer, &refused); err != nil || status != 200 || refused.Refused == nil ||
+		refused.Refused.Errors[0].Found == "" {
+		t.Errorf("preview of what would be refused: %d %s", status, answer)
+	}
 	if after := delta.Delta.Onto(&had); strings.Contains(string(mustJSON(t, after)), `"id":"log"`) || after.Revision != 2 {
 		t.Errorf("preview of the page without its log, at revision %d: %s", after.Revision, mustJSON(t, after.Nodes))
 	}
@@ -365,10 +371,11 @@ func TestRecipesAndParts(t *testing.T) {
 		return status, answer
 	}
 	status, answer := get("/recipe", url.Values{"text": {"12 12(6 6) | wide 4 8"}, "breakpoint": {"base"}})
-	var lanes []bench.Lane
-	if err := json.Unmarshal(answer, &lanes); err != nil || status != 200 || len(lanes) != 4 {
+	var drawn server.DrawnRecipe
+	if err := json.Unmarshal(answer, &drawn); err != nil || status != 200 || len(drawn.Lanes) != 4 {
 		t.Fatalf("recipe: %d %s", status, answer)
 	}
+	lanes := drawn.Lanes
 	columns := 0
 	for _, b := range lanes[2].Boxes {
 		if b.Kind == "column" && b.Line == 1 {
@@ -381,8 +388,8 @@ func TestRecipesAndParts(t *testing.T) {
 	}
 	for text, at := range map[string]int{"4 13": 3, "4 8 4 | mid 4 4": 16, "((": 1, "": 1} {
 		status, answer := get("/recipe", url.Values{"text": {text}, "breakpoint": {"base"}})
-		var p server.Problem
-		if err := json.Unmarshal(answer, &p); err != nil || status != 422 || len(p.Errors) != 1 || p.Errors[0].At != at {
+		var drawn server.DrawnRecipe // no error: whoever types has not finished
+		if err := json.Unmarshal(answer, &drawn); err != nil || status != 200 || drawn.Wrong == nil || drawn.Wrong.At != at {
 			t.Errorf("%q: %d %.200s, want character %d", text, status, answer, at)
 		}
 	}

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, orRefuse, type Bench, type Problem } from "./client";
+import { api, orRefuse, type Bench } from "./client";
 import { useView } from "../bench/view";
 import { rest } from "../rest";
 
@@ -75,12 +75,15 @@ export function useRecipe(place: Place, revision: number, text: string, breakpoi
     queryKey: ["recipe", place.project, place.page, revision, text, breakpoint],
     enabled: text.trim() !== "",
     queryFn: async () => {
-      const answer = await api.GET("/api/projects/{project}/pages/{page}/recipe", {
-        params: { path: place, query: { text, breakpoint } },
-      });
-      const wrong = (answer.error as Problem | undefined)?.errors?.find((e) => e.at);
-      if (wrong) return { wrong: { at: wrong.at!, length: Math.max(0, wrong.found.length - 2), want: wrong.want } };
-      return { lanes: orRefuse(answer) };
+      const { lanes, wrong } = orRefuse(
+        await api.GET("/api/projects/{project}/pages/{page}/recipe", {
+          params: { path: place, query: { text, breakpoint } },
+        }),
+      );
+      if (wrong) {
+        return { wrong: { at: wrong.at ?? 1, length: Math.max(0, wrong.found.length - 2), want: wrong.want } };
+      }
+      return { lanes };
     },
     placeholderData: keepPreviousData,
   });

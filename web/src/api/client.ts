@@ -17,6 +17,7 @@ export type Why = components["schemas"]["Why"];
 export type Lane = components["schemas"]["Lane"];
 export type Operation = components["schemas"]["EditOperation"];
 export type Problem = components["schemas"]["Problem"];
+export type Shift = components["schemas"]["Shift"];
 export type SheetNode = components["schemas"]["Node"];
 
 /** The API as its OpenAPI document describes it. */

@@ -214,7 +214,9 @@ export async function preview(
     body: { revision: now.revision, operation },
   });
   try {
-    return { bench: benchOf(orRefuse(answer), now) ?? undefined };
+    const { refused, ...made } = orRefuse(answer);
+    if (refused) return { refused: plain(new Refusal(refused)) };
+    return { bench: benchOf(made, now) ?? undefined };
   } catch (error) {
     return { refused: error instanceof Refusal ? plain(error) : "The server cannot be reached." };
   }

@@ -13,6 +13,7 @@ import { press, type Acting } from "./actions";
 import { AddRow } from "./AddRow";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
+import { begin, Empty } from "./Empty";
 import { Heads } from "./Heads";
 import { Held } from "./Held";
 import { Lanes } from "./Lanes";
@@ -87,10 +88,11 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const onDo = useCallback(
     async (deed: Deed, answered?: () => void) => {
       const made = await send(deed, answered);
+      if (empty && made && made.nodes.length > 0) begin();
       if (made && made.page.id !== place.page) void navigate(`/${made.project.id}/${made.page.id}`);
       return made;
     },
-    [send, navigate, place.page],
+    [send, navigate, place.page, empty],
   );
 
   // One try is on its way at a time; of those that come meanwhile, the last.
@@ -187,7 +189,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
               e.preventDefault();
               void takeFile(file, over?.dataset.row ?? over?.dataset.column ?? spot?.node ?? "");
             }}
-            className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,46%)_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3"
+            className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,calc(46%+max(0px,(100vh-800px)*0.25)))_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3"
           >
             <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
             <Lanes bench={shown} nodes={nodes} focus={focus} template={template} onDo={onDo} />
@@ -223,7 +225,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                 </Button>
               </div>
               {empty ? (
-                <Empty onStart={() => addRow.current?.focus()} />
+                <Empty place={place} bench={bench} focus={focus} onDo={onDo} onType={() => addRow.current?.focus()} />
               ) : (
                 <Sheet
                   place={place}
@@ -290,21 +292,4 @@ function usePointed() {
 /** Whether keys are meant for a field. */
 function isTyping(target: EventTarget | null) {
   return target instanceof HTMLElement && target.matches("input:not([type=checkbox]), textarea, select");
-}
-
-/** An empty page says what to do first. */
-function Empty({ onStart }: { onStart: () => void }) {
-  return (
-    <div className="max-w-xl p-6 text-ink-2">
-      <h2 className="text-[15px] font-semibold text-ink">This page is empty</h2>
-      <p className="mt-1">
-        Start with a row: type the widths of its columns into <b className="font-semibold text-ink">add row</b> and
-        press Enter. <code className="font-mono">4 8</code> is two columns from the breakpoint in focus on,{" "}
-        <code className="font-mono">12 12 | mid 6 6 | wide 4 8</code> says it for each breakpoint.
-      </p>
-      <Button look="main" onClick={onStart} className="mt-3">
-        Add the first row
-      </Button>
-    </div>
-  );
 }

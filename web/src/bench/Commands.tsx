@@ -47,6 +47,8 @@ export default function Commands({ onClose }: { onClose: () => void }) {
       .filter((a) => a.group === which && can(a, acting) && a.id !== "commands")
       .map((a) => item(labelOf(a, acting), () => a.do(acting), a.keys?.split(" or ")[0], a.words));
 
+  const impossible = actions.filter((a) => a.group !== "page" && !can(a, acting));
+
   return (
     <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -77,6 +79,18 @@ export default function Commands({ onClose }: { onClose: () => void }) {
                 )}
                 {others.map((b) => item(`Focus ${b.name}`, () => view.setFocus(b.name)))}
               </Group>
+              {sought && impossible.length > 0 && (
+                <Group heading={node ? `Not possible with ${node.name}` : "Select a row or a column first"}>
+                  {impossible.map((a) => (
+                    <Item
+                      key={a.id}
+                      name={labelOf(a, acting)}
+                      value={`${labelOf(a, acting)} ${a.words ?? ""}`}
+                      keys={a.keys?.split(" or ")[0] ?? ""}
+                    />
+                  ))}
+                </Group>
+              )}
               <Group heading="Pages">
                 {bench.pages
                   .filter((p) => p.id !== bench.page.id)
@@ -135,13 +149,15 @@ function Item({
   name: string;
   value?: string;
   keys: string;
-  onSelect: () => void;
+  /** What it does; nothing where it is told only that it is there. */
+  onSelect?: () => void;
 }) {
   return (
     <Command.Item
       value={value}
       onSelect={onSelect}
-      className="flex cursor-pointer items-baseline gap-3 rounded-sm px-2 py-1.5 data-[selected=true]:bg-madder-soft data-[selected=true]:text-ink"
+      disabled={!onSelect}
+      className="flex cursor-pointer items-baseline gap-3 rounded-sm px-2 py-1.5 data-[disabled=true]:cursor-default data-[disabled=true]:text-ink-2 data-[selected=true]:bg-madder-soft data-[selected=true]:text-ink"
     >
       <span className="min-w-0 flex-1 truncate">{name}</span>
       <span className="font-mono text-[11px] text-ink-2">{keys}</span>

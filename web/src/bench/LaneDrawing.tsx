@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Box, Lane } from "../api/client";
+import type { Box, Lane, Shift } from "../api/client";
 import type { Tree } from "./tree";
 
 interface Props {
@@ -12,6 +12,8 @@ interface Props {
   /** Hidden columns are marked where they would come in. */
   ghosts?: boolean;
   selected?: string | null;
+  /** What is other about columns than in a drawing beside it, by their ids. */
+  shifts?: Map<string, Shift["what"]>;
   onSelect?: (node: string, breakpoint: string) => void;
   /** At least so high on screen, in px. */
   tall?: number;
@@ -33,6 +35,7 @@ export const LaneDrawing = memo(function LaneDrawing({
   labelled = false,
   ghosts = false,
   selected,
+  shifts,
   onSelect,
   tall = 40,
   top = 0,
@@ -139,6 +142,11 @@ export const LaneDrawing = memo(function LaneDrawing({
             <title>{b.reason}</title>
           </path>
         ))}
+      {shifts &&
+        boxes.map((box) => {
+          const what = box.kind === "column" && shifts.get(box.id);
+          return what && <Shifted key={box.id} box={box} what={what} px={px} />;
+        })}
       {labelled &&
         boxes.map((box) => {
           if (box.kind !== "column" || box.width * scale < 26 || covered.has(box.id)) return null;
@@ -164,6 +172,37 @@ export const LaneDrawing = memo(function LaneDrawing({
     </svg>
   );
 });
+
+/** The sign of each change of a column. */
+export const shiftSigns: Record<Shift["what"], string> = {
+  new: "+",
+  shown: "+",
+  gone: "−",
+  hidden: "−",
+  wider: "↔",
+  narrower: "↔",
+  moved: "→",
+};
+
+/** A column that changed: a frame, and the change's sign in its corner. */
+function Shifted({ box, what, px }: { box: Box; what: Shift["what"]; px: (screen: number) => number }) {
+  const [right, bottom] = [box.x + box.width, box.y + box.height];
+  return (
+    <g data-shift={what} className="pointer-events-none">
+      <rect {...inset(box, px(1))} fill="none" strokeWidth={px(2)} className="stroke-madder" />
+      <rect x={right - px(17)} y={bottom - px(17)} width={px(17)} height={px(17)} className="fill-madder-strong" />
+      <text
+        x={right - px(8.5)}
+        y={bottom - px(4.5)}
+        fontSize={px(12)}
+        textAnchor="middle"
+        className="fill-on-dye font-mono font-semibold"
+      >
+        {shiftSigns[what]}
+      </text>
+    </g>
+  );
+}
 
 /** A column's width in one sign, as the sheet notes it. */
 function widthSign(box: Box): string {

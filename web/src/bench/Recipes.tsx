@@ -6,7 +6,7 @@ import { bounds } from "../api/bounds";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { useRecipes, type Place } from "../api/bench";
 import { type Deed } from "../api/edits";
-import { LaneDrawing } from "./LaneDrawing";
+import { RecipePicture } from "./RecipePicture";
 import { useView } from "./view";
 
 interface Props {
@@ -17,8 +17,6 @@ interface Props {
   row: SheetNode | undefined;
   onDo: (deed: Deed) => Promise<Bench | null>;
 }
-
-const none = new Map();
 
 /** Ready rows, each drawn from its own plan: put in after the selected row, or
  *  given to it. The selected row can be kept as a recipe of one's own. Opened when
@@ -96,17 +94,7 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
           <ul className="mt-2.5 grid min-h-0 grid-cols-3 gap-2 overflow-y-auto [scrollbar-width:thin]">
             {found.map((r) => (
               <li key={`${r.own} ${r.name}`} className="relative">
-                <Button
-                  onClick={() => void take(r.text)}
-                  look="bare"
-                  className="flex h-full w-full flex-col gap-1 rounded-md border border-line bg-raised p-1.5 text-left hover:border-madder"
-                >
-                  <span className="block h-[44px] w-full overflow-hidden">
-                    <LaneDrawing lane={r.lane} nodes={none} width={140} tall={20} title="" />
-                  </span>
-                  <span className="font-semibold">{r.name}</span>
-                  <span className="font-mono text-[11px] break-words text-ink-2">{r.text}</span>
-                </Button>
+                <RecipePicture recipe={r} onTake={() => void take(r.text)} />
                 {r.own && (
                   <Button
                     aria-label={`Delete recipe ${r.name}`}

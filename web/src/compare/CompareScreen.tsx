@@ -2,12 +2,12 @@ import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import type { Comparison, Moment } from "../api/client";
+import type { Comparison, Moment, Shift } from "../api/client";
 import { useBench } from "../api/bench";
 import { usePlace } from "../api/place";
 import { useDo, type Deed } from "../api/edits";
 import { useComparison, useHistory } from "../api/history";
-import { LaneDrawing } from "../bench/LaneDrawing";
+import { LaneDrawing, shiftSigns } from "../bench/LaneDrawing";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 
@@ -28,6 +28,8 @@ export default function CompareScreen() {
   if (!bench.data || !compared.data) return <p className="p-6 text-ink-2">Laying both out…</p>;
   const breakpoints = bench.data.breakpoints;
   const at = chosen ?? breakpoints[Math.floor(breakpoints.length / 2)]!.name;
+  const shifts = compared.data.shifts.filter((s) => s.breakpoint === at);
+  const whats = new Map(shifts.map((s) => [s.node, s.what]));
   const moment = (revision: number) => history.data?.find((m) => m.revision === revision);
 
   return (
@@ -39,7 +41,7 @@ export default function CompareScreen() {
       }
       back={`/${place.project}/${place.page}`}
     >
-      <main className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3 p-4">
+      <main className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)] gap-3 p-4">
         <div className="flex items-center gap-3">
           <Segmented
             label="Breakpoint"
@@ -50,20 +52,57 @@ export default function CompareScreen() {
           <span className="text-ink-2">
             {compared.data.added + compared.data.gone === 0
               ? "The markup is the same"
-              : `Markup: ${compared.data.added} lines new, ${compared.data.gone} gone`}
+              : `Markup: ${lines(compared.data.added)} added, ${lines(compared.data.gone)} removed`}
           </span>
         </div>
+        <Shifts at={at} shifts={shifts} />
         <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1fr)_minmax(0,1.3fr)] gap-4">
-          <SideView which="Before" title={title(from, moment(from))} side={compared.data.before} breakpoint={at}>
+          <SideView
+            which="Before"
+            title={title(from, moment(from))}
+            side={compared.data.before}
+            breakpoint={at}
+            shifts={whats}
+          >
             <Back now={bench.data.revision} to={from} name={moment(from)?.name ?? ""} onDo={send} />
           </SideView>
-          <SideView which="After" title={title(to, moment(to))} side={compared.data.after} breakpoint={at}>
+          <SideView
+            which="After"
+            title={title(to, moment(to))}
+            side={compared.data.after}
+            breakpoint={at}
+            shifts={whats}
+          >
             <Back now={bench.data.revision} to={to} name={moment(to)?.name ?? ""} onDo={send} />
           </SideView>
           <CodeDiff code={compared.data.code} />
         </div>
       </main>
     </Screen>
+  );
+}
+
+const lines = (n: number) => `${n} line${n === 1 ? "" : "s"}`;
+
+/** How many changes are told one by one. */
+const mostShifts = 8;
+
+/** What changed in the lanes, in words. */
+function Shifts({ at, shifts }: { at: string; shifts: Shift[] }) {
+  if (shifts.length === 0) return <p className="text-ink-2">No column changes at {at}</p>;
+  return (
+    <ul aria-label={`Changes at ${at}`} className="flex flex-wrap items-center gap-x-4 gap-y-1">
+      {shifts.slice(0, mostShifts).map((s) => (
+        <li key={s.node} className="flex items-center gap-1.5">
+          <span aria-hidden="true" className="w-[17px] bg-madder-strong text-center font-mono text-[12px] text-on-dye">
+            {shiftSigns[s.what]}
+          </span>
+          <b className="font-semibold">{s.name}</b>
+          <span className="text-ink-2">{s.text}</span>
+        </li>
+      ))}
+      {shifts.length > mostShifts && <li className="text-ink-2">and {shifts.length - mostShifts} more</li>}
+    </ul>
   );
 }
 
@@ -93,10 +132,11 @@ interface SideProps {
   title: string;
   side: Comparison["before"];
   breakpoint: string;
+  shifts: Map<string, Shift["what"]>;
   children: React.ReactNode;
 }
 
-function SideView({ which, title, side, breakpoint, children }: SideProps) {
+function SideView({ which, title, side, breakpoint, shifts, children }: SideProps) {
   const lane = side?.lanes.find((l) => l.breakpoint === breakpoint);
   return (
     <section aria-label={`${which}: ${title}`} className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5">
@@ -119,6 +159,7 @@ function SideView({ which, title, side, breakpoint, children }: SideProps) {
             width={340}
             labelled
             ghosts
+            shifts={shifts}
             title={`The page at ${breakpoint}, ${title}`}
           />
         ) : (

@@ -57,7 +57,7 @@ export function NewProject() {
               </p>
             )}
             <Button type="submit" look="main">
-              Begin
+              Create
             </Button>
           </form>
         </Popover.Content>

@@ -99,9 +99,8 @@ export default function Shelf() {
             <section className="mt-6 max-w-xl rounded-md border border-dashed border-control p-6">
               <h2 className="text-[15px] font-semibold">The shelf is empty</h2>
               <p className="mt-1 text-ink-2">
-                Begin a new project, bring in a project file (<code className="font-mono">*.kitrows.json</code>), or
-                start the program with <code className="font-mono">kitrows demo</code> to look around in a finished
-                project.
+                Create a project, bring in a project file (<code className="font-mono">*.kitrows.json</code>), or start
+                the program with <code className="font-mono">kitrows demo</code> to look around in a finished project.
               </p>
             </section>
           )}
