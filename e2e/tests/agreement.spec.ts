@@ -65,7 +65,7 @@ async function judge(page: Page, trial: string, turn: number, mirrored: boolean)
 
       const verdict = { ...compare(), redundant: [] as string[] };
       // Whether an align, or any class beside a natural column, moves something
-      // hangs on the content, and in a narrow row on widths not looked at.
+      // depends on the content, and in a narrow row on widths not looked at.
       const sure = (element: HTMLElement) => {
         const row = element.classList.contains("kr-row") ? element : element.parentElement!;
         return (

@@ -85,7 +85,7 @@ for (const colorScheme of ["light", "dark"] as const)
       await page.emulateMedia({ colorScheme });
       await open(page, app);
       const axe = new AxeBuilder({ page }).exclude("iframe");
-      if (colorScheme === "dark") axe.withRules(["color-contrast"]); // nothing else hangs on colours
+      if (colorScheme === "dark") axe.withRules(["color-contrast"]); // nothing else depends on colours
       const { violations } = await axe.analyze();
       expect(violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target} ${n.failureSummary}`))).toEqual([]);
     });

@@ -257,7 +257,7 @@ test("any action, page or node is found by typing, and the keys are shown", asyn
   await expect(page.getByRole("row", { name: /^Column/ }).first()).toHaveAttribute("data-row", "column-2");
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys" });
-  await expect(keys.getByText("Make its siblings, or the selected nodes, alike")).toBeVisible();
+  await expect(keys.getByText("Give its siblings, or the selected nodes, the same settings")).toBeVisible();
   // The README has the same.
   const rows = await keys
     .locator("dl > div")
@@ -446,7 +446,9 @@ test("a row is kept as a recipe, found, put in again, and given to another row",
   await recipes.getByRole("button", { name: /^Log and tides/ }).click();
   await expect(page.getByRole("rowheader", { name: /Pick/ })).toHaveCount(2);
   await expect(
-    page.getByRole("button", { name: /^Undo: Recast Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now/ }),
+    page.getByRole("button", {
+      name: /^Undo: Change the columns of Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now/,
+    }),
   ).toBeVisible();
   await expect.poll(() => code(page)).toContain("Lamp nights");
 });

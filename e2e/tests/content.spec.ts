@@ -26,14 +26,14 @@ test("blocks of every type are added, changed, moved and taken away", async ({ p
   for (const type of ["Heading", "List", "Button", "Card", "Form", "HTML"])
     await panel.getByRole("button", { name: type, exact: true }).click();
   await expect(panel.getByRole("listitem")).toHaveCount(7);
-  const button = panel.getByRole("listitem").filter({ hasText: "Leads to" });
+  const button = panel.getByRole("listitem").filter({ hasText: "Link" });
   await button.getByLabel("Words").fill("See the tides");
   await button.getByLabel("Words").press("Enter");
-  await button.getByLabel("Leads to").fill("javascript:alert(1)");
-  await button.getByLabel("Leads to").press("Enter");
+  await button.getByLabel("Link").fill("javascript:alert(1)");
+  await button.getByLabel("Link").press("Enter");
   await expect(page.getByRole("alert")).toContainText("an address such as tides.html");
-  await button.getByLabel("Leads to").fill("tides.html");
-  await button.getByLabel("Leads to").press("Enter");
+  await button.getByLabel("Link").fill("tides.html");
+  await button.getByLabel("Link").press("Enter");
   await expect.poll(() => code(page)).toContain('<a href="tides.html">See the tides</a>');
   const html = panel.getByRole("listitem").filter({ hasText: "HTML" });
   await html.getByRole("textbox", { name: "HTML" }).fill('<p onclick="alert(1)">Given <em>so</em>');

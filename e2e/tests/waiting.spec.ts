@@ -35,7 +35,7 @@ test("what a closed window left is made or discarded, as the user says", async (
     await typeInVain(closed, app, choice === "Discard" ? "5" : "6");
     const beside = await context.newPage();
     await openBench(beside, app);
-    await expect(beside.getByRole("status", { name: "Edits that are not made" })).toBeEmpty();
+    await expect(beside.getByRole("status", { name: "Edits that are not saved" })).toBeEmpty();
     await closed.close();
     const page = await context.newPage();
     await openBench(page, app);
@@ -44,7 +44,7 @@ test("what a closed window left is made or discarded, as the user says", async (
     await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 6, set here");
     await page.reload();
     await expect(page.getByText("Saved · rev 2")).toBeVisible();
-    await expect(page.getByRole("status", { name: "Edits that are not made" })).toBeEmpty();
+    await expect(page.getByRole("status", { name: "Edits that are not saved" })).toBeEmpty();
     await beside.close();
     await page.close();
   }
@@ -75,8 +75,8 @@ test("an edit that is refused after it waited is held", async ({ page, app, cont
   expect(removed.ok()).toBe(true);
   await expect(other.getByText("Saved · rev 2")).toBeVisible();
   await page.unroute(edits);
-  const held = page.getByRole("status", { name: "Edits that are not made" });
-  await expect(held).toContainText("An edit that waited could not be made: “6” in a cell.");
+  const held = page.getByRole("status", { name: "Edits that are not saved" });
+  await expect(held).toContainText("A waiting edit could not be made: “6” in a cell.");
   await other.keyboard.press("Control+z");
   await expect(cell(page, "log", "wide")).toBeVisible();
   await held.getByRole("button", { name: "Try again" }).click();

@@ -14,7 +14,7 @@ import (
 type Comparison struct {
 	Before *Side  `json:"before" doc:"Nothing where the page was not there."`
 	After  *Side  `json:"after"`
-	Code   []Diff `json:"code" doc:"Of the markup, line by line."`
+	Code   []Diff `json:"code" doc:"The markup, line by line."`
 
 	Shifts []Shift `json:"shifts" doc:"What is other about columns, by breakpoint."`
 

@@ -15,7 +15,7 @@ type Delta struct {
 	Head    Bench       `json:"head" doc:"The Bench without its nodes, lanes and code."`
 	Nodes   NodeRuns    `json:"nodes"`
 	Lanes   []LaneDelta `json:"lanes" doc:"One for every lane, in order."`
-	Lines   LineRuns    `json:"lines" doc:"Of the code's lines."`
+	Lines   LineRuns    `json:"lines" doc:"What is new among the code's lines."`
 	Classes int         `json:"classes"`
 	Left    bool        `json:"left"`
 	CSS     *string     `json:"css,omitempty" doc:"Absent when it is as before."`

@@ -59,20 +59,20 @@ type Box struct {
 	ID      string    `json:"id"`
 	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
 	Shown   bool      `json:"shown"`
-	Hint    string    `json:"hint" doc:"Of a block: its type of content."`
-	Line    int       `json:"line" doc:"Of a shown column: its line, from 1."`
-	Unit    float64   `json:"unit" doc:"Of a shown column: its first unit, from 1."`
-	Units   float64   `json:"units" doc:"Of a shown column: the units it spans; 0 of a natural one."`
-	Skip    float64   `json:"skip" doc:"Of a shown column: the empty units before it."`
-	Trail   float64   `json:"trail" doc:"Of a shown column: the empty units after it."`
+	Hint    string    `json:"hint" doc:"The type of content of a block."`
+	Line    int       `json:"line" doc:"The line of a shown column, from 1."`
+	Unit    float64   `json:"unit" doc:"The first unit of a shown column, from 1."`
+	Units   float64   `json:"units" doc:"The units a shown column spans; 0 for a natural one."`
+	Skip    float64   `json:"skip" doc:"The empty units before a shown column."`
+	Trail   float64   `json:"trail" doc:"The empty units after a shown column."`
 	Before  float64   `json:"before" doc:"How wide what it skips is, in px."`
 	After   float64   `json:"after" doc:"How wide what it trails is, in px."`
-	Columns int       `json:"columns" doc:"Of a row: the units it divides into; of a shown column: its row's."`
-	Span    string    `json:"span" enum:",take,full,share,natural,per line" doc:"Of a shown column: which kind of width it has."`
-	PerLine int       `json:"perLine" doc:"Of a row: so many columns a line; 0 as its columns say."`
-	Order   string    `json:"order" doc:"Of a shown column: its order; empty when it is the source's."`
-	Align   string    `json:"align" enum:",top,middle,bottom,stretch" doc:"Of a shown column: its own align."`
-	Off     bool      `json:"off" doc:"Of a shown column: it stands or ends off the grid."`
+	Columns int       `json:"columns" doc:"The units a row divides into; for a shown column, those of its row."`
+	Span    string    `json:"span" enum:",take,full,share,natural,per line" doc:"The kind of width a shown column has."`
+	PerLine int       `json:"perLine" doc:"How many columns a row has on a line; 0 when its columns decide."`
+	Order   string    `json:"order" doc:"The order of a shown column; empty for source order."`
+	Align   string    `json:"align" enum:",top,middle,bottom,stretch" doc:"A shown column's own align; empty when it is the row's."`
+	Off     bool      `json:"off" doc:"A shown column begins or ends off the grid."`
 }
 
 // NoLane is a lane on which nothing is drawn.

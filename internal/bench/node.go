@@ -19,16 +19,16 @@ type Node struct {
 	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
-	Frame   string    `json:"frame" doc:"Of a container: its kind."`
-	Cells   []Cell    `json:"cells" doc:"Of a row or column: one for every breakpoint."`
-	Sums    []Sum     `json:"sums" doc:"Of a row, its ledger at every breakpoint; of a container, its width."`
+	Frame   string    `json:"frame" doc:"The kind of a container."`
+	Cells   []Cell    `json:"cells" doc:"One cell for every breakpoint, for a row or column."`
+	Sums    []Sum     `json:"sums" doc:"A row's ledger at every breakpoint, or a container's width."`
 
 	Anchor   string        `json:"anchor,omitempty" doc:"Its id attribute."`
 	Classes  []string      `json:"classes,omitempty" doc:"Classes of the user's own."`
 	Selector string        `json:"selector,omitempty"`
 	Note     string        `json:"note,omitempty"`
-	Content  *page.Content `json:"content,omitempty" doc:"Of a block."`
-	Comfort  float64       `json:"comfort,omitempty" doc:"Of a block or column: the least width, in px, its content is comfortable in."`
+	Content  *page.Content `json:"content,omitempty" doc:"The content of a block."`
+	Comfort  float64       `json:"comfort,omitempty" doc:"The comfortable minimum width of a block or column, in px."`
 }
 
 // A Cell is what holds for a row or column at a breakpoint, in cell notation; a

@@ -14,11 +14,11 @@ import (
 type Why struct {
 	Node       string       `json:"node"`
 	Breakpoint string       `json:"breakpoint"`
-	Width      float64      `json:"width" doc:"Of the viewport, in px."`
+	Width      float64      `json:"width" doc:"The width of the viewport, in px."`
 	Units      int          `json:"units" doc:"How many units its row, or it as a row, divides into here; 0 of a section or container."`
 	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a section or container."`
 	Sums       []string     `json:"sums" doc:"The arithmetic with its numbers."`
-	Ledgers    []string     `json:"ledgers" doc:"Of the lines it has or stands on."`
+	Ledgers    []string     `json:"ledgers" doc:"The ledgers of the lines it has or stands on."`
 	Reports    []string     `json:"reports" doc:"What cannot be had as it was set, and what is drawn instead."`
 	Here       page.Setting `json:"here" doc:"What is set at this breakpoint."`
 	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`

@@ -166,7 +166,7 @@ func (p *selectorParser) pseudoClass() error {
 	case css.IdentToken:
 		return nil
 	case css.ColonToken:
-		return errors.New("a pseudo-element is no box of its own")
+		return errors.New("pseudo-elements such as ::before cannot be laid out")
 	case css.FunctionToken:
 	default:
 		return errors.New("a pseudo-class must follow the colon")

@@ -338,7 +338,7 @@ func TestRecast(t *testing.T) {
 		!strings.HasSuffix(got, "pick-3-picture pick-3-title pick-3-text pick-4-picture pick-4-title pick-4-text") {
 		t.Errorf("content stands in the order %s", got)
 	}
-	if change.Summary != "Recast Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now" {
+	if change.Summary != "Change the columns of Wardens’ picks; what was in Pick 3, Pick 4 is in Pick 2 now" {
 		t.Errorf("summary %q", change.Summary)
 	}
 	if wider, err := Apply(p,

@@ -164,7 +164,7 @@ func (k *KeepPicture) apply(e *editor) error {
 	pic := k.Picture
 	e.keepPictures(slices.Insert(slices.Clone(had), k.Index, &pic))
 	e.inverse.DropPicture = &DropPicture{pic.ID}
-	e.summary = "Keep picture " + pic.File
+	e.summary = "Add picture " + pic.File
 	return nil
 }
 
@@ -176,7 +176,7 @@ func (d *DropPicture) apply(e *editor) error {
 	}
 	e.keepPictures(slices.Delete(slices.Clone(had), at, at+1))
 	e.inverse.KeepPicture = &KeepPicture{*had[at], at}
-	e.summary = "Drop picture " + had[at].File
+	e.summary = "Delete picture " + had[at].File
 	return nil
 }
 

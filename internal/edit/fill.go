@@ -45,7 +45,7 @@ func (f *Fill) apply(e *editor) error {
 		return err
 	}
 	if len(filled.Proposals) == 0 {
-		return fault.New("rows", nil, "a row that would come to stand otherwise: these are as they would be")
+		return fault.New("rows", nil, "a row that would change: these have the proposed widths already")
 	}
 	was := e.settable()
 	var set Set

@@ -108,7 +108,7 @@ type NodeSetting struct {
 
 // AddRow adds a row by recipe. With Inside it becomes that column's or
 // container's last child; else it follows the row that Near is or stands in, or
-// ends the page's last container, which is made when there is none.
+// ends the page's last container, which is made when there are none.
 type AddRow struct {
 	Inside     string `json:"inside,omitzero"`
 	Near       string `json:"near,omitzero"`
@@ -214,7 +214,7 @@ type Describe struct {
 	Classes  *[]string   `json:"classes,omitzero" doc:"Classes of one's own."`
 	Selector *string     `json:"selector,omitzero"`
 	Note     *string     `json:"note,omitzero"`
-	Frame    *page.Frame `json:"frame,omitempty" doc:"Of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
+	Frame    *page.Frame `json:"frame,omitempty" doc:"The kind of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
 }
 
 // AddBlock adds a block of content to a column: at Index, else at its end. What

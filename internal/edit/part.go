@@ -65,12 +65,12 @@ func readPart(text string) (*page.Node, *project.Project, error) {
 		return nil, nil, err
 	}
 	if part.ID != partID || len(part.Pages) != 1 || len(part.Pages[0].Body) != 1 {
-		return nil, nil, fault.New("", part.Name, "something copied from a page of Kit Rows")
+		return nil, nil, fault.New("", part.Name, "a node copied from a page of Kit Rows")
 	}
 	n := part.Pages[0].Body[0]
 	for string(n.Kind) != part.Pages[0].Name {
 		if len(n.Children) != 1 {
-			return nil, nil, fault.New("", part.Pages[0].Name, "a section, container, row or column, copied")
+			return nil, nil, fault.New("", part.Pages[0].Name, "a copied section, container, row or column")
 		}
 		n = n.Children[0]
 	}
@@ -123,7 +123,7 @@ func (u *Unpaste) apply(e *editor) error {
 	e.page = e.page.WithChildren(parentID(at),
 		func(all []*page.Node) []*page.Node { return slices.Delete(all, at.Index, at.Index+1) })
 	e.inverse.Paste = &Paste{near, string(part)}
-	e.summary, e.selected = "Take back "+n.Name, parentID(at)
+	e.summary, e.selected = "Remove pasted "+n.Name, parentID(at)
 	return nil
 }
 

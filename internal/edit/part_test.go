@@ -94,7 +94,7 @@ func TestPasteRefuses(t *testing.T) {
 	for part, want := range map[string]string{
 		"":                  "JSON",
 		"kr-take-3":         "JSON",
-		string(demo.File()): "something copied from a page of Kit Rows",
+		string(demo.File()): "a node copied from a page of Kit Rows",
 		string(wide):        "want at most 12: the row has 12 columns",
 	} {
 		_, err := Apply(p, Operation{Page: "front-page", Paste: &Paste{Near: "log", Part: part}})

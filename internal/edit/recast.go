@@ -40,7 +40,7 @@ func (r *Recast) apply(e *editor) error {
 		}
 		row.Children = append(row.Children, &c)
 	}
-	e.summary, e.selected = "Recast "+row.Name, row.Children[0].ID
+	e.summary, e.selected = "Change the columns of "+row.Name, row.Children[0].ID
 	if over := len(old.Children) - len(row.Children); over > 0 {
 		last := *row.Children[len(row.Children)-1]
 		var names []string
@@ -97,14 +97,14 @@ func (k *KeepRecipe) apply(e *editor) error {
 		c.Recipes = append(c.Recipes, project.Recipe{Name: k.Name, Text: text})
 		slices.SortFunc(c.Recipes, func(a, b project.Recipe) int { return strings.Compare(a.Name, b.Name) })
 	}
-	e.project, e.whole, e.summary = &c, true, "Keep recipe "+k.Name
+	e.project, e.whole, e.summary = &c, true, "Save recipe "+k.Name
 	return nil
 }
 
 func (d *DropRecipe) apply(e *editor) error {
 	at := e.project.RecipeNamed(d.Name)
 	if at < 0 {
-		return fault.New("name", d.Name, "the name of a recipe that is kept")
+		return fault.New("name", d.Name, "the name of a saved recipe")
 	}
 	c := *e.project
 	e.inverse.KeepRecipe = &KeepRecipe{Name: d.Name, Text: c.Recipes[at].Text}
@@ -112,6 +112,6 @@ func (d *DropRecipe) apply(e *editor) error {
 	if len(c.Recipes) == 0 {
 		c.Recipes = nil
 	}
-	e.project, e.summary = &c, "Drop recipe "+d.Name
+	e.project, e.summary = &c, "Delete recipe "+d.Name
 	return nil
 }

@@ -294,6 +294,6 @@ func (d *Describe) apply(e *editor) error {
 	}
 	e.page = e.page.Replaced(n.ID, func(*page.Node) *page.Node { return &changed })
 	e.inverse.Describe = &before
-	e.summary, e.selected = "Describe "+changed.Name, n.ID
+	e.summary, e.selected = "Change "+changed.Name, n.ID
 	return nil
 }

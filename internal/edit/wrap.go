@@ -26,7 +26,7 @@ func (w *Wrap) apply(e *editor) error {
 		section := e.newSection(n)
 		return e.rebody(n.ID, section, "Wrap "+n.Name+" in a section", section.ID)
 	}
-	return fault.New("node", n.Name, "anything but a block: a %s has nothing that could be around it", n.Kind)
+	return fault.New("node", n.Name, "a section, container, row or column: a %s cannot be wrapped", n.Kind)
 }
 
 // nest is a row of one column, a full line wide, that holds what is given.
@@ -80,7 +80,7 @@ func (e *editor) split(c *page.Node, index int) error {
 	}
 	own := part([]*page.Node{row})
 	if index == 0 && len(c.Children) == 1 {
-		return fault.New("node", row.Name, "a row that is not alone in its container already")
+		return fault.New("node", row.Name, "a row that shares its container with others: this one is alone in it")
 	}
 	parts = append(parts, own)
 	if rest := c.Children[index+1:]; len(rest) > 0 {
@@ -98,7 +98,7 @@ func (b *Body) apply(e *editor) error {
 	copied := *e.page
 	copied.Body = b.Nodes
 	e.page = &copied
-	e.summary = "Put the page back"
+	e.summary = "Restore the page"
 	return nil
 }
 

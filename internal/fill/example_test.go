@@ -23,5 +23,5 @@ func ExampleOf() {
 		fmt.Println(k.Breakpoints[proposed.Breakpoint].Name, proposed.Then, "–", proposed.Reason)
 	}
 	// Output:
-	// mid 6 + 6 · 12 – 3 beside one another need 6 + 6 + 6 = 18 of 12 units at 620 px to be comfortable
+	// mid 6 + 6 · 12 – 3 side by side need 6 + 6 + 6 = 18 of 12 units at 620 px
 }

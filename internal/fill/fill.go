@@ -213,12 +213,12 @@ func (f *filler) reason(r *layout.Row, i int, t kit.Track, wants []want, lines [
 	n := r.Columns.N()
 	for c := range wants {
 		if full := t.Width(0, float64(n)).Px; r.Cells[c].Node.Comfort() > full+0.05 {
-			return fmt.Sprintf("even a full line is %s px at %s px, %s is comfortable from %s", kit.Figure(full),
+			return fmt.Sprintf("even a full line is only %s px at %s px; %s needs %s", kit.Figure(full),
 				kit.Figure(low), r.Cells[c].Node.Name, kit.Figure(r.Cells[c].Node.Comfort()))
 		}
 	}
 	if len(lines) == 1 {
-		return fmt.Sprintf("all fit one line at %s px, each as wide as its content is comfortable with", kit.Figure(low))
+		return fmt.Sprintf("all fit on one line at %s px, none too narrow for its content", kit.Figure(low))
 	}
 	// With one line fewer, some line would hold one column more than it can.
 	first := lines[0]
@@ -230,10 +230,10 @@ func (f *filler) reason(r *layout.Row, i int, t kit.Track, wants []want, lines [
 		sum += units
 	}
 	if sum > n && !r.Columns.IsUneven() {
-		return fmt.Sprintf("%d beside one another need %s = %d of %d units at %s px to be comfortable", len(need),
+		return fmt.Sprintf("%d side by side need %s = %d of %d units at %s px", len(need),
 			strings.Join(need, " + "), sum, n, kit.Figure(low))
 	}
-	return fmt.Sprintf("on fewer than %d lines some column would be narrower than its content is comfortable with at %s px", len(lines), kit.Figure(low))
+	return fmt.Sprintf("at %s px, fewer than %d lines would make a column too narrow for its content", kit.Figure(low), len(lines))
 }
 
 // gallery proposes how many columns stand on a line.
@@ -257,10 +257,10 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 			for then > 1 && lines(count, then-1) == lines(count, most) {
 				then--
 			}
-			reason = fmt.Sprintf("%d a line are %s px each at %s px, comfortable from %s", then, kit.Figure(each(track, then)),
+			reason = fmt.Sprintf("%d a line are %s px each at %s px; the content needs %s", then, kit.Figure(each(track, then)),
 				kit.Figure(low), kit.Figure(comfort))
 			if then == 1 && each(track, 1) < comfort-0.05 {
-				reason = fmt.Sprintf("even one a line is %s px at %s px, comfortable from %s", kit.Figure(each(track, 1)),
+				reason = fmt.Sprintf("even one a line is only %s px at %s px; the content needs %s", kit.Figure(each(track, 1)),
 					kit.Figure(low), kit.Figure(comfort))
 			}
 			if then == 1 && was.PerLine == 0 &&

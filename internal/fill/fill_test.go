@@ -263,7 +263,7 @@ func bruteForce(wants []want, track kit.Track) (best [][]int) {
 
 // On small rows the proposal is as good as trying everything, and makes no more
 // settings than the best of all that are as good; with uneven columns too, where how
-// wide a take is hangs on where it stands.
+// wide a take is depends on where it stands.
 func TestBruteForceFindsNothingBetter(t *testing.T) {
 	for _, columns := range []kit.Columns{kit.Equal(6), kit.Uneven(1, 2, 3, 2, 1), kit.Uneven(4, 1, 1, 3)} {
 		r := sample.New(32)

@@ -105,7 +105,7 @@ func (w stopWriter) Write(p []byte) (int, error) {
 	return w.Writer.Write(p)
 }
 
-// What goldmark does within one paragraph, and within blocks in one another, can take the
+// What goldmark does within one paragraph, and within nested blocks, can take the
 // square of their number, and it does not ask there.
 const (
 	maxSigns  = 30_000 // characters of one paragraph that may be Markdown

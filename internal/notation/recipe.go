@@ -64,7 +64,7 @@ func ParseRecipe(text string, k *kit.Kit, at string, m *page.Minter) (*page.Node
 		}
 		i := k.Index(from)
 		if i <= last {
-			return nil, r.wrong(first, "breakpoints once each and in order: %s", k.BreakpointNames())
+			return nil, r.wrong(first, "each breakpoint once, in order: %s", k.BreakpointNames())
 		}
 		last = i
 		var err error
@@ -129,7 +129,7 @@ func (r *recipe) row(row *page.Node, i, depth int) (*page.Node, error) {
 	}
 	first := r.peek()
 	if depth > maxRecipeDepth {
-		return nil, r.wrong(first, "at most %d rows in one another", maxRecipeDepth)
+		return nil, r.wrong(first, "rows nested at most %d deep", maxRecipeDepth)
 	}
 	from := r.kit.Breakpoints[i].Name
 	said := false

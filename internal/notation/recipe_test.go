@@ -67,8 +67,8 @@ func TestRecipesAreRefusedAtTheirCharacter(t *testing.T) {
 		"":                       "1 1 to 48 widths",
 		"4 13":                   "3 a width of at most 12",
 		"4 8 | mid 4 4 4":        "15 2 widths, as many as in the first part",
-		"wide 4 | mid 4":         "10 breakpoints once each and in order",
-		"4 | huge 4":             "5 breakpoints once each and in order",
+		"wide 4 | mid 4":         "10 each breakpoint once, in order",
+		"4 | huge 4":             "5 each breakpoint once, in order",
 		"4 | mid nothing":        "9 6 (take 6)",
 		"4 8(6 6":                "8 ) to end the row that begins at character 4",
 		"4 8)":                   "4 | and another breakpoint",
@@ -79,7 +79,7 @@ func TestRecipesAreRefusedAtTheirCharacter(t *testing.T) {
 		"x99":                    "1 x and 1 to 48 columns",
 		"4 ()":                   "4 1 to 48 widths",
 		"x40 x40":                "5 at most 48 columns in a row",
-		strings.Repeat("1(", 20): "19 at most 8 rows in one another",
+		strings.Repeat("1(", 20): "19 rows nested at most 8 deep",
 	} {
 		_, err := ParseRecipe(recipe, k, "wide", (&page.Page{}).Minter())
 		all := fault.All(err)

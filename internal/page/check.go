@@ -182,7 +182,7 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		return
 	}
 	if depth > MaxDepth {
-		c.wrong(path, depth, "at most %d nodes above one another", MaxDepth)
+		c.wrong(path, depth, "nodes nested at most %d deep", MaxDepth)
 		return
 	}
 	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)),

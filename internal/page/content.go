@@ -40,13 +40,13 @@ type Content struct {
 	Height  kit.Length  `json:"height,omitzero" doc:"How high the block is, in px, such as 96px; estimated from its words when absent. Of a picture that fits: its natural height."`
 	Width   kit.Length  `json:"width,omitzero" doc:"How wide it is by itself, in px, for natural columns. Of a picture that fits: its natural width."`
 	Comfort kit.Length  `json:"comfort,omitzero" doc:"The least width it is comfortable in, in px; estimated when absent."`
-	Fit     bool        `json:"fit,omitzero" doc:"Of a picture: it is scaled to its column."`
-	Text    string      `json:"text,omitzero" doc:"Of a heading or text; the words on a button, also of a form; a card's heading; of html, the markup as it was given."`
-	Level   int         `json:"level,omitzero" minimum:"1" maximum:"6" doc:"Of a heading, also of a card."`
-	Items   []string    `json:"items,omitzero" doc:"Of a list; a card's paragraphs; the labels of a form's fields."`
-	Link    string      `json:"link,omitzero" doc:"Of a button: where it leads."`
-	Picture string      `json:"picture,omitzero" doc:"Of a picture, and of a card that has one: the id of one of the project's pictures."`
-	Sources []Source    `json:"sources,omitzero" doc:"Of a picture: others shown in its place from a breakpoint on."`
+	Fit     bool        `json:"fit,omitzero" doc:"A picture scales with its column."`
+	Text    string      `json:"text,omitzero" doc:"The words of a heading, a text or a button (a form's too), a card's heading, or the markup of html as it was given."`
+	Level   int         `json:"level,omitzero" minimum:"1" maximum:"6" doc:"The level of a heading or of a card's heading."`
+	Items   []string    `json:"items,omitzero" doc:"The items of a list, the paragraphs of a card, or the labels of a form's fields."`
+	Link    string      `json:"link,omitzero" doc:"The address a button leads to."`
+	Picture string      `json:"picture,omitzero" doc:"The id of the project's picture that a picture or a card shows."`
+	Sources []Source    `json:"sources,omitzero" doc:"Other pictures that are shown in its place from a breakpoint on."`
 	Alt     string      `json:"alt,omitzero" doc:"What a picture shows, in words."`
 	Stand   bool        `json:"stand,omitzero" doc:"It holds the place of content to come, and gives way to it."`
 	Piece   string      `json:"piece,omitzero" doc:"The piece of the project's content sheet it was made of."`

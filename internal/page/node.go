@@ -32,14 +32,14 @@ type Node struct {
 	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Kind     Kind      `json:"kind" enum:"section,container,row,column,block"`
 	Name     string    `json:"name" minLength:"1" maxLength:"120"`
-	Element  string    `json:"element,omitzero" doc:"Of all but blocks; when absent, section of a section and div of the others."`
+	Element  string    `json:"element,omitzero" doc:"The element, which blocks have none of; when absent, section for a section and div for the others."`
 	Anchor   string    `json:"anchor,omitzero" doc:"Its id attribute in the markup."`
 	Classes  []string  `json:"classes,omitzero" doc:"Classes of one's own, after the kit's."`
 	Selector string    `json:"selector,omitzero" doc:"What mixin-based code selects it by, instead of what is chosen for it."`
 	Note     string    `json:"note,omitzero" doc:"For those who build the page; not in its code."`
-	Frame    Frame     `json:"frame,omitzero" doc:"Of a container, its kind: fixed (when absent), fluid, fluid below and a breakpoint, or capped."`
-	At       []Setting `json:"at,omitzero" doc:"Of a row or column: what is set at which breakpoint, from the narrowest to the widest."`
-	Content  *Content  `json:"content,omitzero" doc:"Of a block."`
+	Frame    Frame     `json:"frame,omitzero" doc:"The kind of a container: fixed (when absent), fluid, fluid below and a breakpoint, or capped."`
+	At       []Setting `json:"at,omitzero" doc:"What is set on a row or column at which breakpoint, from the narrowest to the widest."`
+	Content  *Content  `json:"content,omitzero" doc:"The content of a block."`
 	Children []*Node   `json:"children,omitzero"`
 }
 

@@ -219,7 +219,7 @@ func TestCheckRefuses(t *testing.T) {
 				c.Children = []*Node{{ID: fmt.Sprint("r", i), Kind: Row, Name: "R", Children: []*Node{inner}}}
 				c = inner
 			}
-		}, "at most 64 nodes above one another"},
+		}, "nodes nested at most 64 deep"},
 	} {
 		column := &Node{ID: "column", Kind: Column, Name: "Column",
 			Children: []*Node{{ID: "block", Kind: Block, Name: "Text", Content: text()}}}

@@ -92,7 +92,7 @@ func TestRecipesAreChecked(t *testing.T) {
 		"none": {nil, ""},
 		"two":  {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "B", Text: "whatever"}}, ""},
 		"out of order": {[]project.Recipe{{Name: "B", Text: "4 8"}, {Name: "A", Text: "4 8"}},
-			"recipes[1].name: found \"A\", want names once each, in order"},
+			"recipes[1].name: found \"A\", want each name once, in order"},
 		"twice": {[]project.Recipe{{Name: "A", Text: "4 8"}, {Name: "A", Text: "6 6"}}, "recipes[1].name"},
 		"no name": {[]project.Recipe{{Name: " ", Text: "4 8"}},
 			"recipes[0].name: found \" \", want a name of 1 to 120 bytes"},

@@ -26,7 +26,7 @@ func eachRow(seed uint64, visit func(r *row)) {
 }
 
 // What is said gives what was worked out at every breakpoint, and with any one thing
-// less said it does not, as far as that does not hang on content.
+// less said it does not, as far as that does not depend on content.
 func TestNothingMoreIsSaidThanMust(t *testing.T) {
 	tried := 0
 	eachRow(21, func(r *row) {

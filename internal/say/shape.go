@@ -14,7 +14,7 @@ import (
 var roomy = kit.Measure{Px: layout.Roomy, Per: 1}
 
 // A shape is how a row lays out: its lines, and the boxes of its cells, as far as they do
-// not hang on content.
+// not depend on content.
 type shape struct {
 	runs  []layout.Run
 	boxes []box // by the cells' order

@@ -79,7 +79,7 @@ type Answer struct {
 	Whole *bench.Bench `json:"whole,omitempty"`
 	Delta *bench.Delta `json:"delta,omitempty"`
 
-	Refused *Problem `json:"refused,omitempty" doc:"Of a preview: why the edit would be refused."`
+	Refused *Problem `json:"refused,omitempty" doc:"Why a previewed edit would be refused."`
 }
 
 // A DrawnRecipe is the row a recipe makes, or what is wrong with the recipe.

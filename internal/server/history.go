@@ -17,7 +17,7 @@ type Moment struct {
 	Revision int    `json:"revision"`
 	Kind     string `json:"kind" enum:",edit,undo,redo" doc:"Empty of the first, with which the project came."`
 	Summary  string `json:"summary" doc:"What was done, undone or done again."`
-	Name     string `json:"name" doc:"Of a named point; empty of others."`
+	Name     string `json:"name" doc:"The name of a named point; empty for others."`
 }
 
 // mostMoments is how much of a history is told at once.

@@ -19,8 +19,8 @@ type Problem struct {
 	Status   int     `json:"status"`
 	Detail   string  `json:"detail" doc:"What is wrong, for a person."`
 	Errors   []Wrong `json:"errors,omitempty" doc:"The wrong fields, one by one."`
-	Revision int     `json:"revision,omitempty" doc:"Of a 409: the project's current revision."`
-	Done     bool    `json:"done,omitempty" doc:"Of a 409: the change was made already, when it was sent before."`
+	Revision int     `json:"revision,omitempty" doc:"With status 409: the project's current revision."`
+	Done     bool    `json:"done,omitempty" doc:"With status 409: the change was made already, when it was sent before."`
 }
 
 // A Wrong is one wrong field.
@@ -70,7 +70,7 @@ func (v *Server) problem(ctx context.Context, err error) error {
 	case err == nil:
 		return nil
 	case ctx.Err() != nil:
-		return newProblem(statusGone, "nobody waits for the answer any more")
+		return newProblem(statusGone, "the client has gone")
 	case errors.As(err, &stale):
 		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(),
 			Revision: stale.Current}

@@ -96,7 +96,7 @@ func TestBadInput(t *testing.T) {
 		"damaged project": {"POST", "/api/projects", damaged, nil, 422,
 			`pages[0].body[0].children[3].children[1].at[1].skip`},
 		"same project":    {"POST", "/api/projects", string(demo.File()), nil, 422, `an id that no project here has yet`},
-		"nothing to undo": {"POST", front + "/undo", `{"revision":1}`, nil, 422, `there is none`},
+		"nothing to undo": {"POST", front + "/undo", `{"revision":1}`, nil, 422, `there are none`},
 		"unknown project": {"GET", "/api/projects/lost/pages/front-page", "", nil, 404, `no such project`},
 		"unknown page":    {"GET", "/api/projects/gullwing-point/pages/lost", "", nil, 404, `the project has Front page`},
 		"odd lane":        {"GET", front + "?lane=wide:NaN", "", nil, 422, `a breakpoint and a width in px`},

@@ -31,8 +31,8 @@ func (v *Server) takeAwayRoutes() {
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Form     string `path:"form" enum:"whole,used,scss,less,plain,tsx"`
-		Nested   bool   `query:"nested" doc:"Of mixin-based code: rules in those of what is around them."`
-		Gathered bool   `query:"gathered" doc:"Of mixin-based code: what holds from a breakpoint on stands together."`
+		Nested   bool   `query:"nested" doc:"Mixin-based code has rules nested like the page."`
+		Gathered bool   `query:"gathered" doc:"Mixin-based code has one block for each breakpoint."`
 		Network  bool   `query:"network" doc:"The head links the stylesheet from the stand-in for a delivery network, with what it must be."`
 	}) (*struct{ Body PageCode }, error) {
 		state, pg, _, err := v.find(ctx, in.Project, in.Page)

@@ -118,7 +118,7 @@ type entry struct {
 	operation, inverse []byte
 }
 
-// next finds the edit the step would take; nil when there is none.
+// next finds the edit the step would take; nil when there are none.
 func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 	var e entry
 	err := tx.QueryRowContext(ctx,
@@ -143,7 +143,7 @@ func (s *Store) step(
 			return err
 		}
 		if e == nil {
-			return fault.New("", nil, "an edit to %s: there is none", t.kind)
+			return fault.New("", nil, "an edit to %s; there are none", t.kind)
 		}
 		o, err := s.readOperation(ctx, tx, id, t.operation(e))
 		if err != nil {

@@ -29,7 +29,7 @@ func (s *Selectors) Of(id string) string { return s.of[id] }
 // NewSelectors chooses, for every node that stands around others: its own selector;
 // else its id attribute; else a class of its own that no other node has; else, of a
 // column, its element where no other column of its row is one; else a class from
-// its name. A choice hangs on a node's own name, classes and siblings alone, and on
+// its name. A choice depends on a node's own name, classes and siblings alone, and on
 // others only where they are called the same.
 func NewSelectors(p *page.Page) *Selectors {
 	s := &Selectors{of: map[string]string{}, class: map[string]string{}}
@@ -39,7 +39,7 @@ func NewSelectors(p *page.Page) *Selectors {
 		if n.Kind == page.Block {
 			if n.Content != nil && n.Content.Type == page.HTML {
 				for _, name := range namesIn(n.Content.Text) {
-					own[name] += 2 // whatever else is called so, it is not the only one
+					own[name] += 2 // even if nothing else has this name, it is not the only one
 				}
 			}
 			return

@@ -246,7 +246,7 @@ func (m *Mixed) call(c say.Saying, units int) call {
 	return call{name, nil}
 }
 
-// divides reports whether anything hangs on how many units a row divides into, but for
+// divides reports whether anything depends on how many units a row divides into, but for
 // what its columns say themselves.
 func (m *Mixed) divides() bool {
 	return len(m.styler.Declarations(say.Saying{On: page.Row, Field: page.Divides, Value: page.Of(1)})) > 0

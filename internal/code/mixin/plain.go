@@ -135,7 +135,7 @@ type expansion struct {
 	inner []sheet.Nested
 }
 
-// expanded is what a mixin says when it is called so.
+// expanded is what a mixin gives with these arguments.
 func (m *Mixed) expanded(x mixin, c call) expansion {
 	if len(x.params) == 0 {
 		return expansion{x.body, x.inner}

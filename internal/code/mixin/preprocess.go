@@ -22,7 +22,7 @@ func (m *Mixed) pageFile() string { return PageFile(m.page) }
 // PageFile is the name of a page's own file without its ending.
 func PageFile(p *page.Page) string {
 	name := strings.TrimSuffix(p.File, ".html")
-	if name == "kit" || name == "settings" || name == "page" { // other files are called so
+	if name == "kit" || name == "settings" || name == "page" { // other files have these names
 		return name + "-page"
 	}
 	return name

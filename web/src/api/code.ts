@@ -15,7 +15,7 @@ export const forms: readonly (readonly [Form, string])[] = [
 ];
 
 /** How code is written: with the ends of rows labelled; of mixin-based code, with
- *  rules in one another, and what holds from a breakpoint on together. */
+ *  nested rules, and one block for each breakpoint. */
 export interface How {
   ends: boolean;
   nested?: boolean;

@@ -173,7 +173,7 @@ async function carry(
 function plain(error: Refusal): string {
   const [wrong] = error.problem.errors ?? [];
   if (!wrong || error.problem.title !== "Refused") return error.problem.detail;
-  return wrong.found ? `${wrong.found} is not possible here: ${wrong.want}.` : `Wanted: ${wrong.want}.`;
+  return wrong.found ? `${wrong.found} is not possible here: ${wrong.want}.` : `Expected ${wrong.want}.`;
 }
 
 async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Bench> {

@@ -50,7 +50,7 @@ export function BenchScreen() {
     return (
       <div className="grid h-full grid-rows-[48px_1fr]" aria-busy="true">
         <div className="bg-bar" />
-        <p className="p-6 text-ink-2">Laying the page out…</p>
+        <p className="p-6 text-ink-2">Loading the page…</p>
       </div>
     );
   }

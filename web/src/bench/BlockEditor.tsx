@@ -84,19 +84,13 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
           />
         )}
         {content.type === "button" && (
-          <Field
-            label="Leads to"
-            mono
-            hint="nowhere yet"
-            value={content.link ?? ""}
-            onCommit={(link) => set({ link })}
-          />
+          <Field label="Link" mono hint="no link yet" value={content.link ?? ""} onCommit={(link) => set({ link })} />
         )}
         {(content.type === "picture" || content.picture) && (
           <PictureFields bench={bench} place={place} block={block} content={content} onSet={set} onDo={onDo} />
         )}
         <Size
-          label="Comfort"
+          label="Min width"
           hint={`${block.comfort ?? 0}px`}
           value={content.comfort}
           onCommit={(comfort) => set({ comfort })}
@@ -180,7 +174,7 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
               )}
               {i > 0 && shown && (
                 <Small
-                  label={`Carry the picture at ${b.name}`}
+                  label={`Reset the picture at ${b.name}`}
                   onClick={() => onSet({ sources: sources.filter((s) => s.from !== b.name) })}
                 >
                   ×
@@ -198,7 +192,7 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
             onChange={(e) => onSet({ fit: e.target.checked })}
             className="accent-woad"
           />
-          Scaled to its column, by nature {content.width} × {content.height}
+          Scales with its column; natural size {content.width} × {content.height}
         </label>
       )}
     </>

@@ -78,7 +78,7 @@ export default function Carrying({ bench, place, focus, onDo }: Props) {
     useSensor(Mouse, { activationConstraint: { distance: 6 } }),
     useSensor(Finger, { activationConstraint: { delay: 250, tolerance: 8 } }),
   );
-  // Where it would go hangs on what is under the pointer, not on boxes that overlap.
+  // Where it would go depends on what is under the pointer, not on boxes that overlap.
   const follow: CollisionDetection = ({ pointerCoordinates }) => {
     if (pointerCoordinates) pointer.current = pointerCoordinates;
     return [];

@@ -75,7 +75,7 @@ export default function Commands({ onClose }: { onClose: () => void }) {
               <Group heading="Page">
                 {group("page")}
                 {others.map((b) =>
-                  item(`Make ${focus} as ${b.name} is`, () => onDo({ level: { from: b.name, to: focus } })),
+                  item(`Copy settings from ${b.name} to ${focus}`, () => onDo({ level: { from: b.name, to: focus } })),
                 )}
                 {others.map((b) => item(`Focus ${b.name}`, () => view.setFocus(b.name)))}
               </Group>

@@ -19,7 +19,7 @@ interface Props {
 const begun = "kitrows.begun";
 
 /** How many ready rows are offered. */
-const offered = 6;
+const offered = 5;
 
 /** An empty page says what to do first and offers it. Whoever has never made a row is told
  *  the way to the code as well. */

@@ -33,8 +33,8 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
         >
           <Dialog.Title className="text-[16px] font-semibold">Fill smaller widths from {from}</Dialog.Title>
           <Dialog.Description className="mt-1 max-w-2xl text-ink-2">
-            Every column keeps the width its content is comfortable with, every line is full, columns stay beside one
-            another as far as that allows and in their order, with as few settings as can be.
+            No column gets too narrow for its content, every line is full, and columns stay side by side and in order
+            where they fit. As few settings as possible are added.
           </Dialog.Description>
           {error && <p className="mt-3 text-madder-deep">{error.message}</p>}
           {filling && proposals.length === 0 && (
@@ -88,11 +88,11 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
           )}
           {filling && filling.left.length > 0 && (
             <p className="mt-3 text-ink-2">
-              Left as they are:{" "}
+              Not changed:{" "}
               {filling.left.map((l, i) => (
                 <span key={l.row}>
                   {i > 0 && "; "}
-                  <b className="font-semibold text-ink">{l.name}</b>, since {l.reason}
+                  <b className="font-semibold text-ink">{l.name}</b>, because {l.reason}
                 </span>
               ))}
               .
@@ -105,7 +105,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
               </Button>
             )}
             <Dialog.Close asChild>
-              <Button>{proposals.length > 0 ? "Leave the rest" : "Close"}</Button>
+              <Button>{proposals.length > 0 ? "Skip the rest" : "Close"}</Button>
             </Dialog.Close>
           </div>
           <Dialog.Close

@@ -2,13 +2,13 @@ import { useHeld, useLine } from "../api/edits";
 import { wordsOf, type Kept } from "../api/kept";
 import { Button } from "../parts/Button";
 
-/** Edits that are not made, until it is said what is to become of them. */
+/** Edits that are not saved, until it is said what is to become of them. */
 export function Held() {
   const held = useLine((l) => l.held);
   const decide = useHeld();
   const left = held.filter((kept) => !kept.refused);
   return (
-    <div role="status" aria-label="Edits that are not made">
+    <div role="status" aria-label="Edits that are not saved">
       {left.length > 0 && (
         <Line all={left} decide={decide}>
           {left.length === 1
@@ -26,7 +26,7 @@ export function Held() {
         .filter((kept) => kept.refused)
         .map((kept) => (
           <Line key={kept.id} all={[kept]} decide={decide}>
-            An edit that waited could not be made: {wordsOf(kept.deed)}. {kept.refused}
+            A waiting edit could not be made: {wordsOf(kept.deed)}. {kept.refused}
           </Line>
         ))}
     </div>

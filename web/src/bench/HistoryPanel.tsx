@@ -86,7 +86,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
               )}
               {m.revision !== bench.revision && (
                 <Button
-                  aria-label={`Go back to revision ${m.revision}`}
+                  aria-label={`Restore revision ${m.revision}`}
                   onClick={() => void onDo({ to: m.revision, name: m.name })}
                   size="tiny"
                 >
@@ -129,5 +129,5 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
 
 /** What a moment did, in words. */
 function said(m: Moment): string {
-  return m.kind === "" ? "The project as it came" : did[m.kind] + m.summary;
+  return m.kind === "" ? "Project created" : did[m.kind] + m.summary;
 }

@@ -67,7 +67,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
       )}
       <textarea
         aria-label="HTML or Markdown for the content sheet"
-        placeholder="Paste HTML or Markdown. It falls into pieces by heading, list, picture and paragraph."
+        placeholder="Paste HTML or Markdown. It is split into headings, lists, pictures and paragraphs."
         rows={pieces.length > 0 ? 2 : 4}
         value={text}
         onChange={(e) => setText(e.target.value)}

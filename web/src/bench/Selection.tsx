@@ -43,7 +43,7 @@ export function Selection() {
           aria-label={`Element of the ${node.kind}`}
           value={node.item ? "li" : node.element || own}
           disabled={node.item}
-          title={node.item ? "An item of the list it stands in" : undefined}
+          title={node.item ? "List item" : undefined}
           onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
           className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
         >

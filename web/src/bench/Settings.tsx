@@ -213,12 +213,7 @@ function Line(p: { label: string; here: boolean; onClear: () => void; children: 
       <span className={p.here ? "font-semibold" : "text-ink-2"}>{p.label}</span>
       {p.children}
       {p.here ? (
-        <Button
-          aria-label={`Clear ${p.label}: carry it`}
-          onClick={p.onClear}
-          size="tiny"
-          className="justify-self-end font-mono"
-        >
+        <Button aria-label={`Reset ${p.label}`} onClick={p.onClear} size="tiny" className="justify-self-end font-mono">
           here ×
         </Button>
       ) : (

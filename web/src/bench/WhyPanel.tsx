@@ -23,7 +23,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
   return (
     <section aria-label="Why" className="px-3.5 pb-3">
       <h2 className="sr-only">
-        Why {node.name} is so at {at}
+        Why {node.name} at {at}
       </h2>
       {why.chain.length > 0 && (
         <table className="w-full table-fixed text-left text-[12px]">
@@ -35,7 +35,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
           <thead className="sr-only">
             <tr>
               <th>Breakpoint</th>
-              <th>Says</th>
+              <th>Setting</th>
               <th>Classes</th>
             </tr>
           </thead>

@@ -241,8 +241,8 @@ export const actions: readonly Action[] = [
   {
     id: "alike",
     keys: "L",
-    label: "Make its siblings alike",
-    help: "Make its siblings, or the selected nodes, alike",
+    label: "Give its siblings the same settings",
+    help: "Give its siblings, or the selected nodes, the same settings",
     group: "node",
     words: "same copy settings",
     when: (c) => holdsColumns(c) && likes(c).length > 0,
@@ -263,7 +263,7 @@ export const actions: readonly Action[] = [
   {
     id: "element",
     keys: "T",
-    label: "Set its element",
+    label: "Change its element",
     group: "sheet",
     words: "tag",
     when: (c) => !c.node?.item,
@@ -369,13 +369,13 @@ export const actions: readonly Action[] = [
   },
   {
     id: "ghosts",
-    label: () => (useView.getState().ghosts ? "Do not mark hidden columns" : "Mark hidden columns"),
+    label: () => (useView.getState().ghosts ? "Stop marking hidden columns" : "Mark hidden columns"),
     group: "page",
     do: () => useView.getState().setGhosts(!useView.getState().ghosts),
   },
   {
     id: "take",
-    label: "Take the code away",
+    label: "Take away the code",
     words: "export download copy markup html css stylesheet mixins",
     group: "page",
     do: (c) => c.navigate(`${here(c)}/take`),
@@ -427,7 +427,7 @@ function isPressed(keys: string, e: Pressed): boolean {
     const held = (modifier: string) => parts.includes(modifier);
     if (held("Ctrl") !== (e.ctrlKey || e.metaKey) || held("Alt") !== e.altKey) return false;
     if (/^[A-Z]$/.test(name)) return e.key.toUpperCase() === name && held("Shift") === (e.shiftKey || e.key === name);
-    if (name.length === 1 && !arrows[name]) return e.key === name; // which key it is hangs on the keyboard
+    if (name.length === 1 && !arrows[name]) return e.key === name; // which key it is depends on the keyboard
     return e.key === (arrows[name] ?? name) && held("Shift") === e.shiftKey;
   });
 }

@@ -34,7 +34,7 @@ interface View {
   /** Whether lanes mark hidden columns. */
   ghosts: boolean;
   panel: Panel;
-  /** Of the content panel: the content sheet, not what is in the column. */
+  /** The content panel shows the content sheet, not what is in the column. */
   pouring: boolean;
   /** The block that is edited in place, in the lane in focus. */
   editing: string | null;

@@ -25,7 +25,7 @@ export default function CompareScreen() {
 
   const error = compared.error ?? bench.error;
   if (error) return <Sorry why={error.message} again={() => void compared.refetch()} />;
-  if (!bench.data || !compared.data) return <p className="p-6 text-ink-2">Laying both out…</p>;
+  if (!bench.data || !compared.data) return <p className="p-6 text-ink-2">Loading both revisions…</p>;
   const breakpoints = bench.data.breakpoints;
   const at = chosen ?? breakpoints[Math.floor(breakpoints.length / 2)]!.name;
   const shifts = compared.data.shifts.filter((s) => s.breakpoint === at);

@@ -5,9 +5,9 @@ interface Props extends ComponentPropsWithRef<"button"> {
   /** The one main action, or one among others; one on the bar, one that reads as a link,
    *  or one that looks as what stands in it. */
   look?: "main" | "plain" | "bar" | "link" | "bare";
-  /** Of one that holds a picture alone: icon, or dot for a small one. */
+  /** Its size: icon for one that holds a picture alone, dot for a small one of those. */
   size?: "normal" | "small" | "tiny" | "icon" | "dot";
-  /** It is drawn as what stands in it: a link, say. */
+  /** It is drawn as its child, such as a link. */
   asChild?: boolean;
 }
 

@@ -8,7 +8,7 @@ export function Sorry({ why, again }: { why: string; again?: () => void }) {
     <main className="grid h-full place-items-center p-6">
       <div className="max-w-md rounded-md border border-line bg-sheet p-6">
         <Mark />
-        <h1 className="mt-3 text-[17px] font-semibold">This cannot be shown</h1>
+        <h1 className="mt-3 text-[17px] font-semibold">This could not be loaded</h1>
         <p role="alert" className="mt-1 text-ink-2">
           {why}
         </p>

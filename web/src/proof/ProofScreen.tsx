@@ -26,7 +26,7 @@ export default function ProofScreen() {
   }, [bench]);
 
   if (query.error && !bench) return <Sorry why={query.error.message} again={() => void query.refetch()} />;
-  if (!bench) return <p className="p-6 text-ink-2">Printing the proof…</p>;
+  if (!bench) return <p className="p-6 text-ink-2">Loading the proof…</p>;
 
   const first = bench.breakpoints[0]!;
   const last = bench.breakpoints.at(-1)!;

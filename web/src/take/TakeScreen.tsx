@@ -185,7 +185,7 @@ export default function TakeScreen() {
                 {(["raw", "gzip", "brotli"] as const).map((how) => (
                   <tr key={how}>
                     <th scope="row" className="text-left text-ink-2">
-                      {how === "raw" ? "as it is" : how}
+                      {how === "raw" ? "uncompressed" : how}
                     </th>
                     <td>{how === "raw" ? row.rules : ""}</td>
                     <td>{row.markup[how].toLocaleString("en")}</td>
@@ -201,7 +201,7 @@ export default function TakeScreen() {
               {costs.error ? costs.error.message : "Compressing every form…"}
             </p>
           )}
-          <p className="mt-2 text-ink-2">Components are counted as what they render to.</p>
+          <p className="mt-2 text-ink-2">Components: the HTML that they render.</p>
         </aside>
       </main>
     </Screen>
