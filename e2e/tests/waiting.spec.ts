@@ -76,7 +76,7 @@ test("an edit that is refused after it waited is held", async ({ page, app, cont
   await expect(other.getByText("Saved · rev 2")).toBeVisible();
   await page.unroute(edits);
   const held = page.getByRole("status", { name: "Edits that are not saved" });
-  await expect(held).toContainText("A waiting edit could not be made: “6” in a cell.");
+  await expect(held).toContainText("A waiting edit could not be made: “6” in a cell at wide.");
   await other.keyboard.press("Control+z");
   await expect(cell(page, "log", "wide")).toBeVisible();
   await held.getByRole("button", { name: "Try again" }).click();

@@ -80,7 +80,7 @@ func TestWhereThingsGo(t *testing.T) {
 		}
 	}
 	for want, o := range map[string]Operation{
-		"a block cannot be wrapped":            {Wrap: &Wrap{"address-text"}},
+		"a block cannot be wrapped":       {Wrap: &Wrap{"address-text"}},
 		"a section: only a section holds": {AddContainer: &AddContainer{Near: "log", Inside: true}},
 		"another before or after it":      {Hop: &Hop{"foot", 1}},
 		"a node outside the one that is":  {Move: &Move{"body", "log", 0}},

@@ -172,13 +172,24 @@ func (s *Store) Load(ctx context.Context, id string) (state *State, err error) {
 	return state, err
 }
 
-// File gives a project's file, as this version writes it.
+// File gives a project's file, as this version writes it. One that cannot be read is given as
+// it was written.
 func (s *Store) File(ctx context.Context, id string) (file []byte, err error) {
 	err = s.see(ctx, func(tx *sql.Tx) error {
-		state, err := s.load(ctx, tx, id)
-		if err == nil {
-			file, err = state.Project.Encode()
+		var document []byte
+		err := tx.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ? AND removed = 0`, id).Scan(&document)
+		if errors.Is(err, sql.ErrNoRows) {
+			return ErrNotFound
 		}
+		if err != nil {
+			return err
+		}
+		find := filesIn(ctx, tx)
+		if p, err := readProject(document, find); err == nil {
+			file, err = p.Encode()
+			return err
+		}
+		file, err = asWritten(document, find)
 		return err
 	})
 	return file, err

@@ -494,19 +494,30 @@ func TestBackAndForth(t *testing.T) {
 // A project that cannot be read stays on the shelf beside the others, with the reason.
 func TestUnreadableProjects(t *testing.T) {
 	ctx, s := t.Context(), stocked(t, t.TempDir())
-	for id, document := range map[string]string{"torn": `{"format":"kit`, "later": `{"format":"kitrows","version":99}`} {
+	pic := project.NewFile([]byte("<svg/>"))
+	if _, err := s.db.Exec(`INSERT INTO files VALUES (?, ?)`, pic.Digest(), pic.Bytes()); err != nil {
+		t.Fatal(err)
+	}
+	named := `{"format":"kitrows","version":99,"pictures":[{"data":"sha256:` + pic.Digest() + `"}]}`
+	for id, document := range map[string]string{"named": named, "torn": `{"format":"kit`, "later": `{"format":"kitrows","version":99}`} {
 		_, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 3, ?)`, id, []byte(document))
 		if err != nil {
 			t.Fatal(err)
 		}
 	}
 	all, err := s.List(ctx)
-	if err != nil || len(all) != 3 {
+	if err != nil || len(all) != 4 {
 		t.Fatalf("%d projects, %v", len(all), err)
+	}
+	if file, err := s.File(ctx, "named"); err != nil || !strings.Contains(string(file), `"data": "PHN2Zy8+"`) {
+		t.Errorf("its picture is not in %s: %v", file, err)
 	}
 	for _, state := range all {
 		if (state.ID == "gullwing-point") != (state.Unreadable == nil) || state.Unreadable == nil && state.Project == nil {
 			t.Errorf("%s: %v, %v", state.ID, state.Project, state.Unreadable)
+		}
+		if file, err := s.File(ctx, state.ID); err != nil || len(file) == 0 {
+			t.Errorf("%s cannot be had as a file: %v", state.ID, err)
 		}
 		if state.ID == "later" && !strings.Contains(state.Unreadable.Error(), "version") {
 			t.Errorf("a later version: %v", state.Unreadable)

@@ -8,6 +8,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"regexp"
 	"strings"
 
 	"github.com/go-json-experiment/json"
@@ -167,6 +168,23 @@ func readProject(document []byte, find findFile) (*project.Project, error) {
 		return nil, err
 	}
 	return project.Reread(b, json.WithUnmarshalers(find.unmarshaler()))
+}
+
+// named matches a reference to a file, where a document names one.
+var named = regexp.MustCompile(`"data":\s*"` + digestMark + `([0-9a-f]{64})"`)
+
+// asWritten is a document with the files in it, whatever else it holds.
+func asWritten(document []byte, find findFile) ([]byte, error) {
+	b, err := unpacked(document)
+	if err != nil {
+		return document, nil // it is all there is
+	}
+	return named.ReplaceAllFunc(b, func(reference []byte) []byte {
+		f, missing := find(string(named.FindSubmatch(reference)[1]))
+		err = errors.Join(err, missing)
+		text, _ := f.MarshalText()
+		return append(append([]byte(`"data": "`), text...), '"')
+	}), err
 }
 
 // readOperation reads an operation of a project's journal.

@@ -173,6 +173,7 @@ async function carry(
 function plain(error: Refusal): string {
   const [wrong] = error.problem.errors ?? [];
   if (!wrong || error.problem.title !== "Refused") return error.problem.detail;
+  if (wrong.want.startsWith("the id of a")) return "Its row or column is not on this page any more.";
   return wrong.found ? `${wrong.found} is not possible here: ${wrong.want}.` : `Expected ${wrong.want}.`;
 }
 

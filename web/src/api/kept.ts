@@ -80,8 +80,10 @@ export function onDropped(call: (id: string) => void): () => void {
 export function wordsOf(deed: Deed): string {
   if (typeof deed === "string") return deed === "undo" ? "Undo" : "Redo";
   if ("to" in deed) return `Back to ${deed.name || `revision ${deed.to}`}`;
-  if (deed.type)
-    return `“${deed.type.text}” in ${deed.type.cells.length === 1 ? "a cell" : `${deed.type.cells.length} cells`}`;
+  if (deed.type) {
+    const [first, ...others] = deed.type.cells;
+    return `“${deed.type.text}” in ${others.length ? `${others.length + 1} cells` : "a cell"} at ${first!.breakpoint}`;
+  }
   const name = Object.keys(deed).find((key) => key !== "page") ?? "edit";
   const words = name.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
   return words[0]!.toUpperCase() + words.slice(1);
