@@ -272,3 +272,32 @@ func send(url string, revision int) (made int, ok bool) {
 	}
 	return answer.Whole.Revision, true
 }
+
+// A kit's numbers and code without a server; which kit it is must be said where there are several.
+func TestKitCommand(t *testing.T) {
+	const file = "../../demo/gullwing-point.kitrows.json"
+	for _, c := range []struct {
+		args []string
+		want string
+	}{
+		{[]string{"facts", file, "--kit", "plain-twelve"}, "Column         8.67 to 34.42   21          45           72\n"},
+		{[]string{"facts", file, "--kit", "plain-twelve", "--as", "csv", "--width", "1000"}, "units,px\n1,45\n2,118\n"},
+		{[]string{"facts", file, "--kit", "five-uneven", "--as", "markdown", "--width", "1000"}, "| 5 | 884 |  |  |  |  |\n"},
+		{[]string{"facts", file, "--kit", "fifth-gap", "--as", "json"}, `"breakpoint": "full"`},
+		{[]string{"facts", file, "--kit", "fifth-gap", "--as", "xml"}, "text, csv, markdown or json"},
+		{[]string{"facts", file, "--kit", "fifth-gap", "--width", "0.5"}, "a viewport width of 1 to"},
+		{[]string{"css", file, "--kit", "plain-twelve"}, ".kr-take-12-full {"},
+		{[]string{"scss", file, "--kit", "fifth-gap"}, "// _kit.scss"},
+		{[]string{"less", file, "--kit", "five-uneven"}, "// kit.less"},
+		{[]string{"check", file, "--kit", "five-uneven"}, "Five Uneven is fine: 1 2 3 2 1 columns"},
+		{[]string{"check", file}, `--kit: found "", want one of plain-twelve, fifth-gap, five-uneven`},
+	} {
+		out, err := run(t, "", append([]string{"kit"}, c.args...)...)
+		if err != nil {
+			out = err.Error()
+		}
+		if !strings.Contains(out, c.want) {
+			t.Errorf("%v: got %s, want %s", c.args, out, c.want)
+		}
+	}
+}

@@ -1,0 +1,123 @@
+package main
+
+import (
+	"fmt"
+	"strings"
+
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
+	"github.com/spf13/cobra"
+
+	"kitrows/internal/code"
+	"kitrows/internal/code/mixin"
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+func kitCommand() *cobra.Command {
+	c := &cobra.Command{
+		Use:   "kit",
+		Short: "A kit's numbers and code, from a project file",
+	}
+	for _, what := range []struct {
+		name, short string
+		write       func(k *kit.Kit) (string, error)
+	}{
+		{"css", "Print the kit's whole stylesheet", func(k *kit.Kit) (string, error) { return sheet.Whole(k, nil).String(), nil }},
+		{"scss", "Print the kit's settings and mixins in SCSS", func(k *kit.Kit) (string, error) {
+			return joined(mixins(k).SCSS()), nil
+		}},
+		{"less", "Print the kit's settings and mixins in Less", func(k *kit.Kit) (string, error) {
+			return joined(mixins(k).Less()), nil
+		}},
+		{"check", "Say whether the kit can be planned and coded with", func(k *kit.Kit) (string, error) {
+			return fmt.Sprintf("%s is fine: %s columns, %d breakpoints, %s\n", k.Name, k.Columns, len(k.Breakpoints), k.Technique), nil
+		}},
+	} {
+		c.AddCommand(kitOf(&cobra.Command{Use: what.name + " FILE [--kit ID]", Short: what.short}, what.write))
+	}
+	c.AddCommand(kitFactsCommand())
+	return c
+}
+
+func kitFactsCommand() *cobra.Command {
+	var width float64
+	var as string
+	c := kitOf(&cobra.Command{
+		Use:   "facts FILE [--kit ID] [--width PX] [--as text|csv|markdown|json]",
+		Short: "Print the kit's numbers at every breakpoint, or with --width what 1 to N units measure there",
+	}, func(k *kit.Kit) (string, error) {
+		if width != 0 && !(width >= 1 && width <= layout.MaxViewport) {
+			return "", fault.New("--width", width, "a viewport width of 1 to %d px", layout.MaxViewport)
+		}
+		table, data := k.FactsTable(), any(k.Facts())
+		if width > 0 {
+			table, data = k.WidthsTable(width), k.Widths(width)
+		}
+		switch as {
+		case "text":
+			return table.String(), nil
+		case "csv":
+			return table.CSV(), nil
+		case "markdown":
+			return table.Markdown(), nil
+		case "json":
+			b, err := json.Marshal(data, jsontext.WithIndent("  "))
+			return string(b) + "\n", err
+		}
+		return "", fault.New("--as", as, "text, csv, markdown or json")
+	})
+	c.Flags().Float64Var(&width, "width", 0, "the viewport's width in CSS px")
+	c.Flags().StringVar(&as, "as", "text", "text, csv, markdown or json")
+	return c
+}
+
+// mixins is the mixin-based code of an empty page on the kit, with all that the kit has.
+func mixins(k *kit.Kit) *mixin.Mixed {
+	pg := &page.Page{ID: "page", Name: k.Name, File: "index.html", Language: "en", Kit: k.ID}
+	p := &project.Project{Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	return mixin.New(layout.Of(k, pg), p, code.Options{Whole: true})
+}
+
+// joined writes the settings and the mixins one after the other, each under its file's name.
+func joined(files []code.File) (text string) {
+	for _, f := range files[:2] {
+		text += "// " + f.Name + "\n\n" + f.Text + "\n"
+	}
+	return text
+}
+
+// kitOf makes a command that prints something of a kit of a project file.
+func kitOf(c *cobra.Command, write func(*kit.Kit) (string, error)) *cobra.Command {
+	var id string
+	c.Args = cobra.ExactArgs(1)
+	c.RunE = func(c *cobra.Command, args []string) error {
+		p, err := readProject(c, args[0])
+		if err != nil {
+			return err
+		}
+		k := p.Kit(id)
+		if id == "" && len(p.Kits) == 1 {
+			k = p.Kits[0]
+		}
+		if k == nil {
+			var ids []string
+			for _, k := range p.Kits {
+				ids = append(ids, k.ID)
+			}
+			return fault.New("--kit", id, "one of %s", strings.Join(ids, ", "))
+		}
+		text, err := write(k)
+		if err != nil {
+			return err
+		}
+		_, err = fmt.Fprint(c.OutOrStdout(), text)
+		return err
+	}
+	c.Flags().StringVar(&id, "kit", "", "the kit's id; needed when there are several")
+	return c
+}
