@@ -22,6 +22,8 @@ type Change struct {
 	Inverse Operation // applied to Project it gives the project as it was
 	Summary string    // what was done, in a few words
 	Select  string    // the node to select after it, if any
+
+	Notes []PageNote // what could not follow a change of the kit exactly
 }
 
 // Apply makes the change. A refused operation gives an error that holds a
@@ -44,6 +46,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.Put != nil {
 		return put(p, pg, o.Put)
 	}
+	if o.ChangeKit != nil {
+		return changeKit(p, pg, o.ChangeKit)
+	}
 	e := &editor{project: p, kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
@@ -58,7 +63,7 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 		}
 	}
 	e.inverse.Page = pg.ID
-	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected}, nil
+	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected, e.notes}, nil
 }
 
 // action is an operation on one page, and on what the project keeps besides pages.
@@ -167,7 +172,8 @@ func put(p *project.Project, pg *page.Page, o *Put) (*Change, error) {
 	if c.Page(shown) == nil {
 		shown = c.Pages[0].ID
 	}
-	return &Change{&c, shown, Operation{Page: shown, Put: &Put{p, o.Summary}}, o.Summary, ""}, nil
+	return &Change{Project: &c, Page: shown, Inverse: Operation{Page: shown, Put: &Put{p, o.Summary}},
+		Summary: o.Summary}, nil
 }
 
 func (r *Rename) apply(e *editor) error {
@@ -245,6 +251,7 @@ type editor struct {
 	inverse  Operation
 	summary  string
 	selected string
+	notes    []PageNote
 	laidOut  *layout.Layout
 	parents  map[string]*page.Node // of what is settable
 }

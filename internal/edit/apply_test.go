@@ -68,7 +68,7 @@ func TestInverseUndoes(t *testing.T) {
 		"describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe",
 		"addPage", "dropPage",
 		"addSection", "hop", "addBlock", "content", "addPicture", "dropPicture", "pour", "sheet", "place", "fill",
-		"together", "put"} {
+		"together", "put", "changeKit", "useKit", "addKit", "dropKit"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -101,7 +101,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(30) {
+	switch r.IntN(34) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -131,7 +131,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		if r.IntN(2) == 0 {
 			set = set.With(page.Spread, page.Even)
 		}
-		o.Adjust = &Adjust{Cells: []Cell{{id(), bp()}, {id(), bp()}}, Set: set,
+		o.Adjust = &Adjust{Cells: []Cell{{id(), bp()}, {id(), bp()}}[r.IntN(2):], Set: set,
 			Clear: [][]string{nil, {"width"}, {"width", "skip"}, {"colour"}}[r.IntN(4)]}
 	case 11:
 		frames := []page.Frame{page.FluidFrame, page.FixedFrame, page.CappedFrame, page.FluidBelow("b1")}
@@ -140,7 +140,9 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.Recast = &Recast{Row: id(), Recipe: recipes[r.IntN(len(recipes))], Breakpoint: bp()}
 	case 13:
 		names := []string{"Mine", "Yours", ""}
-		if r.IntN(3) == 0 {
+		if len(p.Recipes) > 0 && r.IntN(2) == 0 {
+			o.DropRecipe = &DropRecipe{p.Recipes[0].Name}
+		} else if r.IntN(3) == 0 {
 			o.DropRecipe = &DropRecipe{names[r.IntN(3)]}
 		} else {
 			o.KeepRecipe = &KeepRecipe{Name: names[r.IntN(3)], Row: []string{"", id()}[r.IntN(2)],
@@ -202,6 +204,25 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		other := *p
 		other.ID, other.Name, other.Recipes = "another", "Put", nil
 		o.Put = &Put{Project: &other, Summary: "Back"}
+	case 30:
+		other := sample.Kit(r)
+		other.ID = k.ID
+		o.ChangeKit = &ChangeKit{Kit: other}
+		for i := range other.Breakpoints {
+			was := ""
+			if i < len(k.Breakpoints) {
+				was = k.Breakpoints[i].Name
+			}
+			o.ChangeKit.Were = append(o.ChangeKit.Were, was)
+		}
+	case 31:
+		o.UseKit = &UseKit{Kit: p.Kits[r.IntN(len(p.Kits))].ID}
+	case 32:
+		other := sample.Kit(r)
+		other.ID = fmt.Sprint("kit-", r.IntN(5))
+		o.AddKit = &AddKit{Kit: other}
+	case 33:
+		o.DropKit = &DropKit{p.Kits[r.IntN(len(p.Kits))].ID}
 	}
 	return o
 }

@@ -3,6 +3,7 @@
 package edit
 
 import (
+	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -52,6 +53,10 @@ type Operation struct {
 	KeepRecipe   *KeepRecipe   `json:"keepRecipe,omitzero"`
 	DropRecipe   *DropRecipe   `json:"dropRecipe,omitzero"`
 	DropPage     *DropPage     `json:"dropPage,omitzero"`
+	ChangeKit    *ChangeKit    `json:"changeKit,omitzero"`
+	UseKit       *UseKit       `json:"useKit,omitzero"`
+	AddKit       *AddKit       `json:"addKit,omitzero"`
+	DropKit      *DropKit      `json:"dropKit,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.
@@ -337,3 +342,27 @@ type Rename struct {
 
 // DropPage removes the page.
 type DropPage struct{}
+
+// ChangeKit puts a kit in the place of the project's kit of its id. Pages that use it follow:
+// settings by the breakpoint's name and in the proportion of the columns.
+type ChangeKit struct {
+	Kit  *kit.Kit `json:"kit"`
+	Were []string `json:"were,omitzero" maxItems:"8" doc:"What each of its breakpoints was called before, empty for a new one; as they are called when absent."`
+}
+
+// UseKit moves the page to another of the project's kits.
+type UseKit struct {
+	Kit  string       `json:"kit"`
+	Back []*page.Node `json:"back,omitzero" doc:"What is then on the page, in place of what carrying over makes."`
+}
+
+// AddKit adds a kit to the project: at Index, else as the last.
+type AddKit struct {
+	Kit   *kit.Kit `json:"kit"`
+	Index *int     `json:"index,omitzero" minimum:"0"`
+}
+
+// DropKit takes away a kit that no page uses.
+type DropKit struct {
+	Kit string `json:"kit"`
+}

@@ -194,7 +194,7 @@ func (w *scribe) enter(
 	ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, kind string, target *int, deed string,
 	o edit.Operation,
 ) error {
-	if o.Put != nil {
+	if o.Put != nil || change.Inverse.Put != nil {
 		if err := w.keepWhole(ctx, tx, state); err != nil {
 			return err
 		}
