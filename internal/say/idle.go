@@ -57,7 +57,7 @@ func (r *row) suspect(c *course, i int) bool {
 	}
 	switch c.field {
 	case page.PerLine:
-		return !r.counted
+		return !r.counted || v.Int() == 1 // full columns stand one a line by themselves
 	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail:
 		return true
 	case page.Nudge: // back over the start of an uneven row

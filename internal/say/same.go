@@ -127,7 +127,7 @@ func parts(c layout.Cell) bool { return math.Abs(c.Wants()-math.Round(c.Wants())
 // must, though some are told another place that is alike.
 func (t *trial) stand(i int, got *layout.Row) bool {
 	if t.counted && t.want[i].PerLine != got.PerLine {
-		return false // its columns do not say where they stand
+		return t.turns(i, got) // its columns do not say where they stand
 	}
 	for n := range t.columns {
 		courses := t.columns[n]
@@ -139,6 +139,23 @@ func (t *trial) stand(i int, got *layout.Row) bool {
 		must := courses[c].must[i]
 		if must.Term != page.None && told != must && !standAlike(got, told.Term, must.Term) {
 			return false
+		}
+	}
+	return true
+}
+
+// turns reports whether a row of one column a line stands as it must without its count: when
+// its columns turn to a line each by themselves, and the first need not be told that no line is
+// above it.
+func (t *trial) turns(i int, got *layout.Row) bool {
+	if t.want[i].PerLine != 1 || got.PerLine != 0 || got.GapY != 0 {
+		return false
+	}
+	for n := range t.columns {
+		for _, c := range t.columns[n] {
+			if told, _ := c.now(i); c.field == page.Line && told.Term != page.Turns && told.Term != page.None {
+				return false
+			}
 		}
 	}
 	return true
