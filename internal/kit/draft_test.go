@@ -47,14 +47,14 @@ func TestDraft(t *testing.T) {
 	}
 	for want, steps := range map[string][]kit.Step{
 		"steps[0].text: found \"12 parsecs\"": {{"gutter", "wide", "12 parsecs"}},
-		"steps[1].breakpoint: found":      {{"edge", "", "0"}, {"gutter", "huge", "12"}},
-		"a gutter under one pitch":        {{"gutter", "wide", "90"}},
-		"breakpoints[2].from":             {{"from", "wide", "500"}},
-		"flex, grid or float":             {{"technique", "", "table"}},
-		"not the kit's only one":          {{"remove", "mid", ""}, {"remove", "wide", ""}, {"remove", "full", ""}, {"remove", "base", ""}},
-		"a name no other breakpoint has":  {{"rename", "mid", "wide"}},
-		"a part of a kit":                 {{"colour", "mid", "red"}},
-		"steps[0].text":                   {{"columns", "base", ""}},
+		"steps[1].breakpoint: found":          {{"edge", "", "0"}, {"gutter", "huge", "12"}},
+		"a gutter under one pitch":            {{"gutter", "wide", "90"}},
+		"breakpoints[2].from":                 {{"from", "wide", "500"}},
+		"flex, grid or float":                 {{"technique", "", "table"}},
+		"not the kit's only one":              {{"remove", "mid", ""}, {"remove", "wide", ""}, {"remove", "full", ""}, {"remove", "base", ""}},
+		"a name no other breakpoint has":      {{"rename", "mid", "wide"}},
+		"a part of a kit":                     {{"colour", "mid", "red"}},
+		"steps[0].text":                       {{"columns", "base", ""}},
 	} {
 		if _, err := k.NewDraft(steps); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("%v: %v, want %s", steps, err, want)

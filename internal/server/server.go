@@ -52,6 +52,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.shelfRoutes()
 	v.shelfChanges()
 	v.benchRoutes()
+	v.kitRoutes()
 	v.historyRoutes()
 	v.contentRoutes()
 	v.takeAwayRoutes()

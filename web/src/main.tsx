@@ -7,6 +7,7 @@ import { followTheme } from "./theme";
 import "./theme.css";
 
 const CompareScreen = lazy(() => import("./compare/CompareScreen"));
+const KitScreen = lazy(() => import("./kit/KitScreen"));
 const Shelf = lazy(() => import("./shelf/Shelf"));
 const TakeScreen = lazy(() => import("./take/TakeScreen"));
 const ProofScreen = lazy(() => import("./proof/ProofScreen"));
@@ -29,6 +30,7 @@ createRoot(document.getElementById("root")!).render(
             <Route path="/" element={<Shelf />} />
             <Route path="/:project/:page" element={<BenchScreen />} />
             <Route path="/:project/:page/compare" element={<CompareScreen />} />
+            <Route path="/:project/:page/kit/:kit" element={<KitScreen />} />
             <Route path="/:project/:page/take" element={<TakeScreen />} />
             <Route path="/:project/:page/proof" element={<ProofScreen />} />
           </Routes>

@@ -9,18 +9,23 @@ interface Props {
   text: string;
   /** Why what was typed was refused. */
   wrong?: string;
+  /** The refusal begins where the cell does, or ends where it ends. */
+  align?: "start" | "end";
+  /** What is typed takes the place of the text. */
+  overwrite?: boolean;
   onCommit: (text: string, onward: Onward | null) => void;
   onCancel: () => void;
 }
 
 /** A cell being typed into. */
-export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
+export function CellInput({ label, text, wrong, align = "start", overwrite = false, onCommit, onCancel }: Props) {
   const field = useRef<HTMLInputElement>(null);
   const settled = useRef(false);
   useLayoutEffect(() => {
     settled.current = false;
     field.current?.focus();
-  }, [wrong]);
+    if (overwrite) field.current?.select();
+  }, [wrong, overwrite]);
 
   // When its cell is left, what was typed goes along; what was refused already does not.
   const leave = useRef<(value: string) => void>(undefined);
@@ -81,7 +86,7 @@ export function CellInput({ label, text, wrong, onCommit, onCancel }: Props) {
         <span
           id="cell-wrong"
           role="alert"
-          className="absolute top-full left-0 z-20 mt-1 w-64 rounded-md border border-madder bg-raised px-2 py-1.5 text-left text-[12px] leading-snug text-madder-deep"
+          className={`absolute top-full z-20 mt-1 w-64 ${align === "start" ? "left-0" : "right-0"} rounded-md border border-madder bg-raised px-2 py-1.5 text-left text-[12px] leading-snug text-madder-deep`}
         >
           {wrong}
         </span>

@@ -61,12 +61,16 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         </Step>
         <ThemeButton />
       </span>
-      <span className="flex items-center gap-2 rounded-[7px] border border-bar-line px-2.5 py-1 whitespace-nowrap max-[1080px]:hidden">
+      <Link
+        to={`/${bench.project.id}/${bench.page.id}/kit/${bench.kit.id}`}
+        title="Open the kit"
+        className="flex items-center gap-2 rounded-[7px] border border-bar-line px-2.5 py-1 whitespace-nowrap hover:bg-bar-line/60"
+      >
         {bench.kit.name}
-        <span className="font-mono text-[11px] text-bar-ink-2">
+        <span className="font-mono text-[11px] text-bar-ink-2 max-[1080px]:hidden">
           {bench.kit.columns} · gutter {bench.kit.gutter} · {bench.kit.technique}
         </span>
-      </span>
+      </Link>
       <Link
         to={`/${bench.project.id}/${bench.page.id}/proof`}
         className="rounded-md border border-bar-line px-3 py-1 font-semibold hover:bg-bar-line/60"

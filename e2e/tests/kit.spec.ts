@@ -1,0 +1,71 @@
+import AxeBuilder from "@axe-core/playwright";
+import { cell, expect, front, openBench, test } from "./app";
+
+test("a number of the kit is typed, held against the page, accepted, and undone as one", async ({ page, app }) => {
+  await openBench(page, app);
+  await page.getByRole("link", { name: /^Plain Twelve/ }).click();
+  const number = (name: string) => page.getByRole("button", { name: new RegExp(`^${name}`) });
+  const facts = page.getByRole("table", { name: "Numbers" });
+  await expect(facts.getByRole("row", { name: /^Column 8.67/ })).toContainText("8.67 to 34.42214572");
+
+  await number("Gutter at wide: 28, carried").click();
+  await page.keyboard.type("36\n");
+  await page.keyboard.press("Escape");
+  await expect(facts.getByRole("row", { name: /^Column 8.67/ })).toContainText("37.6764.67");
+  const effects = page.getByRole("complementary", { name: "What the change does" });
+  await expect(effects.getByRole("region", { name: "Front page" })).toContainText("14 of 14 columns change.");
+  await expect(page.getByText("Not accepted yet")).toBeVisible();
+
+  // What cannot be stays in its cell, with the reason.
+  await number("Gutter at full: 36, carried").click();
+  await page.keyboard.type("120\n");
+  await expect(page.getByRole("alert")).toContainText("a gutter under one pitch");
+  await expect(page.getByRole("button", { name: "Accept" })).toBeDisabled();
+  const refused = page.getByRole("textbox", { name: "Gutter at full" });
+  await expect(refused).toHaveValue("120");
+  await refused.fill("36");
+  await refused.press("Enter");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
+  await expect(number("Gutter at wide: 36")).toBeVisible();
+
+  await page.getByRole("link", { name: "Bench" }).click();
+  await cell(page, "tide-table", "wide").click();
+  await expect(page.getByText("884 ÷ 12 × 3 − 36 = 185 px wide")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText("876 ÷ 12 × 3 − 28 = 191 px wide")).toBeVisible();
+});
+
+test("a breakpoint is removed; settings go to the one before it, and the pages say what changes", async ({
+  page,
+  app,
+}) => {
+  await page.goto(`${app}${front}/kit/plain-twelve`);
+  await page.getByRole("button", { name: "Remove mid" }).click();
+  const effects = page.getByRole("complementary", { name: "What the change does" });
+  await expect(effects).toContainText("Body at base: 1 line, was 2");
+  await page.getByRole("button", { name: "Reset" }).click();
+  await expect(page.getByRole("region", { name: "mid" })).toBeVisible();
+  await page.getByRole("button", { name: "Add a breakpoint after mid" }).click();
+  await expect(page.getByRole("button", { name: "From at b3: 770" })).toBeVisible();
+  await page.getByRole("button", { name: "Name at b3: b3" }).click();
+  await page.keyboard.type("more\n");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
+  await page.getByRole("link", { name: "Bench" }).click();
+  await expect(page.getByRole("button", { name: /^more, 770–909 px/ })).toBeVisible();
+});
+
+test("the finder finds the nearest columns; axe finds nothing on the kit", async ({ page, app }) => {
+  await page.goto(`${app}${front}/kit/five-uneven`);
+  await page.getByRole("radio", { name: "Finder" }).click();
+  await page.getByRole("textbox", { name: "Wanted" }).fill("1:2");
+  await expect(page.getByRole("row", { name: /^2 : 3/ })).toBeVisible();
+  for (const colorScheme of ["light", "dark"] as const) {
+    await page.emulateMedia({ colorScheme });
+    const found = await new AxeBuilder({ page }).analyze();
+    expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  }
+});

@@ -1,0 +1,133 @@
+package bench
+
+import (
+	"fmt"
+
+	"kitrows/internal/edit"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+)
+
+// An Effect is what a change of a kit does to a page that uses it.
+type Effect struct {
+	Page   PageRef     `json:"page"`
+	Before *Side       `json:"before"`
+	After  *Side       `json:"after"`
+	Shifts []Shift     `json:"shifts" doc:"What is other about columns, by breakpoint."`
+	Moved  int         `json:"moved" doc:"How many columns are other, at one breakpoint or another."`
+	All    int         `json:"all" doc:"How many columns there are."`
+	Breaks []string    `json:"breaks" doc:"Rows that have another number of lines."`
+	Worse  []string    `json:"worse" doc:"Columns that are now too narrow for their content, or off the grid."`
+	Notes  []page.Note `json:"notes" doc:"What could not follow exactly."`
+}
+
+// Effects lists what a change of a kit does, page by page. Were is what each of its breakpoints
+// was called before.
+func Effects(before *project.Project, change *edit.Change, kitID string, were []string) []Effect {
+	all := []Effect{}
+	for _, pg := range change.Project.Pages {
+		if pg.Kit != kitID {
+			continue
+		}
+		e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
+		_, was := kitOf(before, pg.ID)
+		k, is := kitOf(change.Project, pg.ID)
+		e.Before, e.After = sideOf(was), sideOf(is)
+		for i := range e.Before.Lanes { // by the name the breakpoint has now
+			lane := &e.Before.Lanes[i]
+			for at, name := range were {
+				if name == lane.Breakpoint {
+					lane.Breakpoint = k.Breakpoints[at].Name
+					break
+				}
+			}
+		}
+		e.Shifts = shifts(e.Before, e.After)
+		moved := map[string]bool{}
+		for _, s := range e.Shifts {
+			moved[s.Node] = true
+		}
+		e.Moved = len(moved)
+		for _, n := range e.After.Nodes {
+			if n.Kind == page.Column {
+				e.All++
+			}
+		}
+		e.compare()
+		for _, n := range change.Notes {
+			if n.Page == pg.ID {
+				e.Notes = append(e.Notes, n.Note)
+			}
+		}
+		all = append(all, e)
+	}
+	return all
+}
+
+// sideOf is a page's tree and its lanes, without its code.
+func sideOf(l *layout.Layout) *Side {
+	s := &Side{Nodes: nodes(l)}
+	for _, b := range l.Kit().Breakpoints {
+		s.Lanes = append(s.Lanes, newLane(l, l.Plan(b.Lane.Px())))
+	}
+	return s
+}
+
+// compare finds what breaks anew and what gets worse, where a breakpoint is on both sides.
+func (e *Effect) compare() {
+	names, comfort := map[string]string{}, map[string]float64{}
+	for _, n := range e.After.Nodes {
+		names[n.ID], comfort[n.ID] = n.Name, n.Comfort
+	}
+	for _, lane := range e.After.Lanes {
+		for _, had := range e.Before.Lanes {
+			if had.Breakpoint != lane.Breakpoint {
+				continue
+			}
+			was, lines := map[string]Box{}, linesOf(e.Before, had)
+			for _, b := range had.Boxes {
+				was[b.ID] = b
+			}
+			now := linesOf(e.After, lane)
+			for _, n := range e.After.Nodes {
+				if then, ok := lines[n.ID]; ok && now[n.ID] != then && now[n.ID] > 0 {
+					lines := "lines"
+					if now[n.ID] == 1 {
+						lines = "line"
+					}
+					e.Breaks = append(e.Breaks, fmt.Sprintf("%s at %s: %d %s, was %d", n.Name, lane.Breakpoint, now[n.ID], lines, then))
+				}
+			}
+			for _, b := range lane.Boxes {
+				old, had := was[b.ID]
+				if b.Kind != page.Column || !b.Shown || !had {
+					continue
+				}
+				if short := comfort[b.ID] - b.Width; short > 0.5 && comfort[b.ID]-old.Width <= 0.5 {
+					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: %s px, %s under what its content needs", names[b.ID], lane.Breakpoint,
+						kit.Figure(b.Width), kit.Figure(short)))
+				}
+				if b.Off && !old.Off {
+					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: off the grid", names[b.ID], lane.Breakpoint))
+				}
+			}
+		}
+	}
+}
+
+// linesOf is how many lines each row has in a lane.
+func linesOf(s *Side, lane Lane) map[string]int {
+	rows := map[string]string{}
+	for _, n := range s.Nodes {
+		rows[n.ID] = n.Parent
+	}
+	lines := map[string]int{}
+	for _, b := range lane.Boxes {
+		if b.Kind == page.Column && b.Shown {
+			lines[rows[b.ID]] = max(lines[rows[b.ID]], b.Line)
+		}
+	}
+	return lines
+}

@@ -1,0 +1,112 @@
+import type { Effect, KitView } from "../api/client";
+import { LaneDrawing } from "../bench/LaneDrawing";
+
+interface Props {
+  view: KitView;
+  trying: boolean;
+  /** Why what was typed cannot be; empty when it can. */
+  refused: string;
+  effects: Effect[] | undefined;
+}
+
+/** How many lines of a kind are told one by one. */
+const most = 5;
+
+/** What a change that is not accepted yet does to each page that uses the kit. */
+export function Effects({ view, trying, refused, effects }: Props) {
+  if (!trying) {
+    return (
+      <>
+        <h2 className="text-[14px] font-semibold">Change a number</h2>
+        <p className="mt-1 text-ink-2">
+          Click a cell and type. What it does to {view.users.length === 1 ? "the page" : "the pages"} is shown here
+          before you accept it.
+        </p>
+        <dl className="mt-4 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[12px]">
+          <dt className="text-ink-2">Technique</dt>
+          <dd>{view.kit.technique}</dd>
+          <dt className="text-ink-2">Narrowest viewport</dt>
+          <dd className="font-mono">{view.kit.narrowest}</dd>
+        </dl>
+      </>
+    );
+  }
+  return (
+    <>
+      <h2 className="text-[14px] font-semibold">Before you accept</h2>
+      {refused && <p className="mt-1 text-madder-deep">{refused}</p>}
+      {!refused && effects?.length === 0 && <p className="mt-1 text-ink-2">No page uses this kit.</p>}
+      {!refused && effects?.map((e) => <PageEffect key={e.page.id} effect={e} />)}
+    </>
+  );
+}
+
+function PageEffect({ effect }: { effect: Effect }) {
+  const lane = changed(effect);
+  const before = effect.before?.lanes.find((l) => l.breakpoint === lane);
+  const after = effect.after?.lanes.find((l) => l.breakpoint === lane);
+  const few = effect.moved <= effect.all / 2; // marks on all of them say nothing
+  const shifts = new Map(effect.shifts.filter((s) => s.breakpoint === lane).map((s) => [s.node, s.what]));
+  const nodes = new Map((effect.after?.nodes ?? []).map((n) => [n.id, n]));
+  return (
+    <section aria-label={effect.page.name} className="mt-3 border-t border-line-2 pt-3 first-of-type:border-t-0">
+      <h3 className="font-semibold">
+        {effect.page.name} <span className="font-normal text-ink-2">at {lane}</span>
+      </h3>
+      <div className="mt-1.5 grid grid-cols-2 gap-2">
+        {(
+          [
+            ["Before", before],
+            ["After", after],
+          ] as const
+        ).map(
+          ([name, drawn]) =>
+            drawn && (
+              <figure key={name}>
+                <figcaption className="text-[11px] text-ink-2">{name}</figcaption>
+                <div className="max-h-44 overflow-hidden rounded-sm border border-line bg-raised">
+                  <LaneDrawing
+                    lane={drawn}
+                    nodes={nodes}
+                    width={126}
+                    shifts={name === "After" && few ? shifts : undefined}
+                    title={`${effect.page.name} at ${lane}, ${name.toLowerCase()}`}
+                  />
+                </div>
+              </figure>
+            ),
+        )}
+      </div>
+      <p className="mt-1.5">
+        {effect.moved === 0
+          ? "Nothing moves."
+          : `${effect.moved} of ${effect.all} columns ${effect.moved === 1 ? "changes" : "change"}.`}{" "}
+        {effect.breaks.length === 0 && "Every row keeps its lines."}
+      </p>
+      <Listed all={effect.breaks} />
+      <Listed all={effect.worse} className="text-weld" />
+      <Listed all={effect.notes.map((n) => `${n.name}${n.breakpoint ? ` at ${n.breakpoint}` : ""}: ${n.text}`)} />
+    </section>
+  );
+}
+
+/** The breakpoint at which most is other; the middle one where nothing is. */
+function changed(effect: Effect): string {
+  const lanes = effect.after?.lanes ?? [];
+  const count = (name: string) => effect.shifts.filter((s) => s.breakpoint === name).length;
+  let best = lanes[Math.floor(lanes.length / 2)]?.breakpoint ?? "";
+  for (const lane of lanes) if (count(lane.breakpoint) > count(best)) best = lane.breakpoint;
+  return best;
+}
+
+function Listed({ all, className = "" }: { all: string[]; className?: string }) {
+  if (all.length === 0) return null;
+  return (
+    <ul className={`mt-1 text-[12px] ${className}`}>
+      {all.slice(0, most).map((text) => (
+        <li key={text}>{text}</li>
+      ))}
+      {all.length > most && <li className="text-ink-2">and {all.length - most} more</li>}
+    </ul>
+  );
+}

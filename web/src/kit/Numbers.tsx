@@ -1,0 +1,155 @@
+import { useState } from "react";
+import type { KitView, Span, Step } from "../api/client";
+import { CellInput, type Onward } from "../bench/CellInput";
+import { Button } from "../parts/Button";
+
+interface Props {
+  view: KitView;
+  template: string;
+  steps: Step[];
+  /** The step that was refused, and why. */
+  refused?: { at: Step; why: string };
+  onStep: (step: Step) => void;
+}
+
+type Field = "rename" | "from" | "container" | "columns" | "gutter" | "rowGutter" | "edge";
+
+const lines: readonly (readonly [Field, string])[] = [
+  ["rename", "Name"],
+  ["from", "From"],
+  ["container", "Container"],
+  ["columns", "Columns"],
+  ["gutter", "Gutter"],
+  ["rowGutter", "Between lines"],
+  ["edge", "Edge"],
+];
+
+/** A length at both ends of a range. */
+export function spanText(s: Span | null | undefined): string {
+  if (!s) return "";
+  const figure = (n: number) => String(Math.round(n * 100) / 100);
+  if (s.from === s.to) return figure(s.from);
+  return s.to ? `${figure(s.from)} to ${figure(s.to)}` : `${figure(s.from)} and up`;
+}
+
+/** A number without its px. */
+const short = (text: string) => text.replace(/^(\d+(\.\d+)?)px$/, "$1").replace(/ column$/, "");
+
+/** The kit's numbers, a line each, under the breakpoints: typed where they stand. */
+export function Numbers({ view, template, steps, refused, onStep }: Props) {
+  const [open, setOpen] = useState<string | null>(null);
+  const [first, setFirst] = useState(""); // the key a cell was opened with
+  const count = view.cells.length;
+
+  /** What is set at a breakpoint, and what holds there. */
+  function cell(field: Field, i: number): { own: string; holds: string } {
+    if (field === "rename") return { own: view.kit.breakpoints[i]!.name, holds: "" };
+    if (field === "edge") return { own: i === 0 ? view.kit.edge : "", holds: view.kit.edge };
+    const own = view.cells[i]![field];
+    let holds = own;
+    for (let at = i; at >= 0 && !holds; at--) holds = view.cells[at]![field];
+    return { own, holds };
+  }
+
+  function commit(field: Field, i: number, text: string, had: string, onward: Onward | null) {
+    const line = lines.findIndex(([f]) => f === field);
+    const next =
+      onward === "right" && i + 1 < count
+        ? `${field} ${i + 1}`
+        : onward === "left" && i > 0
+          ? `${field} ${i - 1}`
+          : onward === "down" && lines[line + 1]
+            ? `${lines[line + 1]![0]} ${lines[line + 1]![0] === "edge" ? 0 : i}`
+            : onward === "up" && line > 0
+              ? `${lines[line - 1]![0]} ${i}`
+              : null;
+    setOpen(next);
+    setFirst("");
+    if (text.trim() !== had) {
+      onStep({ field, breakpoint: field === "edge" ? "" : view.kit.breakpoints[i]!.name, text });
+    }
+  }
+
+  return (
+    <div role="table" aria-label="Numbers" className="pt-1">
+      {lines.map(([field, label]) => (
+        <div
+          key={field}
+          role="row"
+          className="grid items-center gap-x-2 border-b border-line-2 py-[3px]"
+          style={{ gridTemplateColumns: template }}
+        >
+          <span role="rowheader">{label}</span>
+          {view.kit.breakpoints.map((b, i) => {
+            const key = `${field} ${i}`;
+            const { own, holds } = cell(field, i);
+            const fixed = (field === "from" && i === 0) || (field === "edge" && i > 0);
+            const step = steps.find(
+              (s) => s.field === field && (s.breakpoint === b.name || (field === "edge" && i === 0)),
+            );
+            const wrong = refused && step === refused.at ? refused.why : undefined;
+            const text = wrong ? (step?.text ?? "") : short(own);
+            const begun = open === key && !wrong ? first : "";
+            return (
+              <span role="cell" key={key} className="flex min-w-0 justify-center font-mono text-[12px]">
+                {open === key || wrong ? (
+                  <CellInput
+                    key={wrong}
+                    label={`${label} at ${b.name}`}
+                    text={begun || text}
+                    overwrite={!begun}
+                    wrong={wrong}
+                    align={i === count - 1 ? "end" : "start"}
+                    onCommit={(typed, onward) => commit(field, i, typed, text, onward)}
+                    onCancel={() => setOpen(null)}
+                  />
+                ) : fixed ? (
+                  <span className="text-ink-2">{field === "edge" ? `← ${short(holds)}` : short(own)}</span>
+                ) : (
+                  <Button
+                    look="bare"
+                    aria-label={`${label} at ${b.name}: ${short(holds) || short(own)}${own ? "" : ", carried"}`}
+                    onClick={() => {
+                      setFirst("");
+                      setOpen(key);
+                    }}
+                    onKeyDown={(e) => {
+                      if (e.key.length !== 1 || e.key === " " || e.ctrlKey || e.metaKey || e.altKey) return;
+                      e.preventDefault();
+                      setFirst(e.key);
+                      setOpen(key);
+                    }}
+                    className={`min-w-12 rounded-[4px] border px-2 py-px ${own ? (step ? "border-madder bg-raised" : "border-line bg-raised") : "border-transparent text-ink-2"}`}
+                  >
+                    {own ? short(own) : `← ${short(holds)}`}
+                  </Button>
+                )}
+              </span>
+            );
+          })}
+        </div>
+      ))}
+      {(
+        [
+          ["Column", "column"],
+          ["Pitch", "pitch"],
+          ["Content", "content"],
+        ] as const
+      ).map(([label, field]) => (
+        <div
+          key={field}
+          role="row"
+          className="grid items-center gap-x-2 border-b border-line-2 py-[5px] text-woad-deep"
+          style={{ gridTemplateColumns: template }}
+        >
+          <span role="rowheader">{label}</span>
+          {view.facts.map((f) => (
+            <span role="cell" key={f.breakpoint} className="text-center font-mono text-[12px]">
+              {field === "pitch" && f.pitch.from === 0 ? "–" : spanText(f[field])}
+            </span>
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+}
