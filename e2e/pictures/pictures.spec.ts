@@ -42,6 +42,15 @@ test("the Bench", async ({ page, app }) => {
   await picture(page, "bench-empty");
 });
 
+test("the kit", async ({ page, app }) => {
+  await page.goto(`${app}${front}/kit/plain-twelve`);
+  await page.getByRole("button", { name: /^Gutter at wide/ }).click();
+  await page.keyboard.type("36\n");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("columns change")).toBeVisible();
+  await picture(page, "kit");
+});
+
 test("the Bench in the dark", async ({ page, app }) => {
   await page.emulateMedia({ colorScheme: "dark" });
   await openBench(page, app);
