@@ -306,7 +306,7 @@ test("labelled controls set what the notation says and what it does not", async 
   await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(
     "Tide table at wide: 1_4, order first, nudge -1, align bottom, set here",
   );
-  await settings.getByRole("button", { name: "Clear Skip before: carry it" }).click();
+  await settings.getByRole("button", { name: "Reset Skip before" }).click();
   await expect(settings.getByText("← carried")).toHaveCount(3);
   await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(/: 4, order first, nudge -1/);
   await page.keyboard.press("Escape");
@@ -324,7 +324,7 @@ test("labelled controls set what the notation says and what it does not", async 
   await page.keyboard.press("s");
   await page.getByRole("dialog").getByRole("combobox", { name: "Kind" }).selectOption("fluid below wide");
   await expect(cell(page, "whole-page", "mid")).toHaveAccessibleName(
-    "Whole page at mid: fluid below wide, container 676 px, as wide as the viewport",
+    "Whole page at mid: fluid below wide, container 660 px, as wide as the viewport",
   );
   await expect.poll(() => code(page)).toContain('<div class="kr-frame-open-wide">');
 });

@@ -69,3 +69,28 @@ test("the finder finds the nearest columns; axe finds nothing on the kit", async
     expect(found.violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
   }
 });
+
+test("a kit is copied, changed as a whole, given to the page, and deleted when nothing uses it", async ({
+  page,
+  app,
+}) => {
+  await page.goto(`${app}${front}/kit/plain-twelve`);
+  await page.getByRole("button", { name: "Duplicate" }).click();
+  await expect(page).toHaveURL(/\/kit\/plain-twelve-2$/);
+  await expect(page.getByRole("link", { name: "Plain Twelve 2" })).toHaveAttribute("aria-current", "page");
+  await page.getByRole("radio", { name: "float" }).click();
+  await page.getByRole("textbox", { name: "Name" }).fill("Old Twelve");
+  await page.getByRole("textbox", { name: "Name" }).press("Enter");
+  await expect(page.getByText("No page uses this kit.")).toBeVisible();
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByRole("link", { name: "Old Twelve" })).toBeVisible();
+  await page.getByRole("button", { name: "Use for Front page" }).click();
+  await expect(page.getByText("Used by Front page")).toBeVisible();
+  await page.getByRole("link", { name: "Plain Twelve", exact: true }).click();
+  await page.getByRole("button", { name: "Delete" }).click();
+  await expect(page).toHaveURL(/\/kit\/fifth-gap$/);
+  await page.getByRole("link", { name: "Bench" }).click();
+  await expect(page.getByRole("link", { name: /^Old Twelve/ })).toContainText("float");
+  for (let i = 0; i < 4; i++) await page.keyboard.press("Control+z");
+  await expect(page.getByRole("link", { name: /^Plain Twelve/ })).toContainText("flex");
+});

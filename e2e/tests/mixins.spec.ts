@@ -270,8 +270,8 @@ test("the example in docs/mixins.md compiles with both, and stands where it says
     expect(await width(".board > footer")).toBe(848);
     await page.setViewportSize({ width: 1300, height: 600 });
     for (const selector of [".story", ".board > aside", ".board > footer"])
-      expect(await width(selector)).toBeCloseTo((1216 + 24) / 3 - 24, 1);
+      expect(await width(selector)).toBeCloseTo((1172 + 28) / 3 - 28, 1);
     await page.setViewportSize({ width: 400, height: 600 });
-    expect(await width(".story")).toBe(376);
+    expect(await width(".story")).toBe(360);
   }
 });

@@ -142,6 +142,8 @@ test("an id, classes and a note are given; what cannot be is refused", async ({ 
 
 test("narrower breakpoints are filled, one row or all, with reasons, and undone", async ({ page, app }) => {
   await openBench(page, app);
+  await cell(page, "mark", "mid").click();
+  await page.keyboard.press("Delete");
   const before = await code(page);
   await page.getByRole("button", { name: "Fill smaller widths" }).click();
   const dialog = page.getByRole("dialog", { name: "Fill smaller widths from wide" });

@@ -5,9 +5,9 @@ const edits = "**/front-page/edits?*";
 
 /** Types a width into a cell of the log while no edit gets through. */
 async function typeInVain(page: Page, app: string, text = "6") {
+  await page.route(edits, (route) => route.abort());
   await openBench(page, app);
   await cell(page, "log", "wide").click();
-  await page.route(edits, (route) => route.abort());
   await page.keyboard.type(`${text}\n`);
   await expect(page.getByText("Not saved, edits wait")).toBeVisible();
   await expect(page.getByRole("alert")).toHaveText("The server cannot be reached. Edits wait and are sent again.");
@@ -51,14 +51,14 @@ test("what a closed window left is made or discarded, as the user says", async (
 });
 
 test("an edit whose answer was lost is not made twice", async ({ page, app }) => {
-  await openBench(page, app);
-  await cell(page, "log", "wide").click();
   let sent = 0;
   await page.route(edits, async (route) => {
     if (++sent > 1) return route.continue();
     await route.fetch();
     await route.abort();
   });
+  await openBench(page, app);
+  await cell(page, "log", "wide").click();
   await page.keyboard.press("d");
   await expect(page.getByText("Saved · rev 2")).toBeVisible();
   expect(sent).toBe(2);
@@ -85,8 +85,6 @@ test("an edit that is refused after it waited is held", async ({ page, app, cont
 });
 
 test("a full disk is said, and the edit waits until there is room", async ({ page, app }) => {
-  await openBench(page, app);
-  await cell(page, "log", "wide").click();
   await page.route(edits, (route) =>
     route.fulfill({
       status: 507,
@@ -94,6 +92,8 @@ test("a full disk is said, and the edit waits until there is room", async ({ pag
       json: { title: "Not saved", status: 507, detail: "The disk is full. Make room on it, then try again." },
     }),
   );
+  await openBench(page, app);
+  await cell(page, "log", "wide").click();
   await page.keyboard.type("6\n");
   await expect(page.getByRole("alert")).toHaveText("Not saved: The disk is full. Make room on it, then try again.");
   await page.unroute(edits);

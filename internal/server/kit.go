@@ -23,7 +23,7 @@ type KitPath struct {
 type KitDraft struct {
 	View    *bench.KitView `json:"view,omitempty"`
 	Were    []string       `json:"were,omitempty" doc:"What each breakpoint was called before, empty for a new one."`
-	Effects []bench.Effect `json:"effects,omitempty" doc:"What it does to each page that uses the kit."`
+	Effects []bench.Effect `json:"effects" doc:"What it does to each page that uses the kit."`
 	Refused *Problem       `json:"refused,omitempty" doc:"Why the steps cannot be made; nothing else is then."`
 }
 
@@ -62,7 +62,7 @@ func (v *Server) kitRoutes() {
 				ChangeKit: &edit.ChangeKit{Kit: draft.Kit, Were: draft.Were}})
 		}
 		if refused, ok := v.problem(ctx, err).(*Problem); ok && len(refused.Errors) > 0 {
-			return &struct{ Body KitDraft }{KitDraft{Refused: refused}}, nil
+			return &struct{ Body KitDraft }{KitDraft{Effects: []bench.Effect{}, Refused: refused}}, nil
 		}
 		if err != nil {
 			return nil, v.problem(ctx, err)

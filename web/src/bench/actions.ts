@@ -387,6 +387,13 @@ export const actions: readonly Action[] = [
     group: "page",
     do: (c) => c.navigate(`${here(c)}/proof`),
   },
+  {
+    id: "kit",
+    label: (c) => `Open the kit ${c.bench.kit.name}`,
+    words: "grid columns gutter breakpoint container margin framework",
+    group: "page",
+    do: (c) => c.navigate(`${here(c)}/kit/${c.bench.kit.id}`),
+  },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {
     id: "commands",

@@ -16,28 +16,22 @@ const most = 5;
 export function Effects({ view, trying, refused, effects }: Props) {
   if (!trying) {
     return (
-      <>
+      <div className="p-4">
         <h2 className="text-[14px] font-semibold">Change a number</h2>
         <p className="mt-1 text-ink-2">
-          Click a cell and type. What it does to {view.users.length === 1 ? "the page" : "the pages"} is shown here
-          before you accept it.
+          Type into a cell. What that does to {view.users.length === 1 ? "the page" : "the pages"} is shown here before
+          you accept it.
         </p>
-        <dl className="mt-4 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[12px]">
-          <dt className="text-ink-2">Technique</dt>
-          <dd>{view.kit.technique}</dd>
-          <dt className="text-ink-2">Narrowest viewport</dt>
-          <dd className="font-mono">{view.kit.narrowest}</dd>
-        </dl>
-      </>
+      </div>
     );
   }
   return (
-    <>
+    <div className="p-4">
       <h2 className="text-[14px] font-semibold">Before you accept</h2>
       {refused && <p className="mt-1 text-madder-deep">{refused}</p>}
       {!refused && effects?.length === 0 && <p className="mt-1 text-ink-2">No page uses this kit.</p>}
       {!refused && effects?.map((e) => <PageEffect key={e.page.id} effect={e} />)}
-    </>
+    </div>
   );
 }
 

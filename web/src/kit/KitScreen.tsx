@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
 import { useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { useKit, useKitDraft } from "../api/kit";
@@ -13,6 +13,7 @@ import { Effects } from "./Effects";
 import { Finder } from "./Finder";
 import { Numbers } from "./Numbers";
 import { Rulers } from "./Rulers";
+import { Whole } from "./Whole";
 import { Widths } from "./Widths";
 
 /** A kit: the grid at every breakpoint, its numbers typed under each, and what a change that is
@@ -28,6 +29,7 @@ export default function KitScreen() {
   const [steps, setSteps] = useState<Step[]>([]);
   const draft = useKitDraft(place.project, id, revision, steps);
   const send = useDo(place);
+  const navigate = useNavigate();
   const refusedBySend = useLine((l) => l.trouble || l.refused);
   const [below, setBelow] = useState<"widths" | "finder">("widths");
 
@@ -53,6 +55,23 @@ export default function KitScreen() {
     if (!known || !draft.data?.view) return;
     const made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
     if (made) setSteps([]);
+  }
+
+  /** A copy of the kit with a name and an id of its own, which is shown then. */
+  async function duplicate() {
+    if (!kit.data) return;
+    const base = id.replace(/-\d+$/, "").slice(0, 40);
+    let n = 2;
+    while (kit.data.kits.some((k) => k.id === `${base}-${n}`)) n++;
+    const copy = { ...kit.data.kit, id: `${base}-${n}`, name: `${kit.data.kit.name.slice(0, 80)} ${n}` };
+    if (await send({ addKit: { kit: copy } })) void navigate(`/${place.project}/${place.page}/kit/${copy.id}`);
+  }
+
+  async function remove() {
+    const other = kit.data?.kits.find((k) => k.id !== id);
+    if (other && (await send({ dropKit: { kit: id } }))) {
+      void navigate(`/${place.project}/${place.page}/kit/${other.id}`);
+    }
   }
 
   return (
@@ -114,7 +133,16 @@ export default function KitScreen() {
           aria-label="What the change does"
           className="grid min-h-0 grid-rows-[minmax(0,1fr)_auto] border-l border-line bg-sheet"
         >
-          <div className="min-h-0 overflow-y-auto p-4 [scrollbar-width:thin]">
+          <div className="min-h-0 overflow-y-auto [scrollbar-width:thin]">
+            <Whole
+              view={view}
+              page={{ name: bench.data.page.name, uses: bench.data.kit.id === id }}
+              settled={!trying}
+              onStep={type}
+              onUse={() => void send({ useKit: { kit: id } })}
+              onDuplicate={() => void duplicate()}
+              onDelete={() => void remove()}
+            />
             <Effects
               view={view}
               trying={trying}
