@@ -58,7 +58,7 @@ function PageEffect({ effect }: { effect: Effect }) {
             drawn && (
               <figure key={name}>
                 <figcaption className="text-[11px] text-ink-2">{name}</figcaption>
-                <div className="max-h-44 overflow-hidden rounded-sm border border-line bg-raised">
+                <div className="max-h-44 overflow-hidden rounded-sm border border-line bg-raised [&>svg]:h-auto [&>svg]:w-full">
                   <LaneDrawing
                     lane={drawn}
                     nodes={nodes}
