@@ -144,6 +144,7 @@ test("narrower breakpoints are filled, one row or all, with reasons, and undone"
   await openBench(page, app);
   await cell(page, "mark", "mid").click();
   await page.keyboard.press("Delete");
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
   const before = await code(page);
   await page.getByRole("button", { name: "Fill smaller widths" }).click();
   const dialog = page.getByRole("dialog", { name: "Fill smaller widths from wide" });
