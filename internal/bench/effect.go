@@ -32,9 +32,8 @@ func Effects(before *project.Project, change *edit.Change, kitID string, were []
 			continue
 		}
 		e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
-		_, was := kitOf(before, pg.ID)
-		k, is := kitOf(change.Project, pg.ID)
-		e.Before, e.After = sideOf(was), sideOf(is)
+		had, k := before.Page(pg.ID), change.Project.Kit(kitID)
+		e.Before, e.After = sideOf(layout.Of(before.Kit(had.Kit), had)), sideOf(layout.Of(k, pg))
 		for i := range e.Before.Lanes { // by the name the breakpoint has now
 			lane := &e.Before.Lanes[i]
 			for at, name := range were {

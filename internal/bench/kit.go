@@ -2,7 +2,6 @@ package bench
 
 import (
 	"kitrows/internal/kit"
-	"kitrows/internal/layout"
 	"kitrows/internal/project"
 )
 
@@ -80,16 +79,12 @@ func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	for units := 1; units <= most; units++ {
 		v.Widths = append(v.Widths, UnitRow{Units: units})
 	}
-	for i, f := range v.Facts {
-		from := k.Widths(f.Range.From)
-		to := from
-		if f.Range.To > 0 {
-			to = k.Widths(f.Range.To)
-		}
+	for i := range k.Breakpoints {
 		for units := 1; units <= most; units++ {
 			var s *kit.Span
 			if units <= k.ColumnsAt(i).N() {
-				s = &kit.Span{From: from[units-1][0], To: to[units-1][0]}
+				measured := k.UnitSpan(i, units)
+				s = &measured
 			}
 			v.Widths[units-1].Widths = append(v.Widths[units-1].Widths, s)
 		}
@@ -109,14 +104,4 @@ func ruler(k *kit.Kit, i int, viewport float64) Ruler {
 		x += w + t.Gutter.Px
 	}
 	return r
-}
-
-// kitOf is a page's kit and layout in a project.
-func kitOf(p *project.Project, id string) (*kit.Kit, *layout.Layout) {
-	pg := p.Page(id)
-	if pg == nil {
-		return nil, nil
-	}
-	k := p.Kit(pg.Kit)
-	return k, layout.Of(k, pg)
 }

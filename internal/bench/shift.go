@@ -23,9 +23,9 @@ func shifts(before, after *Side) []Shift {
 	if before == nil || after == nil {
 		return all
 	}
-	was := placed(before)
+	was, stands := placed(before), placed(after)
 	for _, lane := range after.Lanes {
-		is := placed(&Side{after.Nodes, []Lane{lane}})[lane.Breakpoint]
+		is := stands[lane.Breakpoint]
 		then, ok := was[lane.Breakpoint]
 		if !ok {
 			continue

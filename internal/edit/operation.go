@@ -113,7 +113,7 @@ type NodeSetting struct {
 
 // AddRow adds a row by recipe. With Inside it becomes that column's or
 // container's last child; else it follows the row that Near is or stands in, or
-// ends the page's last container, which is made when there are none.
+// ends the page's last container, which is made when there is none.
 type AddRow struct {
 	Inside     string `json:"inside,omitzero"`
 	Near       string `json:"near,omitzero"`

@@ -27,20 +27,10 @@ type Span struct {
 func (k *Kit) Facts() []Facts {
 	all := make([]Facts, len(k.Breakpoints))
 	for i, b := range k.Breakpoints {
-		low, high, bounded := k.Range(i)
-		from := k.FactsAt(i, low)
-		to := from
-		switch {
-		case bounded:
-			to = k.FactsAt(i, high)
-		case k.Frame(i, low, HeldFixed).Outer.Per > 0: // it grows, up to its width if it has one
-			if width, fixed := b.Container.Width(); fixed {
-				to = k.FactsAt(i, width)
-			} else {
-				to = FactsAt{}
-			}
-		}
-		span := func(of func(FactsAt) float64) Span { return Span{of(from), of(to)} }
+		low, high, _ := k.Range(i)
+		end, open := k.end(i)
+		from, to := k.FactsAt(i, low), k.FactsAt(i, end)
+		span := func(of func(FactsAt) float64) Span { return newSpan(of(from), of(to), open) }
 		all[i] = Facts{
 			Breakpoint: b.Name, Range: Span{low, high}, Columns: k.ColumnsAt(i).String(),
 			Container: span(func(f FactsAt) float64 { return f.Container }),
@@ -55,13 +45,48 @@ func (k *Kit) Facts() []Facts {
 	return all
 }
 
+// end is the viewport up to which lengths grow at breakpoint i, in px: the upper end of its range,
+// or where a fixed container has its width. Where neither is, they grow for ever: open is true, and
+// the viewport is any wider one.
+func (k *Kit) end(i int) (px float64, open bool) {
+	low, high, bounded := k.Range(i)
+	if bounded {
+		return high, false
+	}
+	if width, fixed := k.Breakpoints[i].Container.Width(); fixed {
+		return max(low, width), false
+	}
+	return 2 * low, true
+}
+
+// newSpan is a length at both ends; one that grows where there is no end goes on for ever.
+func newSpan(from, to float64, open bool) Span {
+	if open && to != from {
+		to = 0
+	}
+	return Span{from, to}
+}
+
+// UnitSpan is what n units measure at both ends of breakpoint i, in px; of uneven columns, the
+// first n.
+func (k *Kit) UnitSpan(i, n int) Span {
+	low, _, _ := k.Range(i)
+	end, open := k.end(i)
+	return newSpan(k.track(i, low).Width(0, float64(n)).Px, k.track(i, end).Width(0, float64(n)).Px, open)
+}
+
+// track is the grid of a fixed container at breakpoint i in a viewport of v px.
+func (k *Kit) track(i int, v float64) Track {
+	return NewTrack(k.ColumnsAt(i), k.GutterAt(i), k.Frame(i, v, HeldFixed).Content)
+}
+
 // FactsAt are a kit's numbers in one viewport, in px.
 type FactsAt struct{ Container, Content, Column, Gutter, Edge, Pitch float64 }
 
 // FactsAt measures a fixed container and its columns at breakpoint i in a viewport of v px.
 func (k *Kit) FactsAt(i int, v float64) FactsAt {
 	f := k.Frame(i, v, HeldFixed)
-	t := NewTrack(k.ColumnsAt(i), k.GutterAt(i), f.Content)
+	t := k.track(i, v)
 	column := math.Inf(1)
 	for unit := range t.Columns.N() {
 		column = min(column, t.Width(unit, 1).Px)
@@ -73,8 +98,7 @@ func (k *Kit) FactsAt(i int, v float64) FactsAt {
 // units. Equal columns have one width a row; uneven ones a width for each unit the columns may
 // begin at.
 func (k *Kit) Widths(v float64) [][]float64 {
-	i := k.BreakpointAt(v)
-	t := NewTrack(k.ColumnsAt(i), k.GutterAt(i), k.Frame(i, v, HeldFixed).Content)
+	t := k.track(k.BreakpointAt(v), v)
 	n := t.Columns.N()
 	table := make([][]float64, n)
 	for units := 1; units <= n; units++ {

@@ -41,6 +41,24 @@ func TestFacts(t *testing.T) {
 	}
 }
 
+// In a fluid container without an upper end what grows goes on for ever, and what does not is the
+// same at both ends.
+func TestFactsWithoutAnEnd(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	d, err := p.Kit("plain-twelve").NewDraft([]kit.Step{{Field: "container", Breakpoint: "full", Text: "fluid"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := d.Kit.Facts()[3]
+	got := fmt.Sprint(f.Container, "; ", f.Column, "; ", f.Gutter, "; ", f.Edge, "; ", d.Kit.UnitSpan(3, 2), "; ", d.Kit.UnitSpan(2, 2))
+	if want := "1240 and up; 74.33 and up; 28; 20; 176.67 and up; 118"; got != want {
+		t.Errorf("got %s, want %s", got, want)
+	}
+}
+
 // A gutter of a fifth of a column: 1 of 12 columns in W px is W ÷ (12 + 11 ÷ 5). Of uneven
 // columns the narrowest counts, and every start has its widths.
 func TestWidths(t *testing.T) {

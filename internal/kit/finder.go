@@ -54,8 +54,7 @@ type Find struct {
 // Find lists every column of 1 to N units in a viewport of v px, the nearest to what is wanted
 // first. A ratio is of two columns that fill the row.
 func (k *Kit) Find(w Wanted, v float64) []Find {
-	i := k.BreakpointAt(v)
-	t := NewTrack(k.ColumnsAt(i), k.GutterAt(i), k.Frame(i, v, HeldFixed).Content)
+	t := k.track(k.BreakpointAt(v), v)
 	n, content := t.Columns.N(), t.Content.Px
 	all := []Find{}
 	for units := 1; units <= n; units++ {

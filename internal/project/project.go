@@ -51,7 +51,7 @@ type Piece struct {
 	Content page.Content `json:"content"`
 }
 
-// PieceAt is the index of the piece of that id; -1 when there are none.
+// PieceAt is the index of the piece of that id; -1 when there is none.
 func (p *Project) PieceAt(id string) int {
 	return slices.IndexFunc(p.Sheet, func(piece Piece) bool { return piece.ID == id })
 }
@@ -63,12 +63,12 @@ type Recipe struct {
 	Text string `json:"text" minLength:"1" maxLength:"400"`
 }
 
-// RecipeNamed is the index of the recipe of that name; -1 when there are none.
+// RecipeNamed is the index of the recipe of that name; -1 when there is none.
 func (p *Project) RecipeNamed(name string) int {
 	return slices.IndexFunc(p.Recipes, func(r Recipe) bool { return r.Name == name })
 }
 
-// Page finds a page by id or, failing that, by name; nil when there are none.
+// Page finds a page by id or, failing that, by name; nil when there is none.
 func (p *Project) Page(key string) *page.Page {
 	for _, pg := range p.Pages {
 		if pg.ID == key {
@@ -83,7 +83,7 @@ func (p *Project) Page(key string) *page.Page {
 	return nil
 }
 
-// Kit finds a kit by id; nil when there are none.
+// Kit finds a kit by id; nil when there is none.
 func (p *Project) Kit(id string) *kit.Kit {
 	for _, k := range p.Kits {
 		if k.ID == id {
@@ -93,7 +93,7 @@ func (p *Project) Kit(id string) *kit.Kit {
 	return nil
 }
 
-// Picture finds a picture by id; nil when there are none.
+// Picture finds a picture by id; nil when there is none.
 func (p *Project) Picture(id string) *Picture {
 	for _, pic := range p.Pictures {
 		if pic.ID == id {

@@ -5,6 +5,8 @@ import (
 	"net/http"
 	"net/netip"
 	"strings"
+
+	"kitrows/internal/code/ship"
 )
 
 // loopbackHost refuses requests whose Host is not this machine's loopback. A
@@ -30,10 +32,9 @@ func loopbackHost(next http.Handler) http.Handler {
 const policy = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " +
 	"connect-src 'self'; frame-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
-// documentPolicy is for generated pages, which hold what users typed: they may
-// style themselves and show their pictures, run no script, and be framed by us.
-const documentPolicy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:; base-uri 'none'; form-action 'none'; " +
-	"frame-ancestors 'self'; sandbox"
+// documentPolicy is for generated pages, which hold what users typed: besides their own
+// policy, they may be framed by us.
+const documentPolicy = ship.Policy + "; base-uri 'none'; form-action 'none'; frame-ancestors 'self'; sandbox"
 
 // contentPolicy sends the headers that keep a browser from doing with an answer
 // what was not meant.

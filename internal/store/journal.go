@@ -118,7 +118,7 @@ type entry struct {
 	operation, inverse []byte
 }
 
-// next finds the edit the step would take; nil when there are none.
+// next finds the edit the step would take; nil when there is none.
 func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 	var e entry
 	err := tx.QueryRowContext(ctx,

@@ -79,7 +79,7 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 	return held, unknown
 }
 
-// Word is the word of a class on nodes of a kind; nil when there are none.
+// Word is the word of a class on nodes of a kind; nil when there is none.
 func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 	for _, f := range v.families {
 		if f.on != on {
@@ -92,13 +92,13 @@ func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 	return nil
 }
 
-// Base is the word that stands on every node of a kind; nil when there are none.
+// Base is the word that stands on every node of a kind; nil when there is none.
 func (v *Vocabulary) Base(on page.Kind) *Word {
 	return v.Saying(on, page.Base, page.Value{}, 0)
 }
 
 // Saying is the word that gives a field of a node a value from a breakpoint on; nil when
-// there are none.
+// there is none.
 func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
 	value = value.Bare()
 	key := effectKey{on, field, value, int8(from)}

@@ -72,10 +72,9 @@ img.kr-hold {
 }
 `
 
-// documentPolicy keeps a document, wherever it is shown, from fetching anything and from running
-// scripts.
-const documentPolicy = `<meta http-equiv="Content-Security-Policy"` +
-	` content="default-src 'none'; style-src 'unsafe-inline'; img-src data:">`
+// Policy is a document's Content-Security-Policy, which it carries along: wherever it is shown, it
+// may style itself and show its pictures, but fetch nothing and run no script.
+const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 
 // Document writes a complete page: the markup with the kit's stylesheet, or the
 // used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
@@ -105,7 +104,7 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	for _, line := range markup.Head(p) {
 		b.WriteString("  " + line + "\n")
 	}
-	b.WriteString("  " + documentPolicy + "\n")
+	b.WriteString(`  <meta http-equiv="Content-Security-Policy" content="` + Policy + "\">\n")
 	b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
 	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")

@@ -170,10 +170,10 @@ async function carry(
 }
 
 /** A refusal in the words of whoever typed it. */
-function plain(error: Refusal): string {
+export function plain(error: Refusal): string {
   const [wrong] = error.problem.errors ?? [];
   if (!wrong || error.problem.title !== "Refused") return error.problem.detail;
-  if (wrong.want.startsWith("the id of a")) return "Its row or column is not on this page any more.";
+  if (/^the id of a .*on this page$/.test(wrong.want)) return "Its row or column is not on this page any more.";
   return wrong.found ? `${wrong.found} is not possible here: ${wrong.want}.` : `Expected ${wrong.want}.`;
 }
 

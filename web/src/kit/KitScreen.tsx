@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
-import { useDo, useFollow, useLeft, useLine } from "../api/edits";
+import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { useKit, useKitDraft } from "../api/kit";
-import type { Step } from "../api/client";
+import { Refusal, type Step } from "../api/client";
 import { usePlace } from "../api/place";
 import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
@@ -40,6 +40,7 @@ export default function KitScreen() {
   const trying = steps.length > 0;
   const known = draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
   const refused = trying ? draft.data?.refused : undefined;
+  const refusal = refused ? plain(new Refusal(refused)) : "";
   const view = (trying && draft.data?.view) || kit.data;
   const names = view.kit.breakpoints.map((b) => b.name);
   const template = `150px repeat(${names.length}, minmax(96px, 1fr))`;
@@ -108,7 +109,7 @@ export default function KitScreen() {
               view={view}
               template={template}
               steps={steps}
-              refused={refused?.errors?.[0] ? { at: steps.at(-1)!, why: why(refused) } : undefined}
+              refused={refused?.errors?.[0] ? { at: steps.at(-1)!, why: refusal } : undefined}
               onStep={type}
             />
             <div className="my-3 flex">
@@ -143,12 +144,7 @@ export default function KitScreen() {
               onDuplicate={() => void duplicate()}
               onDelete={() => void remove()}
             />
-            <Effects
-              view={view}
-              trying={trying}
-              refused={refused ? why(refused) : ""}
-              effects={trying ? draft.data?.effects : undefined}
-            />
+            <Effects view={view} trying={trying} refused={refusal} effects={trying ? draft.data?.effects : undefined} />
           </div>
           {trying && (
             <div className="flex gap-2 border-t border-line p-3">
@@ -162,11 +158,4 @@ export default function KitScreen() {
       </div>
     </Screen>
   );
-}
-
-/** A refusal in the words of whoever typed it. */
-function why(problem: { detail: string; errors?: { found: string; want: string }[] }): string {
-  const [wrong] = problem.errors ?? [];
-  if (!wrong) return problem.detail;
-  return wrong.found ? `${wrong.found} is not possible: ${wrong.want}.` : `Expected ${wrong.want}.`;
 }
