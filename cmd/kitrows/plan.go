@@ -101,10 +101,19 @@ type planBox struct {
 	Y      float64   `json:"y"`
 	Width  float64   `json:"width"`
 	Height float64   `json:"height"`
+	Inside planInner `json:"content"`
 	Line   int       `json:"line"`
 	Unit   float64   `json:"unit"`
 	Units  float64   `json:"units"`
 	Shown  bool      `json:"shown"`
+}
+
+// A planInner is a content box: the border box without its padding, or a container's edges.
+type planInner struct {
+	X      float64 `json:"x"`
+	Y      float64 `json:"y"`
+	Width  float64 `json:"width"`
+	Height float64 `json:"height"`
 }
 
 type planLine struct {
@@ -128,7 +137,8 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan) planReport {
 		LinesUntil: px(plan.Until)}
 	for _, b := range plan.Boxes {
 		r.Boxes = append(r.Boxes,
-			planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height), b.Line, px(b.Unit), px(b.Units), b.Shown})
+			planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height),
+				planInner{px(b.X + b.Before), px(b.Y), px(b.Width - b.Before - b.After), px(b.Height)}, b.Line, px(b.Unit), px(b.Units), b.Shown})
 	}
 	for _, line := range plan.Lines {
 		of := "units"

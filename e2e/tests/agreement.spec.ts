@@ -52,7 +52,10 @@ async function judge(page: Page, trial: string, turn: number, mirrored: boolean)
             const element = nodes.get(box.ID);
             if (!element) throw new Error(`${trial.Name}: no element of ${box.ID}`);
             const real = element.getBoundingClientRect();
-            const off = window.off(element, mirrored ? { ...box, X: plan.Width - box.X - box.Width } : box);
+            const off = window.off(
+              element,
+              mirrored ? { ...box, X: plan.Width - box.X - box.Width, Before: box.After, After: box.Before } : box,
+            );
             if (box.Shown) found.boxes++;
             if (off > found.largest) {
               found.largest = off;

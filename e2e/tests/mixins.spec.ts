@@ -38,12 +38,15 @@ interface Trial {
   };
 }
 
-/** CSS without what does not matter: comments, spaces, whether a part of 100% is
+/** CSS without what does not matter: comments, spaces, whether a part of a percentage is
  *  worked out, and what the same rule says again. */
 function plain(css: string): string {
   return css
     .replace(/\/\*[^]*?\*\//g, "")
-    .replace(/calc\(100% \* (\d+) \/ (\d+)\)/g, (_, up: string, low: string) => `${(100 * Number(up)) / Number(low)}%`)
+    .replace(
+      /calc\(([\d.]+)% \* (\d+) \/ (\d+)\)/g,
+      (_, percent: string, up: string, low: string) => `${(Number(percent) * Number(up)) / Number(low)}%`,
+    )
     .replace(/\d+\.\d{4,}(?=%)/g, (percent) => Number(percent).toFixed(4))
     .replace(/\s+/g, " ")
     .replace(/(n) \+ (\d)/g, "$1+$2")

@@ -173,10 +173,12 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 // of v px.
 func striped(k *kit.Kit, i int, v float64) stripes {
 	f := k.Frame(i, v, kit.HeldFixed)
-	t := kit.NewTrack(k.ColumnsAt(i), k.GutterAt(i), f.Content)
+	t := k.TrackAt(i, f.Content)
+	start, _ := t.Padding()
+	out, _ := t.Out()
 	all := stripes{Width: v}
 	for unit := range t.Columns.N() {
-		x := (v-f.Content.Px)/2 + t.Offset(0, float64(unit)).Px
+		x := (v-f.Content.Px)/2 + start - out + t.Offset(0, float64(unit)).Px
 		all.Units = append(all.Units, [2]float64{x, x + t.Width(unit, 1).Px})
 	}
 	return all

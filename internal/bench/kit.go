@@ -94,10 +94,10 @@ func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 
 func ruler(k *kit.Kit, i int, viewport float64) Ruler {
 	f := k.Frame(i, viewport, kit.HeldFixed)
-	t := kit.NewTrack(k.ColumnsAt(i), k.GutterAt(i), f.Content)
+	t := k.TrackAt(i, f.Content)
 	r := Ruler{Breakpoint: k.Breakpoints[i].Name, Viewport: viewport, X: round((viewport - f.Outer.Px) / 2),
 		Width: round(f.Outer.Px), Units: []Rect{}}
-	x := (viewport - f.Content.Px) / 2
+	x := (viewport-f.Content.Px)/2 + origin(t)
 	for unit := range t.Columns.N() {
 		w := t.Width(unit, 1).Px
 		r.Units = append(r.Units, Rect{X: round(x), Width: round(w)})

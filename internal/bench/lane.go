@@ -56,6 +56,8 @@ type Ghost struct {
 // A Box is a shown or hidden node in a lane.
 type Box struct {
 	Rect
+	Left    float64   `json:"left" doc:"The padding of a shown column left of its place, which is that of its content."`
+	Right   float64   `json:"right" doc:"The same right of it."`
 	ID      string    `json:"id"`
 	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
 	Shown   bool      `json:"shown"`
@@ -98,9 +100,10 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 		}
 	})
 	frame := k.Frame(i, plan.Width, first.HolderAt(k, i))
-	track := kit.NewTrack(k.ColumnsAt(i), k.GutterAt(i), frame.Content)
+	track := k.TrackAt(i, frame.Content)
 	for u := range track.Columns.N() {
-		d.lane.Units = append(d.lane.Units, d.unit((plan.Width-frame.Content.Px)/2, track, u, 0, d.lane.Height))
+		x := (plan.Width-frame.Content.Px)/2 + origin(track)
+		d.lane.Units = append(d.lane.Units, d.unit(x, track, u, 0, d.lane.Height))
 	}
 	d.lane.Container = round(frame.Content.Px)
 	return d.lane
@@ -110,6 +113,13 @@ type drawer struct {
 	plan *layout.Plan
 	lane Lane
 	at   map[string]int // of a node: its box in the plan
+}
+
+// origin is how far after the start of what a row stands in its first content may begin.
+func origin(t kit.Track) float64 {
+	start, _ := t.Padding()
+	out, _ := t.Out()
+	return start - out
 }
 
 // unit is the place of unit u of a track that begins at x.
@@ -128,6 +138,9 @@ func (d *drawer) boxes(l *layout.Layout) {
 		switch b.Kind {
 		case page.Container, page.Section:
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))
+		case page.Column:
+			box.Rect = rect(b.X+b.Before, b.Y, b.Width-b.Before-b.After, b.Height)
+			box.Left, box.Right = round(b.Before), round(b.After)
 		case page.Row:
 			row := l.Row(b.ID, d.plan.Breakpoint)
 			box.Columns, box.PerLine = row.Columns.N(), row.PerLine
@@ -159,8 +172,9 @@ func (d *drawer) ghosts(row *page.Node) {
 // line draws what a line's columns leave free, and says of their boxes how they
 // are set.
 func (d *drawer) line(line *layout.Line) {
-	row := d.plan.Boxes[d.at[line.Row.ID]]
 	t, unit := *line.Track, 0.0
+	out, _ := t.Out()
+	left := d.plan.Boxes[d.at[line.Row.ID]].X + out + origin(t)
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
@@ -174,7 +188,7 @@ func (d *drawer) line(line *layout.Line) {
 		box.Off = line.Row.PerLine == 0 && box.Span != "share" && (off(c.Units) || off(c.Skip) || off(c.Trail))
 		start, end := int(s.Unit), int(s.Unit+s.Units)
 		nudge := t.Offset(start, c.Nudge).Px
-		x := row.X + s.X.Px - nudge
+		x := left + s.X.Px - nudge
 		if nudge != 0 {
 			d.lane.Nudged = append(d.lane.Nudged, rect(x, box.Y, s.Width.Px, box.Height))
 		}
@@ -190,9 +204,9 @@ func (d *drawer) line(line *layout.Line) {
 		}
 		unit = s.Unit + s.Units + c.Trail
 	})
-	d.bare(line, row.X, unit)
+	d.bare(line, left, unit)
 	if line.Broke {
-		d.lane.Breaks = append(d.lane.Breaks, Mark{round(row.X), round(line.Y), line.Reason()})
+		d.lane.Breaks = append(d.lane.Breaks, Mark{round(left), round(line.Y), line.Reason()})
 	}
 }
 

@@ -1,27 +1,45 @@
 package kit
 
-import "kitrows/internal/fault"
+import (
+	"math"
+	"strconv"
+	"strings"
 
-// An Extent is how wide a fixed container is from a breakpoint on: a length, or
-// fluid (as wide as the viewport). The zero Extent is fluid.
+	"kitrows/internal/fault"
+)
+
+// An Extent is how wide a fixed container is from a breakpoint on: a length, a part of
+// the viewport such as 91%, or fluid (as wide as the viewport). The zero Extent is fluid.
 type Extent struct {
 	fixed bool
 	width Length
+	part  float64 // percent of the viewport
 }
 
 // Fluid is the extent of a container that is as wide as the viewport.
 var Fluid = Extent{}
 
 // Fixed makes the extent of a container of width w.
-func Fixed(w Length) Extent { return Extent{true, w} }
+func Fixed(w Length) Extent { return Extent{fixed: true, width: w} }
 
-// Width gives the container's outer width in px and true, or false when fluid.
+// PartOf makes the extent of a container that is so many percent of the viewport wide, over
+// 0 and under 100.
+func PartOf(percent float64) Extent { return Extent{part: percent} }
+
+// Width gives the container's outer width in px and true, or false when it goes with the
+// viewport.
 func (e Extent) Width() (float64, bool) { return e.width.Px(), e.fixed }
 
-// String is "fluid" or a length.
+// Part is the container's part of the viewport in percent, over 0 and under 100; else 0.
+func (e Extent) Part() float64 { return e.part }
+
+// String is "fluid", a length or a percentage.
 func (e Extent) String() string {
-	if e.fixed {
+	switch {
+	case e.fixed:
 		return e.width.String()
+	case e.part > 0:
+		return Number(e.part) + "%"
 	}
 	return "fluid"
 }
@@ -29,18 +47,23 @@ func (e Extent) String() string {
 // MarshalText gives String's text.
 func (e Extent) MarshalText() ([]byte, error) { return []byte(e.String()), nil }
 
-// UnmarshalText reads "fluid" or what ParseLength reads.
+// UnmarshalText reads "fluid", what ParseLength reads, or a percentage over 0 and up to 100.
 func (e *Extent) UnmarshalText(b []byte) error {
-	if string(b) == "fluid" {
+	text := string(b)
+	if text == "fluid" || text == "100%" {
 		*e = Fluid
 		return nil
 	}
-	w, err := ParseLength(string(b))
-	if err != nil {
-		return fault.New("", string(b), "fluid or a length such as 604px")
+	if number, ok := strings.CutSuffix(text, "%"); ok {
+		if v, err := strconv.ParseFloat(number, 64); err == nil && v >= 1 && v < 100 {
+			*e = Extent{part: math.Round(v*1e4) / 1e4}
+			return nil
+		}
+	} else if w, err := ParseLength(text); err == nil {
+		*e = Fixed(w)
+		return nil
 	}
-	*e = Fixed(w)
-	return nil
+	return fault.New("", text, "fluid, a length such as 604px, or a part of the viewport such as 91%%")
 }
 
 // An Edge is the space between a container's border and its first column: half

@@ -77,7 +77,7 @@ func (k *Kit) UnitSpan(i, n int) Span {
 
 // track is the grid of a fixed container at breakpoint i in a viewport of v px.
 func (k *Kit) track(i int, v float64) Track {
-	return NewTrack(k.ColumnsAt(i), k.GutterAt(i), k.Frame(i, v, HeldFixed).Content)
+	return k.TrackAt(i, k.Frame(i, v, HeldFixed).Content)
 }
 
 // FactsAt are a kit's numbers in one viewport, in px.

@@ -40,6 +40,7 @@ type Kit struct {
 	Columns     Columns      `json:"columns" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
 	Gutter      Gutter       `json:"gutter" doc:"The space between columns: a length such as 24px, or a fraction such as 1/5 column."`
 	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows, in px."`
+	GutterPlace Place        `json:"gutterPlace,omitzero" enum:"between,inside,inside stay,inside start,inside start stay,inside end,inside end stay" doc:"Where gutters are: between columns, or inside them as padding, half of it on either side or all at the start or end; rows reach out of their container by it or stay."`
 	Edge        Edge         `json:"edge" doc:"Between a container's border and its first column: half (of a gutter), none, or a length."`
 	Cap         Length       `json:"cap,omitzero" doc:"The width capped containers do not grow over; absent when the kit has none."`
 	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`
@@ -53,11 +54,12 @@ type Kit struct {
 type Breakpoint struct {
 	Name      string  `json:"name" pattern:"^[A-Za-z0-9][A-Za-z0-9_-]{0,23}$" doc:"A class part."`
 	From      Length  `json:"from" doc:"The lower edge in px or em; 0 for the first."`
-	Container Extent  `json:"container" doc:"The outer width of a fixed container here: fluid, or a length."`
+	Container Extent  `json:"container" doc:"The outer width of a fixed container here: fluid, a length, or a part of the viewport such as 91%."`
 	Lane      Length  `json:"lane" doc:"The viewport width its lane is drawn at unless told otherwise."`
 	Columns   Columns `json:"columns,omitzero" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"The columns from here on, when they change."`
 	Gutter    *Gutter `json:"gutter,omitempty" doc:"The gutter from here on, when it changes."`
 	RowGutter *Length `json:"rowGutter,omitempty" doc:"The space between lines from here on, when it changes."`
+	Edge      *Edge   `json:"edge,omitempty" doc:"The container's edge from here on, when it changes."`
 }
 
 // ColumnsAt is the kit's columns at breakpoint i.
@@ -88,6 +90,21 @@ func (k *Kit) RowGutterAt(i int) Length {
 		}
 	}
 	return k.RowGutter
+}
+
+// EdgeAt is the edge of the kit's containers at breakpoint i.
+func (k *Kit) EdgeAt(i int) Edge {
+	for ; i >= 0; i-- {
+		if e := k.Breakpoints[i].Edge; e != nil {
+			return *e
+		}
+	}
+	return k.Edge
+}
+
+// TrackAt divides what is w wide as the kit does at breakpoint i.
+func (k *Kit) TrackAt(i int, w Measure) Track {
+	return NewTrack(k.ColumnsAt(i), k.GutterAt(i), k.GutterPlace, w)
 }
 
 // BreakpointAt is the index of the last breakpoint whose lower edge is at most
@@ -261,7 +278,8 @@ func (k *Kit) checkPitch() error {
 		low, _, _ := k.Range(i)
 		for _, holder := range holders {
 			w := k.Frame(i, low, holder).Content
-			t := NewTrack(k.ColumnsAt(i), k.GutterAt(i), w)
+			t := k.TrackAt(i, w)
+			w = t.Content
 			if !t.Starved() && w.Px > 0 {
 				continue
 			}

@@ -106,7 +106,7 @@ func TestFrameAndTrack(t *testing.T) {
 		k := twelve()
 		k.Columns, k.Gutter, k.Cap = c.columns, c.gutter, em(40)
 		f := k.Frame(k.BreakpointAt(c.viewport), c.viewport, c.holder)
-		track := NewTrack(c.columns, c.gutter, f.Content)
+		track := NewTrack(c.columns, c.gutter, Between, f.Content)
 		got := []float64{f.Outer.Px, f.Content.Px, track.Gutter.Px, track.Width(0, 3).Px}
 		for i, want := range []float64{c.outer, c.content, c.gap, c.three} {
 			if math.Abs(got[i]-want) > 1e-4 {

@@ -29,7 +29,7 @@ func TestLengthsAreWholeSixtyFourths(t *testing.T) {
 func TestRoughTracksStayNear(t *testing.T) {
 	for _, g := range []Gutter{GutterOf(Px(24)), Fraction(1, 5)} {
 		for _, columns := range []Columns{Equal(12), Equal(48), Uneven(1, 2, 3, 2, 1)} {
-			smooth := NewTrack(columns, g, Plain(1111.25))
+			smooth := NewTrack(columns, g, Between, Plain(1111.25))
 			rough := smooth.Rough()
 			if !rough.IsRough() || rough.Smooth().IsRough() {
 				t.Fatalf("%s: rough and smooth are mixed up", columns)

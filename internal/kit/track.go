@@ -23,7 +23,9 @@ type Frame struct {
 // wider than it. The content width is 0 or more.
 func (k *Kit) Frame(i int, v float64, holder Holder) Frame {
 	f := Frame{Outer: Measure{v, 1}, Until: 1e9}
-	if limit, limited := k.Limit(i, holder); limited {
+	if part := k.Breakpoints[i].Container.Part(); part > 0 && holder == HeldFixed {
+		f.Outer = Measure{Calc(0, part, v), part / 100}
+	} else if limit, limited := k.Limit(i, holder); limited {
 		if limit <= v {
 			f.Outer = Plain(limit)
 		} else {
@@ -52,55 +54,101 @@ func (k *Kit) Limit(i int, holder Holder) (px float64, limited bool) {
 // width at breakpoint i. Half a fractional gutter is half of the gutter that then
 // comes out: with f of a column, outer = N·c + N·f·c.
 func (k *Kit) EdgeOf(i int, outer Measure) Measure {
-	if half := k.Edge == HalfGutter; half && k.GutterAt(i).IsFraction() {
-		return outer.Times(k.EdgeShare(i))
+	if half := k.EdgeAt(i) == HalfGutter; half && k.GutterAt(i).IsFraction() {
+		up, low := k.EdgeRatio(i)
+		return outer.Times(float64(up) / float64(low))
 	} else if half {
 		return Plain(k.GutterAt(i).Px() / 2)
 	}
-	return Plain(k.Edge.width.Px())
+	return Plain(k.EdgeAt(i).width.Px())
 }
 
-// EdgeShare is the part of a container's outer width that an edge of half a
+// EdgeRatio is the part of a container's outer width, up/low, that an edge of half a
 // fractional gutter takes at breakpoint i.
-func (k *Kit) EdgeShare(i int) float64 {
-	f, n := k.GutterAt(i).OfColumn(), float64(k.ColumnsAt(i).N())
-	return f / (2 * n * (1 + f))
+func (k *Kit) EdgeRatio(i int) (up, low int) {
+	up, low = k.GutterAt(i).Ratio()
+	pitches := k.ColumnsAt(i).N() * (low + up)
+	if k.GutterPlace.Stays() { // one gutter more stands in the row
+		pitches += up
+	}
+	return up, 2 * pitches
 }
 
 // A Track is the grid inside one row (section 6.2). With equal columns a column
-// over k units is k·pitch − gutter wide.
+// over k units is k·pitch − gutter wide. Where gutters are inside, that is its content box.
 type Track struct {
 	Columns Columns
-	Content Measure // W, the row's width
+	Content Measure // W, from the first column's content to the last's
 	Gutter  Measure // g
 	Pitch   Measure // of equal columns: (W + g) / N
 	part    Measure // of uneven ones: the width of one part
 
-	gutter struct{ px, percent float64 } // as a stylesheet has it: px, or percent of the row
+	place Place
+	width Measure // what the row stands in
+	// the gutter as a stylesheet has it: px, percent of what the row stands in, and percent of
+	// the row where it is inside
+	gutter struct{ px, percent, inside float64 }
 	rough  bool
 }
 
-// NewTrack divides a content width w by columns with gutter g.
-func NewTrack(columns Columns, g Gutter, w Measure) Track {
+// NewTrack divides what is w wide by columns with gutter g in a place.
+func NewTrack(columns Columns, g Gutter, place Place, w Measure) Track {
 	n := float64(columns.N())
-	t := Track{Columns: columns, Content: w, Gutter: Plain(g.Px())}
+	t := Track{Columns: columns, Content: w, Gutter: Plain(g.Px()), place: place, width: w}
 	t.gutter.px = g.Px()
-	if g.IsFraction() {
-		f := g.OfColumn()
-		c := w.Times(1 / (n + (n-1)*f))
-		if columns.IsUneven() { // of an average column
-			t.Gutter = c.Times(f)
-		} else {
-			t.Gutter, t.Pitch = c.Times(f), c.Times(1+f)
-		}
-		t.gutter.percent = 100 * f / (n + (n-1)*f)
+	if f := g.OfColumn(); g.IsFraction() { // of an average column, where they are uneven
+		t.gutter.percent, t.gutter.inside = 100*f/(n+(n-1)*f), 100*f/(n*(1+f))
+		t.Gutter = w.Times(t.outside() / 100)
+	}
+	if place.Stays() {
+		t.Content = w.Minus(t.Gutter)
 	}
 	if columns.IsUneven() {
-		t.part = w.Minus(t.Gutter.Times(n - 1)).Times(1 / columns.Parts(0, n))
-	} else if !g.IsFraction() {
-		t.Pitch = w.Plus(t.Gutter).Times(1 / n)
+		t.part = t.Content.Minus(t.Gutter.Times(n - 1)).Times(1 / columns.Parts(0, n))
+	} else {
+		t.Pitch = t.Content.Plus(t.Gutter).Times(1 / n)
 	}
 	return t
+}
+
+// outside is the gutter's percentage of what the row stands in.
+func (t Track) outside() float64 {
+	if t.place.Stays() { // the row is as wide as that
+		return t.gutter.inside
+	}
+	return t.gutter.percent
+}
+
+// Out is how far, in px, the row begins before what it stands in, and ends after it.
+func (t Track) Out() (start, end float64) {
+	if !t.place.Reaches() {
+		return 0, 0
+	}
+	return t.halves(t.gutter.percent, t.width.Px)
+}
+
+// Row is the width of the row's own box, in px.
+func (t Track) Row() float64 {
+	start, end := t.Out()
+	return t.width.Px + start + end
+}
+
+// Padding is what a column has at its start and at its end, in px.
+func (t Track) Padding() (start, end float64) {
+	if !t.place.IsInside() {
+		return 0, 0
+	}
+	return t.halves(t.gutter.inside, t.Row())
+}
+
+// halves are the parts of a gutter of so many percent of a length that are padding.
+func (t Track) halves(percent, of float64) (start, end float64) {
+	atStart, atEnd := t.place.Halves()
+	if !t.rough {
+		return t.Gutter.Px * float64(atStart) / 2, t.Gutter.Px * float64(atEnd) / 2
+	}
+	half := func(n int) float64 { return Calc(t.gutter.px*float64(n)/2, percent*float64(n)/2, of) }
+	return half(atStart), half(atEnd)
 }
 
 // PerLine is the track of a row of k equal columns a line, with the gutter of t.
@@ -113,7 +161,12 @@ func (t Track) PerLine(k int) Track {
 // by itself: in sixty-fourths of a px, each cut off.
 func (t Track) Rough() Track {
 	t.rough = true
-	t.Gutter.Px = Calc(t.gutter.px, t.gutter.percent, t.Content.Px)
+	if !t.place.IsInside() {
+		t.Gutter.Px = Calc(t.gutter.px, t.gutter.percent, t.Content.Px)
+		return t
+	}
+	start, end := t.Padding()
+	t.Gutter.Px, t.Content.Px = start+end, t.Row()-start-end
 	return t
 }
 
@@ -124,7 +177,11 @@ func (t Track) IsRough() bool { return t.rough }
 func (t Track) Smooth() Track {
 	if t.rough {
 		t.rough = false
-		t.Gutter.Px = t.gutter.px + t.gutter.percent/100*t.Content.Px
+		t.Gutter.Px = t.gutter.px + t.outside()/100*t.width.Px
+		t.Content.Px = t.width.Px
+		if t.place.Stays() {
+			t.Content.Px -= t.Gutter.Px
+		}
 	}
 	return t
 }
@@ -172,14 +229,19 @@ func (t Track) Offset(from int, n float64) Measure {
 
 // calc is the width of n units, less so many gutters, as a stylesheet works it out: the
 // row and one gutter more, times the part that those units are, and with uneven columns
-// the gutters that they have more than that part.
+// the gutters that they have more than that part. Gutters that are inside are a part of
+// the row.
 func (t Track) calc(from int, n float64, less float64) float64 {
-	all := float64(t.Columns.N())
-	part, gaps := n/all, -less
+	all, gaps := float64(t.Columns.N()), 0.0
+	part := n / all
 	if t.Columns.IsUneven() {
 		part = t.Columns.Parts(from, n) / t.Columns.Parts(0, all)
-		gaps += n - all*part
+		gaps = n - all*part
 	}
 	g := t.gutter
+	if t.place.IsInside() {
+		return Calc(g.px*gaps, 100*part+g.inside*gaps, t.Row()) - less*t.Gutter.Px
+	}
+	gaps -= less
 	return Calc(g.px*part+g.px*gaps, (100+g.percent)*part+g.percent*gaps, t.Content.Px)
 }

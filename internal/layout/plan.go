@@ -20,13 +20,15 @@ type Plan struct {
 	Until      float64 // the lines break as they do now in every wider viewport up to this one
 }
 
-// A Box is one node's border box in px from the page's top left corner. A box
-// that is not Shown, by its own setting or for one above it, has no size.
+// A Box is one node's border box in px from the page's top left corner. Its content box
+// is as high, and stands in it by Before at its left and After at its right. A box that is
+// not Shown, by its own setting or for one above it, has no size.
 type Box struct {
 	ID            string
 	Kind          page.Kind
 	X, Y          float64
 	Width, Height float64
+	Before, After float64 // the padding of a column, a container's edges
 	Line          int     // of a shown column: the line of its row it is on, from 1; else 0
 	Unit          float64 // of a shown column: its first unit, from 1, after any skip; else 0
 	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
@@ -87,8 +89,10 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 			f := m.l.kit.Frame(m.i, v, node.Frame.HolderAt(m.l.kit, m.i))
 			m.plan.Until = min(m.plan.Until, f.Until)
 			box.X, box.Width = kit.Floor64((v-f.Outer.Px)/2), f.Outer.Px
+			box.Before = (f.Outer.Px - f.Content.Px) / 2
+			box.After = box.Before
 			m.box(box)
-			height = m.stack(n, box.X+(f.Outer.Px-f.Content.Px)/2, y, f.Content)
+			height = m.stack(n, box.X+box.Before, y, f.Content)
 		}
 		m.plan.Boxes[self].Height = height
 		y += height
@@ -125,9 +129,10 @@ func (m *maker) stack(n int32, x, y float64, w kit.Measure) float64 {
 // row places a row and everything in it and gives its height.
 func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 	r := m.stage.row(n)
-	self := m.box(Box{ID: r.ID, Kind: page.Row, X: x, Y: y, Width: w.Px, Shown: true, Node: n})
-	top := y
-	t := r.Track(w)
+	top, t := y, r.Track(w)
+	out, _ := t.Out()
+	x -= out
+	self := m.box(Box{ID: r.ID, Kind: page.Row, X: x, Y: y, Width: t.Row(), Shown: true, Node: n})
 	first := len(m.runs)
 	m.runs = r.Break(t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
@@ -165,15 +170,16 @@ func newLine(r *Row, t *kit.Track, runs []Run, i int) Line {
 	return l
 }
 
-// line places the columns of one line and gives its height: that of its tallest
+// line places the columns of one line of a row that begins at x and gives its height: that of its tallest
 // column, to which those that stretch are brought.
 func (m *maker) line(r *Row, run Run, number int, t kit.Track, x, y float64) float64 {
 	height := 0.0
 	first := len(m.plan.Boxes)
+	before, after := t.Padding()
 	r.Place(run, t, func(c *Cell, s Spot) {
-		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: x + s.X.Px, Y: y, Width: s.Width.Px,
-			Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
-		h := m.stack(c.index, x+s.X.Px, y, s.Width)
+		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: x + s.X.Px, Y: y, Width: before + s.Width.Px + after,
+			Before: before, After: after, Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
+		h := m.stack(c.index, x+before+s.X.Px, y, s.Width)
 		if r.Technique == kit.Float {
 			h = max(h, 1) // a float of no height would not hold its place
 		}

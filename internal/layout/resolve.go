@@ -48,6 +48,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	r.stage.rowOf[n] = int32(self)
 	r.stage.rows = append(r.stage.rows, Row{
 		ID: node.ID, Name: node.Name, Technique: r.l.kit.Technique, Columns: columns, Gutter: r.stage.tracks,
+		Where:   r.l.kit.GutterPlace,
 		GapY:    r.stage.lines,
 		PerLine: held[page.PerLine].Int(), Align: held[page.Align].Value, Spread: held[page.Spread].Value, Held: held,
 		Narrowest: w.low, Widest: w.high, index: n,

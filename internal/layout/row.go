@@ -16,8 +16,9 @@ type Row struct {
 	Technique kit.Technique
 	Columns   kit.Columns // what it divides into
 	Gutter    kit.Gutter
-	GapY      float64 // px between its lines
-	PerLine   int     // equal columns a line; 0 when its columns say how wide they are
+	Where     kit.Place // its gutters
+	GapY      float64   // px between its lines
+	PerLine   int       // equal columns a line; 0 when its columns say how wide they are
 	Align     page.Value
 	Spread    page.Value
 	Cells     []Cell  // its shown columns, in the order they stand on screen
@@ -148,8 +149,8 @@ func (r *Row) filled(widest float64) (some bool) {
 		next := &r.Cells[runs[i+1].First]
 		fits := false
 		for _, px := range []float64{r.Narrowest, widest} { // room and need are straight lines over the width
-			t := kit.NewTrack(r.Columns, r.Gutter, kit.Plain(px))
-			fits = fits || r.used(run, t).Px+t.Gutter.Px+r.needs(next, t, 0).Px <= px+1
+			t := kit.NewTrack(r.Columns, r.Gutter, r.Where, kit.Plain(px))
+			fits = fits || r.used(run, t).Px+t.Gutter.Px+r.needs(next, t, 0).Px <= t.Content.Px+1
 		}
 		last := &r.Cells[run.End-1]
 		if last.Fill = 0; left > hair && fits {
@@ -161,7 +162,7 @@ func (r *Row) filled(widest float64) (some bool) {
 
 // Track divides a row w wide.
 func (r *Row) Track(w kit.Measure) kit.Track {
-	t := kit.NewTrack(r.Columns, r.Gutter, w)
+	t := kit.NewTrack(r.Columns, r.Gutter, r.Where, w)
 	if r.PerLine > 0 {
 		t = t.PerLine(r.PerLine)
 	}
@@ -304,19 +305,19 @@ func (r *Row) needs(c *Cell, t kit.Track, spent float64) kit.Measure {
 func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
 	if c.Width == page.Natural {
 		if t.Content.Px < c.Content {
-			return t.Content
+			return t.Content.AtLeastZero()
 		}
 		return kit.Plain(c.Content)
 	}
 	if c.Width == page.Full {
-		return t.Content
+		return t.Content.AtLeastZero()
 	}
 	return t.Width(start, c.Units)
 }
 
 // A Spot is where a cell stands on its line.
 type Spot struct {
-	X, Width kit.Measure // px from the row's left end; X after any nudge
+	X, Width kit.Measure // px from where the row's first content may begin; X after any nudge; of its content
 	Unit     float64     // the first unit, from 0, after any skip
 	Units    float64     // how many it spans, a share with its part of what is left; 0 when natural
 }

@@ -192,7 +192,8 @@ func (e *explainer) row(n int32) {
 	}
 	row := e.l.at[e.i].row(n)
 	t := row.Track(w).Smooth()
-	e.say("row %s px", kit.Figure(w.Px))
+	e.say("row %s px", kit.Figure(t.Row()))
+	e.padding(t)
 	e.track(row, t)
 	runs := row.Break(t, nil, e.v, new(float64))
 	for i := range runs {
@@ -209,6 +210,22 @@ func (e *explainer) ledger(line Line) {
 		text += "; " + reason
 	}
 	e.why.Ledgers = append(e.why.Ledgers, text)
+}
+
+// padding explains how wide a row's contents are where its gutters are inside its columns
+// (section 6.9).
+func (e *explainer) padding(t kit.Track) {
+	before, after := t.Padding()
+	if before+after == 0 {
+		return
+	}
+	if start, end := t.Out(); start+end > 0 {
+		e.say("it reaches out by its columns' padding, %s and %s px: %s px from the first content to the last",
+			kit.Figure(start), kit.Figure(end), kit.Figure(t.Content.Px))
+		return
+	}
+	e.say("less its columns' padding, %s and %s px: %s px from the first content to the last",
+		kit.Figure(before), kit.Figure(after), kit.Figure(t.Content.Px))
 }
 
 // track explains what a unit measures (section 6.2).
@@ -238,6 +255,7 @@ func (e *explainer) column(n int32) {
 	}
 	r, t := line.Row, *line.Track
 	g, wide := kit.Figure(t.Gutter.Px), kit.Figure(spot.Width.Px)
+	w = t.Content
 	whole := w.Px + t.Gutter.Px
 	pitch := fmt.Sprintf("%s ÷ %d", kit.Figure(whole), t.Columns.N())
 	e.track(r, t)
@@ -286,6 +304,10 @@ func (e *explainer) column(n int32) {
 		if gone.n != 0 {
 			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n), kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
 		}
+	}
+	if before, after := t.Padding(); before+after > 0 {
+		e.say("padding %s before and %s after: its box is %s px wide", kit.Figure(before), kit.Figure(after),
+			kit.Figure(before+spot.Width.Px+after))
 	}
 	start := "unit " + kit.Figure(spot.Unit+1)
 	if line.InPx() {

@@ -40,8 +40,11 @@ func Kit(r *rand.Rand) *kit.Kit {
 			Columns:   columns(r),
 			Gutter:    gutter(r),
 			RowGutter: kit.Px(float64(pick(r, 0, 24, 10, r.IntN(40)))),
-			Edge:      pick(r, kit.HalfGutter, kit.EdgeOf(kit.Px(0)), kit.EdgeOf(kit.Px(float64(r.IntN(30))))),
+			Edge:      edge(r),
 			Narrowest: kit.Px(float64(320 + r.IntN(60))),
+		}
+		if r.IntN(2) == 0 {
+			k.GutterPlace = kit.Place(r.IntN(int(kit.InsideEndStay) + 1))
 		}
 		if r.IntN(2) == 0 {
 			k.Cap = length(r, float64(400+r.IntN(900)))
@@ -57,12 +60,17 @@ func Kit(r *rand.Rand) *kit.Kit {
 			}
 			if r.IntN(3) > 0 {
 				b.Container = kit.Fixed(length(r, math.Round(from*(0.7+0.4*r.Float64()))))
+			} else if r.IntN(2) == 0 {
+				b.Container = kit.PartOf(float64(60 + r.IntN(40)))
 			}
 			if i > 0 && r.IntN(4) == 0 {
 				b.Columns = pick(r, columns(r), kit.Equal(12), kit.Equal(18))
 			}
 			if r.IntN(6) == 0 {
 				b.Gutter = new(gutter(r))
+			}
+			if i > 0 && r.IntN(6) == 0 {
+				b.Edge = new(edge(r))
 			}
 			if r.IntN(6) == 0 {
 				b.RowGutter = new(kit.Px(float64(r.IntN(30))))
@@ -87,6 +95,10 @@ func gutter(r *rand.Rand) kit.Gutter {
 		return pick(r, kit.Fraction(1, 5), kit.Fraction(2, 5), kit.Fraction(1, 3), kit.Fraction(r.IntN(8), 7))
 	}
 	return kit.GutterOf(kit.Px(float64(pick(r, 0, 8, 16, 24, r.IntN(40)))))
+}
+
+func edge(r *rand.Rand) kit.Edge {
+	return pick(r, kit.HalfGutter, kit.EdgeOf(kit.Px(0)), kit.EdgeOf(kit.Px(float64(r.IntN(30)))))
 }
 
 // length is a length of about px, now and then in em or rem.

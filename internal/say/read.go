@@ -40,7 +40,7 @@ func (t *trial) reading(i int) layout.Row {
 func (t *trial) ruling(i int) layout.Row {
 	want := t.want[i]
 	r := layout.Row{ID: want.ID, Technique: want.Technique, Columns: t.divided(i), Gutter: t.kit.GutterAt(i),
-		GapY: t.kit.RowGutterAt(i).Px(), Align: page.Stretch, Spread: page.Start}
+		Where: t.kit.GutterPlace, GapY: t.kit.RowGutterAt(i).Px(), Align: page.Stretch, Spread: page.Start}
 	for c := range t.own {
 		switch v, _ := t.own[c].now(i); t.own[c].field {
 		case page.PerLine:

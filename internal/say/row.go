@@ -148,11 +148,16 @@ func (r *row) mustOwn(i int, must demand) {
 		divides = page.Of(want.Columns.N())
 	}
 	must(page.Divides, divides, i) // even where nothing is seen: what is set there may be carried on
-	if !r.live[i] || len(want.Cells) == 0 {
+	if !r.live[i] {
+		return
+	}
+	if len(want.Cells) > 0 || want.Where.Reaches() {
+		must(page.GapX, want.Held[page.GapX].Value, i)
+	}
+	if len(want.Cells) == 0 {
 		return
 	}
 	must(page.PerLine, page.Of(want.PerLine), i)
-	must(page.GapX, want.Held[page.GapX].Value, i)
 	must(page.GapY, want.Held[page.GapY].Value, i)
 	if want.Technique != kit.Float {
 		must(page.Align, want.Align, i)
@@ -256,6 +261,9 @@ func (r *row) alike(f page.Field, now page.Value, from int8, must page.Value, i 
 // another.
 func standAlike(r *layout.Row, a, b page.Term) bool {
 	gutter := r.Track(kit.Plain(layout.Roomy)).Gutter.Px
+	if r.Where.IsInside() {
+		gutter = 0 // none stands between them
+	}
 	pair := func(x, y page.Term) bool { return a == x && b == y || a == y && b == x }
 	return gutter == 0 && pair(page.Leads, page.Runs) || r.GapY == 0 && pair(page.Runs, page.Under) ||
 		gutter == 0 && r.GapY == 0 && pair(page.Leads, page.Under)

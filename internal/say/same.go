@@ -12,9 +12,8 @@ import (
 // same reports whether the row lays out as worked out at breakpoint i with what a course
 // of the column at n now says, or at −1 of the row itself.
 func (t *trial) same(n int, c *course, i int) bool {
-	want := t.want[i]
 	switch {
-	case !t.live[i] || len(want.Cells) == 0:
+	case !t.live[i]:
 		return true
 	case n < 0:
 		return t.sameRule(i, c.field)
@@ -83,6 +82,9 @@ func (t *trial) sameRule(i int, field page.Field) bool {
 // sameRow is the same for a row of which all may be new.
 func (t *trial) sameRow(i int, got *layout.Row) bool {
 	want, s := t.want[i], &t.stages[i]
+	if len(want.Cells) == 0 && len(got.Cells) == 0 { // the row may reach out all the same
+		return !want.Where.Reaches() || padding(want) == padding(got)
+	}
 	if !s.tight && narrow(got, want) || got.Technique == kit.Grid && slices.ContainsFunc(got.Cells, parts) ||
 		got.Technique == kit.Float && !t.stand(i, got) {
 		return false

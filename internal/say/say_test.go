@@ -34,7 +34,7 @@ func TestNothingMoreIsSaidThanMust(t *testing.T) {
 		whole := newTrial(r)
 		same := func() bool {
 			for i := range r.live {
-				if got := whole.reading(i); len(r.want[i].Cells)+len(got.Cells) > 0 && !whole.sameRow(i, &got) {
+				if got := whole.reading(i); r.live[i] && !whole.sameRow(i, &got) {
 					return false
 				}
 			}
@@ -61,7 +61,7 @@ func TestNothingMoreIsSaidThanMust(t *testing.T) {
 			}
 		}
 	})
-	if tried < 3000 {
+	if tried < 2500 {
 		t.Errorf("only %d sayings were tried", tried)
 	}
 }

@@ -16,8 +16,9 @@ var roomy = kit.Measure{Px: layout.Roomy, Per: 1}
 // A shape is how a row lays out: its lines, and the boxes of its cells, as far as they do
 // not depend on content.
 type shape struct {
-	runs  []layout.Run
-	boxes []box // by the cells' order
+	runs    []layout.Run
+	boxes   []box       // by the cells' order
+	padding kit.Measure // of a column, at its start and end
 }
 
 // A box is where a cell stands on its line.
@@ -33,7 +34,7 @@ type box struct {
 
 // fill makes it the shape of a row, if that has one.
 func (s *shape) fill(want *layout.Row, has bool) {
-	s.runs, s.boxes = s.runs[:0], s.boxes[:0]
+	s.runs, s.boxes, s.padding = s.runs[:0], s.boxes[:0], padding(want)
 	if !has {
 		return
 	}
@@ -42,6 +43,15 @@ func (s *shape) fill(want *layout.Row, has bool) {
 	for line, run := range s.runs {
 		place(want, run, line, t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
 	}
+}
+
+// padding is the gutter of a row whose columns hold it; its boxes are content boxes. It is
+// also what the row reaches out by.
+func padding(r *layout.Row) kit.Measure {
+	if !r.Where.IsInside() {
+		return kit.Measure{}
+	}
+	return rounded(r.Track(roomy).Smooth().Gutter)
 }
 
 // none reports whether it is no row's shape.
@@ -69,6 +79,9 @@ func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at i
 
 // same reports whether a row lays out so.
 func (s *shape) same(got *layout.Row) bool {
+	if s.padding != padding(got) {
+		return false
+	}
 	t := got.Track(roomy).Smooth()
 	runs := s.runs
 	if got.Technique != kit.Float { // floats break where they are told to

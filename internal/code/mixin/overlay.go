@@ -1,6 +1,7 @@
 package mixin
 
 import (
+	"cmp"
 	"fmt"
 	"strings"
 
@@ -30,7 +31,7 @@ func (m *Mixed) overlay(p *css.Printer, d *dialect) {
 		indent, shut := "    ", ""
 		if i == 0 {
 			p.Body(indent, []css.Declaration{css.D("position", "absolute"), css.D("z-index", d.value("layer")),
-				css.D("content", `""`), css.D("pointer-events", "none")})
+				css.D("content", `""`), css.D("pointer-events", "none"), css.D("inset-block", "0")})
 		} else {
 			var open string
 			open, shut = d.kitFrom(bp.Name)
@@ -53,18 +54,51 @@ func (m *Mixed) overlay(p *css.Printer, d *dialect) {
 	p.Line("}")
 }
 
-// inset is where a row stands in a container at breakpoint i: within its edges, which
-// percentages of its own width say.
+// inset is where a row's columns stand in a container at breakpoint i: within its edges and,
+// where gutters are inside and rows stay, within the padding of the first and last column.
+// Percentages are of the container's own width.
 func inset(k *kit.Kit, i int) css.Declaration {
-	g := k.GutterAt(i)
-	if k.Edge == kit.HalfGutter && g.IsFraction() {
-		up, low := g.Ratio()
-		return css.D("inset", fmt.Sprintf("0 calc(100%% * %d / %d)", up, 2*k.ColumnsAt(i).N()*(low+up)))
+	g, columns := k.GutterAt(i), k.ColumnsAt(i).N()
+	up, low := g.Ratio()
+	edge := ""
+	if k.EdgeAt(i) == kit.HalfGutter && g.IsFraction() {
+		part, of := k.EdgeRatio(i)
+		edge = fmt.Sprintf("100%% * %d / %d", part, of)
+	} else if px := kit.Px(k.EdgeOf(i, kit.Measure{}).Px); !px.IsZero() {
+		edge = px.String()
 	}
-	if edge := kit.Px(k.EdgeOf(i, kit.Measure{}).Px); !edge.IsZero() {
-		return css.D("inset", "0 "+edge.String())
+	side := func(halves int) string {
+		if !k.GutterPlace.Stays() || halves == 0 {
+			return edge
+		}
+		padding := kit.Px(g.Px() * float64(halves) / 2).String()
+		if g.IsFraction() {
+			padding = fmt.Sprintf("%d / %d", up*halves, 2*columns*(low+up))
+			if edge == "" {
+				return "100% * " + padding
+			}
+			return edge + " + (100% - 2 * " + edge + ") * " + padding
+		}
+		if padding == "0" || edge == "" {
+			return cmp.Or(strings.TrimPrefix(padding, "0"), edge)
+		}
+		return edge + " + " + padding
 	}
-	return css.D("inset", "0")
+	length := func(text string) string {
+		switch {
+		case text == "":
+			return "0"
+		case strings.Contains(text, " "):
+			return "calc(" + text + ")"
+		}
+		return text
+	}
+	start, end := k.GutterPlace.Halves()
+	atStart, atEnd := length(side(start)), length(side(end))
+	if atStart == atEnd {
+		return css.D("inset-inline", atStart)
+	}
+	return css.D("inset-inline", atStart+" "+atEnd)
 }
 
 // stripes is a background that shows the kit's columns at breakpoint i in {colour}

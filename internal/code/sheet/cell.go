@@ -14,8 +14,9 @@ import (
 func (s *Styler) Cell() (all []css.Declaration) {
 	all = append(all, css.D("box-sizing", "border-box"))
 	if s.Spans() {
-		return append(all, css.D("grid-column-end", s.span(strconv.Itoa(s.k.ColumnsAt(0).N()))),
-			css.D("min-width", "0"), css.D("margin", "0"), css.D("padding", "0"))
+		all = append(all, css.D("grid-column-end", s.span(strconv.Itoa(s.k.ColumnsAt(0).N()))),
+			css.D("min-width", "0"), css.D("margin", "0"))
+		return append(all, s.padding()...)
 	}
 	take, takeGaps := s.amounts(&all, page.Width, "1")
 	skip, skipGaps := s.amounts(&all, page.Skip, "0")
@@ -65,7 +66,7 @@ func (s *Styler) Cell() (all []css.Declaration) {
 		}
 		all = append(all, css.D("float", "inline-start"), css.D("clear", clear), css.D("width", size),
 			css.D("min-height", "1px"))
-		if g := s.gutter(); g != "" {
+		if g := s.gutter(); g != "" && !s.k.GutterPlace.IsInside() {
 			left = sum(left, g+" * "+beside)
 		}
 		if y := s.gapY.text(); y != "" {
@@ -83,9 +84,18 @@ func (s *Styler) Cell() (all []css.Declaration) {
 	if left+right != "" {
 		all = append(all, css.D("margin-inline", calc(left)+" "+calc(right)))
 	}
-	all = append(all, css.D("padding", "0"))
+	all = append(all, s.padding()...)
 	if nudge != "" {
 		all = append(all, css.D("position", "relative"), css.D("inset-inline-start", calc(s.offset(nudge, nudgeGaps))))
+	}
+	return all
+}
+
+// padding is a column's own, which holds its gutter where that is inside.
+func (s *Styler) padding() []css.Declaration {
+	all := []css.Declaration{css.D("padding", "0")}
+	if s.k.GutterPlace.IsInside() {
+		all = append(all, s.halves("padding-inline", s.gutter(), 1)...)
 	}
 	return all
 }
@@ -100,6 +110,9 @@ func (s *Styler) Spans() bool {
 	for i := range s.k.Breakpoints {
 		if s.k.ColumnsAt(i) != s.k.ColumnsAt(0) {
 			return false // a column keeps its part of the row
+		}
+		if s.k.GutterPlace.IsInside() && s.k.GutterAt(i).IsFraction() {
+			return false // it pads by a part of the row
 		}
 	}
 	return true
@@ -153,7 +166,8 @@ func Property(f page.Field) string {
 
 // area makes a grid column span what it takes, skips and leaves, and works out
 // from that area, which percentages are of, how wide the row is: an area of f of
-// the row, with x gutters more, is (row + gutter) · f + gutter · (x − 1) wide.
+// the row, with x gutters more, is (row + gutter) · f + gutter · (x − 1) wide; where
+// gutters are inside, row · f + gutter · x.
 func (s *Styler) area(f, x string) []css.Declaration {
 	if strings.Contains(f, " + ") {
 		f = "min(1, " + f + ")"
@@ -168,11 +182,14 @@ func (s *Styler) area(f, x string) []css.Declaration {
 		spans = "var(--kr-span, " + spans + ")"
 	}
 	rest := sum("var(--kr-f) - 1", x)
+	if s.k.GutterPlace.IsInside() {
+		rest = x
+	}
 	up, low := "100%", "var(--kr-f)"
-	if g := s.gap.text(); g != "" {
+	if g := s.gap.text(); g != "" && rest != "" {
 		up = "(100% - " + g + " * (" + rest + "))"
 	}
-	if part := s.part.text(); part != "" {
+	if part := s.part.text(); part != "" && rest != "" {
 		low = "(var(--kr-f) + " + part + " * (" + rest + "))"
 	}
 	row := "calc(" + up + " / " + low + ")"
@@ -216,7 +233,7 @@ func (s *Styler) whole() string {
 	if s.k.Technique == kit.Grid {
 		row = "var(--kr-row)"
 	}
-	if g := s.gutter(); g != "" {
+	if g := s.gutter(); g != "" && !s.k.GutterPlace.IsInside() {
 		return "(" + row + " + " + g + ")"
 	}
 	return row
@@ -234,7 +251,7 @@ func (s *Styler) offset(part, gaps string) string {
 // width is how wide a column over a part of the row with so many gaps is.
 func (s *Styler) width(part, gaps string) string {
 	all := s.offset(part, gaps)
-	if g := s.gutter(); g != "" {
+	if g := s.gutter(); g != "" && !s.k.GutterPlace.IsInside() {
 		all += " - " + g
 	}
 	return "calc(" + all + ")"
@@ -243,7 +260,7 @@ func (s *Styler) width(part, gaps string) string {
 // equal is how wide one of n equal columns is, said by the row.
 func (s *Styler) equal(n string) string {
 	all := s.whole() + " / " + n
-	if g := s.gutter(); g != "" {
+	if g := s.gutter(); g != "" && !s.k.GutterPlace.IsInside() {
 		all += " - " + g
 	}
 	return "calc(" + all + ")"

@@ -51,6 +51,9 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		} else if s.part.named {
 			all = append(all, css.D("--kr-gap-part", "0"))
 		}
+		if s.out.named {
+			all = append(all, css.D("--kr-out", s.gapOf(s.out, c, word)))
+		}
 		return all
 	case page.GapY:
 		return []css.Declaration{css.D("--kr-gap-y", s.gapOf(s.gapY, c, word))}

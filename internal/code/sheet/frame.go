@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"fmt"
+	"strings"
 
 	"kitrows/internal/css"
 	"kitrows/internal/kit"
@@ -46,16 +47,20 @@ func (s *Styler) held(c say.Saying, i int) (width, padding string) {
 	case kind == page.Fixed, kind == page.UpTo && i >= int(c.From):
 		if px, fixed := s.k.Breakpoints[i].Container.Width(); fixed {
 			width = kit.Px(px).String() // an em would be one of the container's own
+		} else if part := s.k.Breakpoints[i].Container; part.Part() > 0 {
+			width = part.String()
 		}
 	}
 	g := s.k.GutterAt(i)
-	if s.k.Edge != kit.HalfGutter || !g.IsFraction() {
+	if s.k.EdgeAt(i) != kit.HalfGutter || !g.IsFraction() {
 		return width, kit.Px(s.k.EdgeOf(i, kit.Measure{}).Px).String()
 	}
 	outer := "100%"
-	if width != "none" {
+	if strings.HasSuffix(width, "%") {
+		outer = width
+	} else if width != "none" {
 		outer = "min(100%, " + width + ")"
 	}
-	up, low := g.Ratio()
-	return width, fmt.Sprintf("calc(%s * %d / %d)", outer, up, 2*s.k.ColumnsAt(i).N()*(low+up))
+	up, low := s.k.EdgeRatio(i)
+	return width, fmt.Sprintf("calc(%s * %d / %d)", outer, up, low)
 }

@@ -40,7 +40,7 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 	if s.CountsNow() {
 		all = append(all, s.of.row(i)...)
 	}
-	for _, q := range []quantity{s.gap, s.part, s.gapY} {
+	for _, q := range []quantity{s.gap, s.part, s.out, s.gapY} {
 		all = append(all, q.row(i)...)
 	}
 	if technique == kit.Grid {
@@ -62,7 +62,52 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 	if technique != kit.Float {
 		all = append(all, s.gaps()...)
 	}
-	return append(all, css.D("padding", "0"), css.D("margin", "0"), css.D("list-style", "none"))
+	all = append(all, css.D("padding", "0"), css.D("margin", "0"))
+	if s.k.GutterPlace.Reaches() {
+		all = append(all, s.halves("margin-inline", s.reach(), -1)...)
+	}
+	return append(all, css.D("list-style", "none"))
+}
+
+// reach is the gutter by which a row reaches out, in its own rule.
+func (s *Styler) reach() string {
+	if out := s.out.text(); out != "" {
+		return out
+	}
+	return s.gap.text()
+}
+
+// halves says with a property of the inline direction that so many times the gutter of the
+// row's own rule, or of a column's, stand at the start and at the end: half of it, or all.
+func (s *Styler) halves(property, gutter string, sign int) []css.Declaration {
+	if gutter == "" {
+		return nil
+	}
+	side := func(halves int) string {
+		if px, plain := strings.CutSuffix(gutter, "px"); plain {
+			v, _ := strconv.ParseFloat(px, 64)
+			if v *= float64(halves*sign) / 2; v != 0 {
+				return kit.Number(v) + "px"
+			}
+			return "0"
+		}
+		switch {
+		case halves == 0:
+			return "0"
+		case halves == 2 && sign > 0:
+			return gutter
+		case halves == 2:
+			return "calc(" + gutter + " * -1)"
+		case sign < 0:
+			return "calc(" + gutter + " / -2)"
+		}
+		return "calc(" + gutter + " / 2)"
+	}
+	start, end := s.k.GutterPlace.Halves()
+	if start == end {
+		return []css.Declaration{css.D(property, side(start))}
+	}
+	return []css.Declaration{css.D(property, side(start)+" "+side(end))}
 }
 
 // CountsNow reports whether a rule asks how many units a row has at the breakpoint
@@ -75,6 +120,12 @@ func (s *Styler) CountsNow() bool {
 // gaps is a row's gutters.
 func (s *Styler) gaps() []css.Declaration {
 	x, y := s.gap.text(), s.gapY.text()
+	if s.k.GutterPlace.IsInside() {
+		if y == "" {
+			return nil
+		}
+		return []css.Declaration{css.D("row-gap", y)}
+	}
 	if part := s.part.text(); part != "" {
 		x = sum("100% * "+part, x)
 		x = "calc(" + x + ")"

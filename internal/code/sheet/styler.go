@@ -34,6 +34,7 @@ type Styler struct {
 	of     quantity            // how many units a row divides into
 	gap    quantity            // a row's gutter; with grid, the part of it that is in px
 	part   quantity            // with grid, the part of the gutter that is a fraction of the row
+	out    quantity            // how far a row reaches out, of a gutter inside; where it is not as the gutter
 	gapY   quantity            // between a row's lines
 	tracks quantity            // with grid, the row's columns
 	auto   quantity            // with grid and uneven columns, whether these are as wide as their tracks
@@ -63,14 +64,23 @@ func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 		}
 		return strconv.Itoa(k.ColumnsAt(i).N())
 	})
-	// f of a column is, of a row of N·c + (N−1)·f·c, one part in (N + (N−1)·f) ÷ f.
-	fraction := func(g kit.Gutter, i int) string {
+	// f of a column is, of a row of N·c + (N−1)·f·c, one part in (N + (N−1)·f) ÷ f. A row whose
+	// gutters are inside has one more of them.
+	fraction := func(g kit.Gutter, i int, inside bool) string {
 		up, low := g.Ratio()
-		if s.of.named || divides {
-			return fmt.Sprintf("%d / (%s * %d - %d)", up, s.of.text(), low+up, up)
+		less := up
+		if inside {
+			less = 0
 		}
-		return fmt.Sprintf("%d / %d", up, k.ColumnsAt(i).N()*(low+up)-up)
+		switch {
+		case !s.of.named && !divides:
+			return fmt.Sprintf("%d / %d", up, k.ColumnsAt(i).N()*(low+up)-less)
+		case inside:
+			return fmt.Sprintf("%d / (%s * %d)", up, s.of.text(), low+up)
+		}
+		return fmt.Sprintf("%d / (%s * %d - %d)", up, s.of.text(), low+up, up)
 	}
+	inside := k.GutterPlace.IsInside()
 	ownX, ownY := s.Says(page.Row, page.GapX), s.Says(page.Row, page.GapY)
 	s.gap = s.quantity("gap", ownX, fractional, func(i int) string {
 		switch g := k.GutterAt(i); {
@@ -79,12 +89,23 @@ func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 		case grid:
 			return "0px"
 		default:
-			return "calc(100% * " + fraction(g, i) + ")"
+			return "calc(100% * " + fraction(g, i, inside) + ")"
+		}
+	})
+	reaches := fractional && k.GutterPlace.Reaches()
+	s.out = s.quantity("out", ownX && reaches, reaches, func(i int) string {
+		switch g := k.GutterAt(i); {
+		case !reaches:
+			return "0"
+		case g.IsFraction():
+			return "calc(100% * " + fraction(g, i, false) + ")"
+		default:
+			return zeroPx(g.String())
 		}
 	})
 	s.part = s.quantity("gap-part", ownX && fractional && grid, fractional && grid, func(i int) string {
 		if g := k.GutterAt(i); grid && g.IsFraction() {
-			return "calc(" + fraction(g, i) + ")"
+			return "calc(" + fraction(g, i, inside) + ")"
 		}
 		return "0"
 	})
@@ -95,7 +116,7 @@ func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 		}
 		return "initial"
 	})
-	s.tracks = s.quantity("tracks", divides, false, func(i int) string { return tracks(k.ColumnsAt(i)) })
+	s.tracks = s.quantity("tracks", divides, false, func(i int) string { return s.tracksOf(k.ColumnsAt(i)) })
 	return s
 }
 
@@ -130,13 +151,28 @@ func zeroPx(length string) string {
 // equalTracks are so many equal ones.
 func equalTracks(n string) string { return "repeat(" + n + ", minmax(0, 1fr))" }
 
-func tracks(c kit.Columns) string {
+// tracksOf are the columns of a row. Uneven ones with gutters inside are a part of the
+// row, and what they have more of gutters than that.
+func (s *Styler) tracksOf(c kit.Columns) string {
 	if !c.IsUneven() {
 		return equalTracks(strconv.Itoa(c.N()))
 	}
+	gutter := s.gap.text()
+	if part := s.part.text(); part != "" {
+		gutter = "(" + sum("100% * "+part, gutter) + ")"
+	}
+	n, total := c.N(), int(c.Parts(0, float64(c.N())))
 	var all []string
-	for i := range c.N() {
-		all = append(all, fmt.Sprintf("minmax(0, %gfr)", c.Parts(i, 1)))
+	for i := range n {
+		parts := int(c.Parts(i, 1))
+		switch {
+		case !s.k.GutterPlace.IsInside():
+			all = append(all, fmt.Sprintf("minmax(0, %dfr)", parts))
+		case gutter == "":
+			all = append(all, fmt.Sprintf("calc(100%% * %d / %d)", parts, total))
+		default:
+			all = append(all, fmt.Sprintf("calc(100%% * %d / %d + %s * %d / %d)", parts, total, gutter, total-n*parts, total))
+		}
 	}
 	return strings.Join(all, " ")
 }
