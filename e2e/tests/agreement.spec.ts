@@ -10,6 +10,7 @@ interface Trial {
   Document: string;
   Plans: { Width: number; Boxes: Box[]; Across: string[] }[];
   Whole: boolean;
+  Settings: { Node: string; Row: string; Attribute: string; Word: string }[] | null;
   Away: { Form: string; Files: { Name: string; Text: string }[] }[] | null;
 }
 interface Verdict {
@@ -67,27 +68,22 @@ async function judge(page: Page, trial: string, turn: number, mirrored: boolean)
       };
 
       const verdict = { ...compare(), redundant: [] as string[] };
-      // Whether an align, or any class beside a natural column, moves something
-      // depends on the content, and in a narrow row on widths not looked at.
-      const sure = (element: HTMLElement) => {
-        const row = element.classList.contains("kr-row") ? element : element.parentElement!;
-        return (
-          !row.querySelector(":scope > [class*=kr-natural]") &&
-          trial.Plans.every((p) => p.Boxes.every((b) => b.ID !== row.dataset.node || !b.Shown || b.Width > 250))
-        );
-      };
-      const settings = [...nodes.values()]
-        .filter(sure)
-        .flatMap((element) =>
-          [...element.classList]
-            .filter((name) => /^kr-(take|part|full|skip|gone|back|per|of|share)/.test(name))
-            .map((name) => ({ element, name })),
-        );
+      // In a narrow row, whether a class matters depends on widths that are not looked at.
+      const settings = (trial.Settings ?? []).filter(({ Row }) =>
+        trial.Plans.every((p) => p.Boxes.every((b) => b.ID !== Row || !b.Shown || b.Width > 250)),
+      );
       const measured = Number.isInteger(devicePixelRatio); // else not at every width, and a class may matter at one left out
       if (trial.Whole && measured && settings.length > 0) {
-        const { element, name } = settings[turn % settings.length]!;
-        element.classList.remove(name);
-        if (compare(0.01).largest <= 0.01) verdict.redundant.push(`${trial.Name}: ${name} on ${element.dataset.node}`);
+        const { Node, Attribute, Word } = settings[turn % settings.length]!;
+        const element = nodes.get(Node)!;
+        const others = element
+          .getAttribute(Attribute)!
+          .split(/\s+/)
+          .filter((other) => other !== Word);
+        if (others.length > 0) element.setAttribute(Attribute, others.join(" "));
+        else element.removeAttribute(Attribute);
+        if (compare(0.01).largest <= 0.01)
+          verdict.redundant.push(`${trial.Name}: ${Attribute} ${Word} on ${element.dataset.node}`);
       }
       return verdict;
     },

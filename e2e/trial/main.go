@@ -27,6 +27,7 @@ import (
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/sample"
+	"kitrows/internal/vocab"
 )
 
 var withMixed bool
@@ -36,9 +37,15 @@ type trial struct {
 	Document string
 	Plans    []plan
 	Whole    bool // no width was left out
+	Settings []setting
 	Mixed    *mixed
 	Away     []away
 }
+
+// A setting is a word, a class or one of an attribute, without which something is bound to
+// move. Whether an align, or any word beside a natural column, moves something depends on the
+// content, and in a narrow row on widths that are not looked at.
+type setting struct{ Node, Row, Attribute, Word string }
 
 // away is a page as it is taken away in a form: its files as they are, but for the marks
 // by which boxes are found.
@@ -103,6 +110,9 @@ func main() {
 		k := given.Kits[0]
 		if i%4 > 0 {
 			k = sample.Kit(r)
+			if i%4 > 1 {
+				sample.Naming(r, k)
+			}
 		}
 		pg := sample.Page(r, k)
 		if i%3 == 2 {
@@ -131,6 +141,7 @@ func named(r *rand.Rand, k *kit.Kit, pg *page.Page) (*kit.Kit, *page.Page) {
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
 	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{Mark: true, Whole: turn%12 == 1}), Whole: true}
+	t.Settings = settings(l, pr)
 	if turn%3 == 1 {
 		t.Away = append(t.Away, takenAway(l, pr, ship.Used), takenAway(l, pr, ship.Whole), takenAway(l, pr, ship.Plain))
 	}
@@ -167,6 +178,39 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		panic(err)
 	}
 	out.WriteByte('\n')
+}
+
+// telling are the fields of which every word moves something.
+var telling = []page.Field{page.Width, page.Skip, page.Shown, page.PerLine, page.Divides}
+
+// settings are the words of a page without which something moves.
+func settings(l *layout.Layout, pr *project.Project) (all []setting) {
+	said, words := markup.Write(l, pr, code.Options{}).Said, vocab.Own(l.Kit())
+	natural := func(row *page.Node) bool {
+		return slices.ContainsFunc(row.Children, func(c *page.Node) bool {
+			chosen, _ := said.Words(words, row, c)
+			return slices.ContainsFunc(chosen, func(w *vocab.Word) bool {
+				return len(w.Effects) > 0 && w.Effects[0].Value == page.Natural
+			})
+		})
+	}
+	l.Page().Walk(func(n *page.Node, at page.Place) {
+		row := at.Parent
+		if n.Kind == page.Row {
+			row = n
+		}
+		if n.Kind != page.Row && n.Kind != page.Column || natural(row) {
+			return
+		}
+		chosen, _ := said.Words(words, row, n)
+		for _, w := range chosen {
+			if len(w.Effects) > 0 && slices.Contains(telling, w.Effects[0].Field) {
+				attribute, word := vocab.Attribute(w.Text)
+				all = append(all, setting{n.ID, row.ID, attribute, word})
+			}
+		}
+	})
+	return all
 }
 
 // striped is where the columns of a fixed container stand at breakpoint i in a viewport

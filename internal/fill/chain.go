@@ -3,6 +3,7 @@ package fill
 import (
 	"math"
 
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 )
@@ -36,7 +37,7 @@ func (h held) same(o held) bool {
 }
 
 // setting is what says it.
-func (h held) setting(k interface{ Suffix(int) string }, i int) page.Setting {
+func (h held) setting(k *kit.Kit, i int) page.Setting {
 	width := h.width
 	if width.Units() > 0 {
 		width = page.Take(int(math.Round(h.units)))

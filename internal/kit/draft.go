@@ -213,7 +213,9 @@ func (d *Draft) nameUnits() {
 	for _, t := range []*Template{&n.Take, &n.Skip, &n.Trail, &n.Nudge} {
 		text := strings.ReplaceAll(string(*t), at, "")
 		if uneven && !strings.Contains(text, "{at}") {
-			text = strings.Replace(text, "{n}", "{n}"+at, 1)
+			for _, n := range []string{"{n}", "{word}"} {
+				text = strings.Replace(text, n, n+at, 1)
+			}
 		}
 		*t = Template(text)
 	}

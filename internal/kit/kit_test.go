@@ -55,7 +55,7 @@ func TestCheckRefuses(t *testing.T) {
 		"row gutter in em": {func(k *Kit) { k.RowGutter = em(1) }, "rowGutter", "a length in px"},
 		"template without n": {func(k *Kit) { k.Naming.Take = "kr-take[-{bp}]" }, "naming.take",
 			"a class template with {n}"},
-		"template no class": {func(k *Kit) { k.Naming.Row = "kr row" }, "naming.row", "a class template"},
+		"template no class": {func(k *Kit) { k.Naming.Row = "kr row" }, "naming.row", "a class of letters"},
 		"two write one class": {func(k *Kit) { k.Naming.Skip = k.Naming.Take }, "naming.take",
 			"cannot write kr-take-0, which skip writes"},
 		"breakpoint like unit": {func(k *Kit) { k.Naming.Gone, k.Breakpoints[1].Name = "kr-take[-{bp}]", "3" },

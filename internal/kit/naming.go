@@ -2,6 +2,7 @@ package kit
 
 import (
 	"errors"
+	"strconv"
 
 	"kitrows/internal/fault"
 )
@@ -38,6 +39,10 @@ type Naming struct {
 	Turn      Template `json:"turn" doc:"With floats: starts another line from {bp} on."`
 	Under     Template `json:"under" doc:"With floats: runs on in another line from {bp} on."`
 	Fit       Template `json:"fit" doc:"A picture that is scaled to its column."`
+	Clear     Template `json:"clear,omitzero" doc:"With floats: an empty element at the end of every row, which clears it; none when absent."`
+
+	Lone   bool `json:"lone,omitzero" doc:"The column's class stands only on columns without a class of width; those do its work."`
+	Beside bool `json:"beside,omitzero" doc:"Classes of rows and columns need the row's or column's own class beside them."`
 }
 
 // OurNaming is the naming of the kits that Kit Rows ships.
@@ -84,54 +89,57 @@ type Named struct {
 	Negative                 bool     // also one below 0
 	Later                    bool     // it is only written for breakpoints after the first
 	Optional                 bool     // it may be empty: then what it says cannot be had
+
+	at *Template
 }
 
 // Templates are all of the naming's, in the order their rules stand in a stylesheet.
-func (n Naming) Templates() []Named {
-	word := func(field string, t Template, words ...string) Named {
-		return Named{Field: field, Template: t, Counted: true, Stepped: true, Words: words, Optional: true}
+func (n *Naming) Templates() []Named {
+	word := func(field string, t *Template, words ...string) Named {
+		return Named{Field: field, Template: *t, at: t, Counted: true, Stepped: true, Words: words, Optional: true}
 	}
 	number := func(x Named) Named {
 		x.Numbers = true
 		return x
 	}
-	units := func(field string, t Template) Named {
-		return Named{Field: field, Template: t, Counted: true, Placed: true, Stepped: true, Numbers: true, Optional: true}
+	units := func(field string, t *Template) Named {
+		return Named{Field: field, Template: *t, at: t, Counted: true, Placed: true, Stepped: true, Numbers: true, Optional: true}
 	}
-	step := func(field string, t Template) Named {
-		return Named{Field: field, Template: t, Stepped: true, Optional: true}
+	step := func(field string, t *Template) Named {
+		return Named{Field: field, Template: *t, at: t, Stepped: true, Optional: true}
 	}
 	all := []Named{
-		{Field: "frame", Template: n.Frame},
-		{Field: "frameOpen", Template: n.FrameOpen, Optional: true},
-		{Field: "frameUpTo", Template: n.FrameUpTo, Stepped: true, Later: true, Optional: true},
-		{Field: "frameCap", Template: n.FrameCap, Optional: true},
-		{Field: "row", Template: n.Row},
-		number(word("of", n.Of, "kit")),
-		number(word("per", n.Per, "off")),
-		{Field: "told", Template: n.Told},
-		number(word("gapX", n.GapX, "kit")),
-		number(word("gapY", n.GapY, "kit")),
-		word("align", n.Align, "top", "middle", "bottom", "stretch"),
-		word("spread", n.Spread, "start", "centre", "end", "between", "around", "even"),
-		{Field: "cell", Template: n.Cell},
-		step("gone", n.Gone),
-		step("back", n.Back),
-		number(word("place", n.Place, "first", "last")),
-		units("skip", n.Skip),
-		units("take", n.Take),
-		word("part", n.Part, parts...),
-		step("full", n.Full),
-		step("share", n.Share),
-		step("natural", n.Natural),
-		units("trail", n.Trail),
-		units("nudge", n.Nudge),
-		word("self", n.Self, "top", "middle", "bottom", "stretch", "row"),
-		step("lead", n.Lead),
-		step("run", n.Run),
-		step("turn", n.Turn),
-		step("under", n.Under),
-		{Field: "fit", Template: n.Fit},
+		{Field: "frame", Template: n.Frame, at: &n.Frame},
+		{Field: "frameOpen", Template: n.FrameOpen, at: &n.FrameOpen, Optional: true},
+		{Field: "frameUpTo", Template: n.FrameUpTo, at: &n.FrameUpTo, Stepped: true, Later: true, Optional: true},
+		{Field: "frameCap", Template: n.FrameCap, at: &n.FrameCap, Optional: true},
+		{Field: "row", Template: n.Row, at: &n.Row},
+		number(word("of", &n.Of, "kit")),
+		number(word("per", &n.Per, "off")),
+		{Field: "told", Template: n.Told, at: &n.Told},
+		number(word("gapX", &n.GapX, "kit")),
+		number(word("gapY", &n.GapY, "kit")),
+		word("align", &n.Align, "top", "middle", "bottom", "stretch"),
+		word("spread", &n.Spread, "start", "centre", "end", "between", "around", "even"),
+		{Field: "cell", Template: n.Cell, at: &n.Cell},
+		step("gone", &n.Gone),
+		step("back", &n.Back),
+		number(word("place", &n.Place, "first", "last")),
+		units("skip", &n.Skip),
+		units("take", &n.Take),
+		word("part", &n.Part, parts...),
+		step("full", &n.Full),
+		step("share", &n.Share),
+		step("natural", &n.Natural),
+		units("trail", &n.Trail),
+		units("nudge", &n.Nudge),
+		word("self", &n.Self, "top", "middle", "bottom", "stretch", "row"),
+		step("lead", &n.Lead),
+		step("run", &n.Run),
+		step("turn", &n.Turn),
+		step("under", &n.Under),
+		{Field: "fit", Template: n.Fit, at: &n.Fit},
+		{Field: "clear", Template: n.Clear, at: &n.Clear, Optional: true},
 	}
 	for i := range all {
 		switch x := &all[i]; x.Field {
@@ -144,12 +152,23 @@ func (n Naming) Templates() []Named {
 	return all
 }
 
+// Set gives a template, by its name in project files; ok is false where there is none of that name.
+func (n *Naming) Set(field string, t Template) (ok bool) {
+	for _, named := range n.Templates() {
+		if named.Field == field {
+			*named.at = t
+			return true
+		}
+	}
+	return false
+}
+
 // parts are parts of a row of every length that a class may say, such as 1-3.
 var parts = []string{"1-1", "1-2", "2-3", "1-12", "12-22", "1-100", "33-100", "100-100"}
 
 // check refuses templates that are malformed or of which two can write the same
 // class for some word, number of units or breakpoint.
-func (n Naming) check(k *Kit) error {
+func (n *Naming) check(k *Kit) error {
 	var errs []error
 	uneven := false
 	for i := range k.Breakpoints {
@@ -158,6 +177,12 @@ func (n Naming) check(k *Kit) error {
 	for _, t := range n.Templates() {
 		errs = append(errs, fault.Under(t.Field, t.check(uneven)))
 	}
+	if n.Clear != "" && k.Technique != Float {
+		errs = append(errs, fault.New("clear", string(n.Clear), "none: only rows of floats need to be cleared"))
+	}
+	if n.Lone && n.Beside {
+		errs = append(errs, fault.New("beside", "yes", "no, where the column's class does not stand on every column"))
+	}
 	if err := errors.Join(errs...); err != nil {
 		return err
 	}
@@ -165,7 +190,7 @@ func (n Naming) check(k *Kit) error {
 }
 
 // distinct refuses templates of which two can write the same class.
-func (n Naming) distinct(k *Kit) error {
+func (n *Naming) distinct(k *Kit) error {
 	written := map[string]string{} // the field of its template, by class
 	part := n.reader(k, "part")
 	for _, t := range n.Templates() {
@@ -175,6 +200,9 @@ func (n Naming) distinct(k *Kit) error {
 				continue
 			}
 			for _, class := range t.classes(k, i) {
+				if err := checkWritten(class); err != nil {
+					return fault.Under(t.Field, err)
+				}
 				other, taken := written[class]
 				switch {
 				case mine[class] || t.Field == "part" && len(part.Read(class)) > 1:
@@ -214,23 +242,25 @@ func (t Named) classes(k *Kit, i int) []string {
 	}
 	starts := []string{""}
 	if c := k.ColumnsAt(i); t.Placed && c.IsUneven() {
-		for u := range c.N() {
+		for u := range c.N() + 1 { // what trails the last unit begins after it
 			starts = append(starts, Whole(u+1))
 		}
 	}
 	all := make([]string, 0, len(values)*len(starts))
 	for _, v := range values {
 		for _, at := range starts {
-			all = append(all, t.Template.Write(v, at, k.Suffix(i)))
+			all = append(all, k.Write(t.Template, v, at, i))
 		}
 	}
 	return all
 }
 
-// Suffix is what {bp} stands for at breakpoint i: nothing at the first.
-func (k *Kit) Suffix(i int) string {
-	if i == 0 {
-		return ""
+// Write gives what a template writes for n, in a column that starts at unit at of an uneven
+// grid, from breakpoint i on; n and at may be empty.
+func (k *Kit) Write(t Template, n, at string, i int) string {
+	b := Blank{N: n, At: at, Of: strconv.Itoa(k.ColumnsAt(i).N())}
+	if i > 0 {
+		b.BP = k.Breakpoints[i].Name
 	}
-	return k.Breakpoints[i].Name
+	return t.Write(b)
 }

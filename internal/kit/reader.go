@@ -20,6 +20,7 @@ type Reader struct {
 	forms  []form
 	names  []string // the breakpoints', from the first
 	placed []int    // how many uneven columns there are at each breakpoint, 0 of equal ones
+	of     []string // how many columns there are
 }
 
 // A form is a template with or without what stands in brackets, as literals with a
@@ -37,6 +38,7 @@ type Match struct {
 	N  string
 	At int
 	BP int
+	of string
 }
 
 // Reader reads the classes of one of the templates.
@@ -49,19 +51,21 @@ func (t Named) Reader(k *Kit) *Reader {
 			n = c.N()
 		}
 		r.placed = append(r.placed, n)
+		r.of = append(r.of, strconv.Itoa(k.ColumnsAt(i).N()))
 	}
 	if t.Template == "" {
 		return r
 	}
 	for _, at := range []string{"", "\x00"} {
 		for _, bp := range []string{"", "\x01"} {
-			text := t.Template.Write("\x02", at, bp)
+			text := strings.ReplaceAll(string(t.Template), "{word}", "\x03")
+			text = Template(text).Write(Blank{N: "\x02", At: at, BP: bp, Of: "\x04"})
 			f := form{placed: strings.Contains(text, "\x00"), later: strings.Contains(text, "\x01")}
 			if f.placed != (at != "") || f.later != (bp != "") {
 				continue // it has no such placeholder
 			}
 			for {
-				i := strings.IndexAny(text, "\x00\x01\x02")
+				i := strings.IndexAny(text, "\x00\x01\x02\x03\x04")
 				if i < 0 {
 					break
 				}
@@ -74,7 +78,7 @@ func (t Named) Reader(k *Kit) *Reader {
 	return r
 }
 
-func (n Naming) reader(k *Kit, field string) *Reader {
+func (n *Naming) reader(k *Kit, field string) *Reader {
 	all := n.Templates()
 	return all[slices.IndexFunc(all, func(t Named) bool { return t.Field == field })].Reader(k)
 }
@@ -92,7 +96,8 @@ func (r *Reader) Read(class string) (all []Match) {
 // match fills the hole at index hole and those behind it from what is left of a class.
 func (r *Reader) match(f form, hole int, rest string, so Match, all *[]Match) {
 	if hole == len(f.holes) {
-		if rest == "" && (so.At == 0 || so.At <= r.placed[so.BP]) && !(r.Later && so.BP == 0) {
+		if rest == "" && (so.At == 0 || r.placed[so.BP] > 0 && so.At <= r.placed[so.BP]+1) && !(r.Later && so.BP == 0) &&
+			(so.of == "" || so.of == r.of[so.BP]) {
 			*all = append(*all, so)
 		}
 		return
@@ -116,6 +121,18 @@ func (r *Reader) match(f form, hole int, rest string, so Match, all *[]Match) {
 			if i > 0 && strings.HasPrefix(rest, name) {
 				so.BP = i
 				try(name, so)
+			}
+		}
+	case "\x03":
+		for end := 1; end <= min(len("minus-one-hundred-seventy-seven"), len(rest)); end++ {
+			if so.N = unspelled(rest[:end]); spelled(so.N) == rest[:end] && r.says(so.N) {
+				try(rest[:end], so)
+			}
+		}
+	case "\x04":
+		for end := 1; end <= min(3, len(rest)); end++ {
+			if so.of = rest[:end]; slices.Contains(r.of, so.of) {
+				try(so.of, so)
 			}
 		}
 	default:
@@ -163,6 +180,6 @@ func (k *Kit) Writes(class string) bool {
 		if i := strings.IndexAny(literal, "{["); i >= 0 {
 			literal = literal[:i]
 		}
-		return literal != "" && strings.HasPrefix(class, literal) && len(t.Reader(k).Read(class)) > 0
+		return t.Template != "" && strings.HasPrefix(class, literal) && len(t.Reader(k).Read(class)) > 0
 	})
 }

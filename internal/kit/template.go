@@ -2,6 +2,7 @@ package kit
 
 import (
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -9,19 +10,27 @@ import (
 )
 
 // A Template writes the classes of one meaning. "{n}" stands for a number or a
-// word, "{at}" for the unit a column of an uneven grid starts at, and "{bp}" for
-// a breakpoint's name; what stands in square brackets is left out where the
+// word, "{word}" for the same with numbers in words, "{of}" for how many columns the kit
+// has, "{at}" for the unit a column of an uneven grid starts at, and "{bp}" for a
+// breakpoint's name; what stands in square brackets is left out where the
 // placeholder in it stands for nothing: "kr-take-{n}[-at-{at}][-{bp}]" writes
 // kr-take-3, kr-take-3-wide and kr-take-3-at-2-wide.
+//
+// With a "=" it writes an attribute in place of a class: "data-take[-{bp}]={n}" writes
+// data-take-wide="3". An attribute may hold several, with spaces between, as class does.
 type Template string
 
-// Write gives the class for n, in a column that starts at unit at of an uneven
-// grid, from breakpoint bp on; each may be empty.
-func (t Template) Write(n, at, bp string) string {
+// A Blank is what stands for a template's placeholders; N, At and BP may be empty.
+type Blank struct{ N, At, BP, Of string }
+
+// Write gives the class, or the attribute as NAME=WORD.
+func (t Template) Write(b Blank) string {
 	s := string(t)
-	s = fill(s, "{at}", at)
-	s = fill(s, "{bp}", bp)
-	return strings.ReplaceAll(s, "{n}", n)
+	s = fill(s, "{at}", b.At)
+	s = fill(s, "{bp}", b.BP)
+	s = strings.ReplaceAll(s, "{of}", b.Of)
+	s = strings.ReplaceAll(s, "{word}", spelled(b.N))
+	return strings.ReplaceAll(s, "{n}", b.N)
 }
 
 // fill puts value in the place of a placeholder, and takes it away with the
@@ -50,16 +59,40 @@ func Whole(n int) string {
 	return strconv.Itoa(n)
 }
 
-var classPattern = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
+var (
+	classPattern     = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
+	attributePattern = regexp.MustCompile(`^data-[a-z][a-z0-9-]*=[A-Za-z0-9_-]*$`)
+)
+
+// reserved are names that code around a kit's own uses.
+var reserved = []string{"kr-hold", "kr-scaled", "data-node"}
+
+// checkWritten refuses what is no valid name of a class or attribute.
+func checkWritten(name string) error {
+	attribute, _, isAttribute := strings.Cut(name, "=")
+	switch {
+	case isAttribute && !attributePattern.MatchString(name):
+		return fault.New("", name, "an attribute of lower-case letters, digits and - that begins with data-, "+
+			"and a word of letters, digits, - and _, such as data-take=3")
+	case !isAttribute && !classPattern.MatchString(name):
+		return fault.New("", name, "a class of letters, digits, - and _ that begins with a letter or _")
+	case slices.Contains(reserved, attribute):
+		return fault.New("", name, "another name: pages of Kit Rows use this one")
+	}
+	return nil
+}
 
 // check refuses a template that cannot write valid, distinct classes: one that
-// counts names {n} once, one that is placed in an uneven grid [{at}], one that
+// counts names {n} or {word} once, one that is placed in an uneven grid [{at}], one that
 // changes by breakpoint {bp} once, in brackets where it is written at the first
 // breakpoint too. An optional one may be empty.
 func (t Named) check(uneven bool) error {
-	bp := "[{bp}]"
+	bp, n := "[{bp}]", "{n}"
 	if t.Later {
 		bp = "{bp}"
+	}
+	if strings.Contains(string(t.Template), "{word}") && t.Field != "part" {
+		n = "{word}"
 	}
 	s, want, ok := string(t.Template), "a class template", true
 	if s == "" && t.Optional {
@@ -68,7 +101,7 @@ func (t Named) check(uneven bool) error {
 	for _, named := range []struct {
 		placeholder   string
 		needed, taken bool
-	}{{"{n}", t.Counted, t.Counted}, {"[{at}]", t.Placed && uneven, t.Placed}, {bp, t.Stepped, t.Stepped}} {
+	}{{n, t.Counted, t.Counted}, {"[{at}]", t.Placed && uneven, t.Placed}, {bp, t.Stepped, t.Stepped}} {
 		if named.needed {
 			want += " with " + named.placeholder
 		}
@@ -77,9 +110,13 @@ func (t Named) check(uneven bool) error {
 		ok = ok && (n == 1 && named.taken || n == 0 && !named.needed) &&
 			(n == 0 || bare == named.placeholder || inBrackets(s, bare))
 	}
-	ok = ok && len(s) <= 60 && classPattern.MatchString(t.Template.Write("1", "2", "b")) &&
-		(t.Later || classPattern.MatchString(t.Template.Write("1", "", "")))
-	if !ok {
+	bare := s
+	for _, placeholder := range []string{n, "{at}", "{bp}", "{of}"} {
+		bare = strings.ReplaceAll(bare, placeholder, "")
+	}
+	ok = ok && !strings.ContainsAny(bare, "{}") && strings.Count(bare, "[") == strings.Count(bare, "]") &&
+		strings.Count(s, "{of}") <= 1
+	if !ok || len(s) > 60 {
 		return fault.New("", s, "%s", want)
 	}
 	return nil

@@ -21,8 +21,13 @@ func TestTemplatesWrite(t *testing.T) {
 		{"kr-gone[-{bp}]", "", "", "mid", "kr-gone-mid"},
 		{"kr-row", "", "", "", "kr-row"},
 		{"kr-frame-open-{bp}", "", "", "wide", "kr-frame-open-wide"},
+		{"{word}-of-{of}[-{bp}]", "3", "", "wide", "three-of-12-wide"},
+		{"nudge-{word}", "m24", "", "", "nudge-minus-twenty-four"},
+		{"gap-{word}", "200", "", "", "gap-two-hundred"},
+		{"align-{word}", "top", "", "", "align-top"},
+		{"data-take[-{bp}]={n}", "3", "", "wide", "data-take-wide=3"},
 	} {
-		if got := c.template.Write(c.n, c.at, c.bp); got != c.want {
+		if got := c.template.Write(Blank{N: c.n, At: c.at, BP: c.bp, Of: "12"}); got != c.want {
 			t.Errorf("%s of %q, %q, %q: got %s, want %s", c.template, c.n, c.at, c.bp, got, c.want)
 		}
 	}
@@ -45,6 +50,16 @@ func TestTemplatesAreChecked(t *testing.T) {
 		"w {n}[-{bp}]":       true,
 		"3{n}[-{bp}]":        true,
 		"w<{n}>[-{bp}]":      true,
+		"{word}[-{bp}]":      false,
+		"w{n}-{word}[-{bp}]": true,
+		"w{n}{of}[-{bp}]":    false,
+		"w{n}of{of}[-{bp}]":  false,
+		"data-w={n}[-{bp}]":  false,
+		"data-w[-{bp}]={n}":  false,
+		"w[-{bp}]={n}":       true, // attributes of one's own begin with data-
+		"data-W[-{bp}]={n}":  true,
+		"data-w={n} [{bp}]":  true,
+		"kr-hold{n}[-{bp}]":  false,
 		Template(strings.Repeat("w", 60) + "{n}[-{bp}]"): true,
 	} {
 		k := twelve()

@@ -59,6 +59,20 @@ func (f Frame) Value(k *kit.Kit) (v Value, from int) {
 	return Value{Term: Fixed}, 0
 }
 
+// FrameOf is the kind that a value of a field is, as a vocabulary reads it: N of one that is
+// fluid below a breakpoint of k is that one's index.
+func FrameOf(k *kit.Kit, v Value) Frame {
+	switch v.Term {
+	case UpTo:
+		return FluidBelow(k.Breakpoints[v.N].Name)
+	case Fluid:
+		return FluidFrame
+	case Capped:
+		return CappedFrame
+	}
+	return FixedFrame
+}
+
 // Check refuses a kind that kit k cannot hold.
 func (f Frame) Check(k *kit.Kit) error {
 	if name, ok := f.Below(); ok && k.Index(name) < 1 {

@@ -24,6 +24,7 @@ type row struct {
 	counted bool   // of floats, so many a line: the row's rule counts where lines begin
 	elastic []bool // at each breakpoint, whether a share or a spread can come to what a width says
 	uneven  bool   // some breakpoint's columns are
+	padded  bool   // by a part of the row, which a column must know to hold its gutter
 }
 
 // A room is what rows of one page are worked out in, one after another, so that each need
@@ -48,6 +49,7 @@ func newRow(l *layout.Layout, n *page.Node, live []bool, room *room) *row {
 		for at := range want.Cells {
 			r.at[i][want.Cells[at].Child] = int32(at)
 		}
+		r.padded = r.padded || r.kit.GutterPlace.IsInside() && r.kit.GutterAt(i).IsFraction()
 		r.uneven = r.uneven || r.kit.ColumnsAt(i).IsUneven()
 		r.tracked = r.tracked && want.Tracked()
 		perLine = perLine || live[i] && want.PerLine > 0
@@ -183,7 +185,7 @@ func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
 		return
 	}
 	at := placesOf(want, cell)
-	if r.tracked && cell.Skip == 0 && cell.Trail == 0 && cell.Nudge == 0 {
+	if r.tracked && !r.padded && cell.Skip == 0 && cell.Trail == 0 && cell.Nudge == 0 {
 		at.width = 0 // tracks know how wide they are
 	}
 	if cell.Counted() && cell.Units >= float64(want.Columns.N()) {

@@ -98,12 +98,15 @@ func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []v
 		row = n
 	}
 	said := p.nodes[n.ID]
+	var wants [page.NumFields]vocab.Want
+	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
+	if p.Layout.Kit().Naming.Lone && slices.ContainsFunc(chosen, (*vocab.Word).IsWidth) {
+		return chosen, missing // which say that it is a column as well
+	}
 	words := make([]*vocab.Word, 0, 16)
 	for _, s := range said.base {
 		words = append(words, v.Saying(s.On, s.Field, s.Value, 0))
 	}
-	var wants [page.NumFields]vocab.Want
-	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
 	return append(words, chosen...), missing
 }
 

@@ -50,6 +50,7 @@ var families = map[string]family{
 	"turn":      {on: page.Column, field: page.Line, terms: []page.Term{page.Turns}},
 	"under":     {on: page.Column, field: page.Line, terms: []page.Term{page.Under}},
 	"fit":       {on: page.Block, field: page.Fit},
+	"clear":     {on: page.Block, field: page.Base}, // on an element of its own
 }
 
 // Own is the vocabulary of a kit of ours: its words are made from its naming
@@ -84,12 +85,12 @@ func (v *Vocabulary) word(f *family, value page.Value, from int) *Word {
 	if value.At > 0 {
 		at = kit.Whole(int(value.At))
 	}
-	word := &Word{Text: f.Template.Write(f.number(value), at, v.kit.Suffix(from)), On: f.on, Base: f.field == page.Base}
+	word := &Word{Text: v.kit.Write(f.Template, f.number(value), at, from), On: f.on, Base: f.field == page.Base}
 	if !word.Base {
 		in := Range{int8(from), int8(len(v.kit.Breakpoints))}
 		word.Effects = []Effect{{f.field, value, in, uint32(from)}}
-		if f.Later {
-			word.Effects[0].In.From = 0
+		if f.Later { // it holds everywhere, and changes at that breakpoint
+			word.Effects[0].In.From, word.Effects[0].Value.N = 0, int16(from)
 		}
 	}
 	v.made[key] = word

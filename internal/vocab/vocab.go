@@ -6,6 +6,7 @@ package vocab
 
 import (
 	"slices"
+	"strings"
 
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
@@ -28,13 +29,46 @@ type Effect struct {
 	Rank  uint32 // specificity, then the place in the stylesheet
 }
 
-// A Word is one class and what it does on nodes of a kind. A word that only says what a
-// node is has no effects.
+// A Word is one class, or one word of an attribute, and what it does on nodes of a kind. A
+// word that only says what a node is has no effects.
 type Word struct {
-	Text    string
+	Text    string // a class, or NAME=WORD
 	On      page.Kind
 	Base    bool // it stands on every node of that kind
 	Effects []Effect
+}
+
+// Attribute gives the attribute that a word stands in and the word in it, which may be empty.
+func Attribute(text string) (name, word string) {
+	if name, word, found := strings.Cut(text, "="); found {
+		return name, word
+	}
+	return "class", text
+}
+
+// Selector selects elements that have the word.
+func (w *Word) Selector() string {
+	switch name, word := Attribute(w.Text); {
+	case name == "class":
+		return "." + word
+	case word == "":
+		return "[" + name + "]"
+	default:
+		return "[" + name + `~="` + word + `"]`
+	}
+}
+
+// String is the word as it stands in a tag: a class, or an attribute.
+func (w *Word) String() string {
+	if name, word := Attribute(w.Text); name != "class" {
+		return name + `="` + word + `"`
+	}
+	return w.Text
+}
+
+// IsWidth reports whether the word says how wide a column is.
+func (w *Word) IsWidth() bool {
+	return w.On == page.Column && len(w.Effects) > 0 && w.Effects[0].Field == page.Width
 }
 
 // A Vocabulary is the words of a stylesheet. It is not safe for use by several at once.
@@ -61,9 +95,11 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 	for i := range held {
 		held[i] = page.Defaults(on)
 	}
+	base := v.Base(on)
+	idle := v.kit.Naming.Beside && base != nil && !slices.Contains(said, base.Text)
 	for _, class := range said {
 		word := v.Word(on, class)
-		if word == nil {
+		if word == nil || idle && (on == page.Row || on == page.Column) {
 			unknown = append(unknown, class)
 			continue
 		}

@@ -18,6 +18,7 @@ import (
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/say"
+	"kitrows/internal/vocab"
 )
 
 // Files is a page as TSX: the page, and the components of the kit it is made of,
@@ -241,8 +242,11 @@ func literal(text string) string {
 func (w *tsx) image(c *page.Content) string {
 	size := ""
 	if c.Fit {
-		size = fmt.Sprintf(" className=%q width={%s} height={%s}", w.k.Naming.Fit.Write("", "", ""), markup.Number(c.Width),
-			markup.Number(c.Height))
+		name, fit := vocab.Attribute(w.k.Write(w.k.Naming.Fit, "", "", 0))
+		if name == "class" {
+			name = "className"
+		}
+		size = fmt.Sprintf(" %s=%q width={%s} height={%s}", name, fit, markup.Number(c.Width), markup.Number(c.Height))
 	}
 	return "<img" + size + attribute("src", w.picture(c.Picture)) + attribute("alt", c.Alt) + " />"
 }

@@ -157,19 +157,19 @@ func (w *Writer) picture(n *page.Node, depth int, attributes string) {
 
 // image is an img element. One that fits its column says its natural size, so that
 // a browser keeps its place before it has it.
-func (w *Writer) image(c *page.Content, attributes string) string {
+func (w *Writer) image(c *page.Content, more string) string {
 	if c.Fit {
 		w.out.used[say.Fit] = true
-		class := ""
+		fit := ""
 		if w.Selectors != nil {
-			class = w.Selectors.fit
+			fit = w.Selectors.fit
 		} else if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); word != nil {
-			class = word.Text
+			fit = word.Text
 		}
 		if !w.Hold { // a block that is held to its size has a class already
-			attributes += ` class="` + class + `"`
+			more += attributes([]string{fit})
 		}
-		attributes += fmt.Sprintf(` width="%s" height="%s"`, Number(c.Width), Number(c.Height))
+		more += fmt.Sprintf(` width="%s" height="%s"`, Number(c.Width), Number(c.Height))
 	}
-	return fmt.Sprintf(`<img%s src=%s alt=%s>`, attributes, Quoted(w.source(c.Picture)), Quoted(c.Alt))
+	return fmt.Sprintf(`<img%s src=%s alt=%s>`, more, Quoted(w.source(c.Picture)), Quoted(c.Alt))
 }

@@ -68,7 +68,7 @@ func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []strin
 		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told {
 			at = 1 + int(word.Effects[0].In.From)
 		}
-		texts[at] = strings.TrimPrefix(texts[at]+" "+word.Text, " ")
+		texts[at] = strings.TrimPrefix(texts[at]+" "+word.String(), " ")
 	}
 	return texts
 }
@@ -177,7 +177,18 @@ func (w *Writer) element(n *page.Node, depth int) {
 	w.outer, w.shared = n, w.Selectors != nil && w.Selectors.asChildren(w.said, n)
 	w.nodes(n.Children, depth+1)
 	w.outer, w.shared = outer, shared
+	if n.Kind == page.Row {
+		w.clear(n, depth+1)
+	}
 	w.line(n.ID, depth, end)
+}
+
+// clear writes the element that clears a row of floats, where the kit has one.
+func (w *Writer) clear(row *page.Node, depth int) {
+	if word := w.words.Base(page.Block); word != nil && w.Selectors == nil {
+		w.out.used[say.Base(page.Block)] = true
+		w.line(row.ID, depth, "<div"+attributes([]string{word.Text})+"></div>")
+	}
 }
 
 // classes are those of a node's element in class-based markup, which are then used.
@@ -200,6 +211,9 @@ func (w *Writer) classes(n *page.Node) []string {
 			w.out.used[say.Saying{On: n.Kind, Field: e.Field, Value: e.Value.Bare(), From: e.In.From}] = true
 		}
 	}
+	if n.Kind == page.Column { // also where a class of width does its work
+		w.out.used[say.Base(n.Kind)] = true
+	}
 	w.out.Classes += max(0, len(words)-1) // but for what every node of the kind has
 	return all
 }
@@ -214,33 +228,77 @@ func (w *Writer) needed(n *page.Node, said []say.Saying) bool {
 	return len(said) > 1 && !w.shared
 }
 
-// open writes a start tag; classes that would make its line too long go on the
-// next, under the first.
-func (w *Writer) open(n *page.Node, tag string, depth int, classes []string) {
+// open writes a start tag; what would make its line too long goes on the next, under the
+// first.
+func (w *Writer) open(n *page.Node, tag string, depth int, words []string) {
 	text := "<" + tag + w.mark(n)
 	if n.Anchor != "" {
 		text += ` id="` + n.Anchor + `"`
 	}
-	if len(classes) == 0 {
-		w.line(n.ID, depth, text+">")
-		return
-	}
-	text += ` class="`
-	hang := len(text)
-	for {
-		end, size := 1, len(indent)*depth+hang+len(classes[0])
-		for end < len(classes) && size+len(classes[end])+3 <= lineWidth {
-			size += 1 + len(classes[end])
-			end++
+	under := len(text) + 1
+	for i, a := range attributesOf(words) {
+		if len(indent)*depth+len(text)+len(a.name)+len(a.words[0])+5 > lineWidth && i > 0 {
+			w.line(n.ID, depth, text)
+			text = strings.Repeat(" ", under-1)
 		}
-		text += strings.Join(classes[:end], " ")
-		if classes = classes[end:]; len(classes) == 0 {
-			break
+		text += " " + a.name
+		if text += `="`; len(a.words) == 1 && a.words[0] == "" {
+			text = strings.TrimSuffix(text, `="`)
+			continue
 		}
-		w.line(n.ID, depth, text)
-		text = strings.Repeat(" ", hang)
+		hang, words := len(text), a.words
+		for {
+			end, size := 1, len(indent)*depth+hang+len(words[0])
+			for end < len(words) && size+len(words[end])+3 <= lineWidth {
+				size += 1 + len(words[end])
+				end++
+			}
+			text += strings.Join(words[:end], " ")
+			if words = words[end:]; len(words) == 0 {
+				break
+			}
+			w.line(n.ID, depth, text)
+			text = strings.Repeat(" ", hang)
+		}
+		text += `"`
 	}
-	w.line(n.ID, depth, text+`">`)
+	w.line(n.ID, depth, text+">")
+}
+
+// An attribute of a tag, with what stands in it.
+type attribute struct {
+	name  string
+	words []string
+}
+
+// attributesOf gathers words by the attribute they stand in, class first.
+func attributesOf(all []string) (gathered []attribute) {
+	for _, text := range all {
+		name, word := vocab.Attribute(text)
+		at := slices.IndexFunc(gathered, func(a attribute) bool { return a.name == name })
+		switch {
+		case at < 0 && name == "class":
+			gathered = slices.Insert(gathered, 0, attribute{name, []string{word}})
+		case at < 0:
+			gathered = append(gathered, attribute{name, []string{word}})
+		case gathered[at].words[0] == "":
+			gathered[at].words[0] = word
+		case word != "":
+			gathered[at].words = append(gathered[at].words, word)
+		}
+	}
+	return gathered
+}
+
+// attributes writes words as the attributes of a tag.
+func attributes(words []string) string {
+	text := ""
+	for _, a := range attributesOf(words) {
+		if text += " " + a.name; len(a.words) > 1 || a.words[0] != "" {
+			text += `="` + strings.Join(a.words, " ") + `"`
+		}
+	}
+	return text
 }
 
 func (w *Writer) mark(n *page.Node) string {

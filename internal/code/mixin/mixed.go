@@ -224,7 +224,7 @@ func (m *Mixed) call(c say.Saying, units int) call {
 		return call{name, []string{sheet.Word(v)}}
 	case v.Term == page.Portion:
 		return call{name, []string{strconv.Itoa(v.Int()), strconv.Itoa(int(v.Of))}}
-	case v.At > 0 && v.N != 0:
+	case v.At > 0 && v.N != 0 && !m.styler.Spans(): // else tracks know where it stands
 		list, from := m.partListAt(int(c.From)), int(v.At)
 		if c.Field == page.Skip {
 			from -= v.Int()

@@ -23,7 +23,9 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 				all = append(all, css.D("--kr-flat", "initial"), css.D("flex-wrap", "wrap"))
 			}
 		case kit.Float:
-			all = append(all, css.D("display", "flow-root"))
+			if !s.Says(page.Block, page.Base) { // else an element clears it
+				all = append(all, css.D("display", "flow-root"))
+			}
 		}
 		if s.Says(page.Row, page.PerLine) {
 			all = append(all, s.perOff()...)

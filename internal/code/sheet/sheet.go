@@ -120,6 +120,9 @@ func Every(k *kit.Kit) []say.Saying {
 			}
 			add(page.Column, page.Base, page.Value{})
 			add(page.Block, page.Fit, page.Value{})
+			if k.Naming.Clear != "" {
+				add(page.Block, page.Base, page.Value{})
+			}
 			if k.Cap.Px() > 0 {
 				add(page.Container, page.Frames, page.Value{Term: page.Capped})
 			}

@@ -31,6 +31,7 @@ type Styler struct {
 	uneven bool                // some breakpoint's columns are
 	sizes  bool                // some columns share or are natural
 	frames []say.Saying        // of containers
+	widths []say.Saying        // of columns
 	of     quantity            // how many units a row divides into
 	gap    quantity            // a row's gutter; with grid, the part of it that is in px
 	part   quantity            // with grid, the part of the gutter that is a fraction of the row
@@ -47,8 +48,11 @@ func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 	for _, c := range sayings {
 		s.said[say.Saying{On: c.On, Field: c.Field}] = true
 		s.said[say.Saying{On: c.On, Field: c.Field, Value: page.Value{Term: c.Value.Term}}] = true
-		if c.Field == page.Frames {
+		switch c.Field {
+		case page.Frames:
 			s.frames = append(s.frames, c)
+		case page.Width:
+			s.widths = append(s.widths, c)
 		}
 	}
 	s.sizes = s.Says(page.Column, page.Width, page.Shared, page.OfContent)
@@ -185,11 +189,12 @@ func (s *Styler) Counts() bool {
 // common is the rules at breakpoint i of what is no setting: containers, rows and
 // columns themselves.
 func (s *Styler) common(i int) (rules []css.Rule) {
-	add := func(selector string, body ...css.Declaration) {
+	all := func(selectors []string, body ...css.Declaration) {
 		if len(body) > 0 {
-			rules = append(rules, css.Rule{Selectors: []string{selector}, Body: body})
+			rules = append(rules, css.Rule{Selectors: selectors, Body: body})
 		}
 	}
+	add := func(selector string, body ...css.Declaration) { all([]string{selector}, body...) }
 	for _, c := range s.frames {
 		add(s.class(c), s.Frame(c, i)...)
 	}
@@ -205,19 +210,39 @@ func (s *Styler) common(i int) (rules []css.Rule) {
 		}
 	}
 	if s.Says(page.Column, page.Base) && i == 0 {
-		name := s.class(say.Base(page.Column))
-		add(name, s.Cell()...)
+		all(s.cells(""), s.Cell()...)
 		if s.k.Technique == kit.Float {
-			add(name+":where(:first-child)", css.D("--kr-below", "0"), css.D("clear", "none"))
+			all(s.cells(":where(:first-child)"), css.D("--kr-below", "0"), css.D("clear", "none"))
 		}
+	}
+	if s.Says(page.Block, page.Base) && i == 0 {
+		// Rows that are cleared by an element hold their margins, even without columns.
+		add(s.class(say.Base(page.Row))+"::before", css.D("display", "table"), css.D("content", `""`))
+		add(s.class(say.Base(page.Block)), css.D("clear", "both"))
 	}
 	return rules
 }
 
+// cells selects every column, with so much after each selector: by its own class, and, where
+// that stands only on columns without a class of width, by those.
+func (s *Styler) cells(after string) []string {
+	all := []string{s.class(say.Base(page.Column)) + after}
+	if s.k.Naming.Lone {
+		for _, c := range s.widths {
+			all = append(all, s.class(c)+after)
+		}
+	}
+	return all
+}
+
 // class is the selector of what is said; empty where the kit has no class for it.
 func (s *Styler) class(c say.Saying) string {
-	if word := s.words.Saying(c.On, c.Field, c.Value, int(c.From)); word != nil {
-		return "." + word.Text
+	word := s.words.Saying(c.On, c.Field, c.Value, int(c.From))
+	if word == nil {
+		return ""
 	}
-	return ""
+	if s.k.Naming.Beside && c.Field != page.Base && (c.On == page.Row || c.On == page.Column) {
+		return s.words.Base(c.On).Selector() + word.Selector()
+	}
+	return word.Selector()
 }
