@@ -13,9 +13,10 @@ import (
 
 // A Step is one thing typed about a kit, or a breakpoint added or removed.
 type Step struct {
-	Field      string `json:"field" enum:"name,technique,edge,cap,narrowest,from,container,columns,gutter,rowGutter,rename,add,remove" doc:"What it is about; rename gives a breakpoint another name, add puts one after it, remove takes it away."`
+	Field      string `json:"field" enum:"name,technique,edge,cap,narrowest,from,container,columns,gutter,gutterPlace,rowGutter,naming,template,lone,beside,ranges,rename,add,remove" doc:"What it is about; rename gives a breakpoint another name, add puts one after it, remove takes it away; naming takes a preset, template gives one template."`
 	Breakpoint string `json:"breakpoint,omitzero" maxLength:"24" doc:"The breakpoint's name after the steps before; empty where the field is the whole kit's."`
-	Text       string `json:"text,omitzero" maxLength:"200" doc:"What is typed; a bare number is px. Empty to carry the breakpoint before."`
+	Template   string `json:"template,omitzero" maxLength:"24" doc:"Which template is given."`
+	Text       string `json:"text,omitzero" maxLength:"200" doc:"What is typed; a bare number is px. Empty to carry the breakpoint before. Yes or no of what is so or not."`
 }
 
 // A Draft is a kit with steps made that are not accepted yet.
@@ -55,14 +56,21 @@ func (d *Draft) step(s Step) error {
 	case "technique":
 		k.Technique = Technique(text)
 		return nil
-	case "edge":
-		return read(&k.Edge, text)
 	case "cap":
 		return read(&k.Cap, orZero(text))
 	case "narrowest":
 		return read(&k.Narrowest, text)
+	case "gutterPlace":
+		return fault.Under("text", k.GutterPlace.UnmarshalText([]byte(text)))
+	case "ranges":
+		return yesOrNo(&k.Ranges, text)
+	case "naming", "template", "lone", "beside":
+		return d.name(s.Field, s.Template, text)
 	}
 	i := k.Index(s.Breakpoint)
+	if s.Field == "edge" && s.Breakpoint == "" {
+		i = 0
+	}
 	if i < 0 {
 		return fault.New("breakpoint", s.Breakpoint, "one of %s", k.BreakpointNames())
 	}
@@ -99,9 +107,41 @@ func (d *Draft) step(s Step) error {
 		return typed(i, text, &k.Gutter, &b.Gutter)
 	case "rowGutter":
 		return typed(i, text, &k.RowGutter, &b.RowGutter)
+	case "edge":
+		return typed(i, text, &k.Edge, &b.Edge)
 	default:
 		return fault.New("field", s.Field, "a part of a kit such as gutter, columns or container")
 	}
+	return nil
+}
+
+// name changes what the kit's classes are called.
+func (d *Draft) name(field, template, text string) error {
+	n := &d.Kit.Naming
+	switch field {
+	case "naming":
+		p, ok := PresetOf(text)
+		if !ok {
+			return fault.New("text", text, "the id of a preset such as suffix")
+		}
+		*n = p.Naming
+	case "template":
+		if !n.Set(template, Template(text)) {
+			return fault.New("template", template, "the name of a template such as take")
+		}
+	case "lone":
+		return yesOrNo(&n.Lone, text)
+	case "beside":
+		return yesOrNo(&n.Beside, text)
+	}
+	return nil
+}
+
+func yesOrNo(is *bool, text string) error {
+	if text != "yes" && text != "no" {
+		return fault.New("text", text, "yes or no")
+	}
+	*is = text == "yes"
 	return nil
 }
 
@@ -184,6 +224,9 @@ func (d *Draft) remove(i int) {
 		if next.RowGutter == nil {
 			next.RowGutter = gone.RowGutter
 		}
+		if next.Edge == nil {
+			next.Edge = gone.Edge
+		}
 		if i == 0 { // what the first says is the kit's own
 			next.From = Length{}
 			if !next.Columns.IsZero() {
@@ -194,6 +237,9 @@ func (d *Draft) remove(i int) {
 			}
 			if next.RowGutter != nil {
 				k.RowGutter, next.RowGutter = *next.RowGutter, nil
+			}
+			if next.Edge != nil {
+				k.Edge, next.Edge = *next.Edge, nil
 			}
 		}
 	}

@@ -47,6 +47,13 @@ type Kit struct {
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
 	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
 	Naming      Naming       `json:"naming"`
+	Shared      *Shared      `json:"shared,omitempty" doc:"The kit of the library that it is, and as which revision."`
+}
+
+// Shared is which kit of the library a project's kit is, and as which of its revisions.
+type Shared struct {
+	ID       string `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
+	Revision int    `json:"revision" minimum:"1"`
 }
 
 // A Breakpoint is a range of viewport widths from its lower edge up to the next
@@ -192,8 +199,11 @@ func (k *Kit) Check() error {
 	if n := k.Columns.N(); n < 1 || n > MaxColumns {
 		wrong("columns", n, "a whole number from 1 to %d", MaxColumns)
 	}
-	if !k.RowGutter.Plain() {
-		wrong("rowGutter", k.RowGutter, "a length in px")
+	if !k.RowGutter.Rooted() {
+		wrong("rowGutter", k.RowGutter, "a length in px or rem")
+	}
+	if k.Shared != nil && k.Shared.Revision < 1 {
+		wrong("shared.revision", k.Shared.Revision, "1 or more")
 	}
 	if k.Narrowest.Px() <= 0 {
 		wrong("narrowest", k.Narrowest, "a length over 0")
@@ -229,8 +239,8 @@ func (k *Kit) checkBreakpoints() (errs []error) {
 		case i == 1 && b.From.Px() <= k.Narrowest.Px():
 			wrong("from", b.From, "more than the narrowest viewport, %s", k.Narrowest)
 		}
-		if b.RowGutter != nil && !b.RowGutter.Plain() {
-			wrong("rowGutter", b.RowGutter, "a length in px")
+		if b.RowGutter != nil && !b.RowGutter.Rooted() {
+			wrong("rowGutter", b.RowGutter, "a length in px or rem")
 		}
 		if len(errs) == 0 {
 			if low, high, bounded := k.Range(i); b.Lane.Px() < low || bounded && b.Lane.Px() > high {

@@ -37,6 +37,9 @@ func (l Length) IsZero() bool { return l.value == 0 }
 // Plain reports whether the length is written in px.
 func (l Length) Plain() bool { return l.unit == "" }
 
+// Rooted reports whether the length is the same wherever it stands: in px or rem.
+func (l Length) Rooted() bool { return l.unit != "em" }
+
 // String prints the shortest text that reads back as the same length.
 func (l Length) String() string {
 	switch {

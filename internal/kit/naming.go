@@ -2,7 +2,9 @@ package kit
 
 import (
 	"errors"
+	"slices"
 	"strconv"
+	"strings"
 
 	"kitrows/internal/fault"
 )
@@ -152,6 +154,12 @@ func (n *Naming) Templates() []Named {
 	return all
 }
 
+// of is the template of that name.
+func (n *Naming) of(field string) Template {
+	all := n.Templates()
+	return all[slices.IndexFunc(all, func(t Named) bool { return t.Field == field })].Template
+}
+
 // Set gives a template, by its name in project files; ok is false where there is none of that name.
 func (n *Naming) Set(field string, t Template) (ok bool) {
 	for _, named := range n.Templates() {
@@ -192,6 +200,7 @@ func (n *Naming) check(k *Kit) error {
 // distinct refuses templates of which two can write the same class.
 func (n *Naming) distinct(k *Kit) error {
 	written := map[string]string{} // the field of its template, by class
+	bare, worded := map[string]string{}, map[string]string{} // the same by attribute, without a word and with one
 	part := n.reader(k, "part")
 	for _, t := range n.Templates() {
 		mine := map[string]bool{}
@@ -220,6 +229,17 @@ func (n *Naming) distinct(k *Kit) error {
 		}
 		for class := range mine {
 			written[class] = t.Field
+			name, word, isAttribute := strings.Cut(class, "=")
+			if isAttribute && word == "" {
+				bare[name] = t.Field
+			} else if isAttribute {
+				worded[name] = t.Field
+			}
+		}
+		for name, field := range bare { // it selects elements that have the attribute with whatever words
+			if other, both := worded[name]; both {
+				return fault.New(field, string(n.of(field)), "a template with a word after the =: %s also writes %s", other, name)
+			}
 		}
 	}
 	return nil

@@ -46,6 +46,7 @@ func TestNamesAreRefused(t *testing.T) {
 		{func(k *Kit) { k.Naming.Take, k.Breakpoints[1].Name = "data-take[-{bp}]={n}", "Mid" }, "lower-case"},
 		{func(k *Kit) { k.Naming.Skip, k.Naming.Trail = "s{word}[-{bp}]", "s{word}[-{bp}]" }, "which skip writes"},
 		{func(k *Kit) { k.Naming.Skip, k.Naming.Trail = "s{n}[-{bp}]", "s{n}1[-{bp}]" }, "which skip writes"},
+		{func(k *Kit) { k.Naming.Row, k.Naming.Cell = "data-grid=", "data-grid=cell" }, "cell also writes data-grid"},
 		{func(k *Kit) { k.Naming.Clear = "kr-clear" }, "only rows of floats"},
 		{func(k *Kit) { k.Naming.Lone, k.Naming.Beside = true, true }, "every column"},
 		{func(k *Kit) { k.Naming.Row = "row{of}{of}" }, "a class template"},

@@ -15,7 +15,7 @@ import (
 )
 
 // Version is the format this program writes. It reads this one and those before.
-const Version = 4
+const Version = 5
 
 // Bounds of a project.
 const (
@@ -34,7 +34,7 @@ const (
 // A Project is never changed in place, like the pages it holds.
 type Project struct {
 	Format   string       `json:"format" enum:"kitrows"`
-	Version  int          `json:"version" enum:"4"`
+	Version  int          `json:"version" enum:"5"`
 	ID       string       `json:"id"`
 	Name     string       `json:"name"`
 	Kits     []*kit.Kit   `json:"kits"`

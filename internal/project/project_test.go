@@ -39,8 +39,8 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 4`, `"version": 5`, "version: found 5, want 4 or less: a later version of Kit Rows wrote this file"},
-		{`"version": 4`, `"version": "one"`, "version: found a text, want a whole number"},
+		{`"version": 5`, `"version": 6`, "version: found 6, want 5 or less: a later version of Kit Rows wrote this file"},
+		{`"version": 5`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
 		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
@@ -124,7 +124,7 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		t.Fatal(err)
 	}
 	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
-	if p.Version != 4 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
+	if p.Version != 5 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
 		k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
@@ -150,7 +150,7 @@ func TestItemsOfOlderListsAreItemsAllTheSame(t *testing.T) {
 	if _, err := project.Decode(bytes.NewReader(file)); err == nil {
 		t.Error("this version took a column for a list")
 	}
-	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 4`), []byte(`"version": 2`), 1)))
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 5`), []byte(`"version": 2`), 1)))
 	if err != nil {
 		t.Fatal(err)
 	}

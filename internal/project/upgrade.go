@@ -10,7 +10,7 @@ import (
 )
 
 // older matches a file of a version before this one.
-var older = regexp.MustCompile(`"version"\s*:\s*[123]\s*[,}]`)
+var older = regexp.MustCompile(`"version"\s*:\s*[1234]\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
@@ -19,13 +19,18 @@ var older = regexp.MustCompile(`"version"\s*:\s*[123]\s*[,}]`)
 // templates for fewer settings, and containers that were fluid or not. Version 2
 // had no sections, fewer types of content, and no class for pictures that fit; items of
 // lists said that they were, and not only rows could be lists. Version 3 had no parts
-// of the row as widths, and no class for them.
+// of the row as widths, and no class for them. Version 4 had gutters between columns only,
+// one edge for all breakpoints, and classes, not attributes.
 func upgraded(b []byte) []byte {
 	var file map[string]any
 	if !older.Match(b) {
 		return b // most files are of this version, and need not be read twice
 	}
-	if json.Unmarshal(b, &file) != nil || file["version"] != 1.0 && file["version"] != 2.0 && file["version"] != 3.0 {
+	if json.Unmarshal(b, &file) != nil {
+		return b
+	}
+	was, _ := file["version"].(float64)
+	if was < 1 || was >= Version {
 		return b
 	}
 	file["version"] = Version
@@ -33,7 +38,7 @@ func upgraded(b []byte) []byte {
 		if n, ok := k["columns"].(float64); ok {
 			k["columns"] = kit.Number(n)
 		}
-		if naming, ok := k["naming"].(map[string]any); ok {
+		if naming, ok := k["naming"].(map[string]any); ok && was < 4 { // later ones leave out what a kit cannot say
 			k["naming"] = completed(naming)
 		}
 	}

@@ -12,7 +12,8 @@ export type Columns = number | readonly [columns: number, at: number];
 
 /** Writes a class: what is in [] is left out where its placeholder is nothing. */
 function write(template: string, n: string, at: string, bp: string): string {
-  const put = (text: string) => text.replace("{n}", n.replace("-", "m")).replace("{at}", at).replace("{bp}", bp);
+  const put = (text: string) =>
+    text.replace("{n}", n.replace("-", "m")).replace("{at}", at).replace("{bp}", bp);
   return put(
     template.replace(/\[([^\]]*)\]/g, (_, part: string) =>
       (part.includes("{at}") && at === "") || (part.includes("{bp}") && bp === "") ? "" : part,
@@ -67,7 +68,7 @@ const ofCell: Record<string, Writer> = {
 /** The classes of a component: its own, then what is set, from the narrowest
  *  breakpoint to the widest. */
 function classes(own: string, writers: Record<string, Writer>, set: Record<string, unknown>, more?: string): string {
-  const all = [own];
+  const all = own ? [own] : [];
   breakpoints.forEach((bp, i) => {
     for (const [name, writer] of Object.entries(writers)) {
       const value = set[name];
@@ -121,7 +122,7 @@ interface RowOwn {
 export function Row<E extends ElementType = "div">({ as, className, told, per, divides, gapX, gapY, align, spread, ...rest }: As<E, RowOwn>) {
   const Tag: ElementType = as ?? "div";
   const set = { per, divides, gapX, gapY, align, spread };
-  const own = told ? "kr-row" + " " + "kr-told" : "kr-row";
+  const own = told ? "kr-row kr-told" : "kr-row";
   return <Tag {...rest} className={classes(own, ofRow, set, className)} />;
 }
 
@@ -143,5 +144,6 @@ interface CellOwn {
 export function Cell<E extends ElementType = "div">({ as, className, width, skip, trail, nudge, order, shown, align, line, ...rest }: As<E, CellOwn>) {
   const Tag: ElementType = as ?? "div";
   const set = { width, skip, trail, nudge, order, shown, align, line };
-  return <Tag {...rest} className={classes("kr-cell", ofCell, set, className)} />;
+  const own = "kr-cell";
+  return <Tag {...rest} className={classes(own, ofCell, set, className)} />;
 }
