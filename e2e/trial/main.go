@@ -216,14 +216,9 @@ func settings(l *layout.Layout, pr *project.Project) (all []setting) {
 // striped is where the columns of a fixed container stand at breakpoint i in a viewport
 // of v px.
 func striped(k *kit.Kit, i int, v float64) stripes {
-	f := k.Frame(i, v, kit.HeldFixed)
-	t := k.TrackAt(i, f.Content)
-	start, _ := t.Padding()
-	out, _ := t.Out()
 	all := stripes{Width: v}
-	for unit := range t.Columns.N() {
-		x := (v-f.Content.Px)/2 + start - out + t.Offset(0, float64(unit)).Px
-		all.Units = append(all.Units, [2]float64{x, x + t.Width(unit, 1).Px})
+	for _, c := range k.Ruler(i, v).Columns {
+		all.Units = append(all.Units, [2]float64{c.From, c.To})
 	}
 	return all
 }

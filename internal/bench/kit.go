@@ -23,7 +23,9 @@ type Ruler struct {
 	Viewport   float64 `json:"viewport"`
 	X          float64 `json:"x" doc:"Where the container begins."`
 	Width      float64 `json:"width" doc:"The container's outer width."`
-	Units      []Rect  `json:"units" doc:"The columns; their y and height are 0."`
+	Units      []Rect  `json:"units" doc:"The columns, content boxes; their y and height are 0."`
+	Before     float64 `json:"before" doc:"The padding of each column left of its content, where gutters are inside."`
+	After      float64 `json:"after" doc:"And right of it."`
 }
 
 // KitCells are a breakpoint's own numbers as they are typed; an empty text is carried.
@@ -93,15 +95,11 @@ func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 }
 
 func ruler(k *kit.Kit, i int, viewport float64) Ruler {
-	f := k.Frame(i, viewport, kit.HeldFixed)
-	t := k.TrackAt(i, f.Content)
-	r := Ruler{Breakpoint: k.Breakpoints[i].Name, Viewport: viewport, X: round((viewport - f.Outer.Px) / 2),
-		Width: round(f.Outer.Px), Units: []Rect{}}
-	x := (viewport-f.Content.Px)/2 + origin(t)
-	for unit := range t.Columns.N() {
-		w := t.Width(unit, 1).Px
-		r.Units = append(r.Units, Rect{X: round(x), Width: round(w)})
-		x += w + t.Gutter.Px
+	on := k.Ruler(i, viewport)
+	r := Ruler{Breakpoint: k.Breakpoints[i].Name, Viewport: viewport, X: round(on.Container.From),
+		Width: round(on.Container.Width()), Units: []Rect{}, Before: round(on.Before), After: round(on.After)}
+	for _, c := range on.Columns {
+		r.Units = append(r.Units, Rect{X: round(c.From), Width: round(c.Width())})
 	}
 	return r
 }

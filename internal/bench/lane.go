@@ -102,7 +102,7 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 	frame := k.Frame(i, plan.Width, first.HolderAt(k, i))
 	track := k.TrackAt(i, frame.Content)
 	for u := range track.Columns.N() {
-		x := (plan.Width-frame.Content.Px)/2 + origin(track)
+		x := (plan.Width-frame.Content.Px)/2 + track.Origin()
 		d.lane.Units = append(d.lane.Units, d.unit(x, track, u, 0, d.lane.Height))
 	}
 	d.lane.Container = round(frame.Content.Px)
@@ -113,13 +113,6 @@ type drawer struct {
 	plan *layout.Plan
 	lane Lane
 	at   map[string]int // of a node: its box in the plan
-}
-
-// origin is how far after the start of what a row stands in its first content may begin.
-func origin(t kit.Track) float64 {
-	start, _ := t.Padding()
-	out, _ := t.Out()
-	return start - out
 }
 
 // unit is the place of unit u of a track that begins at x.
@@ -174,7 +167,7 @@ func (d *drawer) ghosts(row *page.Node) {
 func (d *drawer) line(line *layout.Line) {
 	t, unit := *line.Track, 0.0
 	out, _ := t.Out()
-	left := d.plan.Boxes[d.at[line.Row.ID]].X + out + origin(t)
+	left := d.plan.Boxes[d.at[line.Row.ID]].X + out + t.Origin()
 	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()

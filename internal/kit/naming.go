@@ -199,7 +199,7 @@ func (n *Naming) check(k *Kit) error {
 
 // distinct refuses templates of which two can write the same class.
 func (n *Naming) distinct(k *Kit) error {
-	written := map[string]string{} // the field of its template, by class
+	written := map[string]string{}                           // the field of its template, by class
 	bare, worded := map[string]string{}, map[string]string{} // the same by attribute, without a word and with one
 	part := n.reader(k, "part")
 	for _, t := range n.Templates() {

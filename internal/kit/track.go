@@ -89,6 +89,7 @@ type Track struct {
 	// the row where it is inside
 	gutter struct{ px, percent, inside float64 }
 	rough  bool
+	summed bool // of lengths that are rough each by itself
 }
 
 // NewTrack divides what is w wide by columns with gutter g in a place.
@@ -141,6 +142,14 @@ func (t Track) Padding() (start, end float64) {
 	return t.halves(t.gutter.inside, t.Row())
 }
 
+// Origin is how far after the start of what the row stands in its first content may begin, in
+// px: where gutters are inside and rows stay, a column's padding.
+func (t Track) Origin() float64 {
+	padding, _ := t.Padding()
+	out, _ := t.Out()
+	return padding - out
+}
+
 // halves are the parts of a gutter of so many percent of a length that are padding.
 func (t Track) halves(percent, of float64) (start, end float64) {
 	atStart, atEnd := t.place.Halves()
@@ -170,13 +179,23 @@ func (t Track) Rough() Track {
 	return t
 }
 
+// Summed gives the track as a browser measures grid tracks that are lengths: each is cut off
+// by itself.
+func (t Track) Summed() Track {
+	t = t.Rough()
+	t.summed = true
+	n := t.Columns.N()
+	t.Content.Px = t.calc(0, float64(n), 1)
+	return t
+}
+
 // IsRough reports whether the track measures as a browser does.
 func (t Track) IsRough() bool { return t.rough }
 
 // Smooth gives the track as it is worked out on paper.
 func (t Track) Smooth() Track {
 	if t.rough {
-		t.rough = false
+		t.rough, t.summed = false, false
 		t.Gutter.Px = t.gutter.px + t.outside()/100*t.width.Px
 		t.Content.Px = t.width.Px
 		if t.place.Stays() {
@@ -232,6 +251,14 @@ func (t Track) Offset(from int, n float64) Measure {
 // the gutters that they have more than that part. Gutters that are inside are a part of
 // the row.
 func (t Track) calc(from int, n float64, less float64) float64 {
+	if t.summed {
+		sum := 0.0
+		t.summed = false
+		for unit := range int(n) {
+			sum += t.calc(from+unit, 1, 0)
+		}
+		return sum - less*t.Gutter.Px
+	}
 	all, gaps := float64(t.Columns.N()), 0.0
 	part := n / all
 	if t.Columns.IsUneven() {

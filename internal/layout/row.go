@@ -166,10 +166,13 @@ func (r *Row) Track(w kit.Measure) kit.Track {
 	if r.PerLine > 0 {
 		t = t.PerLine(r.PerLine)
 	}
-	if r.Tracked() {
-		return t
+	switch {
+	case !r.Tracked():
+		return t.Rough()
+	case r.Where.IsInside() && t.Columns.IsUneven():
+		return t.Summed()
 	}
-	return t.Rough()
+	return t
 }
 
 // InPx reports whether the row's lines break by px: where a natural column takes

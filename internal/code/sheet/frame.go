@@ -12,7 +12,7 @@ import (
 
 // Frame is what a container says at breakpoint i: its arithmetic is section 6.1.
 func (s *Styler) Frame(c say.Saying, i int) (all []css.Declaration) {
-	width, padding := s.held(c, i)
+	width, padding := s.Held(c, i)
 	if i == 0 {
 		all = []css.Declaration{css.D("box-sizing", "border-box"), css.D("width", "100%")}
 		if width != "none" {
@@ -20,7 +20,7 @@ func (s *Styler) Frame(c say.Saying, i int) (all []css.Declaration) {
 		}
 		return append(all, css.D("padding", sides(padding)), css.D("margin", "0 auto"))
 	}
-	widthBefore, paddingBefore := s.held(c, i-1)
+	widthBefore, paddingBefore := s.Held(c, i-1)
 	if width != widthBefore {
 		all = append(all, css.D("max-width", width))
 	}
@@ -38,8 +38,8 @@ func sides(padding string) string {
 	return "0 " + padding
 }
 
-// held is the widest a container grows at breakpoint i, and its edge.
-func (s *Styler) held(c say.Saying, i int) (width, padding string) {
+// Held is the widest a container grows at breakpoint i, and its edge.
+func (s *Styler) Held(c say.Saying, i int) (width, padding string) {
 	width = "none"
 	switch kind := c.Value.Term; {
 	case kind == page.Capped:
