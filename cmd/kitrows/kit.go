@@ -15,6 +15,7 @@ import (
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
+	"kitrows/internal/paper"
 	"kitrows/internal/project"
 )
 
@@ -40,8 +41,43 @@ func kitCommand() *cobra.Command {
 	} {
 		c.AddCommand(kitOf(&cobra.Command{Use: what.name + " FILE [--kit ID]", Short: what.short}, what.write))
 	}
-	c.AddCommand(kitFactsCommand())
+	c.AddCommand(kitFactsCommand(), kitSheetCommand(), kitFileCommand())
 	return c
+}
+
+func kitSheetCommand() *cobra.Command {
+	var as, breakpoint string
+	var width float64
+	var print paper.Print
+	c := kitOf(&cobra.Command{
+		Use: "sheet FILE [--kit ID] [--as pdf|svg|png|css] [--breakpoint NAME [--width PX]] [--paper a4|letter] " +
+			"[--landscape] [--blank]",
+		Short: "Print the kit's grid: sheets on paper, or a drawing, tile or background for other tools",
+		Long: "Print the kit's grid. A PDF has a page for each breakpoint, or with --blank frames of all of them to sketch in;\n" +
+			"an SVG, a PNG that repeats downwards and a background in CSS are for other tools. Redirect it into a file.",
+	}, func(k *kit.Kit) (string, error) {
+		s, err := paper.Of(k, breakpoint, width)
+		if err != nil {
+			return "", err
+		}
+		file, err := s.File(as, print)
+		return string(file.Data), err
+	})
+	c.Flags().StringVar(&as, "as", "pdf", "pdf, svg, png or css")
+	c.Flags().StringVar(&breakpoint, "breakpoint", "", "one breakpoint; else all, of which drawings show the widest")
+	c.Flags().Float64Var(&width, "width", 0, "the viewport in CSS px; else that of the breakpoint's lane")
+	c.Flags().StringVar(&print.Paper, "paper", "a4", "a4 or letter")
+	c.Flags().BoolVar(&print.Landscape, "landscape", false, "the long side across")
+	c.Flags().BoolVar(&print.Blank, "blank", false, "frames of all breakpoints on one page, to sketch in")
+	return c
+}
+
+func kitFileCommand() *cobra.Command {
+	return kitOf(&cobra.Command{Use: "file FILE [--kit ID]", Short: "Print the kit as a file of its own"},
+		func(k *kit.Kit) (string, error) {
+			b, err := project.EncodeKit(k)
+			return string(b), err
+		})
 }
 
 func kitFactsCommand() *cobra.Command {

@@ -180,7 +180,7 @@ for (const { seed, scale, mirrored } of screens)
     }
     await browser.close();
     console.log(
-      `${trials.length} pages, ${total.boxes} boxes, ${total.away} as taken away, largest difference ${total.largest.toFixed(4)} px`,
+      `${trials.length} pages, ${total.boxes} boxes, ${total.away} as taken away, largest difference ${total.largest.toFixed(4)} px (${total.worst})`,
     );
     expect(total.largest, total.worst).toBeLessThanOrEqual(0.5);
     expect(total.redundant).toEqual([]);

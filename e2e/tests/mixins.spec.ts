@@ -44,9 +44,10 @@ function plain(css: string): string {
   return css
     .replace(/\/\*[^]*?\*\//g, "")
     .replace(
-      /calc\(([\d.]+)% \* (\d+) \/ (\d+)\)/g,
+      /([\d.]+)% \* (\d+) \/ (\d+)/g,
       (_, percent: string, up: string, low: string) => `${(Number(percent) * Number(up)) / Number(low)}%`,
     )
+    .replace(/calc\(([\d.]+%)\)/g, "$1")
     .replace(/\d+\.\d{4,}(?=%)/g, (percent) => Number(percent).toFixed(4))
     .replace(/\s+/g, " ")
     .replace(/(n) \+ (\d)/g, "$1+$2")
@@ -135,7 +136,7 @@ test(`the compilers give the core's own CSS for ${pages} random pages, without a
   }
   await browser.close();
   console.log(
-    `${trials.length} pages by mixins, ${total.boxes} boxes, largest difference ${total.largest.toFixed(4)} px`,
+    `${trials.length} pages by mixins, ${total.boxes} boxes, largest difference ${total.largest.toFixed(4)} px (${total.worst})`,
   );
   expect(total.largest, total.worst).toBeLessThanOrEqual(0.5);
 });

@@ -26,7 +26,11 @@ func Background(k *kit.Kit) string {
 		}
 		left, width := stands(k, i)
 		stripes := sheet.Stripes(k, i)
-		stripes.Value = strings.ReplaceAll(stripes.Value, "{colour}", colour)
+		indent := "\n  "
+		if i > 0 {
+			indent = "\n    "
+		}
+		stripes.Value = strings.NewReplacer("{colour}", colour, "\n", indent, "var(--kr-side, right)", "right").Replace(stripes.Value)
 		for _, d := range []css.Declaration{css.D("left", left), css.D("width", width), stripes} {
 			if had[d.Name] != d.Value {
 				rule.Body = append(rule.Body, d)
@@ -55,9 +59,12 @@ func stands(k *kit.Kit, i int) (left, width string) {
 	if edge != "0" {
 		row = "(" + outer + " - 2 * " + edge + ")"
 	}
-	left, width = "(100% - "+outer+") / 2", row
-	if edge != "0" {
-		left += " + " + edge
+	var before []string
+	if outer != "100%" {
+		before = append(before, "(100% - "+outer+") / 2")
+	}
+	if width = row; edge != "0" {
+		before = append(before, edge)
 	}
 	if g := k.GutterAt(i); k.GutterPlace.Stays() && g != (kit.Gutter{}) {
 		start, end := k.GutterPlace.Halves()
@@ -69,9 +76,21 @@ func stands(k *kit.Kit, i int) (left, width string) {
 			return kit.Px(g.Px() * float64(halves) / 2).String()
 		}
 		if start > 0 {
-			left += " + " + part(start)
+			before = append(before, part(start))
 		}
 		width += " - " + part(start+end)
 	}
-	return "calc(" + left + ")", "calc(" + width + ")"
+	return worked(strings.Join(before, " + ")), worked(width)
+}
+
+// worked is a length of what is said, which may be nothing.
+func worked(length string) string {
+	length = strings.TrimSuffix(strings.TrimPrefix(length, "("), ")")
+	switch {
+	case length == "":
+		return "0"
+	case !strings.Contains(length, " "):
+		return length
+	}
+	return "calc(" + length + ")"
 }
