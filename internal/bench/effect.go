@@ -13,8 +13,9 @@ import (
 // An Effect is what a change of a kit does to a page that uses it.
 type Effect struct {
 	Page   PageRef     `json:"page"`
-	Before *Side       `json:"before"`
-	After  *Side       `json:"after"`
+	At     string      `json:"at" doc:"The breakpoint at which most is other."`
+	Before *Lane       `json:"before" doc:"The page there, absent where the breakpoint is new."`
+	After  *Lane       `json:"after"`
 	Shifts []Shift     `json:"shifts" doc:"What is other about columns, by breakpoint."`
 	Moved  int         `json:"moved" doc:"How many columns are other, at one breakpoint or another."`
 	All    int         `json:"all" doc:"How many columns there are."`
@@ -33,9 +34,9 @@ func Effects(before *project.Project, change *edit.Change, kitID string, were []
 		}
 		e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
 		had, k := before.Page(pg.ID), change.Project.Kit(kitID)
-		e.Before, e.After = sideOf(layout.Of(before.Kit(had.Kit), had)), sideOf(layout.Of(k, pg))
-		for i := range e.Before.Lanes { // by the name the breakpoint has now
-			lane := &e.Before.Lanes[i]
+		old, now := sideOf(layout.Of(before.Kit(had.Kit), had)), sideOf(layout.Of(k, pg))
+		for i := range old.Lanes { // by the name the breakpoint has now
+			lane := &old.Lanes[i]
 			for at, name := range were {
 				if name == lane.Breakpoint {
 					lane.Breakpoint = k.Breakpoints[at].Name
@@ -43,18 +44,19 @@ func Effects(before *project.Project, change *edit.Change, kitID string, were []
 				}
 			}
 		}
-		e.Shifts = shifts(e.Before, e.After)
+		shifts := shifts(old, now)
 		moved := map[string]bool{}
-		for _, s := range e.Shifts {
+		for _, s := range shifts {
 			moved[s.Node] = true
 		}
 		e.Moved = len(moved)
-		for _, n := range e.After.Nodes {
+		e.show(old, now, shifts)
+		for _, n := range now.Nodes {
 			if n.Kind == page.Column {
 				e.All++
 			}
 		}
-		e.compare()
+		e.compare(old, now)
 		for _, n := range change.Notes {
 			if n.Page == pg.ID {
 				e.Notes = append(e.Notes, n.Note)
@@ -63,6 +65,26 @@ func Effects(before *project.Project, change *edit.Change, kitID string, were []
 		all = append(all, e)
 	}
 	return all
+}
+
+// show keeps what is other, and the lanes of the breakpoint at which most is, or of the middle one.
+func (e *Effect) show(old, now *Side, all []Shift) {
+	count := map[string]int{}
+	for _, s := range all {
+		count[s.Breakpoint]++
+	}
+	e.After = &now.Lanes[len(now.Lanes)/2]
+	for i := range now.Lanes {
+		if lane := &now.Lanes[i]; count[lane.Breakpoint] > count[e.After.Breakpoint] {
+			e.After = lane
+		}
+	}
+	e.At, e.Shifts = e.After.Breakpoint, all
+	for i := range old.Lanes {
+		if old.Lanes[i].Breakpoint == e.At {
+			e.Before = &old.Lanes[i]
+		}
+	}
 }
 
 // sideOf is a page's tree and its lanes, without its code.
@@ -75,40 +97,40 @@ func sideOf(l *layout.Layout) *Side {
 }
 
 // compare finds what breaks anew and what gets worse, where a breakpoint is on both sides.
-func (e *Effect) compare() {
+func (e *Effect) compare(old, now *Side) {
 	names, comfort := map[string]string{}, map[string]float64{}
-	for _, n := range e.After.Nodes {
+	for _, n := range now.Nodes {
 		names[n.ID], comfort[n.ID] = n.Name, n.Comfort
 	}
-	for _, lane := range e.After.Lanes {
-		for _, had := range e.Before.Lanes {
+	for _, lane := range now.Lanes {
+		for _, had := range old.Lanes {
 			if had.Breakpoint != lane.Breakpoint {
 				continue
 			}
-			was, lines := map[string]Box{}, linesOf(e.Before, had)
+			was, lines := map[string]Box{}, linesOf(old, had)
 			for _, b := range had.Boxes {
 				was[b.ID] = b
 			}
-			now := linesOf(e.After, lane)
-			for _, n := range e.After.Nodes {
-				if then, ok := lines[n.ID]; ok && now[n.ID] != then && now[n.ID] > 0 {
+			counts := linesOf(now, lane)
+			for _, n := range now.Nodes {
+				if then, ok := lines[n.ID]; ok && counts[n.ID] != then && counts[n.ID] > 0 {
 					lines := "lines"
-					if now[n.ID] == 1 {
+					if counts[n.ID] == 1 {
 						lines = "line"
 					}
-					e.Breaks = append(e.Breaks, fmt.Sprintf("%s at %s: %d %s, was %d", n.Name, lane.Breakpoint, now[n.ID], lines, then))
+					e.Breaks = append(e.Breaks, fmt.Sprintf("%s at %s: %d %s, was %d", n.Name, lane.Breakpoint, counts[n.ID], lines, then))
 				}
 			}
 			for _, b := range lane.Boxes {
-				old, had := was[b.ID]
+				then, had := was[b.ID]
 				if b.Kind != page.Column || !b.Shown || !had {
 					continue
 				}
-				if short := comfort[b.ID] - b.Width; short > 0.5 && comfort[b.ID]-old.Width <= 0.5 {
+				if short := comfort[b.ID] - b.Width; short > 0.5 && comfort[b.ID]-then.Width <= 0.5 {
 					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: %s px, %s under what its content needs", names[b.ID], lane.Breakpoint,
 						kit.Figure(b.Width), kit.Figure(short)))
 				}
-				if b.Off && !old.Off {
+				if b.Off && !then.Off {
 					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: off the grid", names[b.ID], lane.Breakpoint))
 				}
 			}

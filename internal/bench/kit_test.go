@@ -7,6 +7,7 @@ import (
 	"kitrows/demo"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/sample"
 )
 
@@ -54,7 +55,13 @@ func TestEffects(t *testing.T) {
 		pg := sample.Page(r, k)
 		p := sample.Of(pg, k)
 		at := k.Breakpoints[r.IntN(len(k.Breakpoints))].Name
-		draft, err := k.NewDraft([]kit.Step{{Field: "gutter", Breakpoint: at, Text: []string{"0", "3", "7", "1/9"}[r.IntN(4)]}})
+		draft, err := k.NewDraft([]kit.Step{[]kit.Step{
+			{Field: "gutter", Breakpoint: at, Text: []string{"0", "3", "7", "1/9"}[r.IntN(4)]},
+			{Field: "gutterPlace", Text: kit.Place(r.IntN(7)).String()},
+			{Field: "edge", Breakpoint: at, Text: "9"},
+			{Field: "container", Breakpoint: at, Text: "93%"},
+			{Field: "naming", Text: kit.Presets()[r.IntN(9)].ID},
+		}[r.IntN(5)]})
 		if err != nil {
 			continue
 		}
@@ -68,11 +75,13 @@ func TestEffects(t *testing.T) {
 		for _, s := range e.Shifts {
 			said[s.Breakpoint+" "+s.Node] = true
 		}
-		for i, lane := range e.After.Lanes {
-			was, is := placed(e.Before)[lane.Breakpoint], placed(e.After)[lane.Breakpoint]
+		before, after := sideOf(layout.Of(k, pg)), sideOf(layout.Of(draft.Kit, change.Project.Pages[0]))
+		for i, lane := range after.Lanes {
+			was, is := placed(before)[lane.Breakpoint], placed(after)[lane.Breakpoint]
 			for id, now := range is {
 				old := was[id]
-				other := now.Shown && old.Shown && (differ(now.X, old.X) || differ(now.Y, old.Y) || differ(now.Width, old.Width)) || now.Shown != old.Shown
+				other := now.Shown && old.Shown && (differ(now.X, old.X) || differ(now.Y, old.Y) || differ(now.Width, old.Width) ||
+					differ(now.Before, old.Before) || differ(now.After, old.After)) || now.Shown != old.Shown
 				if other != said[lane.Breakpoint+" "+id] {
 					t.Fatalf("%s at %d: %+v became %+v, reported: %v", id, i, old, now, !other)
 				}

@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"fmt"
 	"math"
 
 	"kitrows/internal/kit"
@@ -12,7 +13,7 @@ type Shift struct {
 	Breakpoint string `json:"breakpoint"`
 	Node       string `json:"node"`
 	Name       string `json:"name"`
-	What       string `json:"what" enum:"new,gone,shown,hidden,wider,narrower,moved"`
+	What       string `json:"what" enum:"new,gone,shown,hidden,wider,narrower,moved,padded"`
 	Text       string `json:"text" doc:"The change in a few words, such as 568 → 416 px."`
 }
 
@@ -53,6 +54,9 @@ func shifts(before, after *Side) []Shift {
 				note(n, what, kit.Number(old.Width)+" → "+kit.Number(now.Width)+" px")
 			case differ(now.X, old.X) || differ(now.Y, old.Y) || now.Row != old.Row:
 				note(n, "moved", "moved")
+			case differ(now.Before, old.Before) || differ(now.After, old.After):
+				note(n, "padded", fmt.Sprintf("padding %s and %s → %s and %s px", kit.Number(old.Before), kit.Number(old.After),
+					kit.Number(now.Before), kit.Number(now.After)))
 			}
 		}
 		for _, n := range before.Nodes {
@@ -72,8 +76,9 @@ func differ(a, b float64) bool { return math.Abs(a-b) > 0.05 }
 // A spot is where a column stands in its row.
 type spot struct {
 	Rect
-	Shown bool
-	Row   string
+	Shown         bool
+	Row           string
+	Before, After float64 // its padding
 }
 
 // placed finds a page's columns by breakpoint and id.
@@ -91,7 +96,8 @@ func placed(side *Side) map[string]map[string]spot {
 				rows[b.ID] = b.Rect
 			case page.Column:
 				row := rows[parents[b.ID]]
-				columns[b.ID] = spot{Rect{X: b.X - row.X, Y: b.Y - row.Y, Width: b.Width}, b.Shown, parents[b.ID]}
+				columns[b.ID] = spot{Rect{X: b.X - row.X, Y: b.Y - row.Y, Width: b.Width}, b.Shown, parents[b.ID],
+					b.Left, b.Right}
 			}
 		}
 		all[lane.Breakpoint] = columns

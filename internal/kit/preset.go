@@ -44,6 +44,18 @@ func Presets() []Preset {
 	}
 }
 
+// Same reports whether a naming is the preset's, but for where it names the unit that a column
+// of an uneven grid starts at.
+func (p Preset) Same(n *Naming) bool {
+	bare := func(n Naming) Naming {
+		for _, t := range n.Templates() {
+			n.Set(t.Field, Template(strings.ReplaceAll(string(t.Template), "[-at-{at}]", "")))
+		}
+		return n
+	}
+	return bare(p.Naming) == bare(*n)
+}
+
 // PresetOf finds one by its id.
 func PresetOf(id string) (p Preset, ok bool) {
 	for _, p := range Presets() {

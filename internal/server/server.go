@@ -53,6 +53,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.shelfChanges()
 	v.benchRoutes()
 	v.kitRoutes()
+	v.libraryRoutes()
 	v.historyRoutes()
 	v.contentRoutes()
 	v.takeAwayRoutes()

@@ -236,15 +236,15 @@ func TestShelfChanges(t *testing.T) {
 	}
 	var offers server.Offers
 	_, answer, _ := send(t, h, "GET", "/api/offers", "")
-	if err := json.Unmarshal(answer, &offers); err != nil || len(offers.Kits) != 3 || len(offers.Starts) != 3 {
+	if err := json.Unmarshal(answer, &offers); err != nil || len(offers.Kits) != 6 || len(offers.Starts) != 3 {
 		t.Fatalf("offers %s", answer)
 	}
 	for _, k := range offers.Kits {
 		for _, s := range offers.Starts {
-			c := card("POST", "/api/projects/new", `{"name":"Tern Island","kit":"`+k.ID+`","start":"`+s.ID+`"}`)
+			c := card("POST", "/api/projects/new", `{"name":"Tern Island","kit":"`+k.Source+`","start":"`+s.ID+`"}`)
 			if columns := strings.Count(string(mustJSON(t, c.Drawing.Boxes)), `"kind":"column"`); c.Kit != k.Name ||
 				(columns == 0) != (s.ID == "empty") {
-				t.Errorf("%s, %s: %+v", k.ID, s.ID, c)
+				t.Errorf("%s, %s: %+v", k.Source, s.ID, c)
 			}
 			send(t, h, "DELETE", "/api/projects/"+c.ID, "")
 		}

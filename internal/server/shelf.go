@@ -5,11 +5,9 @@ import (
 	"context"
 	"errors"
 	"net/http"
-	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
-	"kitrows/demo"
 	"kitrows/internal/bench"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
@@ -26,7 +24,8 @@ type Card struct {
 	Revision  int        `json:"revision"`
 	Pages     []string   `json:"pages" doc:"The pages' names."`
 	FirstPage string     `json:"firstPage" doc:"The first page's id."`
-	Kit       string     `json:"kit" doc:"The first page's kit."`
+	Kit       string     `json:"kit" doc:"The name of the first page's kit."`
+	KitID     string     `json:"kitId"`
 	Drawing   bench.Lane `json:"drawing" doc:"The first page at a middle breakpoint."`
 	Problem   string     `json:"problem" doc:"Why the project cannot be read, of which only its id is known then; else empty."`
 }
@@ -98,15 +97,11 @@ func (v *Server) shelfChanges() {
 		OperationID: "offers", Method: http.MethodGet, Path: "/api/offers",
 		Summary: "The kits and the pages a new project may begin with",
 	}, func(ctx context.Context, _ *struct{}) (*struct{ Body Offers }, error) {
-		kits, err := readyKits()
+		l, err := v.library(ctx)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		o := Offers{Kits: []Offer{}, Starts: []Offer{}}
-		for _, k := range kits {
-			o.Kits = append(o.Kits,
-				Offer{k.ID, k.Name, k.Columns.String() + ", gutter " + k.Gutter.String() + ", " + string(k.Technique)})
-		}
+		o := Offers{Kits: append(l.Ready, l.Shared...), Starts: []Offer{}}
 		for _, s := range edit.Starts {
 			o.Starts = append(o.Starts, Offer{ID: s.ID, Name: s.Name})
 		}
@@ -117,15 +112,11 @@ func (v *Server) shelfChanges() {
 		OperationID: "begin", Method: http.MethodPost, Path: "/api/projects/new", Summary: "Begin a project",
 		DefaultStatus: http.StatusCreated, Errors: refusals,
 	}, func(ctx context.Context, in *struct{ Body Beginning }) (*struct{ Body Card }, error) {
-		kits, err := readyKits()
+		k, err := v.beginning(ctx, &in.Body)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		at := slices.IndexFunc(kits, func(k *kit.Kit) bool { return k.ID == in.Body.Kit })
-		if at < 0 {
-			return nil, v.problem(ctx, fault.New("kit", in.Body.Kit, "the id of one of the kits that are offered"))
-		}
-		p, err := edit.NewProject(v.freeID(ctx, in.Body.Name), in.Body.Name, kits[at], in.Body.Start)
+		p, err := edit.NewProject(v.freeID(ctx, in.Body.Name), in.Body.Name, k, in.Body.Start)
 		return v.added(ctx, p, err)
 	})
 
@@ -163,11 +154,11 @@ func (v *Server) shelfChanges() {
 
 // Offers are what a new project may begin with.
 type Offers struct {
-	Kits   []Offer `json:"kits"`
-	Starts []Offer `json:"starts"`
+	Kits   []LibraryKit `json:"kits"`
+	Starts []Offer      `json:"starts"`
 }
 
-// An Offer is one of them.
+// An Offer is one way to start.
 type Offer struct {
 	ID    string `json:"id"`
 	Name  string `json:"name"`
@@ -178,17 +169,25 @@ type Offer struct {
 // starts.
 type Beginning struct {
 	Name  string `json:"name" minLength:"1" maxLength:"120"`
-	Kit   string `json:"kit"`
+	Kit   string `json:"kit,omitempty" doc:"The source of one of the kits that are offered; empty for one made by three numbers."`
+	Three *Three `json:"three,omitempty" doc:"The numbers of a kit that is made by them."`
 	Start string `json:"start"`
 }
 
-// readyKits are the kits that ship with the program: those of the demo.
-func readyKits() ([]*kit.Kit, error) {
-	p, err := demo.Project()
-	if err != nil {
-		return nil, err
+// Three are the numbers that a kit is made by.
+type Three struct {
+	Columns int     `json:"columns"`
+	Gutter  float64 `json:"gutter" doc:"px"`
+	Width   float64 `json:"width" doc:"The widest page, in px."`
+}
+
+// beginning is the kit that a new project begins with.
+func (v *Server) beginning(ctx context.Context, b *Beginning) (*kit.Kit, error) {
+	if b.Three != nil {
+		k, err := kit.FromThree(b.Three.Columns, b.Three.Gutter, b.Three.Width)
+		return k, fault.Under("three", err)
 	}
-	return p.Kits, nil
+	return v.taken(ctx, b.Kit)
 }
 
 func (v *Server) freeID(ctx context.Context, name string) string {
@@ -225,7 +224,7 @@ func (v *Server) added(ctx context.Context, p *project.Project, err error) (*str
 func newCard(p *project.Project, revision int) Card {
 	first := p.Pages[0]
 	k := p.Kit(first.Kit)
-	c := Card{ID: p.ID, Name: p.Name, Revision: revision, FirstPage: first.ID, Kit: k.Name}
+	c := Card{ID: p.ID, Name: p.Name, Revision: revision, FirstPage: first.ID, Kit: k.Name, KitID: k.ID}
 	for _, pg := range p.Pages {
 		c.Pages = append(c.Pages, pg.Name)
 	}
