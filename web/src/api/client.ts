@@ -1,6 +1,7 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./schema";
 
+export type Beginning = components["schemas"]["Beginning"];
 export type Bench = components["schemas"]["Bench"];
 export type Box = components["schemas"]["Box"];
 export type Breakpoint = components["schemas"]["Breakpoint"];
@@ -16,6 +17,9 @@ export type Piece = components["schemas"]["Piece"];
 export type Why = components["schemas"]["Why"];
 export type Effect = components["schemas"]["Effect"];
 export type KitView = components["schemas"]["KitView"];
+export type Kit = components["schemas"]["KitKit"];
+export type LibraryKit = components["schemas"]["LibraryKit"];
+export type Ruler = components["schemas"]["Ruler"];
 export type Span = components["schemas"]["KitSpan"];
 export type Step = components["schemas"]["KitStep"];
 export type Lane = components["schemas"]["Lane"];

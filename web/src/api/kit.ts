@@ -1,5 +1,5 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { api, orRefuse, type Step } from "./client";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, orRefuse, Refusal, type Kit, type Problem, type Step } from "./client";
 
 /** A kit as the project has it. */
 export function useKit(project: string, kit: string, revision: number) {
@@ -11,16 +11,17 @@ export function useKit(project: string, kit: string, revision: number) {
   });
 }
 
-/** What steps would make of a kit, and do to its pages; or why they cannot be made. */
-export function useKitDraft(project: string, kit: string, revision: number, steps: Step[]) {
+/** What steps would make of a kit, and do to its pages; or why they cannot be made. With
+ *  newest they are made on the library's newest revision of it. */
+export function useKitDraft(project: string, kit: string, revision: number, steps: Step[], newest: boolean) {
   return useQuery({
-    queryKey: ["draft", project, kit, revision, steps],
-    enabled: steps.length > 0,
+    queryKey: ["draft", project, kit, revision, steps, newest],
+    enabled: steps.length > 0 || newest,
     queryFn: async () =>
       orRefuse(
         await api.POST("/api/projects/{project}/kits/{kit}/draft", {
           params: { path: { project, kit } },
-          body: { steps },
+          body: { steps, newest },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -38,6 +39,124 @@ export function useFind(project: string, kit: string, revision: number, wanted: 
           params: { path: { project, kit }, query: { wanted: wanted.trim(), width } },
         }),
       ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The columns and gutters of whole px that make up a container. */
+export function usePairs(
+  project: string,
+  kit: string,
+  revision: number,
+  query: { width: number; columns: number; breakpoint: string },
+) {
+  return useQuery({
+    queryKey: ["pairs", project, kit, revision, query],
+    enabled: query.width > 0 && query.columns > 0,
+    retry: false,
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/kits/{kit}/pairs", { params: { path: { project, kit }, query } }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export type TableForm = "text" | "csv" | "markdown";
+
+/** A kit's numbers as text, with steps made that are not accepted. */
+export async function tableOf(
+  project: string,
+  kit: string,
+  table: { steps: Step[]; what: "facts" | "widths"; width?: number; as: TableForm },
+): Promise<string> {
+  const answer = await api.POST("/api/projects/{project}/kits/{kit}/table", {
+    params: { path: { project, kit } },
+    body: table,
+  });
+  return orRefuse(answer).text;
+}
+
+/** What units measure in a viewport of any width: a head, then a row for each number of units. */
+export function useWidthsAt(project: string, kit: string, revision: number, steps: Step[], width: number) {
+  return useQuery({
+    queryKey: ["widths", project, kit, revision, steps, width],
+    enabled: width >= 1 && width <= 20000,
+    retry: false,
+    queryFn: async () => {
+      const csv = await tableOf(project, kit, { steps, what: "widths", width, as: "csv" });
+      return csv
+        .trim()
+        .split("\n")
+        .map((line) => line.split(","));
+    },
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Another kit beside one: what it has otherwise. */
+export function useBeside(project: string, kit: string, revision: number, other: string) {
+  return useQuery({
+    queryKey: ["beside", project, kit, revision, other],
+    enabled: other !== "",
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/kits/{kit}/compare", {
+          params: { path: { project, kit }, query: { with: other } },
+        }),
+      ),
+  });
+}
+
+/** The kits that may be taken. */
+export function useLibrary(enabled = true) {
+  return useQuery({
+    queryKey: ["library"],
+    enabled,
+    queryFn: async () => orRefuse(await api.GET("/api/library")),
+  });
+}
+
+/** Puts a kit into the library; answers which it is there. */
+export function useShare() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (body: Kit) => orRefuse(await api.POST("/api/library", { body })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["library"] }),
+  });
+}
+
+/** Takes a kit out of the library. */
+export function useUnshare() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (id: string) => {
+      const { error } = await api.DELETE("/api/library/{id}", { params: { path: { id } } });
+      if (error) throw new Refusal(error as Problem);
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["library"] }),
+  });
+}
+
+/** Reads a kit's file. */
+export async function kitOfFile(file: File): Promise<Kit> {
+  return orRefuse(
+    await api.POST("/api/library/file", {
+      body: (await file.text()) as never,
+      bodySerializer: (text) => String(text),
+      headers: { "Content-Type": "application/vnd.kitrows+json" },
+    }),
+  );
+}
+
+/** A kit made by three numbers, px. */
+export function useThree(columns: number, gutter: number, width: number, enabled = true) {
+  return useQuery({
+    queryKey: ["three", columns, gutter, width],
+    enabled: enabled && Number.isFinite(columns + gutter + width),
+    retry: false,
+    queryFn: async () =>
+      orRefuse(await api.GET("/api/library/three", { params: { query: { columns, gutter, width } } })),
     placeholderData: keepPreviousData,
   });
 }

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, orRefuse, Refusal, type Problem } from "./client";
+import { api, orRefuse, Refusal, type Beginning, type Problem } from "./client";
 
 /** The projects on the shelf. */
 export function useShelf() {
@@ -10,7 +10,6 @@ export function useShelf() {
 export function useOffers() {
   return useQuery({
     queryKey: ["offers"],
-    staleTime: Infinity,
     queryFn: async () => orRefuse(await api.GET("/api/offers")),
   });
 }
@@ -36,9 +35,7 @@ export function useBringIn() {
 
 /** Begins a project. */
 export function useBegin() {
-  return useShelved(async (body: { name: string; kit: string; start: string }) =>
-    orRefuse(await api.POST("/api/projects/new", { body })),
-  );
+  return useShelved(async (body: Beginning) => orRefuse(await api.POST("/api/projects/new", { body })));
 }
 
 /** Puts a copy of a project on the shelf. */

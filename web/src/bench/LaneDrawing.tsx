@@ -182,6 +182,7 @@ export const shiftSigns: Record<Shift["what"], string> = {
   wider: "↔",
   narrower: "↔",
   moved: "→",
+  padded: "↔",
 };
 
 /** A column that changed: a frame, and the change's sign in its corner. */
@@ -354,7 +355,7 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
         </>
       );
   }
-  return (
+  const column = (
     <rect
       {...inset(box, px(0.5))}
       rx={px(box.span === "natural" ? 9 : 2.5)}
@@ -363,6 +364,20 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
       onClick={onSelect && (() => onSelect(box.id, lane))}
       className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
     />
+  );
+  if (box.left + box.right === 0) return column;
+  return (
+    <>
+      <rect
+        x={box.x - box.left}
+        y={box.y}
+        width={box.left + box.width + box.right}
+        height={box.height}
+        strokeWidth={px(0.5)}
+        className="fill-line-2 stroke-line"
+      />
+      {column}
+    </>
   );
 });
 

@@ -36,12 +36,9 @@ export function Effects({ view, trying, refused, effects }: Props) {
 }
 
 function PageEffect({ effect }: { effect: Effect }) {
-  const lane = changed(effect);
-  const before = effect.before?.lanes.find((l) => l.breakpoint === lane);
-  const after = effect.after?.lanes.find((l) => l.breakpoint === lane);
+  const { at: lane, before, after } = effect;
   const few = effect.moved <= effect.all / 2; // marks on all of them say nothing
   const shifts = new Map(effect.shifts.filter((s) => s.breakpoint === lane).map((s) => [s.node, s.what]));
-  const nodes = new Map((effect.after?.nodes ?? []).map((n) => [n.id, n]));
   return (
     <section aria-label={effect.page.name} className="mt-3 border-t border-line-2 pt-3 first-of-type:border-t-0">
       <h3 className="font-semibold">
@@ -61,7 +58,7 @@ function PageEffect({ effect }: { effect: Effect }) {
                 <div className="max-h-44 overflow-hidden rounded-sm border border-line bg-raised [&>svg]:h-auto [&>svg]:w-full">
                   <LaneDrawing
                     lane={drawn}
-                    nodes={nodes}
+                    nodes={noNodes}
                     width={126}
                     shifts={name === "After" && few ? shifts : undefined}
                     title={`${effect.page.name} at ${lane}, ${name.toLowerCase()}`}
@@ -84,14 +81,8 @@ function PageEffect({ effect }: { effect: Effect }) {
   );
 }
 
-/** The breakpoint at which most is other; the middle one where nothing is. */
-function changed(effect: Effect): string {
-  const lanes = effect.after?.lanes ?? [];
-  const count = (name: string) => effect.shifts.filter((s) => s.breakpoint === name).length;
-  let best = lanes[Math.floor(lanes.length / 2)]?.breakpoint ?? "";
-  for (const lane of lanes) if (count(lane.breakpoint) > count(best)) best = lane.breakpoint;
-  return best;
-}
+/** The drawings name nothing. */
+const noNodes = new Map<string, never>();
 
 function Listed({ all, className = "" }: { all: string[]; className?: string }) {
   if (all.length === 0) return null;

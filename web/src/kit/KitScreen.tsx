@@ -1,80 +1,172 @@
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
 import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
-import { useKit, useKitDraft } from "../api/kit";
-import { Refusal, type Step } from "../api/client";
+import { tableOf, useKit, useKitDraft, useShare } from "../api/kit";
+import { Refusal, type Kit, type Step } from "../api/client";
 import { usePlace } from "../api/place";
 import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
+import { AddKit } from "./AddKit";
+import { Beside } from "./Beside";
+import { CopyTable } from "./CopyTable";
+import { Edges } from "./Edges";
 import { Effects } from "./Effects";
 import { Finder } from "./Finder";
+import { Kinds } from "./Kinds";
+import { Names } from "./Names";
 import { Numbers } from "./Numbers";
 import { Rulers } from "./Rulers";
+import { Sheets } from "./Sheets";
 import { Whole } from "./Whole";
 import { Widths } from "./Widths";
+
+const tabs = [
+  ["widths", "Widths"],
+  ["finder", "Finder"],
+  ["classes", "Classes"],
+  ["kinds", "Containers"],
+  ["sheets", "Sheets"],
+  ["compare", "Compare"],
+] as const;
+
+/** What is typed and not accepted: steps, and whether on the library's newest revision. */
+interface Trial {
+  steps: Step[];
+  newest: boolean;
+}
+
+const nothing: Trial = { steps: [], newest: false };
 
 /** A kit: the grid at every breakpoint, its numbers typed under each, and what a change that is
  *  not accepted yet would do to the pages. */
 export default function KitScreen() {
+  const { kit = "" } = useParams();
+  return <KitDesk key={kit} id={kit} />;
+}
+
+function KitDesk({ id }: { id: string }) {
   const place = usePlace();
-  const { kit: id = "" } = useParams();
   const bench = useBench(place);
   const revision = bench.data?.revision ?? 0;
   useFollow(place);
   useLeft(place);
   const kit = useKit(place.project, id, revision);
-  const [steps, setSteps] = useState<Step[]>([]);
-  const draft = useKitDraft(place.project, id, revision, steps);
+  const [trial, setTrial] = useState(nothing);
+  const past = useRef<Trial[]>([]);
+  const future = useRef<Trial[]>([]);
+  const { steps, newest } = trial;
+  const draft = useKitDraft(place.project, id, revision, steps, newest);
   const send = useDo(place);
+  const share = useShare();
   const navigate = useNavigate();
   const refusedBySend = useLine((l) => l.trouble || l.refused);
-  const [below, setBelow] = useState<"widths" | "finder">("widths");
+  const [below, setBelow] = useState<(typeof tabs)[number][0]>("widths");
 
-  const error = kit.error ?? bench.error;
-  if (error) return <Sorry why={error.message} again={() => void kit.refetch()} />;
-  if (!kit.data || !bench.data) return <p className="p-6 text-ink-2">Loading the kit…</p>;
-
-  const trying = steps.length > 0;
+  const trying = steps.length > 0 || newest;
   const known = draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
-  const refused = trying ? draft.data?.refused : undefined;
-  const refusal = refused ? plain(new Refusal(refused)) : "";
-  const view = (trying && draft.data?.view) || kit.data;
-  const names = view.kit.breakpoints.map((b) => b.name);
-  const template = `150px repeat(${names.length}, minmax(96px, 1fr))`;
+
+  function put(next: Trial) {
+    past.current.push(trial);
+    future.current = [];
+    setTrial(next);
+  }
 
   /** A step that is typed in the place of one before it takes its place. */
-  function type(step: Step) {
-    const again = (s: Step) => s.field === step.field && s.breakpoint === step.breakpoint && s.field !== "add";
-    const structural = ["add", "remove", "rename"].includes(step.field);
-    setSteps((all) => [...(structural ? all : all.filter((s) => !again(s))), step]);
+  function type(...typed: Step[]) {
+    let all = steps;
+    for (const step of typed) {
+      const again = (s: Step) =>
+        s.field === step.field && s.breakpoint === step.breakpoint && s.template === step.template && s.field !== "add";
+      const structural = ["add", "remove", "rename", "naming"].includes(step.field);
+      all = [...(structural ? all : all.filter((s) => !again(s))), step];
+    }
+    put({ steps: all, newest });
   }
 
   async function accept() {
     if (!known || !draft.data?.view) return;
     const made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
-    if (made) setSteps([]);
+    if (made) forget();
   }
 
-  /** A copy of the kit with a name and an id of its own, which is shown then. */
-  async function duplicate() {
-    if (!kit.data) return;
-    const base = id.replace(/-\d+$/, "").slice(0, 40);
+  function forget() {
+    past.current = future.current = [];
+    setTrial(nothing);
+  }
+
+  // Ctrl+Z takes back what was typed and, when nothing is, what was accepted; Ctrl+Enter accepts.
+  const keys = useRef<(event: KeyboardEvent) => void>(undefined);
+  useEffect(() => {
+    keys.current = (event) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const typing = (event.target as HTMLElement).closest?.("input, textarea, select");
+      if (event.key === "Enter" && trying) {
+        event.preventDefault();
+        void accept();
+      }
+      if (event.key.toLowerCase() !== "z" || typing) return;
+      event.preventDefault();
+      const [from, to] = event.shiftKey ? [future.current, past.current] : [past.current, future.current];
+      const last = from.pop();
+      if (last) {
+        to.push(trial);
+        setTrial(last);
+      } else if (!trying) void send(event.shiftKey ? "redo" : "undo");
+    };
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => keys.current?.(event);
+    addEventListener("keydown", listen);
+    return () => removeEventListener("keydown", listen);
+  }, []);
+
+  const error = kit.error ?? bench.error;
+  if (error) return <Sorry why={error.message} again={() => void kit.refetch()} />;
+  if (!kit.data || !bench.data) return <p className="p-6 text-ink-2">Loading the kit…</p>;
+
+  const refused = trying ? draft.data?.refused : undefined;
+  const refusal = refused ? plain(new Refusal(refused)) : "";
+  const wrong = refused?.errors?.[0] && steps.length > 0 ? { at: steps.at(-1)!, why: refusal } : undefined;
+  const view = (trying && draft.data?.view) || kit.data;
+  const kits = kit.data.kits;
+  const template = `150px repeat(${view.kit.breakpoints.length}, minmax(96px, 1fr))`;
+  const path = (to: string) => `/${place.project}/${place.page}/kit/${to}`;
+
+  /** Adds a kit under an id that is free, and shows it. */
+  async function add(given: Kit) {
+    let to = given.id;
+    for (let n = 2; kits.some((k) => k.id === to); n++) to = `${given.id.replace(/-\d+$/, "").slice(0, 40)}-${n}`;
+    if (await send({ addKit: { kit: { ...given, id: to } } })) void navigate(path(to));
+  }
+
+  /** A copy of the kit with a name of its own. */
+  function duplicate(given: Kit) {
     let n = 2;
-    while (kit.data.kits.some((k) => k.id === `${base}-${n}`)) n++;
-    const copy = { ...kit.data.kit, id: `${base}-${n}`, name: `${kit.data.kit.name.slice(0, 80)} ${n}` };
-    if (await send({ addKit: { kit: copy } })) void navigate(`/${place.project}/${place.page}/kit/${copy.id}`);
+    while (kits.some((k) => k.name === `${given.name.slice(0, 80)} ${n}`)) n++;
+    void add({ ...given, shared: undefined, name: `${given.name.slice(0, 80)} ${n}` });
   }
 
   async function remove() {
-    const other = kit.data?.kits.find((k) => k.id !== id);
-    if (other && (await send({ dropKit: { kit: id } }))) {
-      void navigate(`/${place.project}/${place.page}/kit/${other.id}`);
-    }
+    const other = kits.find((k) => k.id !== id);
+    if (other && (await send({ dropKit: { kit: id } }))) void navigate(path(other.id));
   }
 
+  /** Puts the kit into the library, and notes in the project which it is there. */
+  function toLibrary(given: Kit) {
+    share.mutate(given, {
+      onSuccess: (shared) => {
+        if (shared.id !== given.shared?.id || shared.revision !== given.shared.revision) {
+          void send({ changeKit: { kit: { ...given, shared }, were: given.breakpoints.map((b) => b.name) } });
+        }
+      },
+    });
+  }
+
+  const said =
+    refusedBySend || share.error?.message || (trying ? "Not accepted yet" : `Saved · rev ${bench.data.revision}`);
   return (
     <Screen
       title={
@@ -82,52 +174,53 @@ export default function KitScreen() {
           {view.kits.map((k) => (
             <Link
               key={k.id}
-              to={`/${place.project}/${place.page}/kit/${k.id}`}
-              onClick={() => setSteps([])}
+              to={path(k.id)}
               aria-current={k.id === id ? "page" : undefined}
               className="max-w-52 truncate rounded-t-[7px] px-3.5 pt-2 pb-2.5 whitespace-nowrap text-bar-ink-2 focus-visible:-outline-offset-2 aria-[current]:bg-cloth aria-[current]:font-semibold aria-[current]:text-ink"
             >
               {k.name}
             </Link>
           ))}
+          <AddKit onAdd={(given) => void add(given)} />
         </nav>
       }
       back={`/${place.project}/${place.page}`}
       offers={
         <span role="status" className="text-[12px] text-bar-ink-2">
-          {refusedBySend || (trying ? "Not accepted yet" : `Saved · rev ${revision}`)}
+          {said}
         </span>
       }
     >
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px] max-[1080px]:grid-cols-[minmax(0,1fr)_240px]">
         <main className="min-h-0 overflow-auto pt-3 pl-2.5 [scrollbar-width:thin]">
           <div className="pr-3 pl-2">
+            <Edges view={view} onStep={type} />
             <Rulers view={view} template={template} onStep={type} />
           </div>
           <div className="min-h-full rounded-tl-md border-t border-l border-line bg-sheet pr-3 pl-2">
-            <Numbers
-              view={view}
-              template={template}
-              steps={steps}
-              refused={refused?.errors?.[0] ? { at: steps.at(-1)!, why: refusal } : undefined}
-              onStep={type}
-            />
-            <div className="my-3 flex">
-              <Segmented
-                label="Below the numbers"
-                value={below}
-                options={[
-                  ["widths", "Widths"],
-                  ["finder", "Finder"],
-                ]}
-                onChange={setBelow}
-              />
+            <Numbers view={view} template={template} steps={steps} refused={wrong} onStep={type} />
+            <div className="my-3 flex flex-wrap items-center gap-x-5 gap-y-2">
+              <Segmented label="Below the numbers" value={below} options={tabs} onChange={setBelow} />
+              <CopyTable what="the numbers" table={(as) => tableOf(place.project, id, { steps, what: "facts", as })} />
             </div>
-            {below === "widths" ? (
-              <Widths view={view} template={template} />
-            ) : (
-              <Finder project={place.project} kit={id} revision={revision} view={kit.data} />
+            {below === "widths" && (
+              <Widths project={place.project} revision={revision} view={view} template={template} steps={steps} />
             )}
+            {below === "finder" && (
+              <Finder
+                project={place.project}
+                kit={id}
+                revision={revision}
+                view={kit.data}
+                onUse={(all) => type(...all)}
+              />
+            )}
+            {below === "classes" && <Names view={view} refused={wrong} onStep={type} />}
+            {below === "kinds" && <Kinds view={view} template={template} />}
+            {below === "sheets" && (
+              <Sheets project={place.project} revision={revision} view={kit.data} trying={trying} />
+            )}
+            {below === "compare" && <Beside project={place.project} kit={id} revision={revision} view={kit.data} />}
           </div>
         </main>
         <aside
@@ -139,19 +232,27 @@ export default function KitScreen() {
               view={view}
               page={{ name: bench.data.page.name, uses: bench.data.kit.id === id }}
               settled={!trying}
+              file={`/api/projects/${place.project}/kits/${id}/file`}
               onStep={type}
               onUse={() => void send({ useKit: { kit: id } })}
-              onDuplicate={() => void duplicate()}
+              onDuplicate={() => duplicate(kit.data.kit)}
               onDelete={() => void remove()}
+              onShare={() => toLibrary(kit.data.kit)}
+              onUpdate={() => put({ steps: [], newest: true })}
             />
             <Effects view={view} trying={trying} refused={refusal} effects={trying ? draft.data?.effects : undefined} />
           </div>
           {trying && (
             <div className="flex gap-2 border-t border-line p-3">
-              <Button look="main" disabled={!known || !draft.data?.view || !!refused} onClick={() => void accept()}>
+              <Button
+                look="main"
+                title="Ctrl+Enter"
+                disabled={!known || !draft.data?.view || !!refused}
+                onClick={() => void accept()}
+              >
                 Accept
               </Button>
-              <Button onClick={() => setSteps([])}>Reset</Button>
+              <Button onClick={forget}>Reset</Button>
             </div>
           )}
         </aside>

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type KeyboardEvent } from "react";
 import type { KitView, Span, Step } from "../api/client";
 import { CellInput, type Onward } from "../bench/CellInput";
 import { Button } from "../parts/Button";
@@ -44,7 +44,6 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
   /** What is set at a breakpoint, and what holds there. */
   function cell(field: Field, i: number): { own: string; holds: string } {
     if (field === "rename") return { own: view.kit.breakpoints[i]!.name, holds: "" };
-    if (field === "edge") return { own: i === 0 ? view.kit.edge : "", holds: view.kit.edge };
     const own = view.cells[i]![field];
     let holds = own;
     for (let at = i; at >= 0 && !holds; at--) holds = view.cells[at]![field];
@@ -59,15 +58,28 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
         : onward === "left" && i > 0
           ? `${field} ${i - 1}`
           : onward === "down" && lines[line + 1]
-            ? `${lines[line + 1]![0]} ${lines[line + 1]![0] === "edge" ? 0 : i}`
+            ? `${lines[line + 1]![0]} ${i}`
             : onward === "up" && line > 0
               ? `${lines[line - 1]![0]} ${i}`
               : null;
     setOpen(next);
     setFirst("");
     if (text.trim() !== had) {
-      onStep({ field, breakpoint: field === "edge" ? "" : view.kit.breakpoints[i]!.name, text });
+      onStep({ field, breakpoint: view.kit.breakpoints[i]!.name, text });
     }
+  }
+
+  /** Moves the focus from cell to cell with the arrow keys. */
+  function walk(event: KeyboardEvent<HTMLElement>, field: Field, i: number): boolean {
+    const step = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] }[event.key];
+    if (!step || event.ctrlKey || event.metaKey || event.altKey) return false;
+    event.preventDefault();
+    const to = lines[lines.findIndex(([f]) => f === field) + step[0]!];
+    const cell = event.currentTarget
+      .closest("[role=table]")
+      ?.querySelector<HTMLElement>(`[data-number="${to?.[0]} ${i + step[1]!}"]`);
+    cell?.focus();
+    return true;
   }
 
   return (
@@ -83,10 +95,8 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
           {view.kit.breakpoints.map((b, i) => {
             const key = `${field} ${i}`;
             const { own, holds } = cell(field, i);
-            const fixed = (field === "from" && i === 0) || (field === "edge" && i > 0);
-            const step = steps.find(
-              (s) => s.field === field && (s.breakpoint === b.name || (field === "edge" && i === 0)),
-            );
+            const fixed = field === "from" && i === 0;
+            const step = steps.find((s) => s.field === field && s.breakpoint === b.name);
             const wrong = refused && step === refused.at ? refused.why : undefined;
             const text = wrong ? (step?.text ?? "") : short(own);
             const begun = open === key && !wrong ? first : "";
@@ -104,7 +114,7 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
                     onCancel={() => setOpen(null)}
                   />
                 ) : fixed ? (
-                  <span className="text-ink-2">{field === "edge" ? `← ${short(holds)}` : short(own)}</span>
+                  <span className="text-ink-2">{short(own)}</span>
                 ) : (
                   <Button
                     look="bare"
@@ -113,7 +123,9 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
                       setFirst("");
                       setOpen(key);
                     }}
+                    data-number={key}
                     onKeyDown={(e) => {
+                      if (walk(e, field, i)) return;
                       if (e.key.length !== 1 || e.key === " " || e.ctrlKey || e.metaKey || e.altKey) return;
                       e.preventDefault();
                       setFirst(e.key);
@@ -129,20 +141,40 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
           })}
         </div>
       ))}
-      {(
-        [
-          ["Column", "column"],
-          ["Pitch", "pitch"],
-          ["Content", "content"],
-        ] as const
-      ).map(([label, field]) => (
+      <Facts view={view} template={template} />
+    </div>
+  );
+}
+
+interface FactsProps {
+  view: KitView;
+  template: string;
+  /** What they are a table of by themselves. */
+  label?: string;
+  /** With those that are typed elsewhere. */
+  whole?: boolean;
+}
+
+/** What the numbers come to. */
+export function Facts({ view, template, label, whole = false }: FactsProps) {
+  const all = [
+    ["Container", "container"],
+    ["Gutter", "gutter"],
+    ["Edge", "edge"],
+    ["Column", "column"],
+    ["Pitch", "pitch"],
+    ["Content", "content"],
+  ] as const;
+  return (
+    <div role={label ? "table" : "rowgroup"} aria-label={label}>
+      {all.slice(whole ? 0 : 3).map(([name, field]) => (
         <div
           key={field}
           role="row"
           className="grid items-center gap-x-2 border-b border-line-2 py-[5px] text-woad-deep"
           style={{ gridTemplateColumns: template }}
         >
-          <span role="rowheader">{label}</span>
+          <span role="rowheader">{name}</span>
           {view.facts.map((f) => (
             <span role="cell" key={f.breakpoint} className="text-center font-mono text-[12px]">
               {field === "pitch" && f.pitch.from === 0 ? "–" : spanText(f[field])}

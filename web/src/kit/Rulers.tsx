@@ -1,11 +1,13 @@
 import { Plus, Trash2 } from "lucide-react";
-import type { KitView, Step } from "../api/client";
+import { useRef, useState } from "react";
+import type { KitView, Ruler, Step } from "../api/client";
 import { Button } from "../parts/Button";
 
 interface Props {
   view: KitView;
   template: string;
-  onStep: (step: Step) => void;
+  /** Rulers without it are only looked at. */
+  onStep?: (step: Step) => void;
 }
 
 /** How high a ruler is drawn, in px. */
@@ -17,7 +19,11 @@ export function Rulers({ view, template, onStep }: Props) {
   return (
     <div className="grid gap-x-2" style={{ gridTemplateColumns: template }}>
       <div className="self-start pr-3">
-        <h1 className="text-[16px] font-semibold">{view.kit.name}</h1>
+        {onStep ? (
+          <h1 className="text-[16px] font-semibold break-words">{view.kit.name}</h1>
+        ) : (
+          <h3 className="text-[14px] font-semibold break-words">{view.kit.name}</h3>
+        )}
         <p className="text-[12px] text-ink-2">
           {view.users.length ? `Used by ${view.users.map((p) => p.name).join(", ")}` : "Not used by a page yet"}
         </p>
@@ -31,55 +37,32 @@ export function Rulers({ view, template, onStep }: Props) {
               <span className="min-w-0 flex-1 truncate font-mono text-[11px] text-ink-2">
                 {range.to ? `${range.from}–${range.to}` : `${range.from} and up`}
               </span>
-              <Button
-                size="dot"
-                look="bare"
-                aria-label={`Add a breakpoint after ${r.breakpoint}`}
-                title="Add a breakpoint after it"
-                disabled={view.rulers.length >= 8}
-                onClick={() => onStep({ field: "add", breakpoint: r.breakpoint })}
-              >
-                <Plus size={12} aria-hidden="true" />
-              </Button>
-              <Button
-                size="dot"
-                look="bare"
-                aria-label={`Remove ${r.breakpoint}`}
-                title="Remove it"
-                disabled={view.rulers.length === 1}
-                onClick={() => onStep({ field: "remove", breakpoint: r.breakpoint })}
-              >
-                <Trash2 size={12} aria-hidden="true" />
-              </Button>
+              {onStep && (
+                <>
+                  <Button
+                    size="dot"
+                    look="bare"
+                    aria-label={`Add a breakpoint after ${r.breakpoint}`}
+                    title="Add a breakpoint after it"
+                    disabled={view.rulers.length >= 8}
+                    onClick={() => onStep({ field: "add", breakpoint: r.breakpoint })}
+                  >
+                    <Plus size={12} aria-hidden="true" />
+                  </Button>
+                  <Button
+                    size="dot"
+                    look="bare"
+                    aria-label={`Remove ${r.breakpoint}`}
+                    title="Remove it"
+                    disabled={view.rulers.length === 1}
+                    onClick={() => onStep({ field: "remove", breakpoint: r.breakpoint })}
+                  >
+                    <Trash2 size={12} aria-hidden="true" />
+                  </Button>
+                </>
+              )}
             </div>
-            <svg
-              role="img"
-              aria-label={`${r.units.length} columns in a container of ${r.width} px, at ${r.viewport} px`}
-              viewBox={`0 0 ${widest} ${high}`}
-              preserveAspectRatio="none"
-              className="mt-1 block h-[130px] w-full"
-            >
-              <g transform={`translate(${(widest - r.viewport) / 2} 0)`}>
-                <rect
-                  width={r.viewport}
-                  height={high}
-                  className="fill-raised stroke-line"
-                  vectorEffect="non-scaling-stroke"
-                />
-                {r.units.map((u) => (
-                  <rect key={u.x} x={u.x} width={u.width} height={high} className="fill-woad-soft" />
-                ))}
-                <rect
-                  x={r.x}
-                  width={r.width}
-                  height={high}
-                  fill="none"
-                  strokeDasharray="3 3"
-                  vectorEffect="non-scaling-stroke"
-                  className="stroke-woad-line"
-                />
-              </g>
-            </svg>
+            <Grid view={view} ruler={r} at={i} widest={widest} onStep={onStep} />
             <p className="mt-1 mb-2 text-center font-mono text-[11px] text-ink-2">
               container {r.width} at {r.viewport}
             </p>
@@ -87,5 +70,114 @@ export function Rulers({ view, template, onStep }: Props) {
         );
       })}
     </div>
+  );
+}
+
+interface GridProps {
+  view: KitView;
+  ruler: Ruler;
+  at: number;
+  widest: number;
+  onStep?: (step: Step) => void;
+}
+
+/** The grid at one breakpoint: uneven columns are divided by dragging. */
+function Grid({ view, ruler: r, at, widest, onStep }: GridProps) {
+  const drawing = useRef<SVGSVGElement>(null);
+  const [held, setHeld] = useState<{ unit: number; x: number; ratios: number[] } | null>(null);
+  let owner = at; // the breakpoint that says how many columns there are
+  while (owner > 0 && !view.cells[owner]!.columns) owner--;
+  const ratios = (view.cells[owner]!.columns || view.kit.columns).split(" ").map(Number);
+  const uneven = ratios.length > 1 && onStep !== undefined;
+
+  /** Gives so many parts of one column to the one before the division. */
+  function divide(unit: number, from: number[], parts: number) {
+    const most = from[unit + 1]! - 1;
+    const by = Math.min(most, Math.max(1 - from[unit]!, parts));
+    const next = from.map((n, i) => (i === unit ? n + by : i === unit + 1 ? n - by : n));
+    if (next.join(" ") !== ratios.join(" ")) {
+      onStep?.({ field: "columns", breakpoint: view.kit.breakpoints[owner]!.name, text: next.join(" ") });
+    }
+  }
+
+  const all = ratios.reduce((a, b) => a + b, 0);
+  const part = r.units.reduce((sum, u) => sum + u.width, 0) / all;
+  const scale = () => widest / (drawing.current?.getBoundingClientRect().width || 1);
+  const padded = r.before + r.after > 0;
+  return (
+    <svg
+      ref={drawing}
+      role={uneven ? "group" : "img"}
+      aria-label={`${r.units.length} columns in a container of ${r.width} px, at ${r.viewport} px`}
+      viewBox={`0 0 ${widest} ${high}`}
+      preserveAspectRatio="none"
+      className="mt-1 block h-[130px] w-full"
+    >
+      <g transform={`translate(${(widest - r.viewport) / 2} 0)`}>
+        <rect width={r.viewport} height={high} className="fill-raised stroke-line" vectorEffect="non-scaling-stroke" />
+        {padded &&
+          r.units.map((u) => (
+            <rect
+              key={u.x}
+              x={u.x - r.before}
+              width={u.width + r.before + r.after}
+              height={high}
+              className="fill-line-2 stroke-line"
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+        {r.units.map((u) => (
+          <rect key={u.x} x={u.x} width={u.width} height={high} className="fill-woad-soft" />
+        ))}
+        <rect
+          x={r.x}
+          width={r.width}
+          height={high}
+          fill="none"
+          strokeDasharray="3 3"
+          vectorEffect="non-scaling-stroke"
+          className="stroke-woad-line"
+        />
+        {uneven &&
+          r.units.slice(0, -1).map((u, unit) => {
+            const middle = (u.x + u.width + r.units[unit + 1]!.x) / 2;
+            return (
+              <g
+                key={unit}
+                role="slider"
+                tabIndex={0}
+                aria-label={`Division after column ${unit + 1} at ${r.breakpoint}`}
+                aria-valuemin={1}
+                aria-valuemax={ratios[unit]! + ratios[unit + 1]! - 1}
+                aria-valuenow={ratios[unit]!}
+                aria-valuetext={ratios.join(" ")}
+                className="cursor-ew-resize touch-none"
+                onKeyDown={(e) => {
+                  const way = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+                  if (!way) return;
+                  e.preventDefault();
+                  divide(unit, ratios, way);
+                }}
+                onPointerDown={(e) => {
+                  e.currentTarget.setPointerCapture(e.pointerId);
+                  setHeld({ unit, x: e.clientX, ratios });
+                }}
+                onPointerMove={(e) =>
+                  held?.unit === unit && divide(unit, held.ratios, Math.round(((e.clientX - held.x) * scale()) / part))
+                }
+                onPointerUp={() => setHeld(null)}
+              >
+                <rect x={middle - widest / 40} width={widest / 20} height={high} fill="transparent" />
+                <path
+                  d={`M${middle} 0v${high}`}
+                  vectorEffect="non-scaling-stroke"
+                  strokeWidth={2}
+                  className="stroke-woad-deep"
+                />
+              </g>
+            );
+          })}
+      </g>
+    </svg>
   );
 }

@@ -1,4 +1,4 @@
-import { Copy, Trash2 } from "lucide-react";
+import { BookUp, Copy, Download, Trash2 } from "lucide-react";
 import type { KitView, Step } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field } from "../parts/Field";
@@ -14,10 +14,26 @@ interface Props {
   onUse: () => void;
   onDuplicate: () => void;
   onDelete: () => void;
+  /** Puts it into the library, or its next revision. */
+  onShare: () => void;
+  /** Begins to take the library's newest revision. */
+  onUpdate: () => void;
+  /** Where its own file is. */
+  file: string;
 }
 
+const places: readonly (readonly [string, string])[] = [
+  ["between", "between columns"],
+  ["inside", "inside, half on either side"],
+  ["inside stay", "the same, rows stay in"],
+  ["inside start", "inside, at the start"],
+  ["inside start stay", "the same, rows stay in"],
+  ["inside end", "inside, at the end"],
+  ["inside end stay", "the same, rows stay in"],
+];
+
 /** What the kit says once, for all breakpoints, and what can be done with all of it. */
-export function Whole({ view, page, settled, onStep, onUse, onDuplicate, onDelete }: Props) {
+export function Whole({ view, page, settled, onStep, onUse, onDuplicate, onDelete, onShare, onUpdate, file }: Props) {
   const { kit, users } = view;
   const type = (field: Step["field"]) => (text: string) => onStep({ field, text });
   return (
@@ -37,9 +53,37 @@ export function Whole({ view, page, settled, onStep, onUse, onDuplicate, onDelet
             onChange={type("technique")}
           />
         </span>
+        <label htmlFor="gutter-place" className="text-ink-2">
+          Gutters
+        </label>
+        <select
+          id="gutter-place"
+          value={kit.gutterPlace ?? "between"}
+          onChange={(e) => type("gutterPlace")(e.target.value)}
+          className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
+        >
+          {places.map(([value, text]) => (
+            <option key={value} value={value}>
+              {text}
+            </option>
+          ))}
+        </select>
         <Field label="Narrowest" value={kit.narrowest} mono onCommit={type("narrowest")} />
         <Field label="Cap" value={kit.cap ?? ""} hint="none" mono onCommit={type("cap")} />
       </div>
+      {kit.shared && (
+        <p className="mt-2.5 text-[12px] text-ink-2">
+          Revision {kit.shared.revision} of {kit.shared.id} in the library
+          {view.newest === 0 && ", where it is no more"}
+        </p>
+      )}
+      {kit.shared && settled && view.newest > kit.shared.revision && (
+        <div className="mt-1.5 flex">
+          <Button size="small" look="main" onClick={onUpdate}>
+            Update to revision {view.newest}
+          </Button>
+        </div>
+      )}
       {settled && (
         <div className="mt-3 flex flex-wrap gap-1.5">
           {!page.uses && (
@@ -47,6 +91,16 @@ export function Whole({ view, page, settled, onStep, onUse, onDuplicate, onDelet
               Use for {page.name}
             </Button>
           )}
+          <Button size="small" onClick={onShare}>
+            <BookUp size={13} aria-hidden="true" />
+            {kit.shared ? "Share changes" : "Share"}
+          </Button>
+          <Button size="small" asChild>
+            <a href={file} download>
+              <Download size={13} aria-hidden="true" />
+              Export
+            </a>
+          </Button>
           <Button size="small" onClick={onDuplicate}>
             <Copy size={13} aria-hidden="true" />
             Duplicate

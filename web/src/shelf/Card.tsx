@@ -79,7 +79,10 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
         <p className="truncate text-ink-2">{card.pages.join(", ")}</p>
         <div className="mt-1.5 flex items-center gap-1.5">
           <p className="min-w-0 flex-1 truncate font-mono text-[11px] text-ink-2">
-            {card.kit} · rev {card.revision}
+            <Link to={`/${card.id}/${card.firstPage}/kit/${card.kitId}`} className="hover:underline">
+              {card.kit}
+            </Link>{" "}
+            · rev {card.revision}
           </p>
           <Act label={`Rename ${card.name}`} onClick={() => setNaming(true)}>
             <Pencil size={13} aria-hidden="true" />

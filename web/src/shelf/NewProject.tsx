@@ -5,6 +5,10 @@ import { useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import { bounds } from "../api/bounds";
 import { useBegin, useOffers } from "../api/shelf";
+import { Stripes, ThreeFields, useThreeNumbers } from "../kit/AddKit";
+
+/** The choice of a kit that is made by three numbers. */
+const byNumbers = "three";
 
 /** A new project: its name, the kit of its page, and how that starts. */
 export function NewProject() {
@@ -12,13 +16,28 @@ export function NewProject() {
   const [open, setOpen] = useState(false);
   const offers = useOffers();
   const begin = useBegin();
+  const [kit, setKit] = useState("");
+  const three = useThreeNumbers(open && kit === byNumbers);
 
   function submit(event: FormEvent<HTMLFormElement>) {
     event.preventDefault();
     const form = new FormData(event.currentTarget);
     const said = (field: string) => String(form.get(field) ?? "").trim();
+    const numbers = three.numbers;
     begin.mutate(
-      { name: said("name") || "New project", kit: said("kit"), start: said("start") },
+      {
+        name: said("name") || "New project",
+        start: said("start"),
+        ...(kit === byNumbers
+          ? {
+              three: {
+                columns: Number(numbers.columns),
+                gutter: Number(numbers.gutter),
+                width: Number(numbers.width),
+              },
+            }
+          : { kit: kit || offers.data?.kits[0]?.source }),
+      },
       { onSuccess: (card) => void navigate(`/${card.id}/${card.firstPage}`) },
     );
   }
@@ -36,7 +55,7 @@ export function NewProject() {
           aria-label="New project"
           align="end"
           sideOffset={6}
-          className="z-40 w-[340px] rounded-md border border-control bg-sheet p-4"
+          className="z-40 max-h-[85vh] w-[400px] overflow-y-auto rounded-md border border-control bg-sheet p-4 [scrollbar-width:thin]"
         >
           <form onSubmit={submit} className="grid gap-3">
             <label className="grid gap-1">
@@ -49,7 +68,52 @@ export function NewProject() {
                 className="rounded-md border border-control bg-raised px-2 py-1.5"
               />
             </label>
-            <Choice name="kit" title="Kit" offers={offers.data?.kits ?? []} />
+            <fieldset className="grid gap-1">
+              <legend className="mb-1 font-semibold">Kit</legend>
+              {offers.data?.kits.map((k, i) => (
+                <label key={k.source} className="grid grid-cols-[auto_72px_minmax(0,1fr)] items-center gap-2.5">
+                  <input
+                    type="radio"
+                    name="kit"
+                    value={k.source}
+                    checked={kit ? kit === k.source : i === 0}
+                    onChange={() => setKit(k.source)}
+                    className="accent-woad"
+                  />
+                  <Stripes ruler={k.ruler} />
+                  <span className="min-w-0">
+                    <span className="block truncate">
+                      {k.name}
+                      {k.revision > 0 && <span className="text-ink-2"> rev {k.revision}</span>}
+                    </span>
+                    <span className="block truncate text-[11px] text-ink-2" title={k.about}>
+                      {k.about}
+                    </span>
+                  </span>
+                </label>
+              ))}
+              <label className="flex items-center gap-2.5">
+                <input
+                  type="radio"
+                  name="kit"
+                  value={byNumbers}
+                  checked={kit === byNumbers}
+                  onChange={() => setKit(byNumbers)}
+                  className="accent-woad"
+                />
+                By three numbers
+              </label>
+              {kit === byNumbers && (
+                <div className="pl-6">
+                  <ThreeFields numbers={three.numbers} onChange={three.setNumbers} />
+                  {three.made.error && (
+                    <p role="alert" className="mt-1 text-[12px] text-madder-deep">
+                      {three.made.error.message}
+                    </p>
+                  )}
+                </div>
+              )}
+            </fieldset>
             <Choice name="start" title="Starting page" offers={offers.data?.starts ?? []} />
             {begin.error && (
               <p role="alert" className="text-madder-deep">

@@ -1,0 +1,129 @@
+import type { KitView, Step } from "../api/client";
+
+interface Props {
+  view: KitView;
+  /** The step that was refused, and why. */
+  refused?: { at: Step; why: string };
+  onStep: (step: Step) => void;
+}
+
+/** The ways of naming everything at once. */
+const presets: readonly (readonly [string, string])[] = [
+  ["suffix", "Breakpoint last"],
+  ["infix", "Breakpoint in the middle"],
+  ["prefix", "Breakpoint first"],
+  ["words", "Numbers in words"],
+  ["counts", "With the number of columns"],
+  ["beside", "Short, beside the row's or column's class"],
+  ["lone", "Width classes alone"],
+  ["attributes", "Attributes"],
+  ["list", "One attribute for all"],
+];
+
+/** What everything the kit writes is called, with samples of it. */
+export function Names({ view, refused, onStep }: Props) {
+  const { naming } = view.kit;
+  return (
+    <section aria-label="Classes" className="pb-6">
+      <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-2">
+        <label className="flex items-center gap-2">
+          Names
+          <select
+            value={view.naming}
+            onChange={(e) => onStep({ field: "naming", text: e.target.value })}
+            className="rounded-md border border-control bg-raised px-2 py-1"
+          >
+            {view.naming === "" && <option value="">Your own</option>}
+            {presets.map(([id, name]) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={naming.lone ?? false}
+            onChange={(e) => onStep({ field: "lone", text: e.target.checked ? "yes" : "no" })}
+            className="accent-woad"
+          />
+          Width classes replace the column&apos;s
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={naming.beside ?? false}
+            onChange={(e) => onStep({ field: "beside", text: e.target.checked ? "yes" : "no" })}
+            className="accent-woad"
+          />
+          Classes need the row&apos;s or column&apos;s beside them
+        </label>
+      </div>
+      <p className="mb-2 text-[12px] text-ink-2">
+        <code className="font-mono">{"{n}"}</code> a number, <code className="font-mono">{"{word}"}</code> a number in
+        words, <code className="font-mono">{"{of}"}</code> the number of columns,{" "}
+        <code className="font-mono">{"[-{bp}]"}</code> a breakpoint where there is one,{" "}
+        <code className="font-mono">{"data-take={n}"}</code> an attribute
+      </p>
+      {refused && !["template"].includes(refused.at.field) && (
+        <p role="alert" className="mb-2 text-madder-deep">
+          {refused.why}
+        </p>
+      )}
+      <table className="w-full text-[12px] [&_td]:border-t [&_td]:border-line-2 [&_td]:py-[3px] [&_td]:pr-4">
+        <thead className="text-left text-ink-2">
+          <tr>
+            <th scope="col" className="font-normal">
+              Says
+            </th>
+            <th scope="col" className="font-normal">
+              Template
+            </th>
+            <th scope="col" className="font-normal">
+              Written
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.names.map((n) => {
+            const wrong = refused?.at.field === "template" && refused.at.template === n.field ? refused : undefined;
+            const value = wrong?.at.text ?? n.template;
+            return (
+              <tr key={n.field}>
+                <td className="whitespace-nowrap">{n.about}</td>
+                <td className="w-[36%]">
+                  <input
+                    key={value}
+                    defaultValue={value}
+                    aria-label={`Template: ${n.about}`}
+                    aria-invalid={wrong ? true : undefined}
+                    aria-describedby={wrong ? "name-wrong" : undefined}
+                    maxLength={60}
+                    spellCheck={false}
+                    placeholder={n.optional ? "none" : ""}
+                    onBlur={(e) =>
+                      e.target.value !== value &&
+                      onStep({ field: "template", template: n.field, text: e.target.value.trim() })
+                    }
+                    onKeyDown={(e) => {
+                      if (e.key === "Escape") e.currentTarget.value = value;
+                      if (e.key === "Escape" || e.key === "Enter") e.currentTarget.blur();
+                    }}
+                    className={`w-full rounded-[4px] border px-1.5 py-px font-mono ${wrong ? "border-madder bg-raised" : "border-line bg-raised"}`}
+                  />
+                  {wrong && (
+                    <p id="name-wrong" role="alert" className="mt-0.5 text-madder-deep">
+                      {wrong.why}
+                    </p>
+                  )}
+                </td>
+                <td className="font-mono break-all">{n.samples.join("  ")}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}
