@@ -12,8 +12,12 @@ type Measure struct{ Px, Per float64 }
 func Floor64(px float64) float64 { return math.Floor(px*64) / 64 }
 
 // Calc is what a browser makes of calc(px + percent%) of a length: it works with numbers
-// of single precision, and keeps whole sixty-fourths of a px.
+// of single precision, in another order where there are no px, and keeps whole sixty-fourths
+// of a px.
 func Calc(px, percent, of float64) float64 {
+	if px == 0 {
+		return math.Trunc(float64(float32(of)*float32(percent)/100)*64) / 64
+	}
 	part := float32(float32(percent)/100) * float32(of)
 	return math.Trunc(float64(float32(px)+float32(part))*64) / 64
 }

@@ -187,7 +187,11 @@ func (w *Writer) element(n *page.Node, depth int) {
 func (w *Writer) clear(row *page.Node, depth int) {
 	if word := w.words.Base(page.Block); word != nil && w.Selectors == nil {
 		w.out.used[say.Base(page.Block)] = true
-		w.line(row.ID, depth, "<div"+attributes([]string{word.Text})+"></div>")
+		tag, hidden := "div", ""
+		if row.IsList() { // which holds items only
+			tag, hidden = "li", ` aria-hidden="true"`
+		}
+		w.line(row.ID, depth, "<"+tag+attributes([]string{word.Text})+hidden+"></"+tag+">")
 	}
 }
 
