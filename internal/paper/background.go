@@ -56,15 +56,15 @@ func stands(k *kit.Kit, i int) (left, width string) {
 		outer = "min(100%, " + outer + ")"
 	}
 	row := outer
-	if edge != "0" {
-		row = "(" + outer + " - 2 * " + edge + ")"
-	}
 	var before []string
 	if outer != "100%" {
 		before = append(before, "(100% - "+outer+") / 2")
 	}
-	if width = row; edge != "0" {
+	width = outer
+	if edge != "0" {
 		before = append(before, edge)
+		width += " - 2 * " + edge
+		row = "(" + width + ")"
 	}
 	if g := k.GutterAt(i); k.GutterPlace.Stays() && g != (kit.Gutter{}) {
 		start, end := k.GutterPlace.Halves()
@@ -85,7 +85,6 @@ func stands(k *kit.Kit, i int) (left, width string) {
 
 // worked is a length of what is said, which may be nothing.
 func worked(length string) string {
-	length = strings.TrimSuffix(strings.TrimPrefix(length, "("), ")")
 	switch {
 	case length == "":
 		return "0"

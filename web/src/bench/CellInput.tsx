@@ -42,6 +42,11 @@ export function CellInput({ label, text, wrong, align = "start", overwrite = fal
   }, []);
 
   function key(event: KeyboardEvent<HTMLInputElement>) {
+    if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) {
+      settled.current = true;
+      onCommit(event.currentTarget.value, null); // and what stands around it hears of the key
+      return;
+    }
     event.stopPropagation();
     const onward: Onward | null =
       event.key === "Enter"

@@ -374,7 +374,7 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
         width={box.left + box.width + box.right}
         height={box.height}
         strokeWidth={px(0.5)}
-        className="fill-line-2 stroke-line"
+        className="fill-raised stroke-control"
       />
       {column}
     </>

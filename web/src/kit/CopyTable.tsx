@@ -29,6 +29,7 @@ export function CopyTable({ what, table }: Props) {
   return (
     <div className="flex items-center gap-1.5">
       <Copy size={13} aria-hidden="true" className="text-ink-2" />
+      <span className="text-[12px] text-ink-2">Copy {what}</span>
       {forms.map(([as, name]) => (
         <Button key={as} size="tiny" aria-label={`Copy ${what} as ${name}`} onClick={() => void copy(as, name)}>
           {name}

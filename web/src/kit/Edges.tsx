@@ -3,6 +3,8 @@ import type { KitView, Step } from "../api/client";
 
 interface Props {
   view: KitView;
+  /** What is typed, which may be ahead of what is drawn. */
+  steps: Step[];
   onStep: (step: Step) => void;
 }
 
@@ -11,16 +13,15 @@ const em = 16;
 
 /** The breakpoints' lower edges on a line of viewport widths, moved by dragging or with the arrow
  *  keys. */
-export function Edges({ view, onStep }: Props) {
+export function Edges({ view, steps, onStep }: Props) {
   const line = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState<{ name: string; top: number } | null>(null);
-  const edges = view.kit.breakpoints.map((b, i) => ({
-    name: b.name,
-    px: b.from.endsWith("em") ? parseFloat(b.from) * em : parseFloat(b.from),
-    inEm: b.from.endsWith("em"),
-    text: b.from,
-    first: i === 0,
-  }));
+  const edges = view.kit.breakpoints.map((b, i) => {
+    const typed = steps.findLast((s) => s.field === "from" && s.breakpoint === b.name)?.text?.trim();
+    const text = typed && /^\d+(\.\d+)?(px|r?em)?$/.test(typed) ? typed : b.from;
+    const inEm = text.endsWith("em");
+    return { name: b.name, px: parseFloat(text) * (inEm ? em : 1), inEm, text, first: i === 0 };
+  });
   const top = held?.top ?? Math.max(800, (edges.at(-1)?.px ?? 0) * 1.2);
   const share = (px: number) => `${Math.min(100, (100 * px) / top)}%`;
 
@@ -44,8 +45,8 @@ export function Edges({ view, onStep }: Props) {
   }
 
   return (
-    <div className="mb-3 flex items-center gap-3">
-      <span className="w-[126px] shrink-0 text-[12px] text-ink-2">Lower edges</span>
+    <div className="mb-3 flex items-center gap-2">
+      <span className="w-[150px] shrink-0 text-[12px] text-ink-2">Lower edges</span>
       <div ref={line} className="relative h-9 flex-1">
         <span aria-hidden="true" className="absolute inset-x-0 top-[13px] border-t border-control" />
         {edges.map((edge) =>

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
 import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { tableOf, useKit, useKitDraft, useShare } from "../api/kit";
@@ -38,6 +38,9 @@ interface Trial {
   newest: boolean;
 }
 
+/** How long what goes on may pause, in ms. */
+const oneGo = 700;
+
 const nothing: Trial = { steps: [], newest: false };
 
 /** A kit: the grid at every breakpoint, its numbers typed under each, and what a change that is
@@ -55,6 +58,7 @@ function KitDesk({ id }: { id: string }) {
   useLeft(place);
   const kit = useKit(place.project, id, revision);
   const [trial, setTrial] = useState(nothing);
+  const [accepting, setAccepting] = useState(false);
   const past = useRef<Trial[]>([]);
   const future = useRef<Trial[]>([]);
   const { steps, newest } = trial;
@@ -62,6 +66,7 @@ function KitDesk({ id }: { id: string }) {
   const send = useDo(place);
   const share = useShare();
   const navigate = useNavigate();
+  const location = useLocation();
   const refusedBySend = useLine((l) => l.trouble || l.refused);
   const [below, setBelow] = useState<(typeof tabs)[number][0]>("widths");
 
@@ -74,6 +79,15 @@ function KitDesk({ id }: { id: string }) {
     setTrial(next);
   }
 
+  /** What is typed, dragged or stepped at one place in one go is one thing to take back. */
+  const went = useRef({ place: "", at: 0 });
+  function goesOn(place: string): boolean {
+    const now = performance.now();
+    const same = went.current.place === place && now - went.current.at < oneGo;
+    went.current = { place, at: now };
+    return same;
+  }
+
   /** A step that is typed in the place of one before it takes its place. */
   function type(...typed: Step[]) {
     let all = steps;
@@ -83,7 +97,10 @@ function KitDesk({ id }: { id: string }) {
       const structural = ["add", "remove", "rename", "naming"].includes(step.field);
       all = [...(structural ? all : all.filter((s) => !again(s))), step];
     }
-    put({ steps: all, newest });
+    if (JSON.stringify(all) === JSON.stringify(steps)) return;
+    const at = typed.map((s) => [s.field, s.breakpoint, s.template].join(" ")).join("; ");
+    if (goesOn(at)) setTrial({ steps: all, newest });
+    else put({ steps: all, newest });
   }
 
   async function accept() {
@@ -97,15 +114,28 @@ function KitDesk({ id }: { id: string }) {
     setTrial(nothing);
   }
 
+  // What is to be accepted is, as soon as it is known what it does.
+  const ready = useRef<() => void>(undefined);
+  useEffect(() => {
+    ready.current = () => {
+      if (trying && !known) return;
+      setAccepting(false);
+      if (trying) void accept();
+    };
+  });
+  useEffect(() => {
+    if (accepting) ready.current?.();
+  }, [accepting, known, trying, draft.data]);
+
   // Ctrl+Z takes back what was typed and, when nothing is, what was accepted; Ctrl+Enter accepts.
   const keys = useRef<(event: KeyboardEvent) => void>(undefined);
   useEffect(() => {
     keys.current = (event) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
       const typing = (event.target as HTMLElement).closest?.("input, textarea, select");
-      if (event.key === "Enter" && trying) {
+      if (event.key === "Enter") {
         event.preventDefault();
-        void accept();
+        setAccepting(true);
       }
       if (event.key.toLowerCase() !== "z" || typing) return;
       event.preventDefault();
@@ -139,7 +169,7 @@ function KitDesk({ id }: { id: string }) {
   async function add(given: Kit) {
     let to = given.id;
     for (let n = 2; kits.some((k) => k.id === to); n++) to = `${given.id.replace(/-\d+$/, "").slice(0, 40)}-${n}`;
-    if (await send({ addKit: { kit: { ...given, id: to } } })) void navigate(path(to));
+    if (await send({ addKit: { kit: { ...given, id: to } } })) void navigate(path(to), { state: { fresh: true } });
   }
 
   /** A copy of the kit with a name of its own. */
@@ -194,7 +224,7 @@ function KitDesk({ id }: { id: string }) {
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px] max-[1080px]:grid-cols-[minmax(0,1fr)_240px]">
         <main className="min-h-0 overflow-auto pt-3 pl-2.5 [scrollbar-width:thin]">
           <div className="pr-3 pl-2">
-            <Edges view={view} onStep={type} />
+            <Edges view={view} steps={steps} onStep={type} />
             <Rulers view={view} template={template} onStep={type} />
           </div>
           <div className="min-h-full rounded-tl-md border-t border-l border-line bg-sheet pr-3 pl-2">
@@ -231,6 +261,7 @@ function KitDesk({ id }: { id: string }) {
             <Whole
               view={view}
               page={{ name: bench.data.page.name, uses: bench.data.kit.id === id }}
+              fresh={(location.state as { fresh?: boolean } | null)?.fresh ?? false}
               settled={!trying}
               file={`/api/projects/${place.project}/kits/${id}/file`}
               onStep={type}

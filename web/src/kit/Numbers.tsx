@@ -74,11 +74,16 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
     const step = { ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] }[event.key];
     if (!step || event.ctrlKey || event.metaKey || event.altKey) return false;
     event.preventDefault();
-    const to = lines[lines.findIndex(([f]) => f === field) + step[0]!];
-    const cell = event.currentTarget
-      .closest("[role=table]")
-      ?.querySelector<HTMLElement>(`[data-number="${to?.[0]} ${i + step[1]!}"]`);
-    cell?.focus();
+    const table = event.currentTarget.closest("[role=table]");
+    let [line, at] = [lines.findIndex(([f]) => f === field) + step[0]!, i + step[1]!];
+    for (let row = lines[line]; row && at >= 0 && at < count; row = lines[line]) {
+      const cell = table?.querySelector<HTMLElement>(`[data-number="${row[0]} ${at}"]`);
+      if (cell) {
+        cell.focus();
+        break;
+      }
+      [line, at] = [line + step[0]!, at + step[1]!]; // what is not typed is passed over
+    }
     return true;
   }
 

@@ -31,7 +31,11 @@ export function Rulers({ view, template, onStep }: Props) {
       {view.rulers.map((r, i) => {
         const range = view.facts[i]!.range;
         return (
-          <section key={r.breakpoint} aria-label={r.breakpoint} className="min-w-0">
+          <section
+            key={r.breakpoint}
+            aria-label={onStep ? r.breakpoint : `${view.kit.name}, ${r.breakpoint}`}
+            className="min-w-0"
+          >
             <div className="flex items-baseline gap-1">
               <h2 className="truncate text-[13px] font-semibold">{r.breakpoint}</h2>
               <span className="min-w-0 flex-1 truncate font-mono text-[11px] text-ink-2">
@@ -63,13 +67,40 @@ export function Rulers({ view, template, onStep }: Props) {
               )}
             </div>
             <Grid view={view} ruler={r} at={i} widest={widest} onStep={onStep} />
-            <p className="mt-1 mb-2 text-center font-mono text-[11px] text-ink-2">
-              container {r.width} at {r.viewport}
+            <Dimension ruler={r} widest={widest} />
+            <p className="mb-2 text-center font-mono text-[11px] leading-snug text-ink-2">
+              <span className="text-ink">{r.width}</span> at {r.viewport}
+              <br />
+              {columnOf(view, i)}
             </p>
           </section>
         );
       })}
     </div>
+  );
+}
+
+/** Its column and gutter in words; of uneven columns, the narrowest. */
+function columnOf(view: KitView, i: number): string {
+  const { units } = view.rulers[i]!;
+  const figure = (n: number) => String(Math.round(n * 100) / 100);
+  const [first, second] = units;
+  const gutter = second ? second.x - first!.x - first!.width : 0;
+  return `column ${figure(Math.min(...units.map((u) => u.width)))}, gutter ${figure(gutter)}`;
+}
+
+/** How wide the container is, as a line with its ends. */
+function Dimension({ ruler, widest }: { ruler: Ruler; widest: number }) {
+  const left = (widest - ruler.viewport) / 2 + ruler.x;
+  return (
+    <svg viewBox={`0 0 ${widest} 8`} preserveAspectRatio="none" aria-hidden="true" className="mt-1 block h-2 w-full">
+      <path
+        d={`M${left} 0v8M${left} 4h${ruler.width}M${left + ruler.width} 0v8`}
+        fill="none"
+        vectorEffect="non-scaling-stroke"
+        className="stroke-ink-2"
+      />
+    </svg>
   );
 }
 
@@ -122,7 +153,7 @@ function Grid({ view, ruler: r, at, widest, onStep }: GridProps) {
               x={u.x - r.before}
               width={u.width + r.before + r.after}
               height={high}
-              className="fill-line-2 stroke-line"
+              className="fill-raised stroke-control"
               vectorEffect="non-scaling-stroke"
             />
           ))}

@@ -1,4 +1,5 @@
 import { BookUp, Copy, Download, Trash2 } from "lucide-react";
+import { useEffect, useRef } from "react";
 import type { KitView, Step } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field } from "../parts/Field";
@@ -8,6 +9,8 @@ interface Props {
   view: KitView;
   /** The page one came from, and whether it uses this kit. */
   page: { name: string; uses: boolean };
+  /** It has just been added: what comes next has the focus. */
+  fresh: boolean;
   /** Nothing is typed that is not accepted. */
   settled: boolean;
   onStep: (step: Step) => void;
@@ -24,17 +27,33 @@ interface Props {
 
 const places: readonly (readonly [string, string])[] = [
   ["between", "between columns"],
-  ["inside", "inside, half on either side"],
-  ["inside stay", "the same, rows stay in"],
+  ["inside", "inside, both sides"],
   ["inside start", "inside, at the start"],
-  ["inside start stay", "the same, rows stay in"],
   ["inside end", "inside, at the end"],
-  ["inside end stay", "the same, rows stay in"],
+  ["inside stay", "both sides, rows stay in"],
+  ["inside start stay", "at the start, rows stay in"],
+  ["inside end stay", "at the end, rows stay in"],
 ];
 
 /** What the kit says once, for all breakpoints, and what can be done with all of it. */
-export function Whole({ view, page, settled, onStep, onUse, onDuplicate, onDelete, onShare, onUpdate, file }: Props) {
+export function Whole({
+  view,
+  page,
+  fresh,
+  settled,
+  onStep,
+  onUse,
+  onDuplicate,
+  onDelete,
+  onShare,
+  onUpdate,
+  file,
+}: Props) {
   const { kit, users } = view;
+  const next = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (fresh) next.current?.focus();
+  }, [fresh]);
   const type = (field: Step["field"]) => (text: string) => onStep({ field, text });
   return (
     <section aria-label="Whole kit" className="border-b border-line p-4">
@@ -87,7 +106,7 @@ export function Whole({ view, page, settled, onStep, onUse, onDuplicate, onDelet
       {settled && (
         <div className="mt-3 flex flex-wrap gap-1.5">
           {!page.uses && (
-            <Button size="small" onClick={onUse}>
+            <Button size="small" ref={next} onClick={onUse}>
               Use for {page.name}
             </Button>
           )}
