@@ -45,7 +45,7 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 	cmp -s bin/bounds.ts $@ || cp bin/bounds.ts $@
 
 ## test: everything that keeps main green
-test: check $(BIN) /usr/bin/chromium
+test: check $(BIN) /usr/bin/chromium /usr/bin/pdftoppm
 	go test -race $(PACKAGES)
 	npm test --silent -w e2e
 
@@ -60,11 +60,13 @@ check: web/src/api/schema.ts web/src/api/bounds.ts
 	npm run --silent types -w web
 	npm run --silent types -w e2e
 
-# Debian's browser, for the tests.
-/usr/bin/chromium:
-	@echo "Installing Debian's chromium"
-	@if [ "$$(id -u)" = 0 ]; then apt-get update -qq && apt-get install -y -qq --no-install-recommends chromium; \
-	else sudo apt-get update -qq && sudo apt-get install -y -qq --no-install-recommends chromium; fi
+# Debian's browser, and what draws PDF, for the tests.
+/usr/bin/chromium: PACKAGE = chromium
+/usr/bin/pdftoppm: PACKAGE = poppler-utils
+/usr/bin/chromium /usr/bin/pdftoppm:
+	@echo "Installing Debian's $(PACKAGE)"
+	@if [ "$$(id -u)" = 0 ]; then apt-get update -qq && apt-get install -y -qq --no-install-recommends $(PACKAGE); \
+	else sudo apt-get update -qq && sudo apt-get install -y -qq --no-install-recommends $(PACKAGE); fi
 
 ## trial: many more random pages against the browser
 trial: $(BIN) /usr/bin/chromium

@@ -140,3 +140,53 @@ test("the first load's script", async ({ page, app }) => {
   for (const { file, bytes } of all) console.log(`  ${(bytes / 1000).toFixed(1)} kB ${file}`);
   console.log(`first-load script: ${(all.reduce((sum, s) => sum + s.bytes, 0) / 1000).toFixed(1)} kB compressed`);
 });
+
+/** Types a gutter in a kit's cell, so many times, until the rulers and the effects are drawn. */
+async function gutters(page: Page, times: number[], rounds: number, choices: string[]) {
+  await page.getByRole("button", { name: /^Gutter at wide/ }).click();
+  for (let i = 0; i < rounds; i++) {
+    await page.keyboard.press("Control+a");
+    await page.keyboard.type(choices[i % choices.length]!);
+    times.push(
+      await page.evaluate(async () => {
+        const sum = document.querySelector("aside[aria-label='What the change does']")!;
+        const ruler = document.querySelector("section[aria-label=wide] svg g")!;
+        const drawn = (place: Element) =>
+          new Promise<void>((done) =>
+            new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(place, {
+              subtree: true,
+              childList: true,
+              characterData: true,
+              attributes: true,
+            }),
+          );
+        const began = performance.now();
+        document.activeElement!.dispatchEvent(
+          new KeyboardEvent("keydown", { key: "Tab", bubbles: true, cancelable: true }),
+        );
+        await Promise.all([drawn(sum), drawn(ruler)]);
+        await new Promise(requestAnimationFrame);
+        await new Promise((painted) => setTimeout(painted));
+        return performance.now() - began;
+      }),
+    );
+    await page.waitForTimeout(150);
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: /^Gutter at wide/ }).click();
+  }
+}
+
+test("a typed number to the redrawn kit and what it does", async ({ page, app }) => {
+  const kits = ["plain-twelve", "fifth-gap", "five-uneven"];
+  for (const kit of kits) {
+    await page.goto(`${app}/gullwing-point/front-page/kit/${kit}`);
+    const times: number[] = [];
+    await gutters(page, times, 16, ["20", "21", "22", "23", "25", "26", "27", "29", "30", "31"]);
+    report(`typed number to redrawn kit, demo, ${kit}`, times);
+  }
+  await openWide(page, app);
+  await page.goto(`${app}/sample/wide/kit/kit`);
+  const times: number[] = [];
+  await gutters(page, times, 16, ["20", "21", "22", "23", "25", "26", "27", "29", "30", "31"]);
+  report("typed number to redrawn kit, 1,000 columns", times);
+});

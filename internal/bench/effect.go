@@ -14,14 +14,42 @@ import (
 type Effect struct {
 	Page   PageRef     `json:"page"`
 	At     string      `json:"at" doc:"The breakpoint at which most is other."`
-	Before *Lane       `json:"before" doc:"The page there, absent where the breakpoint is new."`
-	After  *Lane       `json:"after"`
+	Before *Sketch     `json:"before,omitempty" doc:"The page there, absent where the breakpoint is new."`
+	After  Sketch      `json:"after"`
 	Shifts []Shift     `json:"shifts" doc:"What is other about columns, by breakpoint."`
 	Moved  int         `json:"moved" doc:"How many columns are other, at one breakpoint or another."`
 	All    int         `json:"all" doc:"How many columns there are."`
 	Breaks []string    `json:"breaks" doc:"Rows that have another number of lines."`
 	Worse  []string    `json:"worse" doc:"Columns that are now too narrow for their content, or off the grid."`
 	Notes  []page.Note `json:"notes" doc:"What could not follow exactly."`
+}
+
+// A Sketch is where the columns of a page stand at a breakpoint, in px.
+type Sketch struct {
+	Width   float64   `json:"width" doc:"The viewport's."`
+	Height  float64   `json:"height"`
+	Columns []float64 `json:"columns" doc:"The x, y, width and height of each shown column, one column after another."`
+	Changed []int     `json:"changed" doc:"Which of them are other than before, by their place among the columns."`
+	Top     float64   `json:"top" doc:"Where the first of those is, or 0."`
+}
+
+// sketch draws a lane; changed are the columns that are other.
+func sketch(lane *Lane, changed map[string]bool) *Sketch {
+	s := &Sketch{Width: lane.Width, Height: lane.Height, Columns: []float64{}, Changed: []int{}}
+	first := true
+	for _, b := range lane.Boxes {
+		if b.Kind != page.Column || !b.Shown {
+			continue
+		}
+		if changed[b.ID] {
+			s.Changed = append(s.Changed, len(s.Columns)/4)
+			if first || b.Y < s.Top {
+				s.Top, first = b.Y, false
+			}
+		}
+		s.Columns = append(s.Columns, b.X, b.Y, b.Width, b.Height)
+	}
+	return s
 }
 
 // Effects lists what a change of a kit does, page by page. Were is what each of its breakpoints
@@ -73,16 +101,22 @@ func (e *Effect) show(old, now *Side, all []Shift) {
 	for _, s := range all {
 		count[s.Breakpoint]++
 	}
-	e.After = &now.Lanes[len(now.Lanes)/2]
+	after := &now.Lanes[len(now.Lanes)/2]
 	for i := range now.Lanes {
-		if lane := &now.Lanes[i]; count[lane.Breakpoint] > count[e.After.Breakpoint] {
-			e.After = lane
+		if lane := &now.Lanes[i]; count[lane.Breakpoint] > count[after.Breakpoint] {
+			after = lane
 		}
 	}
-	e.At, e.Shifts = e.After.Breakpoint, all
+	e.At, e.Shifts = after.Breakpoint, all
+	changed := map[string]bool{}
+	for _, s := range all {
+		changed[s.Node] = changed[s.Node] || s.Breakpoint == e.At
+	}
+	e.After = *sketch(after, changed)
 	for i := range old.Lanes {
 		if old.Lanes[i].Breakpoint == e.At {
-			e.Before = &old.Lanes[i]
+			e.Before = sketch(&old.Lanes[i], changed)
+			e.Before.Top = e.After.Top
 		}
 	}
 }

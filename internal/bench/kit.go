@@ -144,12 +144,8 @@ type UnitRow struct {
 
 // NewKitView draws a kit of a project.
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
-	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k)}
-	for _, p := range kit.Presets() {
-		if p.Same(&k.Naming) {
-			v.Naming = p.ID
-		}
-	}
+	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
+		Naming: k.Naming.Preset()}
 	for _, other := range p.Kits {
 		name := other.Name
 		if other.ID == k.ID {

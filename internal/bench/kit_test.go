@@ -75,6 +75,15 @@ func TestEffects(t *testing.T) {
 		for _, s := range e.Shifts {
 			said[s.Breakpoint+" "+s.Node] = true
 		}
+		there := 0 // those of the lanes that are shown
+		for _, s := range e.Shifts {
+			if s.Breakpoint == e.At && s.What != "hidden" && s.What != "gone" {
+				there++
+			}
+		}
+		if e.Before != nil && there != len(e.After.Changed) {
+			t.Errorf("%d columns are other at %s, %d are marked", there, e.At, len(e.After.Changed))
+		}
 		before, after := sideOf(layout.Of(k, pg)), sideOf(layout.Of(draft.Kit, change.Project.Pages[0]))
 		for i, lane := range after.Lanes {
 			was, is := placed(before)[lane.Breakpoint], placed(after)[lane.Breakpoint]

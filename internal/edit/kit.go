@@ -49,7 +49,7 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 			notes = append(notes, PageNote{had.ID, n})
 		}
 	}
-	if err := c.Check(); err != nil {
+	if err := c.CheckUsers(o.Kit.ID); err != nil {
 		return nil, err
 	}
 	summary := "Change kit " + o.Kit.Name

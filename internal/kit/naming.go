@@ -199,80 +199,52 @@ func (n *Naming) check(k *Kit) error {
 
 // distinct refuses templates of which two can write the same class.
 func (n *Naming) distinct(k *Kit) error {
-	written := map[string]string{}                           // the field of its template, by class
+	written := make(map[string]string, 1<<13)                // the field of its template, by class
 	bare, worded := map[string]string{}, map[string]string{} // the same by attribute, without a word and with one
 	part := n.reader(k, "part")
 	for _, t := range n.Templates() {
-		mine := map[string]bool{}
+		if t.Template == "" {
+			continue
+		}
+		r := t.Reader(k)
 		for i := range k.Breakpoints {
-			if t.Template == "" || t.Later && i == 0 || i > 0 && !t.Stepped {
+			if t.Later && i == 0 || i > 0 && !t.Stepped {
 				continue
 			}
-			for _, class := range t.classes(k, i) {
+			err := r.each(i, func(class string) error {
 				if err := checkWritten(class); err != nil {
 					return fault.Under(t.Field, err)
 				}
 				other, taken := written[class]
 				switch {
-				case mine[class] || t.Field == "part" && len(part.Read(class)) > 1:
+				case taken && other == t.Field || t.Field == "part" && len(part.Read(class)) > 1:
 					other = "it also writes at another breakpoint or for another number"
 				case taken:
 					other += " writes"
 				case t.Field != "part" && len(part.Read(class)) > 0:
 					other = "part writes"
 				default:
-					mine[class] = true
-					continue
+					written[class] = t.Field
+					if name, word, isAttribute := strings.Cut(class, "="); isAttribute && word == "" {
+						bare[name] = t.Field
+					} else if isAttribute {
+						worded[name] = t.Field
+					}
+					return nil
 				}
 				return fault.New(t.Field, string(t.Template), "a template that cannot write %s, which %s", class, other)
+			})
+			if err != nil {
+				return err
 			}
 		}
-		for class := range mine {
-			written[class] = t.Field
-			name, word, isAttribute := strings.Cut(class, "=")
-			if isAttribute && word == "" {
-				bare[name] = t.Field
-			} else if isAttribute {
-				worded[name] = t.Field
-			}
-		}
-		for name, field := range bare { // it selects elements that have the attribute with whatever words
-			if other, both := worded[name]; both {
-				return fault.New(field, string(n.of(field)), "a template with a word after the =: %s also writes %s", other, name)
-			}
+	}
+	for name, field := range bare { // it selects elements that have the attribute with whatever words
+		if other, both := worded[name]; both {
+			return fault.New(field, string(n.of(field)), "a template with a word after the =: %s also writes %s", other, name)
 		}
 	}
 	return nil
-}
-
-// classes lists what the template may write at breakpoint i, but for parts of a row, of
-// which it lists some of every length.
-func (t Named) classes(k *Kit, i int) []string {
-	values := t.Words
-	if t.Numbers {
-		for v := range MaxColumns + 1 {
-			values = append(values, Whole(v))
-			if t.Negative && v > 0 {
-				values = append(values, Whole(-v))
-			}
-		}
-	}
-	if !t.Counted {
-		values = []string{""}
-	}
-	starts := []string{""}
-	if c := k.ColumnsAt(i); t.Placed && c.IsUneven() {
-		for u := range c.N() + 1 { // what trails the last unit begins after it
-			starts = append(starts, Whole(u+1))
-		}
-	}
-	all := make([]string, 0, len(values)*len(starts))
-	for _, v := range values {
-		for _, at := range starts {
-			all = append(all, k.Write(t.Template, v, at, i))
-		}
-	}
-	return all
 }
 
 // Write gives what a template writes for n, in a column that starts at unit at of an uneven

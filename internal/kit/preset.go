@@ -1,6 +1,9 @@
 package kit
 
-import "strings"
+import (
+	"strings"
+	"sync"
+)
 
 // A Preset is a way of naming everything a kit writes.
 type Preset struct {
@@ -11,7 +14,9 @@ type Preset struct {
 
 // Presets are ways in which people name classes: where the breakpoint stands, how numbers are
 // written, and what stands beside what.
-func Presets() []Preset {
+func Presets() []Preset { return presets() }
+
+var presets = sync.OnceValue(func() []Preset {
 	lone := written(func(_ Named, word string) string { return word + "[-{bp}]" })
 	beside := lone
 	lone.Lone, beside.Beside = true, true
@@ -42,18 +47,27 @@ func Presets() []Preset {
 		})},
 		{"list", "One attribute for all", written(func(_ Named, word string) string { return "data-kit=" + word + "[-{bp}]" })},
 	}
+})
+
+// Preset is the id of the preset that a naming is, but for where it names the unit that a column of
+// an uneven grid starts at; empty where it is none.
+func (n *Naming) Preset() string {
+	mine := n.unplaced()
+	for _, p := range Presets() {
+		if p.Naming.unplaced() == mine {
+			return p.ID
+		}
+	}
+	return ""
 }
 
-// Same reports whether a naming is the preset's, but for where it names the unit that a column
-// of an uneven grid starts at.
-func (p Preset) Same(n *Naming) bool {
-	bare := func(n Naming) Naming {
-		for _, t := range n.Templates() {
-			n.Set(t.Field, Template(strings.ReplaceAll(string(t.Template), "[-at-{at}]", "")))
-		}
-		return n
+// unplaced is a naming without units that columns start at.
+func (n *Naming) unplaced() Naming {
+	bare := *n
+	for _, t := range []*Template{&bare.Take, &bare.Skip, &bare.Trail, &bare.Nudge} {
+		*t = Template(strings.ReplaceAll(string(*t), "[-at-{at}]", ""))
 	}
-	return bare(p.Naming) == bare(*n)
+	return bare
 }
 
 // PresetOf finds one by its id.

@@ -83,6 +83,66 @@ func (n *Naming) reader(k *Kit, field string) *Reader {
 	return all[slices.IndexFunc(all, func(t Named) bool { return t.Field == field })].Reader(k)
 }
 
+// each visits what the template may write at breakpoint i, but of parts of a row only some of
+// every length.
+func (r *Reader) each(i int, visit func(class string) error) error {
+	values := r.Words
+	if r.Numbers {
+		for v := range MaxColumns + 1 {
+			values = append(values, Whole(v))
+			if r.Negative && v > 0 {
+				values = append(values, Whole(-v))
+			}
+		}
+	}
+	if !r.Counted {
+		values = []string{""}
+	}
+	starts := 0
+	if n := r.placed[i]; r.Placed && n > 0 {
+		starts = n + 1 // what trails the last unit begins after it
+	}
+	var text []byte
+	for at := range starts + 1 {
+		f, ok := r.form(at > 0, i > 0)
+		if !ok {
+			continue
+		}
+		for _, v := range values {
+			text = append(text[:0], f.pieces[0]...)
+			for hole, what := range f.holes {
+				switch what {
+				case "\x00":
+					text = strconv.AppendInt(text, int64(at), 10)
+				case "\x01":
+					text = append(text, r.names[i]...)
+				case "\x03":
+					text = append(text, spelled(v)...)
+				case "\x04":
+					text = append(text, r.of[i]...)
+				default:
+					text = append(text, v...)
+				}
+				text = append(text, f.pieces[hole+1]...)
+			}
+			if err := visit(string(text)); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+// form is the template with or without a unit, and with or without a breakpoint.
+func (r *Reader) form(placed, later bool) (f form, ok bool) {
+	for _, f := range r.forms {
+		if f.placed == placed && f.later == later {
+			return f, true
+		}
+	}
+	return f, false
+}
+
 // Read gives every way in which the template can have written a class.
 func (r *Reader) Read(class string) (all []Match) {
 	for _, f := range r.forms {

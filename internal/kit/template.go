@@ -1,7 +1,6 @@
 package kit
 
 import (
-	"regexp"
 	"slices"
 	"strconv"
 	"strings"
@@ -59,22 +58,38 @@ func Whole(n int) string {
 	return strconv.Itoa(n)
 }
 
-var (
-	classPattern     = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
-	attributePattern = regexp.MustCompile(`^data-[a-z][a-z0-9-]*=[A-Za-z0-9_-]*$`)
-)
+// isClass reports whether a text is a class that stands in a selector as it is.
+func isClass(s string) bool {
+	for i := range len(s) {
+		c := s[i]
+		if !(c >= 'a' && c <= 'z' || c >= 'A' && c <= 'Z' || c == '_' || i > 0 && (c >= '0' && c <= '9' || c == '-')) {
+			return false
+		}
+	}
+	return s != ""
+}
+
+// isAttribute reports whether a name and a word are those of an attribute of one's own.
+func isAttribute(name, word string) bool {
+	own, found := strings.CutPrefix(name, "data-")
+	for i := range len(own) {
+		c := own[i]
+		found = found && (c >= 'a' && c <= 'z' || i > 0 && (c >= '0' && c <= '9' || c == '-'))
+	}
+	return found && own != "" && (word == "" || isClass("_"+word))
+}
 
 // reserved are names that code around a kit's own uses.
 var reserved = []string{"kr-hold", "kr-scaled", "data-node"}
 
 // checkWritten refuses what is no valid name of a class or attribute.
 func checkWritten(name string) error {
-	attribute, _, isAttribute := strings.Cut(name, "=")
+	attribute, word, has := strings.Cut(name, "=")
 	switch {
-	case isAttribute && !attributePattern.MatchString(name):
+	case has && !isAttribute(attribute, word):
 		return fault.New("", name, "an attribute of lower-case letters, digits and - that begins with data-, "+
 			"and a word of letters, digits, - and _, such as data-take=3")
-	case !isAttribute && !classPattern.MatchString(name):
+	case !has && !isClass(name):
 		return fault.New("", name, "a class of letters, digits, - and _ that begins with a letter or _")
 	case slices.Contains(reserved, attribute):
 		return fault.New("", name, "another name: pages of Kit Rows use this one")

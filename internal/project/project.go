@@ -211,15 +211,35 @@ func (p *Project) Check() error {
 			errs = append(errs, fault.New(path, "null", "a page"))
 			continue
 		}
-		k := p.Kit(pg.Kit)
-		if k == nil {
-			errs = append(errs, fault.New(path+".kit", pg.Kit, "the id of one of the project's kits"))
-			continue
-		}
-		take(path, pg.Check(k, p.HasPicture))
-		take(path, vocab.Check(k, pg))
+		take(path, p.checkPage(pg))
 		unique("page", path+".id", pg.ID)
 		unique("page file", path+".file", pg.File)
+	}
+	return errors.Join(errs...)
+}
+
+// checkPage refuses a page that its kit cannot lay out.
+func (p *Project) checkPage(pg *page.Page) error {
+	k := p.Kit(pg.Kit)
+	if k == nil {
+		return fault.New("kit", pg.Kit, "the id of one of the project's kits")
+	}
+	return errors.Join(pg.Check(k, p.HasPicture), vocab.Check(k, pg))
+}
+
+// CheckUsers refuses what Check would of the pages that use a kit, and of the pieces on the sheet,
+// which go by the first kit: all that depends on it.
+func (p *Project) CheckUsers(id string) error {
+	var errs []error
+	for i, piece := range p.Sheet {
+		if p.Kits[0].ID == id {
+			errs = append(errs, fault.Under(fmt.Sprintf("sheet[%d].content", i), piece.Content.Check(p.Kits[0], p.HasPicture)))
+		}
+	}
+	for i, pg := range p.Pages {
+		if pg.Kit == id {
+			errs = append(errs, fault.Under(fmt.Sprintf("pages[%d]", i), p.checkPage(pg)))
+		}
 	}
 	return errors.Join(errs...)
 }

@@ -20,6 +20,7 @@ export type KitView = components["schemas"]["KitView"];
 export type Kit = components["schemas"]["KitKit"];
 export type LibraryKit = components["schemas"]["LibraryKit"];
 export type Ruler = components["schemas"]["Ruler"];
+export type Sketch = components["schemas"]["Sketch"];
 export type Span = components["schemas"]["KitSpan"];
 export type Step = components["schemas"]["KitStep"];
 export type Lane = components["schemas"]["Lane"];

@@ -1,5 +1,4 @@
-import type { Effect, KitView } from "../api/client";
-import { LaneDrawing } from "../bench/LaneDrawing";
+import type { Effect, KitView, Sketch } from "../api/client";
 
 interface Props {
   view: KitView;
@@ -38,7 +37,6 @@ export function Effects({ view, trying, refused, effects }: Props) {
 function PageEffect({ effect }: { effect: Effect }) {
   const { at: lane, before, after } = effect;
   const few = effect.moved <= effect.all / 2; // marks on all of them say nothing
-  const shifts = new Map(effect.shifts.filter((s) => s.breakpoint === lane).map((s) => [s.node, s.what]));
   return (
     <section aria-label={effect.page.name} className="mt-3 border-t border-line-2 pt-3 first-of-type:border-t-0">
       <h3 className="font-semibold">
@@ -55,12 +53,10 @@ function PageEffect({ effect }: { effect: Effect }) {
             drawn && (
               <figure key={name}>
                 <figcaption className="text-[11px] text-ink-2">{name}</figcaption>
-                <div className="max-h-44 overflow-hidden rounded-sm border border-line bg-raised [&>svg]:h-auto [&>svg]:w-full">
-                  <LaneDrawing
-                    lane={drawn}
-                    nodes={noNodes}
-                    width={126}
-                    shifts={name === "After" && few ? shifts : undefined}
+                <div className="overflow-hidden rounded-sm border border-line bg-raised">
+                  <SketchDrawing
+                    sketch={drawn}
+                    marked={name === "After" && few}
                     title={`${effect.page.name} at ${lane}, ${name.toLowerCase()}`}
                   />
                 </div>
@@ -81,8 +77,36 @@ function PageEffect({ effect }: { effect: Effect }) {
   );
 }
 
-/** The drawings name nothing. */
-const noNodes = new Map<string, never>();
+/** How much of a page is drawn, as its height by its width. */
+const window = 1.3;
+
+/** Where the columns of a page stand, from a little above the first that is other. */
+function SketchDrawing({ sketch, marked, title }: { sketch: Sketch; marked: boolean; title: string }) {
+  const { columns, changed, width } = sketch;
+  const most = width * window;
+  const top = sketch.height <= most ? 0 : Math.max(0, Math.min(sketch.top - width / 12, sketch.height - most));
+  const others = new Set(marked ? changed : []);
+  let plain = "";
+  let other = "";
+  for (let i = 0; i < columns.length; i += 4) {
+    const [x, y, w, h] = columns.slice(i, i + 4) as [number, number, number, number];
+    if (y > top + most || y + h < top) continue;
+    const path = `M${x} ${y}h${w}v${h}h${-w}z`;
+    if (others.has(i / 4)) other += path;
+    else plain += path;
+  }
+  return (
+    <svg
+      role="img"
+      aria-label={title}
+      viewBox={`0 ${top} ${width} ${Math.min(most, Math.max(sketch.height, width / 4))}`}
+      className="block h-auto w-full"
+    >
+      <path d={plain} vectorEffect="non-scaling-stroke" className="fill-woad-soft stroke-woad-line" />
+      <path d={other} vectorEffect="non-scaling-stroke" strokeWidth={2} className="fill-madder-soft stroke-madder" />
+    </svg>
+  );
+}
 
 function Listed({ all, className = "" }: { all: string[]; className?: string }) {
   if (all.length === 0) return null;
