@@ -40,7 +40,7 @@ type Kit struct {
 	Columns     Columns      `json:"columns" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
 	Gutter      Gutter       `json:"gutter" doc:"The space between columns: a length such as 24px, or a fraction such as 1/5 column."`
 	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows, in px."`
-	GutterPlace Place        `json:"gutterPlace,omitzero" enum:"between,inside,inside stay,inside start,inside start stay,inside end,inside end stay" doc:"Where gutters are: between columns, or inside them as padding, half of it on either side or all at the start or end; rows reach out of their container by it or stay."`
+	GutterPlace Place        `json:"gutterPlace,omitzero" enum:"between,inside,inside stay,inside start,inside start stay,inside end,inside end stay,inside trim,inside start trim,inside end trim" doc:"Where gutters are: between columns, or inside them as padding, half of it on either side or all at the start or end; rows reach out of their container by it, or stay, or stay with no padding outside their first and last column."`
 	Edge        Edge         `json:"edge" doc:"Between a container's border and its first column: half (of a gutter), none, or a length."`
 	Cap         Length       `json:"cap,omitzero" doc:"The width capped containers do not grow over; absent when the kit has none."`
 	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`

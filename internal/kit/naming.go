@@ -24,6 +24,8 @@ type Naming struct {
 	Align     Template `json:"align" doc:"How a row's columns stand in their line from {bp} on: top, middle, bottom or stretch."`
 	Spread    Template `json:"spread" doc:"How a row spreads what is unspent from {bp} on."`
 	Cell      Template `json:"cell" doc:"A column."`
+	First     Template `json:"first,omitzero" doc:"The first column of a row, where the kit trims it."`
+	Last      Template `json:"last,omitzero" doc:"The last column of a row, where the kit trims it."`
 	Take      Template `json:"take" doc:"{n} units wide from {bp} on; {at} is the unit it starts at in an uneven grid."`
 	Full      Template `json:"full" doc:"The full line from {bp} on."`
 	Part      Template `json:"part,omitzero" doc:"A part of the row, {n} such as 1-3 for a third, from {bp} on; none when absent."`
@@ -62,6 +64,8 @@ var OurNaming = Naming{
 	Align:     "kr-align-{n}[-{bp}]",
 	Spread:    "kr-spread-{n}[-{bp}]",
 	Cell:      "kr-cell",
+	First:     "kr-first",
+	Last:      "kr-last",
 	Take:      "kr-take-{n}[-at-{at}][-{bp}]",
 	Part:      "kr-part-{n}[-{bp}]",
 	Full:      "kr-full[-{bp}]",
@@ -124,6 +128,8 @@ func (n *Naming) Templates() []Named {
 		word("align", &n.Align, "top", "middle", "bottom", "stretch"),
 		word("spread", &n.Spread, "start", "centre", "end", "between", "around", "even"),
 		{Field: "cell", Template: n.Cell, at: &n.Cell},
+		{Field: "first", Template: n.First, at: &n.First, Optional: true},
+		{Field: "last", Template: n.Last, at: &n.Last, Optional: true},
 		step("gone", &n.Gone),
 		step("back", &n.Back),
 		number(word("place", &n.Place, "first", "last")),
@@ -187,6 +193,10 @@ func (n *Naming) check(k *Kit) error {
 	}
 	if n.Clear != "" && k.Technique != Float {
 		errs = append(errs, fault.New("clear", string(n.Clear), "none: only rows of floats need to be cleared"))
+	}
+	if k.GutterPlace.Trims() && (n.First == "" || n.Last == "") {
+		errs = append(errs, fault.New("first", string(n.First), "a class for the first and one for the last column of a row: "+
+			"the kit trims them"))
 	}
 	if n.Lone && n.Beside {
 		errs = append(errs, fault.New("beside", "yes", "no, where the column's class does not stand on every column"))

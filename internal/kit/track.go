@@ -150,6 +150,17 @@ func (t Track) Origin() float64 {
 	return padding - out
 }
 
+// Trimmed is the padding that a row's first column does not have at its start, and its last not
+// at its end.
+func (t Track) Trimmed() (first, last Measure) {
+	if !t.place.Trims() {
+		return Measure{}, Measure{}
+	}
+	atStart, atEnd := t.place.Halves()
+	start, end := t.Padding()
+	return Measure{start, t.Gutter.Per * float64(atStart) / 2}, Measure{end, t.Gutter.Per * float64(atEnd) / 2}
+}
+
 // halves are the parts of a gutter of so many percent of a length that are padding.
 func (t Track) halves(percent, of float64) (start, end float64) {
 	atStart, atEnd := t.place.Halves()
@@ -215,7 +226,10 @@ func (t Track) Starved() bool {
 
 // Width is that of a column over n units from unit from on, counted from 0;
 // never under 0. Equal columns may be counted in parts of a unit.
-func (t Track) Width(from int, n float64) Measure {
+func (t Track) Width(from int, n float64) Measure { return t.Asked(from, n).AtLeastZero() }
+
+// Asked is the same where it may be under 0: what a column asks for.
+func (t Track) Asked(from int, n float64) Measure {
 	w := t.Pitch.Times(n).Minus(t.Gutter)
 	if t.Columns.IsUneven() {
 		w = t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n - 1))
@@ -223,7 +237,7 @@ func (t Track) Width(from int, n float64) Measure {
 	if t.rough {
 		w.Px = t.calc(from, n, 1)
 	}
-	return w.AtLeastZero()
+	return w
 }
 
 // Offset is how far n units from unit from on move what comes after them. n

@@ -409,6 +409,8 @@ func TestChangePoints(t *testing.T) {
 		points[0].Breakpoint {
 		t.Errorf("two natural columns: %+v", points)
 	}
+	const near = 1.0
+	const step = 0.03 // a browser's sixty-fourths, of a container that is a part of the viewport
 	r := sample.New(9)
 	found := 0
 	for range 150 {
@@ -419,14 +421,15 @@ func TestChangePoints(t *testing.T) {
 		from := low
 		for _, p := range append(points, ChangePoint{Width: high}) {
 			for range 4 {
-				v := from + 0.01 + r.Float64()*(p.Width-from-0.02)
-				if v > from && v < p.Width && len(changed(l.Plan(math.Min(from+0.01, v)), l.Plan(v))) > 0 {
+				v := from + step + r.Float64()*(p.Width-from-2*step)
+				if v > from && v < p.Width && len(changed(l.Plan(math.Min(from+step, v)), l.Plan(v))) > 0 {
 					t.Fatalf("lines change between %v and %v, at %v", from, p.Width, v)
 				}
 			}
 			if p.Rows != nil {
 				found++
-				if p.Width-from > 0.05 && len(changed(l.Plan(p.Width-0.01), l.Plan(p.Width+0.01))) == 0 {
+				// The sixty-fourths of a narrow nested row are more of the viewport.
+				if p.Width-from > 4*near && len(changed(l.Plan(p.Width-near), l.Plan(p.Width+near))) == 0 {
 					t.Fatalf("nothing changes at %v", p.Width)
 				}
 			}

@@ -175,11 +175,13 @@ func newLine(r *Row, t *kit.Track, runs []Run, i int) Line {
 func (m *maker) line(r *Row, run Run, number int, t kit.Track, x, y float64) float64 {
 	height := 0.0
 	first := len(m.plan.Boxes)
-	before, after := t.Padding()
+	start, _ := t.Padding()
 	r.Place(run, t, func(c *Cell, s Spot) {
-		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: x + s.X.Px, Y: y, Width: before + s.Width.Px + after,
+		left := x + start + s.X.Px
+		before, after := c.Padding(t)
+		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - before, Y: y, Width: before + s.Width.Px + after,
 			Before: before, After: after, Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
-		h := m.stack(c.index, x+before+s.X.Px, y, s.Width)
+		h := m.stack(c.index, left, y, s.Width)
 		if r.Technique == kit.Float {
 			h = max(h, 1) // a float of no height would not hold its place
 		}

@@ -68,6 +68,9 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 		if span[page.Shown].Value == page.Shows {
 			cell := r.cell(row, n, c, span)
 			cell.Child = child
+			if r.l.kit.GutterPlace.Trims() {
+				cell.First, cell.Last = child == 0, child == len(node.Children)-1
+			}
 			r.cells = append(r.cells, cell)
 			ordered = ordered || span[page.Order].Value != page.Of(0)
 		}

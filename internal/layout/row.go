@@ -49,6 +49,8 @@ type Cell struct {
 	// of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
 	Fill    float64
 	Content float64 // of a natural column: its content's width in px
+	First   bool    // it is its row's first column and trimmed
+	Last    bool    // it is its row's last
 	Node    *page.Node
 	Child   int // which child of the row's node it is
 	Held    *page.Held
@@ -252,7 +254,7 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 			run.Shares++
 		}
 		if c.Width == page.Natural {
-			crosses(t.Content.Minus(kit.Plain(c.Content)), v, until)
+			crosses(t.Content.Plus(c.trimmed(t)).Minus(kit.Plain(c.Content)), v, until)
 		}
 	}
 	if run.End > run.First {
@@ -293,7 +295,7 @@ func (r *Row) units(c *Cell) float64 {
 // needs is what a cell asks for in px after so many units of its line.
 func (r *Row) needs(c *Cell, t kit.Track, spent float64) kit.Measure {
 	if r.PerLine > 0 {
-		return t.Width(0, 1)
+		return r.equal(c, t)
 	}
 	from := int(spent)
 	if r.Columns.IsUneven() && r.InPx(t) {
@@ -305,17 +307,67 @@ func (r *Row) needs(c *Cell, t kit.Track, spent float64) kit.Measure {
 }
 
 // width is how wide a cell is at least, from unit start on.
+//
+// A cell that is trimmed has so much more content, and its box ends there: what is given is its
+// box less both paddings, which may be under 0.
 func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
-	if c.Width == page.Natural {
-		if t.Content.Px < c.Content {
-			return t.Content.AtLeastZero()
+	trimmed := c.trimmed(t)
+	least := trimmed.Times(-1) // its content is at least 0
+	var w kit.Measure
+	switch {
+	case c.Width == page.Natural && t.Content.Px+trimmed.Px < c.Content || c.Width == page.Full:
+		w = t.Content
+	case c.Width == page.Natural:
+		return kit.Plain(c.Content).Minus(trimmed)
+	default:
+		w = t.Asked(start, c.Units)
+	}
+	if w.Px < least.Px {
+		return least
+	}
+	return w
+}
+
+// trimmed is how much padding a cell does not have.
+func (c *Cell) trimmed(t kit.Track) (m kit.Measure) {
+	if !c.First && !c.Last {
+		return m
+	}
+	first, last := t.Trimmed()
+	if c.First {
+		m = first
+	}
+	if c.Last {
+		m = m.Plus(last)
+	}
+	return m
+}
+
+// Padding is what a cell has at its start and end, in px.
+func (c *Cell) Padding(t kit.Track) (start, end float64) {
+	start, end = t.Padding()
+	if c.First {
+		start = 0
+	}
+	if c.Last {
+		end = 0
+	}
+	return start, end
+}
+
+// stands gives a cell of a line the spot that it has with both paddings; a trimmed one begins
+// before it and ends after it.
+func (c *Cell) stands(s Spot, t kit.Track, spot func(c *Cell, s Spot)) {
+	if c.First || c.Last {
+		first, last := t.Trimmed()
+		if c.First {
+			s.X, s.Width = s.X.Minus(first), s.Width.Plus(first)
 		}
-		return kit.Plain(c.Content)
+		if c.Last {
+			s.Width = s.Width.Plus(last)
+		}
 	}
-	if c.Width == page.Full {
-		return t.Content.AtLeastZero()
-	}
-	return t.Width(start, c.Units)
+	spot(c, s)
 }
 
 // A Spot is where a cell stands on its line.
@@ -358,10 +410,10 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 		c := &r.Cells[i]
 		s := Spot{Unit: unit, Units: 1}
 		if r.PerLine > 0 {
-			s.X, s.Width = x, t.Width(0, 1)
+			s.X, s.Width = x, r.equal(c, t)
 			x = x.Plus(s.Width).Plus(t.Gutter).Plus(between)
 			unit++
-			spot(c, s)
+			c.stands(s, t, spot)
 			continue
 		}
 		if uneven {
@@ -379,6 +431,15 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 		unit += s.Units
 		x = x.Plus(s.Width).Plus(t.Offset(int(unit), c.Trail+c.Fill)).Plus(t.Gutter).Plus(between)
 		unit += c.Trail
-		spot(c, s)
+		c.stands(s, t, spot)
 	}
+}
+
+// equal is how wide a cell of a row of so many a line is, with both paddings.
+func (r *Row) equal(c *Cell, t kit.Track) kit.Measure {
+	w, least := t.Asked(0, 1), c.trimmed(t).Times(-1)
+	if w.Px < least.Px {
+		return least
+	}
+	return w
 }

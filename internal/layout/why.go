@@ -305,7 +305,7 @@ func (e *explainer) column(n int32) {
 			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n), kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
 		}
 	}
-	if before, after := t.Padding(); before+after > 0 {
+	if before, after := c.Padding(t); before+after > 0 {
 		e.say("padding %s before and %s after: its box is %s px wide", kit.Figure(before), kit.Figure(after),
 			kit.Figure(before+spot.Width.Px+after))
 	}

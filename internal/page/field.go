@@ -17,7 +17,8 @@ type Field uint8
 
 // The fields. Base is that a node is a container, a row, a column or a picture at all;
 // Frames a container's kind; Told that a row's floats say themselves where they stand in
-// it, and Line where that is; Fit that a picture is scaled to its column. These are not
+// it, and Line where that is; Ends that a column is its row's first or last, where those are
+// trimmed; Fit that a picture is scaled to its column. These are not
 // set by people: layout fills them in.
 const (
 	Base Field = iota
@@ -36,6 +37,7 @@ const (
 	Align
 	Spread
 	Line
+	Ends
 	Fit
 	NumFields
 )
@@ -139,6 +141,7 @@ var specs = [NumFields]spec{
 	},
 	Line: {on: []Kind{Column}, start: []Value{{Term: Turns}}, terms: []Term{Leads, Runs, Turns, Under}},
 	Told: {on: []Kind{Row}},
+	Ends: {on: []Kind{Column}, terms: []Term{Foremost, Hindmost}},
 	Fit:  {on: []Kind{Block}},
 }
 

@@ -44,7 +44,7 @@ func Kit(r *rand.Rand) *kit.Kit {
 			Narrowest: kit.Px(float64(320 + r.IntN(60))),
 		}
 		if r.IntN(2) == 0 {
-			k.GutterPlace = kit.Place(r.IntN(int(kit.InsideEndStay) + 1))
+			k.GutterPlace = kit.Place(r.IntN(int(kit.InsideEndTrim) + 1))
 		}
 		if r.IntN(2) == 0 {
 			k.Cap = length(r, float64(400+r.IntN(900)))

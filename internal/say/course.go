@@ -54,7 +54,8 @@ func (c *course) silence(i int) {
 // A node is what is said of one node of a page.
 type node struct {
 	kind    page.Kind
-	base    []Saying // what it is
+	base    []Saying
+	ends    []Saying // of a column at an end of its row // what it is
 	courses []course
 }
 

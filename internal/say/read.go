@@ -69,6 +69,9 @@ func (t *trial) ruling(i int) layout.Row {
 func (t *trial) add(r *layout.Row, n, i int) {
 	cell := layout.Cell{Width: page.Full, Units: float64(r.Columns.N()), Order: page.Of(0), Align: r.Align,
 		Self: page.RowsAlign, Child: n}
+	if t.kit.GutterPlace.Trims() {
+		cell.First, cell.Last = n == 0, n == len(t.columns)-1
+	}
 	if r.PerLine > 0 {
 		cell.Units = 1
 	}

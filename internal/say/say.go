@@ -31,6 +31,12 @@ func Base(kind page.Kind) Saying { return Saying{On: kind, Field: page.Base} }
 // Told says that a row's floats say themselves where they stand in it.
 var Told = Saying{On: page.Row, Field: page.Told}
 
+// First and Last say that a column is its row's first or last, where those are trimmed.
+var (
+	First = Saying{On: page.Column, Field: page.Ends, Value: page.First}
+	Last  = Saying{On: page.Column, Field: page.Ends, Value: page.Last}
+)
+
 // Fit says that a picture is scaled to its column.
 var Fit = Saying{On: page.Block, Field: page.Fit}
 
@@ -79,6 +85,15 @@ func (p *Page) Node(id string) []Saying {
 	return nil
 }
 
+// Ends is what classes and properties say of a column that is its row's first or last, where those
+// are trimmed; rules that select rows say it of their children.
+func (p *Page) Ends(id string) []Saying {
+	if n := p.nodes[id]; n != nil {
+		return n.ends
+	}
+	return nil
+}
+
 // Key is the same for two columns of which the same is said, and for no others.
 func (p *Page) Key(id string) string {
 	all := p.Node(id)
@@ -100,11 +115,12 @@ func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []v
 	said := p.nodes[n.ID]
 	var wants [page.NumFields]vocab.Want
 	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
+	base := said.base
 	if p.Layout.Kit().Naming.Lone && slices.ContainsFunc(chosen, (*vocab.Word).IsWidth) {
-		return chosen, missing // which say that it is a column as well
+		base = nil // those say that it is a column as well
 	}
 	words := make([]*vocab.Word, 0, 16)
-	for _, s := range said.base {
+	for _, s := range append(slices.Clip(base), said.ends...) {
 		words = append(words, v.Saying(s.On, s.Field, s.Value, 0))
 	}
 	return append(words, chosen...), missing
@@ -159,11 +175,17 @@ func (p *Page) say(r *row) {
 	if r.told {
 		base = append(base, Told)
 	}
-	p.nodes[r.node.ID] = &node{page.Row, base, r.own}
+	p.nodes[r.node.ID] = &node{kind: page.Row, base: base, courses: r.own}
 	base = []Saying{Base(page.Column)}
 	all := make([]node, len(r.columns))
 	for i, column := range r.node.Children {
-		all[i] = node{page.Column, base, r.columns[i]}
+		all[i] = node{kind: page.Column, base: base, courses: r.columns[i]}
+		if i == 0 && r.kit.GutterPlace.Trims() {
+			all[i].ends = append(all[i].ends, First)
+		}
+		if i+1 == len(all) && r.kit.GutterPlace.Trims() {
+			all[i].ends = append(all[i].ends, Last)
+		}
 		p.nodes[column.ID] = &all[i]
 	}
 }

@@ -33,6 +33,8 @@ var families = map[string]family{
 	"align":     {on: page.Row, field: page.Align},
 	"spread":    {on: page.Row, field: page.Spread},
 	"cell":      {on: page.Column, field: page.Base},
+	"first":     {on: page.Column, field: page.Ends, terms: []page.Term{page.Foremost}},
+	"last":      {on: page.Column, field: page.Ends, terms: []page.Term{page.Hindmost}},
 	"gone":      {on: page.Column, field: page.Shown, terms: []page.Term{page.No}},
 	"back":      {on: page.Column, field: page.Shown, terms: []page.Term{page.Yes}},
 	"place":     {on: page.Column, field: page.Order},

@@ -120,7 +120,7 @@ func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
 	}
 	var order []string
 	values := map[string][]value{}
-	for _, c := range w.said.Node(n.ID) {
+	for _, c := range append(w.said.Node(n.ID), w.said.Ends(n.ID)...) {
 		prop, text := propertyOf(c)
 		if prop == "" {
 			continue
@@ -168,8 +168,11 @@ var properties = map[page.Field]string{page.PerLine: "per", page.Width: "width",
 // component is anyway.
 func propertyOf(c say.Saying) (prop, value string) {
 	v := c.Value
-	if c.Field == page.Told {
+	switch {
+	case c.Field == page.Told:
 		return "told", "true"
+	case c.Field == page.Ends:
+		return v.String(), "true"
 	}
 	if c.Field == page.Base || c.Field == page.Frames || c.Field == page.Fit {
 		return "", ""

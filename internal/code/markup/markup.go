@@ -65,7 +65,7 @@ func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []strin
 	texts := make([]string, 1+len(said.Layout.Kit().Breakpoints))
 	for _, word := range wordsOf(said, v, n, outer) {
 		at := 0
-		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told {
+		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told && word.Effects[0].Field != page.Ends {
 			at = 1 + int(word.Effects[0].In.From)
 		}
 		texts[at] = strings.TrimPrefix(texts[at]+" "+word.String(), " ")

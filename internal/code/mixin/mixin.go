@@ -220,6 +220,7 @@ func (m *Mixed) bases() []base {
 			if k.Technique == kit.Float {
 				add(sheet.Child(":first-child"), css.D("--kr-below", "0"), css.D(s.Clear(), "none"))
 			}
+			b.at[i] = append(b.at[i], s.Trims()...)
 		}
 	}
 	return append(all, b)

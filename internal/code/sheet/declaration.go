@@ -80,6 +80,8 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		return []css.Declaration{css.D("display", "block")}
 	case page.Order:
 		return []css.Declaration{css.D("order", word)}
+	case page.Ends:
+		return trim(c.Value)
 	case page.Width:
 		switch {
 		case c.Value == page.Share:
@@ -101,6 +103,22 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		return []css.Declaration{css.D("display", "block"), css.D("width", "100%"), css.D("height", "auto")}
 	}
 	return nil
+}
+
+// trim takes the padding away that a row's first or last column has on its outside.
+func trim(end page.Value) []css.Declaration {
+	if end == page.First {
+		return []css.Declaration{css.D("padding-inline-start", "0")}
+	}
+	return []css.Declaration{css.D("padding-inline-end", "0")}
+}
+
+// Trims are the rules of a row for its first and last column, where those are trimmed.
+func (s *Styler) Trims() []Nested {
+	if !s.k.GutterPlace.Trims() {
+		return nil
+	}
+	return []Nested{{Child(":first-child"), trim(page.First)}, {Child(":last-child"), trim(page.Last)}}
 }
 
 // divides is what a row says that divides into columns of its own.

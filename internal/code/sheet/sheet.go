@@ -120,6 +120,9 @@ func Every(k *kit.Kit) []say.Saying {
 			}
 			add(page.Column, page.Base, page.Value{})
 			add(page.Block, page.Fit, page.Value{})
+			if k.GutterPlace.Trims() {
+				add(page.Column, page.Ends, page.First, page.Last)
+			}
 			if k.Naming.Clear != "" {
 				add(page.Block, page.Base, page.Value{})
 			}

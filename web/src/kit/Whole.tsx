@@ -33,6 +33,9 @@ const places: readonly (readonly [string, string])[] = [
   ["inside stay", "both sides, rows stay in"],
   ["inside start stay", "at the start, rows stay in"],
   ["inside end stay", "at the end, rows stay in"],
+  ["inside trim", "both sides, ends trimmed"],
+  ["inside start trim", "at the start, ends trimmed"],
+  ["inside end trim", "at the end, ends trimmed"],
 ];
 
 /** What the kit says once, for all breakpoints, and what can be done with all of it. */
