@@ -217,10 +217,7 @@ func (m *Mixed) bases() []base {
 		}
 		if i == 0 {
 			add(sheet.Child("*"), s.Cell()...)
-			if k.Technique == kit.Float {
-				add(sheet.Child(":first-child"), css.D("--kr-below", "0"), css.D(s.Clear(), "none"))
-			}
-			b.at[i] = append(b.at[i], s.Trims()...)
+			b.at[i] = append(b.at[i], s.Ends()...)
 		}
 	}
 	return append(all, b)

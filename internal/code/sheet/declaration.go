@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -113,12 +114,17 @@ func trim(end page.Value) []css.Declaration {
 	return []css.Declaration{css.D("padding-inline-end", "0")}
 }
 
-// Trims are the rules of a row for its first and last column, where those are trimmed.
-func (s *Styler) Trims() []Nested {
-	if !s.k.GutterPlace.Trims() {
-		return nil
+// Ends are the rules of a row for its first and last column: of floats, the first begins its
+// first line; where the kit trims them, they have no padding on the row's outside.
+func (s *Styler) Ends() []Nested {
+	first, last := Nested{Selector: Child(":first-child")}, Nested{Selector: Child(":last-child")}
+	if s.k.Technique == kit.Float {
+		first.Body = []css.Declaration{css.D("--kr-below", "0"), css.D(s.Clear(), "none")}
 	}
-	return []Nested{{Child(":first-child"), trim(page.First)}, {Child(":last-child"), trim(page.Last)}}
+	if s.k.GutterPlace.Trims() {
+		first.Body, last.Body = append(first.Body, trim(page.First)...), trim(page.Last)
+	}
+	return slices.DeleteFunc([]Nested{first, last}, func(n Nested) bool { return len(n.Body) == 0 })
 }
 
 // divides is what a row says that divides into columns of its own.
