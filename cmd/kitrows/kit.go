@@ -1,7 +1,9 @@
 package main
 
 import (
+	"bytes"
 	"fmt"
+	"io"
 	"strings"
 
 	"github.com/go-json-experiment/json"
@@ -22,7 +24,7 @@ import (
 func kitCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "kit",
-		Short: "A kit's numbers and code, from a project file",
+		Short: "A kit's numbers, code and sheets, from a project's file or its own",
 	}
 	for _, what := range []struct {
 		name, short string
@@ -127,25 +129,40 @@ func joined(files []code.File) (text string) {
 	return text
 }
 
-// kitOf makes a command that prints something of a kit of a project file.
+// decodeKit reads a kit's file, or a project's and finds the kit of that id in it.
+func decodeKit(r io.Reader, id string) (*kit.Kit, error) {
+	b, err := io.ReadAll(io.LimitReader(r, project.MaxFile+1))
+	if err != nil {
+		return nil, err
+	}
+	if project.IsKitFile(b) {
+		return project.DecodeKit(bytes.NewReader(b))
+	}
+	p, err := project.Decode(bytes.NewReader(b))
+	if err != nil {
+		return nil, err
+	}
+	if id == "" && len(p.Kits) == 1 {
+		return p.Kits[0], nil
+	}
+	if k := p.Kit(id); k != nil {
+		return k, nil
+	}
+	var ids []string
+	for _, k := range p.Kits {
+		ids = append(ids, k.ID)
+	}
+	return nil, fault.New("--kit", id, "one of %s", strings.Join(ids, ", "))
+}
+
+// kitOf makes a command that prints something of a kit, of a project's file or its own.
 func kitOf(c *cobra.Command, write func(*kit.Kit) (string, error)) *cobra.Command {
 	var id string
 	c.Args = cobra.ExactArgs(1)
 	c.RunE = func(c *cobra.Command, args []string) error {
-		p, err := readProject(c, args[0])
+		k, err := readFile(c, args[0], func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, id) })
 		if err != nil {
 			return err
-		}
-		k := p.Kit(id)
-		if id == "" && len(p.Kits) == 1 {
-			k = p.Kits[0]
-		}
-		if k == nil {
-			var ids []string
-			for _, k := range p.Kits {
-				ids = append(ids, k.ID)
-			}
-			return fault.New("--kit", id, "one of %s", strings.Join(ids, ", "))
 		}
 		text, err := write(k)
 		if err != nil {

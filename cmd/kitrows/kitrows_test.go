@@ -290,6 +290,14 @@ func TestKitCommand(t *testing.T) {
 		{[]string{"scss", file, "--kit", "fifth-gap"}, "// _kit.scss"},
 		{[]string{"less", file, "--kit", "five-uneven"}, "// kit.less"},
 		{[]string{"check", file, "--kit", "five-uneven"}, "Five Uneven is fine: 1 2 3 2 1 columns"},
+		{[]string{"sheet", file, "--kit", "plain-twelve"}, "%PDF-"},
+		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "svg", "--breakpoint", "mid", "--width", "800"}, `viewBox="0 0 800 800"`},
+		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "svg", "--breakpoint", "mid", "--width", "80"}, "from 630 to 909 px"},
+		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "gif"}, "pdf, svg, png or css"},
+		{[]string{"sheet", file, "--kit", "plain-twelve", "--paper", "a3"}, "a4 or letter"},
+		{[]string{"sheet", file, "--kit", "five-uneven", "--as", "css"}, "body::before {"},
+		{[]string{"file", file, "--kit", "fifth-gap"}, `"format": "kitrows-kit"`},
+		{[]string{"facts", "../../internal/ready/broadsheet.kit.json"}, "Column         51.6 to 183.8  74"},
 		{[]string{"check", file}, `--kit: found "", want one of plain-twelve, fifth-gap, five-uneven`},
 	} {
 		out, err := run(t, "", append([]string{"kit"}, c.args...)...)

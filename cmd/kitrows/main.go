@@ -42,20 +42,24 @@ func root() *cobra.Command {
 
 // readProject reads a project file; "-" is the standard input.
 func readProject(c *cobra.Command, name string) (*project.Project, error) {
+	return readFile(c, name, project.Decode)
+}
+
+// readFile reads a file, or what comes in where the name is -.
+func readFile[T any](c *cobra.Command, name string, decode func(io.Reader) (T, error)) (v T, err error) {
 	var r io.Reader = c.InOrStdin()
 	if name != "-" {
 		f, err := os.Open(name)
 		if err != nil {
-			return nil, err
+			return v, err
 		}
 		defer f.Close()
 		r = f
 	}
-	p, err := project.Decode(r)
-	if err != nil {
-		return nil, fmt.Errorf("%s: %w", name, err)
+	if v, err = decode(r); err != nil {
+		err = fmt.Errorf("%s: %w", name, err)
 	}
-	return p, nil
+	return v, err
 }
 
 // readPage reads a project file and finds a page in it by name or id, with its

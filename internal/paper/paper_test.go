@@ -18,6 +18,7 @@ import (
 	"kitrows/internal/kit"
 	"kitrows/internal/paper"
 	"kitrows/internal/ready"
+	"kitrows/internal/sample"
 )
 
 func kits(t *testing.T) []ready.Kit {
@@ -244,4 +245,29 @@ func Example() {
 	//   </g>
 	//   <path d="M20 0v100M420 0v100" fill="none" stroke="#2b6a6c" stroke-dasharray="4 4"/>
 	// </svg>
+}
+
+// Whatever a kit is called, it is printed.
+func TestHostileNames(t *testing.T) {
+	r := sample.New(5)
+	for i := range 20 {
+		k := *kits(t)[i%6].Kit
+		for k.Name = sample.HostileName(r); !kit.IsName(k.Name); k.Name = sample.HostileName(r) {
+		}
+		if i == 0 {
+			k.Name = "🐦 terns 𝔘𝔫𝔦 \u202e"
+		}
+		s := sheet(t, &k, "")
+		for _, blank := range []bool{false, true} {
+			if _, err := s.PDF(paper.Print{Paper: "a4", Blank: blank}); err != nil {
+				t.Fatalf("%q: %v", k.Name, err)
+			}
+		}
+		if err := xml.Unmarshal([]byte(s.SVG(10)), new(struct{})); err != nil {
+			t.Fatalf("%q: %v", k.Name, err)
+		}
+		if css := paper.Background(&k); strings.Count(css, "*/") != 1 || strings.Contains(css, "</") {
+			t.Fatalf("%q: %s", k.Name, css[:200])
+		}
+	}
 }

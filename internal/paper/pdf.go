@@ -4,10 +4,12 @@ import (
 	"bytes"
 	"fmt"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/go-pdf/fpdf"
 	"golang.org/x/image/font/gofont/goregular"
+	"golang.org/x/image/font/sfnt"
 
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
@@ -54,7 +56,7 @@ func (s *Sheet) PDF(p Print) ([]byte, error) {
 	f.SetMargins(margin, margin, margin)
 	f.SetAutoPageBreak(false, 0)
 	f.AddUTF8FontFromBytes("go", "", goregular.TTF)
-	f.SetTitle(s.Kit.Name, true)
+	f.SetTitle(drawable(s.Kit.Name), true)
 	w := printer{f: f, s: s, wide: size[0] - 2*margin, high: size[1] - 2*margin}
 	if p.Blank {
 		w.blank()
@@ -194,6 +196,7 @@ func (w *printer) ruler(left, top, px, scale float64) {
 
 // words writes a line of text, so many points high.
 func (w *printer) words(x, y, points float64, text string) {
+	text = drawable(text)
 	w.f.SetFont("go", "", points)
 	w.f.SetTextColor(ink[0], ink[1], ink[2])
 	wide := margin + w.wide - x
@@ -211,4 +214,22 @@ func rangeOf(k *kit.Kit, i int) string {
 		return kit.Figure(low) + " px and up"
 	}
 	return kit.Figure(low) + " to " + kit.Figure(high) + " px"
+}
+
+var font = sync.OnceValue(func() *sfnt.Font {
+	f, err := sfnt.Parse(goregular.TTF)
+	if err != nil {
+		panic(err) // it is part of the program
+	}
+	return f
+})
+
+// drawable puts a question mark in the place of what the font has no letter for.
+func drawable(text string) string {
+	return strings.Map(func(r rune) rune {
+		if i, err := font().GlyphIndex(nil, r); r > 0xffff || err != nil || i == 0 {
+			return '?'
+		}
+		return r
+	}, text)
 }

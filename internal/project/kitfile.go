@@ -1,7 +1,6 @@
 package project
 
 import (
-	"bytes"
 	"fmt"
 	"io"
 
@@ -36,6 +35,23 @@ func EncodeKit(k *kit.Kit) ([]byte, error) {
 	return append(b, '\n'), nil
 }
 
+type head struct {
+	Format  string `json:"format"`
+	Version int    `json:"version"`
+}
+
+// headOf reads what a file says of itself; ok is false where it is no JSON.
+func headOf(b []byte) (h head, ok bool) {
+	err := json.Unmarshal(b, &h)
+	return h, err == nil
+}
+
+// IsKitFile reports whether a file says that it is a kit's.
+func IsKitFile(b []byte) bool {
+	h, ok := headOf(b)
+	return ok && h.Format == kitFormat
+}
+
 // DecodeKit reads a kit's file and checks it. The error names the place of what is wrong.
 func DecodeKit(r io.Reader) (*kit.Kit, error) {
 	b, err := io.ReadAll(io.LimitReader(r, MaxKitFile+1))
@@ -45,11 +61,7 @@ func DecodeKit(r io.Reader) (*kit.Kit, error) {
 	if len(b) > MaxKitFile {
 		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxKitFile), "a kit's file of at most %d MiB", MaxKitFile>>20)
 	}
-	var head struct {
-		Format  string `json:"format"`
-		Version int    `json:"version"`
-	}
-	if err := json.Unmarshal(bytes.TrimSpace(b), &head); err == nil {
+	if head, ok := headOf(b); ok {
 		switch {
 		case head.Format == "kitrows":
 			return nil, fault.New("format", head.Format, "%s: this is a project's file, not a kit's", kitFormat)
