@@ -41,6 +41,9 @@ func (k *Kit) NewDraft(steps []Step) (*Draft, error) {
 	}
 	d.fitLanes()
 	d.nameUnits()
+	if n := &next.Naming; next.GutterPlace.Trims() && n.First == "" && n.Last == "" {
+		n.First, n.Last = OurNaming.First, OurNaming.Last
+	}
 	if err := next.Check(); err != nil {
 		return nil, err
 	}

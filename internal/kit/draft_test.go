@@ -40,6 +40,7 @@ func TestDraft(t *testing.T) {
 		{[]kit.Step{{Field: "remove", Breakpoint: "mid", Text: ""}}, "base(base) 0 fluid 12 16px lane 360px; wide(wide) 910px 888px 12 28px"},
 		{[]kit.Step{{Field: "edge", Breakpoint: "wide", Text: "24"}, {Field: "gutter", Breakpoint: "mid", Text: "16"}, {Field: "remove", Breakpoint: "base"}, {Field: "gutterPlace", Text: "inside stay"},
 			{Field: "container", Breakpoint: "wide", Text: "91%"}}, "mid(mid) 0 600px 12 16px lane 700px; wide(wide) 910px 91% 12 16px"},
+		{[]kit.Step{{Field: "gutterPlace", Text: "inside trim"}, {Field: "gutter", Breakpoint: "base", Text: "9"}}, "flex 12 edge 20px"},
 		{[]kit.Step{{Field: "naming", Text: "attributes"}, {Field: "columns", Breakpoint: "base", Text: "1 2"}}, "flex 1 2 edge 20px"},
 		{[]kit.Step{{Field: "template", Template: "take", Text: "span-{n}[-{bp}]"}, {Field: "lone", Text: "yes"}}, "flex 12 edge 20px"},
 		{[]kit.Step{{Field: "gutter", Breakpoint: "mid", Text: "16"}, {Field: "remove", Breakpoint: "base", Text: ""}}, "edge 20px; mid(mid) 0 600px 12 16px lane 700px; wide(wide) 910px 888px 12 16px"},

@@ -38,6 +38,9 @@ func upgraded(b []byte) []byte {
 		if n, ok := k["columns"].(float64); ok {
 			k["columns"] = kit.Number(n)
 		}
+		if naming, ok := k["naming"].(map[string]any); ok && naming["cell"] == string(kit.OurNaming.Cell) {
+			naming["first"], naming["last"] = kit.OurNaming.First, kit.OurNaming.Last
+		}
 		if naming, ok := k["naming"].(map[string]any); ok && was < 4 { // later ones leave out what a kit cannot say
 			k["naming"] = completed(naming)
 		}
