@@ -51,6 +51,16 @@ test("the kit", async ({ page, app }) => {
   await picture(page, "kit");
 });
 
+test("what a kit's classes are called", async ({ page, app }) => {
+  await page.goto(`${app}${front}/kit/fifth-gap`);
+  await page.getByRole("radio", { name: "Classes" }).click();
+  await page.getByRole("combobox", { name: "Names" }).selectOption("attributes");
+  await expect(page.getByRole("cell", { name: 'data-take="3" data-take-full="3"' })).toBeVisible();
+  await page.getByRole("radiogroup", { name: "Below the numbers" }).scrollIntoViewIfNeeded();
+  await page.locator("main").evaluate((main) => main.scrollBy(0, 430));
+  await picture(page, "kit-names");
+});
+
 test("the Bench in the dark", async ({ page, app }) => {
   await page.emulateMedia({ colorScheme: "dark" });
   await openBench(page, app);

@@ -175,10 +175,25 @@ func (s *Styler) tracksOf(c kit.Columns) string {
 		case gutter == "":
 			all = append(all, fmt.Sprintf("calc(100%% * %d / %d)", parts, total))
 		default:
-			all = append(all, fmt.Sprintf("calc(100%% * %d / %d + %s * %d / %d)", parts, total, gutter, total-n*parts, total))
+			all = append(all, fmt.Sprintf("calc(100%% * %d / %d%s)", parts, total, gutters(gutter, total-n*parts, total)))
 		}
 	}
 	return strings.Join(all, " ")
+}
+
+// gutters adds so many gutters, up/low of one.
+func gutters(gutter string, up, low int) string {
+	length, isPx := strings.CutSuffix(gutter, "px")
+	px, err := strconv.ParseFloat(length, 64)
+	switch {
+	case up == 0:
+		return ""
+	case !isPx || err != nil:
+		return fmt.Sprintf(" + %s * %d / %d", gutter, up, low)
+	case up < 0:
+		return " - " + kit.Number(-px*float64(up)/float64(low)) + "px"
+	}
+	return " + " + kit.Number(px*float64(up)/float64(low)) + "px"
 }
 
 // Counts reports whether rows of so many floats a line count where their lines begin.
