@@ -85,6 +85,8 @@ test("a kit is copied, changed as a whole, given to the page, and deleted when n
   await page.getByRole("button", { name: "Accept" }).click();
   await expect(page.getByRole("link", { name: "Old Twelve" })).toBeVisible();
   await page.getByRole("button", { name: "Use for Front page" }).click();
+  await expect(page.getByText("Nothing moves. Every row keeps its lines.")).toBeVisible();
+  await page.getByRole("button", { name: "Accept" }).click();
   await expect(page.getByText("Used by Front page")).toBeVisible();
   await page.getByRole("link", { name: "Plain Twelve", exact: true }).click();
   await page.getByRole("button", { name: "Delete" }).click();

@@ -137,7 +137,7 @@ test("with the keyboard alone a kit is made from nothing and a page put on it, i
   await expect(page).toHaveURL(/\/kit\/grid-16-1264$/);
   await expect(page.getByText("Saved · rev 2")).toBeVisible();
   await expect(page.getByRole("button", { name: "Use for Front page" })).toBeFocused();
-  await press("Enter");
+  await press("Enter", "Control+Enter");
   await expect(page.getByText("Used by Front page")).toBeVisible();
   expect(keys).toBeLessThan(50);
   console.log(`a kit from nothing and the page on it: ${keys} keys`);
@@ -190,6 +190,18 @@ test("a shared kit is revised in one project; another sees what that does to it 
   await expect(page.getByText("Revision 2 of plain-twelve in the library")).toBeVisible();
   await page.locator("body").press("Control+z");
   await expect(page.getByText("Revision 1 of plain-twelve in the library")).toBeVisible();
+});
+
+test("a page is moved to another kit after what does not fit is said", async ({ page, app }) => {
+  await page.goto(`${app}${front}/kit/five-uneven`);
+  await page.getByRole("button", { name: "Use for Front page" }).click();
+  const effects = page.getByRole("complementary", { name: "What the change does" });
+  await expect(effects.getByRole("region", { name: "Front page" })).toContainText(/of 14 columns change/);
+  await expect(effects).toContainText(/Lead story at wide: /);
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByText("Used by Front page, Plan a visit")).toBeVisible();
+  await page.locator("body").press("Control+z");
+  await expect(page.getByText("Used by Plan a visit")).toBeVisible();
 });
 
 test("a kit goes out as a file and comes in as another; what is no kit's file is refused", async ({ page, app }) => {

@@ -110,9 +110,7 @@ func main() {
 		k := given.Kits[0]
 		if i%4 > 0 {
 			k = sample.Kit(r)
-			if i%4 > 1 {
-				sample.Naming(r, k)
-			}
+			sample.Naming(r, k)
 		}
 		pg := sample.Page(r, k)
 		if i%3 == 2 {

@@ -57,42 +57,57 @@ func sketch(lane *Lane, changed map[string]bool) *Sketch {
 func Effects(before *project.Project, change *edit.Change, kitID string, were []string) []Effect {
 	all := []Effect{}
 	for _, pg := range change.Project.Pages {
-		if pg.Kit != kitID {
-			continue
+		if pg.Kit == kitID {
+			all = append(all, effectOn(before, change, pg, were))
 		}
-		e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
-		had, k := before.Page(pg.ID), change.Project.Kit(kitID)
-		old, now := sideOf(layout.Of(before.Kit(had.Kit), had)), sideOf(layout.Of(k, pg))
-		for i := range old.Lanes { // by the name the breakpoint has now
-			lane := &old.Lanes[i]
-			for at, name := range were {
-				if name == lane.Breakpoint {
-					lane.Breakpoint = k.Breakpoints[at].Name
-					break
-				}
-			}
-		}
-		shifts := shifts(old, now)
-		moved := map[string]bool{}
-		for _, s := range shifts {
-			moved[s.Node] = true
-		}
-		e.Moved = len(moved)
-		e.show(old, now, shifts)
-		for _, n := range now.Nodes {
-			if n.Kind == page.Column {
-				e.All++
-			}
-		}
-		e.compare(old, now)
-		for _, n := range change.Notes {
-			if n.Page == pg.ID {
-				e.Notes = append(e.Notes, n.Note)
-			}
-		}
-		all = append(all, e)
 	}
 	return all
+}
+
+// MoveEffect is what a change does to a page that it moves to another kit. Breakpoints of the same
+// name are held against each other.
+func MoveEffect(before *project.Project, change *edit.Change, pageID string) Effect {
+	pg := change.Project.Page(pageID)
+	var were []string
+	for _, b := range change.Project.Kit(pg.Kit).Breakpoints {
+		were = append(were, b.Name)
+	}
+	return effectOn(before, change, pg, were)
+}
+
+// effectOn is what a change does to a page.
+func effectOn(before *project.Project, change *edit.Change, pg *page.Page, were []string) Effect {
+	e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
+	had, k := before.Page(pg.ID), change.Project.Kit(pg.Kit)
+	old, now := sideOf(layout.Of(before.Kit(had.Kit), had)), sideOf(layout.Of(k, pg))
+	for i := range old.Lanes { // by the name the breakpoint has now
+		lane := &old.Lanes[i]
+		for at, name := range were {
+			if name == lane.Breakpoint {
+				lane.Breakpoint = k.Breakpoints[at].Name
+				break
+			}
+		}
+	}
+	shifts := shifts(old, now)
+	moved := map[string]bool{}
+	for _, s := range shifts {
+		moved[s.Node] = true
+	}
+	e.Moved = len(moved)
+	e.show(old, now, shifts)
+	for _, n := range now.Nodes {
+		if n.Kind == page.Column {
+			e.All++
+		}
+	}
+	e.compare(old, now)
+	for _, n := range change.Notes {
+		if n.Page == pg.ID {
+			e.Notes = append(e.Notes, n.Note)
+		}
+	}
+	return e
 }
 
 // show keeps what is other, and the lanes of the breakpoint at which most is, or of the middle one.

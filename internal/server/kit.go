@@ -75,6 +75,25 @@ func (v *Server) kitRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
+		OperationID: "moveToKit", Method: http.MethodGet, Path: path + "/move",
+		Summary: "What it would do to a page to move it to this kit",
+		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct {
+		KitPath
+		Page string `query:"page" required:"true" maxLength:"48" doc:"The page's id."`
+	}) (*struct{ Body bench.Effect }, error) {
+		state, _, err := v.findKit(ctx, &in.KitPath)
+		if err != nil {
+			return nil, err
+		}
+		change, err := edit.Apply(state.Project, edit.Operation{Page: in.Page, UseKit: &edit.UseKit{Kit: in.Kit}})
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct{ Body bench.Effect }{bench.MoveEffect(state.Project, change, in.Page)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
 		OperationID: "findSpan", Method: http.MethodGet, Path: path + "/find",
 		Summary: "The columns nearest to a share, a ratio or a width",
 		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},

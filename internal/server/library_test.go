@@ -67,15 +67,16 @@ func TestSharedKits(t *testing.T) {
 func TestKitFilesAndTables(t *testing.T) {
 	h := start(t)
 	for path, want := range map[string]string{
-		kitPath + "/file":                                       `"format": "kitrows-kit"`,
-		kitPath + "/sheet/svg?breakpoint=mid":                   `viewBox="0 0 700 800"`,
-		kitPath + "/sheet/css":                                  "body::before",
-		kitPath + "/sheet/pdf?paper=letter&landscape=true":      "%PDF-",
-		kitPath + "/sheet/png?breakpoint=full&width=1300":       "PNG",
-		kitPath + "/pairs?width=888&columns=12&breakpoint=wide": `{"column":45,"gutter":28}`,
-		kitPath + "/compare?with=fifth-gap":                     `{"what":"Gutter","breakpoint":"base","here":"16px","there":"1/5 column"}`,
-		kitPath + "/compare?with=ready:broadsheet":              `{"what":"Technique","breakpoint":"","here":"flex","there":"float"}`,
-		"/api/library/three?columns=12&gutter=28&width=1180":    `"name":"12 columns, 1180 px"`,
+		kitPath + "/file":                                                  `"format": "kitrows-kit"`,
+		kitPath + "/sheet/svg?breakpoint=mid":                              `viewBox="0 0 700 800"`,
+		kitPath + "/sheet/css":                                             "body::before",
+		kitPath + "/sheet/pdf?paper=letter&landscape=true":                 "%PDF-",
+		kitPath + "/sheet/png?breakpoint=full&width=1300":                  "PNG",
+		kitPath + "/pairs?width=888&columns=12&breakpoint=wide":            `{"column":45,"gutter":28}`,
+		"/api/projects/gullwing-point/kits/fifth-gap/move?page=front-page": `"text":`,
+		kitPath + "/compare?with=fifth-gap":                                `{"what":"Gutter","breakpoint":"base","here":"16px","there":"1/5 column"}`,
+		kitPath + "/compare?with=ready:broadsheet":                         `{"what":"Technique","breakpoint":"","here":"flex","there":"float"}`,
+		"/api/library/three?columns=12&gutter=28&width=1180":               `"name":"12 columns, 1180 px"`,
 		"/api/library": `"source":"ready:all-relative"`,
 	} {
 		if status, body, _ := send(t, h, "GET", path, ""); status != 200 || !strings.Contains(string(body), want) {
@@ -87,6 +88,7 @@ func TestKitFilesAndTables(t *testing.T) {
 		kitPath + "/sheet/pdf?paper=a3":                       "a4",
 		kitPath + "/sheet/png?breakpoint=mid&width=99":        "630 to 909",
 		kitPath + "/pairs?width=0&columns=12&breakpoint=wide": "1 to 20000",
+		kitPath + "/move?page=front-page":                     "another of the project",
 		kitPath + "/compare?with=lost":                        "kits that are offered",
 		"/api/library/three?columns=99&gutter=1&width=900":    "1 to 48",
 	} {

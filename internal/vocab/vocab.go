@@ -60,10 +60,14 @@ func (w *Word) Selector() string {
 
 // String is the word as it stands in a tag: a class, or an attribute.
 func (w *Word) String() string {
-	if name, word := Attribute(w.Text); name != "class" {
+	switch name, word := Attribute(w.Text); {
+	case name == "class":
+		return word
+	case word == "":
+		return name
+	default:
 		return name + `="` + word + `"`
 	}
-	return w.Text
 }
 
 // IsWidth reports whether the word says how wide a column is.

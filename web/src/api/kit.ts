@@ -28,6 +28,21 @@ export function useKitDraft(project: string, kit: string, revision: number, step
   });
 }
 
+/** What it would do to a page to move it to a kit; nothing while no page is to be moved. */
+export function useMove(project: string, kit: string, revision: number, page: string) {
+  return useQuery({
+    queryKey: ["move", project, kit, revision, page],
+    enabled: page !== "",
+    retry: false,
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/kits/{kit}/move", {
+          params: { path: { project, kit }, query: { page } },
+        }),
+      ),
+  });
+}
+
 /** The columns nearest to what is wanted; nothing while that cannot be read. */
 export function useFind(project: string, kit: string, revision: number, wanted: string, width: number) {
   return useQuery({

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
 import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
-import { tableOf, useKit, useKitDraft, useShare } from "../api/kit";
+import { tableOf, useKit, useKitDraft, useMove, useShare } from "../api/kit";
 import { Refusal, type Kit, type Step } from "../api/client";
 import { usePlace } from "../api/place";
 import { Button } from "../parts/Button";
@@ -32,16 +32,18 @@ const tabs = [
   ["compare", "Compare"],
 ] as const;
 
-/** What is typed and not accepted: steps, and whether on the library's newest revision. */
+/** What is typed and not accepted: steps, and whether on the library's newest revision; or that
+ *  the page is to be moved to the kit. */
 interface Trial {
   steps: Step[];
   newest: boolean;
+  moving: boolean;
 }
 
 /** How long what goes on may pause, in ms. */
 const oneGo = 700;
 
-const nothing: Trial = { steps: [], newest: false };
+const nothing: Trial = { steps: [], newest: false, moving: false };
 
 /** A kit: the grid at every breakpoint, its numbers typed under each, and what a change that is
  *  not accepted yet would do to the pages. */
@@ -61,8 +63,9 @@ function KitDesk({ id }: { id: string }) {
   const [accepting, setAccepting] = useState(false);
   const past = useRef<Trial[]>([]);
   const future = useRef<Trial[]>([]);
-  const { steps, newest } = trial;
+  const { steps, newest, moving } = trial;
   const draft = useKitDraft(place.project, id, revision, steps, newest);
+  const move = useMove(place.project, id, revision, moving ? place.page : "");
   const send = useDo(place);
   const share = useShare();
   const navigate = useNavigate();
@@ -70,8 +73,8 @@ function KitDesk({ id }: { id: string }) {
   const refusedBySend = useLine((l) => l.trouble || l.refused);
   const [below, setBelow] = useState<(typeof tabs)[number][0]>("widths");
 
-  const trying = steps.length > 0 || newest;
-  const known = draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
+  const trying = steps.length > 0 || newest || moving;
+  const known = moving ? move.data !== undefined : draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
 
   function put(next: Trial) {
     past.current.push(trial);
@@ -99,13 +102,15 @@ function KitDesk({ id }: { id: string }) {
     }
     if (JSON.stringify(all) === JSON.stringify(steps)) return;
     const at = typed.map((s) => [s.field, s.breakpoint, s.template].join(" ")).join("; ");
-    if (goesOn(at)) setTrial({ steps: all, newest });
-    else put({ steps: all, newest });
+    if (goesOn(at)) setTrial({ steps: all, newest, moving: false });
+    else put({ steps: all, newest, moving: false });
   }
 
   async function accept() {
-    if (!known || !draft.data?.view) return;
-    const made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
+    if (!known) return;
+    let made = null;
+    if (moving) made = await send({ useKit: { kit: id } });
+    else if (draft.data?.view) made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
     if (made) forget();
   }
 
@@ -125,7 +130,7 @@ function KitDesk({ id }: { id: string }) {
   });
   useEffect(() => {
     if (accepting) ready.current?.();
-  }, [accepting, known, trying, draft.data]);
+  }, [accepting, known, trying, draft.data, move.data]);
 
   // Ctrl+Z takes back what was typed and, when nothing is, what was accepted; Ctrl+Enter accepts.
   const keys = useRef<(event: KeyboardEvent) => void>(undefined);
@@ -157,10 +162,11 @@ function KitDesk({ id }: { id: string }) {
   if (error) return <Sorry why={error.message} again={() => void kit.refetch()} />;
   if (!kit.data || !bench.data) return <p className="p-6 text-ink-2">Loading the kit…</p>;
 
-  const refused = trying ? draft.data?.refused : undefined;
+  const refused = trying && !moving ? draft.data?.refused : undefined;
   const refusal = refused ? plain(new Refusal(refused)) : "";
   const wrong = refused?.errors?.[0] && steps.length > 0 ? { at: steps.at(-1)!, why: refusal } : undefined;
-  const view = (trying && draft.data?.view) || kit.data;
+  const view = (trying && !moving && draft.data?.view) || kit.data;
+  const effects = moving ? move.data && [move.data] : trying ? draft.data?.effects : undefined;
   const kits = kit.data.kits;
   const template = `150px repeat(${view.kit.breakpoints.length}, minmax(96px, 1fr))`;
   const path = (to: string) => `/${place.project}/${place.page}/kit/${to}`;
@@ -265,20 +271,25 @@ function KitDesk({ id }: { id: string }) {
               settled={!trying}
               file={`/api/projects/${place.project}/kits/${id}/file`}
               onStep={type}
-              onUse={() => void send({ useKit: { kit: id } })}
+              onUse={() => put({ ...nothing, moving: true })}
               onDuplicate={() => duplicate(kit.data.kit)}
               onDelete={() => void remove()}
               onShare={() => toLibrary(kit.data.kit)}
-              onUpdate={() => put({ steps: [], newest: true })}
+              onUpdate={() => put({ ...nothing, newest: true })}
             />
-            <Effects view={view} trying={trying} refused={refusal} effects={trying ? draft.data?.effects : undefined} />
+            <Effects
+              view={view}
+              trying={trying}
+              refused={refusal || (moving ? (move.error?.message ?? "") : "")}
+              effects={effects}
+            />
           </div>
           {trying && (
             <div className="flex gap-2 border-t border-line p-3">
               <Button
                 look="main"
                 title="Ctrl+Enter"
-                disabled={!known || !draft.data?.view || !!refused}
+                disabled={!known || !(moving || draft.data?.view) || !!refused}
                 onClick={() => void accept()}
               >
                 Accept

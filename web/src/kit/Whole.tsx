@@ -91,6 +91,18 @@ export function Whole({
           ))}
         </select>
         <Field label="Narrowest" value={kit.narrowest} mono onCommit={type("narrowest")} />
+        <label htmlFor="media-queries" className="text-ink-2">
+          Queries
+        </label>
+        <select
+          id="media-queries"
+          value={kit.ranges ? "yes" : "no"}
+          onChange={(e) => type("ranges")(e.target.value)}
+          className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
+        >
+          <option value="no">min-width</option>
+          <option value="yes">ranges, newer browsers</option>
+        </select>
         <Field label="Cap" value={kit.cap ?? ""} hint="none" mono onCommit={type("cap")} />
       </div>
       {kit.shared && (
