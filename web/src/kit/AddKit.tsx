@@ -99,14 +99,7 @@ function Offer({ offer, onAdd, onRemove }: OfferProps) {
         onClick={() => onAdd(offer.kit)}
         className="grid min-w-0 flex-1 grid-cols-[72px_minmax(0,1fr)] items-center gap-3 rounded-sm py-1.5 text-left hover:bg-line-2"
       >
-        <Stripes ruler={offer.ruler} />
-        <span className="min-w-0">
-          <span className="block truncate">
-            {offer.name}
-            {offer.revision > 0 && <span className="text-ink-2"> rev {offer.revision}</span>}
-          </span>
-          <span className="block text-[11.5px] leading-snug text-ink-2">{offer.about}</span>
-        </span>
+        <Offered offer={offer} />
       </Button>
       {onRemove && (
         <Button size="dot" look="bare" aria-label={`Remove ${offer.name} from the library`} onClick={onRemove}>
@@ -117,8 +110,24 @@ function Offer({ offer, onAdd, onRemove }: OfferProps) {
   );
 }
 
+/** A kit that may be taken, in the two cells of a grid: its columns, and what it is for. */
+export function Offered({ offer }: { offer: LibraryKit }) {
+  return (
+    <>
+      <Stripes ruler={offer.ruler} />
+      <span className="min-w-0">
+        <span className="block truncate">
+          {offer.name}
+          {offer.revision > 0 && <span className="text-ink-2"> rev {offer.revision}</span>}
+        </span>
+        <span className="block text-[11.5px] leading-snug text-ink-2">{offer.about}</span>
+      </span>
+    </>
+  );
+}
+
 /** A kit's columns, small. */
-export function Stripes({ ruler }: { ruler: Ruler }) {
+function Stripes({ ruler }: { ruler: Ruler }) {
   return (
     <svg
       viewBox={`0 0 ${ruler.viewport} 100`}

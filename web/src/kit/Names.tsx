@@ -41,24 +41,16 @@ export function Names({ view, refused, onStep }: Props) {
             ))}
           </select>
         </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={naming.lone ?? false}
-            onChange={(e) => onStep({ field: "lone", text: e.target.checked ? "yes" : "no" })}
-            className="accent-woad"
-          />
-          Width classes replace the column&apos;s
-        </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={naming.beside ?? false}
-            onChange={(e) => onStep({ field: "beside", text: e.target.checked ? "yes" : "no" })}
-            className="accent-woad"
-          />
-          Classes need the row&apos;s or column&apos;s beside them
-        </label>
+        <Check
+          label="Width classes replace the column's"
+          checked={naming.lone ?? false}
+          onChange={(is) => onStep({ field: "lone", text: is ? "yes" : "no" })}
+        />
+        <Check
+          label="Classes need the row's or column's beside them"
+          checked={naming.beside ?? false}
+          onChange={(is) => onStep({ field: "beside", text: is ? "yes" : "no" })}
+        />
       </div>
       <p className="mb-2 text-[12px] text-ink-2">
         <code className="font-mono">{"{n}"}</code> a number, <code className="font-mono">{"{word}"}</code> a number in
@@ -125,5 +117,20 @@ export function Names({ view, refused, onStep }: Props) {
         </tbody>
       </table>
     </section>
+  );
+}
+
+interface CheckProps {
+  label: string;
+  checked: boolean;
+  onChange: (is: boolean) => void;
+}
+
+function Check({ label, checked, onChange }: CheckProps) {
+  return (
+    <label className="flex items-center gap-2">
+      <input type="checkbox" checked={checked} onChange={(e) => onChange(e.target.checked)} className="accent-woad" />
+      {label}
+    </label>
   );
 }

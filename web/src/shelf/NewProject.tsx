@@ -5,7 +5,7 @@ import { useState, type FormEvent } from "react";
 import { useNavigate } from "react-router";
 import { bounds } from "../api/bounds";
 import { useBegin, useOffers } from "../api/shelf";
-import { Stripes, ThreeFields, useThreeNumbers } from "../kit/AddKit";
+import { Offered, ThreeFields, useThreeNumbers } from "../kit/AddKit";
 
 /** The choice of a kit that is made by three numbers. */
 const byNumbers = "three";
@@ -80,16 +80,7 @@ export function NewProject() {
                     onChange={() => setKit(k.source)}
                     className="accent-woad"
                   />
-                  <Stripes ruler={k.ruler} />
-                  <span className="min-w-0">
-                    <span className="block truncate">
-                      {k.name}
-                      {k.revision > 0 && <span className="text-ink-2"> rev {k.revision}</span>}
-                    </span>
-                    <span className="block truncate text-[11px] text-ink-2" title={k.about}>
-                      {k.about}
-                    </span>
-                  </span>
+                  <Offered offer={k} />
                 </label>
               ))}
               <label className="flex items-center gap-2.5">
