@@ -1,0 +1,313 @@
+package css
+
+import (
+	"sort"
+	"strings"
+	"unicode/utf8"
+
+	"github.com/tdewolff/parse/v2"
+	"github.com/tdewolff/parse/v2/css"
+)
+
+// A Tree is a stylesheet as it was read (CSS Syntax Level 3): its rules in order, each with its
+// place in the text, and what had to be skipped.
+type Tree struct {
+	Text    string
+	Rules   []*Node
+	Skipped []Skipped
+
+	lines []int // where each line begins
+}
+
+// A Node is a style rule, or a rule that begins with @. From and To are its bytes in the text.
+type Node struct {
+	At       string // the name after the @, in lower case; empty of a style rule
+	Prelude  string // what stands before its block: selectors, a media query
+	Block    bool   // it has a block
+	Sets     []Set
+	Nodes    []*Node // rules in it
+	From, To int
+}
+
+// A Set is a declaration in a rule. From and To are its bytes in the text.
+type Set struct {
+	Name      string // in lower case, but for custom properties
+	Value     string // without !important, and without space at its ends
+	Important bool
+	From, To  int
+}
+
+// Skipped is a part of the text that is no CSS, which browsers leave out.
+type Skipped struct {
+	From, To int
+	Why      string
+}
+
+// A Place is a line and a column of a text, from 1; a column counts characters.
+type Place struct{ Line, Column int }
+
+// Place is where a byte of the text stands.
+func (t *Tree) Place(offset int) Place {
+	line := sort.SearchInts(t.lines, offset+1) - 1
+	return Place{line + 1, utf8.RuneCountInString(t.Text[t.lines[line]:min(offset, len(t.Text))]) + 1}
+}
+
+// deepest is how many blocks may stand in one another; what is deeper is skipped.
+const deepest = 64
+
+// Parse reads a stylesheet. It reads any text: what is no CSS is skipped as the specification has
+// it, and listed.
+func Parse(text string) *Tree {
+	t := &Tree{Text: text, lines: []int{0}}
+	for i := range len(text) {
+		if text[i] == '\n' {
+			t.lines = append(t.lines, i+1)
+		}
+	}
+	p := parser{tree: t}
+	lexer := css.NewLexer(parse.NewInputString(text))
+	at := 0
+	for {
+		kind, b := lexer.Next()
+		if kind == css.ErrorToken && len(b) == 0 {
+			break
+		}
+		p.tokens = append(p.tokens, lexed{kind, at, at + len(b)})
+		at += len(b)
+	}
+	p.match()
+	t.Rules = p.rules(0, len(p.tokens), 0, true)
+	return t
+}
+
+// lexed is a token and its bytes in the text.
+type lexed struct {
+	kind     css.TokenType
+	from, to int
+}
+
+type parser struct {
+	tree   *Tree
+	tokens []lexed
+	shut   []int // of a token that opens a block or function: the one that shuts it, or the end
+}
+
+// match finds the token that shuts each one that opens.
+func (p *parser) match() {
+	p.shut = make([]int, len(p.tokens))
+	type opened struct {
+		at    int
+		shuts css.TokenType
+	}
+	var open []opened
+	for i, t := range p.tokens {
+		p.shut[i] = i
+		switch t.kind {
+		case css.LeftBraceToken:
+			open = append(open, opened{i, css.RightBraceToken})
+		case css.LeftBracketToken:
+			open = append(open, opened{i, css.RightBracketToken})
+		case css.LeftParenthesisToken, css.FunctionToken:
+			open = append(open, opened{i, css.RightParenthesisToken})
+		case css.RightBraceToken, css.RightBracketToken, css.RightParenthesisToken:
+			if n := len(open); n > 0 && open[n-1].shuts == t.kind {
+				p.shut[open[n-1].at] = i
+				open = open[:n-1]
+			}
+		}
+	}
+	for _, o := range open {
+		p.shut[o.at] = len(p.tokens)
+	}
+}
+
+// after is the place after the token at i and, where it opens something, after all of that.
+func (p *parser) after(i int) int { return min(p.shut[i], len(p.tokens)-1) + 1 }
+
+// text is what stands from token i up to token end, without space and comments at its ends.
+func (p *parser) text(i, end int) string {
+	for i < end && p.blank(i) {
+		i++
+	}
+	for i < end && p.blank(end-1) {
+		end--
+	}
+	var b strings.Builder
+	for ; i < end; i++ {
+		if t := p.tokens[i]; t.kind == css.CommentToken {
+			b.WriteByte(' ')
+		} else {
+			b.WriteString(p.tree.Text[t.from:t.to])
+		}
+	}
+	return b.String()
+}
+
+func (p *parser) blank(i int) bool {
+	kind := p.tokens[i].kind
+	return kind == css.WhitespaceToken || kind == css.CommentToken
+}
+
+func (p *parser) from(i int) int {
+	if i < len(p.tokens) {
+		return p.tokens[i].from
+	}
+	return len(p.tree.Text)
+}
+
+func (p *parser) skip(i, end int, why string) {
+	if text := p.text(i, end); text != "" {
+		p.tree.Skipped = append(p.tree.Skipped, Skipped{p.from(i), p.from(end), why})
+	}
+}
+
+// rules reads a list of rules from token i up to end.
+func (p *parser) rules(i, end, depth int, top bool) (all []*Node) {
+	for i < end {
+		switch kind := p.tokens[i].kind; {
+		case p.blank(i), top && (kind == css.CDOToken || kind == css.CDCToken):
+			i++
+		default:
+			var n *Node
+			if n, i = p.rule(i, end, depth); n != nil {
+				all = append(all, n)
+			}
+		}
+	}
+	return all
+}
+
+// rule reads one rule that begins at token i; nil where it is none. next is the token after it.
+func (p *parser) rule(i, end, depth int) (n *Node, next int) {
+	n = &Node{From: p.from(i)}
+	begins := i
+	if t := p.tokens[i]; t.kind == css.AtKeywordToken {
+		n.At = strings.ToLower(p.tree.Text[t.from+1 : t.to])
+		i++
+	}
+	prelude := i
+	for i < end {
+		switch kind := p.tokens[i].kind; {
+		case kind == css.SemicolonToken && n.At != "":
+			n.Prelude, n.To = p.text(prelude, i), p.from(i+1)
+			return n, i + 1
+		case kind == css.LeftBraceToken:
+			shut := min(p.shut[i], end)
+			next = min(shut+1, end)
+			n.Prelude, n.Block, n.To = p.text(prelude, i), true, p.from(next)
+			switch {
+			case depth == deepest:
+				p.skip(begins, next, "it stands in too many blocks")
+				return nil, next
+			case n.At == "" && n.Prelude == "":
+				p.skip(begins, next, "a block without selectors")
+				return nil, next
+			}
+			p.block(n, i+1, shut, depth+1)
+			return n, next
+		default:
+			i = min(p.after(i), end)
+		}
+	}
+	if n.At != "" {
+		n.Prelude, n.To = p.text(prelude, end), p.from(end)
+		return n, end
+	}
+	p.skip(begins, end, "a rule without a block")
+	return nil, end
+}
+
+// block reads declarations and rules from token i up to end.
+func (p *parser) block(n *Node, i, end, depth int) {
+	for i < end {
+		switch kind := p.tokens[i].kind; {
+		case p.blank(i) || kind == css.SemicolonToken:
+			i++
+		case kind == css.AtKeywordToken:
+			var inner *Node
+			if inner, i = p.rule(i, end, depth); inner != nil {
+				n.Nodes = append(n.Nodes, inner)
+			}
+		default:
+			stop, brace := p.statement(i, end)
+			if set, ok := p.set(i, stop); ok {
+				n.Sets = append(n.Sets, set)
+				i = stop
+				continue
+			}
+			if brace < 0 {
+				p.skip(i, stop, "no declaration")
+				i = stop
+				continue
+			}
+			var inner *Node
+			if inner, i = p.rule(i, end, depth); inner != nil {
+				n.Nodes = append(n.Nodes, inner)
+			}
+		}
+	}
+}
+
+// statement is where what begins at token i ends if it is a declaration, and where the first
+// block in it begins that would make it a rule; -1 where none does.
+func (p *parser) statement(i, end int) (stop, brace int) {
+	brace = -1
+	for i < end && p.tokens[i].kind != css.SemicolonToken {
+		if brace < 0 && p.tokens[i].kind == css.LeftBraceToken {
+			brace = i
+		}
+		i = min(p.after(i), end)
+	}
+	return i, brace
+}
+
+// set reads the tokens from i up to end as a declaration.
+func (p *parser) set(i, end int) (s Set, ok bool) {
+	t := p.tokens[i]
+	custom := t.kind == css.CustomPropertyNameToken
+	if t.kind != css.IdentToken && !custom {
+		return s, false
+	}
+	s.Name, s.From, s.To = p.tree.Text[t.from:t.to], t.from, p.from(end)
+	custom = custom || strings.HasPrefix(s.Name, "--")
+	if !custom {
+		s.Name = strings.ToLower(s.Name)
+	}
+	for i++; i < end && p.blank(i); i++ {
+	}
+	if i == end || p.tokens[i].kind != css.ColonToken {
+		return s, false
+	}
+	i++
+	last := end
+	for last > i && p.blank(last-1) {
+		last--
+	}
+	if important := p.important(i, last); important < last {
+		s.Important, last = true, important
+	}
+	for at := i; at < last; at = p.after(at) {
+		switch kind := p.tokens[at].kind; {
+		case kind == css.BadStringToken || kind == css.BadURLToken,
+			kind == css.RightParenthesisToken || kind == css.RightBracketToken || kind == css.RightBraceToken,
+			kind == css.LeftBraceToken && !custom, kind == css.DelimToken && p.tree.Text[p.from(at)] == '!':
+			return s, false
+		}
+	}
+	s.Value = p.text(i, last)
+	return s, s.Value != "" || custom
+}
+
+// important is where !important begins at the end of a value; last where it does not.
+func (p *parser) important(i, last int) int {
+	at := last - 1
+	if at < i || !strings.EqualFold(p.tree.Text[p.tokens[at].from:p.tokens[at].to], "important") {
+		return last
+	}
+	for at--; at >= i && p.blank(at); at-- {
+	}
+	if at < i || p.tree.Text[p.tokens[at].from:p.tokens[at].to] != "!" {
+		return last
+	}
+	return at
+}
