@@ -2,6 +2,7 @@ package bench
 
 import (
 	"fmt"
+	"slices"
 
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
@@ -57,38 +58,39 @@ func sketch(lane *Lane, changed map[string]bool) *Sketch {
 func Effects(before *project.Project, change *edit.Change, kitID string, were []string) []Effect {
 	all := []Effect{}
 	for _, pg := range change.Project.Pages {
-		if pg.Kit == kitID {
-			all = append(all, effectOn(before, change, pg, were))
+		if pg.Kit != kitID {
+			continue
 		}
+		had, k := before.Page(pg.ID), change.Project.Kit(kitID)
+		old := sideOf(layout.Of(before.Kit(had.Kit), had))
+		for i := range old.Lanes { // by the name the breakpoint has now
+			lane := &old.Lanes[i]
+			if at := slices.Index(were, lane.Breakpoint); at >= 0 {
+				lane.Breakpoint = k.Breakpoints[at].Name
+			}
+		}
+		all = append(all, effectOn(pg, old, sideOf(layout.Of(k, pg)), change.Notes))
 	}
 	return all
 }
 
-// MoveEffect is what a change does to a page that it moves to another kit. Breakpoints of the same
-// name are held against each other.
+// MoveEffect is what a change does to a page that it moves to another kit: at each breakpoint of
+// that, the page before is held against it in the same viewport.
 func MoveEffect(before *project.Project, change *edit.Change, pageID string) Effect {
-	pg := change.Project.Page(pageID)
-	var were []string
-	for _, b := range change.Project.Kit(pg.Kit).Breakpoints {
-		were = append(were, b.Name)
+	pg, had := change.Project.Page(pageID), before.Page(pageID)
+	k, l := change.Project.Kit(pg.Kit), layout.Of(before.Kit(had.Kit), had)
+	old := &Side{Nodes: nodes(l)}
+	for _, b := range k.Breakpoints {
+		lane := newLane(l, l.Plan(b.Lane.Px()))
+		lane.Breakpoint = b.Name
+		old.Lanes = append(old.Lanes, lane)
 	}
-	return effectOn(before, change, pg, were)
+	return effectOn(pg, old, sideOf(layout.Of(k, pg)), change.Notes)
 }
 
-// effectOn is what a change does to a page.
-func effectOn(before *project.Project, change *edit.Change, pg *page.Page, were []string) Effect {
+// effectOn is what becomes of a page that stood as old and stands as now.
+func effectOn(pg *page.Page, old, now *Side, notes []edit.PageNote) Effect {
 	e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
-	had, k := before.Page(pg.ID), change.Project.Kit(pg.Kit)
-	old, now := sideOf(layout.Of(before.Kit(had.Kit), had)), sideOf(layout.Of(k, pg))
-	for i := range old.Lanes { // by the name the breakpoint has now
-		lane := &old.Lanes[i]
-		for at, name := range were {
-			if name == lane.Breakpoint {
-				lane.Breakpoint = k.Breakpoints[at].Name
-				break
-			}
-		}
-	}
 	shifts := shifts(old, now)
 	moved := map[string]bool{}
 	for _, s := range shifts {
@@ -102,7 +104,7 @@ func effectOn(before *project.Project, change *edit.Change, pg *page.Page, were 
 		}
 	}
 	e.compare(old, now)
-	for _, n := range change.Notes {
+	for _, n := range notes {
 		if n.Page == pg.ID {
 			e.Notes = append(e.Notes, n.Note)
 		}

@@ -165,13 +165,17 @@ export async function kitOfFile(file: File): Promise<Kit> {
 }
 
 /** A kit made by three numbers, px. */
+export async function kitOfThree(columns: number, gutter: number, width: number) {
+  return orRefuse(await api.GET("/api/library/three", { params: { query: { columns, gutter, width } } }));
+}
+
+/** The same while the numbers are typed. */
 export function useThree(columns: number, gutter: number, width: number, enabled = true) {
   return useQuery({
     queryKey: ["three", columns, gutter, width],
     enabled: enabled && Number.isFinite(columns + gutter + width),
     retry: false,
-    queryFn: async () =>
-      orRefuse(await api.GET("/api/library/three", { params: { query: { columns, gutter, width } } })),
+    queryFn: () => kitOfThree(columns, gutter, width),
     placeholderData: keepPreviousData,
   });
 }

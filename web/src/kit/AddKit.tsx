@@ -3,7 +3,7 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Refusal, type Kit, type LibraryKit, type Ruler } from "../api/client";
 import { plain } from "../api/edits";
-import { kitOfFile, useLibrary, useThree, useUnshare } from "../api/kit";
+import { kitOfFile, kitOfThree, useLibrary, useThree, useUnshare } from "../api/kit";
 import { Button } from "../parts/Button";
 
 /** Takes another kit into the project: a ready one, one of the library, one made by three
@@ -194,12 +194,15 @@ function Three({ onAdd }: { onAdd: (kit: Kit) => void }) {
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        if (made.data && !made.error && !made.isPlaceholderData) onAdd(made.data.kit);
+        kitOfThree(Number(numbers.columns), Number(numbers.gutter), Number(numbers.width)).then(
+          (k) => onAdd(k.kit),
+          () => {}, // the numbers say what is wrong
+        );
       }}
     >
       <ThreeFields numbers={numbers} onChange={setNumbers} />
       <div className="mt-2 flex items-center gap-3">
-        <Button type="submit" size="small" disabled={!made.data || !!made.error}>
+        <Button type="submit" size="small" disabled={!!made.error}>
           Add
         </Button>
         {made.error ? (
