@@ -199,9 +199,12 @@ test("a page is moved to another kit after what does not fit is said", async ({ 
   await page.getByRole("button", { name: "Reset" }).click();
   await page.getByRole("button", { name: "Add a kit" }).click(); // one whose breakpoints are called otherwise
   await page.getByRole("button", { name: /^Broadsheet/ }).click();
+  await expect(page).toHaveURL(/\/kit\/broadsheet$/);
+  await expect(page.getByRole("heading", { name: "Broadsheet" })).toBeVisible();
   await page.getByRole("button", { name: "Use for Front page" }).click();
   await expect(effects.getByRole("region", { name: "Front page" })).toContainText("14 of 14 columns change");
   await page.getByRole("link", { name: "Five Uneven" }).click();
+  await expect(page.getByRole("heading", { name: "Five Uneven" })).toBeVisible();
   await page.getByRole("button", { name: "Use for Front page" }).click();
   await expect(effects.getByRole("region", { name: "Front page" })).toBeVisible();
   await page.getByRole("button", { name: "Accept" }).click();
@@ -271,6 +274,7 @@ test("edges and divisions are dragged; a pair and a table are taken", async ({ p
   await page.getByRole("button", { name: "Reset" }).click();
 
   await page.getByRole("link", { name: "Plain Twelve" }).click();
+  await expect(page.getByRole("heading", { name: "Plain Twelve" })).toBeVisible();
   await page.getByRole("button", { name: "Copy the numbers as Markdown" }).click();
   await expect(page.getByText("Copied as Markdown")).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain("| Gutter | 16 | 28 | 28 | 28 |");
