@@ -297,7 +297,7 @@ func TestKitCommand(t *testing.T) {
 		{[]string{"sheet", file, "--kit", "plain-twelve", "--paper", "a3"}, "a4 or letter"},
 		{[]string{"sheet", file, "--kit", "five-uneven", "--as", "css"}, "body::before {"},
 		{[]string{"file", file, "--kit", "fifth-gap"}, `"format": "kitrows-kit"`},
-		{[]string{"facts", "../../internal/ready/broadsheet.kit.json"}, "Column         51.6 to 183.8  74"},
+		{[]string{"facts", "../../internal/ready/broadsheet.kit.json"}, "Column         50 to 186.6  76"},
 		{[]string{"check", file}, `--kit: found "", want one of plain-twelve, fifth-gap, five-uneven`},
 	} {
 		out, err := run(t, "", append([]string{"kit"}, c.args...)...)

@@ -11,17 +11,18 @@ import (
 
 // A KitView is everything the Kit screen draws of a kit, kept or being changed.
 type KitView struct {
-	Kit    *kit.Kit    `json:"kit"`
-	Kits   []Ref       `json:"kits" doc:"The project's kits."`
-	Users  []PageRef   `json:"users" doc:"The pages that use it."`
-	Facts  []kit.Facts `json:"facts"`
-	Rulers []Ruler     `json:"rulers" doc:"One for every breakpoint, in order."`
-	Cells  []KitCells  `json:"cells" doc:"What is typed for each breakpoint, one for every breakpoint."`
-	Widths []UnitRow   `json:"widths" doc:"What 1 to N units measure."`
-	Kinds  []Kind      `json:"kinds" doc:"How wide each kind of container is."`
-	Names  []Name      `json:"names" doc:"What everything it writes is called."`
-	Naming string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
-	Newest int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
+	Kit     *kit.Kit    `json:"kit"`
+	Kits    []Ref       `json:"kits" doc:"The project's kits."`
+	Users   []PageRef   `json:"users" doc:"The pages that use it."`
+	Facts   []kit.Facts `json:"facts"`
+	Rulers  []Ruler     `json:"rulers" doc:"One for every breakpoint, in order."`
+	Cells   []KitCells  `json:"cells" doc:"What is typed for each breakpoint, one for every breakpoint."`
+	Widths  []UnitRow   `json:"widths" doc:"What 1 to N units measure."`
+	Kinds   []Kind      `json:"kinds" doc:"How wide each kind of container is."`
+	Names   []Name      `json:"names" doc:"What everything it writes is called."`
+	Naming  string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
+	Presets []Ref       `json:"presets" doc:"The ways of naming everything at once."`
+	Newest  int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
 }
 
 // A Kind is a kind of container, with its outer width at both ends of every breakpoint.
@@ -147,6 +148,9 @@ type UnitRow struct {
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
 		Naming: k.Naming.Preset()}
+	for _, p := range kit.Presets() {
+		v.Presets = append(v.Presets, Ref{p.ID, p.Name})
+	}
 	for _, other := range p.Kits {
 		name := other.Name
 		if other.ID == k.ID {

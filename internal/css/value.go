@@ -3,6 +3,7 @@ package css
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -285,11 +286,7 @@ func (s *substitution) variable(tokens []token, from, comma, end int) (string, e
 	if s.count++; s.count > mostVariable {
 		return "", errors.New("too many custom properties stand in it")
 	}
-	circle := false
-	for _, outer := range s.within {
-		circle = circle || outer == name
-	}
-	if circle {
+	if slices.Contains(s.within, name) {
 		return "", fmt.Errorf("%s goes round in a circle", name)
 	}
 	if held, ok := s.lookup(name); ok && !strings.EqualFold(strings.TrimSpace(held), "initial") {

@@ -30,13 +30,13 @@ var presets = sync.OnceValue(func() []Preset {
 			}
 			return word + "[-{bp}]"
 		})},
-		{"counts", "Columns of how many", written(func(t Named, word string) string {
+		{"counts", "With the number of columns", written(func(t Named, word string) string {
 			if t.Field == "frame" || t.Field == "take" {
 				word = strings.Replace(word, t.Field, t.Field+"{of}", 1)
 			}
 			return word + "[-{bp}]"
 		})},
-		{"beside", "Short, beside the row or column", beside},
+		{"beside", "Short, beside the row's or column's class", beside},
 		{"lone", "Width classes alone", lone},
 		{"attributes", "Attributes", written(func(_ Named, word string) string {
 			name, value, counted := strings.Cut(word, "-{n}")

@@ -26,7 +26,7 @@ var reasons = []struct{ id, reason string }{
 	{"plain-twelve", "The usual page: 12 columns, whole px, fixed from 630 px on."},
 	{"fifth-gap", "Mixins and wide screens: the gutter is a fifth of a column, 18 columns at last."},
 	{"five-uneven", "A fixed order of narrow and wide columns, on grid tracks."},
-	{"broadsheet", "Print-like pages: columns of 74 px and gutters of 22 px that never change."},
+	{"broadsheet", "Print-like pages: columns of 76 px and gutters of 20 px that never change."},
 	{"fine-two-dozen", "Dashboards and forms: 24 columns with narrow gutters inside them."},
 	{"all-relative", "Pages that grow with the type: breakpoints in em, gutters and edges in parts, nothing in px."},
 }

@@ -148,7 +148,7 @@ interface Numbers {
   width: string;
 }
 
-const given: Numbers = { columns: "12", gutter: "24", width: "1200" };
+const given: Numbers = { columns: "12", gutter: "20", width: "1160" };
 
 /** The three numbers of a kit, typed. */
 export function ThreeFields({ numbers, onChange }: { numbers: Numbers; onChange: (numbers: Numbers) => void }) {

@@ -7,19 +7,6 @@ interface Props {
   onStep: (step: Step) => void;
 }
 
-/** The ways of naming everything at once. */
-const presets: readonly (readonly [string, string])[] = [
-  ["suffix", "Breakpoint last"],
-  ["infix", "Breakpoint in the middle"],
-  ["prefix", "Breakpoint first"],
-  ["words", "Numbers in words"],
-  ["counts", "With the number of columns"],
-  ["beside", "Short, beside the row's or column's class"],
-  ["lone", "Width classes alone"],
-  ["attributes", "Attributes"],
-  ["list", "One attribute for all"],
-];
-
 /** What everything the kit writes is called, with samples of it. */
 export function Names({ view, refused, onStep }: Props) {
   const { naming } = view.kit;
@@ -34,7 +21,7 @@ export function Names({ view, refused, onStep }: Props) {
             className="rounded-md border border-control bg-raised px-2 py-1"
           >
             {view.naming === "" && <option value="">Your own</option>}
-            {presets.map(([id, name]) => (
+            {view.presets.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>
