@@ -11,19 +11,29 @@ import (
 	"github.com/tdewolff/parse/v2/css"
 )
 
-// An Amount is what a value of lengths and numbers comes to: a number, or a length that is so many
-// px and so many percent of what it is of, and of the viewport's width.
+// An Amount is what a value of lengths and numbers comes to: a number, or a length that is the sum
+// of its parts: px, percent of what it is of, parts of the viewport, of the font size of its element
+// and of the page's, and the least or the most of several amounts.
 type Amount struct {
 	Number  float64 // of a number; else 0
 	Px      float64
 	Percent float64
-	Vw      float64
-	Length  bool // it is a length, even where it is 0
+	Vw, Vh  float64
+	Em, Rem float64
+	Ends    []End
+	Length  bool    // it is a length, even where it is 0
+	Slope   float64 // of an amount in a viewport: what Px grows by for each px of its width
 }
 
-// ParseAmount reads a number, a length, a percentage, or calc() of those, without custom properties.
-// em and rem are 16 px. The error says what it cannot be worked out for, such as min(), which is no
-// straight line over the width.
+// An End is the least of several amounts, or the most of them, times a factor.
+type End struct {
+	Factor float64
+	Most   bool
+	Of     []Amount
+}
+
+// ParseAmount reads a number, a length, a percentage, or calc(), min(), max() or clamp() of those,
+// without custom properties. The error says what is wrong with it, or what is not worked out.
 func ParseAmount(text string) (Amount, error) {
 	p := amountParser{tokens: lexedValue(text)}
 	a, err := p.sum()
@@ -154,9 +164,6 @@ func (p *amountParser) single() (a Amount, err error) {
 			return a, errors.New("parentheses stand in calc() alone")
 		}
 	case css.FunctionToken:
-		if name := strings.ToLower(t.text); name != "calc(" && name != "-webkit-calc(" {
-			return a, fmt.Errorf("%s) is not worked out", name)
-		}
 	default:
 		return a, fmt.Errorf("%s is no length", t.text)
 	}
@@ -164,15 +171,56 @@ func (p *amountParser) single() (a Amount, err error) {
 		return a, errors.New("parentheses stand too deep in one another")
 	}
 	defer func() { p.depth-- }()
-	if a, err = p.sum(); err != nil {
-		return a, err
+	var all []Amount
+	for {
+		if a, err = p.sum(); err != nil {
+			return a, err
+		}
+		all = append(all, a)
+		if p.space(); p.peek().kind != css.CommaToken {
+			break
+		}
+		p.at++
 	}
-	p.space()
 	if end := p.peek(); end.kind != css.RightParenthesisToken && end.kind != css.ErrorToken {
 		return a, fmt.Errorf("%s is not expected here", end.text)
 	}
 	p.at++
-	return a, nil
+	return function(strings.ToLower(t.text), all)
+}
+
+// function is what a function of amounts comes to.
+func function(name string, all []Amount) (a Amount, err error) {
+	for _, o := range all[1:] {
+		if o.Length != all[0].Length {
+			return a, errors.New("numbers and lengths are not compared")
+		}
+	}
+	switch {
+	case len(all) == 1 && (name == "calc(" || name == "-webkit-calc(" || name == "(" || name == "min(" || name == "max("):
+		return all[0], nil
+	case name == "min(" || name == "max(":
+		return ended(name == "max(", all...), nil
+	case name == "clamp(" && len(all) == 3:
+		return ended(true, all[0], ended(false, all[1], all[2])), nil
+	}
+	return a, fmt.Errorf("%s) of %d is not worked out", name, len(all))
+}
+
+// ended is the least or the most of several amounts.
+func ended(most bool, all ...Amount) Amount {
+	if !all[0].Length {
+		a := all[0]
+		for _, o := range all[1:] {
+			if most {
+				a.Number = max(a.Number, o.Number)
+			} else {
+				a.Number = min(a.Number, o.Number)
+			}
+		}
+		return a
+	}
+	return Amount{Length: true, Ends: []End{{1, most, all}}}
 }
 
 // dimension reads a number with a unit.
@@ -183,13 +231,21 @@ func dimension(text string) (a Amount, err error) {
 			continue
 		}
 		a.Length = true
-		switch factor, known := px[strings.ToLower(text[unit:])]; {
-		case known:
-			a.Px = n * factor
-		case strings.EqualFold(text[unit:], "vw"):
+		switch name := strings.ToLower(text[unit:]); name {
+		case "em":
+			a.Em = n
+		case "rem":
+			a.Rem = n
+		case "vw", "svw", "lvw", "dvw", "vi":
 			a.Vw = n
+		case "vh", "svh", "lvh", "dvh", "vb":
+			a.Vh = n
 		default:
-			return a, fmt.Errorf("%s is no unit that is worked out", text[unit:])
+			factor, known := px[name]
+			if !known {
+				return a, fmt.Errorf("%s is no unit that is worked out", text[unit:])
+			}
+			a.Px = n * factor
 		}
 		return a, nil
 	}
@@ -197,16 +253,62 @@ func dimension(text string) (a Amount, err error) {
 }
 
 func (a Amount) plus(b Amount) Amount {
-	return Amount{a.Number + b.Number, a.Px + b.Px, a.Percent + b.Percent, a.Vw + b.Vw, a.Length || b.Length}
+	return Amount{
+		a.Number + b.Number, a.Px + b.Px, a.Percent + b.Percent, a.Vw + b.Vw, a.Vh + b.Vh, a.Em + b.Em, a.Rem + b.Rem,
+		append(slices.Clip(a.Ends), b.Ends...), a.Length || b.Length, a.Slope + b.Slope,
+	}
 }
 
 func (a Amount) times(f float64) Amount {
-	return Amount{a.Number * f, a.Px * f, a.Percent * f, a.Vw * f, a.Length}
+	ends := slices.Clone(a.Ends)
+	for i := range ends {
+		ends[i].Factor *= f
+	}
+	return Amount{a.Number * f, a.Px * f, a.Percent * f, a.Vw * f, a.Vh * f, a.Em * f, a.Rem * f, ends, a.Length, a.Slope * f}
 }
 
-// Of is the length in px of something that is so many px wide, in a viewport of so many.
-func (a Amount) Of(width, viewport float64) float64 {
-	return a.Px + a.Percent/100*width + a.Vw/100*viewport
+// A Scale is what lengths that are no px are measured by, in px: the viewport, and the font sizes of
+// the element and of the page.
+type Scale struct{ Width, Height, Em, Rem float64 }
+
+// In is the amount with nothing but px and percentages.
+func (a Amount) In(s Scale) Amount {
+	b := a
+	b.Px += a.Vw/100*s.Width + a.Vh/100*s.Height + a.Em*s.Em + a.Rem*s.Rem
+	b.Slope += a.Vw / 100
+	b.Vw, b.Vh, b.Em, b.Rem, b.Ends = 0, 0, 0, 0, nil
+	for _, end := range a.Ends {
+		of := make([]Amount, len(end.Of))
+		for i, o := range end.Of {
+			of[i] = o.In(s)
+		}
+		b.Ends = append(b.Ends, End{end.Factor, end.Most, of})
+	}
+	return b
+}
+
+// Of is the length in px of something that is so many px wide, of an amount of px and percentages.
+func (a Amount) Of(width float64) float64 {
+	v := a.Px + a.Percent/100*width
+	for _, end := range a.Ends {
+		one := end.Of[0].Of(width)
+		for _, o := range end.Of[1:] {
+			if end.Most {
+				one = max(one, o.Of(width))
+			} else {
+				one = min(one, o.Of(width))
+			}
+		}
+		v += end.Factor * one
+	}
+	return v
+}
+
+// IsPercent reports whether a percentage is part of it.
+func (a Amount) IsPercent() bool {
+	return a.Percent != 0 || slices.ContainsFunc(a.Ends, func(end End) bool {
+		return slices.ContainsFunc(end.Of, Amount.IsPercent)
+	})
 }
 
 // Bounds of what custom properties may come to.

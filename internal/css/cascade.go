@@ -1,0 +1,581 @@
+package css
+
+import (
+	"cmp"
+	"path"
+	"slices"
+	"strings"
+)
+
+// A Source is a stylesheet file.
+type Source struct{ Name, Text string }
+
+// A Longhand is a property that is none of several. Short is the property that it is written in,
+// where custom properties must be put into its value before it can be divided.
+type Longhand struct{ Name, Value, Short string }
+
+// Expand divides a declaration into longhands; ok is false of one that browsers leave out because
+// its value is none of the property's.
+type Expand func(name, value string) (all []Longhand, ok bool)
+
+// A Cascade is stylesheets that are linked in an order, as one list of rules (CSS Cascading and
+// Inheritance Level 5). It may be used at once by many.
+type Cascade struct {
+	Trees []*Tree // of the sources, in their order
+	Names []string
+	Rules []*StyleRule
+	Left  []Left // what is left out
+	// what selectors ask for: an element's place among its siblings, those siblings, what it holds
+	ByPlace, BySibling, ByKids bool
+
+	expand Expand
+	layers *layer
+	index  map[string][]selected
+}
+
+// A StyleRule is a style rule in the cascade. Its Media is that of all around it.
+type StyleRule struct {
+	Selectors []Selector
+	Sets      []Put
+	Media     Media
+	File      int // of Trees
+	Node      *Node
+	Order     int
+
+	layer *layer
+}
+
+// A Put is what a declaration puts into a longhand.
+type Put struct {
+	Longhand
+	Important bool
+	Set       *Set
+}
+
+// Left is a part of a stylesheet that does not take part in the cascade, and why.
+type Left struct {
+	File     int
+	From, To int
+	Why      string
+	Quiet    bool // browsers leave it out too, or it is for something else
+}
+
+// selected is a selector of a rule.
+type selected struct {
+	rule *StyleRule
+	by   *Selector
+	rank uint32
+}
+
+// A layer is a cascade layer; those in it come before it.
+type layer struct {
+	name  string
+	in    []*layer
+	place int
+}
+
+func (l *layer) named(name string) *layer {
+	for part := range strings.SplitSeq(name, ".") {
+		part = strings.TrimSpace(part)
+		at := slices.IndexFunc(l.in, func(o *layer) bool { return part != "" && o.name == part })
+		if at < 0 {
+			at = len(l.in)
+			l.in = append(l.in, &layer{name: part})
+		}
+		l = l.in[at]
+	}
+	return l
+}
+
+func (l *layer) number(next *int) {
+	for _, o := range l.in {
+		o.number(next)
+	}
+	l.place = *next
+	*next++
+}
+
+// Bounds of a cascade.
+const (
+	mostRules  = 200_000
+	mostNested = 20_000 // selectors of rules that stand in others
+)
+
+// NewCascade reads stylesheets in the order in which they are linked. A file that another brings in
+// with @import takes part there, and not by itself.
+func NewCascade(sources []Source, expand Expand) *Cascade {
+	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}}
+	for _, s := range sources {
+		c.Trees, c.Names = append(c.Trees, Parse(s.Text)), append(c.Names, s.Name)
+	}
+	imported := map[int]bool{}
+	for _, t := range c.Trees {
+		for _, n := range t.Rules {
+			if at := c.file(target(n)); n.At == "import" && at >= 0 {
+				imported[at] = true
+			}
+		}
+	}
+	for i, t := range c.Trees {
+		for _, s := range t.Skipped {
+			c.Left = append(c.Left, Left{i, s.From, s.To, s.Why, false})
+		}
+		if !imported[i] {
+			f := flattener{c: c, file: i, open: []int{i}}
+			f.rules(t.Rules, around{layer: c.layers}, true)
+		}
+	}
+	c.layers.number(new(int))
+	for _, r := range c.Rules {
+		for i := range r.Selectors {
+			c.add(r, &r.Selectors[i])
+		}
+	}
+	return c
+}
+
+// Roots are the files that no other brings in, in their order: those a page links.
+func (c *Cascade) Roots() (all []int) {
+	for i := range c.Trees {
+		imported := false
+		for j, t := range c.Trees {
+			for _, n := range t.Rules {
+				imported = imported || i != j && n.At == "import" && c.file(target(n)) == i
+			}
+		}
+		if !imported {
+			all = append(all, i)
+		}
+	}
+	return all
+}
+
+// file is the source that a link from another leads to; -1 for none.
+func (c *Cascade) file(link string) int {
+	if link == "" {
+		return -1
+	}
+	link, _, _ = strings.Cut(link, "?")
+	for i, name := range c.Names {
+		if name == link || path.Base(name) == path.Base(link) {
+			return i
+		}
+	}
+	return -1
+}
+
+// target is the link of an @import.
+func target(n *Node) string {
+	link, _ := importOf(n.Prelude)
+	return link
+}
+
+// importOf divides the prelude of an @import into its link and what follows it.
+func importOf(prelude string) (link, rest string) {
+	p := strings.TrimSpace(prelude)
+	switch {
+	case p == "":
+		return "", ""
+	case p[0] == '"' || p[0] == '\'':
+		if end := strings.IndexByte(p[1:], p[0]); end >= 0 {
+			return p[1 : 1+end], strings.TrimSpace(p[2+end:])
+		}
+	case len(p) > 4 && strings.EqualFold(p[:4], "url("):
+		if end := strings.IndexByte(p, ')'); end >= 0 {
+			return strings.Trim(strings.TrimSpace(p[4:end]), `"'`), strings.TrimSpace(p[end+1:])
+		}
+	}
+	return "", ""
+}
+
+// around is what stands around rules.
+type around struct {
+	media  Media
+	layer  *layer
+	parent []Selector // of the rule that they stand in
+	deep   int
+}
+
+type flattener struct {
+	c    *Cascade
+	file int
+	open []int // files that are being read
+}
+
+func (f *flattener) leave(n *Node, why string, quiet bool) {
+	f.c.Left = append(f.c.Left, Left{f.file, n.From, n.To, why, quiet})
+}
+
+func (f *flattener) rules(nodes []*Node, in around, top bool) {
+	imports := top
+	for _, n := range nodes {
+		if len(f.c.Rules) >= mostRules || in.deep > deepest {
+			f.leave(n, "there are too many rules", false)
+			return
+		}
+		if n.At != "import" && n.At != "charset" && (n.At != "layer" || n.Block) {
+			imports = imports && false
+		}
+		switch n.At {
+		case "":
+			f.style(n, in)
+		case "import":
+			if !imports {
+				f.leave(n, "an @import after other rules does nothing", true)
+				continue
+			}
+			f.bring(n, in)
+		case "layer":
+			f.layer(n, in)
+		default:
+			f.at(n, in)
+		}
+	}
+}
+
+// bring reads a file that is imported.
+func (f *flattener) bring(n *Node, in around) {
+	link, rest := importOf(n.Prelude)
+	at := f.c.file(link)
+	if at < 0 || slices.Contains(f.open, at) {
+		f.leave(n, "the file "+link+" that it imports was not brought in with it", false)
+		return
+	}
+	for {
+		lower := strings.ToLower(rest)
+		switch {
+		case strings.HasPrefix(lower, "layer("):
+			name, after, _ := strings.Cut(rest[6:], ")")
+			in.layer, rest = in.layer.named(name), strings.TrimSpace(after)
+			continue
+		case lower == "layer" || strings.HasPrefix(lower, "layer "):
+			in.layer, rest = in.layer.named(""), strings.TrimSpace(rest[5:])
+			continue
+		case strings.HasPrefix(lower, "supports("):
+			end := shut(rest, 8)
+			if holds := Supports(rest[8:end]); holds != Yes {
+				f.leave(n, "it asks for "+rest[9:end-1], holds == No)
+				return
+			}
+			rest = strings.TrimSpace(rest[end:])
+			continue
+		}
+		break
+	}
+	in.media = in.media.And(ParseMedia(rest))
+	in.deep++
+	inner := flattener{c: f.c, file: at, open: append(slices.Clip(f.open), at)}
+	inner.rules(f.c.Trees[at].Rules, in, true)
+}
+
+// shut is the end of what opens in a text at a place.
+func shut(text string, at int) int {
+	level := 0
+	for i := at; i < len(text); i++ {
+		switch text[i] {
+		case '(':
+			level++
+		case ')':
+			if level--; level == 0 {
+				return i + 1
+			}
+		}
+	}
+	return len(text)
+}
+
+func (f *flattener) layer(n *Node, in around) {
+	if !n.Block {
+		for name := range strings.SplitSeq(n.Prelude, ",") {
+			in.layer.named(strings.TrimSpace(name))
+		}
+		return
+	}
+	in.layer = in.layer.named(strings.TrimSpace(n.Prelude))
+	f.inside(n, in)
+}
+
+// inside reads what stands in a rule that begins with @: rules or, in a style rule, its declarations.
+func (f *flattener) inside(n *Node, in around) {
+	in.deep++
+	if in.parent == nil {
+		f.rules(n.Nodes, in, false)
+		return
+	}
+	f.block(n, in)
+}
+
+func (f *flattener) at(n *Node, in around) {
+	switch n.At {
+	case "media":
+		in.media = in.media.And(ParseMedia(n.Prelude))
+		f.inside(n, in)
+	case "supports":
+		switch holds := Supports(n.Prelude); holds {
+		case Yes:
+			f.inside(n, in)
+		case No:
+			f.leave(n, "browsers of today do not support "+n.Prelude, true)
+		default:
+			f.leave(n, "it cannot be told whether a browser supports "+n.Prelude, false)
+		}
+	case "container", "scope", "starting-style":
+		f.leave(n, "@"+n.At+" is not worked out", n.At == "starting-style")
+	case "charset", "font-face", "keyframes", "-webkit-keyframes", "-moz-keyframes", "-o-keyframes", "page", "property",
+		"namespace", "counter-style", "font-feature-values", "view-transition", "font-palette-values", "viewport",
+		"-ms-viewport", "position-try":
+		f.leave(n, "@"+n.At+" moves no box", true)
+	default:
+		f.leave(n, "@"+n.At+" is not known", false)
+	}
+}
+
+func (f *flattener) style(n *Node, in around) {
+	selectors, err := ParseSelectors(n.Prelude)
+	if err != nil {
+		f.leave(n, "its selectors are none: "+err.Error(), false)
+		return
+	}
+	if in.parent != nil {
+		selectors = nested(selectors, in.parent)
+	}
+	in.parent = selectors
+	in.deep++
+	f.block(n, in)
+}
+
+// nested gives selectors of a rule in another the selectors of that.
+func nested(all, parent []Selector) []Selector {
+	out := make([]Selector, len(all))
+	for i, s := range all {
+		s = slices.Clone(s)
+		found := false
+		for c := range s {
+			if s[c].Nest {
+				s[c].Nest, found = false, true
+				s[c].Pseudos = append(slices.Clip(s[c].Pseudos), Pseudo{Name: "is", Of: parent})
+			}
+		}
+		if !found {
+			if s[0].Combinator == 0 {
+				s[0].Combinator = ' '
+			}
+			s = append(Selector{{Pseudos: []Pseudo{{Name: "is", Of: parent}}}}, s...)
+		}
+		out[i] = s
+	}
+	return out
+}
+
+// block reads a rule's declarations and the rules in it, in their order.
+func (f *flattener) block(n *Node, in around) {
+	sets := n.Sets
+	put := func(before int) {
+		var own []Put
+		for len(sets) > 0 && sets[0].From < before {
+			s := &sets[0]
+			sets = sets[1:]
+			if strings.HasPrefix(s.Name, "--") {
+				own = append(own, Put{Longhand{Name: s.Name, Value: s.Value}, s.Important, s})
+				continue
+			}
+			all, ok := f.c.expand(s.Name, s.Value)
+			if !ok {
+				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, s.Value + " is no value of " + s.Name, true})
+			}
+			for _, l := range all {
+				own = append(own, Put{l, s.Important, s})
+			}
+		}
+		if len(own) > 0 && len(f.c.Rules) < mostRules {
+			f.c.Rules = append(f.c.Rules, &StyleRule{Selectors: in.parent, Sets: own, Media: in.media, File: f.file, Node: n,
+				Order: len(f.c.Rules), layer: in.layer})
+		}
+	}
+	for _, inner := range n.Nodes {
+		put(inner.From)
+		f.rules([]*Node{inner}, in, false)
+	}
+	put(n.To + 1)
+}
+
+// add finds a selector by what it asks of its element.
+func (c *Cascade) add(r *StyleRule, s *Selector) {
+	for _, compound := range *s {
+		c.asks(&compound)
+	}
+	one := selected{r, s, s.Specificity()}
+	for _, key := range keys(&(*s)[len(*s)-1]) {
+		c.index[key] = append(c.index[key], one)
+	}
+}
+
+func (c *Cascade) asks(compound *Compound) {
+	if compound.Combinator == '+' || compound.Combinator == '~' {
+		c.BySibling = true
+	}
+	for _, p := range compound.Pseudos {
+		switch {
+		case p.Name == "has" || p.Name == "empty":
+			c.ByKids = true
+		case strings.Contains(p.Name, "-of-type") || len(p.Of) > 0 && strings.HasPrefix(p.Name, "nth"):
+			c.BySibling = true
+		case strings.Contains(p.Name, "child"):
+			c.ByPlace = true
+		}
+		for _, s := range p.Of {
+			for i := range s {
+				c.asks(&s[i])
+			}
+		}
+	}
+}
+
+// keys are what an element has, one of which an element must have that the compound matches: a
+// class, an id or a type; or * for any.
+func keys(c *Compound) []string {
+	switch {
+	case len(c.Classes) > 0:
+		return []string{"." + c.Classes[0]}
+	case len(c.IDs) > 0:
+		return []string{"#" + c.IDs[0]}
+	case c.Type != "" && c.Type != "*":
+		return []string{c.Type}
+	}
+	for _, p := range c.Pseudos {
+		if p.Name != "is" && p.Name != "where" || len(p.Of) == 0 || len(p.Of) > mostNested {
+			continue
+		}
+		var all []string
+		for _, s := range p.Of {
+			all = append(all, keys(&s[len(s)-1])...)
+		}
+		slices.Sort(all)
+		all = slices.Compact(all)
+		if !slices.Contains(all, "*") {
+			return all
+		}
+	}
+	return []string{"*"}
+}
+
+// A Winner is what holds of a longhand, and by which declaration.
+type Winner struct {
+	Put
+	Rule *StyleRule
+	Rank Rank
+}
+
+// A Rank is how declarations are weighed against one another: the higher holds.
+type Rank struct {
+	Important bool
+	Layer     int // a later layer's is more; the other way round where they are important
+	Specific  uint32
+	Order     int
+}
+
+// Compare is less than 0 where r is lower.
+func (r Rank) Compare(o Rank) int {
+	if r.Important != o.Important {
+		if r.Important {
+			return 1
+		}
+		return -1
+	}
+	return cmp.Or(cmp.Compare(r.Layer, o.Layer), cmp.Compare(r.Specific, o.Specific), cmp.Compare(r.Order, o.Order))
+}
+
+// A Stage is a cascade in a viewport of a width.
+type Stage struct {
+	c     *Cascade
+	holds []bool // by a rule's order
+}
+
+// At is the cascade in a viewport so many px wide.
+func (c *Cascade) At(width float64) *Stage {
+	s := &Stage{c, make([]bool, len(c.Rules))}
+	var last *Media
+	held := false
+	for i, r := range c.Rules {
+		if last == nil || !r.Media.same(last) {
+			last, held = &r.Media, r.Media.Holds(width) == Yes
+		}
+		s.holds[i] = held
+	}
+	return s
+}
+
+// same reports whether two media are one list.
+func (m Media) same(o *Media) bool {
+	return len(m.any) == len(o.any) && (len(m.any) == 0 || &m.any[0] == &o.any[0])
+}
+
+// Holds reports whether a rule's media hold.
+func (s *Stage) Holds(r *StyleRule) bool { return s.holds[r.Order] }
+
+// Declared gives what holds of each longhand that is declared for an element, or for one of its
+// pseudo-elements.
+func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
+	won := map[string]Winner{}
+	visit := func(key string) {
+		for _, one := range s.c.index[key] {
+			if !s.holds[one.rule.Order] || (*one.by)[len(*one.by)-1].Element != pseudo || !one.by.Matches(e) {
+				continue
+			}
+			for i := range one.rule.Sets {
+				put := &one.rule.Sets[i]
+				rank := Rank{put.Important, one.rule.layer.place, one.rank, one.rule.Order}
+				if put.Important {
+					rank.Layer = -rank.Layer
+				}
+				if held, ok := won[put.Name]; !ok || held.Rank.Compare(rank) <= 0 {
+					won[put.Name] = Winner{*put, one.rule, rank}
+				}
+			}
+		}
+	}
+	visit("*")
+	visit(e.Type)
+	for _, a := range e.Attributes {
+		if a.Name == "id" {
+			visit("#" + a.Value)
+		}
+	}
+	for _, class := range e.Classes {
+		visit("." + class)
+	}
+	if style, has := e.Attribute("style"); has && pseudo == "" {
+		s.inline(style, won)
+	}
+	return won
+}
+
+// inline adds what stands in a style attribute.
+func (s *Stage) inline(style string, won map[string]Winner) {
+	t := Parse("*{" + style + "}")
+	if len(t.Rules) != 1 {
+		return
+	}
+	for i := range t.Rules[0].Sets {
+		set := &t.Rules[0].Sets[i]
+		all := []Longhand{{Name: set.Name, Value: set.Value}}
+		if !strings.HasPrefix(set.Name, "--") {
+			all, _ = s.c.expand(set.Name, set.Value)
+		}
+		for _, l := range all {
+			rank := Rank{set.Important, 1 << 30, 1 << 30, i}
+			if held, ok := won[l.Name]; !ok || held.Rank.Compare(rank) <= 0 {
+				won[l.Name] = Winner{Put: Put{l, set.Important, set}, Rank: rank}
+			}
+		}
+	}
+}
+
+// ByPlace reports whether selectors ask for an element's place among its siblings.
+func (s *Stage) ByPlace() bool { return s.c.ByPlace }
+
+// BySibling reports whether selectors ask for an element's siblings.
+func (s *Stage) BySibling() bool { return s.c.BySibling }
+
+// ByKids reports whether selectors ask for what an element holds.
+func (s *Stage) ByKids() bool { return s.c.ByKids }

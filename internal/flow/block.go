@@ -1,0 +1,224 @@
+package flow
+
+import (
+	"kitrows/internal/kit"
+)
+
+// A strut is margins that collapse: the most of those over 0 and of those under it.
+type strut struct{ over, under float64 }
+
+func (s strut) with(margin float64) strut {
+	if margin < 0 {
+		return strut{s.over, max(s.under, -margin)}
+	}
+	return strut{max(s.over, margin), s.under}
+}
+
+func (s strut) and(o strut) strut { return strut{max(s.over, o.over), max(s.under, o.under)} }
+
+func (s strut) sum() float64 { return s.over - s.under }
+
+// floats are those of one context, by their margin boxes.
+type floats struct {
+	all  []float
+	last float64 // no float stands higher than those before it
+}
+
+type float struct {
+	right       bool
+	x, w        kit.Measure
+	top, bottom float64
+}
+
+// bottom is where the floats of a side end.
+func (f *floats) bottom(side string) float64 {
+	y := -1e9
+	for _, one := range f.all {
+		if side == "both" || one.right == (side == "right") {
+			y = max(y, one.bottom)
+		}
+	}
+	return y
+}
+
+// room is where there is room between floats at y, from left on up to right; next is where there
+// may be more.
+func (e *engine) room(f *floats, y float64, left, right kit.Measure) (from, to kit.Measure, next float64) {
+	next = 1e18
+	for _, one := range f.all {
+		if one.top > y || one.bottom <= y {
+			continue
+		}
+		next = min(next, one.bottom)
+		if one.right && one.x.Px < right.Px {
+			right = one.x
+		} else if end := one.x.Plus(one.w); !one.right && end.Px > left.Px {
+			left = end
+		}
+	}
+	return left, right, next
+}
+
+// place finds the place of a box w wide, no higher than y, between left and right.
+func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, to kit.Measure, at float64, dropped bool) {
+	for {
+		from, to, next := e.room(f, y, left, right)
+		over := w.Minus(to.Minus(from))
+		alone := from == left && to == right
+		if !alone {
+			e.crosses(over)
+		}
+		if alone || over.Px <= 0 || next > 1e17 {
+			return from, to, y, dropped
+		}
+		y, dropped = next, true
+	}
+}
+
+// blocks lays out what stands in a block, whose content box begins at x and y in a context of floats.
+// It gives the height of its content, and the margins that are left at its end.
+func (e *engine) blocks(b *Box, f *floats, x kit.Measure, y float64) (height float64, end strut) {
+	w := b.content()
+	atTop := !b.root() && b.pad[Top].Px == 0 // the margins of what comes first are the box's
+	at, line := 0.0, 1
+	for i := 0; i < len(b.Kids); i++ {
+		k := b.Kids[i]
+		switch {
+		case k.Style.Display == None:
+			e.inside(k, f, x, y)
+		case out(k):
+			e.doubt(k.Style, "a position that is "+k.Style.Position)
+			e.size(k, w)
+			e.inside(k, f, x, y)
+			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+at+end.sum()
+		case k.Style.Float != "":
+			line = e.float(b, k, f, x, y, at+end.sum(), line)
+		case inline(k):
+			last := i + 1
+			for last < len(b.Kids) && (inline(b.Kids[last]) || out(b.Kids[last])) {
+				last++
+			}
+			at += end.sum()
+			at, end, atTop = at+e.lines(b, b.Kids[i:last], f, x, y+at), strut{}, false
+			i = last - 1
+		default:
+			at, end, atTop = e.block(b, k, f, x, y, at, end, atTop)
+			line = 1
+		}
+	}
+	return at, end
+}
+
+// block lays out a block in b and gives where it ends, the margins there, and whether all
+// margins so far are those at the top of b.
+func (e *engine) block(b, k *Box, f *floats, x kit.Measure, y, at float64, end strut, atTop bool) (float64, strut, bool) {
+	w := b.content()
+	e.size(k, w)
+	total := end.and(e.top(k, w))
+	top := at + total.sum()
+	if atTop {
+		top = at
+	}
+	cleared := false
+	if k.Style.Clear != "" {
+		if clear := f.bottom(k.Style.Clear) - y; clear > top {
+			top, cleared = clear, true
+		}
+	}
+	left := k.margin[Left]
+	if k.root() && len(f.all) > 0 {
+		need := k.w.Plus(k.outside())
+		if k.Style.Width.Kind == Auto && (k.Style.Display != Table) {
+			need = kit.Measure{}
+		}
+		from, to, place, _ := e.place(f, y+top, need, x, x.Plus(w))
+		if top = place - y; k.Style.Width.Kind == Auto && to.Minus(from).Px < w.Px && k.Style.Display != Table {
+			k.w = e.clamped(k, to.Minus(from).Minus(k.outside()), w)
+		}
+		if from.Px > x.Px+left.Px {
+			left = from.Minus(x)
+		}
+	}
+	k.x, k.y = b.pad[Left].Plus(left), b.pad[Top].Px+top
+	e.inside(k, f, x.Plus(left), y+top)
+	through := e.through(k)
+	e.shifted(k, w)
+	switch {
+	case through && cleared:
+		return top, k.after, false
+	case through:
+		all := total.and(k.after)
+		if atTop {
+			return at, strut{}, true
+		}
+		return at, all, false
+	}
+	return top + k.Height, k.after, false
+}
+
+// float lays out a float in b, where what comes before it ends at at, and gives the line it is on.
+func (e *engine) float(b, k *Box, f *floats, x kit.Measure, y, at float64, line int) int {
+	w := b.content()
+	e.size(k, w)
+	e.inside(k, f, x, y)
+	top := max(y+at, f.last)
+	if k.Style.Clear != "" {
+		top = max(top, f.bottom(k.Style.Clear))
+	}
+	need := k.w.Plus(k.outside())
+	from, to, place, dropped := e.place(f, top, need, x, x.Plus(w))
+	if (dropped || place > y+at && k.Style.Clear != "") && len(f.all) > 0 {
+		line++
+	}
+	k.Line = line
+	if k.Style.Float == "right" {
+		from = to.Minus(need)
+	}
+	f.last = place
+	f.all = append(f.all, float{k.Style.Float == "right", from, need, place, place + k.margin[Top].Px + k.Height + k.margin[Bottom].Px})
+	k.x = b.pad[Left].Plus(from).Minus(x).Plus(k.margin[Left])
+	k.y = b.pad[Top].Px + place - y + k.margin[Top].Px
+	e.shifted(k, w)
+	return line
+}
+
+// top is the margins that collapse at the top of a block in a containing block so wide.
+func (e *engine) top(b *Box, of kit.Measure) strut {
+	s := strut{}.with(b.margin[Top].Px)
+	if b.root() || b.pad[Top].Px > 0 || b.Leaf != nil {
+		return s
+	}
+	w := b.content()
+	for _, k := range b.Kids {
+		switch {
+		case out(k) || k.Style.Float != "":
+			continue
+		case inline(k):
+			return s
+		}
+		e.size(k, w)
+		s = s.and(e.top(k, w))
+		if !e.through(k) {
+			return s
+		}
+		s = s.with(k.margin[Bottom].Px)
+	}
+	return s
+}
+
+// through reports whether a block's margins at its top and bottom are one.
+func (e *engine) through(b *Box) bool {
+	s := b.Style
+	if b.root() || b.pad[Top].Px > 0 || b.pad[Bottom].Px > 0 || b.Leaf != nil || s.Height.Kind == Length && s.Height.Px > 0 && !s.Height.IsPercent() ||
+		s.MinHeight.Kind == Length && s.MinHeight.Px > 0 || s.Ratio > 0 {
+		return false
+	}
+	for _, k := range b.Kids {
+		switch {
+		case out(k) || k.Style.Float != "":
+		case inline(k) || !e.through(k):
+			return false
+		}
+	}
+	return true
+}

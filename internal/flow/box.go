@@ -1,0 +1,440 @@
+package flow
+
+import (
+	"math"
+
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+)
+
+// A Box is an element's box. What stands in it is boxes, or content of its own.
+type Box struct {
+	Style *Style
+	Kids  []*Box
+	Leaf  *Leaf
+	Node  int32 // the user's own number for it
+	Space bool  // white space stands before it in the markup
+
+	// Where it is laid out: its border box, in px from the page's top left corner, and what it has
+	// inside it.
+	X, Y, Width, Height float64
+	Pad                 [4]float64 // border and padding
+	Line                int        // of those it stands in: flexible boxes, inline blocks, floats, grid rows; from 1
+
+	x, w   kit.Measure // from the border box around it
+	y      float64
+	margin [4]kit.Measure
+	pad    [4]kit.Measure
+	after  strut // the margins that collapse at its bottom
+}
+
+// A Leaf is content: so many px wide by itself, and so high in a width.
+type Leaf struct {
+	Wide float64
+	High func(width float64) float64
+}
+
+// A Result is what laying out tells besides the boxes.
+type Result struct {
+	Until  float64 // lines stay as they are in every wider viewport up to this one
+	Doubts []Doubt // what was met that is not worked out
+}
+
+// Layout lays out a page whose root box is given, in a viewport.
+func Layout(root *Box, v Viewport) Result {
+	e := &engine{v: v.Width, until: 1e9, seen: map[*Style]bool{}, told: map[*Style]bool{}}
+	f := &floats{}
+	e.size(root, kit.Measure{Px: v.Width, Per: 1})
+	e.inside(root, f, kit.Measure{}, 0)
+	root.absolute(0, 0)
+	return Result{e.until, e.doubts}
+}
+
+type engine struct {
+	v      float64
+	until  float64
+	doubts []Doubt
+	seen   map[*Style]bool // what doubts were noted of
+	told   map[*Style]bool // whose own doubts were
+}
+
+// absolute works out where boxes stand on the page.
+func (b *Box) absolute(x, y float64) {
+	b.X, b.Y, b.Width = x+b.x.Px, y+b.y, b.w.Px
+	for i := range b.Pad {
+		b.Pad[i] = b.pad[i].Px
+	}
+	for _, k := range b.Kids {
+		k.absolute(b.X, b.Y)
+	}
+}
+
+// doubt notes once what a style declares that is not worked out.
+func (e *engine) doubt(s *Style, what string) {
+	if !e.seen[s] {
+		e.seen[s] = true
+		e.doubts = append(e.doubts, Doubt{What: what})
+	}
+}
+
+// crosses lowers until to where a measure that decides something changes its sign.
+func (e *engine) crosses(m kit.Measure) {
+	if m.Px > 0 && m.Per < -1e-9 || m.Px <= 0 && m.Per > 1e-9 {
+		e.until = min(e.until, e.v-m.Px/m.Per)
+	}
+}
+
+// of is a length of something so wide.
+func (e *engine) of(a css.Amount, width kit.Measure) kit.Measure {
+	if len(a.Ends) == 0 {
+		return kit.Measure{Px: kit.Calc(a.Px, a.Percent, width.Px), Per: a.Slope + a.Percent/100*width.Per}
+	}
+	m := e.exact(a, width)
+	m.Px = math.Trunc(m.Px*64) / 64
+	return m
+}
+
+func (e *engine) exact(a css.Amount, width kit.Measure) kit.Measure {
+	m := kit.Measure{Px: a.Px + a.Percent/100*width.Px, Per: a.Slope + a.Percent/100*width.Per}
+	for _, end := range a.Ends {
+		one := e.exact(end.Of[0], width)
+		for _, o := range end.Of[1:] {
+			two := e.exact(o, width)
+			e.crosses(one.Minus(two))
+			if end.Most == (two.Px > one.Px) {
+				one = two
+			}
+		}
+		m = m.Plus(one.Times(end.Factor))
+	}
+	return m
+}
+
+// least and most are of two measures the one that is less, or more, here.
+func (e *engine) least(a, b kit.Measure) kit.Measure {
+	if e.crosses(a.Minus(b)); b.Px < a.Px {
+		return b
+	}
+	return a
+}
+
+func (e *engine) most(a, b kit.Measure) kit.Measure {
+	if e.crosses(a.Minus(b)); b.Px > a.Px {
+		return b
+	}
+	return a
+}
+
+// edges works out a box's padding, border and margins in a containing block so wide. Margins that
+// are auto are 0 for now.
+func (e *engine) edges(b *Box, of kit.Measure) {
+	s := b.Style
+	for i := range sides {
+		b.pad[i], b.margin[i] = e.of(s.Padding[i].Amount, of).Plus(kit.Plain(s.Border[i])), kit.Measure{}
+		if s.Margin[i].Kind == Length {
+			b.margin[i] = e.of(s.Margin[i].Amount, of)
+		}
+	}
+	if len(s.Doubts) > 0 && !e.told[s] {
+		e.told[s] = true
+		e.doubts = append(e.doubts, s.Doubts...)
+	}
+}
+
+// side is what a box has at its left and right: border and padding.
+func (b *Box) side() kit.Measure { return b.pad[Left].Plus(b.pad[Right]) }
+
+// outside is its margins left and right.
+func (b *Box) outside() kit.Measure { return b.margin[Left].Plus(b.margin[Right]) }
+
+// content is the width of its content box.
+func (b *Box) content() kit.Measure { return b.w.Minus(b.side()).AtLeastZero() }
+
+// border makes a width that is declared one of the border box.
+func (b *Box) border(w kit.Measure) kit.Measure {
+	if !b.Style.Inner {
+		return w.AtLeastZero().Plus(b.side())
+	}
+	if side := b.side(); w.Px < side.Px {
+		return side
+	}
+	return w
+}
+
+// declared is the width of the border box that a size is; is reports whether it is one.
+func (e *engine) declared(b *Box, s Size, of kit.Measure) (w kit.Measure, is bool) {
+	switch s.Kind {
+	case Length:
+		return b.border(e.of(s.Amount, of)), true
+	case MinContent:
+		w, _ = e.intrinsic(b)
+		return w, true
+	case MaxContent:
+		_, w = e.intrinsic(b)
+		return w, true
+	case FitContent:
+		return e.fit(b, of), true
+	case Fill:
+		return of.Minus(b.outside()), true
+	}
+	return w, false
+}
+
+// clamped keeps a width of the border box between its least and its most.
+func (e *engine) clamped(b *Box, w, of kit.Measure) kit.Measure {
+	if high, is := e.declared(b, b.Style.MaxWidth, of); is {
+		w = e.least(w, high)
+	}
+	if low, is := e.declared(b, b.Style.MinWidth, of); is {
+		w = e.most(w, low)
+	}
+	return w
+}
+
+// fit is as wide as a box's content, but not wider than there is room.
+func (e *engine) fit(b *Box, of kit.Measure) kit.Measure {
+	low, high := e.intrinsic(b)
+	return e.most(low, e.least(of.Minus(b.outside()), high))
+}
+
+// size works out the width of a block in a containing block so wide, and its margins (CSS 2.2,
+// section 10.3.3).
+func (e *engine) size(b *Box, of kit.Measure) {
+	s := b.Style
+	e.edges(b, of)
+	w, is := e.declared(b, s.Width, of)
+	if !is {
+		switch {
+		case s.Float != "" || s.Position == "absolute" || s.Position == "fixed" || s.Display == Table ||
+			s.Display == InlineBlock || s.Display == InlineFlex || s.Display == InlineGrid || s.Display == InlineTable:
+			w = e.fit(b, of)
+		case b.Leaf != nil && s.Display == Inline:
+			w = kit.Plain(b.Leaf.Wide).Plus(b.side())
+		default:
+			if w = of.Minus(b.outside()); w.Px < b.side().Px {
+				w = b.side()
+			}
+		}
+	}
+	b.w = e.clamped(b, w, of)
+	if s.Float != "" || inline(b) {
+		return
+	}
+	left, right := s.Margin[Left].Kind == Auto, s.Margin[Right].Kind == Auto
+	if spare := of.Minus(b.w).Minus(b.outside()); spare.Px > 0 {
+		switch {
+		case left && right:
+			b.margin[Left] = kit.Measure{Px: kit.Floor64(spare.Px / 2), Per: spare.Per / 2}
+			b.margin[Right] = spare.Minus(b.margin[Left])
+		case left:
+			b.margin[Left] = spare
+		}
+	}
+}
+
+// inline reports whether a box stands in lines.
+func inline(b *Box) bool {
+	switch b.Style.Display {
+	case Inline, InlineBlock, InlineFlex, InlineGrid, InlineTable:
+		return true
+	}
+	return false
+}
+
+// out reports whether a box takes no part in the flow.
+func out(b *Box) bool {
+	return b.Style.Display == None || b.Style.Position == "absolute" || b.Style.Position == "fixed"
+}
+
+// root reports whether floats in a box do not leave it, and its margins do not collapse with those in it.
+func (b *Box) root() bool {
+	s := b.Style
+	switch s.Display {
+	case Root, Flex, Grid, InlineBlock, InlineFlex, InlineGrid, Table, InlineTable, TablePart:
+		return true
+	}
+	return s.Clips || s.Float != "" || out(b)
+}
+
+// intrinsic is the least width of a box's border box, and that of its content by itself.
+func (e *engine) intrinsic(b *Box) (low, high kit.Measure) {
+	s := b.Style
+	if s.Display == None {
+		return
+	}
+	e.edges(b, kit.Measure{})
+	if s.Width.Kind == Length && !s.Width.IsPercent() {
+		w := b.border(e.of(s.Width.Amount, kit.Measure{}))
+		low, high = w, w
+	} else {
+		low, high = e.contents(b)
+		low, high = low.Plus(b.side()), high.Plus(b.side())
+		if s.Width.IsPercent() && b.Leaf != nil && s.Display == Inline { // a replaced element may shrink
+			low = b.side()
+		}
+	}
+	for _, m := range []*kit.Measure{&low, &high} {
+		if s.MaxWidth.Kind == Length && !s.MaxWidth.IsPercent() {
+			*m = e.least(*m, b.border(e.of(s.MaxWidth.Amount, kit.Measure{})))
+		}
+		if s.MinWidth.Kind == Length && !s.MinWidth.IsPercent() {
+			*m = e.most(*m, b.border(e.of(s.MinWidth.Amount, kit.Measure{})))
+		}
+	}
+	return low, high
+}
+
+// contents is the same of what stands in a box.
+func (e *engine) contents(b *Box) (low, high kit.Measure) {
+	if b.Leaf != nil {
+		return kit.Plain(b.Leaf.Wide), kit.Plain(b.Leaf.Wide)
+	}
+	s := b.Style
+	var run kit.Measure // of floats and of what stands in lines
+	count := 0
+	for _, k := range b.Kids {
+		if out(k) {
+			continue
+		}
+		l, h := e.intrinsic(k)
+		margins := k.outside()
+		l, h = l.Plus(margins), h.Plus(margins)
+		switch {
+		case s.Display == Flex || s.Display == InlineFlex:
+			if count++; s.Direction == "row" || s.Direction == "row-reverse" {
+				gap := e.gap(s.GapX, kit.Measure{})
+				if count > 1 {
+					h = h.Plus(gap)
+				}
+				if high = high.Plus(h); s.Wrap == "nowrap" {
+					if count > 1 {
+						l = l.Plus(gap)
+					}
+					low = low.Plus(l)
+				} else {
+					low = e.most(low, l)
+				}
+				continue
+			}
+		case k.Style.Float != "" || inline(k):
+			run = run.Plus(h)
+			high = e.most(high, run)
+			if low = e.most(low, l); s.WhiteSpace == "nowrap" && inline(k) {
+				low = high
+			}
+			continue
+		case s.Display == Grid || s.Display == InlineGrid:
+			e.doubt(s, "a grid that is as wide as its content")
+		}
+		run = kit.Measure{}
+		low, high = e.most(low, l), e.most(high, h)
+	}
+	return low.AtLeastZero(), high.AtLeastZero()
+}
+
+// gap is the space between tracks or flexible boxes.
+func (e *engine) gap(s Size, of kit.Measure) kit.Measure {
+	if s.Kind != Length {
+		return kit.Measure{}
+	}
+	return e.of(s.Amount, of).AtLeastZero()
+}
+
+// inside lays out what stands in a box whose width is known, in a context of floats where its border
+// box begins at x and y, and works out its height.
+func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
+	s := b.Style
+	if b.root() {
+		f, x, y = &floats{}, kit.Measure{}, 0
+	}
+	top := b.pad[Top].Px
+	x, y = x.Plus(b.pad[Left]), y+top
+	b.after = strut{}
+	var height float64
+	collapses := false
+	switch {
+	case s.Display == None:
+		b.w, b.Height = kit.Measure{}, 0
+		return
+	case b.Leaf != nil:
+		height = b.Leaf.High(b.content().Px)
+	case s.Display == Flex || s.Display == InlineFlex:
+		height = e.flexible(b)
+	case s.Display == Grid || s.Display == InlineGrid:
+		height = e.grid(b)
+	default:
+		if s.Display == TablePart || s.Display == Table && len(b.Kids) > 0 {
+			e.doubt(s, "tables")
+		}
+		var end strut
+		height, end = e.blocks(b, f, x, y)
+		if collapses = !b.root() && b.pad[Bottom].Px == 0 && s.Height.Kind != Length; collapses {
+			b.after = end
+		} else {
+			height = max(0, height+end.sum())
+		}
+		if b.root() {
+			height = max(height, f.bottom("both")-y)
+		}
+	}
+	b.Height = e.high(b, height)
+	if collapses && b.Height > top+height {
+		b.after = strut{} // a least height keeps the margins in it
+	}
+	b.after = b.after.with(b.margin[Bottom].Px)
+}
+
+// high is the height of a border box with content so high.
+func (e *engine) high(b *Box, content float64) float64 {
+	s, pad := b.Style, b.pad[Top].Px+b.pad[Bottom].Px
+	border := func(a css.Amount) float64 {
+		if s.Inner {
+			return max(a.Px, pad)
+		}
+		return a.Px + pad
+	}
+	is := func(z Size) bool { return z.Kind == Length && !z.IsPercent() }
+	h := max(0, content) + pad
+	switch {
+	case is(s.Height):
+		h = border(s.Height.Amount)
+	case s.Ratio > 0 && b.Leaf == nil:
+		ratio := b.content().Px/s.Ratio + pad
+		if s.Inner {
+			ratio = b.w.Px / s.Ratio
+		}
+		h = max(h, ratio)
+	}
+	if is(s.MaxHeight) {
+		h = min(h, border(s.MaxHeight.Amount))
+	}
+	if is(s.MinHeight) {
+		h = max(h, border(s.MinHeight.Amount))
+	}
+	return h
+}
+
+// shifted moves a box that is placed by what moves it alone: a relative position or a translation.
+func (e *engine) shifted(b *Box, of kit.Measure) {
+	s := b.Style
+	if s.Position == "relative" {
+		switch {
+		case s.Inset[Left].Kind == Length:
+			b.x = b.x.Plus(e.of(s.Inset[Left].Amount, of))
+		case s.Inset[Right].Kind == Length:
+			b.x = b.x.Minus(e.of(s.Inset[Right].Amount, of))
+		}
+		switch {
+		case s.Inset[Top].Kind == Length && !s.Inset[Top].IsPercent():
+			b.y += s.Inset[Top].Px
+		case s.Inset[Bottom].Kind == Length && !s.Inset[Bottom].IsPercent():
+			b.y -= s.Inset[Bottom].Px
+		}
+	}
+	if s.Shift[0].Kind == Length {
+		b.x = b.x.Plus(e.exact(s.Shift[0].Amount, b.w))
+	}
+	if s.Shift[1].Kind == Length {
+		b.y += s.Shift[1].Of(b.Height)
+	}
+}

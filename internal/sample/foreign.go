@@ -1,0 +1,649 @@
+package sample
+
+import (
+	"fmt"
+	"math"
+	"math/rand/v2"
+	"slices"
+	"strconv"
+	"strings"
+
+	"kitrows/internal/css"
+)
+
+// Foreign is a random stylesheet of another hand, with a class grid in it, and what is true of it.
+// Words are classes, or NAME=WORD for a word of an attribute.
+type Foreign struct {
+	Sources   []css.Source
+	Technique string // float, inline, flex or grid
+	Place     string // of its gutters: gap, sides, start, end, first, last, padding, padding start, padding end, inner
+	Reaches   bool   // rows reach out of their container
+	Columns   int
+	Edges     []float64 // lower edges of its breakpoints in px, the first 0
+	Gutters   []float64 // by breakpoint: px, or percent of a row where Relative
+	Rows      []float64 // the space between lines, by breakpoint, in px
+	Relative  bool
+	Unit      string // percent, rounded, calc, variable or px
+	Direction string // min, max or range
+	Stacked   bool   // columns are full lines at the first breakpoint, whatever is said
+	Frames    []Frame
+	Row       []string // what every row has
+	Cell      []string // what every column has
+	Inner     string   // what the element inside each column has, if there is one
+	Words     []ForeignWord
+
+	r          *rand.Rand
+	b          strings.Builder
+	sel        string // how its selectors are: one, two, under, child, where, attribute
+	infix      []string
+	digits     func(int) string
+	stem       map[string]string
+	joint      string
+	important  bool
+	pending    []string // of each breakpoint, its rules
+	borderBox  string   // all, own, or none
+	clearing   string
+	pixels     float64 // a column, where units are px
+	fixedWhole float64
+}
+
+// A Frame is a kind of container of a foreign stylesheet.
+type Frame struct {
+	Word    string
+	Widths  []string // by breakpoint: fluid, px, or a part of the viewport
+	Padding float64
+}
+
+// A ForeignWord is a word and what it does: to what, how much, and at which breakpoints.
+type ForeignWord struct {
+	Text     string
+	What     string // take, skip, trail, nudge, gone, back, order, share, natural, per, align, spread, first, last
+	N        int
+	Said     string
+	From, To int // breakpoints, To not included
+}
+
+// NewForeign makes a random stylesheet of another hand.
+func NewForeign(r *rand.Rand) *Foreign {
+	f := &Foreign{r: r, Technique: pick(r, "float", "inline", "flex", "flex", "grid")}
+	f.Columns = pick(r, 12, 12, 12, 16, 24, 6, 10, 8+r.IntN(12))
+	f.Unit = pick(r, "percent", "rounded", "calc", "variable")
+	f.Direction = pick(r, "min", "min", "max", "range")
+	switch f.Technique {
+	case "float":
+		f.Place = pick(r, "sides", "start", "end", "first", "last", "padding", "padding start", "padding end", "inner")
+	case "inline":
+		f.Place = pick(r, "padding", "padding start", "padding end", "inner", "start")
+	case "flex":
+		f.Place = pick(r, "gap", "gap", "sides", "start", "padding", "padding start", "inner")
+	case "grid":
+		f.Place = "gap"
+	}
+	f.Reaches = f.Place == "start" || f.Place == "end" || r.IntN(3) > 0
+	if f.Place == "gap" || f.Place == "first" || f.Place == "last" {
+		f.Reaches = false
+	}
+	from := 0.0
+	for i := range 1 + r.IntN(4) {
+		if i > 0 {
+			from = math.Round(max(from, 380) + 40 + float64(r.IntN(360)))
+			if r.IntN(3) == 0 {
+				from = 16 * math.Round(from/4) / 4
+			}
+		}
+		f.Edges = append(f.Edges, from)
+	}
+	f.Relative = f.Technique == "float" && (f.Place == "first" || f.Place == "last") && r.IntN(2) == 0
+	if f.Technique == "float" && (f.Place == "sides" || f.Place == "first" || f.Place == "start") && r.IntN(4) == 0 {
+		f.Unit, f.Relative, f.Stacked = "px", false, false
+		f.Reaches = f.Place != "first"
+		f.pixels = float64(20 + r.IntN(60))
+	}
+	g := float64(pick(r, 8, 10, 16, 18, 22, 4+r.IntN(30)))
+	rowGap := float64(pick(r, 0, 0, g, 5+float64(r.IntN(20))))
+	for i := range f.Edges {
+		if i > 0 && f.Unit != "px" && r.IntN(3) == 0 {
+			g = float64(4 + r.IntN(30))
+		}
+		if f.Relative {
+			g = math.Round(100/float64(f.Columns)*(.1+.3*r.Float64())*100) / 100
+		}
+		if f.Unit == "px" || f.Relative {
+			g = max(g, .1)
+			if i > 0 {
+				g = f.Gutters[0]
+			}
+		}
+		f.Gutters, f.Rows = append(f.Gutters, g), append(f.Rows, rowGap)
+	}
+	if f.Technique != "grid" && f.Unit != "px" && len(f.Edges) > 1 {
+		f.Stacked = r.IntN(2) == 0
+	}
+	f.names()
+	f.pending = make([]string, len(f.Edges))
+	f.write()
+	return f
+}
+
+var (
+	bpNames = [][]string{{"", "-mid", "-wide", "-huge"}, {"", "-m", "-l", "-xl"}, {"-a", "-b", "-c", "-d"}, {"", "_tab", "_desk", "_hall"},
+		{"", "--2", "--3", "--4"}, {"-pocket", "-lap", "-desk", "-wall"}, {"", `\@m`, `\@l`, `\@x`}, {"", `\:m`, `\:l`, `\:x`}}
+	counts = []string{"", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
+		"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty", "twentyone", "twentytwo",
+		"twentythree", "twentyfour"}
+)
+
+// names chooses what everything is called.
+func (f *Foreign) names() {
+	r := f.r
+	f.infix = slices.Clone(pick(r, bpNames...))[:len(f.Edges)]
+	if f.Direction == "max" || f.Direction == "range" {
+		for i := range f.infix { // every breakpoint has a name but, downwards, the last
+			if f.infix[i] == "" && (f.Direction == "range" || i < len(f.infix)-1) {
+				f.infix[i] = "-z"
+			}
+		}
+		if f.Direction == "max" {
+			f.infix[len(f.infix)-1] = ""
+		}
+	}
+	f.joint = pick(r, "", "-", "_", "--")
+	f.digits = func(n int) string { return strconv.Itoa(n) }
+	switch r.IntN(6) {
+	case 0:
+		f.digits = func(n int) string { return counts[n] }
+		f.joint = "-"
+	case 1:
+		f.digits = func(n int) string { return fmt.Sprintf("%d-%d", n, f.Columns) }
+		f.joint = "-"
+	case 2:
+		f.digits = func(n int) string { return string(rune('a'+n-1)) + "x" }
+		f.joint = "-"
+	}
+	f.stem = map[string]string{
+		"frame": pick(r, "hull", "yard", "lee", "mooring"), "open": pick(r, "sea", "fullhull", "wide-lee"),
+		"row": pick(r, "thwart", "rail", "shelf", "g"), "cell": pick(r, "slat", "berth", "plank", "u"),
+		"take": pick(r, "w", "of", "k", "berth-of", "Q"), "skip": pick(r, "off", "lead", "past", "in"), "trail": pick(r, "rest", "tail"),
+		"nudge": pick(r, "shift", "by"), "gone": pick(r, "no", "gone", "off-duty"), "back": "yes", "order": pick(r, "nr", "turn"),
+		"share": pick(r, "even", "rest-of"), "natural": pick(r, "asis", "own"), "per": pick(r, "each", "by-row"),
+		"inner": pick(r, "fill", "pad"), "first": "bow", "last": "stern", "align": "set", "spread": "run", "clear": "keel",
+	}
+	f.sel = pick(r, "one", "one", "two", "under", "child", "where", "attribute")
+	f.borderBox = pick(r, "all", "own")
+	if f.Place == "gap" || f.Place == "sides" || f.Place == "start" || f.Place == "first" {
+		f.borderBox = pick(r, "all", "none")
+	}
+	f.clearing = pick(r, "after", "overflow", "root")
+	f.Row = []string{f.stem["row"]}
+	f.Cell = []string{f.stem["cell"]}
+	if f.Place == "inner" {
+		f.Inner = f.stem["inner"]
+	}
+}
+
+// word is what a word is called at a breakpoint.
+func (f *Foreign) word(what, said string, bp int) string {
+	text := f.stem[what]
+	if said != "" {
+		text += f.joint + said
+	}
+	if f.sel == "attribute" && (what == "take" || what == "skip") {
+		return "data-" + strings.ToLower(f.stem[what]) + "=" + said + strings.ReplaceAll(f.infix[bp], `\`, "")
+	}
+	return text + f.infix[bp]
+}
+
+// plain is a word as it stands in markup.
+func plain(word string) string { return strings.ReplaceAll(word, `\`, "") }
+
+// selector selects a column's or row's word.
+func (f *Foreign) selector(word, base, above string) string {
+	s := "." + word
+	if name, value, is := strings.Cut(word, "="); is {
+		s = fmt.Sprintf("[%s~=%q]", name, value)
+	}
+	switch f.sel {
+	case "two":
+		if base != "" {
+			return "." + base + s
+		}
+	case "under":
+		if above != "" {
+			return "." + above + " " + s
+		}
+	case "child":
+		if above != "" {
+			return "." + above + " > " + s
+		}
+	case "where":
+		return ":where(" + s + ")"
+	}
+	return s
+}
+
+func (f *Foreign) num(v float64) string {
+	if f.Unit == "rounded" {
+		return strconv.FormatFloat(math.Round(v*1e4)/1e4, 'f', -1, 64)
+	}
+	return strconv.FormatFloat(v, 'f', 8, 64)
+}
+
+// part is n units of the row and so many gutters.
+func (f *Foreign) part(n, gutters float64, bp int) string {
+	g := f.Gutters[bp]
+	if f.Unit == "px" {
+		return f.num(n*(f.pixels+g)+gutters*g) + "px"
+	}
+	if f.Relative {
+		pitch := (100 + g) / float64(f.Columns)
+		return f.num(n*pitch+gutters*g) + "%"
+	}
+	more := g * gutters
+	switch f.Place {
+	case "gap", "first", "last": // the row has a gutter less than its units
+		more += g * n / float64(f.Columns)
+	}
+	share := f.num(100 * n / float64(f.Columns))
+	if f.Unit == "variable" {
+		share = fmt.Sprintf("100%% / var(--count) * %s", f.num(n))
+		if more == 0 {
+			return "calc(" + share + ")"
+		}
+		return fmt.Sprintf("calc(%s + %spx)", share, f.num(more))
+	}
+	if more == 0 {
+		if f.Unit == "calc" {
+			return fmt.Sprintf("calc(%s * 100%% / %d)", f.num(n), f.Columns)
+		}
+		return share + "%"
+	}
+	sign := "+"
+	if more < 0 {
+		sign, more = "-", -more
+	}
+	return fmt.Sprintf("calc(%s%% %s %spx)", share, sign, f.num(more))
+}
+
+func (f *Foreign) rule(bp int, selector, format string, args ...any) {
+	f.pending[bp] += selector + " { " + fmt.Sprintf(format, args...) + " }\n"
+}
+
+// write writes the stylesheet: what holds at all widths, and what holds at each breakpoint.
+func (f *Foreign) write() {
+	r := f.r
+	f.noise()
+	if f.borderBox == "all" {
+		f.b.WriteString(pick(r, "* { box-sizing: border-box }\n", "*, *::before, *::after { box-sizing: border-box; }\n",
+			"html { box-sizing: border-box } *, ::before, ::after { box-sizing: inherit }\n"))
+	}
+	if f.Unit == "variable" {
+		fmt.Fprintf(&f.b, ":root { --count: %d; --unused: var(--unused); }\n", f.Columns)
+	}
+	f.frames()
+	f.base()
+	f.noise()
+	for bp := range f.Edges {
+		f.at(bp)
+	}
+	order := make([]int, len(f.Edges))
+	for i := range order {
+		order[i] = i
+	}
+	if f.Direction == "max" {
+		slices.Reverse(order)
+	}
+	for _, bp := range order {
+		text := f.pending[bp]
+		if text == "" {
+			continue
+		}
+		if query := f.query(bp); query != "" {
+			text = "@media " + query + " {\n" + text + "}\n"
+		}
+		f.b.WriteString(text)
+	}
+	f.noise()
+	text := f.b.String()
+	if r.IntN(8) == 0 {
+		text = "@layer reset, grid;\n@layer grid {\n" + text + "}\n"
+	}
+	f.Sources = []css.Source{{Name: "team.css", Text: text}}
+}
+
+// query is the media query of a breakpoint; empty where its rules hold always.
+func (f *Foreign) query(bp int) string {
+	unit := func(v float64) string {
+		if int(v)%16 == 0 || f.r.IntN(4) == 0 {
+			return strconv.FormatFloat(v/16, 'f', -1, 64) + "em"
+		}
+		return strconv.FormatFloat(v, 'f', -1, 64) + "px"
+	}
+	low, high := f.Edges[bp], 0.0
+	if bp+1 < len(f.Edges) {
+		high = f.Edges[bp+1]
+	}
+	screen := pick(f.r, "", "screen and ", "only screen and ")
+	switch f.Direction {
+	case "min":
+		if bp == 0 {
+			return ""
+		}
+		if f.r.IntN(4) == 0 {
+			return "(width >= " + unit(low) + ")"
+		}
+		return screen + "(min-width: " + unit(low) + ")"
+	case "max":
+		if bp == len(f.Edges)-1 {
+			return ""
+		}
+		if f.r.IntN(3) == 0 {
+			return "(width < " + unit(high) + ")"
+		}
+		return screen + "(max-width: " + strconv.FormatFloat(high-.02, 'f', -1, 64) + "px)"
+	}
+	switch {
+	case len(f.Edges) == 1:
+		return ""
+	case bp == 0:
+		return "(max-width: " + strconv.FormatFloat(high-.02, 'f', -1, 64) + "px)"
+	case high == 0:
+		return "(min-width: " + unit(low) + ")"
+	}
+	return "(min-width: " + unit(low) + ") and (max-width: " + strconv.FormatFloat(high-.02, 'f', -1, 64) + "px)"
+}
+
+// reach is the breakpoints at which what is written at one holds.
+func (f *Foreign) reach(bp int) (from, to int) {
+	switch f.Direction {
+	case "min":
+		return bp, len(f.Edges)
+	case "max":
+		return 0, bp + 1
+	}
+	return bp, bp + 1
+}
+
+func (f *Foreign) add(what string, n int, said string, bp int) string {
+	w := f.word(what, said, bp)
+	from, to := f.reach(bp)
+	f.Words = append(f.Words, ForeignWord{plain(w), what, n, said, from, to})
+	return w
+}
+
+// frames writes the containers.
+func (f *Foreign) frames() {
+	r := f.r
+	padding := float64(pick(r, 0, 0, 10, 5+r.IntN(25)))
+	if f.Place == "padding" && f.Reaches {
+		padding = f.Gutters[0] / 2
+	}
+	whole := float64(f.Columns)*(f.pixels+f.Gutters[0]) - f.Gutters[0]
+	kinds := []string{"fixed", "fluid", "capped", "part"}
+	if f.Unit == "px" {
+		kinds = []string{"whole"}
+	}
+	r.Shuffle(len(kinds), func(i, j int) { kinds[i], kinds[j] = kinds[j], kinds[i] })
+	for i, kind := range kinds[:min(len(kinds), 1+r.IntN(2))] {
+		word := f.stem[[]string{"frame", "open"}[i]]
+		fr := Frame{Word: word, Padding: padding}
+		fmt.Fprintf(&f.b, ".%s { %s; padding: 0 %gpx; box-sizing: border-box }\n", word,
+			pick(r, "margin: 0 auto", "margin-left: auto; margin-right: auto", "margin-inline: auto"), padding)
+		switch kind {
+		case "whole":
+			fmt.Fprintf(&f.b, ".%s { width: %gpx; }\n", word, whole+2*padding)
+			for range f.Edges {
+				fr.Widths = append(fr.Widths, fmt.Sprintf("%gpx", whole+2*padding))
+			}
+			f.fixedWhole = whole
+		case "fluid":
+			for range f.Edges {
+				fr.Widths = append(fr.Widths, "fluid")
+			}
+		case "capped":
+			cap := float64(500 + r.IntN(900))
+			fmt.Fprintf(&f.b, ".%s { max-width: %s }\n", word, pick(r, fmt.Sprintf("%gpx", cap), fmt.Sprintf("%grem", cap/16)))
+			for range f.Edges {
+				fr.Widths = append(fr.Widths, fmt.Sprintf("%gpx", cap))
+			}
+		case "part":
+			fmt.Fprintf(&f.b, ".%s { width: 91%% }\n", word)
+			for range f.Edges {
+				fr.Widths = append(fr.Widths, "91%")
+			}
+		case "fixed":
+			for bp, from := range f.Edges {
+				if bp == 0 && f.Direction == "min" {
+					fr.Widths = append(fr.Widths, "fluid")
+					continue
+				}
+				px := math.Round(max(from, 300) * (.8 + .2*r.Float64()))
+				f.rule(bp, "."+word, "%s: %gpx", pick(r, "width", "max-width", "max-width"), px)
+				fr.Widths = append(fr.Widths, fmt.Sprintf("%gpx", px))
+			}
+		}
+		f.Frames = append(f.Frames, fr)
+	}
+}
+
+// base writes what every row and column is.
+func (f *Foreign) base() {
+	r := f.r
+	row, cell := "."+f.stem["row"], "."+f.stem["cell"]
+	box := ""
+	if f.borderBox == "own" {
+		box = "box-sizing: border-box; "
+	}
+	if f.borderBox == "none" {
+		box = ""
+	}
+	switch f.Technique {
+	case "float":
+		switch f.clearing {
+		case "after":
+			fmt.Fprintf(&f.b, "%s:after { content: %s; display: %s; clear: both }\n", row, pick(r, `""`, `" "`), pick(r, "table", "block"))
+		case "overflow":
+			if f.Place != "start" {
+				fmt.Fprintf(&f.b, "%s { overflow: hidden }\n", row)
+			} else {
+				fmt.Fprintf(&f.b, "%s::after { content: \"\"; display: block; clear: both }\n", row)
+			}
+		case "root":
+			fmt.Fprintf(&f.b, "%s { display: flow-root }\n", row)
+		}
+		fmt.Fprintf(&f.b, "%s { %sfloat: left; min-height: 1px }\n", cell, box)
+	case "inline":
+		fmt.Fprintf(&f.b, "%s { font-size: 0; }\n%s { %sdisplay: inline-block; vertical-align: top; font-size: 16px }\n", row, cell, box)
+	case "flex":
+		fmt.Fprintf(&f.b, "%s { display: flex; flex-wrap: wrap }\n%s { %s%s }\n", row, cell, box,
+			pick(r, "min-width: 0", "flex: 0 0 auto; min-width: 0", "flex-shrink: 0; max-width: 100%"))
+	case "grid":
+		count := fmt.Sprint(f.Columns)
+		if f.Unit == "variable" {
+			count = "var(--count)"
+		}
+		track := pick(r, "minmax(0, 1fr)", "minmax(0,1fr)")
+		fmt.Fprintf(&f.b, "%s { display: grid; grid-template-columns: repeat(%s, %s) }\n%s { min-width: 0 }\n", row, count, track, cell)
+	}
+	if f.Inner != "" {
+		fmt.Fprintf(&f.b, "%s { box-sizing: border-box }\n", cell)
+	}
+}
+
+// at writes what holds from, up to, or at a breakpoint.
+func (f *Foreign) at(bp int) {
+	r := f.r
+	row, cell := "."+f.stem["row"], "."+f.stem["cell"]
+	g := f.Gutters[bp]
+	px := func(v float64) string {
+		if f.Relative {
+			return f.num(v) + "%"
+		}
+		return fmt.Sprintf("%gpx", v)
+	}
+	first := bp == 0 || f.Direction != "min"
+	if first || f.Gutters[bp] != f.Gutters[bp-1] {
+		switch f.Place {
+		case "gap":
+			f.rule(bp, row, "%s: %gpx %gpx", pick(r, "gap", "grid-gap"), f.Rows[bp], g)
+		case "sides":
+			f.rule(bp, cell, "margin-left: %s; margin-right: %[1]s", px(g/2))
+			if f.Reaches {
+				f.rule(bp, row, "margin: 0 -%s", px(g/2))
+			}
+		case "start":
+			f.rule(bp, cell, "margin-left: %s", px(g))
+			f.rule(bp, row, "margin-left: -%s", px(g))
+		case "end":
+			f.rule(bp, cell, "margin-right: %s", px(g))
+			f.rule(bp, row, "margin-right: -%s", px(g))
+		case "first":
+			f.rule(bp, cell, "margin-left: %s", px(g))
+			f.rule(bp, row+" > "+cell+":first-child", "margin-left: 0")
+		case "last":
+			f.rule(bp, cell, "margin-right: %s", px(g))
+			f.rule(bp, row+" > "+cell+":last-child", "margin-right: 0")
+		case "padding":
+			f.rule(bp, cell, "padding: 0 %s", px(g/2))
+			if f.Reaches {
+				f.rule(bp, row, "margin-left: -%s; margin-right: -%[1]s", px(g/2))
+			}
+		case "padding start":
+			f.rule(bp, cell, "padding-left: %s", px(g))
+			if f.Reaches {
+				f.rule(bp, row, "margin-left: -%s", px(g))
+			}
+		case "padding end":
+			f.rule(bp, cell, "padding-right: %s", px(g))
+			if f.Reaches {
+				f.rule(bp, row, "margin-right: -%s", px(g))
+			}
+		case "inner":
+			f.rule(bp, "."+f.Inner, "padding: 0 %s", px(g/2))
+			if f.Reaches {
+				f.rule(bp, row, "margin: 0 -%s", px(g/2))
+			}
+		}
+	}
+	if f.Rows[bp] > 0 && f.Place != "gap" && first {
+		f.rule(bp, cell, "margin-bottom: %gpx", f.Rows[bp])
+	}
+	if f.Stacked && bp == 0 {
+		switch full := f.part(float64(f.Columns), f.less(), bp); f.Direction {
+		case "min":
+			f.rule(0, cell, "width: %s", full)
+		default:
+			f.rule(0, row+" > *", "width: %s !important", full)
+		}
+	}
+	if !f.Stacked || bp > 0 {
+		f.takes(bp)
+	}
+	if r.IntN(2) == 0 {
+		f.more(bp)
+	}
+}
+
+// less is how many gutters fewer than units a column has.
+func (f *Foreign) less() float64 {
+	switch f.Place {
+	case "gap", "sides", "start", "end", "first", "last":
+		return -1
+	}
+	if f.borderBox == "none" && f.Inner == "" {
+		return -1
+	}
+	return 0
+}
+
+// takes writes the widths.
+func (f *Foreign) takes(bp int) {
+	for n := 1; n <= f.Columns; n++ {
+		sel := f.selector(f.add("take", n, f.digits(n), bp), f.stem["cell"], f.stem["row"])
+		w := f.part(float64(n), f.less(), bp)
+		switch f.Technique {
+		case "flex":
+			switch f.Columns % 3 {
+			case 0:
+				f.rule(bp, sel, "flex: 0 0 auto; width: %s", w)
+			case 1:
+				f.rule(bp, sel, "flex: 0 0 %s; max-width: %[1]s", w)
+			default:
+				f.rule(bp, sel, "flex-basis: %s; flex-grow: 0", w)
+			}
+		case "grid":
+			f.rule(bp, sel, "grid-column: span %d%s", n, []string{"", " / span " + strconv.Itoa(n)}[n%2])
+		default:
+			f.rule(bp, sel, "width: %s", w)
+		}
+	}
+}
+
+// more writes what else there is at a breakpoint.
+func (f *Foreign) more(bp int) {
+	r := f.r
+	cell, row := f.stem["cell"], f.stem["row"]
+	g := f.Gutters[bp]
+	if r.IntN(2) == 0 && f.Technique != "grid" {
+		for n := 1; n < f.Columns; n++ {
+			sel := f.selector(f.add("skip", n, f.digits(n), bp), cell, row)
+			gutters := 0.0
+			switch f.Place {
+			case "sides":
+				gutters = .5
+			case "start", "first":
+				gutters = 1
+			}
+			if f.Place == "first" { // the first has none of its own
+				continue
+			}
+			f.rule(bp, sel, "margin-left: %s", f.part(float64(n), gutters, bp))
+		}
+	}
+	if r.IntN(2) == 0 {
+		f.rule(bp, f.selector(f.add("gone", 0, "", bp), "", ""), "display: none%s", pick(r, "", " !important"))
+	}
+	if r.IntN(3) == 0 && (f.Technique == "flex" || f.Technique == "grid") {
+		for n := range 4 {
+			f.rule(bp, f.selector(f.add("order", n, strconv.Itoa(n), bp), cell, row), "order: %d", n)
+		}
+	}
+	if r.IntN(3) == 0 && f.Technique == "flex" {
+		f.rule(bp, f.selector(f.add("share", 0, "", bp), cell, row), "flex: 1 1 0; width: auto; max-width: 100%%")
+		f.rule(bp, f.selector(f.add("natural", 0, "", bp), cell, row), "flex: 0 0 auto; width: auto; max-width: none")
+	}
+	if r.IntN(3) == 0 && f.Technique == "flex" {
+		for _, to := range []string{"center", "flex-end", "space-between"} {
+			f.rule(bp, f.selector(f.add("spread", 0, to, bp), row, ""), "justify-content: %s", to)
+		}
+		for _, to := range []string{"center", "flex-end", "flex-start"} {
+			f.rule(bp, f.selector(f.add("align", 0, to, bp), row, ""), "align-items: %s", to)
+		}
+	}
+	if r.IntN(3) == 0 && f.Technique != "grid" && !f.Relative {
+		for n := 1; n < f.Columns; n += 2 {
+			f.rule(bp, f.selector(f.add("nudge", n, strconv.Itoa(n), bp), cell, row), "position: relative; left: %s", f.part(float64(n), 0, bp))
+		}
+	}
+	_ = g
+}
+
+// noise writes rules that have nothing to do with the grid.
+func (f *Foreign) noise() {
+	r := f.r
+	for range r.IntN(6) {
+		f.b.WriteString(pick(r,
+			"a { color: #234; text-decoration: none }\na:hover { color: teal }\n",
+			"/* buttons */ .btn-x { display: inline-block; padding: 6px 12px; border-radius: 3px; }\n",
+			"h2.title, .lead-in { font-weight: 600; letter-spacing: .02em }\n",
+			"@font-face { font-family: X; src: url(x.woff2) }\n", "@media print { .hull { width: 100% !important } }\n",
+			"@keyframes spin { from { transform: rotate(0) } to { transform: rotate(1turn) } }\n",
+			".card { border: 1px solid #ccc; margin: 0 0 12px; padding: 10px }\n.card:first-child { margin-top: 4px }\n",
+			".broken { color: red; width: 12qq; ;; }\n@nonsense foo { a { b: c } }\n",
+			"table.data td { width: 25%; padding: 4px }\n.meter > i { width: 40%; float: left }\n",
+			"@supports (display: grid) { .unused { display: grid } }\n@supports not (display: grid) { .slat { width: 3px } }\n",
+			"img { max-width: 100%; height: auto }\nul.plain { list-style: none; margin: 0; padding: 0 }\n",
+			".modal { position: fixed; left: 50%; width: 600px; margin-left: -300px }\n",
+			"html { -webkit-text-size-adjust: 100% } button { width: 50% }\n",
+		))
+	}
+}
