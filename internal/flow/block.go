@@ -213,10 +213,13 @@ func (e *engine) through(b *Box) bool {
 		s.MinHeight.Kind == Length && s.MinHeight.Px > 0 || s.Ratio > 0 {
 		return false
 	}
+	floated := false
 	for _, k := range b.Kids {
 		switch {
-		case out(k) || k.Style.Float != "":
-		case inline(k) || !e.through(k):
+		case out(k):
+		case k.Style.Float != "":
+			floated = true
+		case inline(k) || floated && k.Style.Clear != "" || !e.through(k):
 			return false
 		}
 	}

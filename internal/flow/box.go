@@ -256,12 +256,15 @@ func (b *Box) root() bool {
 	return s.Clips || s.Float != "" || out(b)
 }
 
-// intrinsic is the least width of a box's border box, and that of its content by itself.
+// intrinsic is the least width of a box's border box, and that of its content by itself, where
+// percentages come to nothing.
 func (e *engine) intrinsic(b *Box) (low, high kit.Measure) {
 	s := b.Style
 	if s.Display == None {
 		return
 	}
+	pad, margin := b.pad, b.margin
+	defer func() { b.pad, b.margin = pad, margin }()
 	e.edges(b, kit.Measure{})
 	if s.Width.Kind == Length && !s.Width.IsPercent() {
 		w := b.border(e.of(s.Width.Amount, kit.Measure{}))
@@ -284,6 +287,18 @@ func (e *engine) intrinsic(b *Box) (low, high kit.Measure) {
 	return low, high
 }
 
+// needs is the same of a box's margin box.
+func (e *engine) needs(b *Box) (low, high kit.Measure) {
+	low, high = e.intrinsic(b)
+	for _, side := range []int{Left, Right} {
+		if m := b.Style.Margin[side]; m.Kind == Length {
+			px := e.of(m.Amount, kit.Measure{})
+			low, high = low.Plus(px), high.Plus(px)
+		}
+	}
+	return low, high
+}
+
 // contents is the same of what stands in a box.
 func (e *engine) contents(b *Box) (low, high kit.Measure) {
 	if b.Leaf != nil {
@@ -296,9 +311,7 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 		if out(k) {
 			continue
 		}
-		l, h := e.intrinsic(k)
-		margins := k.outside()
-		l, h = l.Plus(margins), h.Plus(margins)
+		l, h := e.needs(k)
 		switch {
 		case s.Display == Flex || s.Display == InlineFlex:
 			if count++; s.Direction == "row" || s.Direction == "row-reverse" {

@@ -117,7 +117,6 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 		_, it.base = e.intrinsic(k)
 		k.Style = s
 	}
-	e.edges(k, w)
 	least, fixed := e.declared(k, s.MinWidth, w)
 	if !fixed && !s.Clips { // the automatic least width
 		least, _ = e.intrinsic(k)
@@ -128,7 +127,6 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 			least, _ = e.intrinsic(k)
 			k.Style = s
 		}
-		e.edges(k, w)
 		if stated, is := e.declared(k, s.Width, w); is {
 			least = e.least(least, stated)
 		}
@@ -334,7 +332,6 @@ func (e *engine) stacked(b *Box, kids []*Box) float64 {
 		if !is {
 			if width = w.Minus(k.outside()); self != "normal" && self != "stretch" || left || right {
 				width = e.fit(k, w)
-				e.edges(k, w)
 			}
 		}
 		k.w = e.clamped(k, width, w)

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/css"
 	"kitrows/internal/kit"
 )
 
@@ -98,7 +99,6 @@ func (e *engine) cell(b, k *Box, area kit.Measure) {
 		}
 		if w = area.Minus(k.outside()); self != "normal" && self != "stretch" || s.Margin[Left].Kind == Auto || s.Margin[Right].Kind == Auto {
 			w = e.fit(k, area)
-			e.edges(k, area)
 		}
 	}
 	k.w = e.clamped(k, w, area)
@@ -303,14 +303,13 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 				if spots[at].column != i || spots[at].span != 1 {
 					continue
 				}
-				low, high := e.intrinsic(k)
+				low, high := e.needs(k)
 				if t.Min.Kind == MaxContent {
 					low = high
 				} else if t.Min.Kind == Auto {
-					e.edges(k, kit.Measure{})
 					low = e.minimum(k, low)
 				}
-				base[i] = e.most(base[i], low.Plus(k.outside()))
+				base[i] = e.most(base[i], low)
 			}
 		}
 		switch {
@@ -321,11 +320,11 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 			limit[i] = base[i]
 			for at, k := range kids {
 				if spots[at].column == i && spots[at].span == 1 {
-					low, high := e.intrinsic(k)
+					low, high := e.needs(k)
 					if t.Max.Kind == MinContent {
 						high = low
 					}
-					limit[i] = e.most(limit[i], high.Plus(k.outside()))
+					limit[i] = e.most(limit[i], high)
 				}
 			}
 			if infinite[i] = t.Max.Kind == Auto; infinite[i] {
@@ -355,23 +354,17 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 	return at
 }
 
-// minimum is what an item asks of an automatic track at least.
+// minimum is what an item whose margin box needs so much asks of an automatic track at least.
 func (e *engine) minimum(k *Box, low kit.Measure) kit.Measure {
 	s := k.Style
-	if s.MinWidth.Kind == Length {
-		return e.most(b0(s, k, e), k.side())
+	if s.MinWidth.Kind != Length && (!s.Clips || s.Width.Kind != Auto) {
+		return low
 	}
-	if s.Clips && s.Width.Kind == Auto {
-		return k.side()
-	}
+	bare, stated := *k, *s
+	stated.Width = Size{Length, css.Amount{Length: true}}
+	bare.Style = &stated
+	low, _ = e.needs(&bare)
 	return low
-}
-
-func b0(s *Style, k *Box, e *engine) kit.Measure {
-	if s.MinWidth.IsPercent() {
-		return kit.Measure{}
-	}
-	return k.border(e.of(s.MinWidth.Amount, kit.Measure{}))
 }
 
 // grow gives tracks that are not fractions what is left, up to their limits, all alike.

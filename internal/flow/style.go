@@ -94,7 +94,8 @@ type Style struct {
 	Shift                                         [2]Size // by which it is moved without moving others
 	Before, After                                 *Style  // of the boxes that its ::before and ::after make
 
-	text   bool // of a pseudo-element: it holds text
+	made   *computing // how it was worked out
+	text   bool       // of a pseudo-element: it holds text
 	custom map[string]string
 	held   map[string]string // what is inherited, as it was computed
 	Doubts []Doubt
@@ -207,6 +208,7 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	c.flexes()
 	c.grids()
 	c.rest()
+	c.made = &c
 	return c.Style
 }
 
@@ -306,12 +308,13 @@ func (c *computing) put(w css.Winner, name string) (value string, ok bool) {
 func (c *computing) wide(name, v string) string {
 	switch {
 	case v == "inherit", v == "unset" && inherited[name]:
-		if c.outer != nil {
-			if held, has := c.outer.held[name]; has {
-				return held
-			}
+		if c.outer == nil {
+			return initial(name)
 		}
-		return initial(name)
+		if held, has := c.outer.held[name]; has {
+			return held
+		}
+		return c.outer.made.value(name)
 	case v == "initial", v == "unset", v == "revert", v == "revert-layer":
 		return initial(name)
 	}
