@@ -1,6 +1,7 @@
 package css
 
 import (
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -88,6 +89,37 @@ func (m Media) Edges() []float64 {
 			if b.is {
 				all = append(all, b.px)
 			}
+		}
+		for _, one := range q.of {
+			visit(one)
+		}
+	}
+	for _, q := range m.any {
+		visit(q)
+	}
+	slices.Sort(all)
+	return slices.Compact(all)
+}
+
+// Froms are the widths in px, rising, from which on the list may come to hold or cease to: where a
+// range ends with a width, the whole px after it.
+func (m Media) Froms() []float64 {
+	var all []float64
+	var visit func(q query)
+	visit = func(q query) {
+		if q.low.is {
+			from := q.low.px
+			if !q.low.itself {
+				from = math.Floor(from) + 1
+			}
+			all = append(all, from)
+		}
+		if q.high.is {
+			from := q.high.px
+			if q.high.itself {
+				from = math.Floor(from) + 1
+			}
+			all = append(all, from)
 		}
 		for _, one := range q.of {
 			visit(one)
@@ -399,3 +431,6 @@ func (p *mediaParser) length() (v float64, ok bool) {
 	}
 	return 0, false
 }
+
+// Same reports whether two lists are the same one.
+func (m Media) Same(o Media) bool { return m.same(&o) }

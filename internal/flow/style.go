@@ -646,3 +646,9 @@ func (c *computing) shift() {
 		c.Shift[i] = Size{Length, c.amount(a)}
 	}
 }
+
+// Holds reports whether a rule's media hold in the styler's viewport.
+func (s *Styler) Holds(r *css.StyleRule) bool { return s.stage.Holds(r) }
+
+// Declared gives what holds of each longhand that a stylesheet declares for an element.
+func (s *Styler) Declared(e *css.Element) map[string]css.Winner { return s.stage.Declared(e, "") }

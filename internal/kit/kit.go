@@ -24,11 +24,13 @@ const (
 // A Technique is how the kit's stylesheet lays a row out (section 6.6).
 type Technique string
 
-// The techniques: flexible boxes that wrap, grid tracks, floats.
+// The techniques: flexible boxes that wrap, grid tracks, floats; and, of stylesheets that were brought
+// in alone, inline blocks.
 const (
-	Flex  Technique = "flex"
-	Grid  Technique = "grid"
-	Float Technique = "float"
+	Flex   Technique = "flex"
+	Grid   Technique = "grid"
+	Float  Technique = "float"
+	Inline Technique = "inline"
 )
 
 // A Kit is a grid's whole definition. A Kit that passed Check is safe to plan
@@ -36,7 +38,7 @@ const (
 type Kit struct {
 	ID          string       `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Name        string       `json:"name" minLength:"1" maxLength:"120"`
-	Technique   Technique    `json:"technique" enum:"flex,grid,float"`
+	Technique   Technique    `json:"technique" enum:"flex,grid,float,inline"`
 	Columns     Columns      `json:"columns" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
 	Gutter      Gutter       `json:"gutter" doc:"The space between columns: a length such as 24px, or a fraction such as 1/5 column."`
 	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows, in px."`
@@ -47,6 +49,7 @@ type Kit struct {
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
 	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
 	Naming      Naming       `json:"naming"`
+	Brought     *Brought     `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
 	Shared      *Shared      `json:"shared,omitempty" doc:"The kit of the library that it is, and as which revision."`
 }
 
@@ -193,10 +196,10 @@ func (k *Kit) Check() error {
 	if !IsName(k.Name) {
 		wrong("name", k.Name, "a name of 1 to %d bytes on one line", MaxName)
 	}
-	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float {
+	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float && (k.Technique != Inline || k.Brought == nil) {
 		wrong("technique", string(k.Technique), "flex, grid or float")
 	}
-	if n := k.Columns.N(); n < 1 || n > MaxColumns {
+	if n := k.Columns.N(); n < 1 || n > MaxColumns && k.Brought == nil {
 		wrong("columns", n, "a whole number from 1 to %d", MaxColumns)
 	}
 	if !k.RowGutter.Rooted() {
@@ -212,7 +215,9 @@ func (k *Kit) Check() error {
 		wrong("breakpoints", n, "1 to %d breakpoints", MaxBreakpoints)
 	}
 	errs = append(errs, k.checkBreakpoints()...)
-	if len(errs) == 0 {
+	if len(errs) == 0 && k.Brought != nil {
+		errs = append(errs, fault.Under("brought", k.Brought.check()))
+	} else if len(errs) == 0 {
 		errs = append(errs, k.checkColumns(), k.checkPitch(), fault.Under("naming", k.Naming.check(k)))
 	}
 	return errors.Join(errs...)

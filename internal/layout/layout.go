@@ -6,6 +6,7 @@ package layout
 import (
 	"sync"
 
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
@@ -20,6 +21,7 @@ type Layout struct {
 	nodes   []node                  // the page's, parents before their children
 	index   func() map[string]int32 // of the nodes, by id; made when it is first asked for
 	at      []stage                 // one for every breakpoint
+	foreign *foreign.Page           // of a kit that was brought in; else nil
 	Reports []Report
 }
 
@@ -44,6 +46,7 @@ type stage struct {
 func Of(k *kit.Kit, p *page.Page) *Layout {
 	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints))}
 	l.add(p.Body, -1)
+	l.foreign = foreign.Of(k, p)
 	l.index = sync.OnceValue(func() map[string]int32 {
 		index := make(map[string]int32, len(l.nodes))
 		for i, n := range l.nodes {
@@ -79,6 +82,9 @@ func (l *Layout) Page() *page.Page { return l.page }
 
 // Node is the node of that number, as boxes have it.
 func (l *Layout) Node(n int32) *page.Node { return l.nodes[n].Node }
+
+// Foreign is the page in the words of the stylesheet of its kit, where one was brought in; else nil.
+func (l *Layout) Foreign() *foreign.Page { return l.foreign }
 
 // Nodes is how many nodes the page has.
 func (l *Layout) Nodes() int { return len(l.nodes) }

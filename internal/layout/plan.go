@@ -59,7 +59,11 @@ func (l *Layout) Plan(v float64) *Plan {
 	if i+1 < len(l.kit.Breakpoints) {
 		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
 	}
-	m.frames(0, int32(len(l.nodes)), 0)
+	if l.foreign != nil {
+		m.foreign()
+	} else {
+		m.frames(0, int32(len(l.nodes)), 0)
+	}
 	return m.plan
 }
 

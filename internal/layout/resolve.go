@@ -79,6 +79,16 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	if ordered {
 		row.Sort()
 	}
+	if r.l.foreign != nil { // the stylesheet says what can be had
+		for i := range row.Cells {
+			if c := &row.Cells[i]; row.PerLine > 0 {
+				c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, 1, 0, 0, 0, 0
+			}
+			row.Natural = row.Natural || row.Cells[i].Width == page.Natural
+		}
+		r.inside(n, self, w)
+		return
+	}
 	r.support(row, w)
 	row.stand()
 	if row.filled(w.high) && row.Spread != page.Start {

@@ -25,6 +25,7 @@ type Foreign struct {
 	Relative  bool
 	Unit      string // percent, rounded, calc, variable or px
 	Direction string // min, max or range
+	Joined    bool   // no white space may stand between columns
 	Stacked   bool   // columns are full lines at the first breakpoint, whatever is said
 	Frames    []Frame
 	Row       []string // what every row has
@@ -93,6 +94,10 @@ func NewForeign(r *rand.Rand) *Foreign {
 		}
 		f.Edges = append(f.Edges, from)
 	}
+	f.borderBox = pick(r, "all", "own")
+	if f.Place == "gap" || f.Place == "sides" || f.Place == "start" || f.Place == "first" {
+		f.borderBox = pick(r, "all", "none")
+	}
 	f.Relative = f.Technique == "float" && (f.Place == "first" || f.Place == "last") && r.IntN(2) == 0
 	if f.Technique == "float" && (f.Place == "sides" || f.Place == "first" || f.Place == "start") && r.IntN(4) == 0 {
 		f.Unit, f.Relative, f.Stacked = "px", false, false
@@ -102,7 +107,7 @@ func NewForeign(r *rand.Rand) *Foreign {
 	g := float64(pick(r, 8, 10, 16, 18, 22, 4+r.IntN(30)))
 	rowGap := float64(pick(r, 0, 0, g, 5+float64(r.IntN(20))))
 	for i := range f.Edges {
-		if i > 0 && f.Unit != "px" && r.IntN(3) == 0 {
+		if inside := strings.HasPrefix(f.Place, "padding") && f.borderBox != "none" || f.Place == "inner" || f.Technique == "grid"; i > 0 && inside && r.IntN(3) == 0 {
 			g = float64(4 + r.IntN(30))
 		}
 		if f.Relative {
@@ -169,11 +174,10 @@ func (f *Foreign) names() {
 		"inner": pick(r, "fill", "pad"), "first": "bow", "last": "stern", "align": "set", "spread": "run", "clear": "keel",
 	}
 	f.sel = pick(r, "one", "one", "two", "under", "child", "where", "attribute")
-	f.borderBox = pick(r, "all", "own")
-	if f.Place == "gap" || f.Place == "sides" || f.Place == "start" || f.Place == "first" {
-		f.borderBox = pick(r, "all", "none")
-	}
 	f.clearing = pick(r, "after", "overflow", "root")
+	if f.sel == "where" && (f.Stacked || f.Place != "gap") { // what stands in a column's own rule would win
+		f.sel = "two"
+	}
 	f.Row = []string{f.stem["row"]}
 	f.Cell = []string{f.stem["cell"]}
 	if f.Place == "inner" {
@@ -378,12 +382,14 @@ func (f *Foreign) frames() {
 		padding = f.Gutters[0] / 2
 	}
 	whole := float64(f.Columns)*(f.pixels+f.Gutters[0]) - f.Gutters[0]
-	kinds := []string{"fixed", "fluid", "capped", "part"}
+	kinds := pick(r, []string{"capped", "fluid"}, []string{"fluid"}, []string{"part"}, []string{"capped"})
+	if len(f.Edges) > 1 && r.IntN(2) == 0 {
+		kinds = pick(r, []string{"fixed"}, []string{"fixed", "fluid"}, []string{"capped", "fixed"})
+	}
 	if f.Unit == "px" {
 		kinds = []string{"whole"}
 	}
-	r.Shuffle(len(kinds), func(i, j int) { kinds[i], kinds[j] = kinds[j], kinds[i] })
-	for i, kind := range kinds[:min(len(kinds), 1+r.IntN(2))] {
+	for i, kind := range kinds {
 		word := f.stem[[]string{"frame", "open"}[i]]
 		fr := Frame{Word: word, Padding: padding}
 		fmt.Fprintf(&f.b, ".%s { %s; padding: 0 %gpx; box-sizing: border-box }\n", word,
@@ -452,7 +458,11 @@ func (f *Foreign) base() {
 		}
 		fmt.Fprintf(&f.b, "%s { %sfloat: left; min-height: 1px }\n", cell, box)
 	case "inline":
-		fmt.Fprintf(&f.b, "%s { font-size: 0; }\n%s { %sdisplay: inline-block; vertical-align: top; font-size: 16px }\n", row, cell, box)
+		f.Joined = r.IntN(4) == 0
+		if !f.Joined {
+			fmt.Fprintf(&f.b, "%s { font-size: 0; }\n", row)
+		}
+		fmt.Fprintf(&f.b, "%s { %sdisplay: inline-block; vertical-align: top; font-size: 16px }\n", cell, box)
 	case "flex":
 		fmt.Fprintf(&f.b, "%s { display: flex; flex-wrap: wrap }\n%s { %s%s }\n", row, cell, box,
 			pick(r, "min-width: 0", "flex: 0 0 auto; min-width: 0", "flex-shrink: 0; max-width: 100%"))

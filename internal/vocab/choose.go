@@ -2,6 +2,7 @@ package vocab
 
 import (
 	"cmp"
+	"fmt"
 	"slices"
 
 	"kitrows/internal/kit"
@@ -54,6 +55,15 @@ type choice struct {
 func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns) ([]*Word, []Missing) {
 	if len(wants) == 0 {
 		return nil, nil
+	}
+	if v.brought != nil {
+		key := string(on) + fmt.Sprint(wants)
+		c, known := v.together[key]
+		if !known {
+			c = v.chooseBrought(on, wants)
+			v.together[key] = c
+		}
+		return c.words, c.missing
 	}
 	words := make([]*Word, 0, 2*len(wants))
 	var missing []Missing

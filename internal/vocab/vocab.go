@@ -36,7 +36,13 @@ type Word struct {
 	On      page.Kind
 	Base    bool // it stands on every node of that kind
 	Effects []Effect
+	Rules   []Rule // of a stylesheet brought in: where what it does is written
+
+	place int // in its vocabulary
 }
+
+// A Rule is a place in a stylesheet brought in: a file, by its number, and the rule's bytes in it.
+type Rule struct{ File, From, To int }
 
 // Attribute gives the attribute that a word stands in and the word in it, which may be empty.
 func Attribute(text string) (name, word string) {
@@ -81,6 +87,8 @@ type Vocabulary struct {
 	families []*family
 	made     map[effectKey]*Word // by what they do, so that each word is made once
 	known    map[wantKey]choice
+	brought  *Brought          // where the words are a stylesheet's; else nil
+	together map[string]choice // of a stylesheet's words, by what is wanted
 	columns  map[[kit.MaxBreakpoints]kit.Columns]int
 }
 
@@ -98,9 +106,12 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 	ranks := make([][page.NumFields]uint32, len(held))
 	for i := range held {
 		held[i] = page.Defaults(on)
+		if v.brought != nil && i < len(v.brought.Starts[on]) {
+			held[i] = v.brought.Starts[on][i]
+		}
 	}
 	base := v.Base(on)
-	idle := v.kit.Naming.Beside && base != nil && !slices.Contains(said, base.Text)
+	idle := (v.kit.Naming.Beside || v.brought != nil) && base != nil && !slices.Contains(said, base.Text)
 	for _, class := range said {
 		word := v.Word(on, class)
 		if word == nil || idle && (on == page.Row || on == page.Column) {
@@ -121,6 +132,9 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 
 // Word is the word of a class on nodes of a kind; nil when there is none.
 func (v *Vocabulary) Word(on page.Kind, class string) *Word {
+	if v.brought != nil {
+		return v.brought.by[on][class]
+	}
 	for _, f := range v.families {
 		if f.on != on {
 			continue
@@ -140,6 +154,9 @@ func (v *Vocabulary) Base(on page.Kind) *Word {
 // Saying is the word that gives a field of a node a value from a breakpoint on; nil when
 // there is none.
 func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
+	if v.brought != nil {
+		return v.saying(on, field, value, from)
+	}
 	value = value.Bare()
 	key := effectKey{on, field, value, int8(from)}
 	if word := v.made[key]; word != nil {

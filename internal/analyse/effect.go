@@ -1,0 +1,252 @@
+package analyse
+
+import (
+	"math"
+	"slices"
+
+	"kitrows/internal/css"
+	"kitrows/internal/flow"
+	"kitrows/internal/page"
+)
+
+// geometry is how rows are divided at a stage: measured where their columns fill one line.
+type geometry struct {
+	columns       int
+	inner         float64 // from the first column's content to the last's, in px
+	gutter        float64 // between contents
+	lines         float64 // between lines
+	before, after float64 // the padding of a column
+	out, end      float64 // how far the row reaches out at its start and end
+	in            float64 // how far in the first content begins, in what the row stands in
+	row           float64 // the width of the row's content box
+	technique     string  // flex, grid, float or inline
+	alone         page.Value
+	known         bool
+	reference     string // a word of some columns that holds here
+	units         int
+	style         *flow.Style // of a column
+	rowStyle      *flow.Style
+	relative      bool // the gutter is a part of the row
+	spread, align page.Value
+	stayFirst     bool
+}
+
+// pitch is a column and a gutter.
+func (g *geometry) pitch() float64 { return (g.inner + g.gutter) / float64(g.columns) }
+
+// part gives how many units a width of content is, or which part of a row.
+func (g *geometry) part(content float64) (v page.Value, ok bool) {
+	u := (content + g.gutter) / g.pitch()
+	if n := math.Round(u); n >= 1 && math.Abs(u-n)*g.pitch() < .3 {
+		if int(n) == g.columns {
+			return page.Full, true
+		}
+		return page.Take(int(n)), int(n) < g.columns
+	}
+	share := u / float64(g.columns)
+	for of := 2; of <= 24; of++ {
+		if n := math.Round(share * float64(of)); n >= 1 && n < float64(of) && math.Abs(share*float64(of)-n)/float64(of)*g.inner < .3 {
+			return page.Part(int(n), of), true
+		}
+	}
+	return v, false
+}
+
+// whole gives how many units a length is.
+func (g *geometry) whole(px float64) (n int, ok bool) {
+	u := px / g.pitch()
+	n = int(math.Round(u))
+	return n, math.Abs(u-float64(n))*g.pitch() < .3
+}
+
+// An effect is what a word does at a stage.
+type effect struct {
+	field page.Field
+	value page.Value
+	rank  css.Rank
+	rule  *css.StyleRule
+}
+
+// reader reads what words do.
+type reader struct {
+	*lab
+	roles  roles
+	stages []stage
+	at     []geometry
+	by     map[string]*word
+	rows   map[*word]bool // words that were found on rows
+}
+
+// columnAt gives the style of a column with words, in a row with words, and the element.
+func (r *reader) columnAt(s int, row, column []string) (*css.Element, *flow.Style) {
+	styler := r.styler(r.stages[s].at)
+	html := element("html")
+	e := html.Add(element("body"))
+	style := styler.Of(e, styler.Root(html))
+	e = e.Add(element("div", append(words1(r.roles.row), row...)...))
+	style = styler.Of(e, style)
+	e.Add(element("div", words1(r.roles.cell)...)) // it is neither the first nor the last
+	column2 := e.Add(element("div", append(words1(r.roles.cell), column...)...))
+	e.Add(element("div", words1(r.roles.cell)...))
+	return column2, styler.Of(column2, style)
+}
+
+var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
+
+// column reads what a word does on a column at a stage.
+func (r *reader) column(w *word, s int) (all []effect) {
+	g := &r.at[s]
+	if !g.known || !w.active(r.lab, r.stages[s].at) {
+		return nil
+	}
+	base := slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == r.roles.cell || text == w.text })
+	if len(base) > 0 {
+		return nil // it says something together with others
+	}
+	_, plain := r.columnAt(s, nil, nil)
+	e, st := r.columnAt(s, nil, []string{w.text})
+	won := r.styler(r.stages[s].at).Declared(e)
+	add := func(f page.Field, v page.Value, names ...string) {
+		one := effect{field: f, value: v}
+		for _, name := range names {
+			if winner, has := won[name]; has && (one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
+				one.rank, one.rule = winner.Rank, winner.Rule
+			}
+		}
+		if one.rule != nil {
+			all = append(all, one)
+		}
+	}
+	if st.Display == flow.None {
+		add(page.Shown, page.Hides, "display")
+		return all
+	}
+	if slices.ContainsFunc(widths, func(name string) bool { return w.in(won[name].Rule) }) {
+		if v, ok := r.width(w, s, st); ok {
+			add(page.Width, v, widths...)
+		}
+	}
+	if w.in(won["display"].Rule) {
+		add(page.Shown, page.Shows, "display")
+	}
+	length := func(z flow.Size) float64 { return z.Of(g.row) }
+	if name := "margin-left"; w.in(won[name].Rule) {
+		if n, ok := g.whole(length(st.Margin[flow.Left]) - length(plain.Margin[flow.Left])); ok && n >= 0 && n < g.columns {
+			add(page.Skip, page.Of(n), name)
+		}
+	}
+	if name := "margin-right"; w.in(won[name].Rule) {
+		if n, ok := g.whole(length(st.Margin[flow.Right]) - length(plain.Margin[flow.Right])); ok && n >= 0 && n < g.columns {
+			add(page.Trail, page.Of(n), name)
+		}
+	}
+	if st.Position == "relative" {
+		if name := "left"; w.in(won[name].Rule) && st.Inset[flow.Left].Kind == flow.Length {
+			if n, ok := g.whole(length(st.Inset[flow.Left])); ok && n > -g.columns && n < g.columns {
+				add(page.Nudge, page.Of(n), name)
+			}
+		} else if name := "right"; w.in(won[name].Rule) && st.Inset[flow.Right].Kind == flow.Length && st.Inset[flow.Left].Kind != flow.Length {
+			if n, ok := g.whole(-length(st.Inset[flow.Right])); ok && n > -g.columns && n < g.columns {
+				add(page.Nudge, page.Of(n), name)
+			}
+		}
+	}
+	if w.in(won["order"].Rule) && (g.technique == "flex" || g.technique == "grid") && st.Order > -1000 && st.Order < 1000 {
+		add(page.Order, page.Of(st.Order), "order")
+	}
+	if v, ok := aligns[st.Self]; ok && w.in(won["align-self"].Rule) && (g.technique == "flex" || g.technique == "grid") {
+		add(page.Align, v, "align-self")
+	}
+	return all
+}
+
+// in reports whether a rule is one that asks for the word.
+func (w *word) in(r *css.StyleRule) bool {
+	return r != nil && slices.ContainsFunc(w.uses, func(u use) bool { return u.rule == r })
+}
+
+var aligns = map[string]page.Value{
+	"auto": page.RowsAlign, "start": page.Top, "center": page.Middle, "end": page.Bottom, "stretch": page.Stretch, "normal": page.Stretch,
+}
+
+var spreads = map[string]page.Value{
+	"normal": page.Start, "start": page.Start, "left": page.Start, "center": page.Centre, "end": page.End, "right": page.End,
+	"space-between": page.Between, "space-around": page.Around, "space-evenly": page.Even, "stretch": page.Start,
+}
+
+// width reads how wide a word makes a column.
+func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
+	g := &r.at[s]
+	ro := r.roles
+	if g.technique == "grid" {
+		if span := max(st.ColumnStart.Span, st.ColumnEnd.Span); span > 0 {
+			if span >= g.columns {
+				return page.Full, true
+			}
+			return page.Take(span), true
+		}
+		if st.ColumnStart.At == 1 && st.ColumnEnd.At == -1 {
+			return page.Full, true
+		}
+		return v, false
+	}
+	t, _, _, cells, inside := r.row(ro, r.stages[s].at, []string{w.text})
+	_, content := t.inner(inside[0])
+	if st.Grow > 0 && g.technique == "flex" {
+		t, _, _, cells, inside = r.row(ro, r.stages[s].at, []string{w.text}, []string{w.text})
+		_, first := t.inner(inside[0])
+		_, second := t.inner(inside[1])
+		if t.boxes[cells[0]].Y == t.boxes[cells[1]].Y && math.Abs(first-second) < .1 && math.Abs(first+second+g.gutter-g.inner) < .3 {
+			return page.Share, true
+		}
+		return v, false
+	}
+	if math.Abs(content-leafWide) < .01 && st.Width.Kind == flow.Auto {
+		return page.Natural, true
+	}
+	return g.part(content)
+}
+
+// row reads what a word does on a row at a stage.
+func (r *reader) rowWord(w *word, s int) (all []effect) {
+	g := &r.at[s]
+	if !g.known {
+		return nil
+	}
+	if needs := slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == r.roles.row }); len(needs) > 0 ||
+		len(w.above) > 0 {
+		return nil
+	}
+	styler := r.styler(r.stages[s].at)
+	html := element("html")
+	body := html.Add(element("body"))
+	e := body.Add(element("div", append(words1(r.roles.row), w.text)...))
+	st := styler.Of(e, styler.Of(body, styler.Root(html)))
+	won := styler.Declared(e)
+	add := func(f page.Field, v page.Value, name string) {
+		if winner := won[name]; w.in(winner.Rule) {
+			all = append(all, effect{f, v, winner.Rank, winner.Rule})
+		}
+	}
+	if g.technique == "flex" {
+		if v, ok := spreads[st.Justify]; ok {
+			add(page.Spread, v, "justify-content")
+		}
+	}
+	if g.technique == "flex" || g.technique == "grid" {
+		if v, ok := aligns[st.Items]; ok && v != page.RowsAlign {
+			add(page.Align, v, "align-items")
+		}
+		if st.GapX.Kind == flow.Length && !st.GapX.IsPercent() && st.GapX.Px == math.Trunc(st.GapX.Px) {
+			if px := st.GapX.Px; px != g.gutter && st.GapX.Px < 1000 {
+				add(page.GapX, page.Px(int(px)), "column-gap")
+			}
+		}
+		if st.GapY.Kind == flow.Length && !st.GapY.IsPercent() && st.GapY.Px == math.Trunc(st.GapY.Px) {
+			if px := st.GapY.Px; px != g.lines && st.GapY.Px < 1000 {
+				add(page.GapY, page.Px(int(px)), "row-gap")
+			}
+		}
+	}
+	return all
+}

@@ -1,0 +1,82 @@
+package analyse
+
+import (
+	"kitrows/internal/css"
+	"kitrows/internal/flow"
+)
+
+// A lab lays out elements by a stylesheet, to see what comes of them.
+type lab struct {
+	c       *css.Cascade
+	stylers map[float64]*flow.Styler
+}
+
+func newLab(c *css.Cascade) *lab { return &lab{c, map[float64]*flow.Styler{}} }
+
+// styler is the styler in a viewport so wide.
+func (l *lab) styler(width float64) *flow.Styler {
+	s := l.stylers[width]
+	if s == nil {
+		s = flow.NewStyler(l.c, flow.Viewport{Width: width, Height: 800})
+		l.stylers[width] = s
+	}
+	return s
+}
+
+// leafHigh and leafWide are the size of what stands in columns that are tried.
+const (
+	leafHigh = 20
+	leafWide = 8
+)
+
+// A trial is a page that is tried: what is in its body, with the boxes that come of it.
+type trial struct {
+	*lab
+	width float64
+	html  *css.Element
+	body  *css.Element
+	boxes map[*css.Element]*flow.Box
+	flow.Result
+}
+
+func (l *lab) trial(width float64) *trial {
+	t := &trial{lab: l, width: width, html: element("html"), boxes: map[*css.Element]*flow.Box{}}
+	t.body = t.html.Add(element("body"))
+	return t
+}
+
+// leaf adds content.
+func leaf(e *css.Element) {
+	e.Add(element("div")).Attributes = []css.Attr{{Name: "data-leaf", Value: ""}}
+}
+
+// lay lays the page out.
+func (t *trial) lay() {
+	var order []*css.Element
+	root := t.styler(t.width).Tree(t.html, nil, func(e *css.Element) *flow.Leaf {
+		if len(e.Attributes) == 1 && e.Attributes[0].Name == "data-leaf" {
+			return &flow.Leaf{Wide: leafWide, High: func(float64) float64 { return leafHigh }}
+		}
+		return nil
+	}, func(e *css.Element) int32 {
+		order = append(order, e)
+		return int32(len(order) - 1)
+	})
+	t.Result = flow.Layout(root, flow.Viewport{Width: t.width, Height: 800})
+	var visit func(b *flow.Box)
+	visit = func(b *flow.Box) {
+		if b.Node >= 0 {
+			t.boxes[order[b.Node]] = b
+		}
+		for _, k := range b.Kids {
+			visit(k)
+		}
+	}
+	visit(root)
+}
+
+// inner is the content box of an element that was laid out: where it begins and how wide it is.
+func (t *trial) inner(e *css.Element) (x, w float64) {
+	b := t.boxes[e]
+	return b.X + b.Pad[flow.Left], b.Width - b.Pad[flow.Left] - b.Pad[flow.Right]
+}

@@ -1,0 +1,183 @@
+// Package analyse reads a kit out of a stylesheet with a class grid in it: its columns, breakpoints,
+// gutters and containers, and what each of its words does (domain section 10). It does not go by how
+// classes are called, but by what elements that have them come to be: it lays such elements out.
+package analyse
+
+import (
+	"slices"
+	"strings"
+
+	"kitrows/internal/css"
+)
+
+// A word is a class, or a word of an attribute, that rules with something that moves boxes select by.
+type word struct {
+	text  string   // a class, or NAME=WORD
+	uses  []use    // the selectors that ask for it of the element they select
+	needs []string // the words that all of those ask for beside it
+	above []string // words of the elements that all of those ask for around it
+	pure  float64  // how much of what its rules declare is a grid's, from 0 to 1
+	alike int      // how many words say something in the same manner
+	frame bool     // it centres what has it, as containers are
+}
+
+// A use is a selector of a rule that asks for a word.
+type use struct {
+	rule *css.StyleRule
+	by   *css.Selector
+}
+
+// wordsOf are the words of a compound.
+func wordsOf(c *css.Compound) (all []string) {
+	all = append(all, c.Classes...)
+	for _, a := range c.Attributes {
+		switch {
+		case a.Name == "class" && a.Op == "~=":
+			all = append(all, a.Value)
+		case a.Name == "class" || a.Name == "id" || a.Name == "type" || a.Name == "href" || a.Name == "dir" || a.Name == "lang":
+		case a.Op == "" || a.Op == "=" || a.Op == "~=":
+			all = append(all, a.Name+"="+a.Value)
+		}
+	}
+	for _, p := range c.Pseudos {
+		if (p.Name == "is" || p.Name == "where") && len(p.Of) == 1 {
+			s := p.Of[0]
+			all = append(all, wordsOf(&s[len(s)-1])...)
+		}
+	}
+	return all
+}
+
+// grids are the declarations that a grid is made of.
+var grids = []string{
+	"display", "float", "clear", "width", "height", "margin", "padding", "box-sizing", "flex", "grid", "gap", "min-", "max-", "position",
+	"left", "right", "inset", "order", "align", "justify", "place", "overflow", "font-size", "letter-spacing", "word-spacing",
+	"vertical-align", "list-style", "content", "zoom", "--", "row-gap", "column-gap", "inline-size", "transform", "translate",
+	"white-space", "visibility", "-webkit-box", "-ms-", "-webkit-flex", "line-height", "text-align", "contain",
+}
+
+func isGrid(name string) bool {
+	return slices.ContainsFunc(grids, func(start string) bool { return strings.HasPrefix(name, start) })
+}
+
+// words gathers the words of a cascade, in the order of their first rule.
+func words(c *css.Cascade) (all []*word, by map[string]*word) {
+	by = map[string]*word{}
+	for _, r := range c.Rules {
+		if !moves(r) {
+			continue
+		}
+		for i := range r.Selectors {
+			s := &r.Selectors[i]
+			subject := &(*s)[len(*s)-1]
+			for _, text := range wordsOf(subject) {
+				w := by[text]
+				if w == nil {
+					w = &word{text: text}
+					by[text] = w
+					all = append(all, w)
+				}
+				w.uses = append(w.uses, use{r, s})
+			}
+			if subject.Element == "" { // rows are told by what is said of those in them
+				for at := range (*s)[:len(*s)-1] {
+					for _, text := range wordsOf(&(*s)[at]) {
+						if by[text] == nil {
+							by[text] = &word{text: text}
+							all = append(all, by[text])
+						}
+					}
+				}
+			}
+		}
+	}
+	manners := map[string]int{}
+	for _, w := range all {
+		w.settle()
+		manners[w.manner()]++
+	}
+	for _, w := range all {
+		w.alike = manners[w.manner()]
+	}
+	return all, by
+}
+
+// moves reports whether a rule says something that moves boxes.
+func moves(r *css.StyleRule) bool { return len(r.Sets) > 0 }
+
+// settle works out what all uses of a word have in common.
+func (w *word) settle() {
+	own, other := 0.0, 0.0
+	seen := map[*css.Node]bool{}
+	for i, u := range w.uses {
+		s := *u.by
+		var needs, above []string
+		for _, text := range wordsOf(&s[len(s)-1]) {
+			if text != w.text {
+				needs = append(needs, text)
+			}
+		}
+		for at := range s[:len(s)-1] {
+			above = append(above, wordsOf(&s[at])...)
+		}
+		if i == 0 {
+			w.needs, w.above = needs, above
+		} else {
+			w.needs, w.above = both(w.needs, needs), both(w.above, above)
+		}
+		if !seen[u.rule.Node] {
+			seen[u.rule.Node] = true
+			for _, set := range u.rule.Node.Sets {
+				if isGrid(set.Name) {
+					own++
+				} else {
+					other++
+				}
+			}
+		}
+	}
+	if own > 0 {
+		w.pure = own / (own + other)
+	}
+}
+
+// manner tells words apart that say one thing from those that say others: by what they declare, and
+// what they need.
+func (w *word) manner() string {
+	text := strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " ")
+	if len(w.uses) > 0 {
+		for _, put := range w.uses[0].rule.Sets {
+			text += " " + put.Name
+		}
+	}
+	return text
+}
+
+func both(a, b []string) []string {
+	return slices.DeleteFunc(slices.Clone(a), func(text string) bool { return !slices.Contains(b, text) })
+}
+
+// element makes an element that has words.
+func element(tag string, words ...string) *css.Element {
+	e := &css.Element{Type: tag, Space: true}
+	Dress(e, words)
+	return e
+}
+
+// Dress gives an element words.
+func Dress(e *css.Element, words []string) {
+	for _, text := range words {
+		name, value, is := strings.Cut(text, "=")
+		if !is {
+			e.Classes = append(e.Classes, text)
+			continue
+		}
+		at := slices.IndexFunc(e.Attributes, func(a css.Attr) bool { return a.Name == name })
+		switch {
+		case at < 0:
+			e.Attributes = append(e.Attributes, css.Attr{Name: name, Value: value})
+		case value != "":
+			e.Attributes[at].Value = strings.TrimSpace(e.Attributes[at].Value + " " + value)
+		}
+	}
+}

@@ -1,0 +1,58 @@
+package foreign
+
+import (
+	"kitrows/internal/css"
+	"kitrows/internal/flow"
+	"kitrows/internal/page"
+)
+
+// A Box is where the box of a node is laid out, in px from the page's top left corner.
+type Box struct {
+	X, Y, Width, Height float64
+	Before, After       float64 // border and padding at its left and right, with those of the element inside a column
+	Line                int     // of a column: the line of its row, from 1
+	Shown               bool
+}
+
+// Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order; and up
+// to which width lines break as they do.
+func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
+	view := flow.Viewport{Width: width, Height: 800}
+	styler := flow.NewStyler(f.reading.Cascade, view)
+	root := styler.Tree(f.html, nil, func(e *css.Element) *flow.Leaf {
+		at, is := f.of[e]
+		if !is || f.nodes[at].Kind != page.Block {
+			return nil
+		}
+		c := f.nodes[at].Content
+		wide, _ := c.Natural(f.kit, i)
+		return &flow.Leaf{Wide: wide, High: func(w float64) float64 { return c.HeightIn(f.kit, i, w) }}
+	}, func(e *css.Element) int32 {
+		if at, is := f.of[e]; is {
+			return at
+		}
+		return -1
+	})
+	result := flow.Layout(root, view)
+	boxes = make([]Box, len(f.nodes))
+	var visit func(b *flow.Box)
+	visit = func(b *flow.Box) {
+		if b.Style.Display == flow.None {
+			return
+		}
+		if b.Node >= 0 {
+			box := Box{X: b.X, Y: b.Y, Width: b.Width, Height: b.Height, Line: b.Line, Shown: true,
+				Before: b.Pad[flow.Left], After: b.Pad[flow.Right]}
+			if f.nodes[b.Node].Kind == page.Column && f.Inner() != "" && len(b.Kids) > 0 {
+				box.Before += b.Kids[0].Pad[flow.Left]
+				box.After += b.Kids[0].Pad[flow.Right]
+			}
+			boxes[b.Node] = box
+		}
+		for _, k := range b.Kids {
+			visit(k)
+		}
+	}
+	visit(root)
+	return boxes, result.Until
+}

@@ -1,0 +1,76 @@
+package foreign
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/css"
+	"kitrows/internal/page"
+)
+
+// elements makes the elements of the page as they are written.
+func (f *Page) elements() {
+	f.html = &css.Element{Type: "html", Attributes: []css.Attr{{Name: "lang", Value: f.page.Language}}}
+	body := f.html.Add(&css.Element{Type: "body", Space: true})
+	f.add(body, f.page.Body, nil)
+}
+
+func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
+	for _, n := range nodes {
+		e := &css.Element{Type: n.TagIn(outer), Space: n.Kind != page.Column || !f.Joined()}
+		words := make([]string, 0, len(f.words[n])+len(n.Classes))
+		for _, w := range f.words[n] {
+			words = append(words, w.Text)
+		}
+		words = append(words, n.Classes...)
+		if n.Kind == page.Block {
+			e.Type, words = tag(n.Content), []string{analyse.Held}
+		}
+		analyse.Dress(e, words)
+		if n.Anchor != "" {
+			e.Attributes = append(e.Attributes, css.Attr{Name: "id", Value: n.Anchor})
+		}
+		f.of[e] = int32(len(f.nodes))
+		f.nodes = append(f.nodes, n)
+		parent.Add(e)
+		if n.Kind == page.Column && f.Inner() != "" {
+			e = e.Add(&css.Element{Type: "div", Space: true})
+			analyse.Dress(e, []string{f.Inner()})
+		}
+		f.add(e, n.Children, n)
+	}
+}
+
+// tag is the element of a block of content.
+func tag(c *page.Content) string {
+	switch c.Type {
+	case page.Heading:
+		return fmt.Sprintf("h%d", c.Level)
+	case page.Text:
+		return "p"
+	case page.List:
+		return "ul"
+	case page.Picture:
+		return "img"
+	case page.Button:
+		if c.Link != "" {
+			return "a"
+		}
+		return "button"
+	case page.Card:
+		return "article"
+	case page.Form:
+		return "form"
+	}
+	return "div"
+}
+
+// Texts are the words of a node as the markup has them.
+func (f *Page) Texts(n *page.Node) (texts []string) {
+	for _, w := range f.words[n] {
+		texts = append(texts, w.Text)
+	}
+	return slices.DeleteFunc(texts, func(t string) bool { return strings.TrimSpace(t) == "" })
+}

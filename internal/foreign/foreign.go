@@ -1,0 +1,122 @@
+// Package foreign is pages on kits that were brought in: the words that their nodes have, the elements
+// that are written, and their boxes by the stylesheet itself.
+package foreign
+
+import (
+	"kitrows/internal/analyse"
+	"kitrows/internal/css"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// A Page is a page in the words of the stylesheet of its kit.
+type Page struct {
+	kit     *kit.Kit
+	page    *page.Page
+	reading *analyse.Reading
+	words   map[*page.Node][]*vocab.Word
+	missing map[*page.Node][]vocab.Missing
+	html    *css.Element
+	nodes   []*page.Node // by the numbers of their elements
+	of      map[*css.Element]int32
+}
+
+// Of chooses the words of page p on kit k; nil where the kit is none that was brought in.
+func Of(k *kit.Kit, p *page.Page) *Page {
+	r := analyse.Of(k)
+	if r == nil {
+		return nil
+	}
+	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
+		of: map[*css.Element]int32{}}
+	c := chooser{Page: f, v: r.Words.Vocabulary(k)}
+	c.nodes(p.Body, nil)
+	f.elements()
+	return f
+}
+
+// Words are those that a container, row or column has, and Missing what of its settings no word says.
+func (f *Page) Words(n *page.Node) (words []*vocab.Word, missing []vocab.Missing) {
+	return f.words[n], f.missing[n]
+}
+
+// Inner is the word of the element inside each column; empty where there is none.
+func (f *Page) Inner() string { return f.reading.Inner }
+
+// Joined reports whether no white space may stand between columns in the markup: they are inline
+// blocks in rows whose font is not set to 0.
+func (f *Page) Joined() bool { return f.reading.Joined }
+
+// chooser chooses words.
+type chooser struct {
+	*Page
+	v *vocab.Vocabulary
+}
+
+func (c *chooser) nodes(nodes []*page.Node, row *page.Node) {
+	for _, n := range nodes {
+		switch n.Kind {
+		case page.Container:
+			value, from := n.Frame.Value(c.kit)
+			if value.Term == page.UpTo {
+				value.N = int16(from)
+			}
+			w := c.v.Saying(page.Container, page.Frames, value, 0)
+			if w == nil {
+				w = c.v.Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0)
+				if w != nil || value.Term != page.Fixed {
+					c.missing[n] = []vocab.Missing{{Field: page.Frames, Value: value}}
+				}
+			}
+			if w != nil {
+				c.words[n] = []*vocab.Word{w}
+			}
+		case page.Row, page.Column:
+			words, missing := c.v.Choose(n.Kind, c.wants(n, row), [kit.MaxBreakpoints]kit.Columns{})
+			if base := c.v.Base(n.Kind); base != nil {
+				words = append([]*vocab.Word{base}, words...)
+			}
+			c.words[n], c.missing[n] = words, append(c.missing[n], missing...)
+		}
+		outer := row
+		if n.Kind == page.Row {
+			outer = n
+		}
+		c.nodes(n.Children, outer)
+	}
+}
+
+// wants is what must hold of every field of a row, or of a column in row, at every breakpoint.
+func (c *chooser) wants(n, row *page.Node) []vocab.Want {
+	var wants []vocab.Want
+	for _, f := range page.Settable(n.Kind) {
+		wants = append(wants, vocab.Want{Field: f})
+	}
+	for i := range c.kit.Breakpoints {
+		h := n.HeldAt(c.kit, i)
+		per := 0
+		if n.Kind == page.Column {
+			per = row.HeldAt(c.kit, i)[page.PerLine].Int()
+		}
+		for w := range wants {
+			want := &wants[w]
+			value := h[want.Field].Value
+			if want.Field.IsUnits() && value.Term != page.Portion && value.N != 0 && h[want.Field].From >= 0 {
+				value.Of = int16(c.kit.ColumnsAt(int(h[want.Field].From)).N())
+			}
+			switch {
+			case n.Kind == page.Column && want.Field != page.Shown && h[page.Shown].Value == page.Hides:
+				continue // what is not shown may be anything
+			case want.Field == page.PerLine || want.Field == page.Divides && value == page.Fresh:
+				continue // columns say it
+			case per > 0 && want.Field == page.Width:
+				value = page.Part(1, per)
+			case per > 0 && want.Field.IsUnits():
+				value = page.Of(0)
+			}
+			want.Must[i] = value
+		}
+	}
+	return wants
+}
