@@ -43,7 +43,7 @@ func kitCommand() *cobra.Command {
 	} {
 		c.AddCommand(kitOf(&cobra.Command{Use: what.name + " FILE [--kit ID]", Short: what.short}, what.write))
 	}
-	c.AddCommand(kitFactsCommand(), kitSheetCommand(), kitFileCommand())
+	c.AddCommand(kitFactsCommand(), kitSheetCommand(), kitFileCommand(), kitReadCommand())
 	return c
 }
 

@@ -8,6 +8,7 @@ import (
 	"bufio"
 	"flag"
 	"fmt"
+	"kitrows/internal/analyse"
 	"math"
 	"math/rand/v2"
 	"os"
@@ -183,7 +184,7 @@ var telling = []page.Field{page.Width, page.Skip, page.Shown, page.PerLine, page
 
 // settings are the words of a page without which something moves.
 func settings(l *layout.Layout, pr *project.Project) (all []setting) {
-	said, words := markup.Write(l, pr, code.Options{}).Said, vocab.Own(l.Kit())
+	said, words := markup.Write(l, pr, code.Options{}).Said, analyse.Vocabulary(l.Kit())
 	natural := func(row *page.Node) bool {
 		return slices.ContainsFunc(row.Children, func(c *page.Node) bool {
 			chosen, _ := said.Words(words, row, c)

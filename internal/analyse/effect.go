@@ -117,6 +117,9 @@ func (r *reader) column(w *word, s int) (all []effect) {
 			all = append(all, one)
 		}
 	}
+	if st.Position == "absolute" || st.Position == "fixed" {
+		return nil // it stands in no row
+	}
 	if st.Display == flow.None {
 		add(page.Shown, page.Hides, "display")
 		return all
@@ -204,7 +207,20 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	if math.Abs(content-leafWide) < .01 && st.Width.Kind == flow.Auto {
 		return page.Natural, true
 	}
-	return g.part(content)
+	if v, ok = g.part(content); !ok || r.roles.wrap != wrap {
+		return v, ok
+	}
+	ro.wrap *= 1.5 // it is so wide in any row
+	t, _, _, _, inside = r.row(ro, r.stages[s].at, []string{w.text})
+	_, again := t.inner(inside[0])
+	wider := *g
+	wider.inner += ro.wrap - r.roles.wrap
+	if g.relative {
+		wider.gutter = g.gutter * 1.5
+		wider.inner = g.inner * 1.5
+	}
+	u, same := wider.part(again)
+	return v, same && u == v
 }
 
 // row reads what a word does on a row at a stage.

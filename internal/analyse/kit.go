@@ -1,18 +1,31 @@
 package analyse
 
 import (
+	"fmt"
+
 	"kitrows/internal/css"
+	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/vocab"
 )
 
-// Sources are the stylesheet files of a kit that was brought in.
-func Sources(k *kit.Kit) []css.Source {
-	all := make([]css.Source, len(k.Brought.Files))
-	for i, f := range k.Brought.Files {
-		all[i] = css.Source{Name: f.Name, Text: f.Text}
-	}
-	return all
+// reading is what comes of reading a stylesheet.
+type reading struct {
+	*Reading
+	err error
+}
+
+// read reads the stylesheet of a kit, once.
+func read(b *kit.Brought) (*Reading, error) {
+	r := b.Made(func() any {
+		sources := make([]css.Source, len(b.Files))
+		for i, f := range b.Files {
+			sources[i] = css.Source{Name: f.Name, Text: f.Text}
+		}
+		r, err := Sheets(sources, b.Choices)
+		return reading{r, err}
+	}).(reading)
+	return r.Reading, r.err
 }
 
 // Of is what was read of the stylesheet of kit k; nil of a kit that is made here, and of one whose
@@ -21,13 +34,7 @@ func Of(k *kit.Kit) *Reading {
 	if k.Brought == nil {
 		return nil
 	}
-	r, _ := k.Brought.Made(func() any {
-		r, err := Sheets(Sources(k), k.Brought.Choices)
-		if err != nil {
-			return nil
-		}
-		return r
-	}).(*Reading)
+	r, _ := read(k.Brought)
 	if r == nil || len(r.Kit.Breakpoints) != len(k.Breakpoints) {
 		return nil
 	}
@@ -41,4 +48,51 @@ func Vocabulary(k *kit.Kit) *vocab.Vocabulary {
 		return r.Words.Vocabulary(k)
 	}
 	return vocab.Own(k)
+}
+
+// Rules is how many style rules the files have.
+func (r *Reading) Rules() (n int) {
+	for _, rule := range r.Cascade.Rules {
+		if rule.File < r.Files {
+			n++
+		}
+	}
+	return n
+}
+
+// Check refuses a kit that cannot be planned and coded with: what kit.Kit's Check refuses, and of one that
+// was brought in a stylesheet without a grid, or numbers that are not those of its stylesheet.
+func Check(k *kit.Kit) error {
+	if err := k.Check(); err != nil || k.Brought == nil {
+		return err
+	}
+	r, err := read(k.Brought)
+	if err != nil {
+		return fault.Under("brought", err)
+	}
+	if read := r.Kit; read.Columns != k.Columns {
+		return fault.New("columns", k.Columns, "%s, which its stylesheet has", read.Columns)
+	}
+	if n := len(r.Kit.Breakpoints); n != len(k.Breakpoints) {
+		return fault.New("breakpoints", len(k.Breakpoints), "%d, which its stylesheet has", n)
+	}
+	for i, b := range r.Kit.Breakpoints {
+		if b.From != k.Breakpoints[i].From {
+			return fault.New(fmt.Sprintf("breakpoints[%d].from", i), k.Breakpoints[i].From, "%s, where its stylesheet changes", b.From)
+		}
+	}
+	return nil
+}
+
+// Kit makes a kit of stylesheet files, and tells how it was read. The error says what is missing where
+// there is no grid in them.
+func Kit(id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading, error) {
+	b := &kit.Brought{Files: files, Choices: choices}
+	r, err := read(b)
+	if err != nil {
+		return nil, nil, err
+	}
+	k := *r.Kit
+	k.ID, k.Name, k.Brought = id, name, b
+	return &k, r, Check(&k)
 }

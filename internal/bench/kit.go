@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"kitrows/internal/analyse"
 	"strings"
 
 	"kitrows/internal/kit"
@@ -89,7 +90,7 @@ func kinds(k *kit.Kit) (all []Kind) {
 		name := f.String()
 		value, from := f.Value(k)
 		kind := Kind{Name: strings.ToUpper(name[:1]) + name[1:], Widths: []kit.Span{}}
-		if word := vocab.Own(k).Saying(page.Container, page.Frames, value, from); word != nil {
+		if word := analyse.Vocabulary(k).Saying(page.Container, page.Frames, value, from); word != nil {
 			kind.Class = word.String()
 		}
 		for i := range k.Breakpoints {

@@ -1,12 +1,12 @@
 package bench
 
 import (
+	"kitrows/internal/analyse"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/say"
-	"kitrows/internal/vocab"
 )
 
 // A Why explains a section, container, row or column in a viewport, and holds its settings
@@ -59,7 +59,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		Holds: page.At(name(i)),
 	}
 	_, at := pg.Find(id)
-	classes := markup.ClassesOf(say.OfNode(l, id), vocab.Own(k), why.Node, at.Parent)
+	classes := markup.ClassesOf(say.OfNode(l, id), analyse.Vocabulary(k), why.Node, at.Parent)
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {

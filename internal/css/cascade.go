@@ -579,3 +579,42 @@ func (s *Stage) BySibling() bool { return s.c.BySibling }
 
 // ByKids reports whether selectors ask for what an element holds.
 func (s *Stage) ByKids() bool { return s.c.ByKids }
+
+// Inlined is the text of a file with those that it imports in the place of their imports.
+func (c *Cascade) Inlined(at int) string { return c.inlined(at, nil) }
+
+func (c *Cascade) inlined(at int, within []int) string {
+	t := c.Trees[at]
+	var b strings.Builder
+	from := 0
+	for _, n := range t.Rules {
+		link, rest := importOf(n.Prelude)
+		file := c.file(link)
+		if n.At != "import" || file < 0 || file == at || slices.Contains(within, file) {
+			continue
+		}
+		text := c.inlined(file, append(slices.Clip(within), at))
+		b.WriteString(t.Text[from:n.From])
+		b.WriteString(around1(rest, text))
+		from = n.To
+	}
+	return b.String() + t.Text[from:]
+}
+
+// around1 puts what an @import asks for around the text of its file.
+func around1(rest, text string) string {
+	lower := strings.ToLower(rest)
+	switch {
+	case rest == "":
+		return "\n" + text + "\n"
+	case strings.HasPrefix(lower, "layer("):
+		name, after, _ := strings.Cut(rest[6:], ")")
+		return "@layer " + name + " {" + around1(strings.TrimSpace(after), text) + "}"
+	case lower == "layer" || strings.HasPrefix(lower, "layer "):
+		return "@layer {" + around1(strings.TrimSpace(rest[5:]), text) + "}"
+	case strings.HasPrefix(lower, "supports("):
+		end := shut(rest, 8)
+		return "@supports " + rest[8:end] + " {" + around1(strings.TrimSpace(rest[end:]), text) + "}"
+	}
+	return "@media " + rest + " {" + text + "}"
+}

@@ -11,7 +11,7 @@ import (
 // Values as numbers or as px and percent; what cannot be worked out says why.
 func TestParseAmount(t *testing.T) {
 	for text, want := range map[string]string{
-		"0": "0", "1.5": "1.5", "12px": "12px", "-.5px": "-0.5px", "2em": "32px", "1REM": "16px", "1in": "96px", "50%": "50%",
+		"0": "0", "1.5": "1.5", "12px": "12px", "-.5px": "-0.5px", "2em": "2em", "1REM": "1rem", "1in": "96px", "50%": "50%",
 		"1e2px": "100px", "10vw": "10vw", " 4px ": "4px",
 		"calc(100% / 3)":                      "33.3333%",
 		"calc((100% + 24px) * 3 / 12 - 24px)": "-18px 25%",
@@ -22,8 +22,8 @@ func TestParseAmount(t *testing.T) {
 		"CALC(50vw - 300px)":                  "-300px 50vw",
 		"calc(1px":                            "1px",
 		"calc(1px+2px)":                       "!", "calc(1px + 2)": "!", "calc(1px * 2px)": "!", "calc(1 / 1px)": "!",
-		"calc(1px / 0)": "!", "min(1px, 2px)": "min() is not worked out", "auto": "auto is no length", "1fr": "fr is no unit", "": "no length",
-		"1px 2px": "2px is not expected here", "(1px)": "!", "calc()": "!", "var(--x)": "var() is not worked out",
+		"calc(1px / 0)": "!", "min(1px, 2px)": "0px 1 end", "clamp(1px, 2%, 3em)": "0px 1 end", "max(1, 2)": "2", "round(1px)": "!", "auto": "auto is no length", "1fr": "fr is no unit", "": "no length",
+		"1px 2px": "2px is not expected here", "(1px)": "!", "calc()": "!", "var(--x)": "!",
 	} {
 		a, err := css.ParseAmount(text)
 		got := fmt.Sprintf("%.6g", a.Number)
@@ -40,6 +40,15 @@ func TestParseAmount(t *testing.T) {
 			if a.Vw != 0 {
 				got += fmt.Sprintf(" %.6gvw", a.Vw)
 			}
+			if a.Em != 0 || a.Rem != 0 {
+				got = fmt.Sprintf("%.6gem", a.Em)
+				if a.Rem != 0 {
+					got = fmt.Sprintf("%.6grem", a.Rem)
+				}
+			}
+			if len(a.Ends) > 0 {
+				got += fmt.Sprintf(" %d end", len(a.Ends))
+			}
 			got = strings.TrimSpace(got)
 		}
 		switch {
@@ -49,9 +58,15 @@ func TestParseAmount(t *testing.T) {
 			t.Errorf("%q: %s, want %s", text, got, want)
 		}
 	}
-	a, _ := css.ParseAmount("calc(25% + 10px + 1vw)")
-	if px := a.Of(400, 1000); px != 120 {
-		t.Errorf("of 400 px in 1000: %v", px)
+	scale := css.Scale{Width: 1000, Height: 500, Em: 20, Rem: 10}
+	for text, want := range map[string]float64{
+		"calc(25% + 10px + 1vw)": 120, "min(50%, 30px + 1em)": 50, "max(50%, 30px)": 200, "clamp(10px, 10%, 3rem)": 30,
+		"calc(100% - 2 * min(10px, 1rem))": 380,
+	} {
+		a, err := css.ParseAmount(text)
+		if px := a.In(scale).Of(400); err != nil || px != want {
+			t.Errorf("%s of 400 px in 1000: %v, %v; want %v", text, px, err, want)
+		}
 	}
 }
 

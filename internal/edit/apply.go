@@ -8,11 +8,11 @@ import (
 	"strings"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
-	"kitrows/internal/vocab"
 )
 
 // A Change is what an operation came to.
@@ -53,7 +53,7 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
 	}
-	if err := errors.Join(e.page.Check(e.kit, e.project.HasPicture), vocab.Check(e.kit, e.page)); err != nil {
+	if err := errors.Join(e.page.Check(e.kit, e.project.HasPicture), foreign.Check(e.kit, e.page)); err != nil {
 		return nil, err
 	}
 	whole := withPage(e.project, e.page)

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
@@ -27,7 +28,7 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 	if at < 0 {
 		return nil, fault.New("changeKit.kit.id", o.Kit.ID, "the id of one of the project's kits")
 	}
-	if err := o.Kit.Check(); err != nil {
+	if err := analyse.Check(o.Kit); err != nil {
 		return nil, fault.Under("changeKit.kit", err)
 	}
 	refit, err := page.NewRefit(p.Kits[at], o.Kit, o.Were)

@@ -55,3 +55,13 @@ func (b *Brought) check() error {
 	}
 	return errors.Join(errs...)
 }
+
+// Ours is a kit made here with the numbers of k, which was brought in.
+func (k *Kit) Ours() *Kit {
+	ours := *k
+	ours.Brought = nil
+	if ours.Technique == Inline {
+		ours.Technique = Flex
+	}
+	return &ours
+}

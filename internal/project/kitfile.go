@@ -7,6 +7,7 @@ import (
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
@@ -81,5 +82,5 @@ func DecodeKit(r io.Reader) (*kit.Kit, error) {
 	if err := page.CheckID(f.Kit.ID); err != nil {
 		return nil, fault.Under("kit", err)
 	}
-	return f.Kit, fault.Under("kit", f.Kit.Check())
+	return f.Kit, fault.Under("kit", analyse.Check(f.Kit))
 }

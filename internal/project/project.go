@@ -8,10 +8,11 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/fault"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
-	"kitrows/internal/vocab"
 )
 
 // Version is the format this program writes. It reads this one and those before.
@@ -179,7 +180,7 @@ func (p *Project) Check() error {
 			continue
 		}
 		take(path, page.CheckID(k.ID))
-		take(path, k.Check())
+		take(path, analyse.Check(k))
 		unique("kit", path+".id", k.ID)
 	}
 	for i, pic := range p.Pictures {
@@ -224,7 +225,7 @@ func (p *Project) checkPage(pg *page.Page) error {
 	if k == nil {
 		return fault.New("kit", pg.Kit, "the id of one of the project's kits")
 	}
-	return errors.Join(pg.Check(k, p.HasPicture), vocab.Check(k, pg))
+	return errors.Join(pg.Check(k, p.HasPicture), foreign.Check(k, pg))
 }
 
 // CheckUsers refuses what Check would of the pages that use a kit, and of the pieces on the sheet,

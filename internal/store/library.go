@@ -6,6 +6,7 @@ import (
 	"database/sql"
 	"errors"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/project"
@@ -56,7 +57,7 @@ func (s *Store) Newest(ctx context.Context, id string) (k *kit.Kit, err error) {
 // newest, or else as a new one under an id that is free. It gives which it is now. A kit that is
 // as the newest revision makes no other. A StaleError tells that the library has a newer one.
 func (s *Store) Share(ctx context.Context, k *kit.Kit, freeID func(taken func(string) bool) string) (of kit.Shared, err error) {
-	if err := k.Check(); err != nil {
+	if err := analyse.Check(k); err != nil {
 		return of, err
 	}
 	file, err := project.EncodeKit(k)

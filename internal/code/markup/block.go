@@ -166,7 +166,7 @@ func (w *Writer) image(c *page.Content, more string) string {
 		} else if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); word != nil {
 			fit = word.Text
 		}
-		if !w.Hold { // a block that is held to its size has a class already
+		if !w.Hold && fit != "" { // a block that is held to its size has a class already
 			more += attributes([]string{fit})
 		}
 		more += fmt.Sprintf(` width="%s" height="%s"`, Number(c.Width), Number(c.Height))

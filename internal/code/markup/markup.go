@@ -8,7 +8,9 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/code"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
@@ -75,6 +77,10 @@ func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []strin
 
 // wordsOf are the classes of a node that stands in outer.
 func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.Word {
+	if f := said.Layout.Foreign(); f != nil {
+		words, _ := f.Words(n)
+		return words
+	}
 	switch n.Kind {
 	case page.Container:
 		kind := said.Node(n.ID)[0]
@@ -95,6 +101,7 @@ type Writer struct {
 	said   *say.Page
 	kit    *kit.Kit
 	words  *vocab.Vocabulary
+	file   *foreign.Page // the page in the words of a stylesheet that was brought in; else nil
 	o      code.Options
 	source func(picture string) string
 	out    *Markup
@@ -108,8 +115,8 @@ type Writer struct {
 func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
 	k := said.Layout.Kit()
 	out := &Markup{Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes())}
-	return &Writer{said: said, kit: k, words: vocab.Own(k), o: o, source: source, out: out,
-		written: map[*vocab.Word]bool{}}
+	return &Writer{said: said, kit: k, words: analyse.Vocabulary(k), file: said.Layout.Foreign(), o: o, source: source,
+		out: out, written: map[*vocab.Word]bool{}}
 }
 
 // Write writes a page of project pr as class-based markup. Pictures are linked
@@ -152,9 +159,13 @@ func (w *Writer) nodes(nodes []*page.Node, depth int) {
 // element writes a node's element and what is in it.
 func (w *Writer) element(n *page.Node, depth int) {
 	var classes []string
-	if w.Selectors == nil {
+	switch {
+	case w.Selectors == nil && w.file != nil:
+		classes = w.file.Texts(n)
+		w.out.Classes += max(0, len(classes)-1)
+	case w.Selectors == nil:
 		classes = w.classes(n)
-	} else {
+	default:
 		said := w.said.Node(n.ID)
 		for _, s := range said {
 			w.out.used[s] = true
@@ -168,19 +179,49 @@ func (w *Writer) element(n *page.Node, depth int) {
 	if w.o.Ends && n.Kind != page.Column {
 		end += " <!-- end " + string(n.Kind) + ": " + code.Comment(n.Name) + " -->"
 	}
-	w.open(n, tag, depth, append(classes, n.Classes...))
-	if len(n.Children) == 0 {
+	before, after := w.joint(n)
+	end += after
+	w.open(n, before, tag, depth, append(classes, n.Classes...))
+	inner := w.inner(n)
+	if len(n.Children) == 0 && inner == "" {
 		w.out.Lines[len(w.out.Lines)-1].Text += end
 		return
 	}
 	outer, shared := w.outer, w.shared
 	w.outer, w.shared = n, w.Selectors != nil && w.Selectors.asChildren(w.said, n)
-	w.nodes(n.Children, depth+1)
+	if inner != "" {
+		w.around(n.ID, depth+1, "div", attributes([]string{inner}), func(depth int) { w.nodes(n.Children, depth) })
+	} else {
+		w.nodes(n.Children, depth+1)
+	}
 	w.outer, w.shared = outer, shared
 	if n.Kind == page.Row {
 		w.clear(n, depth+1)
 	}
 	w.line(n.ID, depth, end)
+}
+
+// inner is the word of the element that stands inside each column, where a stylesheet brought in has one.
+func (w *Writer) inner(n *page.Node) string {
+	if n.Kind != page.Column || w.file == nil || w.Selectors != nil {
+		return ""
+	}
+	return w.file.Inner()
+}
+
+// joint is what stands before and after a column between which and the next there may be no white space: a
+// comment around it.
+func (w *Writer) joint(n *page.Node) (before, after string) {
+	if n.Kind != page.Column || w.file == nil || w.Selectors != nil || !w.file.Joined() {
+		return "", ""
+	}
+	if n != w.outer.Children[0] {
+		before = "-->"
+	}
+	if n != w.outer.Children[len(w.outer.Children)-1] {
+		after = "<!--"
+	}
+	return before, after
 }
 
 // clear writes the element that clears a row of floats, where the kit has one.
@@ -234,8 +275,8 @@ func (w *Writer) needed(n *page.Node, said []say.Saying) bool {
 
 // open writes a start tag; what would make its line too long goes on the next, under the
 // first.
-func (w *Writer) open(n *page.Node, tag string, depth int, words []string) {
-	text := "<" + tag + w.mark(n)
+func (w *Writer) open(n *page.Node, before, tag string, depth int, words []string) {
+	text := before + "<" + tag + w.mark(n)
 	if n.Anchor != "" {
 		text += ` id="` + n.Anchor + `"`
 	}

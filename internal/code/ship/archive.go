@@ -49,13 +49,14 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 				if form.Form == SCSS || form.Form == Less {
 					continue // the markup is that of the plain form
 				}
-				text = markup.Page(p, text, map[Form]string{Used: "kit.css", Plain: css}[form.Form], OwnStyle)
+				text = markup.Page(p, text, append(links(l, form.Form, css), OwnStyle)...)
 			}
 			put(folder+"/"+f.Name, []byte(text))
 		}
 	}
-	whole := Files(l, pr, Whole, o)
-	put("classes/kit.whole.css", []byte(whole[1].Text))
+	if l.Foreign() == nil {
+		put("classes/kit.whole.css", []byte(Files(l, pr, Whole, o)[1].Text))
+	}
 	for _, folder := range []string{"classes", "mixins", "components"} {
 		for _, pic := range pr.Pictures {
 			if shows(l, pic.ID) {

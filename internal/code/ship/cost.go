@@ -42,6 +42,12 @@ const (
 func CostOf(ctx context.Context, l *layout.Layout, pr *project.Project, f Form) (Cost, error) {
 	var text string
 	var styles *css.Sheet
+	if l.Foreign() != nil {
+		if f.ByMixins() || f == TypeScript {
+			return CostOf(ctx, ours(l), pr, f)
+		}
+		return broughtCost(ctx, l, pr)
+	}
 	if f.ByMixins() {
 		m := mixin.New(l, pr, code.Options{})
 		text, styles = m.Markup.String(), m.CSS()
@@ -52,8 +58,12 @@ func CostOf(ctx context.Context, l *layout.Layout, pr *project.Project, f Form) 
 			styles = sheet.Whole(l.Kit(), m.Used())
 		}
 	}
-	m, s := bytesOf(ctx, text), bytesOf(ctx, styles.String())
-	return Cost{styles.Rules(), m, s, Bytes{m.Raw + s.Raw, m.Gzip + s.Gzip, m.Brotli + s.Brotli}}, ctx.Err()
+	return cost(ctx, text, styles.String(), styles.Rules())
+}
+
+func cost(ctx context.Context, text, styles string, rules int) (Cost, error) {
+	m, s := bytesOf(ctx, text), bytesOf(ctx, styles)
+	return Cost{rules, m, s, Bytes{m.Raw + s.Raw, m.Gzip + s.Gzip, m.Brotli + s.Brotli}}, ctx.Err()
 }
 
 func bytesOf(ctx context.Context, text string) Bytes {

@@ -19,8 +19,6 @@ import (
 // as high as declared, so that the document can be held against the plan.
 const pageStyle = `body {
   margin: 0;
-  color: #1d2422;
-  font: 16px/1.5 system-ui, sans-serif;
 }
 
 .kr-hold {
@@ -47,14 +45,6 @@ ul.kr-hold::before {
   content: "";
 }
 
-h1 {
-  font-size: 24px;
-}
-
-h2 {
-  font-size: 20px;
-}
-
 picture {
   display: contents;
 }
@@ -69,6 +59,21 @@ img.kr-hold {
   display: block;
   width: -webkit-fill-available;
   object-fit: cover;
+}
+`
+
+// looks is how a document's text looks, before the kit's style: what that says of it holds.
+const looks = `body {
+  color: #1d2422;
+  font: 16px/1.5 system-ui, sans-serif;
+}
+
+h1 {
+  font-size: 24px;
+}
+
+h2 {
+  font-size: 20px;
 }
 `
 
@@ -89,6 +94,10 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	var body *markup.Markup
 	var styles *css.Sheet
 	switch {
+	case o.Mixed && l.Foreign() != nil:
+		return Document(ours(l), pr, o)
+	case l.Foreign() != nil:
+		body = w.Page(1)
 	case o.Mixed:
 		m := mixin.Write(w, l, o, 1)
 		body, styles = m.Markup, m.CSS()
@@ -105,7 +114,14 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 		b.WriteString("  " + line + "\n")
 	}
 	b.WriteString(`  <meta http-equiv="Content-Security-Policy" content="` + Policy + "\">\n")
-	b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
+	b.WriteString("  <style>\n" + looks + "  </style>\n")
+	if styles != nil {
+		b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
+	} else {
+		for _, style := range broughtStyles(l.Kit()) {
+			b.WriteString("  " + style + "\n")
+		}
+	}
 	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")
 	return b.String()

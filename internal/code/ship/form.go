@@ -43,6 +43,16 @@ func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code
 
 func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
 	name, k := l.Page().File, l.Kit()
+	if l.Foreign() != nil {
+		if f.ByMixins() || f == TypeScript {
+			return files(ours(l), pr, f, o)
+		}
+		all := []code.File{markup.Write(l, pr, o).File(name)}
+		for _, file := range k.Brought.Files {
+			all = append(all, code.File{Name: file.Name, Text: file.Text})
+		}
+		return all
+	}
 	switch f {
 	case SCSS, Less, Plain:
 		m := mixin.New(l, pr, o)

@@ -1,0 +1,84 @@
+// Command foreign prints random stylesheets of another hand and pages on the kits that are read from them,
+// for the browser to judge: one line of JSON a page, with its document and its plan at widths at, below and
+// between breakpoints.
+package main
+
+import (
+	"bufio"
+	"flag"
+	"fmt"
+	"math"
+	"os"
+
+	"github.com/go-json-experiment/json"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/sample"
+)
+
+type trial struct {
+	Name     string
+	Document string
+	Sheet    string
+	Plans    []plan
+	Error    string // where no kit was read
+}
+
+type plan struct {
+	Width float64
+	Boxes []layout.Box
+}
+
+func main() {
+	sheets := flag.Int("sheets", 100, "how many random stylesheets")
+	pages := flag.Int("pages", 3, "how many pages on each")
+	seed := flag.Uint64("seed", 1, "the seed they are made from")
+	only := flag.Int("only", -1, "one stylesheet")
+	flag.Parse()
+	out := bufio.NewWriter(os.Stdout)
+	defer out.Flush()
+	for i := range *sheets {
+		r := sample.New(*seed*1_000_000 + uint64(i))
+		f := sample.NewForeign(r)
+		if *only >= 0 && i != *only {
+			continue
+		}
+		name := fmt.Sprintf("seed %d, sheet %d: %s, gutters %s, %s, %s", *seed, i, f.Technique, f.Place, f.Unit, f.Direction)
+		files := make([]kit.File, len(f.Sources))
+		for i, s := range f.Sources {
+			files[i] = kit.File{Name: s.Name, Text: s.Text}
+		}
+		k, reading, err := analyse.Kit("kit", "Team", files, nil)
+		if err != nil {
+			write(out, trial{Name: name, Error: err.Error(), Sheet: files[0].Text})
+			continue
+		}
+		for at := range *pages {
+			pg := sample.Worded(r, k, reading.Words.Words)
+			l := layout.Of(k, pg)
+			t := trial{Name: fmt.Sprintf("%s, page %d", name, at), Sheet: files[0].Text,
+				Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
+			for i := range k.Breakpoints {
+				low, high, bounded := k.Range(i)
+				if !bounded {
+					high = low + 600
+				}
+				for _, v := range []float64{math.Ceil(low), math.Floor((low + high) / 2), high} {
+					t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
+				}
+			}
+			write(out, t)
+		}
+	}
+}
+
+func write(out *bufio.Writer, t trial) {
+	if err := json.MarshalWrite(out, t); err != nil {
+		panic(err)
+	}
+	out.WriteByte('\n')
+}

@@ -1,0 +1,125 @@
+package sample
+
+import (
+	"math/rand/v2"
+
+	"kitrows/internal/foreign"
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// Worded is a random page on a kit that was brought in, of settings that words of the kit say: what no
+// choice of words says is left out.
+func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
+	m := worder{maker: maker{r: r, k: k, p: &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID}}, says: map[bool][]said{}}
+	m.minter = m.p.Minter()
+	for _, w := range words {
+		for _, e := range w.Effects {
+			for i := range k.Breakpoints {
+				if e.In.Holds(i) {
+					m.says[w.On == page.Row] = append(m.says[w.On == page.Row], said{w.On, e.Field, e.Value, i})
+				}
+			}
+		}
+	}
+	for range 1 + r.IntN(2) {
+		c := m.node(page.Container)
+		for _, s := range m.says[false] {
+			if s.on == page.Container && s.at == 0 && r.IntN(3) == 0 {
+				c.Frame = page.FrameOf(k, s.value)
+			}
+		}
+		for range 1 + r.IntN(3) {
+			c.Children = append(c.Children, m.row(0))
+		}
+		m.p.Body = append(m.p.Body, c)
+	}
+	for range 4 { // what cannot be said is left out
+		f := foreign.Of(k, m.p)
+		left := false
+		m.p = m.p.Mapped(func(n *page.Node) *page.Node {
+			_, missing := f.Words(n)
+			if len(missing) == 0 {
+				return n
+			}
+			left = true
+			c := *n
+			c.At, c.Frame = nil, page.FixedFrame
+			for _, s := range n.At {
+				for _, miss := range missing {
+					if !s.IsZero() && miss.Breakpoint >= k.Index(s.From) {
+						s = s.With(miss.Field, page.Value{})
+					}
+				}
+				if !s.IsZero() {
+					c.At = append(c.At, s)
+				}
+			}
+			return &c
+		})
+		if !left {
+			break
+		}
+	}
+	return m.p
+}
+
+// said is what a word says at a breakpoint.
+type said struct {
+	on    page.Kind
+	field page.Field
+	value page.Value
+	at    int
+}
+
+type worder struct {
+	maker
+	says map[bool][]said
+}
+
+func (m *worder) row(depth int) *page.Node {
+	row := m.node(page.Row)
+	row.Element = ""
+	row.At = m.settings(page.Row, 12)
+	for range 1 + m.r.IntN(6) {
+		c := m.node(page.Column)
+		c.Element = ""
+		c.At = m.settings(page.Column, 2)
+		for range 1 + m.r.IntN(2) {
+			if depth < 2 && m.r.IntN(4) == 0 {
+				c.Children = append(c.Children, m.row(depth+1))
+			} else {
+				c.Children = append(c.Children, m.block())
+			}
+		}
+		row.Children = append(row.Children, c)
+	}
+	return row
+}
+
+// settings are random ones of those that words say.
+func (m *worder) settings(on page.Kind, oneIn int) (all []page.Setting) {
+	for i, b := range m.k.Breakpoints {
+		s := page.At(b.Name)
+		fields := map[page.Field][]page.Value{}
+		for _, one := range m.says[on == page.Row] {
+			if one.on == on && one.at == i {
+				fields[one.field] = append(fields[one.field], one.value)
+			}
+		}
+		for f := range page.NumFields {
+			rare := oneIn
+			if f != page.Width {
+				rare = 6
+			}
+			if values := fields[f]; len(values) > 0 && m.r.IntN(rare) == 0 {
+				s = s.With(f, pick(m.r, append(values, values[0], f.Default(on))...))
+			}
+		}
+		if !s.IsZero() {
+			all = append(all, s)
+		}
+	}
+	return all
+}
