@@ -61,7 +61,7 @@ type Option struct{ ID, Text string }
 // are in documents, which the plan counts on.
 const own = "body { margin: 0 }" +
 	"." + Held + " { display: block; box-sizing: border-box; margin: 0; padding: 0; border: 0; width: auto }" +
-	"button." + Held + ", a." + Held + ", img." + Held + " { width: auto; max-width: none }"
+	"button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
 
 // Held is the class of blocks of content that are as large as they are declared.
 const Held = "kr-hold"
@@ -124,7 +124,7 @@ func (a *analysis) find() error {
 	if a.stages, few = stages(a.c); few {
 		a.note("breakpoints", NotUnderstood, nil, "there are more than %d widths where media queries begin or end: those of the most rules were looked at", mostStages)
 	}
-	a.all, a.by = words(a.c)
+	a.all, a.by = words(a.c, a.Files)
 	widths := make([]float64, 0, len(a.stages))
 	for i := len(a.stages) - 1; i >= 0; i-- {
 		widths = append(widths, a.stages[i].at)

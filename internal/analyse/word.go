@@ -60,11 +60,11 @@ func isGrid(name string) bool {
 	return slices.ContainsFunc(grids, func(start string) bool { return strings.HasPrefix(name, start) })
 }
 
-// words gathers the words of a cascade, in the order of their first rule.
-func words(c *css.Cascade) (all []*word, by map[string]*word) {
+// words gathers the words of the first files of a cascade, in the order of their first rule.
+func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 	by = map[string]*word{}
 	for _, r := range c.Rules {
-		if !moves(r) {
+		if len(r.Sets) == 0 || r.File >= files {
 			continue
 		}
 		for i := range r.Selectors {
@@ -101,9 +101,6 @@ func words(c *css.Cascade) (all []*word, by map[string]*word) {
 	}
 	return all, by
 }
-
-// moves reports whether a rule says something that moves boxes.
-func moves(r *css.StyleRule) bool { return len(r.Sets) > 0 }
 
 // settle works out what all uses of a word have in common.
 func (w *word) settle() {

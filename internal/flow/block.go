@@ -63,7 +63,7 @@ func (e *engine) room(f *floats, y float64, left, right kit.Measure) (from, to k
 func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, to kit.Measure, at float64, dropped bool) {
 	for {
 		from, to, next := e.room(f, y, left, right)
-		over := w.Minus(to.Minus(from))
+		over := w.Minus(to.Minus(from).AtLeastZero()) // where floats stand over there is room for what has no width
 		alone := from == left && to == right
 		if !alone {
 			e.crosses(over)

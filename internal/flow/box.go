@@ -30,8 +30,9 @@ type Box struct {
 
 // A Leaf is content: so many px wide by itself, and so high in a width.
 type Leaf struct {
-	Wide float64
-	High func(width float64) float64
+	Wide     float64
+	High     func(width float64) float64
+	Replaced bool // a picture, say: where its width is at most a part of another's, it may shrink to nothing
 }
 
 // A Result is what laying out tells besides the boxes.
@@ -272,7 +273,7 @@ func (e *engine) intrinsic(b *Box) (low, high kit.Measure) {
 	} else {
 		low, high = e.contents(b)
 		low, high = low.Plus(b.side()), high.Plus(b.side())
-		if s.Width.IsPercent() && b.Leaf != nil && s.Display == Inline { // a replaced element may shrink
+		if b.Leaf != nil && b.Leaf.Replaced && (s.Width.IsPercent() || s.MaxWidth.IsPercent()) {
 			low = b.side()
 		}
 	}

@@ -351,6 +351,9 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 	for i := range all {
 		at[i+1] = at[i].Plus(base[i]).Plus(gap)
 	}
+	for i := range at {
+		at[i].Px = kit.Floor64(at[i].Px)
+	}
 	return at
 }
 
@@ -414,7 +417,7 @@ func (e *engine) fractions(all []Track, base []kit.Measure, total float64, w kit
 		if !again {
 			for i, t := range all {
 				if t.Fr > 0 && !fixed[i] {
-					base[i] = one.Times(t.Fr)
+					base[i] = kit.Measure{Px: float64(float32(one.Px*t.Fr*64)) / 64, Per: one.Per * t.Fr} // as Chromium counts
 				}
 			}
 			return

@@ -248,7 +248,10 @@ func Expand(name, value string) (all []css.Longhand, ok bool) {
 		if name == "display" || name == "grid-auto-flow" || strings.HasPrefix(name, "align-") || strings.HasPrefix(name, "justify-") {
 			value = strings.Join(strings.Fields(value), " ")
 		}
-		return []css.Longhand{{Name: name, Value: value}}, grammar(value)
+		if !grammar(value) {
+			return nil, false
+		}
+		return []css.Longhand{{Name: name, Value: value}}, true
 	}
 	all, ok = short(words(value))
 	for _, l := range all {

@@ -26,7 +26,8 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 		}
 		c := f.nodes[at].Content
 		wide, _ := c.Natural(f.kit, i)
-		return &flow.Leaf{Wide: wide, High: func(w float64) float64 { return c.HeightIn(f.kit, i, w) }}
+		return &flow.Leaf{Wide: wide, Replaced: c.Type == page.Picture,
+			High: func(w float64) float64 { return c.HeightIn(f.kit, i, w) }}
 	}, func(e *css.Element) int32 {
 		if at, is := f.of[e]; is {
 			return at

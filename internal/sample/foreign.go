@@ -459,7 +459,9 @@ func (f *Foreign) base() {
 		fmt.Fprintf(&f.b, "%s { %sfloat: left; min-height: 1px }\n", cell, box)
 	case "inline":
 		f.Joined = r.IntN(4) == 0
-		if !f.Joined {
+		if f.Joined { // lines are then as high as they are of text, which a font may decide
+			f.b.WriteString("body { line-height: 1.5 }\n")
+		} else {
 			fmt.Fprintf(&f.b, "%s { font-size: 0; }\n", row)
 		}
 		fmt.Fprintf(&f.b, "%s { %sdisplay: inline-block; vertical-align: top; font-size: 16px }\n", cell, box)

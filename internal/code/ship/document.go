@@ -4,6 +4,7 @@ import (
 	"encoding/base64"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/mixin"
@@ -62,20 +63,28 @@ img.kr-hold {
 }
 `
 
-// looks is how a document's text looks, before the kit's style: what that says of it holds.
-const looks = `body {
+// looks is how a document's text looks, before the kit's style: what that says of it holds. Under a
+// stylesheet that was brought in, whose em go by what is around, it is that of blocks alone.
+const looks = `BODY {
   color: #1d2422;
   font: 16px/1.5 system-ui, sans-serif;
 }
 
-h1 {
+h1HELD {
   font-size: 24px;
 }
 
-h2 {
+h2HELD {
   font-size: 20px;
 }
 `
+
+func looksOf(l *layout.Layout) string {
+	if l.Foreign() != nil {
+		return strings.NewReplacer("BODY", "."+analyse.Held, "HELD", "."+analyse.Held).Replace(looks)
+	}
+	return strings.NewReplacer("BODY", "body", "HELD", "").Replace(looks)
+}
 
 // Policy is a document's Content-Security-Policy, which it carries along: wherever it is shown, it
 // may style itself and show its pictures, but fetch nothing and run no script.
@@ -114,7 +123,7 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 		b.WriteString("  " + line + "\n")
 	}
 	b.WriteString(`  <meta http-equiv="Content-Security-Policy" content="` + Policy + "\">\n")
-	b.WriteString("  <style>\n" + looks + "  </style>\n")
+	b.WriteString("  <style>\n" + looksOf(l) + "  </style>\n")
 	if styles != nil {
 		b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
 	} else {
