@@ -65,6 +65,23 @@ type effect struct {
 	value page.Value
 	rank  css.Rank
 	rule  *css.StyleRule
+	use   int // of the word, and what it puts there
+	put   int
+}
+
+// by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not.
+func (w *word) by(e effect, name string, won css.Winner) (effect, bool) {
+	for i, u := range w.uses {
+		if u.rule != won.Rule {
+			continue
+		}
+		for p := range u.rule.Sets {
+			if u.rule.Sets[p].Name == name {
+				e.rank, e.rule, e.use, e.put = won.Rank, won.Rule, i, p
+			}
+		}
+	}
+	return e, e.rule != nil
 }
 
 // reader reads what words do.
@@ -75,6 +92,31 @@ type reader struct {
 	at     []geometry
 	by     map[string]*word
 	rows   map[*word]bool // words that were found on rows
+	known  map[signAt][2]readOnce
+}
+
+// readOnce is what words of a sign do, on columns or on rows.
+type readOnce struct {
+	effects []effect
+	done    bool
+}
+
+// once reads what a word does at a stage by read; words of one sign do the same, each by its own rules.
+func (r *reader) once(w *word, s, on int, read func(*word, int) []effect) []effect {
+	key := signAt{w.sign, float64(s)}
+	known := r.known[key]
+	if !known[on].done {
+		known[on] = readOnce{read(w, s), true}
+		r.known[key] = known
+		return known[on].effects
+	}
+	all := slices.Clone(known[on].effects)
+	for i := range all {
+		e := &all[i]
+		u := w.uses[e.use]
+		e.rule, e.rank = u.rule, u.rule.RankOf(u.by, &u.rule.Sets[e.put])
+	}
+	return all
 }
 
 // columnAt gives the style of a column with words, in a row with words, and the element.
@@ -82,13 +124,13 @@ func (r *reader) columnAt(s int, row, column []string) (*css.Element, *flow.Styl
 	styler := r.styler(r.stages[s].at)
 	html := element("html")
 	e := html.Add(element("body"))
-	style := styler.Of(e, styler.Root(html))
+	style := styler.Style(e, styler.Root(html))
 	e = e.Add(element("div", append(words1(r.roles.row), row...)...))
-	style = styler.Of(e, style)
+	style = styler.Style(e, style)
 	e.Add(element("div", words1(r.roles.cell)...)) // it is neither the first nor the last
 	column2 := e.Add(element("div", append(words1(r.roles.cell), column...)...))
 	e.Add(element("div", words1(r.roles.cell)...))
-	return column2, styler.Of(column2, style)
+	return column2, styler.Style(column2, style)
 }
 
 var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
@@ -109,8 +151,8 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	add := func(f page.Field, v page.Value, names ...string) {
 		one := effect{field: f, value: v}
 		for _, name := range names {
-			if winner, has := won[name]; has && (one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
-				one.rank, one.rule = winner.Rank, winner.Rule
+			if winner, has := won[name]; has && winner.Rule != nil && (one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
+				one, _ = w.by(effect{field: f, value: v}, name, winner)
 			}
 		}
 		if one.rule != nil {
@@ -237,11 +279,13 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	html := element("html")
 	body := html.Add(element("body"))
 	e := body.Add(element("div", append(words1(r.roles.row), w.text)...))
-	st := styler.Of(e, styler.Of(body, styler.Root(html)))
+	st := styler.Style(e, styler.Style(body, styler.Root(html)))
 	won := styler.Declared(e)
 	add := func(f page.Field, v page.Value, name string) {
 		if winner := won[name]; w.in(winner.Rule) {
-			all = append(all, effect{f, v, winner.Rank, winner.Rule})
+			if e, ok := w.by(effect{field: f, value: v}, name, winner); ok {
+				all = append(all, e)
+			}
 		}
 	}
 	if g.technique == "flex" {

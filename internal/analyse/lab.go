@@ -9,9 +9,12 @@ import (
 type lab struct {
 	c       *css.Cascade
 	stylers map[float64]*flow.Styler
+	known   map[signAt]*flow.Style
 }
 
-func newLab(c *css.Cascade) *lab { return &lab{c, map[float64]*flow.Styler{}} }
+func newLab(c *css.Cascade) *lab {
+	return &lab{c, map[float64]*flow.Styler{}, map[signAt]*flow.Style{}}
+}
 
 // styler is the styler in a viewport so wide.
 func (l *lab) styler(width float64) *flow.Styler {

@@ -159,7 +159,8 @@ func (a *analysis) find() error {
 			list(words2(families[0].words)))
 	}
 	a.choices2(found)
-	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, rows: map[*word]bool{}}
+	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, rows: map[*word]bool{},
+		known: map[signAt][2]readOnce{}}
 	a.measure()
 	a.containers()
 	a.read()
@@ -448,12 +449,12 @@ func (a *analysis) read() {
 		all := make([][]effect, len(a.stages))
 		some := false
 		for s := range a.stages {
-			all[s] = a.r.column(w, s)
+			all[s] = a.r.once(w, s, 0, a.r.column)
 			some = some || len(all[s]) > 0
 		}
 		if !some {
 			for s := range a.stages {
-				all[s] = a.r.rowWord(w, s)
+				all[s] = a.r.once(w, s, 1, a.r.rowWord)
 				some = some || len(all[s]) > 0
 			}
 			a.r.rows[w] = some

@@ -166,17 +166,17 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 		cells = append(cells, need)
 	}
 	for _, w := range all {
-		if is[w.text] || w.frame || len(w.uses) == 0 && !around(all, w.text) {
+		if is[w.text] || w.frame || len(w.uses) == 0 && !w.ring {
 			continue
 		}
 		style := l.alone(w, width)
-		if rowish(style) || around(all, w.text) {
+		if rowish(style) || w.ring {
 			rows = append(rows, w.text)
 		}
 		if l.cellish(style) && w.pure > .45 && w.alike < 4 {
 			cells = append(cells, w.text)
 		}
-		if inside(w, style) && !around(all, w.text) {
+		if inside(w, style) && !w.ring {
 			inners = append(inners, w.text)
 		}
 	}
@@ -301,11 +301,6 @@ func (l *lab) cellish(s *flow.Style) bool {
 	return s.Float != "" || s.Display == flow.InlineBlock || side(s.Padding) || s.Margin[flow.Left].Px > 0 || s.Margin[flow.Right].Px > 0 ||
 		s.Margin[flow.Left].Percent > 0 || s.Margin[flow.Right].Percent > 0 || s.Grow > 0 || s.Shrink != 1 ||
 		s.MinWidth.Kind == flow.Length || s.Basis.Kind == flow.Length || s.MinHeight.Px > 0 || s.Width.Kind == flow.Length
-}
-
-// around reports whether rules ask for the word around other elements.
-func around(all []*word, text string) bool {
-	return slices.ContainsFunc(all, func(w *word) bool { return slices.Contains(w.above, text) })
 }
 
 func unique(all []string, most int) []string {

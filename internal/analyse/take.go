@@ -287,14 +287,25 @@ func (w *word) active(l *lab, width float64) bool {
 
 // alone is the style of an element that has the word, with what its selectors need around and beside it.
 func (l *lab) alone(w *word, width float64) *flow.Style {
+	key := signAt{w.sign, width}
+	if st := l.known[key]; st != nil {
+		return st
+	}
 	s := l.styler(width)
 	html := element("html")
 	e := html.Add(element("body"))
-	style := s.Of(e, s.Root(html))
+	style := s.Style(e, s.Root(html))
 	for _, above := range w.above {
 		e = e.Add(element("div", above))
-		style = s.Of(e, style)
+		style = s.Style(e, style)
 	}
 	e = e.Add(element("div", append(slices.Clone(w.needs), w.text)...))
-	return s.Of(e, style)
+	l.known[key] = s.Style(e, style)
+	return l.known[key]
+}
+
+// signAt is words of one sign in a viewport.
+type signAt struct {
+	sign int
+	at   float64
 }

@@ -4,6 +4,7 @@
 package analyse
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -18,6 +19,8 @@ type word struct {
 	above []string // words of the elements that all of those ask for around it
 	pure  float64  // how much of what its rules declare is a grid's, from 0 to 1
 	alike int      // how many words say something in the same manner
+	sign  int      // words of one sign do the same
+	ring  bool     // rules ask for it around other elements
 	frame bool     // it centres what has it, as containers are
 }
 
@@ -96,8 +99,17 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 		w.settle()
 		manners[w.manner()]++
 	}
+	signs := map[string]int{}
 	for _, w := range all {
 		w.alike = manners[w.manner()]
+		sign := w.signature()
+		if _, known := signs[sign]; !known {
+			signs[sign] = len(signs) + 1
+		}
+		w.sign = signs[sign]
+		for _, above := range w.above {
+			by[above].ring = true
+		}
 	}
 	return all, by
 }
@@ -148,6 +160,38 @@ func (w *word) manner() string {
 		}
 	}
 	return text
+}
+
+// signature is all that a word's rules say, and how they select it.
+func (w *word) signature() string {
+	var b strings.Builder
+	b.WriteString(strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " "))
+	for _, u := range w.uses {
+		fmt.Fprintf(&b, "|%s %d %d", u.rule.Media.Key(), u.by.Specificity(), len(*u.by))
+		last := &(*u.by)[len(*u.by)-1]
+		b.WriteString(last.Element + last.Type)
+		for _, p := range last.Pseudos {
+			fmt.Fprintf(&b, ":%s %d %d %d", p.Name, p.A, p.B, len(p.Of))
+		}
+		for _, text := range wordsOf(last) {
+			if text != w.text {
+				b.WriteString("." + text)
+			}
+		}
+		for i := range *u.by {
+			if c := &(*u.by)[i]; i+1 < len(*u.by) {
+				fmt.Fprint(&b, c.Combinator, c.Type, wordsOf(c))
+			}
+		}
+		for i := range u.rule.Sets {
+			put := &u.rule.Sets[i]
+			b.WriteString(";" + put.Name + ":" + put.Value)
+			if put.Important {
+				b.WriteByte('!')
+			}
+		}
+	}
+	return b.String()
 }
 
 func both(a, b []string) []string {

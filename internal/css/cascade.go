@@ -25,12 +25,13 @@ type Cascade struct {
 	Names []string
 	Rules []*StyleRule
 	Left  []Left // what is left out
-	// what selectors ask for: an element's place among its siblings, those siblings, what it holds
-	ByPlace, BySibling, ByKids bool
 
 	expand Expand
 	layers *layer
 	index  map[string][]selected
+	// what elements have, by which they are found as index has it, of which selectors ask where they
+	// stand among their siblings, and of which what those are or what they hold
+	byPlace, byOthers map[string]bool
 }
 
 // A StyleRule is a style rule in the cascade. Its Media is that of all around it.
@@ -104,7 +105,8 @@ const (
 // NewCascade reads stylesheets in the order in which they are linked. A file that another brings in
 // with @import takes part there, and not by itself.
 func NewCascade(sources []Source, expand Expand) *Cascade {
-	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}}
+	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{},
+		byPlace: map[string]bool{}, byOthers: map[string]bool{}}
 	for _, s := range sources {
 		c.Trees, c.Names = append(c.Trees, Parse(s.Text)), append(c.Names, s.Name)
 	}
@@ -401,34 +403,49 @@ func (f *flattener) block(n *Node, in around) {
 
 // add finds a selector by what it asks of its element.
 func (c *Cascade) add(r *StyleRule, s *Selector) {
-	for _, compound := range *s {
-		c.asks(&compound)
-	}
+	c.asks(*s)
 	one := selected{r, s, s.Specificity()}
 	for _, key := range keys(&(*s)[len(*s)-1]) {
 		c.index[key] = append(c.index[key], one)
 	}
 }
 
-func (c *Cascade) asks(compound *Compound) {
-	if compound.Combinator == '+' || compound.Combinator == '~' {
-		c.BySibling = true
-	}
-	for _, p := range compound.Pseudos {
-		switch {
-		case p.Name == "has" || p.Name == "empty":
-			c.ByKids = true
-		case strings.Contains(p.Name, "-of-type") || len(p.Of) > 0 && strings.HasPrefix(p.Name, "nth"):
-			c.BySibling = true
-		case strings.Contains(p.Name, "child"):
-			c.ByPlace = true
+// asks notes what a selector asks of the elements around those it selects.
+func (c *Cascade) asks(s Selector) {
+	for i := range s {
+		compound := &s[i]
+		place, others := false, false
+		if compound.Combinator == '+' || compound.Combinator == '~' {
+			if i > 0 && s[i-1].any() {
+				place = true
+			} else {
+				others = true
+			}
 		}
-		for _, s := range p.Of {
-			for i := range s {
-				c.asks(&s[i])
+		for _, p := range compound.Pseudos {
+			switch {
+			case p.Name == "has" || p.Name == "empty", strings.Contains(p.Name, "-of-type"),
+				len(p.Of) > 0 && strings.HasPrefix(p.Name, "nth"):
+				others = true
+			case strings.Contains(p.Name, "child"):
+				place = true
+			}
+			for _, of := range p.Of {
+				c.asks(of)
+			}
+		}
+		if place || others {
+			for _, key := range keys(compound) {
+				c.byPlace[key] = c.byPlace[key] || place
+				c.byOthers[key] = c.byOthers[key] || others
 			}
 		}
 	}
+}
+
+// any reports whether the compound matches every element.
+func (c *Compound) any() bool {
+	return len(c.IDs)+len(c.Classes)+len(c.Attributes)+len(c.Pseudos) == 0 && (c.Type == "" || c.Type == "*") && !c.Nest && c.Element == ""
 }
 
 // keys are what an element has, one of which an element must have that the compound matches: a
@@ -571,50 +588,34 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 	}
 }
 
-// ByPlace reports whether selectors ask for an element's place among its siblings.
-func (s *Stage) ByPlace() bool { return s.c.ByPlace }
-
-// BySibling reports whether selectors ask for an element's siblings.
-func (s *Stage) BySibling() bool { return s.c.BySibling }
-
-// ByKids reports whether selectors ask for what an element holds.
-func (s *Stage) ByKids() bool { return s.c.ByKids }
-
-// Inlined is the text of a file with those that it imports in the place of their imports.
-func (c *Cascade) Inlined(at int) string { return c.inlined(at, nil) }
-
-func (c *Cascade) inlined(at int, within []int) string {
-	t := c.Trees[at]
-	var b strings.Builder
-	from := 0
-	for _, n := range t.Rules {
-		link, rest := importOf(n.Prelude)
-		file := c.file(link)
-		if n.At != "import" || file < 0 || file == at || slices.Contains(within, file) {
-			continue
-		}
-		text := c.inlined(file, append(slices.Clip(within), at))
-		b.WriteString(t.Text[from:n.From])
-		b.WriteString(around1(rest, text))
-		from = n.To
+// Tells reports whether selectors tell elements like e apart by where they stand among their siblings,
+// and by what those are or what they hold.
+func (s *Stage) Tells(e *Element) (place, others bool) {
+	if len(s.c.byPlace)+len(s.c.byOthers) == 0 {
+		return false, false
 	}
-	return b.String() + t.Text[from:]
+	look := func(key string) {
+		place = place || s.c.byPlace[key]
+		others = others || s.c.byOthers[key]
+	}
+	look("*")
+	look(e.Type)
+	for _, class := range e.Classes {
+		look("." + class)
+	}
+	for _, a := range e.Attributes {
+		if a.Name == "id" {
+			look("#" + a.Value)
+		}
+	}
+	return place, others
 }
 
-// around1 puts what an @import asks for around the text of its file.
-func around1(rest, text string) string {
-	lower := strings.ToLower(rest)
-	switch {
-	case rest == "":
-		return "\n" + text + "\n"
-	case strings.HasPrefix(lower, "layer("):
-		name, after, _ := strings.Cut(rest[6:], ")")
-		return "@layer " + name + " {" + around1(strings.TrimSpace(after), text) + "}"
-	case lower == "layer" || strings.HasPrefix(lower, "layer "):
-		return "@layer {" + around1(strings.TrimSpace(rest[5:]), text) + "}"
-	case strings.HasPrefix(lower, "supports("):
-		end := shut(rest, 8)
-		return "@supports " + rest[8:end] + " {" + around1(strings.TrimSpace(rest[end:]), text) + "}"
+// RankOf is the rank of what a rule puts, where a selector of it selects.
+func (r *StyleRule) RankOf(by *Selector, put *Put) Rank {
+	rank := Rank{put.Important, r.layer.place, by.Specificity(), r.Order}
+	if put.Important {
+		rank.Layer = -rank.Layer
 	}
-	return "@media " + rest + " {" + text + "}"
+	return rank
 }

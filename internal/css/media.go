@@ -1,6 +1,7 @@
 package css
 
 import (
+	"fmt"
 	"math"
 	"slices"
 	"strconv"
@@ -431,6 +432,9 @@ func (p *mediaParser) length() (v float64, ok bool) {
 	}
 	return 0, false
 }
+
+// Key is a text that lists have in common that hold at the same widths, as far as it is seen at once.
+func (m Media) Key() string { return fmt.Sprint(m.any) }
 
 // Same reports whether two lists are the same one.
 func (m Media) Same(o Media) bool { return m.same(&o) }

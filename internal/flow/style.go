@@ -118,11 +118,31 @@ type Styler struct {
 	viewport Viewport
 	root     float64 // the page's font size
 	known    map[*Style]map[string]*Style
+	key      []byte
+	top      map[string]*Style // of roots
+	amounts  map[string]parsed
+}
+
+// parsed is what a text of a length comes to.
+type parsed struct {
+	css.Amount
+	err error
+}
+
+// parse reads a length, each text once.
+func (s *Styler) parse(text string) (css.Amount, error) {
+	p, known := s.amounts[text]
+	if !known {
+		p.Amount, p.err = css.ParseAmount(text)
+		s.amounts[text] = p
+	}
+	return p.Amount, p.err
 }
 
 // NewStyler makes the styler of a cascade, whose expansion is Expand, in a viewport.
 func NewStyler(c *css.Cascade, v Viewport) *Styler {
-	return &Styler{c.At(v.Width), browser().At(v.Width), v, 16, map[*Style]map[string]*Style{}}
+	return &Styler{c.At(v.Width), browser().At(v.Width), v, 16, map[*Style]map[string]*Style{}, nil,
+		map[string]*Style{}, map[string]parsed{}}
 }
 
 // browser is what browsers do with elements without any stylesheet.
@@ -159,7 +179,15 @@ tr, td, th, tbody, thead, tfoot, caption, col, colgroup { display: table-row }
 
 // Root gives the style of a document's root element.
 func (s *Styler) Root(e *css.Element) *Style {
-	st := s.Of(e, nil)
+	id := strings.Join(e.Classes, " ")
+	for _, a := range e.Attributes {
+		id += "[" + a.Name + "=" + a.Value
+	}
+	st := s.top[id]
+	if st == nil {
+		st = s.Of(e, nil)
+		s.top[id] = st
+	}
 	s.root = st.FontSize
 	return st
 }
@@ -369,7 +397,7 @@ func (c *computing) fonts() {
 		c.FontSize = above * 1.2
 	default:
 		c.FontSize = above
-		if a, err := css.ParseAmount(v); err == nil {
+		if a, err := c.s.parse(v); err == nil {
 			root := c.s.root
 			if c.outer == nil {
 				root = 16
@@ -382,7 +410,7 @@ func (c *computing) fonts() {
 	c.keep("font-size", strconv.FormatFloat(c.FontSize, 'f', -1, 64)+"px")
 	v = c.value("line-height")
 	c.LineHeight = -1
-	if a, err := css.ParseAmount(v); err == nil && !a.Length {
+	if a, err := c.s.parse(v); err == nil && !a.Length {
 		c.LineHeight = a.Number * c.FontSize
 		c.keep("line-height", v)
 	} else if err == nil {
@@ -394,7 +422,7 @@ func (c *computing) fonts() {
 	for _, name := range []string{"letter-spacing", "word-spacing"} {
 		px := 0.0
 		if v := c.value(name); v != "normal" {
-			if a, err := css.ParseAmount(v); err == nil {
+			if a, err := c.s.parse(v); err == nil {
 				px = c.amount(a).Of(c.FontSize)
 			}
 		}
@@ -435,10 +463,13 @@ var sizeWords = map[string]SizeKind{
 
 func (c *computing) size(name string) Size {
 	v := c.value(name)
+	if v == "0" {
+		return Size{Kind: Length, Amount: css.Amount{Length: true}}
+	}
 	if kind, is := sizeWords[v]; is {
 		return Size{Kind: kind}
 	}
-	a, err := css.ParseAmount(v)
+	a, err := c.s.parse(v)
 	if err != nil {
 		c.doubt(name, "the length %s", v)
 		return Size{}
@@ -476,7 +507,7 @@ func (c *computing) boxes() {
 			case "thick":
 				c.Border[i] = 5
 			default:
-				if a, err := css.ParseAmount(v); err == nil {
+				if a, err := c.s.parse(v); err == nil {
 					c.Border[i] = c.amount(a).Px
 				}
 			}
@@ -539,7 +570,7 @@ func (c *computing) flexes() {
 }
 
 func (c *computing) number(name string) float64 {
-	a, err := css.ParseAmount(c.value(name))
+	a, err := c.s.parse(c.value(name))
 	if err != nil {
 		c.doubt(name, "the number %s", c.value(name))
 	}
@@ -559,7 +590,9 @@ func (c *computing) grids() {
 		"grid-column-start": &c.ColumnStart, "grid-column-end": &c.ColumnEnd,
 		"grid-row-start": &c.RowStart, "grid-row-end": &c.RowEnd,
 	} {
-		*to, _ = line(c.value(name))
+		if v := c.value(name); v != "auto" {
+			*to, _ = line(v)
+		}
 	}
 }
 
@@ -633,7 +666,7 @@ func (c *computing) shift() {
 	}
 	axis := inner[:open]
 	for i, part := range strings.Split(inner[open+1:len(inner)-1], ",") {
-		a, err := css.ParseAmount(strings.TrimSpace(part))
+		a, err := c.s.parse(strings.TrimSpace(part))
 		if axis == "y" || axis == "Y" {
 			i = 1
 		}

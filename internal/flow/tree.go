@@ -2,7 +2,6 @@ package flow
 
 import (
 	"strconv"
-	"strings"
 
 	"kitrows/internal/css"
 )
@@ -11,7 +10,7 @@ import (
 // document's root; and of what is in it. Content gives the content of an element that has its own;
 // node the user's number for an element.
 func (s *Styler) Tree(e *css.Element, outer *Style, content func(*css.Element) *Leaf, node func(*css.Element) int32) *Box {
-	style := s.style(e, outer)
+	style := s.Style(e, outer)
 	b := &Box{Style: style, Leaf: content(e), Node: node(e), Space: e.Space}
 	b.Kids = make([]*Box, 0, len(e.Kids))
 	if style.Before != nil {
@@ -45,41 +44,38 @@ func generated(s *Style) *Box {
 	return b
 }
 
-// style gives an element's style; elements that nothing tells apart have the same.
-func (s *Styler) style(e *css.Element, outer *Style) *Style {
+// Style gives an element's style, in an element of the style outer; nil for a document's root. Elements
+// that no selector tells apart have the same.
+func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	if outer == nil {
 		return s.Root(e)
 	}
-	if s.stage.ByKids() || s.stage.BySibling() {
+	place, others := s.stage.Tells(e)
+	if others {
 		return s.Of(e, outer)
 	}
-	var key strings.Builder
-	key.WriteString(e.Type)
+	key := s.key[:0]
+	key = append(key, e.Type...)
 	for _, class := range e.Classes {
-		key.WriteByte('.')
-		key.WriteString(class)
+		key = append(append(key, '.'), class...)
 	}
 	for _, a := range e.Attributes {
-		key.WriteByte('[')
-		key.WriteString(a.Name)
-		key.WriteByte('=')
-		key.WriteString(a.Value)
+		key = append(append(append(append(key, '['), a.Name...), '='), a.Value...)
 	}
-	if s.stage.ByPlace() {
-		key.WriteByte('#')
-		key.WriteString(strconv.Itoa(e.Place()))
-		key.WriteByte('/')
-		key.WriteString(strconv.Itoa(len(e.Parent.Kids)))
+	if place {
+		key = strconv.AppendInt(append(key, '#'), int64(e.Place()), 10)
+		key = strconv.AppendInt(append(key, '/'), int64(len(e.Parent.Kids)), 10)
 	}
+	s.key = key
 	known := s.known[outer]
 	if known == nil {
 		known = map[string]*Style{}
 		s.known[outer] = known
 	}
-	st := known[key.String()]
+	st := known[string(key)]
 	if st == nil {
 		st = s.Of(e, outer)
-		known[key.String()] = st
+		known[string(key)] = st
 	}
 	return st
 }
