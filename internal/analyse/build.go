@@ -68,7 +68,43 @@ func (a *analysis) build() error {
 	a.Kit, a.Joined = k, a.roles.joined
 	a.vocabulary(kinds)
 	a.report(kinds)
+	a.verify(kinds[0])
 	return nil
+}
+
+// verify holds the kit's numbers against rows in a container, and says where they are other.
+func (a *analysis) verify(c *container) {
+	for at, s := range a.edges {
+		g := &a.r.at[s]
+		if g.reference == "" {
+			continue
+		}
+		takes, units := a.filling(a.family, a.fit, a.stages[s].at)
+		columns := make([][]string, len(takes))
+		for i, text := range takes {
+			columns[i] = []string{text}
+		}
+		r := a.roles
+		if c != nil {
+			r.frame = c.word.text
+		}
+		t, box, _, _, inside := a.row(r, a.stages[s].at, columns...)
+		content := a.Kit.Frame(at, a.stages[s].at, kit.HeldFixed).Content
+		if c == nil || t.boxes[box].Width > a.stages[s].at+.5 {
+			continue // it stands over the viewport, or is as wide as what it stands in
+		}
+		track := a.Kit.TrackAt(at, content)
+		unit := 0
+		for i, e := range inside {
+			_, is := t.inner(e)
+			if want := track.Width(unit, float64(units[i])).Px; math.Abs(is-want) > .5 {
+				a.note("numbers", NotUnderstood, a.by[takes[i]].rules(), "at %s px %s is %s px wide, and by the numbers found it would be %s: "+
+					"the ruler is off there, and the plan is not", kit.Number(a.stages[s].at), takes[i], kit.Figure(is), kit.Figure(want))
+				break
+			}
+			unit += units[i]
+		}
+	}
 }
 
 func round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
@@ -346,7 +382,7 @@ func (a *analysis) report(kinds []*container) {
 	for _, one := range []struct{ what, text string }{{"row", a.Row}, {"column", a.Cell}, {"inner", a.Inner}} {
 		if w := a.by[one.text]; w != nil {
 			sure := Read
-			if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == one.what }) || one.what == "inner" {
+			if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == one.what }) || one.what == "inner" || a.roles.score < 4 {
 				sure = Inferred
 			}
 			a.note(one.what, sure, w.rules(), "%s is the word of every %s", one.text, map[string]string{"row": "row", "column": "column", "inner": "element inside a column"}[one.what])
@@ -362,6 +398,9 @@ func (a *analysis) report(kinds []*container) {
 	}
 }
 
+// placing are the longhands by which columns are placed.
+var placing = append([]string{"margin-left", "margin-right", "left", "right", "order", "align-self"}, widths...)
+
 // leftOver is what has to do with the grid and was not understood.
 func (a *analysis) leftOver() (all []Finding) {
 	part := map[string]bool{a.Row: true, a.Cell: true, a.Inner: true}
@@ -375,19 +414,40 @@ func (a *analysis) leftOver() (all []Finding) {
 		}
 	}
 	used := map[*css.StyleRule]bool{}
+	groups := map[string]*Finding{}
+	var order []string
+	count := map[string]int{}
 	for _, w := range a.all {
-		known := part[w.text] || a.effects[w] != nil
-		if known {
+		if part[w.text] || a.effects[w] != nil {
 			for _, u := range w.uses {
 				used[u.rule] = true
 			}
+			continue
 		}
 		asks := slices.Contains(w.needs, a.Cell) && a.Cell != "" || slices.Contains(w.needs, a.Row) && a.Row != "" ||
 			slices.Contains(w.above, a.Row) && a.Row != ""
-		sized := slices.Contains(a.family.words, w)
-		if !known && len(w.uses) > 0 && (asks || sized) && w.alike > 0 {
-			all = append(all, Finding{"word", fmt.Sprintf("%s says something of columns or rows that is not understood", w.text), NotUnderstood, w.rules()})
+		sized := w.says("width", "max-width", "flex-basis", "grid-column-end", "float", "justify-content", "align-items", "flex-wrap") ||
+			w.pure == 1 && w.says("padding-left", "min-width", "display", "flex-grow")
+		if len(w.uses) == 0 || !sized && !(w.says(placing...) && (asks || w.alike > 2)) {
+			continue
 		}
+		manner := w.manner()
+		f := groups[manner]
+		if f == nil {
+			f = &Finding{"word", w.text, NotUnderstood, nil}
+			groups[manner] = f
+			order = append(order, manner)
+		}
+		count[manner]++
+		f.Rules = append(f.Rules, w.rules()...)
+	}
+	for _, manner := range order {
+		f := groups[manner]
+		if n := count[manner]; n > 1 {
+			f.Text = fmt.Sprintf("%s and %d others like it", f.Text, n-1)
+		}
+		f.Text += ": what is said comes to no container, and no width, skip or order of columns"
+		all = append(all, *f)
 	}
 	for _, r := range a.c.Rules {
 		if !used[r] && r.File < a.Files {

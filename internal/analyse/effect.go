@@ -138,7 +138,7 @@ var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "gr
 // column reads what a word does on a column at a stage.
 func (r *reader) column(w *word, s int) (all []effect) {
 	g := &r.at[s]
-	if !g.known || !w.active(r.lab, r.stages[s].at) {
+	if !w.active(r.lab, r.stages[s].at) {
 		return nil
 	}
 	base := slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == r.roles.cell || text == w.text })
@@ -166,8 +166,12 @@ func (r *reader) column(w *word, s int) (all []effect) {
 		add(page.Shown, page.Hides, "display")
 		return all
 	}
+	if !g.known {
+		return all
+	}
 	if slices.ContainsFunc(widths, func(name string) bool { return w.in(won[name].Rule) }) {
-		if v, ok := r.width(w, s, st); ok {
+		own := w.in(won["width"].Rule) || w.in(won["flex-basis"].Rule)
+		if v, ok := r.width(w, s, st); ok && (v != page.Natural || own) {
 			add(page.Width, v, widths...)
 		}
 	}
@@ -175,12 +179,12 @@ func (r *reader) column(w *word, s int) (all []effect) {
 		add(page.Shown, page.Shows, "display")
 	}
 	length := func(z flow.Size) float64 { return z.Of(g.row) }
-	if name := "margin-left"; w.in(won[name].Rule) {
+	if name := "margin-left"; w.in(won[name].Rule) && st.Margin[flow.Left].Kind == flow.Length {
 		if n, ok := g.whole(length(st.Margin[flow.Left]) - length(plain.Margin[flow.Left])); ok && n >= 0 && n < g.columns {
 			add(page.Skip, page.Of(n), name)
 		}
 	}
-	if name := "margin-right"; w.in(won[name].Rule) {
+	if name := "margin-right"; w.in(won[name].Rule) && st.Margin[flow.Right].Kind == flow.Length {
 		if n, ok := g.whole(length(st.Margin[flow.Right]) - length(plain.Margin[flow.Right])); ok && n >= 0 && n < g.columns {
 			add(page.Trail, page.Of(n), name)
 		}

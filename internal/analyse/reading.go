@@ -117,7 +117,7 @@ func noGrid(found, want string, args ...any) error {
 }
 
 func (a *analysis) find() error {
-	if len(a.c.Rules) == 1 {
+	if a.Rules() == 0 {
 		return noGrid("no rules", "a stylesheet with rules that lay something out")
 	}
 	var few bool
@@ -195,7 +195,10 @@ func (a *analysis) columns(f *family) []roles {
 		if one.score < f.best[0].score*.6 || len(options) == 4 {
 			break
 		}
-		options = append(options, Option{fmt.Sprint(one.columns), fmt.Sprintf("%d columns", one.columns)})
+		id := fmt.Sprint(one.columns)
+		if !slices.ContainsFunc(options, func(o Option) bool { return o.ID == id }) {
+			options = append(options, Option{id, id + " columns"})
+		}
 	}
 	before := len(a.Doubts)
 	chosen := a.choose("columns", "How many columns has a row?", options)

@@ -14,6 +14,7 @@ import (
 // element in each column where gutters are that one's.
 type roles struct {
 	row, cell, inner string // empty where no word is needed
+	frame            string // of what rows are tried in; empty for a box of a width
 	joined           bool   // columns are inline blocks without white space between them
 	score            float64
 	takes            []string // words of some columns that fill a line
@@ -35,8 +36,9 @@ const wrap = 1000
 // row lays out a row of columns in a box.
 func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, row *css.Element, cells, inside []*css.Element) {
 	t = l.trial(width)
-	box = t.body.Add(element("div"))
-	box.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
+	if box = t.body.Add(element("div", words1(r.frame)...)); r.frame == "" {
+		box.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
+	}
 	row = box.Add(element("div", words1(r.row)...))
 	for _, own := range columns {
 		cell := row.Add(element("div", append(words1(r.cell), own...)...))
@@ -126,6 +128,9 @@ func (l *lab) try(r roles) float64 {
 	if len(t.Doubts) > 0 {
 		score -= .3
 	}
+	if b := t.boxes[row].Style; b.Display == flow.Flex && b.Wrap == "nowrap" {
+		return score + .2 // it has one line, whatever stands in it
+	}
 	t, _, row, cells, _ = l.row(r, r.width, append(columns, columns[0])...) // the next begins a line
 	next := t.boxes[cells[last+1]]
 	if b := t.boxes[row]; next.Y <= t.boxes[cells[0]].Y+leafHigh/2 || b.Height < next.Y+next.Height-b.Y-.5 {
@@ -180,6 +185,7 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 			inners = append(inners, w.text)
 		}
 	}
+	slices.SortStableFunc(cells, func(a, b string) int { return by[a].alike - by[b].alike })
 	rows, cells = unique(rows, 24), unique(cells, 24)
 	for _, row := range append(rows, "") {
 		for _, cell := range append(cells, "") {

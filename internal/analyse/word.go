@@ -82,13 +82,17 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 				}
 				w.uses = append(w.uses, use{r, s})
 			}
-			if subject.Element == "" { // rows are told by what is said of those in them
+			if subject.Element == "" && boxed(subject) { // rows are told by what is said of those in them
 				for at := range (*s)[:len(*s)-1] {
+					if !boxed(&(*s)[at]) {
+						continue
+					}
 					for _, text := range wordsOf(&(*s)[at]) {
 						if by[text] == nil {
 							by[text] = &word{text: text}
 							all = append(all, by[text])
 						}
+						by[text].ring = true
 					}
 				}
 			}
@@ -107,11 +111,13 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 			signs[sign] = len(signs) + 1
 		}
 		w.sign = signs[sign]
-		for _, above := range w.above {
-			by[above].ring = true
-		}
 	}
 	return all, by
+}
+
+// boxed reports whether a compound selects elements that rows and columns are made of.
+func boxed(c *css.Compound) bool {
+	return slices.Contains([]string{"", "*", "div", "section", "article", "ul", "ol", "li", "main", "aside"}, c.Type)
 }
 
 // settle works out what all uses of a word have in common.

@@ -175,7 +175,7 @@ func (f *Foreign) names() {
 	}
 	f.sel = pick(r, "one", "one", "two", "under", "child", "where", "attribute")
 	f.clearing = pick(r, "after", "overflow", "root")
-	if f.sel == "where" && (f.Stacked || f.Place != "gap") { // what stands in a column's own rule would win
+	if f.sel == "where" && (f.Stacked || f.Technique != "grid") { // what stands in a column's own rule would win
 		f.sel = "two"
 	}
 	f.Row = []string{f.stem["row"]}
@@ -308,6 +308,9 @@ func (f *Foreign) write() {
 	}
 	f.noise()
 	text := f.b.String()
+	if !strings.Contains(text, "."+f.Row[0]) {
+		f.Row = nil
+	}
 	if r.IntN(8) == 0 {
 		text = "@layer reset, grid;\n@layer grid {\n" + text + "}\n"
 	}
@@ -417,13 +420,14 @@ func (f *Foreign) frames() {
 				fr.Widths = append(fr.Widths, "91%")
 			}
 		case "fixed":
+			property := pick(r, "width", "max-width", "max-width")
 			for bp, from := range f.Edges {
 				if bp == 0 && f.Direction == "min" {
 					fr.Widths = append(fr.Widths, "fluid")
 					continue
 				}
 				px := math.Round(max(from, 300) * (.8 + .2*r.Float64()))
-				f.rule(bp, "."+word, "%s: %gpx", pick(r, "width", "max-width", "max-width"), px)
+				f.rule(bp, "."+word, "%s: %gpx", property, px)
 				fr.Widths = append(fr.Widths, fmt.Sprintf("%gpx", px))
 			}
 		}
@@ -492,8 +496,11 @@ func (f *Foreign) at(bp int) {
 		}
 		return fmt.Sprintf("%gpx", v)
 	}
-	first := bp == 0 || f.Direction != "min"
-	if first || f.Gutters[bp] != f.Gutters[bp-1] {
+	first, before := bp == 0 || f.Direction != "min", bp-1
+	if f.Direction == "max" { // what holds everywhere is said at the widest
+		first, before = bp == len(f.Edges)-1, min(bp+1, len(f.Edges)-1)
+	}
+	if first || f.Gutters[bp] != f.Gutters[before] {
 		switch f.Place {
 		case "gap":
 			f.rule(bp, row, "%s: %gpx %gpx", pick(r, "gap", "grid-gap"), f.Rows[bp], g)
