@@ -418,7 +418,7 @@ func (a *analysis) leftOver() (all []Finding) {
 	var order []string
 	count := map[string]int{}
 	for _, w := range a.all {
-		if part[w.text] || a.effects[w] != nil {
+		if part[w.text] || a.effects[w] != nil && slices.ContainsFunc(a.edges, func(s int) bool { return len(a.effects[w][s]) > 0 }) {
 			for _, u := range w.uses {
 				used[u.rule] = true
 			}

@@ -6,6 +6,7 @@ package analyse
 import (
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 
 	"kitrows/internal/css"
@@ -104,9 +105,17 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 		manners[w.manner()]++
 	}
 	signs := map[string]int{}
+	var last css.Media
+	var key string
+	media := func(m css.Media) string { // rules of one query stand together, mostly
+		if key == "" || !m.Same(last) {
+			last, key = m, m.Key()
+		}
+		return key
+	}
 	for _, w := range all {
 		w.alike = manners[w.manner()]
-		sign := w.signature()
+		sign := w.signature(media)
 		if _, known := signs[sign]; !known {
 			signs[sign] = len(signs) + 1
 		}
@@ -169,11 +178,13 @@ func (w *word) manner() string {
 }
 
 // signature is all that a word's rules say, and how they select it.
-func (w *word) signature() string {
+func (w *word) signature(media func(css.Media) string) string {
 	var b strings.Builder
 	b.WriteString(strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " "))
 	for _, u := range w.uses {
-		fmt.Fprintf(&b, "|%s %d %d", u.rule.Media.Key(), u.by.Specificity(), len(*u.by))
+		b.WriteByte('|')
+		b.WriteString(media(u.rule.Media))
+		b.WriteString(strconv.Itoa(int(u.by.Specificity())))
 		last := &(*u.by)[len(*u.by)-1]
 		b.WriteString(last.Element + last.Type)
 		for _, p := range last.Pseudos {

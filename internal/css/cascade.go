@@ -405,7 +405,11 @@ func (f *flattener) block(n *Node, in around) {
 func (c *Cascade) add(r *StyleRule, s *Selector) {
 	c.asks(*s)
 	one := selected{r, s, s.Specificity()}
-	for _, key := range keys(&(*s)[len(*s)-1]) {
+	last := &(*s)[len(*s)-1]
+	for _, key := range keys(last) {
+		if last.Element != "" {
+			key += "::" + last.Element
+		}
 		c.index[key] = append(c.index[key], one)
 	}
 }
@@ -534,9 +538,15 @@ func (s *Stage) Holds(r *StyleRule) bool { return s.holds[r.Order] }
 // pseudo-elements.
 func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 	won := map[string]Winner{}
+	if pseudo != "" {
+		pseudo = "::" + pseudo
+	}
 	visit := func(key string) {
+		if pseudo != "" {
+			key += pseudo
+		}
 		for _, one := range s.c.index[key] {
-			if !s.holds[one.rule.Order] || (*one.by)[len(*one.by)-1].Element != pseudo || !one.by.Matches(e) {
+			if !s.holds[one.rule.Order] || !one.by.Matches(e) {
 				continue
 			}
 			for i := range one.rule.Sets {
