@@ -9,7 +9,6 @@ import (
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/mixin"
-	"kitrows/internal/code/sheet"
 	"kitrows/internal/code/ship"
 	"kitrows/internal/fault"
 	"kitrows/internal/layout"
@@ -38,11 +37,7 @@ func codeCommand() *cobra.Command {
 			case as == "css" && o.Mixed:
 				text = mixin.New(l, p, o).CSS().String()
 			case as == "css":
-				styles := sheet.Used
-				if o.Whole {
-					styles = sheet.Whole
-				}
-				text = styles(k, markup.Write(l, p, o).Used()).String()
+				text = ship.Stylesheet(l, markup.Write(l, p, o), o.Whole)
 			case as == "document":
 				text = ship.Document(l, p, o)
 			case as == "archive":

@@ -11,8 +11,9 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
 	"kitrows/internal/code/mixin"
-	"kitrows/internal/code/sheet"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -30,7 +31,11 @@ func kitCommand() *cobra.Command {
 		name, short string
 		write       func(k *kit.Kit) (string, error)
 	}{
-		{"css", "Print the kit's whole stylesheet", func(k *kit.Kit) (string, error) { return sheet.Whole(k, nil).String(), nil }},
+		{"css", "Print the kit's whole stylesheet", func(k *kit.Kit) (string, error) {
+			pg := &page.Page{ID: "page", Name: k.Name, File: "index.html", Language: "en", Kit: k.ID}
+			l := layout.Of(k, pg)
+			return ship.Stylesheet(l, markup.Write(l, &project.Project{}, code.Options{}), true), nil
+		}},
 		{"scss", "Print the kit's settings and mixins in SCSS", func(k *kit.Kit) (string, error) {
 			return joined(mixins(k).SCSS()), nil
 		}},
@@ -117,6 +122,7 @@ func kitFactsCommand() *cobra.Command {
 // mixins is the mixin-based code of an empty page on the kit, with all that the kit has.
 func mixins(k *kit.Kit) *mixin.Mixed {
 	pg := &page.Page{ID: "page", Name: k.Name, File: "index.html", Language: "en", Kit: k.ID}
+	k = k.Ours()
 	p := &project.Project{Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
 	return mixin.New(layout.Of(k, pg), p, code.Options{Whole: true})
 }

@@ -378,19 +378,25 @@ func (a *analysis) report(kinds []*container) {
 	if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == "columns" }) {
 		sure = Inferred
 	}
-	a.note("columns", sure, rules, "%d columns, by the widths of %d words such as %s", a.fit.columns, len(a.family.words), a.family.words[0].text)
+	a.note("columns", sure, rules, "%d columns, by the widths of %d classes such as %s", a.fit.columns, len(a.family.words), a.family.words[0].text)
 	for _, one := range []struct{ what, text string }{{"row", a.Row}, {"column", a.Cell}, {"inner", a.Inner}} {
 		if w := a.by[one.text]; w != nil {
 			sure := Read
 			if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == one.what }) || one.what == "inner" || a.roles.score < 4 {
 				sure = Inferred
 			}
-			a.note(one.what, sure, w.rules(), "%s is the word of every %s", one.text, map[string]string{"row": "row", "column": "column", "inner": "element inside a column"}[one.what])
+			a.note(one.what, sure, w.rules(), "%s is the class of every %s", one.text, map[string]string{"row": "row", "column": "column", "inner": "element inside a column"}[one.what])
 		}
 	}
 	for _, c := range kinds {
 		if c != nil {
 			a.note("container", Read, c.word.rules(), "%s is a container", c.word.text)
+			for _, s := range a.edges {
+				if f := a.extents[c.word][s]; f.mixed {
+					a.note("container", Inferred, c.word.rules(), "%s is %s wide in wide viewports from %s px on, and less wide in others: the ruler shows "+
+						"the first", c.word.text, f.extent, kit.Number(a.stages[s].from))
+				}
+			}
 		}
 	}
 	for _, d := range a.leftOver() {

@@ -71,15 +71,29 @@ func Check(k *kit.Kit) error {
 		return fault.Under("brought", err)
 	}
 	if read := r.Kit; read.Columns != k.Columns {
-		return fault.New("columns", k.Columns, "%s, which its stylesheet has", read.Columns)
+		return fault.New("columns", k.Columns, "%s, as its stylesheet has it: what was read of a file is changed in the file", read.Columns)
 	}
 	if n := len(r.Kit.Breakpoints); n != len(k.Breakpoints) {
 		return fault.New("breakpoints", len(k.Breakpoints), "%d, which its stylesheet has", n)
 	}
 	for i, b := range r.Kit.Breakpoints {
-		if b.From != k.Breakpoints[i].From {
-			return fault.New(fmt.Sprintf("breakpoints[%d].from", i), k.Breakpoints[i].From, "%s, where its stylesheet changes", b.From)
+		own := k.Breakpoints[i]
+		for _, one := range []struct {
+			field       string
+			found, want fmt.Stringer
+		}{
+			{"from", own.From, b.From}, {"container", own.Container, b.Container}, {"gutter", k.GutterAt(i), r.Kit.GutterAt(i)},
+			{"rowGutter", k.RowGutterAt(i), r.Kit.RowGutterAt(i)}, {"edge", k.EdgeAt(i), r.Kit.EdgeAt(i)},
+		} {
+			if one.found.String() != one.want.String() {
+				return fault.New(fmt.Sprintf("breakpoints[%d].%s", i, one.field), one.found.String(),
+					"%s, as its stylesheet has it: what was read of a file is changed in the file", one.want)
+			}
 		}
+	}
+	if k.Technique != r.Kit.Technique || k.GutterPlace != r.Kit.GutterPlace {
+		return fault.New("technique", string(k.Technique)+", gutters "+k.GutterPlace.String(), "%s, gutters %s, as its stylesheet has it",
+			r.Kit.Technique, r.Kit.GutterPlace)
 	}
 	return nil
 }

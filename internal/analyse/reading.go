@@ -381,7 +381,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 type frame struct {
 	extent kit.Extent
 	edge   float64
-	active bool
+	mixed  bool // it is that wide in the widest viewports alone
 }
 
 // containers finds the words of containers and how wide they are.
@@ -410,7 +410,7 @@ func (a *analysis) extent(w *word, st stage) (f frame) {
 	}
 	style := a.alone(w, st.at)
 	o, edge := outer(st.at)
-	f.edge, f.active = edge, true
+	f.edge = edge
 	px := func(s flow.Size) (float64, bool) {
 		if s.Kind != flow.Length || s.IsPercent() || s.Slope != 0 {
 			return 0, false
@@ -433,10 +433,13 @@ func (a *analysis) extent(w *word, st stage) (f frame) {
 	case math.Abs(o-st.at) < .1:
 		f.extent = kit.Fluid
 	default:
-		if part := o / st.at * 100; part < 100 && part > 1 && style.Width.Kind == flow.Length && style.Width.Px == 0 && len(style.Width.Ends) == 0 && style.MaxWidth.Kind != flow.Length {
+		low := max(narrowest, math.Ceil(st.from))
+		at, _ := outer(low)
+		switch part := o / st.at * 100; {
+		case math.Abs(at/low-o/st.at) < 1e-3 && part > 1 && part < 100:
 			f.extent = kit.PartOf(math.Round(part*100) / 100)
-		} else {
-			f.extent = kit.Fixed(kit.Px(math.Round(o*100) / 100))
+		default:
+			f.extent, f.mixed = kit.Fixed(kit.Px(math.Round(o*100)/100)), math.Abs(at-o) > .5
 		}
 	}
 	return f

@@ -9,7 +9,7 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
-	"kitrows/internal/code/sheet"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
@@ -183,7 +183,7 @@ func span(k *kit.Kit, i int) (low, high float64) {
 
 func newCode(l *layout.Layout, p *project.Project, ends bool) Code {
 	m := markup.Write(l, p, code.Options{Ends: ends})
-	c := Code{Lines: []CodeLine{}, Classes: m.Classes, CSS: sheet.Used(l.Kit(), m.Used()).String()}
+	c := Code{Lines: []CodeLine{}, Classes: m.Classes, CSS: ship.Stylesheet(l, m, false)}
 	for _, l := range m.Lines {
 		c.Lines = append(c.Lines, CodeLine(l))
 	}

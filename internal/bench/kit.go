@@ -1,9 +1,9 @@
 package bench
 
 import (
-	"kitrows/internal/analyse"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -23,6 +23,7 @@ type KitView struct {
 	Names   []Name      `json:"names" doc:"What everything it writes is called."`
 	Naming  string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
 	Presets []Ref       `json:"presets" doc:"The ways of naming everything at once."`
+	Sheet   *SheetView  `json:"sheet,omitempty" doc:"What was read of its stylesheet, where one was brought in."`
 	Newest  int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
 }
 
@@ -147,7 +148,7 @@ type UnitRow struct {
 
 // NewKitView draws a kit of a project.
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
-	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
+	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k), Sheet: NewSheetView(k),
 		Naming: k.Naming.Preset()}
 	for _, p := range kit.Presets() {
 		v.Presets = append(v.Presets, Ref{p.ID, p.Name})

@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/mixin"
 	"kitrows/internal/code/ship"
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -69,12 +70,8 @@ func Costs(ctx context.Context, p *project.Project, pg *page.Page) ([]CostRow, e
 	return all, nil
 }
 
-// Head is what a page's head must have, for markup in a form: the form's stylesheet,
-// then the page's own.
-func Head(pg *page.Page, form ship.Form) string {
-	link := "kit.css"
-	if form.ByMixins() {
-		link = mixin.PageFile(pg) + ".css"
-	}
-	return strings.Join(markup.Head(pg, link, ship.OwnStyle), "\n") + "\n"
+// Head is what a page's head must have on kit k, for markup in a form: the form's stylesheets, then the
+// page's own.
+func Head(k *kit.Kit, pg *page.Page, form ship.Form) string {
+	return strings.Join(markup.Head(pg, ship.Links(k, form, mixin.PageFile(pg)+".css")...), "\n") + "\n"
 }

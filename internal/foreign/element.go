@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/css"
 	"kitrows/internal/page"
+	"kitrows/internal/vocab"
 )
 
 // elements makes the elements of the page as they are written.
@@ -73,4 +74,38 @@ func (f *Page) Texts(n *page.Node) (texts []string) {
 		texts = append(texts, w.Text)
 	}
 	return slices.DeleteFunc(texts, func(t string) bool { return strings.TrimSpace(t) == "" })
+}
+
+// Deciding gives first the words that say what a node is and then, for each breakpoint, those that decide
+// something there.
+func (f *Page) Deciding(n *page.Node) []string {
+	texts := make([]string, 1+len(f.kit.Breakpoints))
+	add := func(at int, w *vocab.Word) { texts[at] = strings.TrimPrefix(texts[at]+" "+w.String(), " ") }
+	for _, w := range f.words[n] {
+		if w.Base || n.Kind == page.Container {
+			add(0, w)
+			continue
+		}
+		for i := range f.kit.Breakpoints {
+			if slices.ContainsFunc(w.Effects, func(e vocab.Effect) bool { return e.In.Holds(i) && f.decides(n, w, e, i) }) {
+				add(1+i, w)
+			}
+		}
+	}
+	return texts
+}
+
+// decides reports whether an effect of a word of a node is the one of the highest rank at breakpoint i.
+func (f *Page) decides(n *page.Node, w *vocab.Word, e vocab.Effect, i int) bool {
+	for _, o := range f.words[n] {
+		if o == w {
+			continue
+		}
+		for _, other := range o.Effects {
+			if other.Field == e.Field && other.In.Holds(i) && other.Rank > e.Rank {
+				return false
+			}
+		}
+	}
+	return true
 }

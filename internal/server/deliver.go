@@ -47,7 +47,7 @@ func deliveredOf(p *project.Project, pg *page.Page, form ship.Form) (delivered, 
 // headOf is what a page's head must have; with the stylesheet beside the page, or from
 // the stand-in.
 func headOf(p *project.Project, pg *page.Page, form ship.Form, fromNetwork bool) string {
-	head := bench.Head(pg, form)
+	head := bench.Head(p.Kit(pg.Kit), pg, form)
 	if !fromNetwork {
 		return head
 	}

@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/bench"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
@@ -32,6 +33,12 @@ type LibraryKit struct {
 	Revision int         `json:"revision" doc:"Of a shared kit; 0 of a ready one."`
 	Ruler    bench.Ruler `json:"ruler" doc:"At its widest breakpoint."`
 	Kit      *kit.Kit    `json:"kit"`
+}
+
+// A SheetKit is a kit that was read from stylesheets, and how.
+type SheetKit struct {
+	Kit   *kit.Kit         `json:"kit"`
+	Sheet *bench.SheetView `json:"sheet"`
 }
 
 // SharedPath is the address of a kit of the library.
@@ -85,6 +92,25 @@ func (v *Server) libraryRoutes() {
 			return nil, v.problem(ctx, err)
 		}
 		return &struct{ Body *kit.Kit }{k}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "readSheets", Method: http.MethodPost, Path: "/api/library/sheets",
+		Summary:      "Read a kit out of stylesheets",
+		MaxBodyBytes: 2 * kit.MaxSheet,
+		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct {
+		Body struct {
+			Name    string            `json:"name" minLength:"1" maxLength:"120"`
+			Files   []kit.File        `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them."`
+			Choices map[string]string `json:"choices,omitzero" doc:"How doubts are settled: what is chosen, by the doubt."`
+		}
+	}) (*struct{ Body SheetKit }, error) {
+		k, _, err := analyse.Kit("kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct{ Body SheetKit }{SheetKit{k, bench.NewSheetView(k)}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

@@ -2,6 +2,7 @@ package vocab
 
 import (
 	"cmp"
+	"math"
 	"slices"
 
 	"kitrows/internal/kit"
@@ -114,10 +115,13 @@ type search struct {
 	found bool
 }
 
-// mostTries is how many sets of words are looked at before the best so far is taken.
-const mostTries = 60_000
+// How many sets of words are looked at before the best so far is taken.
+const (
+	mostTries = 60_000
+	fewTries  = 4_000 // where it is asked what would do in another's place
+)
 
-// together chooses the fewest words for all fields at once: one word may say something of several.
+// chooseBrought chooses the fewest words for all fields at once: one word may say something of several.
 func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) choice {
 	s := search{v: v, must: map[cell]page.Value{}}
 	end := len(v.kit.Breakpoints)
@@ -135,30 +139,108 @@ func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) choice {
 	for _, c := range s.cells { // what no word can say is left as it is without one
 		must := s.must[c]
 		if !v.equal(c.field, v.Start(on, c.field, c.at), must, c.at) && v.saying(on, c.field, must, c.at) == nil {
-			missing = append(missing, Missing{c.field, must, c.at})
+			missing = append(missing, Missing{c.field, must, c.at, v.nearest(on, c, must, nil)})
 			delete(s.must, c)
 			continue
 		}
 		open = append(open, c)
 	}
-	s.cells = open
-	for _, w := range v.brought.Words {
-		if w.On == on && !w.Base && slices.ContainsFunc(s.cells, func(c cell) bool { return v.says(w, c.field, s.must[c], c.at) }) {
+	if s.cells = open; !s.run(on, mostTries) {
+		missing = append(missing, s.least(on)...)
+	}
+	slices.SortFunc(s.best, func(a, b *Word) int { return a.place - b.place })
+	return choice{s.best, missing}
+}
+
+// run looks for the fewest words that read as is wanted, and reports whether there are any.
+func (s *search) run(on page.Kind, tries int) bool {
+	s.words, s.best, s.found, s.tries = nil, nil, false, mostTries-tries
+	for _, w := range s.v.brought.Words {
+		if w.On == on && !w.Base && slices.ContainsFunc(s.cells, func(c cell) bool { return s.v.says(w, c.field, s.must[c], c.at) }) {
 			s.words = append(s.words, w)
 		}
 	}
 	for s.limit = 0; s.limit <= len(s.cells) && !s.found && s.tries < mostTries; s.limit++ {
 		s.look(on, nil)
 	}
-	if !s.found {
-		for _, c := range s.cells {
-			if must := s.must[c]; !v.equal(c.field, v.Start(on, c.field, c.at), must, c.at) {
-				missing = append(missing, Missing{c.field, must, c.at})
-			}
+	return s.found
+}
+
+// own reports whether a word gives what must hold at a breakpoint from there on, or up to there.
+func (s *search) own(on page.Kind, c cell) bool {
+	return slices.ContainsFunc(s.v.brought.Words, func(w *Word) bool {
+		e := w.effectAt(c.field, c.at)
+		return w.On == on && e != nil && s.v.equal(c.field, e.Value, s.must[c], c.at) &&
+			(int(e.In.From) == c.at || int(e.In.To) == c.at+1)
+	})
+}
+
+// least leaves out what must be left out for the rest to be said: one thing, if that is enough, and
+// rather one that no word says from its breakpoint on or up to there.
+func (s *search) least(on page.Kind) (missing []Missing) {
+	all := slices.Clone(s.cells)
+	slices.SortStableFunc(all, func(a, b cell) int {
+		switch own := s.own(on, a); {
+		case own == s.own(on, b):
+			return b.at - a.at
+		case own:
+			return 1
+		}
+		return -1
+	})
+	for i := range all {
+		c := all[i]
+		must := s.must[c]
+		if s.v.equal(c.field, s.v.Start(on, c.field, c.at), must, c.at) {
+			continue
+		}
+		s.cells = slices.Delete(slices.Clone(all), i, i+1)
+		if !s.run(on, fewTries) {
+			continue
+		}
+		best := s.best
+		s.cells = all
+		near := s.v.nearest(on, c, must, func(value page.Value) bool {
+			s.must[c] = value
+			return s.run(on, fewTries)
+		})
+		s.must[c], s.best, s.found = must, best, true
+		return []Missing{{c.field, must, c.at, near}}
+	}
+	s.cells, s.best = all, nil
+	for _, c := range all {
+		if must := s.must[c]; !s.v.equal(c.field, s.v.Start(on, c.field, c.at), must, c.at) {
+			missing = append(missing, Missing{Field: c.field, Value: must, Breakpoint: c.at})
 		}
 	}
-	slices.SortFunc(s.best, func(a, b *Word) int { return a.place - b.place })
-	return choice{s.best, missing}
+	return missing
+}
+
+// nearest is, of the values that words give a field at a breakpoint and that will do, the nearest to
+// one that is wanted; None when there is none.
+func (v *Vocabulary) nearest(on page.Kind, c cell, want page.Value, will func(page.Value) bool) page.Value {
+	n := v.kit.ColumnsAt(c.at).N()
+	values := []page.Value{v.Start(on, c.field, c.at)}
+	for _, w := range v.brought.Words {
+		if e := w.effectAt(c.field, c.at); w.On == on && e != nil && !slices.Contains(values, e.Value) {
+			values = append(values, e.Value)
+		}
+	}
+	far := func(value page.Value) float64 {
+		up, low, ok := parted(value, n)
+		high, deep, also := parted(want, n)
+		if !ok || !also || low == 0 || deep == 0 {
+			return 2
+		}
+		return math.Abs(float64(up)/float64(low) - float64(high)/float64(deep))
+	}
+	slices.SortStableFunc(values, func(a, b page.Value) int { return cmp.Compare(far(a), far(b)) })
+	for _, value := range values[:min(len(values), 12)] {
+		if !v.equal(c.field, value, want, c.at) && (will == nil || will(value)) {
+			return value
+		}
+	}
+	return page.Value{}
 }
 
 // look takes words for what is not as it must be, until all is.

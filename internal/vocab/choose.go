@@ -32,6 +32,7 @@ type Missing struct {
 	Field      page.Field
 	Value      page.Value
 	Breakpoint int
+	Nearest    page.Value // what words of a stylesheet brought in can say in its place; None where nothing is known
 }
 
 // wantKey is a want of a node in a row that divides so.
@@ -156,7 +157,7 @@ func (v *Vocabulary) choose(on page.Kind, want *Want, columns *[kit.MaxBreakpoin
 	if !best.reached {
 		for i, must := range want.Must[:end] {
 			if must.Term != page.None && !same(must, want.Start) && v.Saying(on, want.Field, must, i) == nil {
-				missing = append(missing, Missing{want.Field, must, i})
+				missing = append(missing, Missing{Field: want.Field, Value: must, Breakpoint: i})
 			}
 		}
 	}

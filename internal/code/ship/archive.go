@@ -49,7 +49,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 				if form.Form == SCSS || form.Form == Less {
 					continue // the markup is that of the plain form
 				}
-				text = markup.Page(p, text, append(links(l, form.Form, css), OwnStyle)...)
+				text = markup.Page(p, text, Links(l.Kit(), form.Form, css)...)
 			}
 			put(folder+"/"+f.Name, []byte(text))
 		}

@@ -7,6 +7,7 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
+	"kitrows/internal/code/sheet"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/project"
@@ -16,15 +17,15 @@ import (
 // are written with it.
 func ours(l *layout.Layout) *layout.Layout { return layout.Of(l.Kit().Ours(), l.Page()) }
 
-// links are the stylesheets that a page links in a form before its own; plain is that of mixins.
-func links(l *layout.Layout, f Form, plain string) []string {
+// Links are the stylesheets that a page of kit k links in a form, in their order: the form's, then the page's own.
+func Links(k *kit.Kit, f Form, plain string) []string {
 	switch {
-	case f == Plain:
-		return []string{plain}
-	case l.Foreign() != nil:
-		return Linked(l.Kit())
+	case f.ByMixins():
+		return []string{plain, OwnStyle}
+	case analyse.Of(k) != nil && f != TypeScript:
+		return append(Linked(k), OwnStyle)
 	}
-	return []string{"kit.css"}
+	return []string{"kit.css", OwnStyle}
 }
 
 // Linked are the files of a stylesheet that was brought in that pages link, in their order: those that no
@@ -54,9 +55,22 @@ func broughtStyles(k *kit.Kit) (all []string) {
 
 // broughtCost is what a page costs to ship with the stylesheet of its kit as it is.
 func broughtCost(ctx context.Context, l *layout.Layout, pr *project.Project) (Cost, error) {
-	text := ""
-	for _, f := range l.Kit().Brought.Files {
-		text += f.Text
+	m := markup.Write(l, pr, code.Options{})
+	return cost(ctx, m.String(), Stylesheet(l, m, true), analyse.Of(l.Kit()).Rules())
+}
+
+// Stylesheet is the stylesheet that goes with a page's class-based markup: that of its kit, whole or as far
+// as it is used, or the files of one that was brought in, one after the other.
+func Stylesheet(l *layout.Layout, m *markup.Markup, whole bool) string {
+	switch {
+	case l.Foreign() != nil:
+		text := ""
+		for _, f := range l.Kit().Brought.Files {
+			text += f.Text
+		}
+		return text
+	case whole:
+		return sheet.Whole(l.Kit(), m.Used()).String()
 	}
-	return cost(ctx, markup.Write(l, pr, code.Options{}).String(), text, analyse.Of(l.Kit()).Rules())
+	return sheet.Used(l.Kit(), m.Used()).String()
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, orRefuse, Refusal, type Kit, type Problem, type Step } from "./client";
+import { api, orRefuse, Refusal, type Kit, type Problem, type Step, type SheetFile } from "./client";
 
 /** A kit as the project has it. */
 export function useKit(project: string, kit: string, revision: number) {
@@ -162,6 +162,11 @@ export async function kitOfFile(file: File): Promise<Kit> {
       headers: { "Content-Type": "application/vnd.kitrows+json" },
     }),
   );
+}
+
+/** The kit that is read from stylesheets, in the order in which pages link them. */
+export async function kitOfSheets(name: string, files: SheetFile[], choices: Record<string, string>) {
+  return orRefuse(await api.POST("/api/library/sheets", { body: { name, files, choices } }));
 }
 
 /** A kit made by three numbers, px. */

@@ -1,10 +1,11 @@
 import { Plus, Trash2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import { Refusal, type Kit, type LibraryKit, type Ruler } from "../api/client";
+import { Refusal, type Kit, type LibraryKit, type Ruler, type SheetFile } from "../api/client";
 import { plain } from "../api/edits";
 import { kitOfFile, kitOfThree, useLibrary, useThree, useUnshare } from "../api/kit";
 import { Button } from "../parts/Button";
+import { BringIn } from "./BringIn";
 
 /** Takes another kit into the project: a ready one, one of the library, one made by three
  *  numbers, or one from a file. */
@@ -13,9 +14,11 @@ export function AddKit({ onAdd }: { onAdd: (kit: Kit) => void }) {
   const library = useLibrary(open);
   const unshare = useUnshare();
   const [wrong, setWrong] = useState("");
+  const [sheets, setSheets] = useState<SheetFile[]>([]);
 
   function add(kit: Kit) {
     setOpen(false);
+    setSheets([]);
     onAdd(kit);
   }
 
@@ -28,8 +31,16 @@ export function AddKit({ onAdd }: { onAdd: (kit: Kit) => void }) {
     }
   }
 
+  async function bring(files: FileList | null) {
+    if (!files?.length) return;
+    const read = [...files].map(async (f) => ({ name: f.name, text: await f.text() }));
+    setSheets(await Promise.all(read));
+    setOpen(false);
+  }
+
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
+      {sheets.length > 0 && <BringIn files={sheets} onAdd={add} onClose={() => setSheets([])} />}
       <Popover.Trigger asChild>
         <Button look="bar" size="icon" aria-label="Add a kit" title="Add a kit" className="self-center">
           <Plus size={15} aria-hidden="true" />
@@ -71,6 +82,16 @@ export function AddKit({ onAdd }: { onAdd: (kit: Kit) => void }) {
               type="file"
               accept=".json,application/json"
               onChange={(e) => void read(e.target.files?.[0])}
+              className="mt-1 block w-full text-[12px]"
+            />
+          </label>
+          <label className="mt-4 block">
+            <span className="font-semibold">From stylesheets</span>
+            <input
+              type="file"
+              accept=".css,text/css"
+              multiple
+              onChange={(e) => void bring(e.target.files)}
               className="mt-1 block w-full text-[12px]"
             />
           </label>

@@ -19,6 +19,7 @@ import { Kinds } from "./Kinds";
 import { Names } from "./Names";
 import { Numbers } from "./Numbers";
 import { Rulers } from "./Rulers";
+import { SheetReading } from "./SheetReading";
 import { Sheets } from "./Sheets";
 import { Whole } from "./Whole";
 import { Widths } from "./Widths";
@@ -251,7 +252,14 @@ function KitDesk({ id }: { id: string }) {
                 onUse={(all) => type(...all)}
               />
             )}
-            {below === "classes" && <Names view={view} refused={wrong} onStep={type} />}
+            {below === "classes" && view.sheet && (
+              <SheetReading
+                sheet={view.sheet}
+                files={view.kit.brought?.files ?? []}
+                className="h-[480px] pb-4 text-[12px]"
+              />
+            )}
+            {below === "classes" && !view.sheet && <Names view={view} refused={wrong} onStep={type} />}
             {below === "kinds" && <Kinds view={view} template={template} />}
             {below === "sheets" && (
               <Sheets project={place.project} revision={revision} view={kit.data} trying={trying} />

@@ -3,8 +3,11 @@ import { useRef, useState } from "react";
 import type { KitView, Ruler, Step } from "../api/client";
 import { Button } from "../parts/Button";
 
+/** What is drawn of a kit. */
+type Drawn = Pick<KitView, "kit" | "rulers" | "facts"> & Partial<Pick<KitView, "users" | "cells">>;
+
 interface Props {
-  view: KitView;
+  view: Drawn;
   template: string;
   /** Rulers without it are only looked at. */
   onStep?: (step: Step) => void;
@@ -24,9 +27,11 @@ export function Rulers({ view, template, onStep }: Props) {
         ) : (
           <h3 className="text-[14px] font-semibold break-words">{view.kit.name}</h3>
         )}
-        <p className="text-[12px] text-ink-2">
-          {view.users.length ? `Used by ${view.users.map((p) => p.name).join(", ")}` : "Not used by a page yet"}
-        </p>
+        {view.users && (
+          <p className="text-[12px] text-ink-2">
+            {view.users.length ? `Used by ${view.users.map((p) => p.name).join(", ")}` : "Not used by a page yet"}
+          </p>
+        )}
       </div>
       {view.rulers.map((r, i) => {
         const range = view.facts[i]!.range;
@@ -81,7 +86,7 @@ export function Rulers({ view, template, onStep }: Props) {
 }
 
 /** Its column and gutter in words; of uneven columns, the narrowest. */
-function columnOf(view: KitView, i: number): string {
+function columnOf(view: Drawn, i: number): string {
   const { units } = view.rulers[i]!;
   const figure = (n: number) => String(Math.round(n * 100) / 100);
   const [first, second] = units;
@@ -105,7 +110,7 @@ function Dimension({ ruler, widest }: { ruler: Ruler; widest: number }) {
 }
 
 interface GridProps {
-  view: KitView;
+  view: Drawn;
   ruler: Ruler;
   at: number;
   widest: number;
@@ -117,8 +122,8 @@ function Grid({ view, ruler: r, at, widest, onStep }: GridProps) {
   const drawing = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<{ unit: number; x: number; ratios: number[] } | null>(null);
   let owner = at; // the breakpoint that says how many columns there are
-  while (owner > 0 && !view.cells[owner]!.columns) owner--;
-  const ratios = (view.cells[owner]!.columns || view.kit.columns).split(" ").map(Number);
+  while (owner > 0 && !view.cells?.[owner]!.columns) owner--;
+  const ratios = (view.cells?.[owner]!.columns || view.kit.columns).split(" ").map(Number);
   const uneven = ratios.length > 1 && onStep !== undefined;
 
   /** Gives so many parts of one column to the one before the division. */

@@ -1,0 +1,86 @@
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { Refusal, type Kit, type SheetFile, type SheetKit } from "../api/client";
+import { plain } from "../api/edits";
+import { kitOfSheets } from "../api/kit";
+import { Button } from "../parts/Button";
+import { Rulers } from "./Rulers";
+import { SheetReading } from "./SheetReading";
+
+interface Props {
+  files: SheetFile[];
+  onAdd: (kit: Kit) => void;
+  onClose: () => void;
+}
+
+/** A stylesheet before it becomes a kit: what was understood of it, beside its text, and the doubts. */
+export function BringIn({ files, onAdd, onClose }: Props) {
+  const [choices, setChoices] = useState<Record<string, string>>({});
+  const [read, setRead] = useState<SheetKit>();
+  const [wrong, setWrong] = useState("");
+  const name = files[0]!.name.replace(/\.css$/i, "").slice(0, 80);
+
+  useEffect(() => {
+    let gone = false;
+    kitOfSheets(name, files, choices).then(
+      (made) => !gone && (setRead(made), setWrong("")),
+      (e: unknown) => !gone && setWrong(e instanceof Refusal ? plain(e) : "The files could not be read."),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [name, files, choices]);
+
+  return (
+    <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          onInteractOutside={(e) => e.preventDefault()}
+          className="fixed inset-[4vh_3vw] z-50 flex flex-col gap-3 rounded-md border border-control bg-sheet p-5 text-[12px]"
+        >
+          <div className="flex items-center gap-3">
+            <Dialog.Title className="min-w-0 flex-1 truncate text-[16px] font-semibold">
+              A kit from {files.length === 1 ? files[0]!.name : `${files.length} stylesheets`}
+            </Dialog.Title>
+            <Button look="main" disabled={!read || !!wrong} onClick={() => read && onAdd(read.kit)}>
+              Take it
+            </Button>
+            <Dialog.Close asChild>
+              <Button size="icon" look="bare" aria-label="Close">
+                <X size={16} aria-hidden="true" />
+              </Button>
+            </Dialog.Close>
+          </div>
+          {wrong && (
+            <p role="alert" className="text-madder-deep">
+              {wrong}
+            </p>
+          )}
+          {!read && !wrong && <p className="text-ink-2">Reading…</p>}
+          {read?.sheet && !wrong && (
+            <>
+              <Rulers
+                view={{ kit: read.kit, rulers: read.sheet.rulers, facts: read.sheet.facts }}
+                template={`130px repeat(${read.kit.breakpoints.length}, minmax(90px, 1fr))`}
+              />
+              <SheetReading
+                sheet={read.sheet}
+                files={files}
+                className="flex-1"
+                onChoose={(doubt, choice) => setChoices({ ...choices, [doubt]: choice })}
+              />
+            </>
+          )}
+          {wrong && (
+            <pre className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised p-2 font-mono text-[11px]">
+              {files[0]!.text.slice(0, 200_000)}
+            </pre>
+          )}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
