@@ -74,7 +74,9 @@ for (const seed of [1, 2, 3]) {
       largest = Math.max(largest, found.largest);
       if (found.largest > 0.5) wrong.push(`${found.largest} px: ${found.worst}`);
     }
-    console.log(`seed ${seed}: ${trials.length} pages, ${boxes} boxes, largest ${largest.toFixed(3)} px, ${wrong.length} wrong`);
+    console.log(
+      `seed ${seed}: ${trials.length} pages, ${boxes} boxes, largest ${largest.toFixed(3)} px, ${wrong.length} wrong`,
+    );
     expect(wrong.slice(0, 5)).toEqual([]);
   });
 }

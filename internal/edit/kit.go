@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/analyse"
 	"kitrows/internal/fault"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -45,6 +46,8 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 			continue
 		}
 		carried, said := refit.Page(had)
+		carried, unsaid := foreign.Fit(o.Kit, carried)
+		said = append(said, unsaid...)
 		c.Pages[i] = carried
 		for _, n := range said {
 			notes = append(notes, PageNote{had.ID, n})
@@ -70,6 +73,8 @@ func (u *UseKit) apply(e *editor) error {
 		e.page = &c
 	} else {
 		carried, said := page.NewMove(e.kit, to).Page(e.page)
+		carried, unsaid := foreign.Fit(to, carried)
+		said = append(said, unsaid...)
 		e.page = carried
 		for _, n := range said {
 			e.notes = append(e.notes, PageNote{carried.ID, n})

@@ -77,7 +77,9 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node) {
 			if base := c.v.Base(n.Kind); base != nil {
 				words = append([]*vocab.Word{base}, words...)
 			}
-			c.words[n], c.missing[n] = words, append(c.missing[n], missing...)
+			if c.words[n] = words; len(missing) > 0 {
+				c.missing[n] = missing
+			}
 		}
 		outer := row
 		if n.Kind == page.Row {
@@ -104,6 +106,10 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 			value := h[want.Field].Value
 			if want.Field.IsUnits() && value.Term != page.Portion && value.N != 0 && h[want.Field].From >= 0 {
 				value.Of = int16(c.kit.ColumnsAt(int(h[want.Field].From)).N())
+			}
+			if start := c.v.Start(n.Kind, want.Field, i); h[want.Field].From < 0 && value != start &&
+				c.v.Saying(n.Kind, want.Field, value, i) == nil {
+				value = start // nothing is set, and it is what it is without any class
 			}
 			switch {
 			case n.Kind == page.Column && want.Field != page.Shown && h[page.Shown].Value == page.Hides:

@@ -30,12 +30,12 @@ func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
 				c.Frame = page.FrameOf(k, s.value)
 			}
 		}
-		for range 1 + r.IntN(3) {
+		for range 1 + r.IntN(2) {
 			c.Children = append(c.Children, m.row(0))
 		}
 		m.p.Body = append(m.p.Body, c)
 	}
-	for range 4 { // what cannot be said is left out
+	for round := range 12 { // what cannot be said is left out
 		f := foreign.Of(k, m.p)
 		left := false
 		m.p = m.p.Mapped(func(n *page.Node) *page.Node {
@@ -48,7 +48,7 @@ func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
 			c.At, c.Frame = nil, page.FixedFrame
 			for _, s := range n.At {
 				for _, miss := range missing {
-					if !s.IsZero() && miss.Breakpoint >= k.Index(s.From) {
+					if !s.IsZero() && miss.Breakpoint >= k.Index(s.From) || round > 3 {
 						s = s.With(miss.Field, page.Value{})
 					}
 				}
@@ -82,12 +82,12 @@ func (m *worder) row(depth int) *page.Node {
 	row := m.node(page.Row)
 	row.Element = ""
 	row.At = m.settings(page.Row, 12)
-	for range 1 + m.r.IntN(6) {
+	for range 1 + m.r.IntN(5) {
 		c := m.node(page.Column)
 		c.Element = ""
 		c.At = m.settings(page.Column, 2)
 		for range 1 + m.r.IntN(2) {
-			if depth < 2 && m.r.IntN(4) == 0 {
+			if depth < 2 && m.r.IntN(6) == 0 {
 				c.Children = append(c.Children, m.row(depth+1))
 			} else {
 				c.Children = append(c.Children, m.block())

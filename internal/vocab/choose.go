@@ -2,7 +2,6 @@ package vocab
 
 import (
 	"cmp"
-	"fmt"
 	"slices"
 
 	"kitrows/internal/kit"
@@ -58,11 +57,18 @@ func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoi
 		return nil, nil
 	}
 	if v.brought != nil {
-		key := string(on) + fmt.Sprint(wants)
-		c, known := v.together[key]
+		key := append(v.key[:0], on...)
+		for w := range wants {
+			key = append(key, byte(wants[w].Field))
+			for _, m := range wants[w].Must[:len(v.kit.Breakpoints)] {
+				key = append(key, byte(m.Term), m.At, byte(m.N), byte(m.N>>8), byte(m.Of), byte(m.Of>>8))
+			}
+		}
+		v.key = key
+		c, known := v.together[string(key)]
 		if !known {
 			c = v.chooseBrought(on, wants)
-			v.together[key] = c
+			v.together[string(key)] = c
 		}
 		return c.words, c.missing
 	}

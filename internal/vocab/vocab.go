@@ -89,6 +89,7 @@ type Vocabulary struct {
 	known    map[wantKey]choice
 	brought  *Brought          // where the words are a stylesheet's; else nil
 	together map[string]choice // of a stylesheet's words, by what is wanted
+	key      []byte
 	columns  map[[kit.MaxBreakpoints]kit.Columns]int
 }
 

@@ -2,7 +2,6 @@ import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { Refusal, type Kit, type SheetFile, type SheetKit } from "../api/client";
-import { plain } from "../api/edits";
 import { kitOfSheets } from "../api/kit";
 import { Button } from "../parts/Button";
 import { Rulers } from "./Rulers";
@@ -25,7 +24,7 @@ export function BringIn({ files, onAdd, onClose }: Props) {
     let gone = false;
     kitOfSheets(name, files, choices).then(
       (made) => !gone && (setRead(made), setWrong("")),
-      (e: unknown) => !gone && setWrong(e instanceof Refusal ? plain(e) : "The files could not be read."),
+      (e: unknown) => !gone && setWrong(e instanceof Refusal ? missing(e) : "The files could not be read."),
     );
     return () => {
       gone = true;
@@ -83,4 +82,11 @@ export function BringIn({ files, onAdd, onClose }: Props) {
       </Dialog.Portal>
     </Dialog.Root>
   );
+}
+
+/** What keeps the files from being a kit. */
+function missing(refusal: Refusal): string {
+  const [wrong] = refusal.problem.errors ?? [];
+  if (!wrong?.want) return refusal.problem.detail;
+  return `No grid found: there are ${wrong.found?.replaceAll('"', "") ?? "none"}. It takes ${wrong.want}.`;
 }

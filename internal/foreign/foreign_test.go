@@ -1,0 +1,146 @@
+package foreign_test
+
+import (
+	"slices"
+	"testing"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/foreign"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/sample"
+	"kitrows/internal/vocab"
+)
+
+// reads reports whether classes read as what holds of a column or row, wherever it is shown.
+func reads(k *kit.Kit, v *vocab.Vocabulary, n, row *page.Node, said []string) bool {
+	held, _ := v.Read(n.Kind, said)
+	for i := range k.Breakpoints {
+		want := n.HeldAt(k, i)
+		if want[page.Shown].Value != held[i][page.Shown].Value {
+			return false
+		}
+		if want[page.Shown].Value == page.Hides {
+			continue
+		}
+		for _, f := range page.Settable(n.Kind) {
+			got, must := held[i][f].Value, want[f].Value
+			if want[f].From < 0 && v.Saying(n.Kind, f, must, i) == nil {
+				must = v.Start(n.Kind, f, i) // nothing is set, and no class says what would hold
+			}
+			if f == page.PerLine || f == page.Divides {
+				continue
+			}
+			if row != nil && f.IsUnits() && f != page.Width && got.N == 0 && must.N == 0 {
+				continue
+			}
+			if got.Bare() != must.Bare() && !(f == page.Width && got.UnitsOf(k.ColumnsAt(i).N()) == must.UnitsOf(k.ColumnsAt(i).N()) && got.UnitsOf(1) > 0) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// The classes that are chosen read back to the page, and with any one of them taken away they do not.
+func TestChosenClassesReadBack(t *testing.T) {
+	pages, columns, taken := 0, 0, 0
+	for i := range 40 {
+		r := sample.New(300_000 + uint64(i))
+		f := sample.NewForeign(r)
+		k, reading, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+		if err != nil {
+			t.Fatalf("sheet %d: %v", i, err)
+		}
+		v := reading.Words.Vocabulary(k)
+		for range 3 {
+			pg := sample.Worded(r, k, reading.Words.Words)
+			if err := foreign.Check(k, pg); err != nil {
+				t.Errorf("sheet %d: a page of its words is refused: %v", i, err)
+				continue
+			}
+			pages++
+			said := foreign.Of(k, pg)
+			pg.Walk(func(n *page.Node, at page.Place) {
+				if n.Kind != page.Column && n.Kind != page.Row {
+					return
+				}
+				all := said.Texts(n)
+				columns++
+				if !reads(k, v, n, at.Parent, all) {
+					t.Errorf("sheet %d: %v of %s do not read back: %v", i, all, n.ID, n.At)
+				}
+				for at := range all {
+					if at == 0 && v.Base(n.Kind) != nil {
+						continue // which says what it is
+					}
+					if taken++; reads(k, v, n, nil, slices.Delete(slices.Clone(all), at, at+1)) {
+						t.Errorf("sheet %d: %s of %v is not needed: %v", i, all[at], all, n.At)
+					}
+				}
+			})
+		}
+	}
+	t.Logf("%d pages, %d rows and columns, %d classes taken away", pages, columns, taken)
+}
+
+// wide is a page of so many columns on a kit that was brought in.
+func wide(b *testing.B, columns int) (*kit.Kit, *page.Page) {
+	f := sample.NewForeign(sample.New(300_004))
+	k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+	if err != nil {
+		b.Fatal(err)
+	}
+	frame := &page.Node{ID: "frame", Kind: page.Container, Name: "F"}
+	minter := (&page.Page{}).Minter()
+	for i := 0; i < columns; i += 10 {
+		id, _ := minter.Mint(page.Row)
+		row := &page.Node{ID: id, Kind: page.Row, Name: "R"}
+		for c := range 10 {
+			id, _ := minter.Mint(page.Column)
+			column := &page.Node{ID: id, Kind: page.Column, Name: "C"}
+			for at, bp := range k.Breakpoints {
+				column.At = append(column.At, page.At(bp.Name).With(page.Width, page.Take(1+(i/10+c+at)%k.Columns.N())))
+			}
+			row.Children = append(row.Children, column)
+		}
+		frame.Children = append(frame.Children, row)
+	}
+	return k, &page.Page{ID: "p", Name: "P", File: "p.html", Language: "en", Kit: k.ID, Body: []*page.Node{frame}}
+}
+
+// Choosing the classes of 1,000 columns in a stylesheet's vocabulary.
+func BenchmarkOf(b *testing.B) {
+	k, pg := wide(b, 1000)
+	for b.Loop() {
+		foreign.Of(k, pg)
+	}
+}
+
+// Laying them out by the stylesheet.
+func BenchmarkPlan(b *testing.B) {
+	k, pg := wide(b, 1000)
+	l := layout.Of(k, pg)
+	for b.Loop() {
+		l.Plan(1200)
+	}
+}
+
+// A page of a kit of ours, whatever is set on it, can be had on a kit that was brought in, in the nearest
+// way that its stylesheet has.
+func TestFitted(t *testing.T) {
+	for i := range 25 {
+		r := sample.New(400_000 + uint64(i))
+		k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: sample.NewForeign(r).Sources[0].Text}}, nil)
+		if err != nil {
+			t.Fatalf("sheet %d: %v", i, err)
+		}
+		ours := sample.Kit(r)
+		moved, _ := page.NewMove(ours, k).Page(sample.Page(r, ours))
+		fitted, _ := foreign.Fit(k, moved)
+		if err := foreign.Check(k, fitted); err != nil {
+			t.Errorf("sheet %d: %v", i, err)
+		}
+	}
+}
