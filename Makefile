@@ -8,7 +8,7 @@ WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' 
 # The checkout may be another user's, and git may be missing.
 export GOFLAGS := -buildvcs=false
 
-.PHONY: demo serve test check types trial measure pictures clean
+.PHONY: demo serve test check types trial sheets measure pictures clean
 
 ## demo: install, build and start the application with the demo project
 demo: $(BIN)
@@ -71,6 +71,11 @@ check: web/src/api/schema.ts web/src/api/bounds.ts
 ## trial: many more random pages against the browser
 trial: $(BIN) /usr/bin/chromium
 	cd e2e && TRIAL_PAGES=5000 npx --no-install playwright test agreement
+
+## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
+sheets: $(BIN) /usr/bin/chromium
+	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/analyse
+	cd e2e && FOREIGN_SHEETS=600 npx --no-install playwright test foreign
 
 ## measure: benchmarks of the core and of the interface
 measure: $(BIN) /usr/bin/chromium

@@ -399,9 +399,7 @@ func (a *analysis) report(kinds []*container) {
 			}
 		}
 	}
-	for _, d := range a.leftOver() {
-		a.Findings = append(a.Findings, d)
-	}
+	a.Findings = append(a.Findings, a.leftOver()...)
 }
 
 // placing are the longhands by which columns are placed.

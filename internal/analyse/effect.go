@@ -28,7 +28,6 @@ type geometry struct {
 	rowStyle      *flow.Style
 	relative      bool // the gutter is a part of the row
 	spread, align page.Value
-	stayFirst     bool
 }
 
 // pitch is a column and a gutter.
@@ -239,10 +238,10 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 		}
 		return v, false
 	}
-	t, _, _, cells, inside := r.row(ro, r.stages[s].at, []string{w.text})
+	t, _, _, _, inside := r.row(ro, r.stages[s].at, []string{w.text})
 	_, content := t.inner(inside[0])
 	if st.Grow > 0 && g.technique == "flex" {
-		t, _, _, cells, inside = r.row(ro, r.stages[s].at, []string{w.text}, []string{w.text})
+		t, _, _, cells, inside := r.row(ro, r.stages[s].at, []string{w.text}, []string{w.text})
 		_, first := t.inner(inside[0])
 		_, second := t.inner(inside[1])
 		if t.boxes[cells[0]].Y == t.boxes[cells[1]].Y && math.Abs(first-second) < .1 && math.Abs(first+second+g.gutter-g.inner) < .3 {

@@ -302,7 +302,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 	takes, units := a.filling(a.family, a.fit, width)
 	_, st := a.r.columnAt(s, nil, nil)
 	g.style = st
-	t, box, row, cells, inside := a.row(r, width, nil, nil)
+	t, _, row, cells, _ := a.row(r, width, nil, nil)
 	g.rowStyle = t.boxes[row].Style
 	switch {
 	case g.rowStyle.Display == flow.Flex && !strings.HasPrefix(g.rowStyle.Direction, "column"):
@@ -331,7 +331,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 		for i, text := range takes {
 			columns[i] = []string{text}
 		}
-		t, box, row, cells, inside = a.row(r, width, columns...)
+		t, box, row, cells, inside := a.row(r, width, columns...)
 		last := len(takes) - 1
 		first, end := t.boxes[cells[0]], t.boxes[cells[last]]
 		if math.Abs(first.Y-end.Y) < .01 && end.X > first.X {
@@ -359,7 +359,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 		}
 	}
 	// what a column is that no word says the width of
-	t, _, _, _, inside = a.row(r, width, nil)
+	t, _, _, _, inside := a.row(r, width, nil)
 	_, content := t.inner(inside[0])
 	switch v, ok := g.part(content); {
 	case !g.known && content > r.wrap*.6, g.known && ok && v == page.Full:

@@ -164,12 +164,7 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 	for _, w := range f.words {
 		is[w.text] = w.alike > 2 || slices.Contains(takes, w.text)
 	}
-	for _, above := range f.words[0].above {
-		rows = append(rows, above)
-	}
-	for _, need := range f.words[0].needs {
-		cells = append(cells, need)
-	}
+	rows, cells = append(rows, f.words[0].above...), append(cells, f.words[0].needs...)
 	for _, w := range all {
 		if is[w.text] || w.frame || len(w.uses) == 0 && !w.ring {
 			continue

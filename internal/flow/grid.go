@@ -258,7 +258,7 @@ func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 			}
 			for p.row = row; !free(*p); p.row++ {
 			}
-			row, column = p.row, p.column
+			row = p.row
 		} else {
 			p.row, p.column = row, column
 			for p.column+p.span > columns || !free(*p) {
@@ -266,7 +266,7 @@ func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 					p.row, p.column = p.row+1, 0
 				}
 			}
-			row, column = p.row, p.column
+			row = p.row
 		}
 		take(*p)
 		column = p.column + p.span

@@ -40,7 +40,6 @@ type Foreign struct {
 	digits     func(int) string
 	stem       map[string]string
 	joint      string
-	important  bool
 	pending    []string // of each breakpoint, its rules
 	borderBox  string   // all, own, or none
 	clearing   string
