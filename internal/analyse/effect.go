@@ -124,12 +124,12 @@ func (r *reader) columnAt(s int, row, column []string) (*css.Element, *flow.Styl
 	html := element("html")
 	e := html.Add(element("body"))
 	style := styler.Style(e, styler.Root(html))
-	e = e.Add(element("div", append(words1(r.roles.row), row...)...))
+	e = e.Add(element("div", append(wordOf(r.roles.row), row...)...))
 	style = styler.Style(e, style)
-	e.Add(element("div", words1(r.roles.cell)...)) // it is neither the first nor the last
-	column2 := e.Add(element("div", append(words1(r.roles.cell), column...)...))
-	e.Add(element("div", words1(r.roles.cell)...))
-	return column2, styler.Style(column2, style)
+	e.Add(element("div", wordOf(r.roles.cell)...)) // it is neither the first nor the last
+	own := e.Add(element("div", append(wordOf(r.roles.cell), column...)...))
+	e.Add(element("div", wordOf(r.roles.cell)...))
+	return own, styler.Style(own, style)
 }
 
 var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
@@ -268,7 +268,7 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	return v, same && u == v
 }
 
-// row reads what a word does on a row at a stage.
+// rowWord reads what a word does on a row at a stage.
 func (r *reader) rowWord(w *word, s int) (all []effect) {
 	g := &r.at[s]
 	if !g.known {
@@ -281,7 +281,7 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	styler := r.styler(r.stages[s].at)
 	html := element("html")
 	body := html.Add(element("body"))
-	e := body.Add(element("div", append(words1(r.roles.row), w.text)...))
+	e := body.Add(element("div", append(wordOf(r.roles.row), w.text)...))
 	st := styler.Style(e, styler.Style(body, styler.Root(html)))
 	won := styler.Declared(e)
 	add := func(f page.Field, v page.Value, name string) {

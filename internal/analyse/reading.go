@@ -112,10 +112,12 @@ func (a *analysis) choose(id, question string, options []Option) string {
 	return chosen
 }
 
+// noGrid is why a stylesheet is no kit: what was found, and what it takes.
 func noGrid(found, want string, args ...any) error {
 	return fault.New("stylesheet", found, want, args...)
 }
 
+// find reads the stylesheet.
 func (a *analysis) find() error {
 	if a.Rules() == 0 {
 		return noGrid("no rules", "a stylesheet with rules that lay something out")
@@ -156,9 +158,9 @@ func (a *analysis) find() error {
 			return noGrid("no widths of columns", "at least two classes that say how wide a column is, as parts of one row")
 		}
 		return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one",
-			list(words2(families[0].words)))
+			list(texts(families[0].words)))
 	}
-	a.choices2(found)
+	a.settle(found)
 	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, rows: map[*word]bool{},
 		known: map[signAt][2]readOnce{}}
 	a.measure()
@@ -170,13 +172,15 @@ func (a *analysis) find() error {
 	return a.build()
 }
 
-func words2(all []*word) (texts []string) {
+// texts are words as they are written.
+func texts(all []*word) (written []string) {
 	for _, w := range all {
-		texts = append(texts, w.text)
+		written = append(written, w.text)
 	}
-	return texts
+	return written
 }
 
+// list names the first of several.
 func list(texts []string) string {
 	if len(texts) > 4 {
 		return strings.Join(texts[:4], ", ") + " and others"
@@ -184,6 +188,7 @@ func list(texts []string) string {
 	return strings.Join(texts, ", ")
 }
 
+// note keeps a finding.
 func (a *analysis) note(what, sure string, rules []vocab.Rule, text string, args ...any) {
 	a.Findings = append(a.Findings, Finding{what, fmt.Sprintf(text, args...), sure, rules})
 }
@@ -215,8 +220,8 @@ func (a *analysis) columns(f *family) []roles {
 	return nil
 }
 
-// choices2 settles which words are those of rows and of columns.
-func (a *analysis) choices2(found []roles) {
+// settle settles which words are those of rows and of columns.
+func (a *analysis) settle(found []roles) {
 	best := found[0].score
 	pick := func(id, question string, of func(r roles) string) {
 		var options []Option
@@ -284,6 +289,7 @@ func (a *analysis) gutterAt(s int, g *geometry) {
 	}
 }
 
+// nearest is the stage nearest to s at which words say widths; nil where none does.
 func (a *analysis) nearest(s int) *geometry {
 	for by := 1; by < len(a.stages); by++ {
 		for _, at := range []int{s + by, s - by} {
@@ -295,6 +301,7 @@ func (a *analysis) nearest(s int) *geometry {
 	return nil
 }
 
+// geometry measures how rows are divided at stage s.
 func (a *analysis) geometry(s int) (g geometry) {
 	r := a.roles
 	width := a.stages[s].at
@@ -399,6 +406,7 @@ func (a *analysis) containers() {
 	}
 }
 
+// extent measures how wide a container of a word is at a stage.
 func (a *analysis) extent(w *word, st stage) (f frame) {
 	outer := func(v float64) (float64, float64) {
 		t := a.trial(v)

@@ -23,7 +23,8 @@ type roles struct {
 	wrap             float64 // the width, in px, of what rows stand in there
 }
 
-func words1(text string) []string {
+// wordOf is a word as a list, which is empty where there is none.
+func wordOf(text string) []string {
 	if text == "" {
 		return nil
 	}
@@ -36,12 +37,12 @@ const wrap = 1000
 // row lays out a row of columns in a box.
 func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, row *css.Element, cells, inside []*css.Element) {
 	t = l.trial(width)
-	if box = t.body.Add(element("div", words1(r.frame)...)); r.frame == "" {
+	if box = t.body.Add(element("div", wordOf(r.frame)...)); r.frame == "" {
 		box.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
 	}
-	row = box.Add(element("div", words1(r.row)...))
+	row = box.Add(element("div", wordOf(r.row)...))
 	for _, own := range columns {
-		cell := row.Add(element("div", append(words1(r.cell), own...)...))
+		cell := row.Add(element("div", append(wordOf(r.cell), own...)...))
 		cell.Space = !r.joined
 		cells = append(cells, cell)
 		if r.inner != "" {

@@ -111,11 +111,9 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 		c.Trees, c.Names = append(c.Trees, Parse(s.Text)), append(c.Names, s.Name)
 	}
 	imported := map[int]bool{}
-	for _, t := range c.Trees {
-		for _, n := range t.Rules {
-			if at := c.file(target(n)); n.At == "import" && at >= 0 {
-				imported[at] = true
-			}
+	for i := range c.Trees {
+		for _, at := range c.imports(i) {
+			imported[at] = true
 		}
 	}
 	for i, t := range c.Trees {
@@ -140,16 +138,32 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 func (c *Cascade) Roots() (all []int) {
 	for i := range c.Trees {
 		imported := false
-		for j, t := range c.Trees {
-			for _, n := range t.Rules {
-				imported = imported || i != j && n.At == "import" && c.file(target(n)) == i
-			}
+		for j := range c.Trees {
+			imported = imported || i != j && slices.Contains(c.imports(j), i)
 		}
 		if !imported {
 			all = append(all, i)
 		}
 	}
 	return all
+}
+
+// imports are the files that a file brings in.
+func (c *Cascade) imports(at int) (all []int) {
+	for _, n := range c.Trees[at].Rules {
+		if !leads(n) {
+			break
+		}
+		if link, _ := importOf(n.Prelude); n.At == "import" && c.file(link) >= 0 {
+			all = append(all, c.file(link))
+		}
+	}
+	return all
+}
+
+// leads reports whether a rule may stand before an @import.
+func leads(n *Node) bool {
+	return n.At == "import" || n.At == "charset" || n.At == "layer" && !n.Block
 }
 
 // file is the source that a link from another leads to; -1 for none.
@@ -164,12 +178,6 @@ func (c *Cascade) file(link string) int {
 		}
 	}
 	return -1
-}
-
-// target is the link of an @import.
-func target(n *Node) string {
-	link, _ := importOf(n.Prelude)
-	return link
 }
 
 // importOf divides the prelude of an @import into its link and what follows it.
@@ -215,9 +223,7 @@ func (f *flattener) rules(nodes []*Node, in around, top bool) {
 			f.leave(n, "there are too many rules", false)
 			return
 		}
-		if n.At != "import" && n.At != "charset" && (n.At != "layer" || n.Block) {
-			imports = imports && false
-		}
+		imports = imports && leads(n)
 		switch n.At {
 		case "":
 			f.style(n, in)
@@ -383,6 +389,7 @@ func (f *flattener) block(n *Node, in around) {
 			}
 			all, ok := f.c.expand(s.Name, s.Value)
 			if !ok {
+				all = nil
 				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, s.Value + " is no value of " + s.Name, true})
 			}
 			for _, l := range all {

@@ -13,6 +13,9 @@ func (c *Cascade) inlined(at int, within []int) string {
 	var b strings.Builder
 	from := 0
 	for _, n := range t.Rules {
+		if !leads(n) {
+			break
+		}
 		link, rest := importOf(n.Prelude)
 		file := c.file(link)
 		if n.At != "import" || file < 0 || file == at || slices.Contains(within, file) {

@@ -14,7 +14,7 @@ func (e *engine) lines(b *Box, kids []*Box, f *floats, x kit.Measure, y float64)
 	from, to, _ := e.room(f, y, x, x.Plus(w))
 	flush := func() {
 		if len(on) > 0 {
-			at += e.line(b, on, used, from.Minus(x), to.Minus(from), at+y-y, y, f)
+			at += e.line(b, on, used, from.Minus(x), to.Minus(from), at)
 			number++
 		}
 		on, used = nil, kit.Measure{}
@@ -46,7 +46,7 @@ func (e *engine) lines(b *Box, kids []*Box, f *floats, x kit.Measure, y float64)
 		}
 		k.x = used.Plus(gap).Plus(k.margin[Left])
 		k.Line = number
-		used = used.Plus(gap).Plus(need).Plus(kit.Plain(s.LetterSpacing * 0))
+		used = used.Plus(gap).Plus(need)
 		on = append(on, k)
 	}
 	flush()
@@ -63,8 +63,9 @@ func (e *engine) space(s *Style) float64 {
 	return max(0, s.FontSize/4+s.LetterSpacing+s.WordSpacing)
 }
 
-// line places the boxes of one line and gives its height.
-func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at, _ float64, _ *floats) float64 {
+// line places the boxes of one line, which use so much of its room from from on, at a height, and gives how
+// high it is.
+func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float64) float64 {
 	s := b.Style
 	height := max(0, s.LineHeight)
 	if s.LineHeight < 0 {

@@ -57,7 +57,7 @@ func (w *Word) effectAt(f page.Field, i int) *Effect {
 	return nil
 }
 
-// Says reports whether a word gives a field of a node that value at breakpoint i.
+// says reports whether a word gives a field of a node that value at breakpoint i.
 func (v *Vocabulary) says(w *Word, f page.Field, value page.Value, i int) bool {
 	e := w.effectAt(f, i)
 	return e != nil && v.equal(f, e.Value, value, i)
@@ -97,7 +97,7 @@ func (v *Vocabulary) saying(on page.Kind, f page.Field, value page.Value, i int)
 	return nil
 }
 
-// A Cell is a field of a node at a breakpoint.
+// A cell is a field of a node at a breakpoint.
 type cell struct {
 	field page.Field
 	at    int
@@ -248,7 +248,6 @@ func (s *search) look(on page.Kind, taken []*Word) {
 	if s.tries++; s.tries > mostTries {
 		return
 	}
-	var wrong cell
 	var fixers []*Word
 	open := false
 	for _, c := range s.cells {
@@ -269,10 +268,9 @@ func (s *search) look(on page.Kind, taken []*Word) {
 			}
 		}
 		if !open || len(able) < len(fixers) {
-			wrong, fixers, open = c, able, true
+			fixers, open = able, true
 		}
 	}
-	_ = wrong
 	if !open {
 		if !s.found || shorter(taken, s.best) {
 			s.best, s.found = slices.Clone(taken), true

@@ -1,0 +1,93 @@
+package css_test
+
+import (
+	"strings"
+	"testing"
+
+	"kitrows/internal/css"
+)
+
+// plain takes declarations as they are.
+func plain(name, value string) ([]css.Longhand, bool) {
+	return []css.Longhand{{Name: name, Value: value}}, value != "wrong"
+}
+
+// tree makes elements of a text such as "a.b#c > d.e": each in the one before it; the last is given.
+func tree(text string) *css.Element {
+	var e *css.Element
+	for part := range strings.SplitSeq(text, " > ") {
+		k := &css.Element{}
+		name, classes, _ := strings.Cut(part, ".")
+		k.Type, _, _ = strings.Cut(name, "#")
+		if _, id, has := strings.Cut(name, "#"); has {
+			k.Attributes = append(k.Attributes, css.Attr{Name: "id", Value: id})
+		}
+		if classes != "" {
+			k.Classes = strings.Split(classes, ".")
+		}
+		if e != nil {
+			e.Add(k)
+		}
+		e = k
+	}
+	return e
+}
+
+// What holds of p, by the cascade.
+func TestCascade(t *testing.T) {
+	for _, c := range []struct{ sheet, element, want string }{
+		{".a { p: 1 } .a { p: 2 }", "div.a", "2"},
+		{"div.a { p: 1 } .a { p: 2 }", "div.a", "1"},
+		{"#i { p: 1 } .a.b.c { p: 2 }", "div#i.a.b.c", "1"},
+		{".a { p: 1 !important } #i.a { p: 2 }", "div#i.a", "1"},
+		{".a { p: 1; p: wrong }", "div.a", "1"},
+		{":where(#i) .a { p: 1 } .a { p: 2 }", "div#i > b.a", "2"},
+		{":is(#i, x) .a { p: 1 } .b.a { p: 2 }", "div#i > b.a.b", "1"},
+		{".r > .a { p: 1 }", "div.r > div > div.a", ""},
+		{".r .a { p: 1 }", "div.r > div > div.a", "1"},
+		{".a:not(.b) { p: 1 }", "div.a.b", ""},
+		{".a:first-child { p: 1 } .a:nth-child(2n) { p: 2 }", "div > div.a", "1"},
+		{"[class*=\"w-\"] { p: 1 }", "div.box.w-3", "1"},
+		{"[class^=\"w-\"] { p: 1 }", "div.box.w-3", ""},
+		{".a { p: 1; .b & { p: 2 } > .c { p: 3 } }", "div.b > div.a", "2"},
+		{".a { > .c { p: 3 } p: 4 }", "div.a > div.c", "3"},
+		{"@layer x, y; @layer y { .a { p: 1 } } @layer x { div.a { p: 2 } }", "div.a", "1"},
+		{"@layer x { .a { p: 1 } } .a { p: 2 }", "div.a", "2"},
+		{"@layer x { .a { p: 1 !important } } .a { p: 2 !important }", "div.a", "1"},
+		{"@media (min-width: 600px) { .a { p: 1 } }", "div.a", ""},
+		{"@media (max-width: 600px) { @media (min-width: 400px) { .a { p: 1 } } }", "div.a", "1"},
+		{"@supports (display: grid) { .a { p: 1 } } @supports not (display: grid) { .a { p: 2 } }", "div.a", "1"},
+		{"@supports (display: -ms-grid) or (display: grid) { .a { p: 1 } }", "div.a", "1"},
+		{"@import \"other.css\" layer(z); .a { q: 1 }", "div.a", "5"},
+		{".a { p: 1 } @import \"other.css\";", "div.a", "5"}, // too late, so it is linked after this
+	} {
+		cascade := css.NewCascade([]css.Source{{Name: "team.css", Text: c.sheet},
+			{Name: "css/other.css", Text: ".a { p: 5 } @import \"team.css\";"}}[:1+strings.Count(c.sheet, "@import")], plain)
+		if got := cascade.At(500).Declared(tree(c.element), "")["p"].Value; got != c.want {
+			t.Errorf("%s on %s: %q, want %q", c.sheet, c.element, got, c.want)
+		}
+	}
+}
+
+// What is left out of the cascade is listed: quietly where it moves nothing, or browsers leave it out too.
+func TestLeftOut(t *testing.T) {
+	c := css.NewCascade([]css.Source{{Name: "a.css", Text: `@font-face { src: url(x) }
+@container (width > 3px) { .a { p: 1 } }
+@import "late.css";
+.a:: { p: 2 }
+.a { p: wrong }`}}, plain)
+	var loud, quiet []string
+	for _, l := range c.Left {
+		if l.Quiet {
+			quiet = append(quiet, l.Why)
+		} else {
+			loud = append(loud, l.Why)
+		}
+	}
+	if got := strings.Join(loud, "; "); !strings.Contains(got, "@container is not worked out") || !strings.Contains(got, "selectors are none") {
+		t.Errorf("left out: %s", got)
+	}
+	if got := strings.Join(quiet, "; "); !strings.Contains(got, "@font-face moves no box") || !strings.Contains(got, "wrong is no value of p") {
+		t.Errorf("quietly left out: %s", got)
+	}
+}
