@@ -19,21 +19,7 @@ type item struct {
 // flexible lays out flexible boxes (CSS Flexible Box Layout Level 1) and gives their height.
 func (e *engine) flexible(b *Box) float64 {
 	s := b.Style
-	kids := make([]*Box, 0, len(b.Kids))
-	for _, k := range b.Kids {
-		switch {
-		case k.Style.Display == None:
-			e.inside(k, nil, kit.Measure{}, 0)
-		case out(k):
-			e.doubt(k.Style, "a position that is "+k.Style.Position)
-			e.size(k, b.content())
-			e.inside(k, nil, kit.Measure{}, 0)
-			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+k.margin[Top].Px
-		default:
-			kids = append(kids, k)
-		}
-	}
-	slices.SortStableFunc(kids, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
+	kids := e.items(b)
 	if strings.HasPrefix(s.Direction, "column") {
 		return e.stacked(b, kids)
 	}
@@ -98,6 +84,27 @@ func (e *engine) flexible(b *Box) float64 {
 		at += heights[i] + lines.Px
 	}
 	return height
+}
+
+// items are what stands in flexible boxes or a grid, in their order; what takes no part in it is laid out
+// at its corner.
+func (e *engine) items(b *Box) []*Box {
+	kids := make([]*Box, 0, len(b.Kids))
+	for _, k := range b.Kids {
+		switch {
+		case k.Style.Display == None:
+			e.inside(k, nil, kit.Measure{}, 0)
+		case out(k):
+			e.doubt(k.Style, "a position that is "+k.Style.Position)
+			e.size(k, b.content())
+			e.inside(k, nil, kit.Measure{}, 0)
+			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+k.margin[Top].Px
+		default:
+			kids = append(kids, k)
+		}
+	}
+	slices.SortStableFunc(kids, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
+	return kids
 }
 
 // item works out how wide a flexible box would be by itself.

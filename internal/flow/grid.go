@@ -16,21 +16,7 @@ type spot struct{ column, span, row, rows int }
 func (e *engine) grid(b *Box) float64 {
 	s, w := b.Style, b.content()
 	gap, lines := e.gap(s.GapX, w), e.gap(s.GapY, w)
-	kids := make([]*Box, 0, len(b.Kids))
-	for _, k := range b.Kids {
-		switch {
-		case k.Style.Display == None:
-			e.inside(k, nil, kit.Measure{}, 0)
-		case out(k):
-			e.doubt(k.Style, "a position that is "+k.Style.Position)
-			e.size(k, w)
-			e.inside(k, nil, kit.Measure{}, 0)
-			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+k.margin[Top].Px
-		default:
-			kids = append(kids, k)
-		}
-	}
-	slices.SortStableFunc(kids, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
+	kids := e.items(b)
 	all := s.Tracks
 	if s.repeat != nil {
 		all = e.repeated(b, gap, w, len(kids))
