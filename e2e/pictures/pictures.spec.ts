@@ -125,3 +125,12 @@ test("the shelf, the proof and taking away", async ({ page, app }) => {
   await expect(page.getByRole("rowheader", { name: "brotli" }).first()).toBeVisible();
   await picture(page, "take");
 });
+
+test("a stylesheet that is brought in", async ({ page, app }) => {
+  await page.goto(`${app}${front}/kit/plain-twelve`);
+  await page.getByRole("button", { name: "Add a kit" }).click();
+  await page.getByLabel("From stylesheets").setInputFiles("fixtures/harbour.css");
+  await page.getByRole("dialog").getByRole("radio", { name: "Classes" }).click();
+  await page.getByRole("button", { name: "m4", exact: true }).click();
+  await picture(page, "bringing");
+});
