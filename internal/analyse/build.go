@@ -1,7 +1,6 @@
 package analyse
 
 import (
-	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -15,7 +14,7 @@ import (
 )
 
 // build makes the kit and its words of what was found.
-func (a *analysis) build() error {
+func (a *analysis) build() {
 	k := &kit.Kit{ID: "kit", Name: "Stylesheet", Naming: kit.OurNaming, Columns: kit.Equal(a.fit.columns), Narrowest: kit.Px(narrowest)}
 	last := &a.r.at[len(a.r.at)-1]
 	k.Technique = map[string]kit.Technique{"flex": kit.Flex, "grid": kit.Grid, "float": kit.Float, "inline": kit.Inline}[last.technique]
@@ -69,7 +68,6 @@ func (a *analysis) build() error {
 	a.vocabulary(kinds)
 	a.report(kinds)
 	a.verify(kinds[0])
-	return nil
 }
 
 // verify holds the kit's numbers against rows in a container, and says where they are other.
@@ -107,6 +105,7 @@ func (a *analysis) verify(c *container) {
 	}
 }
 
+// round is a number as kits keep it.
 func round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
 
 // gutter is that of rows at a stage.
@@ -464,5 +463,5 @@ func (a *analysis) leftOver() (all []Finding) {
 			}
 		}
 	}
-	return slices.CompactFunc(all, func(a, b Finding) bool { return cmp.Compare(a.Text, b.Text) == 0 && slices.Equal(a.Rules, b.Rules) })
+	return slices.CompactFunc(all, func(a, b Finding) bool { return a.Text == b.Text && slices.Equal(a.Rules, b.Rules) })
 }

@@ -22,8 +22,7 @@ type geometry struct {
 	technique     string  // flex, grid, float or inline
 	alone         page.Value
 	known         bool
-	reference     string // a word of some columns that holds here
-	units         int
+	reference     string      // a word of some columns that holds here
 	style         *flow.Style // of a column
 	rowStyle      *flow.Style
 	relative      bool // the gutter is a part of the row
@@ -89,7 +88,6 @@ type reader struct {
 	roles  roles
 	stages []stage
 	at     []geometry
-	by     map[string]*word
 	rows   map[*word]bool // words that were found on rows
 	known  map[signAt][2]readOnce
 }
@@ -118,16 +116,16 @@ func (r *reader) once(w *word, s, on int, read func(*word, int) []effect) []effe
 	return all
 }
 
-// columnAt gives the style of a column with words, in a row with words, and the element.
-func (r *reader) columnAt(s int, row, column []string) (*css.Element, *flow.Style) {
+// columnAt gives the element and the style of a column with words, in the middle of a row.
+func (r *reader) columnAt(s int, words ...string) (*css.Element, *flow.Style) {
 	styler := r.styler(r.stages[s].at)
 	html := element("html")
 	e := html.Add(element("body"))
 	style := styler.Style(e, styler.Root(html))
-	e = e.Add(element("div", append(wordOf(r.roles.row), row...)...))
+	e = e.Add(element("div", wordOf(r.roles.row)...))
 	style = styler.Style(e, style)
 	e.Add(element("div", wordOf(r.roles.cell)...)) // it is neither the first nor the last
-	own := e.Add(element("div", append(wordOf(r.roles.cell), column...)...))
+	own := e.Add(element("div", append(wordOf(r.roles.cell), words...)...))
 	e.Add(element("div", wordOf(r.roles.cell)...))
 	return own, styler.Style(own, style)
 }
@@ -144,8 +142,8 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	if len(base) > 0 {
 		return nil // it says something together with others
 	}
-	_, plain := r.columnAt(s, nil, nil)
-	e, st := r.columnAt(s, nil, []string{w.text})
+	_, plain := r.columnAt(s)
+	e, st := r.columnAt(s, w.text)
 	won := r.styler(r.stages[s].at).Declared(e)
 	add := func(f page.Field, v page.Value, names ...string) {
 		one := effect{field: f, value: v}

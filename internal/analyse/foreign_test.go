@@ -339,9 +339,9 @@ func large() []kit.File {
 	var b strings.Builder
 	b.WriteString(f.Sources[0].Text)
 	for i := 0; b.Len() < 300_000; i++ {
-		fmt.Fprintf(&b, ".card-%d { color: #123; padding: 4px 8px; margin: 0 0 %dpx; border: 1px solid }\n"+
-			".card-%[1]d > .title { font-size: 1.2em; display: block }\n.btn-%[1]d:hover { color: red; background: url(x.png) }\n"+
-			"@media (min-width: %[3]dpx) { .nav-%[1]d li { float: left; margin-left: 4px } }\n", i, i%30, 600+i%4*100)
+		fmt.Fprintf(&b, ".slip-%d { color: #123; padding: 4px 8px; margin: 0 0 %dpx; border: 1px solid }\n"+
+			".slip-%[1]d > .title { font-size: 1.2em; display: block }\n.knob-%[1]d:hover { color: red; background: url(x.png) }\n"+
+			"@media (min-width: %[3]dpx) { .menu-%[1]d li { float: left; margin-left: 4px } }\n", i, i%30, 600+i%4*100)
 	}
 	return []kit.File{{Name: "team.css", Text: b.String()}}
 }

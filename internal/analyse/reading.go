@@ -161,15 +161,14 @@ func (a *analysis) find() error {
 			list(texts(families[0].words)))
 	}
 	a.settle(found)
-	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, rows: map[*word]bool{},
+	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, rows: map[*word]bool{},
 		known: map[signAt][2]readOnce{}}
 	a.measure()
 	a.containers()
 	a.read()
-	if err := a.divide(); err != nil {
-		return err
-	}
-	return a.build()
+	a.divide()
+	a.build()
+	return nil
 }
 
 // texts are words as they are written.
@@ -306,8 +305,8 @@ func (a *analysis) geometry(s int) (g geometry) {
 	r := a.roles
 	width := a.stages[s].at
 	g.columns = a.fit.columns
-	takes, units := a.filling(a.family, a.fit, width)
-	_, st := a.r.columnAt(s, nil, nil)
+	takes, _ := a.filling(a.family, a.fit, width)
+	_, st := a.r.columnAt(s)
 	g.style = st
 	t, _, row, cells, _ := a.row(r, width, nil, nil)
 	g.rowStyle = t.boxes[row].Style
@@ -352,7 +351,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 			g.before, g.after = pad[flow.Left], pad[flow.Right]
 			g.in, g.out, g.end = x0-left, left-rb.X, rb.X+rb.Width-left-r.wrap
 			_, g.row = t.inner(row)
-			g.reference, g.units, g.known = takes[0], units[0], true
+			g.reference, g.known = takes[0], true
 			wide := r
 			wide.wrap = 2 * r.wrap
 			t, _, _, _, inside = a.row(wide, width, columns...)
@@ -480,7 +479,7 @@ func (a *analysis) read() {
 }
 
 // divide finds the stages at which something of the grid is other than before: breakpoints begin there.
-func (a *analysis) divide() error {
+func (a *analysis) divide() {
 	a.edges = []int{0}
 	weight := map[int]int{}
 	for s := 1; s < len(a.stages); s++ {
@@ -514,7 +513,6 @@ func (a *analysis) divide() error {
 	}
 	slices.Sort(all)
 	a.edges = append(a.edges, all...)
-	return nil
 }
 
 // same reports whether a word does the same at two stages.

@@ -18,9 +18,8 @@ type roles struct {
 	joined           bool   // columns are inline blocks without white space between them
 	score            float64
 	takes            []string // words of some columns that fill a line
-	units            []int
-	width            float64 // the viewport they were tried in
-	wrap             float64 // the width, in px, of what rows stand in there
+	width            float64  // the viewport they were tried in
+	wrap             float64  // the width, in px, of what rows stand in there
 }
 
 // wordOf is a word as a list, which is empty where there is none.
@@ -151,8 +150,9 @@ func (l *lab) roles(all []*word, by map[string]*word, f *family, fit fit) (found
 	return nil
 }
 
+// rolesAt finds them by the words that hold in one viewport.
 func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, width float64) (found []roles) {
-	takes, units := l.filling(f, fit, width)
+	takes, _ := l.filling(f, fit, width)
 	if len(takes) < 1 {
 		return nil
 	}
@@ -174,7 +174,7 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 		if rowish(style) || w.ring {
 			rows = append(rows, w.text)
 		}
-		if l.cellish(style) && w.pure > .45 && w.alike < 4 {
+		if cellish(style) && w.pure > .45 && w.alike < 4 {
 			cells = append(cells, w.text)
 		}
 		if inside(w, style) && !w.ring {
@@ -188,7 +188,7 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 			if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
 				continue
 			}
-			r := roles{row: row, cell: cell, takes: takes, units: units, width: width, wrap: room}
+			r := roles{row: row, cell: cell, takes: takes, width: width, wrap: room}
 			if r.score = l.try(r); r.score <= 0 {
 				r.joined = true
 				if r.score = l.try(r); r.score <= 0 {
@@ -284,6 +284,7 @@ func inside(w *word, s *flow.Style) bool {
 		s.Display == flow.Block && s.Float == "" && s.Shrink == 1 && s.MinWidth.Kind != flow.Length
 }
 
+// side reports whether there is something at the left or at the right.
 func side(s [4]flow.Size) bool {
 	return s[flow.Left].Px != 0 || s[flow.Right].Px != 0 || s[flow.Left].Percent != 0 || s[flow.Right].Percent != 0
 }
@@ -299,12 +300,13 @@ func rowish(s *flow.Style) bool {
 }
 
 // cellish reports whether a style is one of what stands in a row.
-func (l *lab) cellish(s *flow.Style) bool {
+func cellish(s *flow.Style) bool {
 	return s.Float != "" || s.Display == flow.InlineBlock || side(s.Padding) || s.Margin[flow.Left].Px > 0 || s.Margin[flow.Right].Px > 0 ||
 		s.Margin[flow.Left].Percent > 0 || s.Margin[flow.Right].Percent > 0 || s.Grow > 0 || s.Shrink != 1 ||
 		s.MinWidth.Kind == flow.Length || s.Basis.Kind == flow.Length || s.MinHeight.Px > 0 || s.Width.Kind == flow.Length
 }
 
+// unique are the first of the texts, each once.
 func unique(all []string, most int) []string {
 	var out []string
 	for _, text := range all {

@@ -1,6 +1,7 @@
 package analyse
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -79,7 +80,7 @@ func (f fit) units(v float64) (n int, ok bool) {
 // slack is how far off a size may be that is rounded to a few decimals.
 func (f fit) slack(v float64) float64 { return 1.2e-2 + v*1e-5 }
 
-// MaxColumns is the most columns a stylesheet may have.
+// maxColumns is the most columns a stylesheet may have.
 const maxColumns = 120
 
 // fits finds what a family of sizes are multiples of, the best first: as many of them as can be,
@@ -177,7 +178,6 @@ func progression(sizes []float64, step, gutter float64) (f fit) {
 
 // A family is words that make what has them so wide, in one way.
 type family struct {
-	key   string
 	words []*word
 	sizes map[*word]size
 	best  []fit
@@ -220,7 +220,7 @@ func (l *lab) families(all []*word, widths []float64) (list []*family) {
 			}
 			f := by[key]
 			if f == nil {
-				f = &family{key: key, sizes: map[*word]size{}}
+				f = &family{sizes: map[*word]size{}}
 				by[key] = f
 				list = append(list, f)
 			}
@@ -249,14 +249,7 @@ func (l *lab) families(all []*word, widths []float64) (list []*family) {
 		}
 		f.best = fits(sizes, f.unit())
 	}
-	slices.SortStableFunc(list, func(a, b *family) int {
-		if a.score() > b.score() {
-			return -1
-		} else if a.score() < b.score() {
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(list, func(a, b *family) int { return cmp.Compare(b.score(), a.score()) })
 	return list
 }
 

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"kitrows/internal/css"
+	"kitrows/internal/vocab"
 )
 
 // A word is a class, or a word of an attribute, that rules with something that moves boxes select by.
@@ -105,6 +106,7 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 		manners[w.manner()]++
 	}
 	signs := map[string]int{}
+	patterns := patterns(c, files)
 	var last css.Media
 	var key string
 	media := func(m css.Media) string { // rules of one query stand together, mostly
@@ -115,13 +117,28 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 	}
 	for _, w := range all {
 		w.alike = manners[w.manner()]
-		sign := w.signature(media)
+		sign := w.signature(media, patterns)
 		if _, known := signs[sign]; !known {
 			signs[sign] = len(signs) + 1
 		}
 		w.sign = signs[sign]
 	}
 	return all, by
+}
+
+// patterns are the tests that rules make of a part of an attribute, such as [class*="w-"], each once: words
+// are told apart by them too.
+func patterns(c *css.Cascade, files int) (all []css.Attribute) {
+	for _, r := range c.Rules {
+		for _, s := range r.Selectors {
+			for _, a := range s[len(s)-1].Attributes {
+				if strings.Contains("^=$=*=|=", a.Op) && len(a.Op) == 2 && r.File < files && !slices.Contains(all, a) {
+					all = append(all, a)
+				}
+			}
+		}
+	}
+	return all
 }
 
 // boxed reports whether a compound selects elements that rows and columns are made of.
@@ -177,9 +194,13 @@ func (w *word) manner() string {
 	return text
 }
 
-// signature is all that a word's rules say, and how they select it.
-func (w *word) signature(media func(css.Media) string) string {
+// signature is all that a word's rules say, how they select it, and which patterns of attributes it has.
+func (w *word) signature(media func(css.Media) string, patterns []css.Attribute) string {
 	var b strings.Builder
+	e := element("", w.text)
+	for _, p := range patterns {
+		b.WriteString(strconv.FormatBool((&css.Compound{Attributes: []css.Attribute{p}}).Matches(e)))
+	}
 	b.WriteString(strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " "))
 	for _, u := range w.uses {
 		b.WriteByte('|')
@@ -188,16 +209,23 @@ func (w *word) signature(media func(css.Media) string) string {
 		last := &(*u.by)[len(*u.by)-1]
 		b.WriteString(last.Element + last.Type)
 		for _, p := range last.Pseudos {
-			fmt.Fprintf(&b, ":%s %d %d %d", p.Name, p.A, p.B, len(p.Of))
+			if !slices.Contains(wordsOf(&css.Compound{Pseudos: []css.Pseudo{p}}), w.text) {
+				fmt.Fprint(&b, p)
+			}
 		}
-		for _, text := range wordsOf(last) {
-			if text != w.text {
-				b.WriteString("." + text)
+		for _, a := range last.Attributes {
+			if !slices.Contains(wordsOf(&css.Compound{Attributes: []css.Attribute{a}}), w.text) {
+				fmt.Fprint(&b, a)
+			}
+		}
+		for _, class := range last.Classes {
+			if class != w.text {
+				b.WriteString("." + class)
 			}
 		}
 		for i := range *u.by {
-			if c := &(*u.by)[i]; i+1 < len(*u.by) {
-				fmt.Fprint(&b, c.Combinator, c.Type, wordsOf(c))
+			if i+1 < len(*u.by) {
+				fmt.Fprint(&b, (*u.by)[i])
 			}
 		}
 		for i := range u.rule.Sets {
@@ -211,6 +239,7 @@ func (w *word) signature(media func(css.Media) string) string {
 	return b.String()
 }
 
+// both are the texts of a that are in b too.
 func both(a, b []string) []string {
 	return slices.DeleteFunc(slices.Clone(a), func(text string) bool { return !slices.Contains(b, text) })
 }
@@ -225,9 +254,9 @@ func element(tag string, words ...string) *css.Element {
 // Dress gives an element words.
 func Dress(e *css.Element, words []string) {
 	for _, text := range words {
-		name, value, is := strings.Cut(text, "=")
-		if !is {
-			e.Classes = append(e.Classes, text)
+		name, value := vocab.Attribute(text)
+		if name == "class" {
+			e.Classes = append(e.Classes, value)
 			continue
 		}
 		at := slices.IndexFunc(e.Attributes, func(a css.Attr) bool { return a.Name == name })

@@ -45,10 +45,11 @@ func (e *Element) Attribute(name string) (value string, has bool) {
 
 // Matches reports whether a selector selects the element. What cannot be told of a document that
 // nobody uses, such as :hover, selects nothing.
-func (s Selector) Matches(e *Element) bool { return s.matches(e, len(s)-1, e) }
+func (s Selector) Matches(e *Element) bool { return s.matches(e, len(s)-1) }
 
-func (s Selector) matches(e *Element, at int, scope *Element) bool {
-	if !s[at].matches(e) {
+// matches reports it of the selector up to a compound.
+func (s Selector) matches(e *Element, at int) bool {
+	if !s[at].Matches(e) {
 		return false
 	}
 	if at == 0 {
@@ -56,20 +57,20 @@ func (s Selector) matches(e *Element, at int, scope *Element) bool {
 	}
 	switch s[at].Combinator {
 	case '>':
-		return e.Parent != nil && s.matches(e.Parent, at-1, scope)
+		return e.Parent != nil && s.matches(e.Parent, at-1)
 	case '+':
 		before := e.sibling(-1)
-		return before != nil && s.matches(before, at-1, scope)
+		return before != nil && s.matches(before, at-1)
 	case '~':
 		for before := e.sibling(-1); before != nil; before = before.sibling(-1) {
-			if s.matches(before, at-1, scope) {
+			if s.matches(before, at-1) {
 				return true
 			}
 		}
 		return false
 	}
 	for above := e.Parent; above != nil; above = above.Parent {
-		if s.matches(above, at-1, scope) {
+		if s.matches(above, at-1) {
 			return true
 		}
 	}
@@ -84,7 +85,8 @@ func (e *Element) sibling(by int) *Element {
 	return e.Parent.Kids[e.at+by]
 }
 
-func (c *Compound) matches(e *Element) bool {
+// Matches reports whether an element is what the compound asks for, but for its combinator.
+func (c *Compound) Matches(e *Element) bool {
 	if c.Type != "" && c.Type != "*" && c.Type != e.Type {
 		return false
 	}
@@ -207,7 +209,7 @@ func (s Selector) anchored(k, e *Element) bool {
 // step −1, from the last.
 func (p *Pseudo) counts(e *Element, step int) bool {
 	if e.Parent == nil {
-		return p.A*0+p.B == 1
+		return p.B == 1
 	}
 	typed := strings.HasSuffix(p.Name, "of-type")
 	n := 0

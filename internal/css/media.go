@@ -81,73 +81,53 @@ func (q query) holds(v float64) Truth {
 	return Doubt
 }
 
-// Edges are the widths in px, rising, at which the list may come to hold or cease to.
-func (m Media) Edges() []float64 {
-	var all []float64
-	var visit func(q query)
-	visit = func(q query) {
-		for _, b := range []bound{q.low, q.high} {
-			if b.is {
-				all = append(all, b.px)
-			}
-		}
-		for _, one := range q.of {
-			visit(one)
+// each visits the list's queries and those in them.
+func (m Media) each(visit func(q query)) {
+	var all func(of []query)
+	all = func(of []query) {
+		for _, q := range of {
+			visit(q)
+			all(q.of)
 		}
 	}
-	for _, q := range m.any {
-		visit(q)
-	}
+	all(m.any)
+}
+
+// widths are what of gives of the ends of ranges, rising, each once.
+func (m Media) widths(of func(b bound, high bool) float64) (all []float64) {
+	m.each(func(q query) {
+		if q.low.is {
+			all = append(all, of(q.low, false))
+		}
+		if q.high.is {
+			all = append(all, of(q.high, true))
+		}
+	})
 	slices.Sort(all)
 	return slices.Compact(all)
 }
+
+// Edges are the widths in px, rising, at which the list may come to hold or cease to.
+func (m Media) Edges() []float64 { return m.widths(func(b bound, _ bool) float64 { return b.px }) }
 
 // Froms are the widths in px, rising, from which on the list may come to hold or cease to: where a
 // range ends with a width, the whole px after it.
 func (m Media) Froms() []float64 {
-	var all []float64
-	var visit func(q query)
-	visit = func(q query) {
-		if q.low.is {
-			from := q.low.px
-			if !q.low.itself {
-				from = math.Floor(from) + 1
-			}
-			all = append(all, from)
+	return m.widths(func(b bound, high bool) float64 {
+		if b.itself == high {
+			return math.Floor(b.px) + 1
 		}
-		if q.high.is {
-			from := q.high.px
-			if q.high.itself {
-				from = math.Floor(from) + 1
-			}
-			all = append(all, from)
-		}
-		for _, one := range q.of {
-			visit(one)
-		}
-	}
-	for _, q := range m.any {
-		visit(q)
-	}
-	slices.Sort(all)
-	return slices.Compact(all)
+		return b.px
+	})
 }
 
 // Asked lists what the list asks for that cannot be told from a width: each once.
-func (m Media) Asked() []string {
-	var all []string
-	var visit func(q query)
-	visit = func(q query) {
+func (m Media) Asked() (all []string) {
+	m.each(func(q query) {
 		if q.asked != "" && !slices.Contains(all, q.asked) {
 			all = append(all, q.asked)
 		}
-		for _, one := range q.of {
-			visit(one)
-		}
-	}
-	for _, q := range m.any {
-		visit(q)
-	}
+	})
 	return all
 }
 
@@ -433,7 +413,7 @@ func (p *mediaParser) length() (v float64, ok bool) {
 	return 0, false
 }
 
-// Key is a text that lists have in common that hold at the same widths, as far as it is seen at once.
+// Key is the same text for lists that ask for the same in the same order.
 func (m Media) Key() string { return fmt.Sprint(m.any) }
 
 // Same reports whether two lists are the same one.

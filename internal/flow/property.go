@@ -40,7 +40,7 @@ var logical = map[string]string{
 	"border-block-end-width": "border-bottom-width", "border-inline-start-style": "border-left-style",
 	"border-inline-end-style": "border-right-style", "border-block-start-style": "border-top-style",
 	"border-block-end-style": "border-bottom-style",
-	"grid-gap":               "gap", "grid-row-gap": "row-gap", "grid-column-gap": "column-gap", "word-wrap": "overflow-wrap",
+	"grid-gap":               "gap", "grid-row-gap": "row-gap", "grid-column-gap": "column-gap",
 	"-webkit-box-sizing": "box-sizing", "-webkit-flex": "flex", "-webkit-flex-grow": "flex-grow",
 	"-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis", "-webkit-flex-direction": "flex-direction",
 	"-webkit-flex-wrap": "flex-wrap", "-webkit-flex-flow": "flex-flow", "-webkit-order": "order",

@@ -21,11 +21,7 @@ func (f *Page) elements() {
 func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
 	for _, n := range nodes {
 		e := &css.Element{Type: n.TagIn(outer), Space: n.Kind != page.Column || !f.Joined()}
-		words := make([]string, 0, len(f.words[n])+len(n.Classes))
-		for _, w := range f.words[n] {
-			words = append(words, w.Text)
-		}
-		words = append(words, n.Classes...)
+		words := append(f.Texts(n), n.Classes...)
 		if n.Kind == page.Block {
 			e.Type, words = tag(n.Content), []string{analyse.Held}
 		}
@@ -73,7 +69,7 @@ func (f *Page) Texts(n *page.Node) (texts []string) {
 	for _, w := range f.words[n] {
 		texts = append(texts, w.Text)
 	}
-	return slices.DeleteFunc(texts, func(t string) bool { return strings.TrimSpace(t) == "" })
+	return texts
 }
 
 // Deciding gives first the words that say what a node is and then, for each breakpoint, those that decide

@@ -130,7 +130,7 @@ func NewForeign(r *rand.Rand) *Foreign {
 }
 
 var (
-	bpNames = [][]string{{"", "-mid", "-wide", "-huge"}, {"", "-m", "-l", "-xl"}, {"-a", "-b", "-c", "-d"}, {"", "_tab", "_desk", "_hall"},
+	bpNames = [][]string{{"", "-mid", "-wide", "-huge"}, {"", "-m", "-l", "-vast"}, {"-a", "-b", "-c", "-d"}, {"", "_tab", "_desk", "_hall"},
 		{"", "--2", "--3", "--4"}, {"-pocket", "-lap", "-desk", "-wall"}, {"", `\@m`, `\@l`, `\@x`}, {"", `\:m`, `\:l`, `\:x`}}
 	counts = []string{"", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
 		"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty", "twentyone", "twentytwo",
@@ -166,7 +166,7 @@ func (f *Foreign) names() {
 	}
 	f.stem = map[string]string{
 		"frame": pick(r, "hull", "yard", "lee", "mooring"), "open": pick(r, "sea", "fullhull", "wide-lee"),
-		"row": pick(r, "thwart", "rail", "shelf", "g"), "cell": pick(r, "slat", "berth", "plank", "u"),
+		"row": pick(r, "thwart", "rail", "shelf", "tier"), "cell": pick(r, "slat", "berth", "plank", "stall"),
 		"take": pick(r, "w", "of", "k", "berth-of", "Q"), "skip": pick(r, "off", "lead", "past", "in"), "trail": pick(r, "rest", "tail"),
 		"nudge": pick(r, "shift", "by"), "gone": pick(r, "no", "gone", "off-duty"), "back": "yes", "order": pick(r, "nr", "turn"),
 		"share": pick(r, "even", "rest-of"), "natural": pick(r, "asis", "own"), "per": pick(r, "each", "by-row"),
@@ -651,16 +651,16 @@ func (f *Foreign) noise() {
 	for range r.IntN(6) {
 		f.b.WriteString(pick(r,
 			"a { color: #234; text-decoration: none }\na:hover { color: teal }\n",
-			"/* buttons */ .btn-x { display: inline-block; padding: 6px 12px; border-radius: 3px; }\n",
+			"/* buttons */ .knob-x { display: inline-block; padding: 6px 12px; border-radius: 3px; }\n",
 			"h2.title, .lead-in { font-weight: 600; letter-spacing: .02em }\n",
 			"@font-face { font-family: X; src: url(x.woff2) }\n", "@media print { .hull { width: 100% !important } }\n",
 			"@keyframes spin { from { transform: rotate(0) } to { transform: rotate(1turn) } }\n",
-			".card { border: 1px solid #ccc; margin: 0 0 12px; padding: 10px }\n.card:first-child { margin-top: 4px }\n",
+			".slip { border: 1px solid #ccc; margin: 0 0 12px; padding: 10px }\n.slip:first-child { margin-top: 4px }\n",
 			".broken { color: red; width: 12qq; ;; }\n@nonsense foo { a { b: c } }\n",
 			"table.data td { width: 25%; padding: 4px }\n.meter > i { width: 40%; float: left }\n",
 			"@supports (display: grid) { .unused { display: grid } }\n@supports not (display: grid) { .slat { width: 3px } }\n",
 			"img { max-width: 100%; height: auto }\nul.plain { list-style: none; margin: 0; padding: 0 }\n",
-			".modal { position: fixed; left: 50%; width: 600px; margin-left: -300px }\n",
+			".notice { position: fixed; left: 50%; width: 600px; margin-left: -300px }\n",
 			"html { -webkit-text-size-adjust: 100% } button { width: 50% }\n",
 		))
 	}

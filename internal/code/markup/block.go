@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/say"
@@ -15,9 +16,9 @@ import (
 func (w *Writer) block(n *page.Node, depth int) {
 	c, attributes := n.Content, w.mark(n)
 	if w.Hold {
-		class := "kr-hold"
+		class := analyse.Held
 		if c.Fit {
-			class = "kr-hold kr-scaled"
+			class += " kr-scaled"
 		}
 		attributes += fmt.Sprintf(` class="%s" style="%s"`, class, w.held(c))
 	}
