@@ -247,10 +247,33 @@ func (l *lab) families(all []*word, widths []float64) (list []*family) {
 		for _, w := range f.words {
 			sizes = append(sizes, f.sizes[w].amount())
 		}
-		f.best = fits(sizes, f.unit())
+		if f.best = fits(sizes, f.unit()); f.unit() == "span" {
+			f.best = l.tracks(all, f)
+		}
 	}
 	slices.SortStableFunc(list, func(a, b *family) int { return cmp.Compare(b.score(), a.score()) })
 	return list
+}
+
+// tracks are the fits of words that span tracks: as many columns as grids have that hold them, or else as
+// the widest spans.
+func (l *lab) tracks(all []*word, f *family) []fit {
+	best := f.best
+	for _, w := range all {
+		if !w.active(l, f.at[0]) {
+			continue
+		}
+		style := l.alone(w, f.at[0])
+		n := len(style.Tracks)
+		known := slices.ContainsFunc(best, func(one fit) bool { return one.columns == n })
+		if style.Display == flow.Grid && n >= f.best[0].columns && n <= maxColumns && !known {
+			best = append([]fit{{columns: n, pitch: 1, score: f.best[0].score}}, best...)
+		}
+	}
+	if len(best) > 1 {
+		return best[:len(best)-1] // a grid tells more than the widest span
+	}
+	return best
 }
 
 // says reports whether a rule of the word declares one of the longhands.

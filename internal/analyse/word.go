@@ -53,6 +53,22 @@ func wordsOf(c *css.Compound) (all []string) {
 	return all
 }
 
+// aboveOf are the words that a selector asks for around the element that it selects, the outermost first;
+// a rule that stands in another has those of that one too.
+func aboveOf(s css.Selector) (all []string) {
+	for at := range s {
+		for _, p := range s[at].Pseudos {
+			if (p.Name == "is" || p.Name == "where") && len(p.Of) == 1 {
+				all = append(all, aboveOf(p.Of[0])...)
+			}
+		}
+		if at < len(s)-1 && boxed(&s[at]) {
+			all = append(all, wordsOf(&s[at])...)
+		}
+	}
+	return all
+}
+
 // grids are the declarations that a grid is made of.
 var grids = []string{
 	"display", "float", "clear", "width", "height", "margin", "padding", "box-sizing", "flex", "grid", "gap", "min-", "max-", "position",
@@ -84,19 +100,15 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 				}
 				w.uses = append(w.uses, use{r, s})
 			}
-			if subject.Element == "" && boxed(subject) { // rows are told by what is said of those in them
-				for at := range (*s)[:len(*s)-1] {
-					if !boxed(&(*s)[at]) {
-						continue
-					}
-					for _, text := range wordsOf(&(*s)[at]) {
-						if by[text] == nil {
-							by[text] = &word{text: text}
-							all = append(all, by[text])
-						}
-						by[text].ring = true
-					}
+			if subject.Element != "" || !boxed(subject) {
+				continue
+			}
+			for _, text := range aboveOf(*s) { // rows are told by what is said of those in them
+				if by[text] == nil {
+					by[text] = &word{text: text}
+					all = append(all, by[text])
 				}
+				by[text].ring = true
 			}
 		}
 	}
@@ -158,9 +170,7 @@ func (w *word) settle() {
 				needs = append(needs, text)
 			}
 		}
-		for at := range s[:len(s)-1] {
-			above = append(above, wordsOf(&s[at])...)
-		}
+		above = append(above, aboveOf(s)...)
 		if i == 0 {
 			w.needs, w.above = needs, above
 		} else {

@@ -1,0 +1,189 @@
+package analyse_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+)
+
+// read reads a stylesheet that is written out in a test; files after the first are divided by a line of
+// dashes with their names.
+func read(t *testing.T, text string, choices map[string]string) (*kit.Kit, *analyse.Reading) {
+	t.Helper()
+	all := []kit.File{{Name: "team.css"}}
+	for line := range strings.Lines(text) {
+		if name, is := strings.CutPrefix(strings.TrimSpace(line), "--- "); is {
+			all = append(all, kit.File{Name: name})
+			continue
+		}
+		all[len(all)-1].Text += line
+	}
+	k, r, err := analyse.Kit("kit", "Team", all, choices)
+	if err != nil {
+		t.Fatalf("%v: %s", err, text)
+	}
+	return k, r
+}
+
+// told is what a kit is, in one line: columns, technique, gutters, and for each breakpoint its edge and container.
+func told(k *kit.Kit, r *analyse.Reading) string {
+	text := fmt.Sprintf("%s %s, %s %s; %q %q %q;", k.Columns, k.Technique, k.GutterAt(0), k.GutterPlace, r.Row, r.Cell, r.Inner)
+	for i, b := range k.Breakpoints {
+		text += fmt.Sprintf(" %s %s", b.From, b.Container)
+		if i > 0 && k.GutterAt(i) != k.GutterAt(i-1) {
+			text += " gutter " + k.GutterAt(i).String()
+		}
+	}
+	return text
+}
+
+// Stylesheets written by hand, each of a way of its own.
+func TestByHand(t *testing.T) {
+	floats := `.rail::after { content: ""; display: block; clear: both } .plank { float: left; box-sizing: border-box; padding: 0 10px } .rail { margin: 0 -10px }`
+	for _, c := range []struct{ name, sheet, want, says string }{
+		{"floats, padding, percentages", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% }`,
+			`6 float, 20px inside; "rail" "plank" ""; 0 fluid`, "third: take 2"},
+		{"a class that says two things", floats + `.p3 { width: 25% } .p6 { width: 50% } .p9 { width: 75% } .p1 { width: 8.3333% } .p2 { width: 16.6667% } .p4 { width: 33.3333% } .p8 { width: 66.6667% } .p12 { width: 100% } .mid { width: 50%; margin-left: 25% }`,
+			`12 float, 20px inside; "rail" "plank" ""; 0 fluid`, "mid: skip 3, take 6"},
+		{"widths in px", `.hull { width: 460px; margin: 0 auto } .rail { margin-left: -20px; overflow: hidden } .plank { float: left; margin-left: 20px }
+.one { width: 60px } .two { width: 140px } .three { width: 220px } .four { width: 300px } .six { width: 460px }`,
+			`6 float, 20px between; "rail" "plank" ""; 0 460px`, "three: take 3"},
+		{"a gap in rem, a page with another font size", `html { font-size: 10px } .rail { display: flex; flex-wrap: wrap; gap: 2.4rem } .plank { min-width: 0 }
+.a { width: calc(50% - 1.2rem) } .b { width: calc(25% - 1.8rem) } .c { width: calc(75% - .6rem) } .d { width: 100% }`,
+			`4 flex, 24px between; "rail" "plank" ""; 0 fluid`, "c: take 3"},
+		{"grid tracks", `.rail { display: grid; grid-template-columns: repeat(8, minmax(0, 1fr)); column-gap: 12px } .a { grid-column: span 2 } .b { grid-column: span 3 } .c { grid-column: 1 / -1 }`,
+			`8 grid, 12px between; "rail" "" ""; 0 fluid`, "b: take 3"},
+		{"a pattern for all columns", `.rail { display: flow-root; margin: 0 -8px } [class*="pl-"] { float: left; padding: 0 8px; box-sizing: border-box }
+.pl-1 { width: 25% } .pl-2 { width: 50% } .pl-3 { width: 75% } .pl-4 { width: 100% }`,
+			`4 float, 16px inside; "rail" "" ""; 0 fluid`, "pl-3: take 3"},
+		{"attributes", `[data-rail] { display: flex; flex-wrap: wrap; margin: 0 -6px } [data-rail] > [data-w] { padding: 0 6px; box-sizing: border-box; flex: none }
+[data-w="1"] { width: 20% } [data-w="2"] { width: 40% } [data-w="3"] { width: 60% } [data-w="4"] { width: 80% }`,
+			`5 flex, 12px inside; "data-rail=" "data-w=" ""; 0 fluid`, "data-w=3: take 3"},
+		{"rules in rules and in layers", `@layer team { .rail { display: flex; flex-wrap: wrap; gap: 10px; > .plank { min-width: 0; &.a { width: calc(50% - 5px) } &.b { width: calc(25% - 7.5px) }
+@media (width >= 700px) { &.a-w { width: calc(50% - 5px) } &.b-w { width: calc(25% - 7.5px) } } } } }`,
+			`4 flex, 10px between; "rail" "plank" ""; 0 fluid 700px fluid`, "b-w: take 1 from w"},
+		{"several files, one imported", "@import url(cells.css) screen;\n.rail { display: flow-root }\n--- cells.css\n.plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }",
+			`4 float, 0 between; "rail" "plank" ""; 0 fluid`, "c: take 3"},
+		{"containers that change", `.hull { margin: 0 auto; padding: 0 12px; box-sizing: border-box } @media (min-width: 640px) { .hull { max-width: 610px } } @media (min-width: 1020px) { .hull { max-width: 990px } }
+.rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }`,
+			`4 float, 0 between; "rail" "plank" ""; 0 fluid 640px 610px 1020px 990px`, "a: take 2"},
+	} {
+		k, r := read(t, c.sheet, nil)
+		if got := told(k, r); got != c.want {
+			t.Errorf("%s: %s, want %s", c.name, got, c.want)
+		}
+		name, want, _ := strings.Cut(c.says, ": ")
+		said := ""
+		for _, w := range r.Words.Words {
+			if w.Text == name && !w.Base {
+				all := r.Says(w)
+				slices.Sort(all)
+				said = strings.Join(all, ", ")
+			}
+		}
+		if said != want {
+			t.Errorf("%s: %s says %q, want %q", c.name, name, said, want)
+		}
+	}
+}
+
+// What is in doubt is a choice, and the choice is kept.
+func TestChoices(t *testing.T) {
+	sheet := `.rail { display: flex; flex-wrap: wrap } .plank, .deck { flex: 0 0 auto; min-width: 0 } .deck { order: 0 }
+.half { width: 50% } .quarter { width: 25% } .whole { width: 100% }`
+	k, r := read(t, sheet, nil)
+	at := slices.IndexFunc(r.Doubts, func(d analyse.Doubt) bool { return d.ID == "column" })
+	if at < 0 || r.Doubts[at].Chosen != r.Cell {
+		t.Fatalf("doubts: %+v", r.Doubts)
+	}
+	other := ""
+	for _, o := range r.Doubts[at].Options {
+		if o.ID != r.Cell {
+			other = o.ID
+		}
+	}
+	if _, again := read(t, sheet, map[string]string{"column": other}); again.Cell != other {
+		t.Errorf("chosen %q, read %q", other, again.Cell)
+	}
+	if !r.Settles("column", other) || r.Settles("column", "none such") || !strings.Contains(r.Choices(), "column="+other) {
+		t.Errorf("choices: %s", r.Choices())
+	}
+	k.Brought = &kit.Brought{Files: k.Brought.Files, Choices: map[string]string{"column": other}}
+	if err := analyse.Check(k); err != nil {
+		t.Error(err)
+	}
+}
+
+// The numbers of a kit that was read are those of its file; names and lanes are the user's.
+func TestCheckedAgainstTheFile(t *testing.T) {
+	k, _ := read(t, `.rail { display: flex; flex-wrap: wrap; gap: 10px } .a { width: calc(50% - 5px) } .b { width: calc(25% - 7.5px) }
+@media (min-width: 700px) { .a-w { width: calc(50% - 5px) } .b-w { width: calc(25% - 7.5px) } }`, nil)
+	for field, change := range map[string]func(k *kit.Kit){
+		"":                      func(k *kit.Kit) { k.Name, k.Breakpoints[0].Name = "Ours", "small" },
+		"columns":               func(k *kit.Kit) { k.Columns = kit.Equal(5) },
+		"breakpoints":           func(k *kit.Kit) { k.Breakpoints = k.Breakpoints[:1] },
+		"breakpoints[1].from":   func(k *kit.Kit) { k.Breakpoints[1].From, k.Breakpoints[1].Lane = kit.Px(720), kit.Px(800) },
+		"breakpoints[0].gutter": func(k *kit.Kit) { k.Gutter = kit.GutterOf(kit.Px(12)) },
+		"technique":             func(k *kit.Kit) { k.Technique = kit.Grid },
+		"brought.files":         func(k *kit.Kit) { k.Brought = &kit.Brought{} },
+		"brought.stylesheet": func(k *kit.Kit) {
+			k.Brought = &kit.Brought{Files: []kit.File{{Name: "a.css", Text: "a { color: red }"}}}
+		},
+	} {
+		c := *k
+		c.Breakpoints = slices.Clone(k.Breakpoints)
+		change(&c)
+		var found []string
+		for _, f := range fault.All(analyse.Check(&c)) {
+			found = append(found, f.Field)
+		}
+		if got := strings.Join(found, " "); got != field {
+			t.Errorf("refused %q, want %q", got, field)
+		}
+	}
+}
+
+// The plan of a page on such a kit: boxes by the file, lines as its columns stand, units as they are set.
+func TestPlanned(t *testing.T) {
+	k, _ := read(t, `.hull { max-width: 800px; margin: 0 auto } .rail { margin: 0 -10px; display: flow-root } .plank { float: left; box-sizing: border-box; padding: 0 10px; width: 100% }
+.plank.a { width: 25% } .plank.b { width: 50% } .plank.c { width: 75% } .away { display: none } .past { margin-left: 25% }`, nil)
+	column := func(id string, f page.Field, v page.Value) *page.Node {
+		return &page.Node{ID: id, Kind: page.Column, Name: id, At: []page.Setting{page.At("base").With(f, v)}, Children: []*page.Node{
+			{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Height: kit.Px(40), Text: "Tern"}}}}
+	}
+	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row", Children: []*page.Node{
+		column("one", page.Width, page.Take(2)), column("two", page.Width, page.Take(3)), column("gone", page.Shown, page.Hides), column("three", page.Width, page.Take(1)),
+	}}
+	row.Children[3].At[0] = row.Children[3].At[0].With(page.Skip, page.Of(1))
+	l := layout.Of(k, &page.Page{ID: "p", Name: "P", File: "p.html", Language: "en", Kit: k.ID, Body: []*page.Node{
+		{ID: "hull", Kind: page.Container, Name: "Hull", Children: []*page.Node{row}}}})
+	plan := l.Plan(1000)
+	var boxes []string
+	for _, b := range plan.Boxes {
+		if b.Kind != page.Block {
+			boxes = append(boxes, fmt.Sprintf("%s %v %v %v %v line %d unit %v of %v %v", b.ID, b.X, b.Y, b.Width, b.Height, b.Line, b.Unit, b.Units, b.Shown))
+		}
+	}
+	want := []string{
+		"hull 100 0 800 120 line 0 unit 0 of 0 true", "row 90 0 820 120 line 0 unit 0 of 0 true",
+		"one 90 0 410 40 line 1 unit 1 of 2 true", "two 90 40 615 40 line 2 unit 1 of 3 true",
+		"three 295 80 205 40 line 3 unit 2 of 1 true", "gone 0 0 0 0 line 0 unit 0 of 0 false",
+	}
+	if !slices.Equal(boxes, want) {
+		t.Errorf("planned:\n%s\nwant:\n%s", strings.Join(boxes, "\n"), strings.Join(want, "\n"))
+	}
+	var lines []string
+	for _, line := range plan.Lines {
+		lines = append(lines, fmt.Sprintf("%d: %v units at %v, %v high, broke %v", line.Line, line.Run.Units, line.Y, line.Height, line.Broke))
+	}
+	if got := strings.Join(lines, "; "); got != "1: 2 units at 0, 40 high, broke false; 2: 3 units at 40, 40 high, broke true; 3: 2 units at 80, 40 high, broke true" {
+		t.Errorf("lines: %s", got)
+	}
+}
