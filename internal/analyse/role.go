@@ -174,7 +174,7 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 		if rowish(style) || w.ring {
 			rows = append(rows, w.text)
 		}
-		if cellish(style) && w.pure > .45 && w.alike < 4 {
+		if (cellish(style) || w.says("box-sizing")) && w.pure > .45 && w.alike < 4 {
 			cells = append(cells, w.text)
 		}
 		if inside(w, style) && !w.ring {

@@ -1,0 +1,69 @@
+package main
+
+import (
+	"encoding/json"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+)
+
+const teamSheet = `.rail { display: flex; flex-wrap: wrap; gap: 10px }
+.plank { min-width: 0; box-sizing: border-box }
+.a { width: calc(50% - 5px) }
+.b { width: calc(25% - 7.5px) }
+@media (max-width: 599px) {
+  .a-s { width: calc(50% - 5px) }
+  .b-s { width: calc(25% - 7.5px) }
+}
+@container (width > 9px) { .c { width: 50% } }
+`
+
+// A kit is read out of files, with what was found and where, and what was not understood.
+func TestKitRead(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "team.css")
+	if err := os.WriteFile(file, []byte(teamSheet), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	out, err := run(t, "", "kit", "read", file, "--explain")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var report kitReport
+	if err := json.Unmarshal([]byte(out), &report); err != nil {
+		t.Fatal(err)
+	}
+	if k := report.Kit; k.Columns.N() != 4 || k.GutterAt(0).Px() != 10 || len(k.Breakpoints) != 2 || k.Name != "team" || k.Brought.Files[0].Text != teamSheet {
+		t.Errorf("the kit: %+v", k)
+	}
+	if f := report.Findings[0]; f.What != "columns" || f.Sure != "read" || f.Rules[0] != (placeReport{"team.css", 3}) {
+		t.Errorf("the first finding: %+v", f)
+	}
+	if len(report.NotUnderstood) != 1 || report.NotUnderstood[0].Rules[0].Line != 9 {
+		t.Errorf("not understood: %+v", report.NotUnderstood)
+	}
+	said := map[string]string{}
+	for _, w := range report.Words {
+		said[w.Word] = strings.Join(w.Says, ", ")
+	}
+	for word, want := range map[string]string{"plank": "is a column", "a": "take 2", "b-s": "take 1 below from-600"} {
+		if said[word] != want {
+			t.Errorf("%s says %q, want %q", word, said[word], want)
+		}
+	}
+	for args, want := range map[string]string{
+		"":                         "No such",
+		file + " --choose columns": "DOUBT=CHOICE",
+		file + " --choose row=x":   "nothing is in doubt",
+		"kitrows_test.go":          "no rules",
+	} {
+		words := strings.Fields(args)
+		if len(words) == 0 {
+			words = []string{filepath.Join(t.TempDir(), "none.css")}
+			want = "no such file"
+		}
+		if _, err := run(t, "", append([]string{"kit", "read"}, words...)...); err == nil || !strings.Contains(err.Error(), want) {
+			t.Errorf("kit read %s: %v, want %s", args, err, want)
+		}
+	}
+}

@@ -1,0 +1,117 @@
+package ship
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"slices"
+	"strings"
+	"testing"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/code"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/sample"
+)
+
+// team is a page of two columns on a kit of two files, the second of which brings in the first.
+func team(t *testing.T, cells string) (*layout.Layout, *project.Project) {
+	t.Helper()
+	k, _, err := analyse.Kit("kit", "Team", []kit.File{
+		{Name: "cells.css", Text: cells},
+		{Name: "team.css", Text: "@import 'cells.css';\n.hull { width: 600px; margin: 0 auto }\n/* </style> */\n"},
+	}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	row := &page.Node{ID: "row", Kind: page.Row, Name: "Row"}
+	for _, id := range []string{"one", "two"} {
+		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, Classes: []string{"own"},
+			At: []page.Setting{page.At("base").With(page.Width, page.Take(2))}})
+	}
+	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID, Body: []*page.Node{
+		{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
+	return layout.Of(k, pg), sample.Of(pg, k)
+}
+
+const floatCells = ".rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }\n"
+
+// A page on a stylesheet that was brought in is taken away in its classes, with the files as they are: those
+// that no other imports are linked, then the page's own.
+func TestTakenAwayWithTheFiles(t *testing.T) {
+	l, pr := team(t, floatCells)
+	files := Files(l, pr, Whole, code.Options{})
+	var names []string
+	for _, f := range files {
+		names = append(names, f.Name)
+	}
+	if want := []string{"page.html", "cells.css", "team.css", OwnStyle}; !slices.Equal(names, want) {
+		t.Fatalf("files %v, want %v", names, want)
+	}
+	if files[1].Text != floatCells {
+		t.Errorf("the file is another: %s", files[1].Text)
+	}
+	want := `<div class="hull">
+  <div class="rail">
+    <div class="plank a own"></div>
+    <div class="plank a own"></div>
+  </div>
+</div>
+`
+	if files[0].Text != want {
+		t.Errorf("markup:\n%s", files[0].Text)
+	}
+	if got := Links(l.Kit(), Used, "page.css"); !slices.Equal(got, []string{"team.css", OwnStyle}) {
+		t.Errorf("links %v", got)
+	}
+	if got := Links(l.Kit(), Plain, "page.plain.css"); !slices.Equal(got, []string{"page.plain.css", OwnStyle}) {
+		t.Errorf("links of mixins %v", got)
+	}
+	if _, err := CostOf(context.Background(), l, pr, Used); err != nil {
+		t.Error(err)
+	}
+	b, err := Archive(context.Background(), l, pr, code.Options{})
+	if err != nil {
+		t.Fatal(err)
+	}
+	z, err := zip.NewReader(bytes.NewReader(b), int64(len(b)))
+	if err != nil {
+		t.Fatal(err)
+	}
+	names = nil
+	for _, f := range z.File {
+		names = append(names, f.Name)
+	}
+	for _, name := range []string{"classes/cells.css", "classes/team.css", "mixins/page.css", "components/kit.tsx"} {
+		if !slices.Contains(names, name) {
+			t.Errorf("no %s in %v", name, names)
+		}
+	}
+}
+
+// In a document imports are put in, and nothing in a file ends its element.
+func TestDocumentOfTheFiles(t *testing.T) {
+	l, pr := team(t, floatCells)
+	text := Document(l, pr, code.Options{})
+	if strings.Contains(text, "@import") || strings.Count(text, "</style>") != 3 || !strings.Contains(text, ".plank { float: left }") {
+		t.Errorf("the document:\n%s", text)
+	}
+}
+
+// Between inline blocks that white space would part there is none.
+func TestJoined(t *testing.T) {
+	l, pr := team(t, ".plank { display: inline-block; vertical-align: top } .a { width: 50% } .b { width: 25% } .c { width: 75% }")
+	want := `<div class="hull">
+  <div>
+    <div class="plank a own"></div><!--
+    --><div class="plank a own"></div>
+  </div>
+</div>
+`
+	if got := Files(l, pr, Used, code.Options{})[0].Text; got != want {
+		t.Errorf("markup:\n%s", got)
+	}
+}
