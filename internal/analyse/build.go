@@ -83,6 +83,7 @@ func (a *analysis) verify(c *container) {
 			columns[i] = []string{text}
 		}
 		r := a.roles
+		r.line = len(takes)
 		if c != nil {
 			r.frame = c.word.text
 		}
@@ -341,7 +342,7 @@ func (a *analysis) vocabulary(kinds []*container) {
 	for _, s := range a.edges {
 		g := &a.r.at[s]
 		column, row := page.Defaults(page.Column), page.Defaults(page.Row)
-		column[page.Width].Value = g.alone
+		column[page.Width].Value, column[page.Ends].Value = g.alone, page.Of(0)
 		row[page.Spread].Value, row[page.Align].Value = g.spread, g.align
 		starts[page.Column], starts[page.Row] = append(starts[page.Column], column), append(starts[page.Row], row)
 	}
@@ -430,7 +431,7 @@ func (a *analysis) leftOver() (all []Finding) {
 		asks := slices.Contains(w.needs, a.Cell) && a.Cell != "" || slices.Contains(w.needs, a.Row) && a.Row != "" ||
 			slices.Contains(w.above, a.Row) && a.Row != ""
 		sized := w.says("width", "max-width", "flex-basis", "grid-column-end", "float", "justify-content", "align-items", "flex-wrap") ||
-			w.pure == 1 && w.says("padding-left", "min-width", "display", "flex-grow")
+			w.pure == 1 && w.says("padding-left", "margin-left", "margin-right", "min-width", "display", "flex-grow")
 		if len(w.uses) == 0 || !sized && !(w.says(placing...) && (asks || w.alike > 2)) {
 			continue
 		}

@@ -118,16 +118,7 @@ func (r *reader) once(w *word, s, on int, read func(*word, int) []effect) []effe
 
 // columnAt gives the element and the style of a column with words, in the middle of a row.
 func (r *reader) columnAt(s int, words ...string) (*css.Element, *flow.Style) {
-	styler := r.styler(r.stages[s].at)
-	html := element("html")
-	e := html.Add(element("body"))
-	style := styler.Style(e, styler.Root(html))
-	e = e.Add(element("div", wordOf(r.roles.row)...))
-	style = styler.Style(e, style)
-	e.Add(element("div", wordOf(r.roles.cell)...)) // it is neither the first nor the last
-	own := e.Add(element("div", append(wordOf(r.roles.cell), words...)...))
-	e.Add(element("div", wordOf(r.roles.cell)...))
-	return own, styler.Style(own, style)
+	return r.between(r.roles, r.stages[s].at, words...)
 }
 
 var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
@@ -174,6 +165,10 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	}
 	if w.in(won["display"].Rule) {
 		add(page.Shown, page.Shows, "display")
+	}
+	if v, name := r.end(plain, st); name != "" {
+		add(page.Ends, v, name)
+		return all
 	}
 	length := func(z flow.Size) float64 { return z.Of(g.row) }
 	if name := "margin-left"; w.in(won[name].Rule) && st.Margin[flow.Left].Kind == flow.Length {

@@ -122,6 +122,10 @@ func meant(w sample.ForeignWord, columns int) (on page.Kind, f page.Field, v pag
 		return page.Column, page.Width, page.Share, true
 	case "natural":
 		return page.Column, page.Width, page.Natural, true
+	case "first":
+		return page.Column, page.Ends, page.First, true
+	case "last":
+		return page.Column, page.Ends, page.Last, true
 	case "spread":
 		return page.Row, page.Spread, spreads[w.Said], true
 	case "align":
@@ -134,6 +138,9 @@ func meant(w sample.ForeignWord, columns int) (on page.Kind, f page.Field, v pag
 func words(f *sample.Foreign, k *kit.Kit, r *analyse.Reading) (all []string) {
 	if r.Row != strings.Join(f.Row, "") || r.Cell != f.Cell[0] || r.Inner != f.Inner {
 		all = append(all, fmt.Sprintf("row %q, column %q, inner %q", r.Row, r.Cell, r.Inner))
+	}
+	if want := map[string]analyse.Ends{"": analyse.NoEnds, "all": analyse.AllEnds, "nested": analyse.NestedEnds}[f.Ends]; r.Ends != want {
+		all = append(all, fmt.Sprintf("words for ends in rows %v", r.Ends))
 	}
 	v := r.Words.Vocabulary(k)
 	for _, w := range f.Words {

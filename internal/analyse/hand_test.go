@@ -71,6 +71,15 @@ func TestByHand(t *testing.T) {
 			`4 flex, 10px between; "rail" "plank" ""; 0 fluid 700px fluid`, "b-w: take 1 from w"},
 		{"several files, one imported", "@import url(cells.css) screen;\n.rail { display: flow-root }\n--- cells.css\n.plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }",
 			`4 float, 0 between; "rail" "plank" ""; 0 fluid`, "c: take 3"},
+		{"a class that ends a line", `.hull { width: 820px; margin: 0 auto } .rail { overflow: hidden } .plank { float: left; display: inline; margin-right: 20px } .rail .stern { margin-right: 0 }
+.one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px } .eight { width: 540px } .nine { width: 610px } .twelve { width: 820px }`,
+			`12 float, 20px between; "rail" "plank" ""; 0 820px`, "stern: ends a line"},
+		{"a class that begins a line, in percent", `.rail:after { content: " "; display: table; clear: both } .plank { float: left; margin-left: 4% } .bow { margin-left: 0 }
+.one { width: 22% } .two { width: 48% } .three { width: 74% } .four { width: 100% }`,
+			`4 float, 2/11 column between; "rail" "plank" ""; 0 fluid`, "bow: begins a line"},
+		{"classes for the ends of rows inside columns", `.hull { width: 840px; margin: 0 auto } .rail { overflow: hidden } .plank { float: left; margin: 0 10px } .bow { margin-left: 0 } .stern { margin-right: 0 }
+.one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px } .eight { width: 540px } .twelve { width: 820px }`,
+			`12 float, 20px between; "rail" "plank" ""; 0 840px`, "bow: begins a line"},
 		{"containers that change", `.hull { margin: 0 auto; padding: 0 12px; box-sizing: border-box } @media (min-width: 640px) { .hull { max-width: 610px } } @media (min-width: 1020px) { .hull { max-width: 990px } }
 .rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }`,
 			`4 float, 0 between; "rail" "plank" ""; 0 fluid 640px 610px 1020px 990px`, "a: take 2"},

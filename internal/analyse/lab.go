@@ -83,3 +83,17 @@ func (t *trial) inner(e *css.Element) (x, w float64) {
 	b := t.boxes[e]
 	return b.X + b.Pad[flow.Left], b.Width - b.Pad[flow.Left] - b.Pad[flow.Right]
 }
+
+// between gives the element and the style of a column with words, between two others of its row.
+func (l *lab) between(r roles, width float64, words ...string) (*css.Element, *flow.Style) {
+	styler := l.styler(width)
+	html := element("html")
+	e := html.Add(element("body"))
+	style := styler.Style(e, styler.Root(html))
+	e = e.Add(element("div", wordOf(r.row)...))
+	style = styler.Style(e, style)
+	e.Add(element("div", wordOf(r.cell)...))
+	own := e.Add(element("div", append(wordOf(r.cell), words...)...))
+	e.Add(element("div", wordOf(r.cell)...))
+	return own, styler.Style(own, style)
+}

@@ -27,6 +27,7 @@ type Reading struct {
 	Findings         []Finding
 	Doubts           []Doubt
 	Joined           bool // no white space may stand between columns in the markup
+	Ends             Ends // in which rows columns have words for the ends of their lines
 	Idle             int  // rules that have nothing to do with the grid
 }
 
@@ -117,6 +118,18 @@ func noGrid(found, want string, args ...any) error {
 	return fault.New("stylesheet", found, want, args...)
 }
 
+// noRow is why widths are no grid.
+func noRow(f *family) error {
+	return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one", list(texts(f.words)))
+}
+
+// wide reports whether a word was found to say how wide a column is.
+func (a *analysis) wide(w *word) bool {
+	return slices.ContainsFunc(a.effects[w], func(all []effect) bool {
+		return slices.ContainsFunc(all, func(e effect) bool { return e.field == page.Width })
+	})
+}
+
 // find reads the stylesheet.
 func (a *analysis) find() error {
 	if a.Rules() == 0 {
@@ -157,8 +170,7 @@ func (a *analysis) find() error {
 		case len(families) == 0 || families[0].score() < .05 || len(families[0].words) < 2:
 			return noGrid("no widths of columns", "at least two classes that say how wide a column is, as parts of one row")
 		}
-		return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one",
-			list(texts(families[0].words)))
+		return noRow(families[0])
 	}
 	a.settle(found)
 	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, rows: map[*word]bool{},
@@ -166,6 +178,9 @@ func (a *analysis) find() error {
 	a.measure()
 	a.containers()
 	a.read()
+	if !slices.ContainsFunc(a.family.words, a.wide) {
+		return noRow(a.family)
+	}
 	a.divide()
 	a.build()
 	return nil
@@ -241,7 +256,8 @@ func (a *analysis) settle(found []roles) {
 	pick("row", "Which class is a row's?", func(r roles) string { return r.row })
 	pick("column", "Which class has every column?", func(r roles) string { return r.cell })
 	pick("inner", "Which class has the element inside a column?", func(r roles) string { return r.inner })
-	a.roles = found[0]
+	a.roles = a.nestedEnds(found[0])
+	a.Ends = a.roles.ends.where()
 	a.Row, a.Cell, a.Inner = a.roles.row, a.roles.cell, a.roles.inner
 }
 
@@ -337,6 +353,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 		for i, text := range takes {
 			columns[i] = []string{text}
 		}
+		r.line = len(takes)
 		t, box, row, cells, inside := a.row(r, width, columns...)
 		last := len(takes) - 1
 		first, end := t.boxes[cells[0]], t.boxes[cells[last]]

@@ -16,8 +16,10 @@ type roles struct {
 	row, cell, inner string // empty where no word is needed
 	frame            string // of what rows are tried in; empty for a box of a width
 	joined           bool   // columns are inline blocks without white space between them
+	ends             ends   // what the first and the last column of a line have besides
 	score            float64
 	takes            []string // words of some columns that fill a line
+	line             int      // how many columns a line has, where it is filled with others than those
 	width            float64  // the viewport they were tried in
 	wrap             float64  // the width, in px, of what rows stand in there
 }
@@ -40,8 +42,12 @@ func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, r
 		box.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
 	}
 	row = box.Add(element("div", wordOf(r.row)...))
-	for _, own := range columns {
-		cell := row.Add(element("div", append(wordOf(r.cell), own...)...))
+	for i, own := range columns {
+		words := append(wordOf(r.cell), own...)
+		if !r.ends.nested {
+			words = append(words, r.ends.of(i, cmp.Or(r.line, len(r.takes)))...)
+		}
+		cell := row.Add(element("div", words...))
 		cell.Space = !r.joined
 		cells = append(cells, cell)
 		if r.inner != "" {
@@ -188,16 +194,11 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 			if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
 				continue
 			}
-			r := roles{row: row, cell: cell, takes: takes, width: width, wrap: room}
-			if r.score = l.try(r); r.score <= 0 {
-				r.joined = true
-				if r.score = l.try(r); r.score <= 0 {
-					continue
-				}
-			}
-			r.score += l.likely(r, by)
-			found = append(found, r)
+			found = append(found, l.standing(roles{row: row, cell: cell, takes: takes, width: width, wrap: room}, all, f, fit)...)
 		}
+	}
+	for i := range found {
+		found[i].score += l.likely(found[i], by)
 	}
 	slices.SortStableFunc(found, func(a, b roles) int { return cmp.Compare(b.score, a.score) })
 	if len(found) > 0 {

@@ -37,8 +37,13 @@ func (r *Reading) Says(w *vocab.Word) (all []string) {
 	}
 	for _, e := range w.Effects {
 		text := e.Field.Words(e.Value)
-		if e.Field == page.Frames {
+		switch {
+		case e.Field == page.Frames:
 			text = "is a container: " + e.Value.String()
+		case e.Field == page.Ends && e.Value == page.First:
+			text = "begins a line"
+		case e.Field == page.Ends:
+			text = "ends a line"
 		}
 		all = append(all, text+r.span(e.In))
 	}

@@ -27,6 +27,14 @@ func Check(k *kit.Kit, p *page.Page) error {
 
 // refusal says what no word can say, and what is nearest to it.
 func refusal(k *kit.Kit, m vocab.Missing) error {
+	if m.Field == page.Ends {
+		at := k.Breakpoints[m.Breakpoint].Name
+		where := map[page.Value]string{page.First: "the first of its line", page.Last: "the last of a full line"}[m.Value]
+		if where == "" {
+			where = "inside its line"
+		}
+		return fault.New("width", where+" at "+at, "a column that is so at other breakpoints as well: %s has no class for that at %s alone", k.Name, at)
+	}
 	name := m.Field.String()
 	if name == "" {
 		name = "frame"

@@ -37,6 +37,12 @@ func Fit(k *kit.Kit, p *page.Page) (*page.Page, []page.Note) {
 			some = true
 			c := *n
 			for _, m := range missing {
+				if m.Field == page.Ends {
+					notes = append(notes, page.Note{Node: n.ID, Name: n.Name, Breakpoint: k.Breakpoints[m.Breakpoint].Name,
+						Text: k.Name + " has no class for its place in the line here alone: it is a full line at all breakpoints now"})
+					c = alone(k, c)
+					break
+				}
 				notes = append(notes, note(k, n, m))
 				if m.Field == page.Frames {
 					c.Frame = page.FixedFrame
@@ -91,6 +97,18 @@ func fitted(k *kit.Kit, n page.Node, m vocab.Missing) page.Node {
 	}
 	for _, s := range n.At { // it is asked for by what another breakpoint sets
 		n = *n.WithSetting(k, s.With(m.Field, page.Value{}))
+	}
+	return n
+}
+
+// alone is a column as a full line at all breakpoints, which begins its line at each.
+func alone(k *kit.Kit, n page.Node) page.Node {
+	for i, b := range k.Breakpoints {
+		s := n.SettingAt(b.Name).With(page.Width, page.Value{}).With(page.Skip, page.Value{}).With(page.Trail, page.Value{})
+		if i == 0 {
+			s = s.With(page.Width, page.Full)
+		}
+		n = *n.WithSetting(k, s)
 	}
 	return n
 }

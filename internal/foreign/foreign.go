@@ -31,7 +31,7 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
 		of: map[*css.Element]int32{}}
 	c := chooser{Page: f, v: r.Words.Vocabulary(k)}
-	c.nodes(p.Body, nil)
+	c.nodes(p.Body, nil, nil)
 	f.elements()
 	return f
 }
@@ -54,7 +54,7 @@ type chooser struct {
 	v *vocab.Vocabulary
 }
 
-func (c *chooser) nodes(nodes []*page.Node, row *page.Node) {
+func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node][][]vocab.Want) {
 	for _, n := range nodes {
 		switch n.Kind {
 		case page.Container:
@@ -77,15 +77,19 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node) {
 			if base := c.v.Base(n.Kind); base != nil {
 				words = append([]*vocab.Word{base}, words...)
 			}
+			for _, wants := range ends[n] {
+				more, less := c.v.Choose(n.Kind, wants, [kit.MaxBreakpoints]kit.Columns{})
+				words, missing = append(words, more...), append(missing, less...)
+			}
 			if c.words[n] = words; len(missing) > 0 {
 				c.missing[n] = missing
 			}
 		}
 		outer := row
 		if n.Kind == page.Row {
-			outer = n
+			ends, outer = c.ends(n, row != nil), n
 		}
-		c.nodes(n.Children, outer)
+		c.nodes(n.Children, outer, ends)
 	}
 }
 

@@ -1,7 +1,10 @@
 package foreign_test
 
 import (
+	"fmt"
 	"slices"
+	"strconv"
+	"strings"
 	"testing"
 
 	"kitrows/internal/analyse"
@@ -72,8 +75,8 @@ func TestChosenClassesReadBack(t *testing.T) {
 					t.Errorf("sheet %d: %v of %s do not read back: %v", i, all, n.ID, n.At)
 				}
 				for at := range all {
-					if at == 0 && v.Base(n.Kind) != nil {
-						continue // which says what it is
+					if w := v.Word(n.Kind, all[at]); w.Base || w.Effects[0].Field == page.Ends {
+						continue // which says what it is, and where it stands
 					}
 					if taken++; reads(k, v, n, nil, slices.Delete(slices.Clone(all), at, at+1)) {
 						t.Errorf("sheet %d: %s of %v is not needed: %v", i, all[at], all, n.At)
@@ -83,6 +86,61 @@ func TestChosenClassesReadBack(t *testing.T) {
 		}
 	}
 	t.Logf("%d pages, %d rows and columns, %d classes taken away", pages, columns, taken)
+}
+
+// Where columns need a class at the ends of their lines, those have it that are first or last, at every
+// breakpoint where the class holds; a column that cannot be so is refused.
+func TestEnds(t *testing.T) {
+	sheet := `.rail { overflow: hidden } .slat { float: left; margin-right: 4% } .stern { margin-right: 0 }
+.one { width: 22% } .two { width: 48% } .three { width: 74% } .all { width: 100% }
+@media (min-width: 700px) { .one-w { width: 22% } .two-w { width: 48% } .three-w { width: 74% } .all-w { width: 100% } }`
+	k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for cells, want := range map[string]string{
+		"2 2":               "slat two|slat two stern",
+		"1 2 1":             "slat one|slat two|slat one stern",
+		"1 1":               "slat one|slat one", // nothing is to be gained
+		"2 2 1 3":           "slat two|slat two stern|slat one|slat three stern",
+		"4 2 2":             "slat all|slat two|slat two stern",
+		"2 2 | 1 3":         "slat two one-w|slat two three-w stern",
+		"4 4 | 2 2":         "slat all two-w|slat all two-w stern",
+		"2 2 2 2 | 1 1 1 1": `c1.width: found "the last of a full line at base", want a column that is so at other breakpoints as well: Team has no class for that at base alone`,
+	} {
+		row := &page.Node{ID: "row", Kind: page.Row, Name: "Row"}
+		for b, widths := range strings.Split(cells, "|") {
+			for i, text := range strings.Fields(widths) {
+				if b == 0 {
+					row.Children = append(row.Children, &page.Node{ID: fmt.Sprint("c", i), Kind: page.Column, Name: "C"})
+				}
+				n, _ := strconv.Atoi(text)
+				width := page.Take(n)
+				if n == 4 {
+					width = page.Full
+				}
+				row.Children[i].At = append(row.Children[i].At, page.At(k.Breakpoints[b].Name).With(page.Width, width))
+			}
+		}
+		pg := &page.Page{ID: "p", Name: "P", File: "p.html", Language: "en", Kit: k.ID, Body: []*page.Node{
+			{ID: "frame", Kind: page.Container, Name: "F", Children: []*page.Node{row}}}}
+		var got []string
+		f := foreign.Of(k, pg)
+		for _, n := range row.Children {
+			got = append(got, strings.Join(f.Texts(n), " "))
+		}
+		text := strings.Join(got, "|")
+		if err := foreign.Check(k, pg); err != nil {
+			text = err.Error()
+		}
+		if text != want {
+			t.Errorf("%s: %s, want %s", cells, text, want)
+		}
+		fitted, _ := foreign.Fit(k, pg)
+		if err := foreign.Check(k, fitted); err != nil {
+			t.Errorf("%s, fitted: %v", cells, err)
+		}
+	}
 }
 
 // wide is a page of so many columns on a kit that was brought in.

@@ -17,6 +17,7 @@ type Foreign struct {
 	Sources   []css.Source
 	Technique string // float, inline, flex or grid
 	Place     string // of its gutters: gap, sides, start, end, first, last, padding, padding start, padding end, inner
+	Ends      string // in which rows columns have a class for the first or last of a line: none, all or nested
 	Reaches   bool   // rows reach out of their container
 	Columns   int
 	Edges     []float64 // lower edges of its breakpoints in px, the first 0
@@ -103,6 +104,11 @@ func NewForeign(r *rand.Rand) *Foreign {
 		f.Reaches = f.Place != "first"
 		f.pixels = float64(20 + r.IntN(60))
 	}
+	if (f.Place == "first" || f.Place == "last") && r.IntN(2) == 0 {
+		f.Ends = "all"
+	} else if f.Place == "sides" && f.Unit == "px" && r.IntN(2) == 0 {
+		f.Ends, f.Reaches = "nested", false
+	}
 	g := float64(pick(r, 8, 10, 16, 18, 22, 4+r.IntN(30)))
 	rowGap := float64(pick(r, 0, 0, g, 5+float64(r.IntN(20))))
 	for i := range f.Edges {
@@ -121,7 +127,7 @@ func NewForeign(r *rand.Rand) *Foreign {
 		f.Gutters, f.Rows = append(f.Gutters, g), append(f.Rows, rowGap)
 	}
 	if f.Technique != "grid" && f.Unit != "px" && len(f.Edges) > 1 {
-		f.Stacked = r.IntN(2) == 0
+		f.Stacked = r.IntN(2) == 0 && f.Ends == ""
 	}
 	f.names()
 	f.pending = make([]string, len(f.Edges))
@@ -384,6 +390,9 @@ func (f *Foreign) frames() {
 		padding = f.Gutters[0] / 2
 	}
 	whole := float64(f.Columns)*(f.pixels+f.Gutters[0]) - f.Gutters[0]
+	if f.Ends == "nested" {
+		whole += f.Gutters[0]
+	}
 	kinds := pick(r, []string{"capped", "fluid"}, []string{"fluid"}, []string{"part"}, []string{"capped"})
 	if len(f.Edges) > 1 && r.IntN(2) == 0 {
 		kinds = pick(r, []string{"fixed"}, []string{"fixed", "fluid"}, []string{"capped", "fixed"})
@@ -508,6 +517,10 @@ func (f *Foreign) at(bp int) {
 			if f.Reaches {
 				f.rule(bp, row, "margin: 0 -%s", px(g/2))
 			}
+			if f.Ends != "" {
+				f.rule(bp, f.end("first", ""), "margin-left: 0")
+				f.rule(bp, f.end("last", ""), "margin-right: 0")
+			}
 		case "start":
 			f.rule(bp, cell, "margin-left: %s", px(g))
 			f.rule(bp, row, "margin-left: -%s", px(g))
@@ -516,10 +529,10 @@ func (f *Foreign) at(bp int) {
 			f.rule(bp, row, "margin-right: -%s", px(g))
 		case "first":
 			f.rule(bp, cell, "margin-left: %s", px(g))
-			f.rule(bp, row+" > "+cell+":first-child", "margin-left: 0")
+			f.rule(bp, f.end("first", row+" > "+cell+":first-child"), "margin-left: 0")
 		case "last":
 			f.rule(bp, cell, "margin-right: %s", px(g))
-			f.rule(bp, row+" > "+cell+":last-child", "margin-right: 0")
+			f.rule(bp, f.end("last", row+" > "+cell+":last-child"), "margin-right: 0")
 		case "padding":
 			f.rule(bp, cell, "padding: 0 %s", px(g/2))
 			if f.Reaches {
@@ -559,6 +572,16 @@ func (f *Foreign) at(bp int) {
 	if r.IntN(2) == 0 {
 		f.more(bp)
 	}
+}
+
+// end selects the first or last column of a line, by a class where there are some for that.
+func (f *Foreign) end(what, selector string) string {
+	if f.Ends == "" {
+		return selector
+	}
+	word := f.stem[what]
+	f.Words = append(f.Words, ForeignWord{word, what, 0, "", 0, len(f.Edges)})
+	return pick(f.r, ".", "."+f.stem["cell"]+".", "."+f.stem["row"]+" .") + word
 }
 
 // less is how many gutters fewer than units a column has.

@@ -48,6 +48,9 @@ func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
 			c.At, c.Frame = nil, page.FixedFrame
 			for _, s := range n.At {
 				for _, miss := range missing {
+					if miss.Field == page.Ends { // widths decide it
+						miss.Field = page.Width
+					}
 					if !s.IsZero() && miss.Breakpoint >= k.Index(s.From) || round > 3 {
 						s = s.With(miss.Field, page.Value{})
 					}
@@ -62,7 +65,8 @@ func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
 			break
 		}
 	}
-	return m.p
+	p, _ := foreign.Fit(k, m.p)
+	return p
 }
 
 // said is what a word says at a breakpoint.

@@ -1,0 +1,197 @@
+package analyse
+
+import (
+	"math"
+	"slices"
+	"strconv"
+
+	"kitrows/internal/css"
+	"kitrows/internal/flow"
+	"kitrows/internal/page"
+)
+
+// ends are the words of the first and of the last column of a line, where columns stand in rows only with
+// them; empty for none.
+type ends struct {
+	first, last string
+	nested      bool // only in rows inside columns
+}
+
+// In which rows columns have words for the ends of their lines.
+type Ends uint8
+
+// Nowhere, in rows inside columns, or in every row.
+const (
+	NoEnds Ends = iota
+	NestedEnds
+	AllEnds
+)
+
+// where tells in which rows there are some.
+func (e ends) where() Ends {
+	switch {
+	case e.first == "" && e.last == "":
+		return NoEnds
+	case e.nested:
+		return NestedEnds
+	}
+	return AllEnds
+}
+
+// of are those of column i in a row of so many columns a line.
+func (e ends) of(i, line int) (words []string) {
+	if i%line == 0 {
+		words = append(words, wordOf(e.first)...)
+	}
+	if i%line == line-1 {
+		words = append(words, wordOf(e.last)...)
+	}
+	return words
+}
+
+// standing gives the roles with which columns stand in rows: without words for the ends of lines, where that
+// does; else with such words, or in px in rows that are a gutter wider.
+func (l *lab) standing(r roles, all []*word, f *family, fit fit) (found []roles) {
+	try := func(r roles) bool {
+		for _, r.joined = range []bool{false, true} {
+			if r.score = l.try(r); r.score > 0 {
+				if f.unit() == "px" && l.framed(all, r) {
+					r.score += .5
+				}
+				found = append(found, r)
+				return true
+			}
+		}
+		return false
+	}
+	if try(r) {
+		return found
+	}
+	if f.unit() == "px" {
+		wide := r
+		wide.wrap += fit.gutter
+		try(wide)
+	}
+	firsts, lasts := l.trimming(r, all)
+	for _, first := range append(firsts, "") {
+		for _, last := range append(lasts, "") {
+			if r.ends = (ends{first: first, last: last}); r.ends.where() != NoEnds && try(r) {
+				return found
+			}
+		}
+	}
+	return found
+}
+
+// trimming are words that take the margin from the start of a column, and from its end.
+func (l *lab) trimming(r roles, all []*word) (firsts, lasts []string) {
+	if r.cell == "" {
+		return nil, nil
+	}
+	_, plain := l.between(r, r.width)
+	if !side(plain.Margin) {
+		return nil, nil
+	}
+	for _, w := range all {
+		if len(w.uses) == 0 || !w.says("margin-left", "margin-right") || !w.active(l, r.width) || w.text == r.cell || w.text == r.row {
+			continue
+		}
+		switch _, st := l.between(r, r.width, w.text); {
+		case trims(plain, st, flow.Left):
+			firsts = append(firsts, w.text)
+		case trims(plain, st, flow.Right):
+			lasts = append(lasts, w.text)
+		}
+	}
+	return unique(firsts, 3), unique(lasts, 3)
+}
+
+// trims reports whether a style has no margin at a side where another has some, and all else as that has it.
+func trims(plain, st *flow.Style, at int) bool {
+	other := flow.Left + flow.Right - at
+	same := st.Margin[other].Px == plain.Margin[other].Px && st.Margin[other].Percent == plain.Margin[other].Percent
+	return same && st.Margin[at].Of(wrap) == 0 && plain.Margin[at].Of(wrap) > 0 && st.Margin[at].Kind == flow.Length && st.Float == plain.Float
+}
+
+// framed reports whether a container's content is as wide as what rows are tried in.
+func (l *lab) framed(all []*word, r roles) bool {
+	for _, w := range all {
+		if !w.frame || len(w.uses) == 0 {
+			continue
+		}
+		t := l.trial(r.width)
+		e := t.body.Add(element("div", append(slices.Clone(w.needs), w.text)...))
+		leaf(e)
+		t.lay()
+		if _, inner := t.inner(e); math.Abs(inner-r.wrap) < .5 {
+			return true
+		}
+	}
+	return false
+}
+
+// nestedEnds gives roles the words for the ends of lines that rows inside columns need: those where columns do
+// not stand without.
+func (a *analysis) nestedEnds(r roles) roles {
+	firsts, lasts := a.trimming(r, a.all)
+	if len(firsts)+len(lasts) == 0 || r.ends.where() != NoEnds {
+		return r
+	}
+	by := map[int]string{}
+	for _, w := range a.family.words {
+		if n, ok := a.fit.units(a.family.sizes[w].amount()); ok && w.active(a.lab, r.width) && by[n] == "" {
+			by[n] = w.text
+		}
+	}
+	for n := a.fit.columns - 1; n > 1; n-- {
+		one, two := by[1], by[n-1]
+		if by[n] == "" || one == "" || two == "" {
+			continue
+		}
+		if a.stands(r, by[n], one, two) {
+			return r
+		}
+		for _, first := range append(firsts, "") {
+			for _, last := range append(lasts, "") {
+				with := r
+				if with.ends = (ends{first: first, last: last, nested: true}); with.ends.where() != NoEnds && a.stands(with, by[n], one, two) {
+					return with
+				}
+			}
+		}
+		return r
+	}
+	return r
+}
+
+// stands reports whether two columns stand side by side in a row inside a column, and fill it.
+func (a *analysis) stands(r roles, outer string, inner ...string) bool {
+	t := a.trial(r.width)
+	e := t.body
+	e.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
+	e = e.Add(element("div", wordOf(r.row)...))
+	e = e.Add(element("div", append(wordOf(r.cell), outer)...))
+	row := e.Add(element("div", wordOf(r.row)...))
+	var cells []*css.Element
+	for i, text := range inner {
+		cell := row.Add(element("div", append(append(wordOf(r.cell), text), r.ends.of(i, len(inner))...)...))
+		leaf(cell)
+		cells = append(cells, cell)
+	}
+	t.lay()
+	first, last := t.boxes[cells[0]], t.boxes[cells[len(cells)-1]]
+	x, w := t.inner(e)
+	return first.Y == last.Y && math.Abs(first.X-x) < .5 && math.Abs(last.X+last.Width-x-w) < .5
+}
+
+// end reads whether a word is one for the ends of lines.
+func (r *reader) end(plain, st *flow.Style) (v page.Value, name string) {
+	switch {
+	case r.roles.ends.where() == NoEnds:
+	case trims(plain, st, flow.Left):
+		return page.First, "margin-left"
+	case trims(plain, st, flow.Right):
+		return page.Last, "margin-right"
+	}
+	return v, ""
+}
