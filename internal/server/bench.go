@@ -2,7 +2,6 @@ package server
 
 import (
 	"context"
-	"fmt"
 	"net/http"
 	"strconv"
 	"strings"
@@ -11,12 +10,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"kitrows/internal/bench"
-	"kitrows/internal/code"
-	"kitrows/internal/code/ship"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
-	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/store"
 )
@@ -351,17 +347,4 @@ func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, p
 	b.Undo, b.Redo = state.Undo, state.Redo
 	v.memory.keep(memoryKey(in.Project, pg.ID, view), b)
 	return &benchAnswer{b}, nil
-}
-
-// document answers with the generated page itself, sandboxed.
-func (v *Server) document(w http.ResponseWriter, r *http.Request) {
-	state, pg, k, err := v.find(r.Context(), r.PathValue("project"), r.PathValue("page"))
-	if p, ok := err.(*Problem); ok {
-		writeProblem(w, p.Status, p.Detail)
-		return
-	}
-	w.Header().Set("Content-Security-Policy", documentPolicy)
-	w.Header().Set("Content-Type", "text/html; charset=utf-8")
-	fmt.Fprint(w, ship.Document(layout.Of(k, pg), state.Project,
-		code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
 }

@@ -41,6 +41,13 @@ type SheetKit struct {
 	Sheet *bench.SheetView `json:"sheet"`
 }
 
+// SheetFiles are stylesheets that a kit is read from.
+type SheetFiles struct {
+	Name    string            `json:"name" minLength:"1" maxLength:"120" doc:"What the kit is called."`
+	Files   []kit.File        `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them."`
+	Choices map[string]string `json:"choices,omitzero" doc:"How doubts are settled: what is chosen, by the doubt."`
+}
+
 // SharedPath is the address of a kit of the library.
 type SharedPath struct {
 	ID string `path:"id" maxLength:"48"`
@@ -99,13 +106,7 @@ func (v *Server) libraryRoutes() {
 		Summary:      "Read a kit out of stylesheets",
 		MaxBodyBytes: 2 * kit.MaxSheet,
 		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
-	}, func(ctx context.Context, in *struct {
-		Body struct {
-			Name    string            `json:"name" minLength:"1" maxLength:"120"`
-			Files   []kit.File        `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them."`
-			Choices map[string]string `json:"choices,omitzero" doc:"How doubts are settled: what is chosen, by the doubt."`
-		}
-	}) (*struct{ Body SheetKit }, error) {
+	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body SheetKit }, error) {
 		k, _, err := analyse.Kit("kit", in.Body.Name, in.Body.Files, in.Body.Choices)
 		if err != nil {
 			return nil, v.problem(ctx, err)

@@ -23,12 +23,13 @@ import (
 
 // A Server holds what its handlers share.
 type Server struct {
-	store   *store.Store
-	changes *changes
-	memory  memory
-	log     *slog.Logger
-	api     huma.API
-	handler http.Handler
+	store     *store.Store
+	changes   *changes
+	memory    memory
+	specimens specimens
+	log       *slog.Logger
+	api       huma.API
+	handler   http.Handler
 }
 
 // New makes a server of the store's projects and of the built front end in web,
@@ -57,6 +58,8 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.historyRoutes()
 	v.contentRoutes()
 	v.takeAwayRoutes()
+	v.proofRoutes()
+	r.Get("/api/library/specimens/{specimen}", v.specimen)
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
 	r.Get("/api/projects/{project}/events", v.events)
 	r.Get("/api/projects/{project}/pictures/{picture}", v.picture)

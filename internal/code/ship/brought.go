@@ -17,6 +17,15 @@ import (
 // are written with it.
 func ours(l *layout.Layout) *layout.Layout { return layout.Of(l.Kit().Ours(), l.Page()) }
 
+// Shown is the layout of the page as a document shows it: of mixins for a kit that was brought in, that of a
+// kit of ours.
+func Shown(l *layout.Layout, o code.Options) *layout.Layout {
+	if o.Mixed && l.Foreign() != nil {
+		return ours(l)
+	}
+	return l
+}
+
 // Links are the stylesheets that a page of kit k links in a form, in their order: the form's, then the page's own.
 func Links(k *kit.Kit, f Form, plain string) []string {
 	switch {

@@ -94,6 +94,7 @@ const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 // used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
 // declared heights.
 func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
+	l = Shown(l, o)
 	p := l.Page()
 	w := markup.NewWriter(say.Of(l), o, func(id string) string {
 		pic := pr.Picture(id)
@@ -103,8 +104,6 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	var body *markup.Markup
 	var styles *css.Sheet
 	switch {
-	case o.Mixed && l.Foreign() != nil:
-		return Document(ours(l), pr, o)
 	case l.Foreign() != nil:
 		body = w.Page(1)
 	case o.Mixed:

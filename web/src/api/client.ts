@@ -13,6 +13,7 @@ export type Content = components["schemas"]["PageContent"];
 export type Filling = components["schemas"]["Filling"];
 export type Moment = components["schemas"]["Moment"];
 export type Picture = components["schemas"]["Picture"];
+export type Planned = components["schemas"]["Planned"];
 export type Piece = components["schemas"]["Piece"];
 export type Why = components["schemas"]["Why"];
 export type Effect = components["schemas"]["Effect"];

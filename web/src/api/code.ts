@@ -39,6 +39,21 @@ export function useCode(place: Place, revision: number, form: Form, how: How, wa
   });
 }
 
+/** The code that a document is made with. */
+export type As = "classes" | "mixins";
+
+/** Where the plan has every box of the page, at widths in each breakpoint. */
+export function usePlanned(place: Place, revision: number, as: As, wanted: boolean) {
+  return useQuery({
+    queryKey: ["planned", place.project, place.page, revision, as],
+    enabled: wanted,
+    queryFn: async () =>
+      orRefuse(
+        await api.GET("/api/projects/{project}/pages/{page}/planned", { params: { path: place, query: { as } } }),
+      ),
+  });
+}
+
 /** The hosts that the page has pictures fetched from; none until the page is known. */
 export function useFetched(place: Place, revision: number | undefined): string[] {
   const code = useCode(place, revision ?? 0, "used", { ends: false }, revision !== undefined);

@@ -169,6 +169,17 @@ export async function kitOfSheets(name: string, files: SheetFile[], choices: Rec
   return orRefuse(await api.POST("/api/library/sheets", { body: { name, files, choices } }));
 }
 
+/** A page that shows what the classes of stylesheets do, and its plan. */
+export function useSpecimen(name: string, files: SheetFile[], choices: Record<string, string>, wanted: boolean) {
+  return useQuery({
+    queryKey: ["specimen", name, files, choices],
+    enabled: wanted,
+    retry: false,
+    gcTime: 0,
+    queryFn: async () => orRefuse(await api.POST("/api/library/specimen", { body: { name, files, choices } })),
+  });
+}
+
 /** A kit made by three numbers, px. */
 export async function kitOfThree(columns: number, gutter: number, width: number) {
   return orRefuse(await api.GET("/api/library/three", { params: { query: { columns, gutter, width } } }));

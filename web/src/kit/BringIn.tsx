@@ -1,9 +1,11 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
-import { Refusal, type Kit, type SheetFile, type SheetKit } from "../api/client";
-import { kitOfSheets } from "../api/kit";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Refusal, type Kit, type Planned, type SheetFile, type SheetKit } from "../api/client";
+import { kitOfSheets, useSpecimen } from "../api/kit";
 import { Button } from "../parts/Button";
+import { Segmented } from "../parts/Segmented";
+import { Measuring } from "../proof/Measuring";
 import { Rulers } from "./Rulers";
 import { SheetReading } from "./SheetReading";
 
@@ -18,6 +20,7 @@ export function BringIn({ files, onAdd, onClose }: Props) {
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [read, setRead] = useState<SheetKit>();
   const [wrong, setWrong] = useState("");
+  const [shown, setShown] = useState<number>();
   const name = files[0]!.name.replace(/\.css$/i, "").slice(0, 80);
 
   useEffect(() => {
@@ -30,6 +33,8 @@ export function BringIn({ files, onAdd, onClose }: Props) {
       gone = true;
     };
   }, [name, files, choices]);
+
+  const specimen = useSpecimen(name, files, choices, !!read && !wrong);
 
   return (
     <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
@@ -65,10 +70,42 @@ export function BringIn({ files, onAdd, onClose }: Props) {
                 view={{ kit: read.kit, rulers: read.sheet.rulers, facts: read.sheet.facts }}
                 template={`130px repeat(${read.kit.breakpoints.length}, minmax(90px, 1fr))`}
               />
+              {specimen.error && (
+                <p role="alert" className="text-madder-deep">
+                  No page could be made of it: {specimen.error.message}
+                </p>
+              )}
+              {specimen.data && (
+                <div className="flex items-baseline gap-3">
+                  <Measuring
+                    key={specimen.data.document}
+                    source={`${specimen.data.document}?measured`}
+                    planned={specimen.data.planned}
+                    onShow={setShown}
+                  />
+                  <Button
+                    size="tiny"
+                    aria-pressed={shown !== undefined}
+                    onClick={() => setShown(shown ? undefined : middles(specimen.data.planned).at(-1)?.width)}
+                  >
+                    Its page
+                  </Button>
+                </div>
+              )}
               <SheetReading
                 sheet={read.sheet}
                 files={files}
                 className="flex-1"
+                page={
+                  shown !== undefined && specimen.data ? (
+                    <Drawn
+                      document={specimen.data.document}
+                      planned={specimen.data.planned}
+                      width={shown}
+                      onWidth={setShown}
+                    />
+                  ) : undefined
+                }
                 onChoose={(doubt, choice) => setChoices({ ...choices, [doubt]: choice })}
               />
             </>
@@ -81,6 +118,43 @@ export function BringIn({ files, onAdd, onClose }: Props) {
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+/** The widths that a page is shown at, in px: the middle of each breakpoint. */
+const middles = (planned: Planned) => planned.plans.filter((_, i) => i % 3 === 1);
+
+interface DrawnProps {
+  document: string;
+  planned: Planned;
+  width: number;
+  onWidth: (width: number) => void;
+}
+
+/** A page that has every class of the files on it, as this browser shows it with them. */
+function Drawn({ document, planned, width, onWidth }: DrawnProps) {
+  const stage = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(600);
+  useLayoutEffect(() => setRoom(stage.current?.clientWidth ?? 600), []);
+  const scale = Math.min(1, room / width);
+  return (
+    <>
+      <Segmented
+        label="Width of the page"
+        value={String(width)}
+        options={middles(planned).map((p) => [String(p.width), p.breakpoint] as const)}
+        onChange={(w) => onWidth(Number(w))}
+      />
+      <div ref={stage} className="min-h-0 flex-1 overflow-hidden rounded-md border border-line bg-white">
+        <iframe
+          title={`A page with every class, at ${width} px`}
+          sandbox=""
+          src={document}
+          className="origin-top-left border-0"
+          style={{ width, height: `${100 / scale}%`, transform: `scale(${scale})` }}
+        />
+      </div>
+    </>
   );
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState, type ReactNode } from "react";
 import type { SheetFile, SheetView } from "../api/client";
 import { Button } from "../parts/Button";
 import { Segmented } from "../parts/Segmented";
@@ -8,6 +8,8 @@ interface Props {
   files: SheetFile[];
   /** How high the parts are that scroll. */
   className?: string;
+  /** What stands in place of the file's text. */
+  page?: ReactNode;
   /** Settles a doubt. */
   onChoose?: (doubt: string, choice: string) => void;
 }
@@ -20,7 +22,7 @@ const shows = [
 ] as const;
 
 /** What was read of a stylesheet, beside its text with the rules marked that say it. */
-export function SheetReading({ sheet, files, className = "", onChoose }: Props) {
+export function SheetReading({ sheet, files, className = "", page, onChoose }: Props) {
   const [show, setShow] = useState<(typeof shows)[number][0]>("findings");
   const [marked, setMarked] = useState<Place[]>([]);
   const [file, setFile] = useState(0);
@@ -106,17 +108,21 @@ export function SheetReading({ sheet, files, className = "", onChoose }: Props) 
         </div>
       </div>
       <div className="flex min-h-0 flex-col gap-2">
-        {files.length > 1 ? (
-          <Segmented
-            label="File"
-            value={String(file)}
-            options={files.map((f, i) => [String(i), f.name] as const)}
-            onChange={(at) => setFile(Number(at))}
-          />
-        ) : (
-          <h3 className="truncate py-1 font-semibold">{files[0]?.name}</h3>
+        {page ?? (
+          <>
+            {files.length > 1 ? (
+              <Segmented
+                label="File"
+                value={String(file)}
+                options={files.map((f, i) => [String(i), f.name] as const)}
+                onChange={(at) => setFile(Number(at))}
+              />
+            ) : (
+              <h3 className="truncate py-1 font-semibold">{files[0]?.name}</h3>
+            )}
+            <Text text={files[file]?.text ?? ""} marked={marked.filter((p) => p.file === file)} />
+          </>
         )}
-        <Text text={files[file]?.text ?? ""} marked={marked.filter((p) => p.file === file)} />
       </div>
     </div>
   );
@@ -159,7 +165,9 @@ const most = 4000;
 function Text({ text, marked }: { text: string; marked: Place[] }) {
   const first = useRef<HTMLLIElement>(null);
   const lines = text.split("\n").slice(0, most);
-  useEffect(() => first.current?.scrollIntoView({ block: "center" }), [marked]);
+  useEffect(() => {
+    void first.current?.scrollIntoView({ block: "center" }); // which newer browsers answer with a promise
+  }, [marked]);
   const is = (n: number) => marked.some((p) => p.from <= n && n <= p.to);
   return (
     <ol

@@ -1,13 +1,15 @@
 import { Screen } from "../parts/Screen";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useBench } from "../api/bench";
-import { useFetched } from "../api/code";
+import { useFetched, usePlanned, type As } from "../api/code";
 import { usePlace } from "../api/place";
 import { useFollow } from "../api/edits";
+import { Button } from "../parts/Button";
 import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 import { ThemeButton } from "../parts/ThemeButton";
 import { WidthSlider } from "../parts/WidthSlider";
+import { Measuring } from "./Measuring";
 
 /** The real thing: the generated page in a frame of a chosen width. */
 export default function ProofScreen() {
@@ -17,12 +19,14 @@ export default function ProofScreen() {
   const bench = query.data;
   const fetched = useFetched(place, bench?.revision);
   const [chosen, setWidth] = useState<number | null>(null);
-  const [as, setAs] = useState<"classes" | "mixins">("classes");
+  const [as, setAs] = useState<As>("classes");
+  const [held, setHeld] = useState(false);
+  const planned = usePlanned(place, bench?.revision ?? 0, as, held && !!bench);
   const stage = useRef<HTMLDivElement>(null);
   const room = useRoom(stage, bench !== undefined);
 
   useEffect(() => {
-    if (bench) document.title = `Proof of ${bench.page.name} · Kit Rows`;
+    if (bench) window.document.title = `Proof of ${bench.page.name} · Kit Rows`;
   }, [bench]);
 
   if (query.error && !bench) return <Sorry why={query.error.message} again={() => void query.refetch()} />;
@@ -33,6 +37,8 @@ export default function ProofScreen() {
   const width = chosen ?? bench.lanes[Math.floor(bench.lanes.length / 2)]!.width;
   const here = bench.breakpoints.findLast((b) => b.low <= width) ?? first;
   const scale = Math.min(1, room.width / width);
+
+  const document = `/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`;
 
   return (
     <Screen
@@ -78,10 +84,28 @@ export default function ProofScreen() {
             <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
             {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
           </p>
+          <Button size="small" aria-pressed={held} onClick={() => setHeld(!held)}>
+            Measure
+          </Button>
           {fetched.length > 0 && (
             <p className="text-[12px] text-ink-2">
               Pictures from {fetched.join(", ")} are left out: the proof fetches nothing.
             </p>
+          )}
+          {held && planned.error && (
+            <p role="alert" className="basis-full text-madder-deep">
+              {planned.error.message}
+            </p>
+          )}
+          {held && planned.data && (
+            <div className="basis-full">
+              <Measuring
+                key={`${bench.revision} ${as}`}
+                source={`${document}&measured`}
+                planned={planned.data}
+                onShow={setWidth}
+              />
+            </div>
           )}
         </section>
         <main ref={stage} className="min-h-0 overflow-hidden p-4">
@@ -90,7 +114,7 @@ export default function ProofScreen() {
               key={`${bench.revision} ${as}`}
               title={`${bench.page.name} at ${width} px`}
               sandbox=""
-              src={`/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`}
+              src={document}
               className="origin-top-left border border-line bg-white"
               style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
             />

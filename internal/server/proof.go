@@ -1,0 +1,126 @@
+package server
+
+import (
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"fmt"
+	"net/http"
+	"slices"
+	"sync"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/bench"
+	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
+	"kitrows/internal/foreign"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/project"
+)
+
+// A Specimen is a page in the classes of a stylesheet that is not yet taken: where its document is, and its plan.
+type Specimen struct {
+	Document string         `json:"document" doc:"The address of its document."`
+	Planned  *bench.Planned `json:"planned"`
+}
+
+func (v *Server) proofRoutes() {
+	huma.Register(v.api, huma.Operation{
+		OperationID: "planned", Method: http.MethodGet, Path: "/api/projects/{project}/pages/{page}/planned",
+		Summary: "Where the plan has every box of the page, at widths in each breakpoint", Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		As string `query:"as" enum:"classes,mixins" default:"classes"`
+	}) (*struct{ Body *bench.Planned }, error) {
+		_, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		l := ship.Shown(layout.Of(k, pg), code.Options{Mixed: in.As == "mixins"})
+		return &struct{ Body *bench.Planned }{bench.NewPlanned(l)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "specimen", Method: http.MethodPost, Path: "/api/library/specimen",
+		Summary:      "A page that shows what the classes of stylesheets do, and its plan",
+		MaxBodyBytes: 2 * kit.MaxSheet,
+		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body Specimen }, error) {
+		k, r, err := analyse.Kit("kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		l := layout.Of(k, foreign.Specimen(k, r.Words.Words))
+		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true})
+		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + v.specimens.keep(text), bench.NewPlanned(l)}}, nil
+	})
+}
+
+// document answers with the generated page itself, sandboxed; measured, so that the window around it can see
+// where its boxes are. No script runs in it either way.
+func (v *Server) document(w http.ResponseWriter, r *http.Request) {
+	state, pg, k, err := v.find(r.Context(), r.PathValue("project"), r.PathValue("page"))
+	if p, ok := err.(*Problem); ok {
+		writeProblem(w, p.Status, p.Detail)
+		return
+	}
+	showDocument(w, r, ship.Document(layout.Of(k, pg), state.Project,
+		code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
+}
+
+// specimen answers with the document of a specimen.
+func (v *Server) specimen(w http.ResponseWriter, r *http.Request) {
+	text, ok := v.specimens.find(r.PathValue("specimen"))
+	if !ok {
+		writeProblem(w, http.StatusNotFound, "this page is not kept any more: read the stylesheet again")
+		return
+	}
+	showDocument(w, r, text)
+}
+
+func showDocument(w http.ResponseWriter, r *http.Request, text string) {
+	policy := documentPolicy
+	if r.URL.Query().Has("measured") {
+		policy = measuredPolicy
+	}
+	w.Header().Set("Content-Security-Policy", policy)
+	w.Header().Set("Content-Type", "text/html; charset=utf-8")
+	fmt.Fprint(w, text)
+}
+
+// specimens keeps the documents of the last specimens, by their digests.
+type specimens struct {
+	mu    sync.Mutex
+	known []kept // the last at the end
+}
+
+type kept struct{ digest, text string }
+
+// mostSpecimens is how many are kept; each has its stylesheets in it.
+const mostSpecimens = 6
+
+func (s *specimens) keep(text string) (digest string) {
+	sum := sha256.Sum256([]byte(text))
+	digest = hex.EncodeToString(sum[:])
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	s.known = slices.DeleteFunc(s.known, func(k kept) bool { return k.digest == digest })
+	if len(s.known) == mostSpecimens {
+		s.known = slices.Delete(s.known, 0, 1)
+	}
+	s.known = append(s.known, kept{digest, text})
+	return digest
+}
+
+func (s *specimens) find(digest string) (text string, ok bool) {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	i := slices.IndexFunc(s.known, func(k kept) bool { return k.digest == digest })
+	if i < 0 {
+		return "", false
+	}
+	return s.known[i].text, true
+}

@@ -1,0 +1,121 @@
+import { useEffect, useRef, useState } from "react";
+import type { Planned } from "../api/client";
+import { Button } from "../parts/Button";
+import { measure, type Difference, type Measured } from "./measure";
+
+interface Props {
+  /** The address of the page's document, which may be measured. */
+  source: string;
+  planned: Planned;
+  /** Shows the page at a width; where it is left out, differences are only told. */
+  onShow?: (width: number) => void;
+}
+
+/** How many differences are told. */
+const told = 12;
+
+/** Draws a page in a frame out of sight, measures every box of it there, and says how they agree with the plan. */
+export function Measuring({ source, planned, onShow }: Props) {
+  const frame = useRef<HTMLIFrameElement>(null);
+  const [done, setDone] = useState(0);
+  const [measured, setMeasured] = useState<Measured>();
+  const [wrong, setWrong] = useState("");
+  const [loaded, setLoaded] = useState(false);
+
+  useEffect(() => {
+    if (!loaded || !frame.current) return;
+    let gone = false;
+    measure(
+      frame.current,
+      planned,
+      (n) => !gone && setDone(n),
+      () => gone,
+    ).then(
+      (m) => !gone && setMeasured(m),
+      (e: unknown) => !gone && setWrong(e instanceof Error ? e.message : "The page could not be measured."),
+    );
+    return () => {
+      gone = true;
+    };
+  }, [loaded, planned]);
+
+  return (
+    <div className="min-w-0 text-[12px]">
+      <div aria-hidden="true" className="pointer-events-none invisible fixed top-0 left-0 size-0 overflow-hidden">
+        <iframe
+          ref={frame}
+          tabIndex={-1}
+          title="The page being measured"
+          sandbox="allow-same-origin"
+          scrolling="no"
+          src={source}
+          onLoad={() => setLoaded(true)}
+          className="h-[800px] border-0"
+        />
+      </div>
+      {wrong && (
+        <p role="alert" className="text-madder-deep">
+          {wrong}
+        </p>
+      )}
+      {!measured && !wrong && (
+        <p className="flex items-center gap-2 text-ink-2">
+          Measuring in this browser: {done} of {planned.plans.length} widths
+          <progress aria-label="Widths measured" value={done} max={planned.plans.length} className="w-28" />
+        </p>
+      )}
+      {measured && <Result measured={measured} onShow={onShow} />}
+    </div>
+  );
+}
+
+const px = (v: number) => `${Number(v.toFixed(v < 1 ? 3 : 2))} px`;
+
+const sides = { x: "from the left", y: "from the top", width: "wide", height: "high" };
+
+function Result({ measured: m, onShow }: { measured: Measured; onShow?: (width: number) => void }) {
+  return (
+    <>
+      <p role="status">
+        <b className="font-semibold">
+          {m.wrong.length === 0 ? "✓ Every box agrees" : `✗ ${m.wrong.length} of the page's parts do not agree`}
+        </b>{" "}
+        <span className="text-ink-2">
+          {m.boxes.toLocaleString("en")} boxes measured in this browser at {m.widths} widths
+          {m.wrong.length === 0 && m.largest && (
+            <>
+              ; largest difference {px(m.largest.by)}
+              {m.largest.by > 0 && ` (${m.largest.name} at ${m.largest.width} px)`}
+            </>
+          )}
+          .
+        </span>
+      </p>
+      {m.wrong.length > 0 && (
+        <ul className="mt-1 max-h-40 overflow-y-auto [scrollbar-width:thin]">
+          {m.wrong.slice(0, told).map((d) => (
+            <li key={d.name} className="flex flex-wrap items-baseline gap-x-2 border-t border-line-2 py-0.5">
+              <span className="font-semibold">{d.name}</span>
+              <span>
+                at {d.width} px ({d.breakpoint}): {says(d)}
+              </span>
+              {onShow && (
+                <Button look="link" aria-label={`Show ${d.name} at ${d.width} px`} onClick={() => onShow(d.width)}>
+                  Show
+                </Button>
+              )}
+            </li>
+          ))}
+          {m.wrong.length > told && <li className="py-0.5 text-ink-2">and {m.wrong.length - told} more</li>}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** What differs, in words. */
+function says(d: Difference): string {
+  if (d.what === "shown") return "shown here, and hidden by the plan";
+  if (d.what === "hidden") return "hidden here, and shown by the plan";
+  return `${px(d.found)} ${sides[d.what]} here, ${px(d.planned)} by the plan: off by ${px(d.by)}`;
+}

@@ -1,0 +1,87 @@
+import type { Planned } from "../api/client";
+
+/** How far apart, in px, a box may be from its plan and still agree with it. */
+export const allowed = 0.5;
+
+const sides = ["x", "y", "width", "height"] as const;
+
+/** Where a browser has a box otherwise than the plan, at one width. */
+export interface Difference {
+  name: string;
+  breakpoint: string;
+  /** Of the viewport, in px. */
+  width: number;
+  /** Which side of the box differs most, or that it is shown or hidden. */
+  what: (typeof sides)[number] | "shown" | "hidden";
+  planned: number;
+  found: number;
+  /** How much, in px; endless where a box is shown and should not be, or is not. */
+  by: number;
+}
+
+/** What came of holding a page's boxes against its plan. */
+export interface Measured {
+  boxes: number;
+  widths: number;
+  /** The largest difference of those that agree. */
+  largest: Difference | null;
+  /** Those that do not agree, the largest of each node. */
+  wrong: Difference[];
+}
+
+/** Holds the boxes that the page in a frame has against its plan, at one width after another. No script runs
+ *  in the frame: this window looks into it. */
+export async function measure(
+  frame: HTMLIFrameElement,
+  planned: Planned,
+  progress: (done: number) => void,
+  stopped: () => boolean,
+): Promise<Measured> {
+  const result: Measured = { boxes: 0, widths: 0, largest: null, wrong: [] };
+  const inside = frame.contentDocument;
+  if (!inside?.body) throw new Error("This browser does not let the page be measured.");
+  const elements = new Map(
+    [...inside.querySelectorAll<HTMLElement>("[data-node]")].map((e) => [e.dataset.node!, e] as const),
+  );
+  for (const plan of planned.plans) {
+    frame.style.width = `${plan.width}px`;
+    await new Promise((done) => setTimeout(done)); // the window stays of use meanwhile
+    if (stopped()) return result;
+    const boxes = new Map(plan.boxes.map((b) => [b.node, b]));
+    const { scrollX, scrollY } = inside.defaultView!;
+    planned.nodes.forEach((node, i) => {
+      const box = boxes.get(i);
+      const element = elements.get(node.id);
+      const shown = !!element && element.getClientRects().length > 0;
+      const at = { name: node.name, breakpoint: plan.breakpoint, width: plan.width };
+      if (shown !== !!box) {
+        const what = shown ? "shown" : "hidden";
+        keep(result, { ...at, what, planned: 0, found: 0, by: Infinity });
+      }
+      if (!shown || !box) return;
+      result.boxes++;
+      const rect = element.getBoundingClientRect();
+      const real = { x: rect.x + scrollX, y: rect.y + scrollY, width: rect.width, height: rect.height };
+      let most: Difference | null = null;
+      for (const what of sides) {
+        const by = Math.abs(real[what] - box[what]);
+        if (!most || by > most.by) most = { ...at, what, planned: box[what], found: real[what], by };
+      }
+      keep(result, most!);
+    });
+    result.widths++;
+    progress(result.widths);
+  }
+  result.wrong.sort((a, b) => b.by - a.by);
+  return result;
+}
+
+function keep(result: Measured, one: Difference) {
+  if (one.by <= allowed) {
+    if (!result.largest || one.by > result.largest.by) result.largest = one;
+    return;
+  }
+  const known = result.wrong.findIndex((w) => w.name === one.name);
+  if (known < 0) result.wrong.push(one);
+  else if (one.by > result.wrong[known]!.by) result.wrong[known] = one;
+}
