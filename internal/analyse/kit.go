@@ -2,6 +2,7 @@ package analyse
 
 import (
 	"fmt"
+	"slices"
 
 	"kitrows/internal/css"
 	"kitrows/internal/fault"
@@ -109,4 +110,40 @@ func Kit(id, name string, files []kit.File, choices map[string]string) (*kit.Kit
 	k := *r.Kit
 	k.ID, k.Name, k.Brought = id, name, b
 	return &k, r, Check(&k)
+}
+
+// Again reads kit k, which was brought in, from a newer version of its files, or with other choices: a draft of
+// it. Breakpoints that begin where one did keep its name and its lane.
+func Again(k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft, error) {
+	next, _, err := Kit(k.ID, k.Name, files, choices)
+	if err != nil {
+		return nil, err
+	}
+	next.Shared = k.Shared
+	d := &kit.Draft{Kit: next, Were: make([]string, len(next.Breakpoints))}
+	names := map[string]bool{}
+	for i := range next.Breakpoints {
+		b := &next.Breakpoints[i]
+		at := slices.IndexFunc(k.Breakpoints, func(o kit.Breakpoint) bool { return o.From.Px() == b.From.Px() })
+		if at < 0 {
+			continue
+		}
+		was := k.Breakpoints[at]
+		b.Name, d.Were[i] = was.Name, was.Name
+		if b.Lane != was.Lane {
+			own := b.Lane
+			if b.Lane = was.Lane; next.Check() != nil {
+				b.Lane = own
+			}
+		}
+		names[b.Name] = true
+	}
+	for i := range next.Breakpoints { // new ones make room for the names that are kept
+		b := &next.Breakpoints[i]
+		for base, n := b.Name, 2; d.Were[i] == "" && names[b.Name]; n++ {
+			b.Name = fmt.Sprintf("%s-%d", base, n)
+		}
+		names[b.Name] = true
+	}
+	return d, Check(next)
 }

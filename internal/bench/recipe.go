@@ -1,6 +1,9 @@
 package bench
 
 import (
+	"errors"
+
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/notation"
@@ -61,5 +64,5 @@ func withRecipe(k *kit.Kit, text, breakpoint string) (*page.Page, error) {
 		return nil, err
 	}
 	blank.Body = []*page.Node{{ID: "container-1", Kind: page.Container, Name: "Container", Children: []*page.Node{row}}}
-	return blank, blank.Check(k, func(string) bool { return false })
+	return blank, errors.Join(blank.Check(k, func(string) bool { return false }), foreign.Check(k, blank))
 }

@@ -9,6 +9,7 @@ import (
 // Options of code.
 type Options struct {
 	Mark     bool // of markup: data-node="ID" on every node's element
+	Tint     bool // of documents: blocks of content are tinted, which moves nothing
 	Ends     bool // of markup: a comment at the end of every container and row that names it
 	Whole    bool // of a document: with the kit's whole stylesheet; of mixin-based code: with all mixins
 	Nested   bool // of mixin-based code: rules stand in those of what is around them

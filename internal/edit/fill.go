@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/fault"
 	"kitrows/internal/fill"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
@@ -36,7 +37,38 @@ func Filling(k *kit.Kit, p *page.Page, f *Fill) (fill.Filling, error) {
 			return none, fault.New(fmt.Sprintf("rows[%d]", i), id, "the id of a row on this page")
 		}
 	}
-	return fill.Of(k, p, from, to, func(id string) bool { return len(f.Rows) == 0 || slices.Contains(f.Rows, id) }), nil
+	var left []fill.Left
+	for {
+		filled := fill.Of(k, p, from, to, func(id string) bool {
+			return (len(f.Rows) == 0 || slices.Contains(f.Rows, id)) && !slices.ContainsFunc(left, func(l fill.Left) bool { return l.Row == id })
+		})
+		unsaid := unsaid(k, filled)
+		if len(unsaid) == 0 {
+			filled.Left = append(filled.Left, left...)
+			return filled, nil
+		}
+		left = append(left, unsaid...)
+	}
+}
+
+// unsaid are the rows with a proposal that no choice of the kit's classes says.
+func unsaid(k *kit.Kit, filled fill.Filling) (left []fill.Left) {
+	said := foreign.Of(k, filled.Page)
+	if said == nil {
+		return nil
+	}
+	filled.Page.Walk(func(n *page.Node, at page.Place) {
+		_, missing := said.Words(n)
+		row := n
+		if n.Kind == page.Column {
+			row = at.Parent
+		}
+		proposed := slices.ContainsFunc(filled.Proposals, func(p fill.Proposal) bool { return p.Row == row.ID })
+		if len(missing) > 0 && proposed && !slices.ContainsFunc(left, func(l fill.Left) bool { return l.Row == row.ID }) {
+			left = append(left, fill.Left{Row: row.ID, Reason: k.Name + " has no classes for the widths that would do"})
+		}
+	})
+	return left
 }
 
 func (f *Fill) apply(e *editor) error {

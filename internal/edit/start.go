@@ -31,7 +31,7 @@ var Starts = []Start{
 }
 
 // NewProject makes a project of one page that starts so, on kit k. Where the kit
-// has no such recipe, a row of one column stands in its place.
+// has no such recipe, or no classes for it, a row of one column stands in its place.
 func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, error) {
 	p := &project.Project{Format: "kitrows", Version: project.Version, ID: id, Name: name, Kits: []*kit.Kit{k},
 		Pages: []*page.Page{
@@ -48,7 +48,13 @@ func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, er
 					recipe = ready.Text
 				}
 			}
-			made, err := Apply(p, Operation{Page: "page-1", AddRow: &AddRow{Recipe: recipe, Breakpoint: k.Breakpoints[0].Name}})
+			add := func(recipe string) (*Change, error) {
+				return Apply(p, Operation{Page: "page-1", AddRow: &AddRow{Recipe: recipe, Breakpoint: k.Breakpoints[0].Name}})
+			}
+			made, err := add(recipe)
+			if err != nil {
+				made, err = add("x1")
+			}
 			if err != nil {
 				return nil, err
 			}

@@ -13,7 +13,8 @@
 //
 // A gallery of so many columns a line gets as many a line as are comfortable, but
 // no more than it needs for that number of lines. A row with columns as wide as their
-// content is left as it is: those break by themselves.
+// content is left as it is: those break by themselves. On a kit that was brought in only widths that its
+// stylesheet has classes for are proposed.
 package fill
 
 import (
@@ -162,10 +163,16 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 				wants[c].share = given.Columns.Parts(0, float64(given.Columns.N()))
 			}
 		}
-		stages[i] = nil
+		var said []choice
 		for _, d := range deals(wants, track) {
-			stages[i] = append(stages[i], f.dealt(row, i, r, d))
+			if c := f.dealt(row, i, r, d); f.says(c, i) {
+				said = append(said, c)
+			}
 		}
+		if len(said) == 0 {
+			continue
+		}
+		stages[i] = said
 		reasons[i] = f.reason(r, i, track, wants, stages[i][0].lines)
 	}
 	chosen := cheapest(stages)
@@ -192,6 +199,12 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 			f.proposals = append(f.proposals, proposal)
 		}
 	}
+}
+
+// says reports whether the kit has words for what each column holds, where its words are a stylesheet's.
+func (f *filler) says(c choice, i int) bool {
+	said := f.was.Foreign()
+	return said == nil || !slices.ContainsFunc(c.cells, func(h held) bool { return !h.hidden && !said.Says(page.Width, h.width, i) })
 }
 
 // shares is how wide each column is where widths are given, in parts of its row.

@@ -41,6 +41,12 @@ func (f *Page) Words(n *page.Node) (words []*vocab.Word, missing []vocab.Missing
 	return f.words[n], f.missing[n]
 }
 
+// Says reports whether a column has a value of a field at breakpoint i by some word, or without any.
+func (f *Page) Says(field page.Field, value page.Value, i int) bool {
+	v := f.reading.Words.Vocabulary(f.kit)
+	return v.Start(page.Column, field, i) == value || v.Saying(page.Column, field, value, i) != nil
+}
+
 // Inner is the word of the element inside each column; empty where there is none.
 func (f *Page) Inner() string { return f.reading.Inner }
 

@@ -15,15 +15,8 @@ const mostShown = 400
 // Specimen is a page that shows what the words of a kit that was brought in do: a row for each, rows of equal
 // columns, more of them at wider breakpoints, and rows inside columns. What no words say is left out.
 func Specimen(k *kit.Kit, words []*vocab.Word) *page.Page {
-	p := &page.Page{ID: "specimen", Name: "Specimen", File: "specimen.html", Language: "en", Kit: k.ID}
-	s := specimen{k: k, minter: p.Minter()}
-	frame := s.node(page.Container, "Container")
-	for of := 1; of <= k.Columns.N(); of++ {
-		if k.Columns.N()%of == 0 {
-			frame.Children = append(frame.Children, s.equal(of))
-		}
-	}
-	p.Body = append(p.Body, frame)
+	p, s := equals(k)
+	frame := p.Body[0]
 	for i, w := range words[:min(len(words), mostShown)] {
 		switch {
 		case w.On == page.Container && i > 0:
@@ -43,6 +36,26 @@ func Specimen(k *kit.Kit, words []*vocab.Word) *page.Page {
 	}
 	p, _ = Fit(k, p)
 	return p
+}
+
+// Equals is a page of rows of equal columns, as far as the words of the kit say them.
+func Equals(k *kit.Kit) *page.Page {
+	p, _ := equals(k)
+	p, _ = Fit(k, p)
+	return p
+}
+
+func equals(k *kit.Kit) (*page.Page, specimen) {
+	p := &page.Page{ID: "specimen", Name: "Specimen", File: "specimen.html", Language: "en", Kit: k.ID}
+	s := specimen{k: k, minter: p.Minter()}
+	frame := s.node(page.Container, "Container")
+	for of := 1; of <= k.Columns.N(); of++ {
+		if k.Columns.N()%of == 0 {
+			frame.Children = append(frame.Children, s.equal(of))
+		}
+	}
+	p.Body = append(p.Body, frame)
+	return p, s
 }
 
 // specimen makes the parts of one.

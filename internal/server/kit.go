@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/bench"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
@@ -19,6 +20,14 @@ import (
 type KitPath struct {
 	ProjectPath
 	Kit string `path:"kit" maxLength:"48"`
+}
+
+// Drafting is what is tried on a kit: steps, on the kit as it is, as the library has it, or as it is read from
+// other files.
+type Drafting struct {
+	Steps   []kit.Step   `json:"steps" maxItems:"200"`
+	Newest  bool         `json:"newest,omitempty" doc:"They are made on the newest revision in the library of the kit that it is."`
+	Brought *kit.Brought `json:"brought,omitempty" doc:"They are made on the kit as it is read from these files, with these choices."`
 }
 
 // A KitDraft is a kit as steps that are not accepted would make it, and what that does.
@@ -45,20 +54,18 @@ func (v *Server) kitRoutes() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "draftKit", Method: http.MethodPost, Path: path + "/draft",
-		Summary: "What steps would make of a kit, and do to the pages that use it, without making them",
-		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		Summary:      "What steps would make of a kit, and do to the pages that use it, without making them",
+		MaxBodyBytes: 2 * kit.MaxSheet,
+		Errors:       []int{http.StatusNotFound, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		KitPath
-		Body struct {
-			Steps  []kit.Step `json:"steps" maxItems:"200"`
-			Newest bool       `json:"newest,omitempty" doc:"They are made on the newest revision in the library of the kit that it is."`
-		}
+		Body Drafting
 	}) (*struct{ Body KitDraft }, error) {
 		state, k, err := v.findKit(ctx, &in.KitPath)
 		if err != nil {
 			return nil, err
 		}
-		draft, err := v.draft(ctx, k, in.Body.Steps, in.Body.Newest)
+		draft, err := v.draft(ctx, k, &in.Body)
 		var change *edit.Change
 		if err == nil {
 			change, err = edit.Apply(state.Project, edit.Operation{Page: state.Project.Pages[0].ID,
@@ -276,23 +283,35 @@ func (v *Server) kitView(ctx context.Context, p *project.Project, k *kit.Kit) *b
 	return view
 }
 
-// draft makes steps on a kit, or on the library's newest revision of it.
-func (v *Server) draft(ctx context.Context, k *kit.Kit, steps []kit.Step, newest bool) (*kit.Draft, error) {
-	if !newest {
-		return k.NewDraft(steps)
-	}
-	if k.Shared == nil {
+// draft makes what is tried on a kit.
+func (v *Server) draft(ctx context.Context, k *kit.Kit, of *Drafting) (*kit.Draft, error) {
+	base := &kit.Draft{Kit: k}
+	switch {
+	case of.Brought != nil && k.Brought == nil:
+		return nil, fault.New("brought", "files", "none: this kit was not read from a stylesheet")
+	case of.Brought != nil:
+		again, err := analyse.Again(k, of.Brought.Files, of.Brought.Choices)
+		if err != nil {
+			return nil, fault.Under("brought", err)
+		}
+		base = again
+	case of.Newest && k.Shared == nil:
 		return nil, fault.New("newest", true, "false: this kit is none of the library's")
+	case of.Newest:
+		next, err := v.store.Newest(ctx, k.Shared.ID)
+		if err != nil {
+			return nil, err
+		}
+		next.ID, base.Kit = k.ID, next
 	}
-	next, err := v.store.Newest(ctx, k.Shared.ID)
-	if err != nil {
-		return nil, err
-	}
-	next.ID = k.ID
-	d, err := next.NewDraft(steps)
-	if err == nil {
+	d, err := base.Kit.NewDraft(of.Steps)
+	if err == nil && base.Kit != k {
 		for i, name := range d.Were {
-			if k.Index(name) < 0 {
+			at := base.Kit.Index(name)
+			switch {
+			case at >= 0 && base.Were != nil:
+				d.Were[i] = base.Were[at]
+			case k.Index(name) < 0:
 				d.Were[i] = ""
 			}
 		}

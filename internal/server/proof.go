@@ -25,6 +25,8 @@ import (
 type Specimen struct {
 	Document string         `json:"document" doc:"The address of its document."`
 	Planned  *bench.Planned `json:"planned"`
+
+	Options []bench.OptionSketch `json:"options" doc:"What each option of a doubt would mean."`
 }
 
 func (v *Server) proofRoutes() {
@@ -54,8 +56,9 @@ func (v *Server) proofRoutes() {
 			return nil, v.problem(ctx, err)
 		}
 		l := layout.Of(k, foreign.Specimen(k, r.Words.Words))
-		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true})
-		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + v.specimens.keep(text), bench.NewPlanned(l)}}, nil
+		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true, Tint: true})
+		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + v.specimens.keep(text), bench.NewPlanned(l),
+			bench.NewOptionSketches(k)}}, nil
 	})
 }
 

@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/bench"
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
@@ -110,7 +111,7 @@ func (v *Server) shelfChanges() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "begin", Method: http.MethodPost, Path: "/api/projects/new", Summary: "Begin a project",
-		DefaultStatus: http.StatusCreated, Errors: refusals,
+		DefaultStatus: http.StatusCreated, MaxBodyBytes: 2 * kit.MaxSheet, Errors: append(refusals, http.StatusRequestEntityTooLarge),
 	}, func(ctx context.Context, in *struct{ Body Beginning }) (*struct{ Body Card }, error) {
 		k, err := v.beginning(ctx, &in.Body)
 		if err != nil {
@@ -168,10 +169,11 @@ type Offer struct {
 // A Beginning is a new project: its name, the kit of its page, and how that
 // starts.
 type Beginning struct {
-	Name  string `json:"name" minLength:"1" maxLength:"120"`
-	Kit   string `json:"kit,omitempty" doc:"The source of one of the kits that are offered; empty for one made by three numbers."`
-	Three *Three `json:"three,omitempty" doc:"The numbers of a kit that is made by them."`
-	Start string `json:"start"`
+	Name   string      `json:"name" minLength:"1" maxLength:"120"`
+	Kit    string      `json:"kit,omitempty" doc:"The source of one of the kits that are offered; empty for one made by three numbers."`
+	Three  *Three      `json:"three,omitempty" doc:"The numbers of a kit that is made by them."`
+	Sheets *SheetFiles `json:"sheets,omitempty" doc:"The stylesheets that its kit is read from."`
+	Start  string      `json:"start"`
 }
 
 // Three are the numbers that a kit is made by.
@@ -186,6 +188,10 @@ func (v *Server) beginning(ctx context.Context, b *Beginning) (*kit.Kit, error) 
 	if b.Three != nil {
 		k, err := kit.FromThree(b.Three.Columns, b.Three.Gutter, b.Three.Width)
 		return k, fault.Under("three", err)
+	}
+	if b.Sheets != nil {
+		k, _, err := analyse.Kit(edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name, b.Sheets.Files, b.Sheets.Choices)
+		return k, fault.Under("sheets", err)
 	}
 	return v.taken(ctx, b.Kit)
 }

@@ -130,7 +130,11 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 			b.WriteString("  " + style + "\n")
 		}
 	}
-	b.WriteString("  <style>\n" + pageStyle + sourceStyle(l.Kit()) + "  </style>\n")
+	own := pageStyle + sourceStyle(l.Kit())
+	if o.Tint {
+		own += "\n.kr-hold {\n  background: #d7e6e1;\n}\n"
+	}
+	b.WriteString("  <style>\n" + own + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")
 	return b.String()
 }

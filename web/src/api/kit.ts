@@ -1,5 +1,5 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, orRefuse, Refusal, type Kit, type Problem, type Step, type SheetFile } from "./client";
+import { api, orRefuse, Refusal, type Brought, type Kit, type Problem, type Step, type SheetFile } from "./client";
 
 /** A kit as the project has it. */
 export function useKit(project: string, kit: string, revision: number) {
@@ -11,17 +11,24 @@ export function useKit(project: string, kit: string, revision: number) {
   });
 }
 
-/** What steps would make of a kit, and do to its pages; or why they cannot be made. With
- *  newest they are made on the library's newest revision of it. */
-export function useKitDraft(project: string, kit: string, revision: number, steps: Step[], newest: boolean) {
+/** What is tried on a kit: steps, made on it as it is, on the library's newest revision of it, or on
+ *  what is read of other files. */
+export interface Drafting {
+  steps: Step[];
+  newest: boolean;
+  brought?: Brought;
+}
+
+/** What that would make of a kit, and do to its pages; or why it cannot be made. */
+export function useKitDraft(project: string, kit: string, revision: number, drafting: Drafting) {
   return useQuery({
-    queryKey: ["draft", project, kit, revision, steps, newest],
-    enabled: steps.length > 0 || newest,
+    queryKey: ["draft", project, kit, revision, drafting],
+    enabled: drafting.steps.length > 0 || drafting.newest || drafting.brought !== undefined,
     queryFn: async () =>
       orRefuse(
         await api.POST("/api/projects/{project}/kits/{kit}/draft", {
           params: { path: { project, kit } },
-          body: { steps, newest },
+          body: drafting,
         }),
       ),
     placeholderData: keepPreviousData,

@@ -119,9 +119,14 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     [place, look, bench],
   );
 
-  /** A file that was dropped: a picture goes into the column under it, anything
-   *  else is read for the content sheet. */
+  /** A file that was dropped: a picture goes into the column under it, a stylesheet becomes a kit,
+   *  anything else is read for the content sheet. */
   async function takeFile(file: File, over: string) {
+    if (/\.css$/i.test(file.name)) {
+      const files = [{ name: file.name, text: await file.text() }];
+      void navigate(`/${place.project}/${place.page}/kit/${bench.kit.id}`, { state: { files } });
+      return;
+    }
     const picture = /\.(svg|png|jpe?g|webp)$/i.test(file.name);
     useView.getState().pour(!picture);
     if (picture) {

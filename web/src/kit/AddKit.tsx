@@ -5,20 +5,18 @@ import { Refusal, type Kit, type LibraryKit, type Ruler, type SheetFile } from "
 import { plain } from "../api/edits";
 import { kitOfFile, kitOfThree, useLibrary, useThree, useUnshare } from "../api/kit";
 import { Button } from "../parts/Button";
-import { BringIn } from "./BringIn";
+import { sheetsOf } from "./BringIn";
 
 /** Takes another kit into the project: a ready one, one of the library, one made by three
  *  numbers, or one from a file. */
-export function AddKit({ onAdd }: { onAdd: (kit: Kit) => void }) {
+export function AddKit({ onAdd, onBring }: { onAdd: (kit: Kit) => void; onBring: (files: SheetFile[]) => void }) {
   const [open, setOpen] = useState(false);
   const library = useLibrary(open);
   const unshare = useUnshare();
   const [wrong, setWrong] = useState("");
-  const [sheets, setSheets] = useState<SheetFile[]>([]);
 
   function add(kit: Kit) {
     setOpen(false);
-    setSheets([]);
     onAdd(kit);
   }
 
@@ -33,14 +31,12 @@ export function AddKit({ onAdd }: { onAdd: (kit: Kit) => void }) {
 
   async function bring(files: FileList | null) {
     if (!files?.length) return;
-    const read = [...files].map(async (f) => ({ name: f.name, text: await f.text() }));
-    setSheets(await Promise.all(read));
     setOpen(false);
+    onBring(await sheetsOf(files));
   }
 
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      {sheets.length > 0 && <BringIn files={sheets} onAdd={add} onClose={() => setSheets([])} />}
       <Popover.Trigger asChild>
         <Button look="bar" size="icon" aria-label="Add a kit" title="Add a kit" className="self-center">
           <Plus size={15} aria-hidden="true" />

@@ -9,19 +9,31 @@ import { Measuring } from "../proof/Measuring";
 import { Rulers } from "./Rulers";
 import { SheetReading } from "./SheetReading";
 
+/** What a kit is called that is read from files. */
+export const kitName = (files: SheetFile[]) => files[0]!.name.replace(/\.css$/i, "").slice(0, 80) || "Stylesheet";
+
+/** Reads files that were chosen or dropped, those that are stylesheets. */
+export async function sheetsOf(files: Iterable<File>): Promise<SheetFile[]> {
+  const sheets = [...files].filter((f) => /\.css$/i.test(f.name) || f.type === "text/css");
+  return Promise.all(sheets.map(async (f) => ({ name: f.name, text: await f.text() })));
+}
+
 interface Props {
   files: SheetFile[];
-  onAdd: (kit: Kit) => void;
+  /** Takes the kit, with the choices that were made. */
+  onAdd: (kit: Kit, choices: Record<string, string>) => void;
+  /** Why it could not be taken. */
+  refused?: string;
   onClose: () => void;
 }
 
 /** A stylesheet before it becomes a kit: what was understood of it, beside its text, and the doubts. */
-export function BringIn({ files, onAdd, onClose }: Props) {
+export function BringIn({ files, onAdd, refused, onClose }: Props) {
   const [choices, setChoices] = useState<Record<string, string>>({});
   const [read, setRead] = useState<SheetKit>();
   const [wrong, setWrong] = useState("");
   const [shown, setShown] = useState<number>();
-  const name = files[0]!.name.replace(/\.css$/i, "").slice(0, 80);
+  const name = kitName(files);
 
   useEffect(() => {
     let gone = false;
@@ -49,7 +61,7 @@ export function BringIn({ files, onAdd, onClose }: Props) {
             <Dialog.Title className="min-w-0 flex-1 truncate text-[16px] font-semibold">
               A kit from {files.length === 1 ? files[0]!.name : `${files.length} stylesheets`}
             </Dialog.Title>
-            <Button look="main" disabled={!read || !!wrong} onClick={() => read && onAdd(read.kit)}>
+            <Button look="main" disabled={!read || !!wrong} onClick={() => read && onAdd(read.kit, choices)}>
               Take it
             </Button>
             <Dialog.Close asChild>
@@ -58,9 +70,9 @@ export function BringIn({ files, onAdd, onClose }: Props) {
               </Button>
             </Dialog.Close>
           </div>
-          {wrong && (
+          {(wrong || refused) && (
             <p role="alert" className="text-madder-deep">
-              {wrong}
+              {wrong || refused}
             </p>
           )}
           {!read && !wrong && <p className="text-ink-2">Reading…</p>}
@@ -96,6 +108,7 @@ export function BringIn({ files, onAdd, onClose }: Props) {
                 sheet={read.sheet}
                 files={files}
                 className="flex-1"
+                options={specimen.data?.options}
                 page={
                   shown !== undefined && specimen.data ? (
                     <Drawn

@@ -2,8 +2,8 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
 import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
-import { tableOf, useKit, useKitDraft, useMove, useShare } from "../api/kit";
-import { Refusal, type Kit, type Step } from "../api/client";
+import { tableOf, useKit, useKitDraft, useMove, useShare, type Drafting } from "../api/kit";
+import { Refusal, type Kit, type SheetFile, type Step } from "../api/client";
 import { usePlace } from "../api/place";
 import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
@@ -11,6 +11,7 @@ import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 import { AddKit } from "./AddKit";
 import { Beside } from "./Beside";
+import { BringIn, sheetsOf } from "./BringIn";
 import { CopyTable } from "./CopyTable";
 import { Edges } from "./Edges";
 import { Effects } from "./Effects";
@@ -33,11 +34,8 @@ const tabs = [
   ["compare", "Compare"],
 ] as const;
 
-/** What is typed and not accepted: steps, and whether on the library's newest revision; or that
- *  the page is to be moved to the kit. */
-interface Trial {
-  steps: Step[];
-  newest: boolean;
+/** What is tried and not accepted; or that the page is to be moved to the kit. */
+interface Trial extends Drafting {
   moving: boolean;
 }
 
@@ -64,8 +62,8 @@ function KitDesk({ id }: { id: string }) {
   const [accepting, setAccepting] = useState(false);
   const past = useRef<Trial[]>([]);
   const future = useRef<Trial[]>([]);
-  const { steps, newest, moving } = trial;
-  const draft = useKitDraft(place.project, id, revision, steps, newest);
+  const { steps, newest, brought, moving } = trial;
+  const draft = useKitDraft(place.project, id, revision, { steps, newest, brought });
   const move = useMove(place.project, id, revision, moving ? place.page : "");
   const send = useDo(place);
   const share = useShare();
@@ -74,7 +72,11 @@ function KitDesk({ id }: { id: string }) {
   const refusedBySend = useLine((l) => l.trouble || l.refused);
   const [below, setBelow] = useState<(typeof tabs)[number][0]>("widths");
 
-  const trying = steps.length > 0 || newest || moving;
+  const [incoming, setIncoming] = useState<SheetFile[]>(
+    (location.state as { files?: SheetFile[] } | null)?.files ?? [],
+  );
+
+  const trying = steps.length > 0 || newest || brought !== undefined || moving;
   const known = moving ? move.data !== undefined : draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
 
   function put(next: Trial) {
@@ -103,8 +105,8 @@ function KitDesk({ id }: { id: string }) {
     }
     if (JSON.stringify(all) === JSON.stringify(steps)) return;
     const at = typed.map((s) => [s.field, s.breakpoint, s.template].join(" ")).join("; ");
-    if (goesOn(at)) setTrial({ steps: all, newest, moving: false });
-    else put({ steps: all, newest, moving: false });
+    if (goesOn(at)) setTrial({ ...trial, steps: all, moving: false });
+    else put({ ...trial, steps: all, moving: false });
   }
 
   async function accept() {
@@ -186,6 +188,31 @@ function KitDesk({ id }: { id: string }) {
     void add({ ...given, shared: undefined, name: `${given.name.slice(0, 80)} ${n}` });
   }
 
+  /** Files that come in: newer ones of this kit's, or those of another kit. */
+  function take(files: SheetFile[]) {
+    const own = kit.data?.kit.brought;
+    if (own && files.length > 0 && files.every((f) => own.files.some((o) => o.name === f.name))) reread(files);
+    else setIncoming(files);
+  }
+
+  /** Reads the kit again with files in the place of those of their names, or, of one alone, in its place. */
+  function reread(files: SheetFile[]) {
+    const own = kit.data?.kit.brought;
+    if (!own || files.length === 0) return;
+    const [file] = files;
+    const next =
+      own.files.length === 1 && files.length === 1
+        ? [{ name: own.files[0]!.name, text: file!.text }]
+        : own.files.map((o) => files.find((f) => f.name === o.name) ?? o);
+    put({ ...nothing, brought: { ...own, files: next } });
+  }
+
+  /** Settles a doubt otherwise. */
+  function choose(doubt: string, choice: string) {
+    const own = brought ?? kit.data?.kit.brought;
+    if (own) put({ ...trial, brought: { ...own, choices: { ...own.choices, [doubt]: choice } }, moving: false });
+  }
+
   async function remove() {
     const other = kits.find((k) => k.id !== id);
     if (other && (await send({ dropKit: { kit: id } }))) void navigate(path(other.id));
@@ -218,7 +245,7 @@ function KitDesk({ id }: { id: string }) {
               {k.name}
             </Link>
           ))}
-          <AddKit onAdd={(given) => void add(given)} />
+          <AddKit onAdd={(given) => void add(given)} onBring={setIncoming} />
         </nav>
       }
       back={`/${place.project}/${place.page}`}
@@ -228,11 +255,31 @@ function KitDesk({ id }: { id: string }) {
         </span>
       }
     >
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px] max-[1080px]:grid-cols-[minmax(0,1fr)_240px]">
+      {/* Stylesheets can be chosen by key as well: Add a kit, and Newer files. */}
+      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
+      <div
+        onDragOver={(e) => e.dataTransfer.types.includes("Files") && e.preventDefault()}
+        onDrop={(e) => {
+          e.preventDefault();
+          void sheetsOf(e.dataTransfer.files).then(take);
+        }}
+        className="grid min-h-0 grid-cols-[minmax(0,1fr)_300px] max-[1080px]:grid-cols-[minmax(0,1fr)_240px]"
+      >
+        {incoming.length > 0 && (
+          <BringIn
+            files={incoming}
+            refused={refusedBySend}
+            onAdd={(given) => {
+              setIncoming([]);
+              void add(given);
+            }}
+            onClose={() => setIncoming([])}
+          />
+        )}
         <main className="min-h-0 overflow-auto pt-3 pl-2.5 [scrollbar-width:thin]">
           <div className="pr-3 pl-2">
-            <Edges view={view} steps={steps} onStep={type} />
-            <Rulers view={view} template={template} onStep={type} />
+            {!view.kit.brought && <Edges view={view} steps={steps} onStep={type} />}
+            <Rulers view={view} template={template} onStep={view.kit.brought ? undefined : type} />
           </div>
           <div className="min-h-full rounded-tl-md border-t border-l border-line bg-sheet pr-3 pl-2">
             <Numbers view={view} template={template} steps={steps} refused={wrong} onStep={type} />
@@ -257,6 +304,7 @@ function KitDesk({ id }: { id: string }) {
                 sheet={view.sheet}
                 files={view.kit.brought?.files ?? []}
                 className="h-[480px] pb-4 text-[12px]"
+                onChoose={choose}
               />
             )}
             {below === "classes" && !view.sheet && <Names view={view} refused={wrong} onStep={type} />}
@@ -284,6 +332,7 @@ function KitDesk({ id }: { id: string }) {
               onDelete={() => void remove()}
               onShare={() => toLibrary(kit.data.kit)}
               onUpdate={() => put({ ...nothing, newest: true })}
+              onReread={reread}
             />
             <Effects
               view={view}

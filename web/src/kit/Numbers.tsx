@@ -100,7 +100,7 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
           {view.kit.breakpoints.map((b, i) => {
             const key = `${field} ${i}`;
             const { own, holds } = cell(field, i);
-            const fixed = field === "from" && i === 0;
+            const fixed = field !== "rename" && (!!view.kit.brought || (field === "from" && i === 0));
             const step = steps.find((s) => s.field === field && s.breakpoint === b.name);
             const wrong = refused && step === refused.at ? refused.why : undefined;
             const text = wrong ? (step?.text ?? "") : short(own);
@@ -119,7 +119,7 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
                     onCancel={() => setOpen(null)}
                   />
                 ) : fixed ? (
-                  <span className="text-ink-2">{short(own)}</span>
+                  <span className="text-ink-2">{own ? short(own) : `← ${short(holds)}`}</span>
                 ) : (
                   <Button
                     look="bare"

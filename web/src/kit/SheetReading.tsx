@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState, type ReactNode } from "react";
-import type { SheetFile, SheetView } from "../api/client";
+import type { OptionSketch, SheetFile, SheetView } from "../api/client";
 import { Button } from "../parts/Button";
 import { Segmented } from "../parts/Segmented";
+import { SketchDrawing } from "./SketchDrawing";
 
 interface Props {
   sheet: SheetView;
@@ -10,6 +11,8 @@ interface Props {
   className?: string;
   /** What stands in place of the file's text. */
   page?: ReactNode;
+  /** What each option of a doubt would mean, once that is known. */
+  options?: OptionSketch[];
   /** Settles a doubt. */
   onChoose?: (doubt: string, choice: string) => void;
 }
@@ -22,7 +25,7 @@ const shows = [
 ] as const;
 
 /** What was read of a stylesheet, beside its text with the rules marked that say it. */
-export function SheetReading({ sheet, files, className = "", page, onChoose }: Props) {
+export function SheetReading({ sheet, files, className = "", page, options = [], onChoose }: Props) {
   const [show, setShow] = useState<(typeof shows)[number][0]>("findings");
   const [marked, setMarked] = useState<Place[]>([]);
   const [file, setFile] = useState(0);
@@ -37,21 +40,7 @@ export function SheetReading({ sheet, files, className = "", page, onChoose }: P
     <div className={`grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-4 ${className}`}>
       <div className="flex min-h-0 flex-col gap-3">
         {sheet.doubts.map((d) => (
-          <fieldset key={d.id} className="rounded-md border border-control bg-raised px-3 pt-1 pb-2">
-            <legend className="px-1 font-semibold">{d.question}</legend>
-            {d.options.map((o) => (
-              <label key={o.id} className="mr-4 inline-flex items-center gap-1.5">
-                <input
-                  type="radio"
-                  name={d.id}
-                  disabled={!onChoose}
-                  checked={d.chosen === o.id}
-                  onChange={() => onChoose?.(d.id, o.id)}
-                />
-                <span className="font-mono">{o.name}</span>
-              </label>
-            ))}
-          </fieldset>
+          <DoubtChoice key={d.id} doubt={d} options={options.filter((o) => o.doubt === d.id)} onChoose={onChoose} />
         ))}
         <Segmented label="What was read" value={show} options={shows} onChange={setShow} />
         <div
@@ -125,6 +114,47 @@ export function SheetReading({ sheet, files, className = "", page, onChoose }: P
         )}
       </div>
     </div>
+  );
+}
+
+interface DoubtProps {
+  doubt: SheetView["doubts"][number];
+  options: OptionSketch[];
+  onChoose?: (doubt: string, choice: string) => void;
+}
+
+/** What can be read in several ways: each with a drawing of rows as they then are. */
+function DoubtChoice({ doubt: d, options, onChoose }: DoubtProps) {
+  return (
+    <fieldset className="rounded-md border border-control bg-raised px-3 pt-1 pb-2">
+      <legend className="px-1 font-semibold">{d.question}</legend>
+      <div className="flex flex-wrap gap-x-4 gap-y-2">
+        {d.options.map((o) => {
+          const means = options.find((m) => m.option === o.id);
+          return (
+            <label key={o.id} className="grid w-36 grid-cols-[auto_minmax(0,1fr)] items-start gap-x-1.5">
+              <input
+                type="radio"
+                name={d.id}
+                disabled={!onChoose}
+                checked={d.chosen === o.id}
+                onChange={() => onChoose?.(d.id, o.id)}
+                className="mt-0.5 accent-woad"
+              />
+              <span className="min-w-0">
+                <span className="block truncate font-mono">{o.name}</span>
+                {means?.sketch && (
+                  <span className="mt-1 block max-h-24 overflow-hidden rounded-sm border border-line">
+                    <SketchDrawing sketch={means.sketch} marked={false} title={`Rows with ${o.name}`} />
+                  </span>
+                )}
+                {means && <span className="mt-0.5 block text-[11px] text-ink-2">{means.says}</span>}
+              </span>
+            </label>
+          );
+        })}
+      </div>
+    </fieldset>
   );
 }
 

@@ -1,9 +1,10 @@
-import { BookUp, Copy, Download, Trash2 } from "lucide-react";
-import { useEffect, useRef } from "react";
-import type { KitView, Step } from "../api/client";
+import { BookUp, Copy, Download, FileUp, Trash2 } from "lucide-react";
+import { Fragment, useEffect, useRef } from "react";
+import type { KitView, SheetFile, Step } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field } from "../parts/Field";
 import { Segmented } from "../parts/Segmented";
+import { sheetsOf } from "./BringIn";
 
 interface Props {
   view: KitView;
@@ -21,6 +22,8 @@ interface Props {
   onShare: () => void;
   /** Begins to take the library's newest revision. */
   onUpdate: () => void;
+  /** Reads it again from newer files of its stylesheet. */
+  onReread: (files: SheetFile[]) => void;
   /** Where its own file is. */
   file: string;
 }
@@ -50,10 +53,12 @@ export function Whole({
   onDelete,
   onShare,
   onUpdate,
+  onReread,
   file,
 }: Props) {
   const { kit, users } = view;
   const next = useRef<HTMLButtonElement>(null);
+  const newer = useRef<HTMLInputElement>(null);
   useEffect(() => {
     if (fresh) next.current?.focus();
   }, [fresh]);
@@ -62,49 +67,29 @@ export function Whole({
     <section aria-label="Whole kit" className="border-b border-line p-4">
       <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3 gap-y-1.5 text-[12px]">
         <Field label="Name" value={kit.name} onCommit={type("name")} />
-        <span className="text-ink-2">Technique</span>
-        <span className="flex">
-          <Segmented
-            label="Technique"
-            value={kit.technique}
-            options={[
-              ["flex", "flex"],
-              ["grid", "grid"],
-              ["float", "float"],
-            ]}
-            onChange={type("technique")}
-          />
-        </span>
-        <label htmlFor="gutter-place" className="text-ink-2">
-          Gutters
-        </label>
-        <select
-          id="gutter-place"
-          value={kit.gutterPlace ?? "between"}
-          onChange={(e) => type("gutterPlace")(e.target.value)}
-          className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
-        >
-          {places.map(([value, text]) => (
-            <option key={value} value={value}>
-              {text}
-            </option>
-          ))}
-        </select>
-        <Field label="Narrowest" value={kit.narrowest} mono onCommit={type("narrowest")} />
-        <label htmlFor="media-queries" className="text-ink-2">
-          Queries
-        </label>
-        <select
-          id="media-queries"
-          value={kit.ranges ? "yes" : "no"}
-          onChange={(e) => type("ranges")(e.target.value)}
-          className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
-        >
-          <option value="no">min-width</option>
-          <option value="yes">ranges, newer browsers</option>
-        </select>
-        <Field label="Cap" value={kit.cap ?? ""} hint="none" mono onCommit={type("cap")} />
+        {kit.brought ? <Read view={view} /> : <Made view={view} onStep={onStep} />}
       </div>
+      {kit.brought && settled && (
+        <>
+          <Button size="small" className="mt-2.5" onClick={() => newer.current?.click()}>
+            <FileUp size={13} aria-hidden="true" />
+            Newer files
+          </Button>
+          <input
+            ref={newer}
+            type="file"
+            accept=".css,text/css"
+            multiple
+            hidden
+            aria-label="Newer files of the stylesheet"
+            onChange={(e) => {
+              const chosen = [...(e.target.files ?? [])];
+              e.target.value = "";
+              void sheetsOf(chosen).then(onReread);
+            }}
+          />
+        </>
+      )}
       {kit.shared && (
         <p className="mt-2.5 text-[12px] text-ink-2">
           Revision {kit.shared.revision} of {kit.shared.id} in the library
@@ -148,5 +133,71 @@ export function Whole({
         </div>
       )}
     </section>
+  );
+}
+
+/** What a stylesheet that was brought in says for all breakpoints: it is read there, and not changed here. */
+function Read({ view: { kit } }: { view: KitView }) {
+  const facts = [
+    ["Read from", kit.brought?.files.map((f) => f.name).join(", ") ?? ""],
+    ["Technique", kit.technique],
+    ["Gutters", places.find(([value]) => value === (kit.gutterPlace ?? "between"))?.[1] ?? ""],
+  ] as const;
+  return facts.map(([name, says]) => (
+    <Fragment key={name}>
+      <span className="text-ink-2">{name}</span>
+      <span className="min-w-0 py-[3px] break-words">{says}</span>
+    </Fragment>
+  ));
+}
+
+/** What a kit made here says for all breakpoints. */
+function Made({ view: { kit }, onStep }: { view: KitView; onStep: (step: Step) => void }) {
+  const type = (field: Step["field"]) => (text: string) => onStep({ field, text });
+  return (
+    <>
+      <span className="text-ink-2">Technique</span>
+      <span className="flex">
+        <Segmented
+          label="Technique"
+          value={kit.technique}
+          options={[
+            ["flex", "flex"],
+            ["grid", "grid"],
+            ["float", "float"],
+          ]}
+          onChange={type("technique")}
+        />
+      </span>
+      <label htmlFor="gutter-place" className="text-ink-2">
+        Gutters
+      </label>
+      <select
+        id="gutter-place"
+        value={kit.gutterPlace ?? "between"}
+        onChange={(e) => type("gutterPlace")(e.target.value)}
+        className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
+      >
+        {places.map(([value, text]) => (
+          <option key={value} value={value}>
+            {text}
+          </option>
+        ))}
+      </select>
+      <Field label="Narrowest" value={kit.narrowest} mono onCommit={type("narrowest")} />
+      <label htmlFor="media-queries" className="text-ink-2">
+        Queries
+      </label>
+      <select
+        id="media-queries"
+        value={kit.ranges ? "yes" : "no"}
+        onChange={(e) => type("ranges")(e.target.value)}
+        className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
+      >
+        <option value="no">min-width</option>
+        <option value="yes">ranges, newer browsers</option>
+      </select>
+      <Field label="Cap" value={kit.cap ?? ""} hint="none" mono onCommit={type("cap")} />
+    </>
   );
 }

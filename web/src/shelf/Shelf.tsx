@@ -2,8 +2,10 @@ import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
 import { FolderInput } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import type { Card as CardData } from "../api/client";
-import { useBringIn, usePut, useShelf } from "../api/shelf";
+import { useNavigate } from "react-router";
+import type { Card as CardData, SheetFile } from "../api/client";
+import { useBegin, useBringIn, usePut, useShelf } from "../api/shelf";
+import { BringIn, sheetsOf } from "../kit/BringIn";
 import { ThemeButton } from "../parts/ThemeButton";
 import { Card } from "./Card";
 import { NewProject } from "./NewProject";
@@ -20,6 +22,17 @@ export default function Shelf() {
     document.title = "Shelf · Kit Rows";
   }, []);
   const cards = shelf.data ?? [];
+  const begin = useBegin();
+  const navigate = useNavigate();
+  const [sheets, setSheets] = useState<SheetFile[]>([]);
+
+  /** A project file comes in; stylesheets begin a project on the kit that they become. */
+  async function take(files: File[]) {
+    const found = await sheetsOf(files);
+    const [other] = files;
+    if (found.length > 0) setSheets(found);
+    else if (other) bringIn.mutate(other);
+  }
 
   return (
     <Screen title={<span className="text-[14px] font-semibold">Kit Rows</span>} offers={<ThemeButton />}>
@@ -35,10 +48,22 @@ export default function Shelf() {
         onDrop={(e) => {
           e.preventDefault();
           setOver(false);
-          const dropped = e.dataTransfer.files[0];
-          if (dropped) bringIn.mutate(dropped);
+          void take([...e.dataTransfer.files]);
         }}
       >
+        {sheets.length > 0 && (
+          <BringIn
+            files={sheets}
+            refused={begin.error?.message}
+            onAdd={(kit, choices) =>
+              begin.mutate(
+                { name: kit.name, sheets: { name: kit.name, files: sheets, choices }, start: "empty" },
+                { onSuccess: (card) => void navigate(`/${card.id}/${card.firstPage}`) },
+              )
+            }
+            onClose={() => setSheets([])}
+          />
+        )}
         <div className="mx-auto max-w-5xl">
           <div className="flex items-end gap-4">
             <div>
@@ -49,18 +74,19 @@ export default function Shelf() {
             <NewProject />
             <Button onClick={() => file.current?.click()}>
               <FolderInput size={15} aria-hidden="true" />
-              Bring in a project file
+              Bring in
             </Button>
             <input
               ref={file}
               type="file"
-              accept=".json"
+              accept=".json,.css"
+              multiple
               hidden
-              aria-label="Project file"
+              aria-label="Project file or stylesheets"
               onChange={(e) => {
-                const chosen = e.target.files?.[0];
-                if (chosen) bringIn.mutate(chosen);
+                const chosen = [...(e.target.files ?? [])];
                 e.target.value = "";
+                void take(chosen);
               }}
             />
           </div>
@@ -99,8 +125,9 @@ export default function Shelf() {
             <section className="mt-6 max-w-xl rounded-md border border-dashed border-control p-6">
               <h2 className="text-[15px] font-semibold">The shelf is empty</h2>
               <p className="mt-1 text-ink-2">
-                Create a project, bring in a project file (<code className="font-mono">*.kitrows.json</code>), or start
-                the program with <code className="font-mono">kitrows demo</code> to look around in a finished project.
+                Create a project, bring in a project file (<code className="font-mono">*.kitrows.json</code>) or a
+                stylesheet, or start the program with <code className="font-mono">kitrows demo</code> to look around in
+                a finished project.
               </p>
             </section>
           )}
