@@ -1,5 +1,5 @@
 // Command foreign prints random stylesheets of another hand and pages on the kits that are read from them,
-// for the browser to judge: one line of JSON a page, with its document and its plan at widths at, below and
+// for the browser to judge, the last page of each with rules of its own: one line of JSON a page, with its document and its plan at widths at, below and
 // between breakpoints.
 package main
 
@@ -59,6 +59,9 @@ func main() {
 		}
 		for at := range *pages {
 			pg := sample.Worded(r, k, reading.Words.Words)
+			if at == *pages-1 {
+				pg = sample.Ruled(r, k)
+			}
 			l := layout.Of(k, pg)
 			t := trial{Name: fmt.Sprintf("%s, page %d", name, at), Sheet: files[0].Text,
 				Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}

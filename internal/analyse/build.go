@@ -21,7 +21,7 @@ func (a *analysis) build() {
 	if k.Technique == "" {
 		k.Technique = kit.Float
 	}
-	k.GutterPlace = place(last)
+	k.GutterPlace = gutters(last)
 	kinds := a.kinds()
 	names := a.names()
 	for at, s := range a.edges {
@@ -64,7 +64,7 @@ func (a *analysis) build() {
 			k.Cap = kit.Px(px)
 		}
 	}
-	a.Kit, a.Joined = k, a.roles.joined
+	a.Kit, a.Joined, a.Ways = k, a.roles.joined, a.ways()
 	a.vocabulary(kinds)
 	a.report(kinds)
 	a.verify(kinds[0])
@@ -125,8 +125,8 @@ func (a *analysis) gutter(g *geometry) kit.Gutter {
 	return best
 }
 
-// place is where gutters are.
-func place(g *geometry) kit.Place {
+// gutters is where gutters are.
+func gutters(g *geometry) kit.Place {
 	stays := math.Abs(g.out) < .01 && math.Abs(g.end) < .01
 	switch {
 	case g.before+g.after < .01 || g.before+g.after < g.gutter-.5:
@@ -331,7 +331,8 @@ func (a *analysis) vocabulary(kinds []*container) {
 						continue
 					}
 				}
-				v.Effects = append(v.Effects, vocab.Effect{Field: e.field, Value: value, In: vocab.Range{From: int8(at), To: int8(at + 1)}, Rank: ranks[e.rank]})
+				v.Effects = append(v.Effects, vocab.Effect{Field: e.field, Value: value, In: vocab.Range{From: int8(at), To: int8(at + 1)},
+					Rank: ranks[e.rank], Rule: place(e.rule)})
 			}
 		}
 		if len(v.Effects) > 0 {

@@ -26,9 +26,10 @@ type Reading struct {
 	Row, Cell, Inner string // the words of every row, column and element in a column; empty for none
 	Findings         []Finding
 	Doubts           []Doubt
-	Joined           bool // no white space may stand between columns in the markup
-	Ends             Ends // in which rows columns have words for the ends of their lines
-	Idle             int  // rules that have nothing to do with the grid
+	Joined           bool  // no white space may stand between columns in the markup
+	Ways             []Way // how columns stand, by breakpoint
+	Ends             Ends  // in which rows columns have words for the ends of their lines
+	Idle             int   // rules that have nothing to do with the grid
 }
 
 // How sure a finding is (section 10).
@@ -537,11 +538,15 @@ func same(a, b []effect) bool {
 	return slices.EqualFunc(a, b, func(x, y effect) bool { return x.field == y.field && x.value == y.value })
 }
 
+// place is where a rule is written.
+func place(r *css.StyleRule) vocab.Rule {
+	return vocab.Rule{File: r.File, From: r.Node.From, To: r.Node.To}
+}
+
 // rules are the places of the rules that ask for a word.
 func (w *word) rules() (all []vocab.Rule) {
 	for _, u := range w.uses {
-		r := vocab.Rule{File: u.rule.File, From: u.rule.Node.From, To: u.rule.Node.To}
-		if !slices.Contains(all, r) {
+		if r := place(u.rule); !slices.Contains(all, r) {
 			all = append(all, r)
 		}
 	}

@@ -1,6 +1,8 @@
 package bench
 
 import (
+	"strings"
+
 	"kitrows/internal/analyse"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/layout"
@@ -30,6 +32,15 @@ type Step struct {
 	Said       []Said `json:"said" doc:"What is set here; none where all is carried."`
 	From       string `json:"from" doc:"Where nothing is set: where it is carried from; empty for the default."`
 	Classes    string `json:"classes" doc:"The classes that say it, as written."`
+	Rules      []Rule `json:"rules,omitempty" doc:"Of a stylesheet that was brought in: the rules by which they do."`
+}
+
+// A Rule is one of a stylesheet that was brought in, and the class by which it holds.
+type Rule struct {
+	Class string `json:"class" doc:"As it stands in a tag."`
+	File  string `json:"file"`
+	Line  int    `json:"line"`
+	Text  string `json:"text"`
 }
 
 // A Said is one setting in words and what became of it.
@@ -68,6 +79,11 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		for _, said := range s.Said {
 			step.Said = append(step.Said, Said{said.Text, said.State})
 		}
+		if f := l.Foreign(); f != nil && s.Breakpoint >= 0 {
+			for _, from := range f.Sources(why.Node, s.Breakpoint) {
+				step.Rules = append(step.Rules, Rule{from.Word, from.File, from.Line, strings.ToValidUTF8(from.Rule[:min(len(from.Rule), mostRule)], "")})
+			}
+		}
 		w.Chain = append(w.Chain, step)
 	}
 	switch why.Node.Kind {
@@ -81,6 +97,9 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	}
 	return w
 }
+
+// mostRule is how much of a rule's text is told, in bytes.
+const mostRule = 400
 
 func notNil(all []string) []string {
 	if all == nil {

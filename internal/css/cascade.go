@@ -2,6 +2,7 @@ package css
 
 import (
 	"cmp"
+	"maps"
 	"path"
 	"slices"
 	"strings"
@@ -132,6 +133,26 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 		}
 	}
 	return c
+}
+
+// With is the cascade with one stylesheet more, without layers, linked after all others.
+func (c *Cascade) With(s Source) *Cascade {
+	more := *c
+	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(s.Text)), append(slices.Clip(c.Names), s.Name)
+	more.Rules, more.Left = slices.Clip(c.Rules), slices.Clip(c.Left)
+	more.index, more.byPlace, more.byOthers = maps.Clone(c.index), maps.Clone(c.byPlace), maps.Clone(c.byOthers)
+	for key, all := range more.index {
+		more.index[key] = slices.Clip(all)
+	}
+	last := len(c.Trees)
+	f := flattener{c: &more, file: last, open: []int{last}}
+	f.rules(more.Trees[last].Rules, around{layer: c.layers}, true)
+	for _, r := range more.Rules[len(c.Rules):] {
+		for i := range r.Selectors {
+			more.add(r, &r.Selectors[i])
+		}
+	}
+	return &more
 }
 
 // Roots are the files that no other brings in, in their order: those a page links.

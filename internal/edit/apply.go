@@ -187,6 +187,20 @@ func (r *Rename) apply(e *editor) error {
 	return nil
 }
 
+func (o *OwnRules) apply(e *editor) error {
+	if e.kit.Brought == nil {
+		return fault.New("allow", o.Allow, "a page on a kit that was read from a stylesheet: other kits have a class for every setting")
+	}
+	c := *e.page
+	e.inverse.OwnRules = &OwnRules{c.OwnRules}
+	c.OwnRules = o.Allow
+	e.page, e.summary = &c, "Rules of its own for "+c.Name
+	if !o.Allow {
+		e.summary = "No rules of its own for " + c.Name
+	}
+	return nil
+}
+
 // apply does every step on what those before it made; undone in the other order.
 func (t *Together) apply(e *editor) error {
 	var back []Operation

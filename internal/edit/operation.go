@@ -50,6 +50,7 @@ type Operation struct {
 	Unpaste      *Unpaste      `json:"unpaste,omitzero"`
 	AddPage      *AddPage      `json:"addPage,omitzero"`
 	Rename       *Rename       `json:"rename,omitzero"`
+	OwnRules     *OwnRules     `json:"ownRules,omitzero"`
 	KeepRecipe   *KeepRecipe   `json:"keepRecipe,omitzero"`
 	DropRecipe   *DropRecipe   `json:"dropRecipe,omitzero"`
 	DropPage     *DropPage     `json:"dropPage,omitzero"`
@@ -291,6 +292,12 @@ type Fill struct {
 	From string   `json:"from" doc:"The breakpoint whose widths are given."`
 	To   []string `json:"to,omitzero" maxItems:"8" doc:"The narrower breakpoints to fill; all of them when empty."`
 	Rows []string `json:"rows,omitzero" maxItems:"20000" doc:"The rows to fill; all of the page when empty."`
+}
+
+// OwnRules says whether the page, on a kit that was brought in, has rules in its own stylesheet for settings that
+// the kit has no class for.
+type OwnRules struct {
+	Allow bool `json:"allow"`
 }
 
 // Together does several operations on one page as one. None may be of the

@@ -18,7 +18,7 @@ type Box struct {
 // to which width lines break as they do.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 	view := flow.Viewport{Width: width, Height: 800}
-	styler := flow.NewStyler(f.reading.Cascade, view)
+	styler := flow.NewStyler(f.cascade, view)
 	root := styler.Tree(f.html, nil, func(e *css.Element) *flow.Leaf {
 		at, is := f.of[e]
 		if !is || f.nodes[at].Kind != page.Block {

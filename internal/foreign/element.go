@@ -69,6 +69,9 @@ func (f *Page) Texts(n *page.Node) (texts []string) {
 	for _, w := range f.words[n] {
 		texts = append(texts, w.Text)
 	}
+	if class := f.ownClass(n); class != "" {
+		texts = append(texts, class)
+	}
 	return texts
 }
 
@@ -83,12 +86,49 @@ func (f *Page) Deciding(n *page.Node) []string {
 			continue
 		}
 		for i := range f.kit.Breakpoints {
-			if slices.ContainsFunc(w.Effects, func(e vocab.Effect) bool { return e.In.Holds(i) && f.decides(n, w, e, i) }) {
+			if len(f.deciding(n, w, i)) > 0 {
 				add(1+i, w)
 			}
 		}
 	}
 	return texts
+}
+
+// deciding are the effects of a word of a node that decide something at breakpoint i.
+func (f *Page) deciding(n *page.Node, w *vocab.Word, i int) (all []vocab.Effect) {
+	for _, e := range w.Effects {
+		if e.In.Holds(i) && f.decides(n, w, e, i) {
+			all = append(all, e)
+		}
+	}
+	return all
+}
+
+// A Source is a word of a node and the rule of the stylesheet by which it decides something.
+type Source struct {
+	Word string // as it stands in a tag
+	File string
+	Line int
+	Rule string // its text
+}
+
+// Sources are the rules that decide something of a node at breakpoint i.
+func (f *Page) Sources(n *page.Node, i int) (all []Source) {
+	c := f.reading.Cascade
+	for _, w := range f.words[n] {
+		if w.Base || n.Kind == page.Container {
+			continue
+		}
+		for _, e := range f.deciding(n, w, i) {
+			tree := c.Trees[e.Rule.File]
+			one := Source{w.String(), c.Names[e.Rule.File], tree.Place(e.Rule.From).Line,
+				strings.Join(strings.Fields(tree.Text[e.Rule.From:e.Rule.To]), " ")}
+			if !slices.Contains(all, one) {
+				all = append(all, one)
+			}
+		}
+	}
+	return all
 }
 
 // decides reports whether an effect of a word of a node is the one of the highest rank at breakpoint i.

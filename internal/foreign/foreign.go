@@ -17,6 +17,9 @@ type Page struct {
 	reading *analyse.Reading
 	words   map[*page.Node][]*vocab.Word
 	missing map[*page.Node][]vocab.Missing
+	cascade *css.Cascade        // of the stylesheet, with the page's own rules
+	own     css.Sheet           // those
+	owns    map[*page.Node]bool // what they are for
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
 	of      map[*css.Element]int32
@@ -29,9 +32,12 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 		return nil
 	}
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
-		of: map[*css.Element]int32{}}
+		of: map[*css.Element]int32{}, cascade: r.Cascade, owns: map[*page.Node]bool{}}
 	c := chooser{Page: f, v: r.Words.Vocabulary(k)}
 	c.nodes(p.Body, nil, nil)
+	if p.OwnRules {
+		f.ownRules()
+	}
 	f.elements()
 	return f
 }
@@ -86,6 +92,9 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 			for _, wants := range ends[n] {
 				more, less := c.v.Choose(n.Kind, wants, [kit.MaxBreakpoints]kit.Columns{})
 				words, missing = append(words, more...), append(missing, less...)
+			}
+			for i := range missing {
+				missing[i].On = n.Kind
 			}
 			if c.words[n] = words; len(missing) > 0 {
 				c.missing[n] = missing

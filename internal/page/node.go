@@ -23,6 +23,8 @@ type Page struct {
 	Language string  `json:"language"`
 	Kit      string  `json:"kit" doc:"The id of its kit."`
 	Body     []*Node `json:"body"`
+
+	OwnRules bool `json:"ownRules,omitzero" doc:"On a kit that was brought in: settings that it has no class for are rules in the page's own stylesheet."`
 }
 
 // A Node is a section, a container, a row, a column or a block of content. Only

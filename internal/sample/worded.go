@@ -12,8 +12,7 @@ import (
 // Worded is a random page on a kit that was brought in, of settings that words of the kit say: what no
 // choice of words says is left out.
 func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
-	m := worder{maker: maker{r: r, k: k, p: &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID}}, says: map[bool][]said{}}
-	m.minter = m.p.Minter()
+	m := newWorder(r, k)
 	for _, w := range words {
 		for _, e := range w.Effects {
 			for i := range k.Breakpoints {
@@ -23,6 +22,48 @@ func Worded(r *rand.Rand, k *kit.Kit, words []*vocab.Word) *page.Page {
 			}
 		}
 	}
+	return m.page()
+}
+
+// Ruled is a random page on a kit that was brought in, of any settings, with rules of its own for those that no
+// words of the kit say: what neither can is left out.
+func Ruled(r *rand.Rand, k *kit.Kit) *page.Page {
+	m := newWorder(r, k)
+	m.p.OwnRules = true
+	for i := range k.Breakpoints {
+		n := k.ColumnsAt(i).N()
+		say := func(on page.Kind, f page.Field, values ...page.Value) {
+			for _, v := range values {
+				m.says[on == page.Row] = append(m.says[on == page.Row], said{on, f, v, i})
+			}
+		}
+		for units := 1; units < n; units++ {
+			say(page.Column, page.Width, page.Take(units))
+		}
+		say(page.Column, page.Width, page.Full, page.Part(1, 5), page.Part(30, 100), page.Share, page.Natural)
+		say(page.Column, page.Skip, page.Of(1), page.Of(n/3))
+		say(page.Column, page.Trail, page.Of(1), page.Of(n/4))
+		say(page.Column, page.Nudge, page.Of(1), page.Of(-1))
+		say(page.Column, page.Shown, page.Hides)
+		say(page.Column, page.Order, page.Of(-1), page.Of(2))
+		say(page.Column, page.Align, page.Top, page.Middle, page.Bottom)
+		say(page.Row, page.Spread, page.Centre, page.End, page.Between)
+		say(page.Row, page.Align, page.Middle, page.Bottom)
+		say(page.Row, page.GapY, page.Px(12))
+	}
+	return m.page()
+}
+
+func newWorder(r *rand.Rand, k *kit.Kit) *worder {
+	m := &worder{maker: maker{r: r, k: k, p: &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID}},
+		says: map[bool][]said{}}
+	m.minter = m.p.Minter()
+	return m
+}
+
+// page makes the page.
+func (m *worder) page() *page.Page {
+	r, k := m.r, m.k
 	for range 1 + r.IntN(2) {
 		c := m.node(page.Container)
 		for _, s := range m.says[false] {

@@ -139,7 +139,7 @@ func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) choice {
 	for _, c := range s.cells { // what no word can say is left as it is without one
 		must := s.must[c]
 		if !v.equal(c.field, v.Start(on, c.field, c.at), must, c.at) && v.saying(on, c.field, must, c.at) == nil {
-			missing = append(missing, Missing{c.field, must, c.at, v.nearest(on, c, must, nil)})
+			missing = append(missing, Missing{on, c.field, must, c.at, v.nearest(on, c, must, nil)})
 			delete(s.must, c)
 			continue
 		}
@@ -205,7 +205,7 @@ func (s *search) least(on page.Kind) (missing []Missing) {
 			return s.run(on, fewTries)
 		})
 		s.must[c], s.best, s.found = must, best, true
-		return []Missing{{c.field, must, c.at, near}}
+		return []Missing{{on, c.field, must, c.at, near}}
 	}
 	s.cells, s.best = all, nil
 	for _, c := range all {

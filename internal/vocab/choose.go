@@ -28,6 +28,7 @@ func (w *Want) asks(from int8) bool {
 
 // A Missing is what no class of the vocabulary can say.
 type Missing struct {
+	On         page.Kind // the kind of node; empty where it is not told
 	Field      page.Field
 	Value      page.Value
 	Breakpoint int

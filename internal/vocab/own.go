@@ -90,7 +90,7 @@ func (v *Vocabulary) word(f *family, value page.Value, from int) *Word {
 	word := &Word{Text: v.kit.Write(f.Template, f.number(value), at, from), On: f.on, Base: f.field == page.Base}
 	if !word.Base {
 		in := Range{int8(from), int8(len(v.kit.Breakpoints))}
-		word.Effects = []Effect{{f.field, value, in, uint32(from)}}
+		word.Effects = []Effect{{Field: f.field, Value: value, In: in, Rank: uint32(from)}}
 		if f.Later { // it holds everywhere, and changes at that breakpoint
 			word.Effects[0].In.From, word.Effects[0].Value.N = 0, int16(from)
 		}

@@ -27,6 +27,7 @@ type Effect struct {
 	Value page.Value
 	In    Range
 	Rank  uint32 // specificity, then the place in the stylesheet
+	Rule  Rule   // of a stylesheet brought in: the rule that does it, where the range begins
 }
 
 // A Word is one class, or one word of an attribute, and what it does on nodes of a kind. A

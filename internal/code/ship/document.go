@@ -130,7 +130,7 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 			b.WriteString("  " + style + "\n")
 		}
 	}
-	own := pageStyle + sourceStyle(l.Kit())
+	own := pageStyle + sourceStyle(l.Kit()) + ownRules(l, "\n")
 	if o.Tint {
 		own += "\n.kr-hold {\n  background: #d7e6e1;\n}\n"
 	}

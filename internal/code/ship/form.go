@@ -38,7 +38,7 @@ var Forms = []struct {
 // Files is a page in a form: its markup first, if it has any of its own, and last what the
 // page's own stylesheet begins with.
 func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
-	return append(files(l, pr, f, o), ownStyle(l.Page()))
+	return append(files(l, pr, f, o), ownStyle(l, f))
 }
 
 func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {

@@ -63,7 +63,14 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
                     </span>
                   ))}
                 </td>
-                <td className="py-[2px] font-mono text-[11px] break-words text-ink-2">{step.classes || "–"}</td>
+                <td className="py-[2px] font-mono text-[11px] break-words text-ink-2">
+                  {step.classes || "–"}
+                  {step.rules?.map((r) => (
+                    <span key={`${r.file} ${r.line} ${r.class}`} title={r.text} className="block text-ink-3">
+                      {r.file}:{r.line}
+                    </span>
+                  ))}
+                </td>
               </tr>
             ))}
           </tbody>

@@ -1,0 +1,82 @@
+package analyse
+
+import (
+	"math"
+
+	"kitrows/internal/flow"
+)
+
+// A Way is how columns stand at a breakpoint, as rules that are not the stylesheet's must have it to place one.
+type Way struct {
+	Technique string // flex, grid, float or inline; empty where columns do not stand side by side
+	// The border or content box of n units, whichever the stylesheet's widths are of, is n units and the rest wide.
+	Unit, Rest Length
+	Start, End Length // the margins of a column without words
+}
+
+// A Length is so many percent of the row and so many px.
+type Length struct{ Percent, Px float64 }
+
+// Plus is n times m more.
+func (l Length) Plus(m Length, n float64) Length {
+	return Length{l.Percent + m.Percent*n, l.Px + m.Px*n}
+}
+
+// ways measures how columns stand at each breakpoint.
+func (a *analysis) ways() (all []Way) {
+	for _, s := range a.edges {
+		g := &a.r.at[s]
+		w := Way{Start: lengthOf(g.style.Margin[flow.Left]), End: lengthOf(g.style.Margin[flow.Right])}
+		if g.reference != "" && a.widths(s, &w) {
+			w.Technique = g.technique
+		}
+		all = append(all, w)
+	}
+	return all
+}
+
+// widths works out how wide units are at stage s, from two words that say widths there.
+func (a *analysis) widths(s int, w *Way) bool {
+	low, high := 0, 0
+	var least, most size
+	for _, word := range a.family.words {
+		if !word.active(a.lab, a.stages[s].at) {
+			continue
+		}
+		z, ok := sized(a.alone(word, a.stages[s].at))
+		if !ok || z.unit() != a.family.unit() {
+			continue
+		}
+		n, ok := a.fit.units(z.amount())
+		if !ok {
+			continue
+		}
+		if low == 0 || n < low {
+			low, least = n, z
+		}
+		if n > high {
+			high, most = n, z
+		}
+	}
+	switch {
+	case low == 0:
+		return false
+	case least.span > 0:
+		return true
+	case low == high:
+		w.Unit = Length{least.percent / float64(low), least.px / float64(low)}
+		return a.fit.gutter == 0
+	}
+	n := float64(high - low)
+	w.Unit = Length{round(most.percent-least.percent) / n, round(most.px-least.px) / n}
+	w.Rest = Length{least.percent, least.px}.Plus(w.Unit, -float64(low))
+	return math.Abs(w.Unit.Percent)+math.Abs(w.Unit.Px) > 0
+}
+
+func lengthOf(s flow.Size) Length {
+	if s.Kind != flow.Length {
+		return Length{}
+	}
+	low, high := s.Of(1000), s.Of(2000)
+	return Length{(high - low) / 10, 2*low - high}
+}
