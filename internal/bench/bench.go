@@ -56,6 +56,7 @@ type KitRef struct {
 	Gutter    string `json:"gutter"`
 	Technique string `json:"technique"`
 	Capped    bool   `json:"capped" doc:"It has capped containers."`
+	OwnRules  string `json:"ownRules" enum:"none,off,on" doc:"Whether the page has rules of its own for what the kit's stylesheet has no class for; none where it has a class for everything."`
 }
 
 // A Breakpoint is a head of the Bench. Widths are in px.
@@ -116,7 +117,13 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		Page:     PageRef{pg.ID, pg.Name, pg.File},
 		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row),
 			page.Elements(page.Column)},
-		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0},
+		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
+	}
+	switch {
+	case k.Brought != nil && pg.OwnRules:
+		b.Kit.OwnRules = "on"
+	case k.Brought != nil:
+		b.Kit.OwnRules = "off"
 	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})

@@ -38,7 +38,7 @@ type Step struct {
 // A Rule is one of a stylesheet that was brought in, and the class by which it holds.
 type Rule struct {
 	Class string `json:"class" doc:"As it stands in a tag."`
-	File  string `json:"file"`
+	File  string `json:"file" doc:"Empty of a rule of the page's own."`
 	Line  int    `json:"line"`
 	Text  string `json:"text"`
 }

@@ -11,12 +11,14 @@ import (
 // A Fault is one wrong value. Field is a path such as
 // "pages[0].body[2].at[1].width"; Found is the value as it was given; Want says
 // what would be accepted, without a full stop. At is the character of a typed text
-// that it is about, from 1; 0 where it is about no one character.
+// that it is about, from 1; 0 where it is about no one character. Offer
+// names what would make the value possible as it is; empty where nothing would.
 type Fault struct {
 	Field string
 	Found string
 	Want  string
 	At    int
+	Offer string
 }
 
 // Error reads "FIELD: found FOUND, want WANT".
@@ -70,7 +72,7 @@ func Under(path string, err error) error {
 	}
 	moved := make([]error, len(all))
 	for i, f := range all {
-		moved[i] = &Fault{join(path, f.Field), f.Found, f.Want, f.At}
+		moved[i] = &Fault{join(path, f.Field), f.Found, f.Want, f.At, f.Offer}
 	}
 	return errors.Join(moved...)
 }

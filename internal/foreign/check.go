@@ -9,7 +9,8 @@ import (
 	"kitrows/internal/vocab"
 )
 
-// Check refuses what no word of kit k can say of page p, and names the nearest that one can. The error
+// Check refuses what no word of kit k can say of page p, nor a rule of the page's own where it may have some, and
+// names the nearest that a word can. The error
 // holds a fault.Fault for each setting.
 func Check(k *kit.Kit, p *page.Page) error {
 	f := Of(k, p)
@@ -19,14 +20,18 @@ func Check(k *kit.Kit, p *page.Page) error {
 	var errs []error
 	p.Walk(func(n *page.Node, _ page.Place) {
 		for _, m := range f.missing[n] {
-			errs = append(errs, fault.Under(n.ID, refusal(k, m)))
+			refused := refusal(k, m)
+			if !p.OwnRules && f.ruled(m) != nil {
+				refused.Offer = "ownRules"
+			}
+			errs = append(errs, fault.Under(n.ID, refused))
 		}
 	})
 	return errors.Join(errs...)
 }
 
 // refusal says what no word can say, and what is nearest to it.
-func refusal(k *kit.Kit, m vocab.Missing) error {
+func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 	if m.Field == page.Ends {
 		at := k.Breakpoints[m.Breakpoint].Name
 		where := map[page.Value]string{page.First: "the first of its line", page.Last: "the last of a full line"}[m.Value]

@@ -107,7 +107,7 @@ func (f *Page) deciding(n *page.Node, w *vocab.Word, i int) (all []vocab.Effect)
 // A Source is a word of a node and the rule of the stylesheet by which it decides something.
 type Source struct {
 	Word string // as it stands in a tag
-	File string
+	File string // empty of a rule of the page's own
 	Line int
 	Rule string // its text
 }
@@ -128,11 +128,24 @@ func (f *Page) Sources(n *page.Node, i int) (all []Source) {
 			}
 		}
 	}
+	for at, b := range f.own.Blocks {
+		for _, r := range b.Rules {
+			if r.For == n.ID && f.ranges[at].Holds(i) {
+				one := css.Sheet{Blocks: []css.Block{{Rules: []css.Rule{r}}}}
+				all = append(all, Source{Word: own(n), Rule: strings.Join(strings.Fields(one.String()), " ")})
+			}
+		}
+	}
 	return all
 }
 
 // decides reports whether an effect of a word of a node is the one of the highest rank at breakpoint i.
 func (f *Page) decides(n *page.Node, w *vocab.Word, e vocab.Effect, i int) bool {
+	for _, m := range f.owns[n] { // a rule of the page's own is above all
+		if m.Field == e.Field && m.Breakpoint == i {
+			return false
+		}
+	}
 	for _, o := range f.words[n] {
 		if o == w {
 			continue

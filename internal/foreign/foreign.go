@@ -17,9 +17,10 @@ type Page struct {
 	reading *analyse.Reading
 	words   map[*page.Node][]*vocab.Word
 	missing map[*page.Node][]vocab.Missing
-	cascade *css.Cascade        // of the stylesheet, with the page's own rules
-	own     css.Sheet           // those
-	owns    map[*page.Node]bool // what they are for
+	cascade *css.Cascade                   // of the stylesheet, with the page's own rules
+	own     css.Sheet                      // those
+	ranges  []vocab.Range                  // the breakpoints that each of its blocks holds at
+	owns    map[*page.Node][]vocab.Missing // what they say
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
 	of      map[*css.Element]int32
@@ -32,7 +33,7 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 		return nil
 	}
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
-		of: map[*css.Element]int32{}, cascade: r.Cascade, owns: map[*page.Node]bool{}}
+		of: map[*css.Element]int32{}, cascade: r.Cascade, owns: map[*page.Node][]vocab.Missing{}}
 	c := chooser{Page: f, v: r.Words.Vocabulary(k)}
 	c.nodes(p.Body, nil, nil)
 	if p.OwnRules {

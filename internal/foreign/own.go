@@ -1,7 +1,9 @@
 package foreign
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -16,25 +18,34 @@ import (
 func own(n *page.Node) string { return "kr-own-" + n.ID }
 
 // ownRules writes, where the page may have rules of its own, those for what no word of the stylesheet says, and
-// takes that from what is missing. They are in page order, each with the media query of its breakpoint.
+// takes that from what is missing. They stand in blocks by the breakpoints they hold at, in page order.
 func (f *Page) ownRules() {
-	blocks := make([]css.Block, len(f.kit.Breakpoints))
+	blocks := map[vocab.Range][]css.Rule{}
+	var ranges []vocab.Range
 	f.page.Walk(func(n *page.Node, _ page.Place) {
-		left := f.missing[n][:0:0]
-		bodies := make([][]css.Declaration, len(blocks))
+		var left []vocab.Missing
+		bodies := make([][]css.Declaration, len(f.kit.Breakpoints)+1)
 		for _, m := range f.missing[n] {
-			body := declared(f.reading.Ways[m.Breakpoint], m, f.kit.ColumnsAt(m.Breakpoint).N())
+			body := f.ruled(m)
 			if body == nil {
 				left = append(left, m)
 				continue
 			}
 			bodies[m.Breakpoint] = append(bodies[m.Breakpoint], body...)
-			f.owns[n] = true
+			f.owns[n] = append(f.owns[n], m)
 		}
-		for i, body := range bodies {
-			if len(body) > 0 {
-				blocks[i].Rules = append(blocks[i].Rules, css.Rule{Selectors: []string{"." + own(n)}, Body: css.Last(body), For: n.ID})
+		from := 0
+		for i := 1; i < len(bodies); i++ {
+			if slices.Equal(bodies[i], bodies[from]) && i < len(bodies)-1 {
+				continue
 			}
+			if in := (vocab.Range{From: int8(from), To: int8(i)}); len(bodies[from]) > 0 {
+				if blocks[in] == nil {
+					ranges = append(ranges, in)
+				}
+				blocks[in] = append(blocks[in], css.Rule{Selectors: []string{"." + own(n)}, Body: css.Last(bodies[from]), For: n.ID})
+			}
+			from = i
 		}
 		if f.missing[n] = left; len(left) == 0 {
 			delete(f.missing, n)
@@ -43,30 +54,35 @@ func (f *Page) ownRules() {
 	if len(f.owns) == 0 {
 		return
 	}
-	for i := range blocks {
-		if blocks[i].Query = only(f.kit, i); len(blocks[i].Rules) > 0 {
-			f.own.Blocks = append(f.own.Blocks, blocks[i])
-		}
+	slices.SortStableFunc(ranges, func(a, b vocab.Range) int { return cmp.Or(int(a.From-b.From), int(a.To-b.To)) })
+	for _, in := range ranges {
+		f.own.Blocks = append(f.own.Blocks, css.Block{Query: within(f.kit, in), Rules: blocks[in]})
 	}
+	f.ranges = ranges
 	f.own.Comment = "Not in " + f.kit.Name + ": rules of this page, for settings that " + f.kit.Name + " has no class for"
 	f.cascade = f.cascade.With(css.Source{Name: "page", Text: f.own.String()})
+}
+
+// within is the media query of the breakpoints in a range; empty where that is all of them.
+func within(k *kit.Kit, in vocab.Range) string {
+	var all []string
+	if from := k.Breakpoints[in.From].From; in.From > 0 {
+		all = append(all, "(min-width: "+from.String()+")")
+	}
+	if int(in.To) < len(k.Breakpoints) {
+		all = append(all, "(max-width: "+strconv.FormatFloat(k.Breakpoints[in.To].From.Px()-.02, 'f', -1, 64)+"px)")
+	}
+	return strings.Join(all, " and ")
+}
+
+// ruled is how a rule says what is missing; nil where none can.
+func (f *Page) ruled(m vocab.Missing) []css.Declaration {
+	return declared(f.reading.Ways[m.Breakpoint], m, f.kit.ColumnsAt(m.Breakpoint).N())
 }
 
 // OwnRules are the rules for what no word of the stylesheet says, as the page's own stylesheet has them after
 // the kit's; no blocks where there are none.
 func (f *Page) OwnRules() css.Sheet { return f.own }
-
-// only is the media query of breakpoint i alone; empty where it is the only one.
-func only(k *kit.Kit, i int) string {
-	var all []string
-	if from := k.Breakpoints[i].From; i > 0 {
-		all = append(all, "(min-width: "+from.String()+")")
-	}
-	if i+1 < len(k.Breakpoints) {
-		all = append(all, "(max-width: "+strconv.FormatFloat(k.Breakpoints[i+1].From.Px()-.02, 'f', -1, 64)+"px)")
-	}
-	return strings.Join(all, " and ")
-}
 
 // declared is how a rule says what is missing, in a row of so many columns; nil where none can.
 func declared(way analyse.Way, m vocab.Missing, columns int) []css.Declaration {
@@ -175,7 +191,7 @@ func figure(v float64) string {
 
 // ownClass is the class of a node for its own rules; empty where it has none.
 func (f *Page) ownClass(n *page.Node) string {
-	if f.owns[n] {
+	if len(f.owns[n]) > 0 {
 		return own(n)
 	}
 	return ""

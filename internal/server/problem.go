@@ -29,6 +29,7 @@ type Wrong struct {
 	Found string `json:"found"`
 	Want  string `json:"want"`
 	At    int    `json:"at,omitempty" doc:"The character of a typed text it is about, from 1."`
+	Offer string `json:"offer,omitempty" enum:"ownRules" doc:"What would make it possible as it is: that the page may have rules of its own."`
 }
 
 func (p *Problem) Error() string             { return p.Detail }

@@ -24,6 +24,8 @@ interface Line {
   trouble: string;
   /** Why the last deed was refused; empty when it was not. */
   refused: string;
+  /** What would do it all the same: it, with rules of the page's own for what the kit has no class for. */
+  offer: Operation | null;
   /** What the last deed did. */
   done: string;
   /** Deeds that wait for a word of the user: those a closed window left, and those that
@@ -32,7 +34,14 @@ interface Line {
 }
 
 /** How the edits fare on their way to the server. */
-export const useLine = create<Line>()(() => ({ waiting: 0, trouble: "", refused: "", done: "", held: [] }));
+export const useLine = create<Line>()(() => ({
+  waiting: 0,
+  trouble: "",
+  refused: "",
+  offer: null,
+  done: "",
+  held: [],
+}));
 
 const lost = "The server cannot be reached. Edits wait and are sent again.";
 
@@ -138,7 +147,7 @@ async function carry(
       const now: Bench = known ?? (await fresh(queries, place, look));
       const answer = await send(kept, look, now.revision);
       const bench = (answer && benchOf(answer, now)) ?? (await fresh(queries, place, look));
-      useLine.setState({ trouble: "", refused: "", done: bench.done });
+      useLine.setState({ trouble: "", refused: "", offer: null, done: bench.done });
       drop(kept);
       // Older widths of other lanes are other queries: they are stale now.
       queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
@@ -153,7 +162,12 @@ async function carry(
         useLine.setState({ trouble: error instanceof Refusal ? `Not saved: ${error.message}` : lost });
         await new Promise((wake) => setTimeout(wake, 1000));
       } else if (status !== 409) {
-        useLine.setState({ trouble: "", refused: waited ? "" : plain(error), done: "" });
+        useLine.setState({
+          trouble: "",
+          refused: waited ? "" : plain(error),
+          offer: offered(error, kept.deed),
+          done: "",
+        });
         drop(kept);
         if (waited) {
           const refused = { ...kept, refused: plain(error) };
@@ -167,6 +181,14 @@ async function carry(
       // the same; it is made on what is there now.
     }
   }
+}
+
+/** The deed with rules of the page's own, where those would do. */
+function offered(error: Refusal, deed: Deed): Operation | null {
+  const all = error.problem.errors ?? [];
+  if (all.length === 0 || all.some((w) => w.offer !== "ownRules") || typeof deed === "string" || "to" in deed)
+    return null;
+  return { together: { steps: [{ ownRules: { allow: true } }, deed], summary: "With a rule of the page's own" } };
 }
 
 /** A refusal in the words of whoever typed it. */

@@ -274,7 +274,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           {dialog === "keys" && <Keys onClose={() => setDialog(null)} />}
         </Suspense>
         <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
-        <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} />
+        <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} onDo={onDo} />
       </div>
     </ActingContext>
   );

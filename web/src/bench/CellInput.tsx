@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef, type KeyboardEvent } from "react";
 import { bounds } from "../api/bounds";
+import { Button } from "../parts/Button";
 
 /** Which way to go on after a cell was typed. */
 export type Onward = "down" | "up" | "right" | "left";
@@ -9,6 +10,8 @@ interface Props {
   text: string;
   /** Why what was typed was refused. */
   wrong?: string;
+  /** What would do it all the same, offered beside the refusal. */
+  offer?: { label: string; onTake: () => void };
   /** The refusal begins where the cell does, or ends where it ends. */
   align?: "start" | "end";
   /** What is typed takes the place of the text. */
@@ -18,7 +21,16 @@ interface Props {
 }
 
 /** A cell being typed into. */
-export function CellInput({ label, text, wrong, align = "start", overwrite = false, onCommit, onCancel }: Props) {
+export function CellInput({
+  label,
+  text,
+  wrong,
+  offer,
+  align = "start",
+  overwrite = false,
+  onCommit,
+  onCancel,
+}: Props) {
   const field = useRef<HTMLInputElement>(null);
   const settled = useRef(false);
   useLayoutEffect(() => {
@@ -94,6 +106,19 @@ export function CellInput({ label, text, wrong, align = "start", overwrite = fal
           className={`absolute top-full z-20 mt-1 w-64 ${align === "start" ? "left-0" : "right-0"} rounded-md border border-madder bg-raised px-2 py-1.5 text-left text-[12px] leading-snug text-madder-deep`}
         >
           {wrong}
+          {offer && (
+            <Button
+              size="tiny"
+              className="mt-1 text-ink"
+              onMouseDown={(e) => e.preventDefault()} // the field keeps the focus
+              onClick={() => {
+                settled.current = true;
+                offer.onTake();
+              }}
+            >
+              {offer.label}
+            </Button>
+          )}
         </span>
       )}
     </span>

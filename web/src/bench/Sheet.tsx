@@ -182,7 +182,12 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     if (!made && latest.current.has(node)) {
       if (filled.length > 1) gather(at, filled.map(keyOf));
       else select(at);
-      setTyping({ spot: at, text, wrong: useLine.getState().refused });
+      const { refused, offer } = useLine.getState();
+      const rule = () => {
+        cancel();
+        void onDo(offer!);
+      };
+      setTyping({ spot: at, text, wrong: refused, onRule: offer ? rule : undefined });
     }
   }
 

@@ -12,6 +12,8 @@ export interface Typing {
   spot: Spot;
   text: string;
   wrong?: string;
+  /** Does it all the same, with a rule of the page's own. */
+  onRule?: () => void;
 }
 
 interface Props {
@@ -185,6 +187,7 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
           label={`${node.name} at ${breakpoint}`}
           text={typing.text}
           wrong={typing.wrong}
+          offer={typing.onRule && { label: "Write a rule", onTake: typing.onRule }}
           onCommit={p.onCommit}
           onCancel={p.onCancel}
         />

@@ -1,5 +1,6 @@
 import type { Bench, SheetNode } from "../api/client";
-import { useLine } from "../api/edits";
+import { useLine, type Deed } from "../api/edits";
+import { Button } from "../parts/Button";
 import { useView } from "./view";
 
 interface Props {
@@ -7,11 +8,13 @@ interface Props {
   nodes: Map<string, SheetNode>;
   node: SheetNode | undefined;
   focus: string;
+  onDo: (deed: Deed) => unknown;
 }
 
 /** Where the selection stands, what was refused, and the page in numbers. */
-export function StatusBar({ bench, nodes, node, focus }: Props) {
+export function StatusBar({ bench, nodes, node, focus, onDo }: Props) {
   const refused = useLine((l) => l.trouble || l.refused);
+  const offer = useLine((l) => l.offer);
   const cells = useView((v) => v.cells.length);
   const lane = bench.lanes.find((l) => l.breakpoint === focus);
   const above: string[] = [];
@@ -20,9 +23,16 @@ export function StatusBar({ bench, nodes, node, focus }: Props) {
   return (
     <footer className="flex h-[26px] items-center gap-[18px] border-t border-line bg-sheet px-3.5 text-[12px] whitespace-nowrap text-ink-2">
       {refused ? (
-        <span role="alert" className="min-w-0 truncate font-semibold text-madder">
-          {refused}
-        </span>
+        <>
+          <span role="alert" className="min-w-0 truncate font-semibold text-madder">
+            {refused}
+          </span>
+          {offer && (
+            <Button look="link" onClick={() => onDo(offer)}>
+              Write a rule
+            </Button>
+          )}
+        </>
       ) : (
         <>
           {cells > 1 && (

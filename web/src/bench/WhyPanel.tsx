@@ -67,7 +67,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
                   {step.classes || "–"}
                   {step.rules?.map((r) => (
                     <span key={`${r.file} ${r.line} ${r.class}`} title={r.text} className="block text-ink-3">
-                      {r.file}:{r.line}
+                      {r.file ? `${r.file}:${r.line}` : `${r.class}, this page's own rule`}
                     </span>
                   ))}
                 </td>

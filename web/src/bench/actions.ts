@@ -394,6 +394,14 @@ export const actions: readonly Action[] = [
     group: "page",
     do: (c) => c.navigate(`${here(c)}/kit/${c.bench.kit.id}`),
   },
+  {
+    id: "ownRules",
+    label: (c) => (c.bench.kit.ownRules === "on" ? "Keep to the kit's classes" : "Allow rules of the page's own"),
+    group: "page",
+    words: "stylesheet missing class",
+    when: (c) => c.bench.kit.ownRules !== "none",
+    do: (c) => void c.onDo({ ownRules: { allow: c.bench.kit.ownRules === "off" } }),
+  },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {
     id: "commands",
