@@ -188,12 +188,12 @@ func TestPagesComeAndGo(t *testing.T) {
 		}
 		return a.Whole.Page.ID
 	}
-	second := strings.Replace(front, "front-page", "page-4", 1)
+	second := strings.Replace(front, "front-page", "page-6", 1)
 	for _, c := range []struct{ path, body, want string }{
-		{front + "/edits", `{"revision":1,"operation":{"addPage":{"name":"Tides"}}}`, "page-4"},
+		{front + "/edits", `{"revision":1,"operation":{"addPage":{"name":"Tides"}}}`, "page-6"},
 		{second + "/preview", `{"revision":2,"operation":{"dropPage":{}}}`, "front-page"},
 		{second + "/edits", `{"revision":2,"operation":{"dropPage":{}}}`, "front-page"},
-		{front + "/undo", `{"revision":3}`, "page-4"},
+		{front + "/undo", `{"revision":3}`, "page-6"},
 		{second + "/undo", `{"revision":4}`, "front-page"},
 	} {
 		if got := shown(c.path, c.body); got != c.want {

@@ -35,7 +35,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
             key={p.id}
             to={`/${bench.project.id}/${p.id}`}
             aria-current={p.id === bench.page.id ? "page" : undefined}
-            className="max-w-52 truncate rounded-t-[7px] px-3.5 pt-2 pb-2.5 whitespace-nowrap text-bar-ink-2 focus-visible:-outline-offset-2 aria-[current]:bg-cloth aria-[current]:font-semibold aria-[current]:text-ink"
+            className="max-w-52 truncate rounded-t-[7px] px-3 pt-2 pb-2.5 whitespace-nowrap text-bar-ink-2 focus-visible:-outline-offset-2 aria-[current]:bg-cloth aria-[current]:font-semibold aria-[current]:text-ink"
           >
             {p.name}
           </Link>
@@ -67,7 +67,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         className="flex items-center gap-2 rounded-[7px] border border-bar-line px-2.5 py-1 whitespace-nowrap hover:bg-bar-line/60"
       >
         {bench.kit.name}
-        <span className="font-mono text-[11px] text-bar-ink-2 max-[1080px]:hidden">
+        <span className="font-mono text-[11px] text-bar-ink-2 max-[1400px]:hidden">
           {bench.kit.columns} · gutter {bench.kit.gutter} · {bench.kit.technique}
         </span>
       </Link>
