@@ -2,6 +2,7 @@ package analyse
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -352,18 +353,15 @@ func (a *analysis) vocabulary(kinds []*container) {
 
 // ranks gives the ranks of all effects small numbers in their order, from 1.
 func (a *analysis) ranks() map[css.Rank]uint32 {
-	var all []css.Rank
+	ranks := map[css.Rank]uint32{}
 	for _, by := range a.effects {
-		for _, effects := range by {
-			for _, e := range effects {
-				all = append(all, e.rank)
+		for _, s := range a.edges {
+			for _, e := range by[s] {
+				ranks[e.rank] = 0
 			}
 		}
 	}
-	slices.SortFunc(all, css.Rank.Compare)
-	all = slices.Compact(all)
-	ranks := make(map[css.Rank]uint32, len(all))
-	for i, r := range all {
+	for i, r := range slices.SortedFunc(maps.Keys(ranks), css.Rank.Compare) {
 		ranks[r] = uint32(i + 1)
 	}
 	return ranks
@@ -436,7 +434,7 @@ func (a *analysis) leftOver() (all []Finding) {
 		if len(w.uses) == 0 || !sized && !(w.says(placing...) && (asks || w.alike > 2)) {
 			continue
 		}
-		manner := w.manner()
+		manner := w.like
 		f := groups[manner]
 		if f == nil {
 			f = &Finding{"word", w.text, NotUnderstood, nil}

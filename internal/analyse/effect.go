@@ -89,6 +89,7 @@ type reader struct {
 	stages []stage
 	at     []geometry
 	rows   map[*word]bool // words that were found on rows
+	plain  []*flow.Style  // of columns without words, by stage, once it was asked for
 	known  map[signAt][2]readOnce
 }
 
@@ -99,11 +100,11 @@ type readOnce struct {
 }
 
 // once reads what a word does at a stage by read; words of one sign do the same, each by its own rules.
-func (r *reader) once(w *word, s, on int, read func(*word, int) []effect) []effect {
+func (r *reader) once(w *word, s, on int, read func(*reader, *word, int) []effect) []effect {
 	key := signAt{w.sign, float64(s)}
 	known := r.known[key]
 	if !known[on].done {
-		known[on] = readOnce{read(w, s), true}
+		known[on] = readOnce{read(r, w, s), true}
 		r.known[key] = known
 		return known[on].effects
 	}
@@ -121,6 +122,14 @@ func (r *reader) columnAt(s int, words ...string) (*css.Element, *flow.Style) {
 	return r.between(r.roles, r.stages[s].at, words...)
 }
 
+// plainAt is the style of a column without words.
+func (r *reader) plainAt(s int) *flow.Style {
+	if r.plain[s] == nil {
+		_, r.plain[s] = r.columnAt(s)
+	}
+	return r.plain[s]
+}
+
 var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
 
 // column reads what a word does on a column at a stage.
@@ -133,7 +142,7 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	if len(base) > 0 {
 		return nil // it says something together with others
 	}
-	_, plain := r.columnAt(s)
+	plain := r.plainAt(s)
 	e, st := r.columnAt(s, w.text)
 	won := r.styler(r.stages[s].at).Declared(e)
 	add := func(f page.Field, v page.Value, names ...string) {

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 	"strings"
+	"sync"
 
 	"kitrows/internal/css"
 	"kitrows/internal/fault"
@@ -175,7 +176,7 @@ func (a *analysis) find() error {
 	}
 	a.settle(found)
 	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, rows: map[*word]bool{},
-		known: map[signAt][2]readOnce{}}
+		known: map[signAt][2]readOnce{}, plain: make([]*flow.Style, len(a.stages))}
 	a.measure()
 	a.containers()
 	a.read()
@@ -470,30 +471,49 @@ func (a *analysis) extent(w *word, st stage) (f frame) {
 	return f
 }
 
-// read reads what every word does, at every stage.
+// read reads what every word does, at every stage: on columns or, where it does nothing there, on rows.
 func (a *analysis) read() {
 	a.effects = map[*word][][]effect{}
-	for _, w := range a.all {
-		if len(w.uses) == 0 || w.frame || w.text == a.Row || w.text == a.Cell || w.text == a.Inner {
-			continue
-		}
-		all := make([][]effect, len(a.stages))
-		some := false
-		for s := range a.stages {
-			all[s] = a.r.once(w, s, 0, a.r.column)
-			some = some || len(all[s]) > 0
-		}
-		if !some {
-			for s := range a.stages {
-				all[s] = a.r.once(w, s, 1, a.r.rowWord)
-				some = some || len(all[s]) > 0
+	left := slices.DeleteFunc(slices.Clone(a.all), func(w *word) bool {
+		return len(w.uses) == 0 || w.frame || w.text == a.Row || w.text == a.Cell || w.text == a.Inner
+	})
+	for on, read := range []func(*reader, *word, int) []effect{(*reader).column, (*reader).rowWord} {
+		found := a.readAll(left, on, read)
+		next := left[:0:0]
+		for i, w := range left {
+			if slices.ContainsFunc(found[i], func(all []effect) bool { return len(all) > 0 }) {
+				a.effects[w], a.r.rows[w] = found[i], on == 1
+			} else {
+				next = append(next, w)
 			}
-			a.r.rows[w] = some
 		}
-		if some {
-			a.effects[w] = all
-		}
+		left = next
 	}
+}
+
+// readers are how many stages are read beside one another.
+const readers = 4
+
+// readAll reads what words do at every stage. Stages need nothing of one another.
+func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int) []effect) [][][]effect {
+	found := make([][][]effect, len(words))
+	for i := range found {
+		found[i] = make([][]effect, len(a.stages))
+	}
+	var work sync.WaitGroup
+	for first := range min(readers, len(a.stages)) {
+		work.Go(func() {
+			r := *a.r
+			r.lab, r.known, r.plain = newLab(a.c), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
+			for s := first; s < len(a.stages); s += readers {
+				for i, w := range words {
+					found[i][s] = r.once(w, s, on, read)
+				}
+			}
+		})
+	}
+	work.Wait()
+	return found
 }
 
 // divide finds the stages at which something of the grid is other than before: breakpoints begin there.

@@ -21,6 +21,7 @@ type word struct {
 	above []string // words of the elements that all of those ask for around it
 	pure  float64  // how much of what its rules declare is a grid's, from 0 to 1
 	alike int      // how many words say something in the same manner
+	like  string   // its manner: what it declares and needs, whatever the values
 	sign  int      // words of one sign do the same
 	ring  bool     // rules ask for it around other elements
 	frame bool     // it centres what has it, as containers are
@@ -115,7 +116,11 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 	manners := map[string]int{}
 	for _, w := range all {
 		w.settle()
-		manners[w.manner()]++
+	}
+	all = slices.DeleteFunc(all, func(w *word) bool { return w.pure == 0 && !w.ring }) // it moves no box
+	for _, w := range all {
+		w.like = w.manner()
+		manners[w.like]++
 	}
 	signs := map[string]int{}
 	patterns := patterns(c, files)
@@ -128,7 +133,7 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 		return key
 	}
 	for _, w := range all {
-		w.alike = manners[w.manner()]
+		w.alike = manners[w.like]
 		sign := w.signature(media, patterns)
 		if _, known := signs[sign]; !known {
 			signs[sign] = len(signs) + 1

@@ -28,6 +28,7 @@ type Cascade struct {
 	Left  []Left // what is left out
 
 	expand Expand
+	known  map[[2]string]expanded // what declarations come to, while stylesheets are read
 	layers *layer
 	index  map[string][]selected
 	// what elements have, by which they are found as index has it, of which selectors ask where they
@@ -60,6 +61,26 @@ type Left struct {
 	From, To int
 	Why      string
 	Quiet    bool // browsers leave it out too, or it is for something else
+}
+
+// expanded is what a declaration comes to.
+type expanded struct {
+	all []Longhand
+	ok  bool
+}
+
+// divide divides a declaration, each that stands there more than once but once.
+func (c *Cascade) divide(name, value string) (all []Longhand, ok bool) {
+	key := [2]string{name, value}
+	e, known := c.known[key]
+	if !known {
+		e.all, e.ok = c.expand(name, value)
+		if c.known == nil {
+			c.known = map[[2]string]expanded{}
+		}
+		c.known[key] = e
+	}
+	return e.all, e.ok
 }
 
 // selected is a selector of a rule.
@@ -126,6 +147,7 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 			f.rules(t.Rules, around{layer: c.layers}, true)
 		}
 	}
+	c.known = nil
 	c.layers.number(new(int))
 	for _, r := range c.Rules {
 		for i := range r.Selectors {
@@ -152,6 +174,7 @@ func (c *Cascade) With(s Source) *Cascade {
 			more.add(r, &r.Selectors[i])
 		}
 	}
+	more.known = nil
 	return &more
 }
 
@@ -408,7 +431,7 @@ func (f *flattener) block(n *Node, in around) {
 				own = append(own, Put{Longhand{Name: s.Name, Value: s.Value}, s.Important, s})
 				continue
 			}
-			all, ok := f.c.expand(s.Name, s.Value)
+			all, ok := f.c.divide(s.Name, s.Value)
 			if !ok {
 				all = nil
 				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, s.Value + " is no value of " + s.Name, true})
@@ -563,9 +586,9 @@ func (m Media) same(o *Media) bool {
 func (s *Stage) Holds(r *StyleRule) bool { return s.holds[r.Order] }
 
 // Declared gives what holds of each longhand that is declared for an element, or for one of its
-// pseudo-elements.
+// pseudo-elements; nil where nothing is.
 func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
-	won := map[string]Winner{}
+	var won map[string]Winner
 	if pseudo != "" {
 		pseudo = "::" + pseudo
 	}
@@ -584,6 +607,9 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 					rank.Layer = -rank.Layer
 				}
 				if held, ok := won[put.Name]; !ok || held.Rank.Compare(rank) <= 0 {
+					if won == nil {
+						won = map[string]Winner{}
+					}
 					won[put.Name] = Winner{*put, one.rule, rank}
 				}
 			}
@@ -600,6 +626,9 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 		visit("." + class)
 	}
 	if style, has := e.Attribute("style"); has && pseudo == "" {
+		if won == nil {
+			won = map[string]Winner{}
+		}
 		s.inline(style, won)
 	}
 	return won

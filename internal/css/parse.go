@@ -1,6 +1,7 @@
 package css
 
 import (
+	"slices"
 	"sort"
 	"strings"
 	"unicode/utf8"
@@ -64,7 +65,7 @@ func Parse(text string) *Tree {
 			t.lines = append(t.lines, i+1)
 		}
 	}
-	p := parser{tree: t}
+	p := parser{tree: t, tokens: make([]lexed, 0, len(text)/2+16)}
 	lexer := css.NewLexer(parse.NewInputString(text))
 	at := 0
 	for {
@@ -72,7 +73,7 @@ func Parse(text string) *Tree {
 		if kind == css.ErrorToken && len(b) == 0 {
 			break
 		}
-		p.tokens = append(p.tokens, lexed{kind, at, at + len(b)})
+		p.tokens = append(p.tokens, lexed{kind, int32(at), int32(at + len(b))})
 		at += len(b)
 	}
 	p.match()
@@ -83,7 +84,7 @@ func Parse(text string) *Tree {
 // lexed is a token and its bytes in the text.
 type lexed struct {
 	kind     css.TokenType
-	from, to int
+	from, to int32
 }
 
 type parser struct {
@@ -132,6 +133,12 @@ func (p *parser) text(i, end int) string {
 	for i < end && p.blank(end-1) {
 		end--
 	}
+	if i == end {
+		return ""
+	}
+	if !slices.ContainsFunc(p.tokens[i:end], func(t lexed) bool { return t.kind == css.CommentToken }) {
+		return p.tree.Text[p.tokens[i].from:p.tokens[end-1].to]
+	}
 	var b strings.Builder
 	for ; i < end; i++ {
 		if t := p.tokens[i]; t.kind == css.CommentToken {
@@ -150,7 +157,7 @@ func (p *parser) blank(i int) bool {
 
 func (p *parser) from(i int) int {
 	if i < len(p.tokens) {
-		return p.tokens[i].from
+		return int(p.tokens[i].from)
 	}
 	return len(p.tree.Text)
 }
@@ -268,7 +275,7 @@ func (p *parser) set(i, end int) (s Set, ok bool) {
 	if t.kind != css.IdentToken && !custom {
 		return s, false
 	}
-	s.Name, s.From, s.To = p.tree.Text[t.from:t.to], t.from, p.from(end)
+	s.Name, s.From, s.To = p.tree.Text[t.from:t.to], int(t.from), p.from(end)
 	custom = custom || strings.HasPrefix(s.Name, "--")
 	if !custom {
 		s.Name = strings.ToLower(s.Name)

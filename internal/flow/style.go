@@ -217,11 +217,13 @@ type computing struct {
 
 // computed gives a style; nil for a pseudo-element that makes no box.
 func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
-	c := computing{Style: &Style{}, s: s, outer: outer, won: s.stage.Declared(e, pseudo)}
+	won := s.stage.Declared(e, pseudo)
+	if _, has := won["content"]; !has && pseudo != "" {
+		return nil
+	}
+	c := computing{Style: &Style{}, s: s, outer: outer, won: won}
 	if pseudo == "" {
 		c.own = s.own.Declared(e, "")
-	} else if _, has := c.won["content"]; !has {
-		return nil
 	}
 	c.customs()
 	if pseudo != "" {
