@@ -326,14 +326,14 @@ func (a *analysis) vocabulary(kinds []*container) {
 				value := e.value
 				if n := len(v.Effects); n > 0 {
 					if i := slices.IndexFunc(v.Effects, func(o vocab.Effect) bool {
-						return o.Field == e.field && o.Value == value && int(o.In.To) == at && o.Rank == ranks[e.rank]
+						return o.Field == e.field && o.Value == value && int(o.In.To) == at && o.Rank == ranks[e.weight()]
 					}); i >= 0 {
 						v.Effects[i].In.To++
 						continue
 					}
 				}
 				v.Effects = append(v.Effects, vocab.Effect{Field: e.field, Value: value, In: vocab.Range{From: int8(at), To: int8(at + 1)},
-					Rank: ranks[e.rank], Rule: place(e.rule)})
+					Rank: ranks[e.weight()], Rule: place(e.rule)})
 			}
 		}
 		if len(v.Effects) > 0 {
@@ -352,16 +352,16 @@ func (a *analysis) vocabulary(kinds []*container) {
 }
 
 // ranks gives the ranks of all effects small numbers in their order, from 1.
-func (a *analysis) ranks() map[css.Rank]uint32 {
-	ranks := map[css.Rank]uint32{}
+func (a *analysis) ranks() map[weight]uint32 {
+	ranks := map[weight]uint32{}
 	for _, by := range a.effects {
 		for _, s := range a.edges {
 			for _, e := range by[s] {
-				ranks[e.rank] = 0
+				ranks[e.weight()] = 0
 			}
 		}
 	}
-	for i, r := range slices.SortedFunc(maps.Keys(ranks), css.Rank.Compare) {
+	for i, r := range slices.SortedFunc(maps.Keys(ranks), weight.compare) {
 		ranks[r] = uint32(i + 1)
 	}
 	return ranks
@@ -421,7 +421,7 @@ func (a *analysis) leftOver() (all []Finding) {
 	var order []string
 	count := map[string]int{}
 	for _, w := range a.all {
-		if part[w.text] || a.effects[w] != nil && slices.ContainsFunc(a.edges, func(s int) bool { return len(a.effects[w][s]) > 0 }) {
+		if part[w.text] || w.given || a.effects[w] != nil && slices.ContainsFunc(a.edges, func(s int) bool { return len(a.effects[w][s]) > 0 }) {
 			for _, u := range w.uses {
 				used[u.rule] = true
 			}

@@ -1,6 +1,7 @@
 package analyse
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -65,7 +66,18 @@ type effect struct {
 	rule  *css.StyleRule
 	use   int // of the word, and what it puts there
 	put   int
+	deep  int // what it is a fallback of, so many times: another that is less so has a higher rank
 }
+
+// weight is what decides between effects.
+type weight struct {
+	css.Rank
+	deep int
+}
+
+func (e effect) weight() weight { return weight{e.rank, e.deep} }
+
+func (w weight) compare(o weight) int { return cmp.Or(w.Compare(o.Rank), o.deep-w.deep) }
 
 // by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not.
 func (w *word) by(e effect, name string, won css.Winner) (effect, bool) {
@@ -146,10 +158,10 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	e, st := r.columnAt(s, w.text)
 	won := r.styler(r.stages[s].at).Declared(e)
 	add := func(f page.Field, v page.Value, names ...string) {
-		one := effect{field: f, value: v}
+		one := effect{field: f, value: v, deep: w.deep}
 		for _, name := range names {
 			if winner, has := won[name]; has && winner.Rule != nil && (one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
-				one, _ = w.by(effect{field: f, value: v}, name, winner)
+				one, _ = w.by(effect{field: f, value: v, deep: w.deep}, name, winner)
 			}
 		}
 		if one.rule != nil {
@@ -230,6 +242,9 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	ro := r.roles
 	if g.technique == "grid" {
 		if span := max(st.ColumnStart.Span, st.ColumnEnd.Span); span > 0 {
+			if span > g.columns && w.given {
+				return v, false // there are so many tracks only with columns that no row has
+			}
 			if span >= g.columns {
 				return page.Full, true
 			}

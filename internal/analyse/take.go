@@ -211,7 +211,7 @@ func (l *lab) families(all []*word, widths []float64) (list []*family) {
 			}
 			style := l.alone(w, width)
 			z, ok := sized(style)
-			if !ok {
+			if !ok || w.given && z.percent > 100.01 {
 				continue
 			}
 			key := z.unit()
@@ -266,7 +266,7 @@ func (l *lab) tracks(all []*word, f *family) []fit {
 		style := l.alone(w, f.at[0])
 		n := len(style.Tracks)
 		known := slices.ContainsFunc(best, func(one fit) bool { return one.columns == n })
-		if style.Display == flow.Grid && n >= f.best[0].columns && n <= maxColumns && !known {
+		if enough := n >= f.best[0].columns || f.words[0].given; style.Display == flow.Grid && enough && n > 1 && n <= maxColumns && !known {
 			best = append([]fit{{columns: n, pitch: 1, score: f.best[0].score}}, best...)
 		}
 	}

@@ -25,6 +25,8 @@ type word struct {
 	sign  int      // words of one sign do the same
 	ring  bool     // rules ask for it around other elements
 	frame bool     // it centres what has it, as containers are
+	given bool     // it is a custom property with a number, which stands in no stylesheet
+	deep  int      // of such: what it is a fallback of, so many times
 }
 
 // A use is a selector of a rule that asks for a word.
@@ -112,6 +114,10 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 				by[text].ring = true
 			}
 		}
+	}
+	for _, w := range given(c, files) {
+		by[w.text] = w
+		all = append(all, w)
 	}
 	manners := map[string]int{}
 	for _, w := range all {
@@ -217,6 +223,9 @@ func (w *word) signature(media func(css.Media) string, patterns []css.Attribute)
 		b.WriteString(strconv.FormatBool((&css.Compound{Attributes: []css.Attribute{p}}).Matches(e)))
 	}
 	b.WriteString(strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " "))
+	if w.given {
+		return w.text
+	}
 	for _, u := range w.uses {
 		b.WriteByte('|')
 		b.WriteString(media(u.rule.Media))

@@ -29,6 +29,7 @@ type Foreign struct {
 	Joined    bool   // no white space may stand between columns
 	Stacked   bool   // columns are full lines at the first breakpoint, whatever is said
 	Frames    []Frame
+	Given     bool     // columns give their units in a style attribute
 	Row       []string // what every row has
 	Cell      []string // what every column has
 	Inner     string   // what the element inside each column has, if there is one
@@ -129,6 +130,7 @@ func NewForeign(r *rand.Rand) *Foreign {
 	if f.Technique != "grid" && f.Unit != "px" && len(f.Edges) > 1 {
 		f.Stacked = r.IntN(2) == 0 && f.Ends == ""
 	}
+	f.Given = f.Direction == "min" && f.Unit != "px" && !f.Relative && f.Ends == "" && r.IntN(5) == 0
 	f.names()
 	f.pending = make([]string, len(f.Edges))
 	f.write()
@@ -596,8 +598,49 @@ func (f *Foreign) less() float64 {
 	return 0
 }
 
+// givenAt is the custom property in which a column gives its units from a breakpoint on, as a value: or, where it
+// gives none, that of the breakpoint before.
+func (f *Foreign) givenAt(bp int) string {
+	if bp < 0 || bp == 0 && f.Stacked {
+		return strconv.Itoa(f.Columns)
+	}
+	return fmt.Sprintf("var(%s, %s)", f.property(bp), f.givenAt(bp-1))
+}
+
+func (f *Foreign) property(bp int) string {
+	return "--" + strings.ToLower(f.stem["take"]) + strings.NewReplacer(`\`, "", ":", "-", "@", "-").Replace(f.infix[bp])
+}
+
+// gives writes how wide columns are that give their units.
+func (f *Foreign) gives(bp int) {
+	for n := 1; n <= f.Columns; n++ {
+		f.Words = append(f.Words, ForeignWord{"style=" + f.property(bp) + ": " + strconv.Itoa(n) + ";", "take", n, "", bp, len(f.Edges)})
+	}
+	cell, g := "."+f.stem["cell"], f.Gutters[bp]
+	row, less := "100%", ""
+	if f.Place == "gap" || f.Place == "first" || f.Place == "last" {
+		row = fmt.Sprintf("(100%% + %gpx)", g)
+	}
+	if f.less() < 0 {
+		less = fmt.Sprintf(" - %gpx", g)
+	}
+	wide := fmt.Sprintf("calc(%s * %s / %d%s)", row, f.givenAt(bp), f.Columns, less)
+	switch f.Technique {
+	case "grid":
+		f.rule(bp, cell, "grid-column: span %s", f.givenAt(bp))
+	case "flex":
+		f.rule(bp, cell, pick(f.r, "flex: 0 0 auto; width: %s", "flex: 0 0 %s; max-width: none", "flex-basis: %s; flex-grow: 0"), wide)
+	default:
+		f.rule(bp, cell, "width: %s", wide)
+	}
+}
+
 // takes writes the widths.
 func (f *Foreign) takes(bp int) {
+	if f.Given {
+		f.gives(bp)
+		return
+	}
 	for n := 1; n <= f.Columns; n++ {
 		sel := f.selector(f.add("take", n, f.digits(n), bp), f.stem["cell"], f.stem["row"])
 		w := f.part(float64(n), f.less(), bp)
@@ -648,7 +691,7 @@ func (f *Foreign) more(bp int) {
 			f.rule(bp, f.selector(f.add("order", n, strconv.Itoa(n), bp), cell, row), "order: %d", n)
 		}
 	}
-	if r.IntN(3) == 0 && f.Technique == "flex" {
+	if r.IntN(3) == 0 && f.Technique == "flex" && !f.Given {
 		f.rule(bp, f.selector(f.add("share", 0, "", bp), cell, row), "flex: 1 1 0; width: auto; max-width: 100%%")
 		f.rule(bp, f.selector(f.add("natural", 0, "", bp), cell, row), "flex: 0 0 auto; width: auto; max-width: none")
 	}

@@ -1,0 +1,94 @@
+package analyse
+
+import (
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"kitrows/internal/css"
+)
+
+// mostGiven is the highest number that is tried for a custom property that elements give in a style attribute.
+const mostGiven = 24
+
+var (
+	used  = regexp.MustCompile(`var\(\s*(--[^\s,()]+)`)
+	plain = regexp.MustCompile(`^\s*-?\d+\s*$`)
+)
+
+// given are words of custom properties that elements give themselves, such as style="--n: 4;": those that rules
+// which place columns make use of, and that no rule declares but with a number or by another, for the class that
+// uses it. There is a word for each number from 1 on.
+func given(c *css.Cascade, files int) (all []*word) {
+	uses := map[string][]use{}
+	from := map[string][]string{} // of a property that is declared by others, those
+	out := map[string]bool{}      // declared as something that elements do not give
+	deep := map[string]int{}
+	var names []string
+	for _, r := range c.Rules {
+		if r.File >= files {
+			continue
+		}
+		for i := range r.Sets {
+			put := &r.Sets[i]
+			custom := strings.HasPrefix(put.Name, "--")
+			found := used.FindAllStringSubmatch(put.Value, -1)
+			if custom && (!owned(r) || len(found) == 0 && !plain.MatchString(put.Value)) {
+				out[put.Name] = true
+			}
+			if !custom && !slices.Contains(placed, put.Name) {
+				continue
+			}
+			for at, m := range found {
+				name := m[1]
+				if custom {
+					from[put.Name] = append(from[put.Name], name)
+				}
+				if uses[name] == nil {
+					names = append(names, name)
+				}
+				deep[name] = max(deep[name], at)
+				for s := range r.Selectors {
+					if one := (use{r, &r.Selectors[s]}); !slices.Contains(uses[name], one) {
+						uses[name] = append(uses[name], one)
+					}
+				}
+			}
+		}
+	}
+	for round := 0; round < len(names) && round < 8; round++ { // what uses a property uses those that it is made of
+		for name, others := range from {
+			for _, other := range others {
+				for _, u := range uses[name] {
+					if !slices.Contains(uses[other], u) {
+						uses[other] = append(uses[other], u)
+					}
+				}
+			}
+		}
+	}
+	for _, name := range names {
+		if out[name] || !slices.ContainsFunc(uses[name], func(u use) bool { return owned(u.rule) }) {
+			continue
+		}
+		for n := 1; n <= mostGiven; n++ {
+			all = append(all, &word{text: "style=" + name + ": " + strconv.Itoa(n) + ";", uses: uses[name], given: true, deep: deep[name]})
+		}
+	}
+	return all
+}
+
+// placed are the longhands by which numbers place columns.
+var placed = append([]string{"width", "flex-basis", "max-width", "grid-column-start", "grid-column-end", "margin-left", "margin-right", "left",
+	"right", "order"}, "flex-grow")
+
+// owned reports whether a rule is for elements that have a class or an attribute, not for all.
+func owned(r *css.StyleRule) bool {
+	return !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool { return len(wordsOf(&s[len(s)-1])) == 0 && !patterned(&s[len(s)-1]) })
+}
+
+// patterned reports whether a compound asks for a part of an attribute.
+func patterned(c *css.Compound) bool {
+	return slices.ContainsFunc(c.Attributes, func(a css.Attribute) bool { return a.Op != "=" && a.Op != "" })
+}
