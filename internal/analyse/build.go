@@ -316,11 +316,11 @@ func (a *analysis) vocabulary(kinds []*container) {
 		if all == nil {
 			continue
 		}
-		on := page.Column
+		on, base := page.Column, a.Cell
 		if a.r.rows[w] {
-			on = page.Row
+			on, base = page.Row, a.Row
 		}
-		v := &vocab.Word{Text: w.text, On: on, Rules: w.rules()}
+		v := &vocab.Word{Text: strings.Join(append(w.besides(base), w.text), " "), On: on, Rules: w.rules()}
 		for at, s := range a.edges {
 			for _, e := range all[s] {
 				value := e.value

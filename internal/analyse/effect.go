@@ -100,6 +100,7 @@ type reader struct {
 	roles  roles
 	stages []stage
 	at     []geometry
+	by     map[string]*word
 	rows   map[*word]bool // words that were found on rows
 	plain  []*flow.Style  // of columns without words, by stage, once it was asked for
 	known  map[signAt][2]readOnce
@@ -142,6 +143,24 @@ func (r *reader) plainAt(s int) *flow.Style {
 	return r.plain[s]
 }
 
+// silent reports whether words place no column where they stand alone.
+func (r *reader) silent(s int, words []string) bool {
+	e, _ := r.columnAt(s, words...)
+	won := r.styler(r.stages[s].at).Declared(e)
+	for _, text := range words {
+		w := r.by[text]
+		if w != nil && slices.ContainsFunc(append([]string{"display", "float", "position"}, placing...), func(name string) bool { return w.in(won[name].Rule) }) {
+			return false
+		}
+	}
+	return true
+}
+
+// besides are the words that a word says something only together with, but for one.
+func (w *word) besides(base string) []string {
+	return slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == base || text == w.text })
+}
+
 var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
 
 // column reads what a word does on a column at a stage.
@@ -150,12 +169,12 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	if !w.active(r.lab, r.stages[s].at) {
 		return nil
 	}
-	base := slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == r.roles.cell || text == w.text })
-	if len(base) > 0 {
-		return nil // it says something together with others
-	}
 	plain := r.plainAt(s)
-	e, st := r.columnAt(s, w.text)
+	others := w.besides(r.roles.cell)
+	if slices.Contains(others, r.roles.row) || len(others) > 0 && !r.silent(s, others) {
+		return nil // it is a row's, or those say something by themselves
+	}
+	e, st := r.columnAt(s, append(others, w.text)...)
 	won := r.styler(r.stages[s].at).Declared(e)
 	add := func(f page.Field, v page.Value, names ...string) {
 		one := effect{field: f, value: v, deep: w.deep}
@@ -240,6 +259,7 @@ var spreads = map[string]page.Value{
 func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	g := &r.at[s]
 	ro := r.roles
+	one := append(w.besides(ro.cell), w.text)
 	if g.technique == "grid" {
 		if span := max(st.ColumnStart.Span, st.ColumnEnd.Span); span > 0 {
 			if span > g.columns && w.given {
@@ -255,10 +275,10 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 		}
 		return v, false
 	}
-	t, _, _, _, inside := r.row(ro, r.stages[s].at, []string{w.text})
+	t, _, _, _, inside := r.row(ro, r.stages[s].at, one)
 	_, content := t.inner(inside[0])
 	if st.Grow > 0 && g.technique == "flex" {
-		t, _, _, cells, inside := r.row(ro, r.stages[s].at, []string{w.text}, []string{w.text})
+		t, _, _, cells, inside := r.row(ro, r.stages[s].at, one, one)
 		_, first := t.inner(inside[0])
 		_, second := t.inner(inside[1])
 		if t.boxes[cells[0]].Y == t.boxes[cells[1]].Y && math.Abs(first-second) < .1 && math.Abs(first+second+g.gutter-g.inner) < .3 {
@@ -273,7 +293,7 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 		return v, ok
 	}
 	ro.wrap *= 1.5 // it is so wide in any row
-	t, _, _, _, inside = r.row(ro, r.stages[s].at, []string{w.text})
+	t, _, _, _, inside = r.row(ro, r.stages[s].at, one)
 	_, again := t.inner(inside[0])
 	wider := *g
 	wider.inner += ro.wrap - r.roles.wrap
@@ -291,8 +311,7 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	if !g.known {
 		return nil
 	}
-	if needs := slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == r.roles.row }); len(needs) > 0 ||
-		len(w.above) > 0 {
+	if len(w.besides(r.roles.row)) > 0 || len(w.above) > 0 {
 		return nil
 	}
 	styler := r.styler(r.stages[s].at)

@@ -80,6 +80,8 @@ func TestByHand(t *testing.T) {
 		{"classes for the ends of rows inside columns", `.hull { width: 840px; margin: 0 auto } .rail { overflow: hidden } .plank { float: left; margin: 0 10px } .bow { margin-left: 0 } .stern { margin-right: 0 }
 .one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px } .eight { width: 540px } .twelve { width: 820px }`,
 			`12 float, 20px between; "rail" "plank" ""; 0 840px`, "bow: begins a line"},
+		{"a class beside another", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% } .past.one { margin-left: 16.67% } .past.five { margin-left: 83.33% }`,
+			`6 float, 20px inside; "rail" "plank" ""; 0 fluid`, "past one: skip 1"},
 		{"a number in a style attribute", `.rail { display: flex; flex-wrap: wrap; gap: 16px } .plank { box-sizing: border-box; --n: 12; min-width: 0; flex: 0 0 auto; width: calc((100% + 16px) * var(--n) / 12 - 16px); margin-left: calc((100% + 16px) * var(--past, 0) / 12) }
 @media (min-width: 720px) { .plank { width: calc((100% + 16px) * var(--wide, var(--n)) / 12 - 16px) } }`,
 			`12 flex, 16px between; "rail" "plank" ""; 0 fluid 720px fluid`, "style=--wide: 5;: take 5 from from-720"},

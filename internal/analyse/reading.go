@@ -175,7 +175,7 @@ func (a *analysis) find() error {
 		return noRow(families[0])
 	}
 	a.settle(found)
-	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, rows: map[*word]bool{},
+	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, rows: map[*word]bool{},
 		known: map[signAt][2]readOnce{}, plain: make([]*flow.Style, len(a.stages))}
 	a.measure()
 	a.containers()

@@ -280,7 +280,7 @@ func Dress(e *css.Element, words []string) {
 	for _, text := range words {
 		name, value := vocab.Attribute(text)
 		if name == "class" {
-			e.Classes = append(e.Classes, value)
+			e.Classes = append(e.Classes, strings.Fields(value)...)
 			continue
 		}
 		at := slices.IndexFunc(e.Attributes, func(a css.Attr) bool { return a.Name == name })
