@@ -4,7 +4,10 @@ import (
 	"strings"
 	"testing"
 
+	"kitrows/demo"
 	"kitrows/internal/edit"
+	"kitrows/internal/fault"
+	"kitrows/internal/foreign"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
 )
@@ -32,5 +35,54 @@ func TestWhatTheKitCannotSayIsRefused(t *testing.T) {
 	}
 	if _, err := edit.Apply(before, typed("4")); err != nil {
 		t.Errorf("four of twelve: %v", err)
+	}
+}
+
+// On a kit that was read from a stylesheet the refusal offers a rule of the page's own; with it, the edit is made,
+// and without leave again, it is refused to take that back.
+func TestOwnRules(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	five := edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: "room-log", Breakpoint: "slip"}}, Text: "5"}}
+	alone := five
+	alone.Page = "ringing-room"
+	_, err = edit.Apply(p, alone)
+	if all := fault.All(err); len(all) != 1 || all[0].Offer != "ownRules" {
+		t.Fatalf("refused: %v", err)
+	}
+	both, err := edit.Apply(p, edit.Operation{Page: "ringing-room", Together: &edit.Together{Steps: []edit.Operation{{OwnRules: &edit.OwnRules{Allow: true}}, five}}})
+	if err != nil || !both.Project.Page("ringing-room").OwnRules {
+		t.Fatalf("with a rule: %v", err)
+	}
+	if _, err := edit.Apply(both.Project, edit.Operation{Page: "ringing-room", OwnRules: &edit.OwnRules{}}); len(fault.All(err)) != 1 {
+		t.Errorf("the leave taken back: %v", err)
+	}
+	back, err := edit.Apply(both.Project, both.Inverse)
+	if err != nil || back.Project.Page("ringing-room").OwnRules {
+		t.Errorf("undone: %v", err)
+	}
+	if _, err := edit.Apply(p, edit.Operation{Page: "front-page", OwnRules: &edit.OwnRules{Allow: true}}); err == nil {
+		t.Error("a kit of ours has a class for everything")
+	}
+}
+
+// On such a kit, widths are filled only with those that it has classes for.
+func TestFilledWithItsClasses(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	made, err := edit.Apply(p, edit.Operation{Page: "ringing-room", Type: &edit.Type{Cells: []edit.Cell{{Node: "room-log", Breakpoint: "deep"}}, Text: "7"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	filled, err := edit.Apply(made.Project, edit.Operation{Page: "ringing-room", Fill: &edit.Fill{From: "deep", To: []string{"slip"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := foreign.Check(filled.Project.Kit("harbour"), filled.Project.Page("ringing-room")); err != nil {
+		t.Error(err)
 	}
 }

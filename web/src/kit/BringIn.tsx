@@ -100,7 +100,7 @@ export function BringIn({ files, onAdd, refused, onClose }: Props) {
                     aria-pressed={shown !== undefined}
                     onClick={() => setShown(shown ? undefined : middles(specimen.data.planned).at(-1)?.width)}
                   >
-                    Its page
+                    Test page
                   </Button>
                 </div>
               )}
