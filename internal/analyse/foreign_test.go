@@ -126,6 +126,8 @@ func meant(w sample.ForeignWord, columns int) (on page.Kind, f page.Field, v pag
 		return page.Column, page.Ends, page.First, true
 	case "last":
 		return page.Column, page.Ends, page.Last, true
+	case "per":
+		return page.Row, page.PerLine, page.Of(w.N), true
 	case "spread":
 		return page.Row, page.Spread, spreads[w.Said], true
 	case "align":

@@ -82,6 +82,12 @@ func TestByHand(t *testing.T) {
 			`12 float, 20px between; "rail" "plank" ""; 0 840px`, "bow: begins a line"},
 		{"a class beside another", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% } .past.one { margin-left: 16.67% } .past.five { margin-left: 83.33% }`,
 			`6 float, 20px inside; "rail" "plank" ""; 0 fluid`, "past one: skip 1"},
+		{"a row's class for so many a line", floats + `.plank { width: 100% } .half { width: 50% } .third { width: 33.333333% } .two { width: 66.666667% } .sixth { width: 16.666667% }
+@media (min-width: 600px) { .by-2 > * { width: 50% } .by-3 > .plank { width: 33.333333% } } @media (min-width: 900px) { .by-3-w > * { width: 33.333333% } }`,
+			`6 float, 20px inside; "rail" "plank" ""; 0 fluid 600px fluid 900px fluid`, "by-3: 3 per line from from-600"},
+		{"tracks of a row of its own", `.rail { display: grid; grid-template-columns: repeat(12, 1fr); gap: 14px } .plank { min-width: 0 } .w3 { grid-column: span 3 } .w4 { grid-column: span 4 } .w6 { grid-column: span 6 } .w8 { grid-column: span 8 }
+.by-4 { grid-template-columns: repeat(4, 1fr) }`,
+			`12 grid, 14px between; "rail" "plank" ""; 0 fluid`, "by-4: 4 per line"},
 		{"a number in a style attribute", `.rail { display: flex; flex-wrap: wrap; gap: 16px } .plank { box-sizing: border-box; --n: 12; min-width: 0; flex: 0 0 auto; width: calc((100% + 16px) * var(--n) / 12 - 16px); margin-left: calc((100% + 16px) * var(--past, 0) / 12) }
 @media (min-width: 720px) { .plank { width: calc((100% + 16px) * var(--wide, var(--n)) / 12 - 16px) } }`,
 			`12 flex, 16px between; "rail" "plank" ""; 0 fluid 720px fluid`, "style=--wide: 5;: take 5 from from-720"},

@@ -475,7 +475,7 @@ func (a *analysis) extent(w *word, st stage) (f frame) {
 func (a *analysis) read() {
 	a.effects = map[*word][][]effect{}
 	left := slices.DeleteFunc(slices.Clone(a.all), func(w *word) bool {
-		return len(w.uses) == 0 || w.frame || w.text == a.Row || w.text == a.Cell || w.text == a.Inner
+		return len(w.uses)+len(w.around) == 0 || w.frame || w.text == a.Row || w.text == a.Cell || w.text == a.Inner
 	})
 	for on, read := range []func(*reader, *word, int) []effect{(*reader).column, (*reader).rowWord} {
 		found := a.readAll(left, on, read)
@@ -565,7 +565,7 @@ func place(r *css.StyleRule) vocab.Rule {
 
 // rules are the places of the rules that ask for a word.
 func (w *word) rules() (all []vocab.Rule) {
-	for _, u := range w.uses {
+	for _, u := range slices.Concat(w.uses, w.around) {
 		if r := place(u.rule); !slices.Contains(all, r) {
 			all = append(all, r)
 		}

@@ -14,6 +14,7 @@ import (
 // element in each column where gutters are that one's.
 type roles struct {
 	row, cell, inner string // empty where no word is needed
+	more             string // what a row has besides
 	frame            string // of what rows are tried in; empty for a box of a width
 	joined           bool   // columns are inline blocks without white space between them
 	ends             ends   // what the first and the last column of a line have besides
@@ -41,7 +42,7 @@ func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, r
 	if box = t.body.Add(element("div", wordOf(r.frame)...)); r.frame == "" {
 		box.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
 	}
-	row = box.Add(element("div", wordOf(r.row)...))
+	row = box.Add(element("div", append(wordOf(r.row), wordOf(r.more)...)...))
 	for i, own := range columns {
 		words := append(wordOf(r.cell), own...)
 		if !r.ends.nested {

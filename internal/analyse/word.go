@@ -15,18 +15,19 @@ import (
 
 // A word is a class, or a word of an attribute, that rules with something that moves boxes select by.
 type word struct {
-	text  string   // a class, or NAME=WORD
-	uses  []use    // the selectors that ask for it of the element they select
-	needs []string // the words that all of those ask for beside it
-	above []string // words of the elements that all of those ask for around it
-	pure  float64  // how much of what its rules declare is a grid's, from 0 to 1
-	alike int      // how many words say something in the same manner
-	like  string   // its manner: what it declares and needs, whatever the values
-	sign  int      // words of one sign do the same
-	ring  bool     // rules ask for it around other elements
-	frame bool     // it centres what has it, as containers are
-	given bool     // it is a custom property with a number, which stands in no stylesheet
-	deep  int      // of such: what it is a fallback of, so many times
+	text   string   // a class, or NAME=WORD
+	uses   []use    // the selectors that ask for it of the element they select
+	around []use    // the selectors that ask for it around any elements whose widths they say
+	needs  []string // the words that all of those ask for beside it
+	above  []string // words of the elements that all of those ask for around it
+	pure   float64  // how much of what its rules declare is a grid's, from 0 to 1
+	alike  int      // how many words say something in the same manner
+	like   string   // its manner: what it declares and needs, whatever the values
+	sign   int      // words of one sign do the same
+	ring   bool     // rules ask for it around other elements
+	frame  bool     // it centres what has it, as containers are
+	given  bool     // it is a custom property with a number, which stands in no stylesheet
+	deep   int      // of such: what it is a fallback of, so many times
 }
 
 // A use is a selector of a rule that asks for a word.
@@ -112,6 +113,9 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 					all = append(all, by[text])
 				}
 				by[text].ring = true
+				if len(wordsOf(subject)) < 2 && slices.ContainsFunc(r.Sets, func(p css.Put) bool { return slices.Contains(dividers, p.Name) }) {
+					by[text].around = append(by[text].around, use{r, s})
+				}
 			}
 		}
 	}
@@ -223,7 +227,7 @@ func (w *word) signature(media func(css.Media) string, patterns []css.Attribute)
 		b.WriteString(strconv.FormatBool((&css.Compound{Attributes: []css.Attribute{p}}).Matches(e)))
 	}
 	b.WriteString(strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " "))
-	if w.given {
+	if w.given || len(w.around) > 0 {
 		return w.text
 	}
 	for _, u := range w.uses {

@@ -3,6 +3,8 @@
 package foreign
 
 import (
+	"slices"
+
 	"kitrows/internal/analyse"
 	"kitrows/internal/css"
 	"kitrows/internal/kit"
@@ -34,7 +36,7 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 	}
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
 		of: map[*css.Element]int32{}, cascade: r.Cascade, owns: map[*page.Node][]vocab.Missing{}}
-	c := chooser{Page: f, v: r.Words.Vocabulary(k)}
+	c := chooser{Page: f, v: r.Words.Vocabulary(k), divided: map[*page.Node]bool{}}
 	c.nodes(p.Body, nil, nil)
 	if p.OwnRules {
 		f.ownRules()
@@ -64,7 +66,35 @@ func (f *Page) Joined() bool { return f.reading.Joined }
 // chooser chooses words.
 type chooser struct {
 	*Page
-	v *vocab.Vocabulary
+	v       *vocab.Vocabulary
+	divided map[*page.Node]bool // rows with words that say how many columns a line has
+}
+
+// divide finds out whether words of a row say how many columns its lines have, wherever that is set, with nothing
+// that its columns must say getting in their way.
+func (c *chooser) divide(row *page.Node) {
+	var some [kit.MaxBreakpoints]bool
+	any := false
+	for i := range c.kit.Breakpoints {
+		per := row.HeldAt(c.kit, i)[page.PerLine].Value
+		some[i] = per.N > 0
+		any = any || some[i] && c.v.Saying(page.Row, page.PerLine, per, i) != nil
+	}
+	if !any {
+		return
+	}
+	c.divided[row] = true
+	_, missing := c.v.Choose(page.Row, c.wants(row, nil), [kit.MaxBreakpoints]kit.Columns{})
+	fits := !slices.ContainsFunc(missing, func(m vocab.Missing) bool { return m.Field == page.PerLine })
+	for _, column := range row.Children {
+		words, _ := c.v.Choose(page.Column, c.wants(column, row), [kit.MaxBreakpoints]kit.Columns{})
+		for _, w := range words {
+			for i, divided := range some {
+				fits = fits && !(divided && w.Says(page.Width, i))
+			}
+		}
+	}
+	c.divided[row] = fits
 }
 
 func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node][][]vocab.Want) {
@@ -86,6 +116,9 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 				c.words[n] = []*vocab.Word{w}
 			}
 		case page.Row, page.Column:
+			if n.Kind == page.Row {
+				c.divide(n)
+			}
 			words, missing := c.v.Choose(n.Kind, c.wants(n, row), [kit.MaxBreakpoints]kit.Columns{})
 			if base := c.v.Base(n.Kind); base != nil {
 				words = append([]*vocab.Word{base}, words...)
@@ -134,8 +167,10 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 			switch {
 			case n.Kind == page.Column && want.Field != page.Shown && h[page.Shown].Value == page.Hides:
 				continue // what is not shown may be anything
-			case want.Field == page.PerLine || want.Field == page.Divides && value == page.Fresh:
+			case want.Field == page.PerLine && !c.divided[n] || want.Field == page.Divides && value == page.Fresh:
 				continue // columns say it
+			case per > 0 && want.Field == page.Width && c.divided[row]:
+				continue // their row says it
 			case per > 0 && want.Field == page.Width:
 				value = page.Part(1, per)
 			case per > 0 && want.Field.IsUnits():

@@ -17,7 +17,7 @@ import (
 )
 
 // reads reports whether classes read as what holds of a column or row, wherever it is shown.
-func reads(k *kit.Kit, v *vocab.Vocabulary, n, row *page.Node, said []string) bool {
+func reads(k *kit.Kit, v *vocab.Vocabulary, p *foreign.Page, n, row *page.Node, said []string) bool {
 	held, _ := v.Read(n.Kind, said)
 	for i := range k.Breakpoints {
 		want := n.HeldAt(k, i)
@@ -35,8 +35,13 @@ func reads(k *kit.Kit, v *vocab.Vocabulary, n, row *page.Node, said []string) bo
 			if f == page.PerLine || f == page.Divides {
 				continue
 			}
-			if row != nil && f.IsUnits() && f != page.Width && got.N == 0 && must.N == 0 {
-				continue
+			if per := perLine(k, row, i); n.Kind == page.Column && per > 0 && f.IsUnits() {
+				if f == page.Width && divided(p, row, i) {
+					continue // their row says it
+				}
+				if must = page.Of(0); f == page.Width {
+					must = page.Part(1, per)
+				}
 			}
 			if got.Bare() != must.Bare() && !(f == page.Width && got.UnitsOf(k.ColumnsAt(i).N()) == must.UnitsOf(k.ColumnsAt(i).N()) && got.UnitsOf(1) > 0) {
 				return false
@@ -44,6 +49,20 @@ func reads(k *kit.Kit, v *vocab.Vocabulary, n, row *page.Node, said []string) bo
 		}
 	}
 	return true
+}
+
+// perLine is how many columns a row has on a line; 0 where that is not set.
+func perLine(k *kit.Kit, row *page.Node, i int) int {
+	if row == nil || row.Kind != page.Row {
+		return 0
+	}
+	return row.HeldAt(k, i)[page.PerLine].Int()
+}
+
+// divided reports whether a class of the row says how many columns its lines have.
+func divided(p *foreign.Page, row *page.Node, i int) bool {
+	words, _ := p.Words(row)
+	return slices.ContainsFunc(words, func(w *vocab.Word) bool { return w.Says(page.PerLine, i) })
 }
 
 // The classes that are chosen read back to the page, and with any one of them taken away they do not.
@@ -69,16 +88,16 @@ func TestChosenClassesReadBack(t *testing.T) {
 				if n.Kind != page.Column && n.Kind != page.Row {
 					return
 				}
-				all := said.Texts(n)
+				all, row := said.Texts(n), at.Parent
 				columns++
-				if !reads(k, v, n, at.Parent, all) {
+				if !reads(k, v, said, n, row, all) {
 					t.Errorf("sheet %d: %v of %s do not read back: %v", i, all, n.ID, n.At)
 				}
 				for at := range all {
-					if w := v.Word(n.Kind, all[at]); w.Base || w.Effects[0].Field == page.Ends {
-						continue // which says what it is, and where it stands
+					if w := v.Word(n.Kind, all[at]); w.Base || w.Effects[0].Field == page.Ends || w.Effects[0].Field == page.PerLine {
+						continue // which says what it is, and where it stands or what its columns do
 					}
-					if taken++; reads(k, v, n, nil, slices.Delete(slices.Clone(all), at, at+1)) {
+					if taken++; reads(k, v, said, n, row, slices.Delete(slices.Clone(all), at, at+1)) {
 						t.Errorf("sheet %d: %s of %v is not needed: %v", i, all[at], all, n.At)
 					}
 				}

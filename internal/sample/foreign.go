@@ -683,6 +683,14 @@ func (f *Foreign) more(bp int) {
 			f.rule(bp, sel, "margin-left: %s", f.part(float64(n), gutters, bp))
 		}
 	}
+	if r.IntN(3) == 0 && f.Direction == "min" && f.Technique != "grid" && !f.Given && f.Ends == "" && f.Unit != "px" {
+		for _, per := range []int{2, 3, 4, 5} {
+			if f.Columns%per == 0 && f.Columns > per {
+				w := f.part(float64(f.Columns/per), f.less(), bp)
+				f.rule(bp, "."+f.add("per", per, strconv.Itoa(per), bp)+pick(r, " > *", " > ."+cell), "flex: 0 0 auto; width: %s; max-width: %[1]s", w)
+			}
+		}
+	}
 	if r.IntN(2) == 0 {
 		f.rule(bp, f.selector(f.add("gone", 0, "", bp), "", ""), "display: none%s", pick(r, "", " !important"))
 	}

@@ -47,6 +47,9 @@ func (v *Vocabulary) Start(on page.Kind, f page.Field, i int) page.Value {
 	return f.Default(on)
 }
 
+// Says reports whether the word says something of a field at breakpoint i.
+func (w *Word) Says(f page.Field, i int) bool { return w.effectAt(f, i) != nil }
+
 // effectAt is the effect of a word on a field at breakpoint i; nil when there is none.
 func (w *Word) effectAt(f page.Field, i int) *Effect {
 	for at := range w.Effects {
