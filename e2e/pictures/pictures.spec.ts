@@ -117,6 +117,8 @@ test("the shelf, the proof and taking away", async ({ page, app }) => {
   await expect(page.getByRole("link", { name: /Gullwing Point/ })).toBeVisible();
   await picture(page, "shelf");
   await page.goto(`${app}/gullwing-point/sightings/proof`);
+  await page.getByRole("button", { name: "Measure" }).click();
+  await expect(page.getByText("Every box agrees")).toBeVisible();
   await picture(page, "proof");
   await page.goto(`${app}${front}/take`);
   await page.getByRole("radio", { name: "Mixins, SCSS" }).check();
@@ -132,5 +134,11 @@ test("a stylesheet that is brought in", async ({ page, app }) => {
   await page.getByLabel("From stylesheets").setInputFiles("fixtures/harbour.css");
   await page.getByRole("dialog").getByRole("radio", { name: "Classes" }).click();
   await page.getByRole("button", { name: "m4", exact: true }).click();
+  await expect(page.getByText("Every box agrees")).toBeVisible();
   await picture(page, "bringing");
+  await openBench(page, app, "/gullwing-point/ringing-room");
+  await cell(page, "room-log", "slip").click();
+  await page.keyboard.type("5\n");
+  await expect(page.getByRole("button", { name: "Write a rule" }).first()).toBeVisible();
+  await picture(page, "bench-team");
 });

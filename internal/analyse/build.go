@@ -36,7 +36,11 @@ func (a *analysis) build() {
 		}
 		gutter, lines := a.gutter(g), kit.Px(round(g.lines))
 		edge := kit.EdgeOf(kit.Px(0))
-		if f := kinds[0]; f != nil {
+		f := kinds[0]
+		if row := a.by[a.Row]; f == nil && row != nil && row.frame { // rows are containers themselves
+			f = &container{word: row}
+		}
+		if f != nil {
 			b.Container = a.extents[f.word][s].extent
 			in := a.extents[f.word][s].edge
 			if !k.GutterPlace.IsInside() {
@@ -431,7 +435,7 @@ func (a *analysis) leftOver() (all []Finding) {
 			slices.Contains(w.above, a.Row) && a.Row != ""
 		sized := w.says("width", "max-width", "flex-basis", "grid-column-end", "float", "justify-content", "align-items", "flex-wrap") ||
 			w.pure == 1 && w.says("padding-left", "margin-left", "margin-right", "min-width", "display", "flex-grow")
-		if len(w.uses) == 0 || !sized && !(w.says(placing...) && (asks || w.alike > 2)) {
+		if len(w.uses) == 0 || !sized && !(w.says(placing...) && (asks || w.alike > 2)) && !(asks && w.custom()) {
 			continue
 		}
 		manner := w.like

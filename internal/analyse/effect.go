@@ -206,7 +206,7 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	if w.in(won["display"].Rule) {
 		add(page.Shown, page.Shows, "display")
 	}
-	if v, name := r.end(plain, st); name != "" {
+	if v, name := r.end(w, s); name != "" {
 		add(page.Ends, v, name)
 		return all
 	}
@@ -262,6 +262,9 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	one := append(w.besides(ro.cell), w.text)
 	if g.technique == "grid" {
 		if span := max(st.ColumnStart.Span, st.ColumnEnd.Span); span > 0 {
+			if st.ColumnStart.At != 0 || st.ColumnEnd.At != 0 {
+				return v, false // it has a place of its own
+			}
 			if span > g.columns && w.given {
 				return v, false // there are so many tracks only with columns that no row has
 			}
@@ -275,8 +278,9 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 		}
 		return v, false
 	}
-	t, _, _, _, inside := r.row(ro, r.stages[s].at, one)
+	t, _, row, _, inside := r.row(ro, r.stages[s].at, one)
 	_, content := t.inner(inside[0])
+	_, room := t.inner(row)
 	if st.Grow > 0 && g.technique == "flex" {
 		t, _, _, cells, inside := r.row(ro, r.stages[s].at, one, one)
 		_, first := t.inner(inside[0])
@@ -293,13 +297,14 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 		return v, ok
 	}
 	ro.wrap *= 1.5 // it is so wide in any row
-	t, _, _, _, inside = r.row(ro, r.stages[s].at, one)
+	t, _, row, _, inside = r.row(ro, r.stages[s].at, one)
 	_, again := t.inner(inside[0])
+	_, more := t.inner(row)
 	wider := *g
-	wider.inner += ro.wrap - r.roles.wrap
+	wider.inner += more - room
 	if g.relative {
-		wider.gutter = g.gutter * 1.5
-		wider.inner = g.inner * 1.5
+		wider.gutter = g.gutter * more / room
+		wider.inner = g.inner * more / room
 	}
 	u, same := wider.part(again)
 	return v, same && u == v

@@ -49,33 +49,38 @@ func (e ends) of(i, line int) (words []string) {
 	return words
 }
 
-// standing gives the roles with which columns stand in rows: without words for the ends of lines, where that
-// does; else with such words, or in px in rows that are a gutter wider.
-func (l *lab) standing(r roles, all []*word, f *family, fit fit) (found []roles) {
-	try := func(r roles) bool {
-		for _, r.joined = range []bool{false, true} {
-			if r.score = l.try(r); r.score > 0 {
-				if f.unit() == "px" && l.framed(all, r) {
-					r.score += .5
-				}
-				found = append(found, r)
-				return true
+// standing gives the roles with which columns stand in rows without words for the ends of lines.
+func (l *lab) standing(r roles) []roles {
+	for _, r.joined = range []bool{false, true} {
+		if r.score = l.try(r); r.score > 0 {
+			return []roles{r}
+		}
+	}
+	return nil
+}
+
+// ended gives those with which they stand in rows with words for the ends of lines or, where they are so many px
+// wide, in rows that are a gutter wider.
+func (l *lab) ended(r roles, all []*word, f *family, fit fit) (found []roles) {
+	keep := func(r roles) bool {
+		for _, one := range l.standing(r) {
+			if f.unit() == "px" && l.framed(all, one) {
+				one.score += .5
 			}
+			found = append(found, one)
+			return true
 		}
 		return false
-	}
-	if try(r) {
-		return found
 	}
 	if f.unit() == "px" {
 		wide := r
 		wide.wrap += fit.gutter
-		try(wide)
+		keep(wide)
 	}
 	firsts, lasts := l.trimming(r, all)
 	for _, first := range append(firsts, "") {
 		for _, last := range append(lasts, "") {
-			if r.ends = (ends{first: first, last: last}); r.ends.where() != NoEnds && try(r) {
+			if r.ends = (ends{first: first, last: last}); r.ends.where() != NoEnds && keep(r) {
 				return found
 			}
 		}
@@ -85,18 +90,21 @@ func (l *lab) standing(r roles, all []*word, f *family, fit fit) (found []roles)
 
 // trimming are words that take the margin from the start of a column, and from its end.
 func (l *lab) trimming(r roles, all []*word) (firsts, lasts []string) {
-	if r.cell == "" {
-		return nil, nil
-	}
-	_, plain := l.between(r, r.width)
+	some := r.takes[:1]
+	_, plain := l.between(r, r.width, some...)
 	if !side(plain.Margin) {
 		return nil, nil
 	}
+	seen := map[int]bool{} // signs: words of one do the same
 	for _, w := range all {
-		if len(w.uses) == 0 || !w.says("margin-left", "margin-right") || !w.active(l, r.width) || w.text == r.cell || w.text == r.row {
+		if len(w.uses) == 0 || seen[w.sign] || w.text == r.cell || w.text == r.row || slices.Contains(r.takes, w.text) {
 			continue
 		}
-		switch _, st := l.between(r, r.width, w.text); {
+		seen[w.sign] = true
+		if !w.says("margin-left", "margin-right") || !w.active(l, r.width) {
+			continue
+		}
+		switch _, st := l.between(r, r.width, append(some[:1:1], w.text)...); {
 		case trims(plain, st, flow.Left):
 			firsts = append(firsts, w.text)
 		case trims(plain, st, flow.Right):
@@ -184,14 +192,16 @@ func (a *analysis) stands(r roles, outer string, inner ...string) bool {
 	return first.Y == last.Y && math.Abs(first.X-x) < .5 && math.Abs(last.X+last.Width-x-w) < .5
 }
 
-// end reads whether a word is one for the ends of lines.
-func (r *reader) end(plain, st *flow.Style) (v page.Value, name string) {
-	switch {
-	case r.roles.ends.where() == NoEnds:
-	case trims(plain, st, flow.Left):
-		return page.First, "margin-left"
-	case trims(plain, st, flow.Right):
-		return page.Last, "margin-right"
+// end reads whether a word is one for the ends of lines, on a column that has some width.
+func (r *reader) end(w *word, s int) (v page.Value, name string) {
+	if some := r.at[s].reference; r.roles.ends.where() != NoEnds && some != "" && some != w.text {
+		_, plain := r.columnAt(s, some)
+		switch _, st := r.columnAt(s, some, w.text); {
+		case trims(plain, st, flow.Left):
+			return page.First, "margin-left"
+		case trims(plain, st, flow.Right):
+			return page.Last, "margin-right"
+		}
 	}
 	return v, ""
 }

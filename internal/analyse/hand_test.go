@@ -80,6 +80,17 @@ func TestByHand(t *testing.T) {
 		{"classes for the ends of rows inside columns", `.hull { width: 840px; margin: 0 auto } .rail { overflow: hidden } .plank { float: left; margin: 0 10px } .bow { margin-left: 0 } .stern { margin-right: 0 }
 .one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px } .eight { width: 540px } .twelve { width: 820px }`,
 			`12 float, 20px between; "rail" "plank" ""; 0 840px`, "bow: begins a line"},
+		{"containers that are rows, classes that are columns and widths", `.ct { width: 90%; max-width: 1100px; margin: 0 auto } .ct:after { content: ""; display: table; clear: both }
+.l1, .l2, .l3, .l4, .l5, .l6 { float: left; margin-right: 3%; display: inline } .fin { margin-right: 0 !important }
+.l1 { width: 14.1666% } .l2 { width: 31.3333% } .l3 { width: 48.5% } .l4 { width: 65.6666% } .l5 { width: 82.8333% } .l6 { width: 100%; margin-right: 0 }
+@media only screen and (max-width: 40em) { .l1, .l2, .l3, .l4, .l5, .l6 { float: none; width: auto; margin-right: 0 } }`,
+			`6 float, 0/1 column between; "ct" "" ""; 0 90% 641px 1100px gutter 205/968 column`, "fin: ends a line from from-641, trail 0 below from-641"},
+		{"a grid that is a container, no width as wide as it", `.board { display: grid; grid-template-columns: repeat(6, 1fr); gap: 1rem; width: min(100% - 3rem, 66rem); margin-inline: auto }
+.at-1 { grid-column: 1 / span 2 } .over-2 { grid-column-end: span 2 } .over-3 { grid-column-end: span 3 } .over-4 { grid-column-end: span 4 }`,
+			`6 grid, 16px between; "board" "" ""; 0 1056px`, "over-3: take 3"},
+		{"no class as wide as the row", `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; column-gap: 2% } .rail > [class^="c"] { width: 100% }
+@media (min-width: 600px) { .rail > .c1 { width: 23.5% } .rail > .c2 { width: 49% } .rail > .c3 { width: 74.5% } }`,
+			`4 flex, 4/47 column between; "rail" "" ""; 0 fluid 600px fluid`, "c3: take 3 from from-600"},
 		{"a class beside another", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% } .past.one { margin-left: 16.67% } .past.five { margin-left: 83.33% }`,
 			`6 float, 20px inside; "rail" "plank" ""; 0 fluid`, "past one: skip 1"},
 		{"a row's class for so many a line", floats + `.plank { width: 100% } .half { width: 50% } .third { width: 33.333333% } .two { width: 66.666667% } .sixth { width: 16.666667% }

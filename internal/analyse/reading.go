@@ -420,7 +420,9 @@ func (a *analysis) containers() {
 		for s, st := range a.stages {
 			sizes[s] = a.extent(w, st)
 		}
-		a.frames, a.extents[w] = append(a.frames, w), sizes
+		if a.extents[w] = sizes; w.text != a.Row {
+			a.frames = append(a.frames, w)
+		}
 	}
 }
 

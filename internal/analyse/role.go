@@ -146,6 +146,10 @@ func (l *lab) try(r roles) float64 {
 	return score + 1
 }
 
+// enough is the score of roles with which columns stand in the middle of a row, and begin another line where there
+// is one more. Where none has it, others are looked for.
+const enough = 2.2
+
 // roles finds the roles that words play, for widths of a family: where most of them hold, or else
 // where others do.
 func (l *lab) roles(all []*word, by map[string]*word, f *family, fit fit) (found []roles) {
@@ -167,17 +171,23 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 	if f.unit() == "px" {
 		room = float64(fit.columns)*fit.pitch - fit.gutter
 	}
-	var rows, cells, inners []string
+	var rows, cells, inners, frames []string
 	is := map[string]bool{} // a width among others
 	for _, w := range f.words {
 		is[w.text] = w.alike > 2 || slices.Contains(takes, w.text)
 	}
 	rows, cells = append(rows, f.words[0].above...), append(cells, f.words[0].needs...)
 	for _, w := range all {
-		if is[w.text] || w.frame || len(w.uses) == 0 && !w.ring {
+		if is[w.text] || len(w.uses) == 0 && !w.ring {
 			continue
 		}
 		style := l.alone(w, width)
+		if w.frame {
+			if rowish(style) {
+				frames = append(frames, w.text)
+			}
+			continue
+		}
 		if rowish(style) || w.ring {
 			rows = append(rows, w.text)
 		}
@@ -190,14 +200,20 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 	}
 	slices.SortStableFunc(cells, func(a, b string) int { return by[a].alike - by[b].alike })
 	rows, cells = unique(rows, 24), unique(cells, 24)
-	for _, row := range append(rows, "") {
-		for _, cell := range append(cells, "") {
-			if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
-				continue
+	look := func(rows []string, try func(r roles) []roles) bool {
+		for _, row := range rows {
+			for _, cell := range append(cells, "") {
+				if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
+					continue
+				}
+				found = append(found, try(roles{row: row, cell: cell, takes: takes, width: width, wrap: room})...)
 			}
-			found = append(found, l.standing(roles{row: row, cell: cell, takes: takes, width: width, wrap: room}, all, f, fit)...)
 		}
+		return slices.ContainsFunc(found, func(r roles) bool { return r.score > enough })
 	}
+	ended := func(r roles) []roles { return l.ended(r, all, f, fit) }
+	rows, frames = append(rows, ""), unique(frames, 24) // containers may be rows as well
+	_ = look(rows, l.standing) || look(rows, ended) || look(frames, l.standing) || look(frames, ended)
 	for i := range found {
 		found[i].score += l.likely(found[i], by)
 	}

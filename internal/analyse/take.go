@@ -40,7 +40,7 @@ func (s size) unit() string {
 // sized is the size that a style has, if it is one of a column: over 0.
 func sized(s *flow.Style) (z size, ok bool) {
 	if span := max(s.ColumnStart.Span, s.ColumnEnd.Span); span > 0 {
-		return size{span: span}, true
+		return size{span: span}, s.ColumnStart.At == 0 && s.ColumnEnd.At == 0 // or else it has a place of its own
 	}
 	if s.ColumnStart.At > 0 && s.ColumnEnd.At > s.ColumnStart.At || s.ColumnEnd.At == -1 && s.ColumnStart.At == 1 {
 		return z, false
@@ -124,6 +124,9 @@ func fits(sizes []float64, unit string) (all []fit) {
 			for _, narrowest := range sizes[:min(len(sizes), 4)] {
 				for units := 1.0; units <= 2; units++ { // which the narrowest may be
 					f := progression(sizes, step, step*units-narrowest)
+					if n := math.Round((100 + f.gutter) / f.pitch); unit == "percent" && f.columns > 1 && n > float64(f.columns) && n <= maxColumns {
+						f.columns = int(n) // none of them is as wide as the row
+					}
 					if f.columns > 1 && f.gutter > 1e-6 && f.gutter < f.pitch && (unit == "px" || math.Abs(f.pitch*float64(f.columns)-f.gutter-100) < .05) {
 						try(f)
 					}

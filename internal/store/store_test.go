@@ -576,7 +576,7 @@ func TestPicturesAreStoredOnce(t *testing.T) {
 		if _, _, err := do(); err != nil {
 			t.Fatal(err)
 		}
-		if n := grown(); n > 50_000 {
+		if n := grown(); n > 64_000 {
 			t.Errorf("%s writes %d bytes", what, n)
 		}
 	}
