@@ -20,6 +20,7 @@ type roles struct {
 	ends             ends   // what the first and the last column of a line have besides
 	score            float64
 	takes            []string // words of some columns that fill a line
+	units            []int    // that those have
 	line             int      // how many columns a line has, where it is filled with others than those
 	width            float64  // the viewport they were tried in
 	wrap             float64  // the width, in px, of what rows stand in there
@@ -112,6 +113,9 @@ func (l *lab) try(r roles) float64 {
 		b := t.boxes[cell]
 		bottom = max(bottom, b.Y+b.Height)
 		before := t.boxes[cells[max(0, i-1)]]
+		if first := t.boxes[cells[0]]; r.units[i] != r.units[0] && math.Abs(b.Width-first.Width) < 1 {
+			return 0 // something else says how wide they are
+		}
 		if b.Width <= 0 || math.Abs(b.Y-before.Y) > .01 || i > 0 && b.X < before.X+before.Width-.5 {
 			return 0
 		}
@@ -163,7 +167,7 @@ func (l *lab) roles(all []*word, by map[string]*word, f *family, fit fit) (found
 
 // rolesAt finds them by the words that hold in one viewport.
 func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, width float64) (found []roles) {
-	takes, _ := l.filling(f, fit, width)
+	takes, units := l.filling(f, fit, width)
 	if len(takes) < 1 {
 		return nil
 	}
@@ -206,7 +210,7 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 				if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
 					continue
 				}
-				found = append(found, try(roles{row: row, cell: cell, takes: takes, width: width, wrap: room})...)
+				found = append(found, try(roles{row: row, cell: cell, takes: takes, units: units, width: width, wrap: room})...)
 			}
 		}
 		return slices.ContainsFunc(found, func(r roles) bool { return r.score > enough })
