@@ -8,19 +8,44 @@ import (
 	"kitrows/internal/bench"
 )
 
-// memory keeps the last Benches that were answered, so that the next answer need
-// only say what is other.
-type memory struct {
+// recent keeps the last values that were made, by their keys.
+type recent[V any] struct {
+	most  int
 	mu    sync.Mutex
-	known []remembered // the last used at the end
+	known []kept[V] // the last kept at the end
 }
 
-type remembered struct {
+type kept[V any] struct {
 	key   string
-	bench *bench.Bench
+	value V
 }
 
-// mostKnown is how many Benches are kept; one of a thousand columns is some 5 MB.
+// find gives the value that was kept last for a key.
+func (r *recent[V]) find(key string) (value V, ok bool) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	i := slices.IndexFunc(r.known, func(k kept[V]) bool { return k.key == key })
+	if i < 0 {
+		return value, false
+	}
+	return r.known[i].value, true
+}
+
+func (r *recent[V]) keep(key string, value V) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	r.known = slices.DeleteFunc(r.known, func(k kept[V]) bool { return k.key == key })
+	if len(r.known) == r.most {
+		r.known = slices.Delete(r.known, 0, 1)
+	}
+	r.known = append(r.known, kept[V]{key, value})
+}
+
+// memory keeps the last Benches that were answered, so that the next answer need
+// only say what is other. One of a thousand columns is some 5 MB.
+type memory struct{ recent[*bench.Bench] }
+
+// mostKnown is how many Benches are kept.
 const mostKnown = 8
 
 // memoryKey names a page as it is looked at.
@@ -28,20 +53,6 @@ func memoryKey(project, page string, v bench.View) string { return fmt.Sprint(pr
 
 // last gives the Bench that was answered last for a key; nil when it is not known.
 func (m *memory) last(key string) *bench.Bench {
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	if i := slices.IndexFunc(m.known, func(r remembered) bool { return r.key == key }); i >= 0 {
-		return m.known[i].bench
-	}
-	return nil
-}
-
-func (m *memory) keep(key string, b *bench.Bench) {
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	m.known = slices.DeleteFunc(m.known, func(r remembered) bool { return r.key == key })
-	if len(m.known) == mostKnown {
-		m.known = slices.Delete(m.known, 0, 1)
-	}
-	m.known = append(m.known, remembered{key, b})
+	b, _ := m.find(key)
+	return b
 }

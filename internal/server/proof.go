@@ -6,8 +6,6 @@ import (
 	"encoding/hex"
 	"fmt"
 	"net/http"
-	"slices"
-	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -57,7 +55,9 @@ func (v *Server) proofRoutes() {
 		}
 		l := layout.Of(k, foreign.Specimen(k, r.Words.Words))
 		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true, Tint: true})
-		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + v.specimens.keep(text), bench.NewPlanned(l),
+		key := digest(text)
+		v.specimens.keep(key, text)
+		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + key, bench.NewPlanned(l),
 			bench.NewOptionSketches(k)}}, nil
 	})
 }
@@ -94,36 +94,11 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 	fmt.Fprint(w, text)
 }
 
-// specimens keeps the documents of the last specimens, by their digests.
-type specimens struct {
-	mu    sync.Mutex
-	known []kept // the last at the end
-}
-
-type kept struct{ digest, text string }
-
-// mostSpecimens is how many are kept; each has its stylesheets in it.
+// mostSpecimens is how many documents of specimens are kept; each has its stylesheets in it.
 const mostSpecimens = 6
 
-func (s *specimens) keep(text string) (digest string) {
+// digest is the name of a text.
+func digest(text string) string {
 	sum := sha256.Sum256([]byte(text))
-	digest = hex.EncodeToString(sum[:])
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	s.known = slices.DeleteFunc(s.known, func(k kept) bool { return k.digest == digest })
-	if len(s.known) == mostSpecimens {
-		s.known = slices.Delete(s.known, 0, 1)
-	}
-	s.known = append(s.known, kept{digest, text})
-	return digest
-}
-
-func (s *specimens) find(digest string) (text string, ok bool) {
-	s.mu.Lock()
-	defer s.mu.Unlock()
-	i := slices.IndexFunc(s.known, func(k kept) bool { return k.digest == digest })
-	if i < 0 {
-		return "", false
-	}
-	return s.known[i].text, true
+	return hex.EncodeToString(sum[:])
 }

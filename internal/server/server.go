@@ -26,7 +26,7 @@ type Server struct {
 	store     *store.Store
 	changes   *changes
 	memory    memory
-	specimens specimens
+	specimens recent[string] // documents, by their digests
 	log       *slog.Logger
 	api       huma.API
 	handler   http.Handler
@@ -36,6 +36,7 @@ type Server struct {
 // whose index.html answers every path that is no file of it.
 func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v := &Server{store: s, changes: newChanges(), log: log}
+	v.memory.most, v.specimens.most = mostKnown, mostSpecimens
 	r := chi.NewRouter()
 	r.Use(
 		middleware.Recoverer,
