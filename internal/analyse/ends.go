@@ -49,7 +49,7 @@ func (e ends) of(i, line int) (words []string) {
 	return words
 }
 
-// standing gives the roles with which columns stand in rows without words for the ends of lines.
+// standing gives roles as they are, or with columns joined, if columns stand in rows with them.
 func (l *lab) standing(r roles) []roles {
 	for _, r.joined = range []bool{false, true} {
 		if r.score = l.try(r); r.score > 0 {
@@ -63,14 +63,14 @@ func (l *lab) standing(r roles) []roles {
 // wide, in rows that are a gutter wider.
 func (l *lab) ended(r roles, all []*word, f *family, fit fit) (found []roles) {
 	keep := func(r roles) bool {
-		for _, one := range l.standing(r) {
-			if f.unit() == "px" && l.framed(all, one) {
-				one.score += .5
+		alone := l.standing(r)
+		for i := range alone {
+			if f.unit() == "px" && l.framed(all, alone[i]) {
+				alone[i].score += .5
 			}
-			found = append(found, one)
-			return true
 		}
-		return false
+		found = append(found, alone...)
+		return len(alone) > 0
 	}
 	if f.unit() == "px" {
 		wide := r

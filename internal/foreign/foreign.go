@@ -142,6 +142,29 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 	}
 }
 
+// unset is what holds of a field at breakpoint i where nothing is set: what always does, if a class says it, or what
+// is without any class.
+func unset(v *vocab.Vocabulary, on page.Kind, f page.Field, i int) page.Value {
+	value, start := f.Default(on), v.Start(on, f, i)
+	if value != start && v.Saying(on, f, value, i) == nil {
+		return start
+	}
+	return value
+}
+
+// Unset gives what holds for a row or column on which nothing is set, at each breakpoint.
+func (f *Page) Unset(on page.Kind) []page.Held {
+	v := f.reading.Words.Vocabulary(f.kit)
+	all := make([]page.Held, len(f.kit.Breakpoints))
+	for i := range all {
+		all[i] = page.Defaults(on)
+		for _, field := range page.Settable(on) {
+			all[i][field].Value = unset(v, on, field, i)
+		}
+	}
+	return all
+}
+
 // wants is what must hold of every field of a row, or of a column in row, at every breakpoint.
 func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 	var wants []vocab.Want
@@ -160,9 +183,8 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 			if want.Field.IsUnits() && value.Term != page.Portion && value.N != 0 && h[want.Field].From >= 0 {
 				value.Of = int16(c.kit.ColumnsAt(int(h[want.Field].From)).N())
 			}
-			if start := c.v.Start(n.Kind, want.Field, i); h[want.Field].From < 0 && value != start &&
-				c.v.Saying(n.Kind, want.Field, value, i) == nil {
-				value = start // nothing is set, and it is what it is without any class
+			if h[want.Field].From < 0 {
+				value = unset(c.v, n.Kind, want.Field, i)
 			}
 			switch {
 			case n.Kind == page.Column && want.Field != page.Shown && h[page.Shown].Value == page.Hides:

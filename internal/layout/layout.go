@@ -134,6 +134,39 @@ func (l *Layout) hold() {
 			l.at[i].held[node.settable] = h
 		}
 	}
+	if l.foreign != nil {
+		l.unset()
+	}
+}
+
+// unset gives rows and columns on a kit that was brought in what holds there where nothing is set.
+func (l *Layout) unset() {
+	starts := map[page.Kind][]page.Held{page.Row: l.foreign.Unset(page.Row), page.Column: l.foreign.Unset(page.Column)}
+	for i := range l.at {
+		made := map[*page.Held]*page.Held{} // nodes go on sharing what holds
+		for n := range l.nodes {
+			node := &l.nodes[n]
+			if node.Kind != page.Row && node.Kind != page.Column {
+				continue
+			}
+			had := l.at[i].held[node.settable]
+			next := made[had]
+			if next == nil {
+				next = had
+				for _, f := range page.Settable(node.Kind) {
+					if start := starts[node.Kind][i][f].Value; had[f].From < 0 && had[f].Value != start {
+						if next == had {
+							c := *had
+							next = &c
+						}
+						next[f].Value = start
+					}
+				}
+				made[had] = next
+			}
+			l.at[i].held[node.settable] = next
+		}
+	}
 }
 
 // children visits the children of the node at i.
