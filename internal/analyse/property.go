@@ -1,6 +1,7 @@
 package analyse
 
 import (
+	"maps"
 	"regexp"
 	"slices"
 	"strconv"
@@ -12,6 +13,12 @@ import (
 // mostGiven is the highest number that is tried for a custom property that elements give in a style attribute.
 const mostGiven = 24
 
+// mostUses is how many rules may make use of such a property; more are not those of a grid.
+const mostUses = 300
+
+// mostNames is how many such properties are looked at.
+const mostNames = 20
+
 var (
 	used  = regexp.MustCompile(`var\(\s*(--[^\s,()]+)`)
 	plain = regexp.MustCompile(`^\s*-?\d+\s*$`)
@@ -22,6 +29,16 @@ var (
 // uses it. There is a word for each number from 1 on.
 func given(c *css.Cascade, files int) (all []*word) {
 	uses := map[string][]use{}
+	known := map[string]map[use]bool{}
+	keep := func(name string, u use) {
+		if known[name] == nil {
+			known[name] = map[use]bool{}
+		}
+		if !known[name][u] && len(uses[name]) <= mostUses {
+			known[name][u] = true
+			uses[name] = append(uses[name], u)
+		}
+	}
 	from := map[string][]string{} // of a property that is declared by others, those
 	out := map[string]bool{}      // declared as something that elements do not give
 	deep := map[string]int{}
@@ -42,7 +59,7 @@ func given(c *css.Cascade, files int) (all []*word) {
 			}
 			for at, m := range found {
 				name := m[1]
-				if custom {
+				if custom && len(from[put.Name]) < mostNames && !slices.Contains(from[put.Name], name) {
 					from[put.Name] = append(from[put.Name], name)
 				}
 				if uses[name] == nil {
@@ -50,26 +67,22 @@ func given(c *css.Cascade, files int) (all []*word) {
 				}
 				deep[name] = max(deep[name], at)
 				for s := range r.Selectors {
-					if one := (use{r, &r.Selectors[s]}); !slices.Contains(uses[name], one) {
-						uses[name] = append(uses[name], one)
-					}
+					keep(name, use{r, &r.Selectors[s]})
 				}
 			}
 		}
 	}
-	for round := 0; round < len(names) && round < 8; round++ { // what uses a property uses those that it is made of
-		for name, others := range from {
-			for _, other := range others {
+	for range min(len(names), 8) { // what uses a property uses those that it is made of
+		for _, name := range slices.Sorted(maps.Keys(from)) {
+			for _, other := range from[name] {
 				for _, u := range uses[name] {
-					if !slices.Contains(uses[other], u) {
-						uses[other] = append(uses[other], u)
-					}
+					keep(other, u)
 				}
 			}
 		}
 	}
-	for _, name := range names {
-		if out[name] || !slices.ContainsFunc(uses[name], func(u use) bool { return owned(u.rule) }) {
+	for _, name := range names[:min(len(names), mostNames)] {
+		if out[name] || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name], func(u use) bool { return owned(u.rule) }) {
 			continue
 		}
 		for n := 1; n <= mostGiven; n++ {
