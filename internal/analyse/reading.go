@@ -132,6 +132,9 @@ func (a *analysis) wide(w *word) bool {
 	})
 }
 
+// mostDividing is how many words are tried for dividing rows.
+const mostDividing = 80
+
 // find reads the stylesheet.
 func (a *analysis) find() error {
 	if a.Rules() == 0 {
@@ -142,6 +145,17 @@ func (a *analysis) find() error {
 		a.note("breakpoints", NotUnderstood, nil, "there are more than %d widths where media queries begin or end: those of the most rules were looked at", mostStages)
 	}
 	a.all, a.by = words(a.c, a.Files)
+	dividing := 0
+	for _, w := range a.all {
+		if len(w.around) > 0 {
+			if dividing++; dividing > mostDividing {
+				w.around = nil
+			}
+		}
+	}
+	if dividing > mostDividing {
+		a.note("word", NotUnderstood, nil, "there are more than %d classes that say how wide what is in them is: the others were not looked at", mostDividing)
+	}
 	widths := make([]float64, 0, len(a.stages))
 	for i := len(a.stages) - 1; i >= 0; i-- {
 		widths = append(widths, a.stages[i].at)

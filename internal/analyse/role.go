@@ -185,6 +185,10 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 		if is[w.text] || len(w.uses) == 0 && !w.ring {
 			continue
 		}
+		if len(w.uses) == 0 { // it is only asked for around others
+			rows = append(rows, w.text)
+			continue
+		}
 		style := l.alone(w, width)
 		if w.frame {
 			if rowish(style) {
