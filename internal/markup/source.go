@@ -1,0 +1,120 @@
+// Package markup reads HTML as the HTML Standard's parser does, keeps for every element which bytes of the
+// source its tags are, and changes no other bytes than an edit is about. It knows nothing of grids.
+package markup
+
+import (
+	"bytes"
+	"unicode/utf8"
+
+	"golang.org/x/net/html/charset"
+	"golang.org/x/text/encoding"
+	"golang.org/x/text/transform"
+)
+
+// A Source is the bytes of a file of HTML, in any encoding that the Standard names. It is never changed.
+type Source struct {
+	Bytes    []byte
+	Encoding string // its name in the Encoding Standard, such as utf-8
+
+	text string // decoded; of UTF-8 the bytes themselves, valid or not
+	from []int  // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
+	enc  encoding.Encoding
+}
+
+// A Span is a stretch of a source's decoded text, in bytes: To is the first after it.
+type Span struct{ From, To int }
+
+// Len is how many bytes it has.
+func (s Span) Len() int { return s.To - s.From }
+
+// prescan is how many bytes at the beginning are looked through for a declaration of the encoding.
+const prescan = 1024
+
+// NewSource finds out the encoding of a file as the Standard has it: by a byte order mark, by a declaration in its
+// first 1,024 bytes, or else UTF-8, where the bytes are that, or windows-1252.
+func NewSource(b []byte) *Source {
+	enc, name, certain := charset.DetermineEncoding(b, "")
+	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescan)]), []byte("charset")); !certain && !declared && utf8.Valid(b) {
+		name = "utf-8"
+	}
+	s := &Source{Bytes: b, Encoding: name, enc: enc}
+	if name == "utf-8" {
+		s.text, s.enc = string(b), nil
+		return s
+	}
+	s.decode()
+	return s
+}
+
+// decode decodes the bytes, a character at a time, for it to be known where each stands.
+func (s *Source) decode() {
+	d := s.enc.NewDecoder()
+	text := make([]byte, 0, len(s.Bytes)*2)
+	s.from = make([]int, 0, len(s.Bytes)*2+1)
+	for at := 0; at < len(s.Bytes); {
+		var one [utf8.UTFMax]byte
+		for room := 1; ; room++ {
+			n, read, err := d.Transform(one[:room], s.Bytes[at:], true)
+			if n == 0 && err == transform.ErrShortDst && room < len(one) {
+				at += read
+				continue
+			}
+			if n == 0 && read == 0 {
+				read = 1 // what no decoder makes anything of is left out of the text
+			}
+			for range n {
+				s.from = append(s.from, at)
+			}
+			text = append(text, one[:n]...)
+			at += read
+			break
+		}
+	}
+	s.text, s.from = string(text), append(s.from, len(s.Bytes))
+}
+
+// Text is the decoded text, with its byte order mark if it has one.
+func (s *Source) Text() string { return s.text }
+
+// Place is where a byte of the text stands among the bytes of the file.
+func (s *Source) Place(at int) int {
+	if s.from == nil {
+		return at
+	}
+	return s.from[at]
+}
+
+// encode writes a text in the encoding of the source; characters that it does not have become references.
+func (s *Source) encode(text string) []byte {
+	if s.enc == nil {
+		return []byte(text)
+	}
+	b, err := encoding.HTMLEscapeUnsupported(s.enc.NewEncoder()).Bytes([]byte(text))
+	if err != nil {
+		return []byte(text)
+	}
+	if s.Encoding == "utf-16le" || s.Encoding == "utf-16be" {
+		b = bytes.TrimPrefix(bytes.TrimPrefix(b, []byte{0xff, 0xfe}), []byte{0xfe, 0xff})
+	}
+	return b
+}
+
+// A Line is a place as people tell it: line and column from 1, in characters.
+type Line struct{ Line, Column int }
+
+// Line tells where a byte of the text stands. Lines end with LF, CR, or both.
+func (s *Source) Line(at int) Line {
+	l := Line{1, 1}
+	for i := 0; i < at; {
+		r, size := utf8.DecodeRuneInString(s.text[i:])
+		i += size
+		switch {
+		case r == '\r' && i < len(s.text) && s.text[i] == '\n':
+		case r == '\n', r == '\r':
+			l = Line{l.Line + 1, 1}
+		default:
+			l.Column++
+		}
+	}
+	return l
+}

@@ -1,0 +1,332 @@
+package markup
+
+import (
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"golang.org/x/net/html"
+	"golang.org/x/net/html/atom"
+)
+
+// A Document is HTML that was read: a whole document, or a part of one.
+type Document struct {
+	*Source
+	Part   bool  // it has neither a doctype nor html, head or body tags
+	Root   *Node // the html element, or what holds the part's nodes
+	Faults []Fault
+}
+
+// A Node is an element or a text of the tree that the Standard's parser makes.
+type Node struct {
+	Tag    string // in lower case; empty of a text
+	Attrs  []Attr // of its start tag
+	Start  Span   // its start tag, or all of a text; empty where there is none in the source
+	End    Span   // its end tag; empty where that is left out
+	Parent *Node
+	Kids   []*Node
+}
+
+// IsText reports whether the node is a text.
+func (n *Node) IsText() bool { return n.Tag == "" }
+
+// Attr gives the attribute of a name that counts, the first; nil where there is none.
+func (n *Node) Attr(name string) *Attr {
+	for i := range n.Attrs {
+		if n.Attrs[i].Name == name {
+			return &n.Attrs[i]
+		}
+	}
+	return nil
+}
+
+// Classes are the classes of an element.
+func (n *Node) Classes() []string {
+	if a := n.Attr("class"); a != nil {
+		return strings.Fields(a.Value)
+	}
+	return nil
+}
+
+// Walk visits the node and all in it, in document order.
+func (n *Node) Walk(visit func(*Node)) {
+	visit(n)
+	for _, k := range n.Kids {
+		k.Walk(visit)
+	}
+}
+
+// A Fault is a place where the tree is another than its author is likely to have meant.
+type Fault struct {
+	Kind FaultKind
+	Tag  string // the element it is about
+	At   Span   // the tag
+	Text string // what is wrong, in a sentence
+}
+
+// FaultKind is what is wrong.
+type FaultKind string
+
+// The kinds of faults.
+const (
+	Missing FaultKind = "missing" // an end tag
+	Surplus FaultKind = "surplus" // an end tag that ends nothing
+	Crossed FaultKind = "crossed" // an end tag that ends an element in which others are open
+	Ignored FaultKind = "ignored" // a start tag that makes no element where it stands
+	Doubled FaultKind = "doubled" // an attribute that a tag has already
+)
+
+var void = map[string]bool{
+	"area": true, "base": true, "br": true, "col": true, "embed": true, "hr": true, "img": true, "input": true, "link": true,
+	"meta": true, "param": true, "source": true, "track": true, "wbr": true, "basefont": true, "bgsound": true, "frame": true,
+	"keygen": true, "image": true,
+}
+
+// optional are the elements whose end tag may be left out.
+var optional = map[string]bool{
+	"html": true, "head": true, "body": true, "li": true, "dt": true, "dd": true, "p": true, "rt": true, "rp": true, "optgroup": true,
+	"option": true, "colgroup": true, "caption": true, "thead": true, "tbody": true, "tfoot": true, "tr": true, "td": true, "th": true,
+}
+
+// Parse reads HTML, of any state of repair. The tree is what the Standard's parser makes of it. Which tags made which
+// element is found by parsing the text once more with a comment after each tag, which changes nothing else: where that
+// comment comes to stand tells what was open there. Elements of tags that the parser does not have there, such as
+// in content it takes for text, are without spans.
+func Parse(b []byte) *Document {
+	s := NewSource(b)
+	start := 0
+	if strings.HasPrefix(s.text, "\ufeff") {
+		start = len("\ufeff")
+	}
+	p := placing{d: &Document{Source: s, Part: true}, tokens: tokens(s.text, start)}
+	for _, t := range p.tokens {
+		if t.kind == html.DoctypeToken || t.name == "html" || t.name == "head" || t.name == "body" {
+			p.d.Part = false
+		}
+	}
+	p.mark = "kr"
+	for strings.Contains(s.text, "<!--"+p.mark) {
+		p.mark += "-"
+	}
+	p.d.Root = p.tree(p.marked(start))
+	p.finish()
+	return p.d
+}
+
+// placing finds which tags made which elements.
+type placing struct {
+	d      *Document
+	tokens []token
+	mark   string
+	places map[int]*Node // of a token's comment, what it stands in
+	before map[int]*Node // and the node before it there
+	texts  map[int]*Node // of a token, the text after its comment
+	closed []closed
+}
+
+// closed is an element that an end tag of another ended.
+type closed struct {
+	*Node
+	by token
+}
+
+// marked is the text with a comment after each tag, but not in what is text alone.
+func (p *placing) marked(start int) string {
+	var b strings.Builder
+	b.Grow(len(p.d.text) * 2)
+	for i, t := range p.tokens {
+		b.WriteString(p.d.text[t.From:t.To])
+		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken) && p.whole(t) {
+			b.WriteString("<!--" + p.mark + strconv.Itoa(i) + "-->")
+		}
+	}
+	return b.String()
+}
+
+// whole reports whether a tag is closed: at the end of a text it may not be.
+func (p *placing) whole(t token) bool { return p.d.text[t.To-1] == '>' }
+
+// tree parses the marked text and gives the tree without the comments.
+func (p *placing) tree(marked string) *Node {
+	p.places, p.before, p.texts = map[int]*Node{}, map[int]*Node{}, map[int]*Node{}
+	root := &Node{}
+	if p.d.Part {
+		in := &html.Node{Type: html.ElementNode, Data: "template", DataAtom: atom.Template}
+		nodes, err := html.ParseFragment(strings.NewReader(marked), in)
+		if err != nil {
+			return root
+		}
+		root.Tag = "template"
+		p.add(root, slices.Values(nodes))
+		return root
+	}
+	document, err := html.Parse(strings.NewReader(marked))
+	if err != nil {
+		return root
+	}
+	p.add(root, document.ChildNodes())
+	for _, k := range root.Kids {
+		if k.Tag == "html" {
+			k.Parent = nil
+			return k
+		}
+	}
+	return root
+}
+
+func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
+	var last *Node
+	after := -1 // the token whose comment was the last node here
+	for n := range nodes {
+		was := after
+		after = -1
+		switch n.Type {
+		case html.CommentNode:
+			if number, is := strings.CutPrefix(n.Data, p.mark); is {
+				if i, err := strconv.Atoi(number); err == nil && i < len(p.tokens) {
+					p.places[i], p.before[i] = to, last
+					after = i
+				}
+			}
+		case html.TextNode:
+			last = &Node{Parent: to}
+			to.Kids = append(to.Kids, last)
+			if was >= 0 {
+				p.texts[was] = last
+			}
+		case html.ElementNode:
+			last = &Node{Tag: n.Data, Parent: to}
+			to.Kids = append(to.Kids, last)
+			p.add(last, n.ChildNodes())
+		}
+	}
+}
+
+// finish gives nodes their spans, and tells what is wrong.
+func (p *placing) finish() {
+	open := []*Node{} // with a start tag and without an end tag as yet
+	here := p.d.Root
+	for i, t := range p.tokens {
+		place, known := p.places[i]
+		switch t.kind {
+		case html.StartTagToken:
+			p.doubled(t)
+			if !known {
+				continue // what follows it is text, or the file ends in it
+			}
+			n := place
+			if void[t.name] || place.Tag != t.name || place.Start.Len() > 0 {
+				n = p.before[i]
+			}
+			if n == nil || n.Tag != t.name && !(t.name == "image" && n.Tag == "img") || n.Start.Len() > 0 {
+				if !slices.Contains([]string{"html", "head", "body"}, t.name) {
+					p.fault(Ignored, t, "<%s> makes no element here", t.name)
+				}
+				here = place
+				continue
+			}
+			n.Start, n.Attrs = t.Span, attributes(p.d.text, t.Span)
+			if n == place {
+				open = append(open, n)
+			}
+		case html.EndTagToken:
+			if !known {
+				continue
+			}
+			if n := p.before[i]; rawText[t.name] && n != nil && n.Tag == t.name && n.Start.Len() == 0 {
+				p.rawElement(n, i)
+				continue
+			}
+			open = p.end(t, open, here, place)
+		}
+		if text := p.texts[i]; text != nil && i+1 < len(p.tokens) && p.tokens[i+1].kind == html.TextToken {
+			text.Start = p.tokens[i+1].Span
+		}
+		if known {
+			here = place
+		}
+	}
+	for _, c := range p.closed {
+		p.d.Faults = append(p.d.Faults, Fault{Missing, c.Tag, c.Start, fmt.Sprintf("<%s> is not ended before </%s>", c.Tag, c.by.name)})
+	}
+	for _, n := range open {
+		if !optional[n.Tag] {
+			p.d.Faults = append(p.d.Faults, Fault{Missing, n.Tag, n.Start, fmt.Sprintf("<%s> is never ended", n.Tag)})
+		}
+	}
+	slices.SortStableFunc(p.d.Faults, func(a, b Fault) int { return a.At.From - b.At.From })
+}
+
+// rawElement gives the element that ends at token i, and whose content is text alone, its tags.
+func (p *placing) rawElement(n *Node, i int) {
+	for at := i - 1; at >= 0 && at >= i-2; at-- {
+		if s := p.tokens[at]; s.kind == html.StartTagToken && s.name == n.Tag {
+			n.Start, n.Attrs, n.End = s.Span, attributes(p.d.text, s.Span), p.tokens[i].Span
+			if text := i - 1; text > at && len(n.Kids) == 1 && n.Kids[0].IsText() {
+				n.Kids[0].Start = p.tokens[text].Span
+			}
+			return
+		}
+	}
+}
+
+// end gives the element that an end tag ends that tag, and tells what it leaves open.
+func (p *placing) end(t token, open []*Node, here, place *Node) []*Node {
+	at := -1
+	for i := len(open) - 1; i >= 0; i-- {
+		if open[i].Tag == t.name {
+			at = i
+			break
+		}
+	}
+	if at < 0 || t.name != "body" && t.name != "html" && !p.ended(open[at], here, place) {
+		for i, c := range slices.Backward(p.closed) {
+			if c.Tag == t.name {
+				p.fault(Crossed, c.by, "</%s> stands where <%s> is still open: </%[2]s> comes later", c.by.name, t.name)
+				p.closed = slices.Delete(p.closed, i, i+1)
+				return open
+			}
+		}
+		if t.name != "p" && t.name != "br" {
+			p.fault(Surplus, t, "</%s> ends nothing here", t.name)
+		}
+		return open
+	}
+	n := open[at]
+	n.End = t.Span
+	for _, inner := range open[at+1:] {
+		if !optional[inner.Tag] {
+			p.closed = append(p.closed, closed{inner, t})
+		}
+	}
+	// what goes on past the end tag, as a formatting element's content may, stays open
+	return slices.DeleteFunc(open, func(o *Node) bool { return o == n || within(o, n) && !within(place, o) && o != place })
+}
+
+// ended reports whether an element that was open is not any more after an end tag: what comes next stands outside of it.
+func (p *placing) ended(n, here, place *Node) bool { return place != n && !within(place, n) }
+
+// within reports whether a node stands in another.
+func within(n, in *Node) bool {
+	for up := n; up != nil; up = up.Parent {
+		if up == in {
+			return true
+		}
+	}
+	return false
+}
+
+func (p *placing) fault(kind FaultKind, t token, text string, args ...any) {
+	p.d.Faults = append(p.d.Faults, Fault{kind, t.name, t.Span, fmt.Sprintf(text, args...)})
+}
+
+// doubled tells of attributes that a tag has twice.
+func (p *placing) doubled(t token) {
+	all := attributes(p.d.text, t.Span)
+	for i, a := range all {
+		if slices.ContainsFunc(all[:i], func(b Attr) bool { return b.Name == a.Name }) {
+			p.d.Faults = append(p.d.Faults, Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name, a.Name)})
+		}
+	}
+}
