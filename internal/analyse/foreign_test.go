@@ -77,7 +77,7 @@ func numbers(f *sample.Foreign, k *kit.Kit) (all []string) {
 			say("gutter %s from %v", g, from)
 		}
 		if f.Relative {
-			column := (100+f.Gutters[i])/float64(f.Columns) - f.Gutters[i]
+			column := f.Pitch(i) - f.Gutters[i]
 			if math.Abs(g.OfColumn()-f.Gutters[i]/column) > .002 {
 				say("gutter %s from %v", g, from)
 			}

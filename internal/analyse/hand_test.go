@@ -91,6 +91,14 @@ func TestByHand(t *testing.T) {
 		{"no class as wide as the row", `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; column-gap: 2% } .rail > [class^="c"] { width: 100% }
 @media (min-width: 600px) { .rail > .c1 { width: 23.5% } .rail > .c2 { width: 49% } .rail > .c3 { width: 74.5% } }`,
 			`4 flex, 4/47 column between; "rail" "" ""; 0 fluid 600px fluid`, "c3: take 3 from from-600"},
+		{"margins in percent on both sides", `.grp { zoom: 1 } .grp:before, .grp:after { content: " "; display: table } .grp:after { clear: both } .unit { float: left; display: inline; margin: 0 1.5% 20px; min-height: 1px }
+.unit1 { width: 5.3333% } .unit2 { width: 13.6667% } .unit3 { width: 22% } .unit4 { width: 30.3333% } .unit6 { width: 47% } .unit8 { width: 63.6667% } .unit9 { width: 72% }`,
+			`12 float, 9/16 column between; "grp" "unit" ""; 0 fluid`, "unit9: take 9"},
+		{"rows that reach out by percent", `.five { font-size: 0; margin-right: -2% } .five > .q { display: inline-block; font-size: 1rem; vertical-align: top; margin-right: 2%; width: 18% }
+.q.w2 { width: 38% } .q.w3 { width: 58% } .q.w4 { width: 78% } .q.w5 { width: 98% }`,
+			`5 inline, 1/9 column between; "five" "q" ""; 0 fluid`, "w3: take 3"},
+		{"a column's class that says one unit", `.week { overflow: hidden; margin: 0 -4px } .d { float: left; width: 14.2857%; padding: 0 4px; box-sizing: border-box } .d2 { width: 28.5714% } .d3 { width: 42.8571% } .d5 { width: 71.4286% } .d7 { width: 100% }`,
+			`7 float, 8px inside; "week" "d" ""; 0 fluid`, "d5: take 5"},
 		{"a class beside another", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% } .past.one { margin-left: 16.67% } .past.five { margin-left: 83.33% }`,
 			`6 float, 20px inside; "rail" "plank" ""; 0 fluid`, "past one: skip 1"},
 		{"a row's class for so many a line", floats + `.plank { width: 100% } .half { width: 50% } .third { width: 33.333333% } .two { width: 66.666667% } .sixth { width: 16.666667% }

@@ -178,7 +178,8 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 	var rows, cells, inners, frames []string
 	is := map[string]bool{} // a width among others
 	for _, w := range f.words {
-		is[w.text] = w.alike > 2 || slices.Contains(takes, w.text)
+		also := w.alike == 1 && len(f.words) > 2 && cellish(l.alone(w, width)) // what every column has may say a width too
+		is[w.text] = w.alike > 2 || slices.Contains(takes, w.text) && !also
 	}
 	rows, cells = append(rows, f.words[0].above...), append(cells, f.words[0].needs...)
 	for _, w := range all {

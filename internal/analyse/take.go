@@ -124,11 +124,21 @@ func fits(sizes []float64, unit string) (all []fit) {
 			for _, narrowest := range sizes[:min(len(sizes), 4)] {
 				for units := 1.0; units <= 2; units++ { // which the narrowest may be
 					f := progression(sizes, step, step*units-narrowest)
-					if n := math.Round((100 + f.gutter) / f.pitch); unit == "percent" && f.columns > 1 && n > float64(f.columns) && n <= maxColumns {
-						f.columns = int(n) // none of them is as wide as the row
+					if f.columns < 2 || f.gutter < 1e-6 || f.gutter >= f.pitch {
+						continue
 					}
-					if f.columns > 1 && f.gutter > 1e-6 && f.gutter < f.pitch && (unit == "px" || math.Abs(f.pitch*float64(f.columns)-f.gutter-100) < .05) {
+					if unit == "px" {
 						try(f)
+						continue
+					}
+					for _, whole := range []float64{100 + f.gutter, 100} { // the row has a gutter less than its units, or as many
+						g := f
+						if n := math.Round(whole / f.pitch); n > float64(f.columns) && n <= maxColumns {
+							g.columns = int(n) // none of them is as wide as the row
+						}
+						if math.Abs(g.pitch*float64(g.columns)-whole) < .05 {
+							try(g)
+						}
 					}
 				}
 			}

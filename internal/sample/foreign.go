@@ -99,7 +99,7 @@ func NewForeign(r *rand.Rand) *Foreign {
 	if f.Place == "gap" || f.Place == "sides" || f.Place == "start" || f.Place == "first" {
 		f.borderBox = pick(r, "all", "none")
 	}
-	f.Relative = f.Technique == "float" && (f.Place == "first" || f.Place == "last") && r.IntN(2) == 0
+	f.Relative = f.Technique == "float" && (f.Place == "first" || f.Place == "last" || f.Place == "sides" && !f.Reaches) && r.IntN(2) == 0
 	if f.Technique == "float" && (f.Place == "sides" || f.Place == "first" || f.Place == "start") && r.IntN(4) == 0 {
 		f.Unit, f.Relative, f.Stacked = "px", false, false
 		f.Reaches = f.Place != "first"
@@ -246,7 +246,7 @@ func (f *Foreign) part(n, gutters float64, bp int) string {
 		return f.num(n*(f.pixels+g)+gutters*g) + "px"
 	}
 	if f.Relative {
-		pitch := (100 + g) / float64(f.Columns)
+		pitch := f.Pitch(bp)
 		return f.num(n*pitch+gutters*g) + "%"
 	}
 	more := g * gutters
@@ -273,6 +273,14 @@ func (f *Foreign) part(n, gutters float64, bp int) string {
 		sign, more = "-", -more
 	}
 	return fmt.Sprintf("calc(%s%% %s %spx)", share, sign, f.num(more))
+}
+
+// Pitch is a column and a gutter in percent of a row, where gutters are relative.
+func (f *Foreign) Pitch(bp int) float64 {
+	if f.Place == "sides" {
+		return 100 / float64(f.Columns)
+	}
+	return (100 + f.Gutters[bp]) / float64(f.Columns)
 }
 
 func (f *Foreign) rule(bp int, selector, format string, args ...any) {
