@@ -243,7 +243,7 @@ test("a row is copied to another page with its pictures, and cut and pasted on i
 test("any action, page or node is found by typing, and the keys are shown", async ({ page, app }) => {
   await openBench(page, app);
   await page.keyboard.press("Control+k");
-  await page.keyboard.type("tide t");
+  await page.keyboard.type("tide table column");
   await page.keyboard.press("Enter");
   await expect(cell(page, "tide-table", "wide")).toBeFocused();
   await page.keyboard.press("Control+k");
