@@ -5,6 +5,7 @@ package main
 
 import (
 	"bufio"
+	"embed"
 	"flag"
 	"fmt"
 	"math"
@@ -15,8 +16,10 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/ship"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/page"
 	"kitrows/internal/sample"
 )
 
@@ -41,6 +44,9 @@ func main() {
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)
 	defer out.Flush()
+	if *seed == 1 && *only < 0 {
+		byHand(out, *pages)
+	}
 	for i := range *sheets {
 		r := sample.New(*seed*1_000_000 + uint64(i))
 		f := sample.NewForeign(r)
@@ -62,21 +68,54 @@ func main() {
 			if at == *pages-1 {
 				pg = sample.Ruled(r, k)
 			}
-			l := layout.Of(k, pg)
-			t := trial{Name: fmt.Sprintf("%s, page %d", name, at), Sheet: files[0].Text,
-				Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
-			for i := range k.Breakpoints {
-				low, high, bounded := k.Range(i)
-				if !bounded {
-					high = low + 600
-				}
-				for _, v := range []float64{math.Ceil(low), math.Floor((low + high) / 2), high} {
-					t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
-				}
-			}
-			write(out, t)
+			write(out, planned(fmt.Sprintf("%s, page %d", name, at), k, pg))
 		}
 	}
+}
+
+//go:embed hands/*.css
+var hands embed.FS
+
+// byHand prints pages on stylesheets that were written by hand, in ways that the generator does not have: one
+// with every word on it, and as many random ones.
+func byHand(out *bufio.Writer, pages int) {
+	files, err := hands.ReadDir("hands")
+	if err != nil {
+		panic(err)
+	}
+	for i, f := range files {
+		text, err := hands.ReadFile("hands/" + f.Name())
+		if err != nil {
+			panic(err)
+		}
+		k, reading, err := analyse.Kit("kit", "Team", []kit.File{{Name: f.Name(), Text: string(text)}}, nil)
+		if err != nil {
+			write(out, trial{Name: f.Name(), Error: err.Error(), Sheet: string(text)})
+			continue
+		}
+		write(out, planned(f.Name(), k, foreign.Specimen(k, reading.Words.Words)))
+		r := sample.New(uint64(i))
+		for at := range pages {
+			write(out, planned(fmt.Sprintf("%s, page %d", f.Name(), at), k, sample.Worded(r, k, reading.Words.Words)))
+		}
+		write(out, planned(f.Name()+", with rules of its own", k, sample.Ruled(r, k)))
+	}
+}
+
+// planned is a page with its plan at, below and between breakpoints.
+func planned(name string, k *kit.Kit, pg *page.Page) trial {
+	l := layout.Of(k, pg)
+	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
+	for i := range k.Breakpoints {
+		low, high, bounded := k.Range(i)
+		if !bounded {
+			high = low + 600
+		}
+		for _, v := range []float64{math.Ceil(low), math.Floor((low + high) / 2), high} {
+			t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
+		}
+	}
+	return t
 }
 
 func write(out *bufio.Writer, t trial) {

@@ -77,6 +77,10 @@ func (a *analysis) build() {
 
 // verify holds the kit's numbers against rows in a container, and says where they are other.
 func (a *analysis) verify(c *container) {
+	if c == nil && a.family.unit() == "px" {
+		a.note("numbers", NotUnderstood, nil, "columns are so many px wide, and no class was found that makes a container for them: the ruler is off, "+
+			"and the plan is not")
+	}
 	for at, s := range a.edges {
 		g := &a.r.at[s]
 		if g.reference == "" {

@@ -21,6 +21,7 @@ type geometry struct {
 	in            float64 // how far in the first content begins, in what the row stands in
 	row           float64 // the width of the row's content box
 	technique     string  // flex, grid, float or inline
+	float         string  // the side to which columns float that do so only by the words of their widths
 	alone         page.Value
 	known         bool
 	reference     string      // a word of some columns that holds here
@@ -101,6 +102,7 @@ type reader struct {
 	stages []stage
 	at     []geometry
 	by     map[string]*word
+	family *family
 	rows   map[*word]bool // words that were found on rows
 	plain  []*flow.Style  // of columns without words, by stage, once it was asked for
 	known  map[signAt][2]readOnce
@@ -161,6 +163,9 @@ func (w *word) besides(base string) []string {
 	return slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == base || text == w.text })
 }
 
+// spans are the longhands that say how wide a column is in tracks.
+var spans = []string{"grid-column-start", "grid-column-end"}
+
 var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
 
 // column reads what a word does on a column at a stage.
@@ -196,6 +201,10 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	}
 	if !g.known {
 		return all
+	}
+	widths := widths
+	if g.technique == "grid" {
+		widths = spans
 	}
 	if slices.ContainsFunc(widths, func(name string) bool { return w.in(won[name].Rule) }) {
 		own := w.in(won["width"].Rule) || w.in(won["flex-basis"].Rule)
@@ -293,8 +302,11 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	if math.Abs(content-leafWide) < .01 && st.Width.Kind == flow.Auto {
 		return page.Natural, true
 	}
-	if v, ok = g.part(content); !ok || r.roles.wrap != wrap {
-		return v, ok
+	if v, ok = g.part(content); !ok {
+		return v, false
+	}
+	if r.roles.wrap != wrap { // columns are so many px wide: another word may be so by chance, as one of a container
+		return v, v != page.Full || slices.Contains(r.family.words, w)
 	}
 	ro.wrap *= 1.5 // it is so wide in any row
 	t, _, row, _, inside = r.row(ro, r.stages[s].at, one)

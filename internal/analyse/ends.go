@@ -51,12 +51,25 @@ func (e ends) of(i, line int) (words []string) {
 
 // standing gives roles as they are, or with columns joined, if columns stand in rows with them.
 func (l *lab) standing(r roles) []roles {
-	for _, r.joined = range []bool{false, true} {
-		if r.score = l.try(r); r.score > 0 {
-			return []roles{r}
-		}
+	if r.score = l.try(r); r.score > 0 && !l.spaced(r) {
+		return []roles{r}
+	}
+	apart := r
+	r.joined = true
+	if r.score = l.try(r); r.score <= 0 {
+		r = apart
+	}
+	if r.score > 0 {
+		return []roles{r}
 	}
 	return nil
+}
+
+// spaced reports whether white space between columns takes room, which goes by the font.
+func (l *lab) spaced(r roles) bool {
+	t, _, row, cells, _ := l.row(r, r.width, r.takes[:1], r.takes[:1])
+	flexible := t.boxes[row].Style.Display != flow.Block && t.boxes[row].Style.Display != flow.Root
+	return t.boxes[cells[0]].Style.Display == flow.InlineBlock && !flexible && t.boxes[row].Style.FontSize > 0
 }
 
 // ended gives those with which they stand in rows with words for the ends of lines or, where they are so many px

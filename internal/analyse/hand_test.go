@@ -99,6 +99,9 @@ func TestByHand(t *testing.T) {
 			`5 inline, 1/9 column between; "five" "q" ""; 0 fluid`, "w3: take 3"},
 		{"a column's class that says one unit", `.week { overflow: hidden; margin: 0 -4px } .d { float: left; width: 14.2857%; padding: 0 4px; box-sizing: border-box } .d2 { width: 28.5714% } .d3 { width: 42.8571% } .d5 { width: 71.4286% } .d7 { width: 100% }`,
 			`7 float, 8px inside; "week" "d" ""; 0 fluid`, "d5: take 5"},
+		{"inline blocks in lines of text", `.quay { letter-spacing: -.31em } .quay > * { letter-spacing: normal } .bay { display: inline-block; vertical-align: top; width: 100%; box-sizing: border-box; padding: 0 8px }
+.half { width: 50% } .third { width: 33.3333% } .two { width: 66.6667% } .quarter { width: 25% } .three { width: 75% }`,
+			`12 inline, 16px inside stay; "quay" "bay" ""; 0 fluid`, "third: take 4"},
 		{"a class beside another", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% } .past.one { margin-left: 16.67% } .past.five { margin-left: 83.33% }`,
 			`6 float, 20px inside; "rail" "plank" ""; 0 fluid`, "past one: skip 1"},
 		{"a row's class for so many a line", floats + `.plank { width: 100% } .half { width: 50% } .third { width: 33.333333% } .two { width: 66.666667% } .sixth { width: 16.666667% }
@@ -119,6 +122,9 @@ func TestByHand(t *testing.T) {
 		k, r := read(t, c.sheet, nil)
 		if got := told(k, r); got != c.want {
 			t.Errorf("%s: %s, want %s", c.name, got, c.want)
+		}
+		if r.Joined != (c.name == "inline blocks in lines of text") {
+			t.Errorf("%s: joined is %v", c.name, r.Joined)
 		}
 		at := strings.LastIndex(c.says, ": ")
 		name, want := c.says[:at], c.says[at+2:]

@@ -63,7 +63,7 @@ type Option struct{ ID, Text string }
 // own is what the stylesheet of every page says (package ship writes it), and what blocks of content
 // are in documents, which the plan counts on.
 const own = "body { margin: 0 }" +
-	"." + Held + " { display: block; box-sizing: border-box; margin: 0; padding: 0; border: 0; width: auto }" +
+	"." + Held + " { display: block; box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; width: auto }" +
 	"button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
 
 // Held is the class of blocks of content that are as large as they are declared.
@@ -189,7 +189,7 @@ func (a *analysis) find() error {
 		return noRow(families[0])
 	}
 	a.settle(found)
-	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, rows: map[*word]bool{},
+	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, family: a.family, rows: map[*word]bool{},
 		known: map[signAt][2]readOnce{}, plain: make([]*flow.Style, len(a.stages))}
 	a.measure()
 	a.containers()
@@ -413,7 +413,23 @@ func (a *analysis) geometry(s int) (g geometry) {
 	default:
 		g.alone = page.Full
 	}
+	if r.cell == "" && len(takes) > 0 {
+		a.bare(s, takes[0], &g)
+	}
 	return g
+}
+
+// bare notes that columns stand side by side only by the words that say their widths: what has none is no column.
+func (a *analysis) bare(s int, take string, g *geometry) {
+	switch _, st := a.r.columnAt(s, take); {
+	case st.Float != "" && g.style.Float == "":
+		g.technique, g.float = "float", st.Float
+	case st.Display == flow.InlineBlock && g.style.Display != flow.InlineBlock && g.technique == "":
+		g.technique = "inline"
+	default:
+		return
+	}
+	g.alone = page.Value{}
 }
 
 // A frame is how wide a container is at a stage.

@@ -12,6 +12,7 @@ type Way struct {
 	// The border or content box of n units, whichever the stylesheet's widths are of, is n units and the rest wide.
 	Unit, Rest Length
 	Start, End Length // the margins of a column without words
+	Float      string // the side to which a column must float that has no word for its width; empty where it does anyway
 }
 
 // A Length is so many percent of the row and so many px.
@@ -28,7 +29,7 @@ func (a *analysis) ways() (all []Way) {
 		g := &a.r.at[s]
 		w := Way{Start: lengthOf(g.style.Margin[flow.Left]), End: lengthOf(g.style.Margin[flow.Right])}
 		if g.reference != "" && a.widths(s, &w) {
-			w.Technique = g.technique
+			w.Technique, w.Float = g.technique, g.float
 		}
 		all = append(all, w)
 	}

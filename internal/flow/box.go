@@ -192,10 +192,15 @@ func (e *engine) clamped(b *Box, w, of kit.Measure) kit.Measure {
 	return w
 }
 
-// fit is as wide as a box's content, but not wider than there is room.
+// fit is as wide as a box's content, but not wider than there is room. Its own padding counts as it is, where it is
+// percent of that room too.
 func (e *engine) fit(b *Box, of kit.Measure) kit.Measure {
 	low, high := e.intrinsic(b)
-	return e.most(low, e.least(of.Minus(b.outside()), high))
+	part := kit.Measure{}
+	for _, side := range []int{Left, Right} {
+		part = part.Plus(b.pad[side]).Minus(e.of(b.Style.Padding[side].Amount, kit.Measure{})).Minus(kit.Plain(b.Style.Border[side]))
+	}
+	return e.most(low.Plus(part), e.least(of.Minus(b.outside()), high.Plus(part)))
 }
 
 // size works out the width of a block in a containing block so wide, and its margins (CSS 2.2,

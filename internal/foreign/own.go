@@ -148,7 +148,7 @@ func width(way analyse.Way, v page.Value, units float64) []css.Declaration {
 		return []css.Declaration{css.D("flex", "1 1 0"), css.D("width", "auto"), css.D("min-width", "0"), css.D("max-width", "none")}
 	case v == page.Natural && way.Technique == "flex":
 		return []css.Declaration{css.D("flex", "0 0 auto"), css.D("width", "auto"), css.D("max-width", "none")}
-	case v == page.Natural && way.Technique != "grid":
+	case v == page.Natural && way.Technique != "grid" && way.Float == "":
 		return []css.Declaration{css.D("width", "auto"), css.D("max-width", "none")}
 	case units <= 0:
 		return nil
@@ -158,6 +158,9 @@ func width(way analyse.Way, v page.Value, units float64) []css.Declaration {
 		return nil
 	}
 	body := []css.Declaration{css.D("width", text(way.Rest.Plus(way.Unit, units))), css.D("max-width", "none")}
+	if way.Float != "" {
+		body = append([]css.Declaration{css.D("float", way.Float)}, body...)
+	}
 	if way.Technique == "flex" {
 		body = append([]css.Declaration{css.D("flex", "0 0 auto")}, body...)
 	}
