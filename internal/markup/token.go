@@ -23,6 +23,7 @@ var rawText = map[string]bool{
 
 // tokens divides a text from a byte on into tokens.
 func tokens(text string, at int) (all []token) {
+	all = make([]token, 0, 2*strings.Count(text, "<")+8)
 	z := html.NewTokenizer(strings.NewReader(text[at:]))
 	for {
 		kind := z.Next()

@@ -119,9 +119,9 @@ type placing struct {
 	d      *Document
 	tokens []token
 	mark   string
-	places map[int]*Node // of a token's comment, what it stands in
-	before map[int]*Node // and the node before it there
-	texts  map[int]*Node // of a token, the text after its comment
+	places []*Node // of a token's comment, what it stands in; nil where it stands nowhere
+	before []*Node // and the node before it there
+	texts  []*Node // of a token, the text after its comment
 	closed []closed
 }
 
@@ -149,7 +149,8 @@ func (p *placing) whole(t token) bool { return p.d.text[t.To-1] == '>' }
 
 // tree parses the marked text and gives the tree without the comments.
 func (p *placing) tree(marked string) *Node {
-	p.places, p.before, p.texts = map[int]*Node{}, map[int]*Node{}, map[int]*Node{}
+	n := len(p.tokens)
+	p.places, p.before, p.texts = make([]*Node, n), make([]*Node, n), make([]*Node, n)
 	root := &Node{}
 	if p.d.Part {
 		in := &html.Node{Type: html.ElementNode, Data: "template", DataAtom: atom.Template}
@@ -208,10 +209,12 @@ func (p *placing) finish() {
 	open := []*Node{} // with a start tag and without an end tag as yet
 	here := p.d.Root
 	for i, t := range p.tokens {
-		place, known := p.places[i]
+		place := p.places[i]
+		known := place != nil
 		switch t.kind {
 		case html.StartTagToken:
-			p.doubled(t)
+			attrs := attributes(p.d.text, t.Span)
+			p.doubled(t, attrs)
 			if !known {
 				continue // what follows it is text, or the file ends in it
 			}
@@ -226,7 +229,7 @@ func (p *placing) finish() {
 				here = place
 				continue
 			}
-			n.Start, n.Attrs = t.Span, attributes(p.d.text, t.Span)
+			n.Start, n.Attrs = t.Span, attrs
 			if n == place {
 				open = append(open, n)
 			}
@@ -322,8 +325,7 @@ func (p *placing) fault(kind FaultKind, t token, text string, args ...any) {
 }
 
 // doubled tells of attributes that a tag has twice.
-func (p *placing) doubled(t token) {
-	all := attributes(p.d.text, t.Span)
+func (p *placing) doubled(t token, all []Attr) {
 	for i, a := range all {
 		if slices.ContainsFunc(all[:i], func(b Attr) bool { return b.Name == a.Name }) {
 			p.d.Faults = append(p.d.Faults, Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name, a.Name)})
