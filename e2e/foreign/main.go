@@ -77,7 +77,7 @@ func main() {
 var hands embed.FS
 
 // byHand prints pages on stylesheets that were written by hand, in ways that the generator does not have: one
-// with every word on it, and as many random ones.
+// with their words on it, and as many random ones.
 func byHand(out *bufio.Writer, pages int) {
 	files, err := hands.ReadDir("hands")
 	if err != nil {

@@ -54,7 +54,7 @@ test("a stylesheet that is dropped on the shelf begins a project", async ({ page
   const dialog = page.getByRole("dialog", { name: "A kit from harbour.css" });
   await expect(agrees(page)).toContainText("boxes measured in this browser at 9 widths");
   await dialog.getByRole("button", { name: "Test page" }).click();
-  await expect(dialog.getByTitle(/^A page with every class, at/)).toBeVisible();
+  await expect(dialog.getByTitle(/^A page with its classes, at/)).toBeVisible();
   await dialog.getByRole("button", { name: "Take it" }).click();
   await page.getByRole("button", { name: "Quarters" }).click();
   await expect(page.getByText("Saved · rev 2")).toBeVisible();

@@ -410,7 +410,7 @@ func (a *analysis) report(kinds []*container) {
 }
 
 // placing are the longhands by which columns are placed.
-var placing = append([]string{"margin-left", "margin-right", "left", "right", "order", "align-self"}, widths...)
+var placing = append([]string{"margin-left", "margin-right", "left", "right", "order", "align-self"}, sizing...)
 
 // leftOver is what has to do with the grid and was not understood.
 func (a *analysis) leftOver() (all []Finding) {

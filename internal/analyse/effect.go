@@ -163,10 +163,11 @@ func (w *word) besides(base string) []string {
 	return slices.DeleteFunc(slices.Clone(w.needs), func(text string) bool { return text == base || text == w.text })
 }
 
-// spans are the longhands that say how wide a column is in tracks.
-var spans = []string{"grid-column-start", "grid-column-end"}
-
-var widths = []string{"flex-basis", "width", "max-width", "grid-column-end", "grid-column-start", "flex-grow", "flex-shrink", "min-width"}
+// sizing are the longhands that say how wide a column is, and spanning those that say it in tracks.
+var (
+	sizing   = append([]string{"flex-basis", "width", "max-width", "flex-grow", "flex-shrink", "min-width"}, spanning...)
+	spanning = []string{"grid-column-start", "grid-column-end"}
+)
 
 // column reads what a word does on a column at a stage.
 func (r *reader) column(w *word, s int) (all []effect) {
@@ -202,9 +203,9 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	if !g.known {
 		return all
 	}
-	widths := widths
+	widths := sizing
 	if g.technique == "grid" {
-		widths = spans
+		widths = spanning
 	}
 	if slices.ContainsFunc(widths, func(name string) bool { return w.in(won[name].Rule) }) {
 		own := w.in(won["width"].Rule) || w.in(won["flex-basis"].Rule)
@@ -372,60 +373,3 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	}
 	return all
 }
-
-// mostPerLine is how many columns a line has at most that a row's word divides it into.
-const mostPerLine = 12
-
-// perLine is how many equal columns a line has in a row with a word, where those have none of their own and the
-// row without it has another number of them; 0 where lines are not so.
-func (r *reader) perLine(w *word, s int) int {
-	count := func(ro roles) int {
-		columns := make([][]string, mostPerLine+1)
-		t, _, _, cells, inside := r.row(ro, r.stages[s].at, columns...)
-		n := 1
-		for n < len(cells) && math.Abs(t.boxes[cells[n]].Y-t.boxes[cells[0]].Y) < .01 {
-			n++
-		}
-		if n > mostPerLine || n == len(cells) || len(t.Doubts) > 0 {
-			return 0
-		}
-		x, first := t.inner(inside[0])
-		for i := range cells {
-			if _, wide := t.inner(inside[i]); math.Abs(wide-first) > .3 {
-				return 0
-			}
-		}
-		end, last := t.inner(inside[n-1])
-		g := &r.at[s]
-		if math.Abs(end+last-x-g.inner) > .5 { // they fill the line
-			return 0
-		}
-		return n
-	}
-	with := r.roles
-	with.more = w.text
-	n := count(with)
-	if n < 2 || n == count(r.roles) {
-		return 0
-	}
-	return n
-}
-
-// dividing is the effect of a row's word that makes columns as wide as they are: what it declares of tracks, or of
-// the width of what is in it.
-func (r *reader) dividing(w *word, s int) (e effect, ok bool) {
-	for i, u := range slices.Concat(w.uses, w.around) {
-		if !r.styler(r.stages[s].at).Holds(u.rule) {
-			continue
-		}
-		for p := range u.rule.Sets {
-			if name := u.rule.Sets[p].Name; slices.Contains(dividers, name) && (i >= len(w.uses) || name == dividers[0]) {
-				e.rank, e.rule, e.use, e.put, ok = u.rule.RankOf(u.by, &u.rule.Sets[p]), u.rule, i, p, true
-			}
-		}
-	}
-	return e, ok
-}
-
-// dividers are the longhands by which a row's word divides its lines.
-var dividers = []string{"grid-template-columns", "width", "flex-basis", "max-width"}

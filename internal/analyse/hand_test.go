@@ -91,15 +91,15 @@ func TestByHand(t *testing.T) {
 		{"no class as wide as the row", `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; column-gap: 2% } .rail > [class^="c"] { width: 100% }
 @media (min-width: 600px) { .rail > .c1 { width: 23.5% } .rail > .c2 { width: 49% } .rail > .c3 { width: 74.5% } }`,
 			`4 flex, 4/47 column between; "rail" "" ""; 0 fluid 600px fluid`, "c3: take 3 from from-600"},
-		{"margins in percent on both sides", `.grp { zoom: 1 } .grp:before, .grp:after { content: " "; display: table } .grp:after { clear: both } .unit { float: left; display: inline; margin: 0 1.5% 20px; min-height: 1px }
-.unit1 { width: 5.3333% } .unit2 { width: 13.6667% } .unit3 { width: 22% } .unit4 { width: 30.3333% } .unit6 { width: 47% } .unit8 { width: 63.6667% } .unit9 { width: 72% }`,
-			`12 float, 9/16 column between; "grp" "unit" ""; 0 fluid`, "unit9: take 9"},
+		{"margins in percent on both sides", `.tier { zoom: 1 } .tier:before, .tier:after { content: " "; display: table } .tier:after { clear: both } .slat { float: left; display: inline; margin: 0 1.5% 20px; min-height: 1px }
+.slat1 { width: 5.3333% } .slat2 { width: 13.6667% } .slat3 { width: 22% } .slat4 { width: 30.3333% } .slat6 { width: 47% } .slat8 { width: 63.6667% } .slat9 { width: 72% }`,
+			`12 float, 9/16 column between; "tier" "slat" ""; 0 fluid`, "slat9: take 9"},
 		{"rows that reach out by percent", `.five { font-size: 0; margin-right: -2% } .five > .q { display: inline-block; font-size: 1rem; vertical-align: top; margin-right: 2%; width: 18% }
 .q.w2 { width: 38% } .q.w3 { width: 58% } .q.w4 { width: 78% } .q.w5 { width: 98% }`,
 			`5 inline, 1/9 column between; "five" "q" ""; 0 fluid`, "w3: take 3"},
 		{"a column's class that says one unit", `.week { overflow: hidden; margin: 0 -4px } .d { float: left; width: 14.2857%; padding: 0 4px; box-sizing: border-box } .d2 { width: 28.5714% } .d3 { width: 42.8571% } .d5 { width: 71.4286% } .d7 { width: 100% }`,
 			`7 float, 8px inside; "week" "d" ""; 0 fluid`, "d5: take 5"},
-		{"inline blocks in lines of text", `.quay { letter-spacing: -.31em } .quay > * { letter-spacing: normal } .bay { display: inline-block; vertical-align: top; width: 100%; box-sizing: border-box; padding: 0 8px }
+		{"inline blocks in lines of text", `.quay { letter-spacing: -.3em } .quay > * { letter-spacing: normal } .bay { display: inline-block; vertical-align: top; width: 100%; box-sizing: border-box; padding: 0 8px }
 .half { width: 50% } .third { width: 33.3333% } .two { width: 66.6667% } .quarter { width: 25% } .three { width: 75% }`,
 			`12 inline, 16px inside stay; "quay" "bay" ""; 0 fluid`, "third: take 4"},
 		{"a class beside another", floats + `.half { width: 50% } .third { width: 33.33% } .two { width: 66.67% } .sixth { width: 16.67% } .past.one { margin-left: 16.67% } .past.five { margin-left: 83.33% }`,
@@ -233,5 +233,38 @@ func TestPlanned(t *testing.T) {
 	}
 	if got := strings.Join(lines, "; "); got != "1: 2 units at 0, 40 high, broke false; 2: 3 units at 40, 40 high, broke true; 3: 2 units at 80, 40 high, broke true" {
 		t.Errorf("lines: %s", got)
+	}
+}
+
+// A newer version of a file keeps the names and lanes of breakpoints that begin where one did; a new one makes room for
+// a name that is kept.
+func TestReadAgain(t *testing.T) {
+	const was = `.rail { display: flex; flex-wrap: wrap; gap: 10px } .a { width: calc(50% - 5px) } .b { width: calc(25% - 7.5px) }
+@media (min-width: 700px) { .a-w { width: calc(50% - 5px) } .b-w { width: calc(25% - 7.5px) } }`
+	k, _ := read(t, was, nil)
+	k.Breakpoints[0].Name, k.Breakpoints[1].Name, k.Breakpoints[1].Lane = "pocket", "x", kit.Px(820)
+	k.Shared = &kit.Shared{ID: "team", Revision: 3}
+	for _, c := range []struct{ now, want string }{
+		{was, "pocket 0 was pocket, x 700px was x"},
+		{strings.Replace(was, "700px", "640px", 1), "pocket 0 was pocket, w 640px was "},
+		{was + "@media (min-width: 900px) { .a-x { width: calc(50% - 5px) } .b-x { width: calc(25% - 7.5px) } .rail { gap: 20px 10px } }",
+			"pocket 0 was pocket, x 700px was x, x-2 900px was "},
+		{strings.ReplaceAll(was, "width: calc", "colour: calc"), "refused"},
+	} {
+		d, err := analyse.Again(k, []kit.File{{Name: "team.css", Text: c.now}}, nil)
+		got := "refused"
+		if err == nil {
+			var all []string
+			for i, b := range d.Kit.Breakpoints {
+				all = append(all, fmt.Sprintf("%s %s was %s", b.Name, b.From, d.Were[i]))
+			}
+			got = strings.Join(all, ", ")
+			if d.Kit.ID != k.ID || d.Kit.Shared != k.Shared || d.Were[1] == "x" && d.Kit.Breakpoints[1].Lane != kit.Px(820) {
+				t.Errorf("%s: %+v", got, d.Kit)
+			}
+		}
+		if got != c.want {
+			t.Errorf("%s, want %s", got, c.want)
+		}
 	}
 }

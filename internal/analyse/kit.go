@@ -122,21 +122,13 @@ func Again(k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft,
 	next.Shared = k.Shared
 	d := &kit.Draft{Kit: next, Were: make([]string, len(next.Breakpoints))}
 	names := map[string]bool{}
+	lanes := map[int]kit.Length{}
 	for i := range next.Breakpoints {
 		b := &next.Breakpoints[i]
-		at := slices.IndexFunc(k.Breakpoints, func(o kit.Breakpoint) bool { return o.From.Px() == b.From.Px() })
-		if at < 0 {
-			continue
+		if at := slices.IndexFunc(k.Breakpoints, func(o kit.Breakpoint) bool { return o.From.Px() == b.From.Px() }); at >= 0 {
+			b.Name, d.Were[i], lanes[i] = k.Breakpoints[at].Name, k.Breakpoints[at].Name, k.Breakpoints[at].Lane
+			names[b.Name] = true
 		}
-		was := k.Breakpoints[at]
-		b.Name, d.Were[i] = was.Name, was.Name
-		if b.Lane != was.Lane {
-			own := b.Lane
-			if b.Lane = was.Lane; next.Check() != nil {
-				b.Lane = own
-			}
-		}
-		names[b.Name] = true
 	}
 	for i := range next.Breakpoints { // new ones make room for the names that are kept
 		b := &next.Breakpoints[i]
@@ -144,6 +136,13 @@ func Again(k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft,
 			b.Name = fmt.Sprintf("%s-%d", base, n)
 		}
 		names[b.Name] = true
+	}
+	for i, lane := range lanes {
+		b := &next.Breakpoints[i]
+		own := b.Lane
+		if b.Lane = lane; next.Check() != nil { // it is outside of the breakpoint now
+			b.Lane = own
+		}
 	}
 	return d, Check(next)
 }

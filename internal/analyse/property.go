@@ -20,8 +20,8 @@ const mostUses = 300
 const mostNames = 20
 
 var (
-	used  = regexp.MustCompile(`var\(\s*(--[^\s,()]+)`)
-	plain = regexp.MustCompile(`^\s*-?\d+\s*$`)
+	varUse      = regexp.MustCompile(`var\(\s*(--[^\s,()]+)`)
+	wholeNumber = regexp.MustCompile(`^\s*-?\d+\s*$`)
 )
 
 // given are words of custom properties that elements give themselves, such as style="--n: 4;": those that rules
@@ -50,11 +50,11 @@ func given(c *css.Cascade, files int) (all []*word) {
 		for i := range r.Sets {
 			put := &r.Sets[i]
 			custom := strings.HasPrefix(put.Name, "--")
-			found := used.FindAllStringSubmatch(put.Value, -1)
-			if custom && (!owned(r) || len(found) == 0 && !plain.MatchString(put.Value)) {
+			found := varUse.FindAllStringSubmatch(put.Value, -1)
+			if custom && (!owned(r) || len(found) == 0 && !wholeNumber.MatchString(put.Value)) {
 				out[put.Name] = true
 			}
-			if !custom && !slices.Contains(placed, put.Name) {
+			if !custom && !slices.Contains(placing, put.Name) {
 				continue
 			}
 			for at, m := range found {
@@ -91,10 +91,6 @@ func given(c *css.Cascade, files int) (all []*word) {
 	}
 	return all
 }
-
-// placed are the longhands by which numbers place columns.
-var placed = append([]string{"width", "flex-basis", "max-width", "grid-column-start", "grid-column-end", "margin-left", "margin-right", "left",
-	"right", "order"}, "flex-grow")
 
 // owned reports whether a rule is for elements that have a class or an attribute, not for all.
 func owned(r *css.StyleRule) bool {

@@ -221,8 +221,11 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 		return slices.ContainsFunc(found, func(r roles) bool { return r.score > enough })
 	}
 	ended := func(r roles) []roles { return l.ended(r, all, f, fit) }
-	rows, frames = append(rows, ""), unique(frames, 24) // containers may be rows as well
-	_ = look(rows, l.standing) || look(rows, ended) || look(frames, l.standing) || look(frames, ended)
+	for _, rows := range [][]string{append(rows, ""), unique(frames, 24)} { // containers may be rows as well
+		if look(rows, l.standing) || look(rows, ended) {
+			break
+		}
+	}
 	for i := range found {
 		found[i].score += l.likely(found[i], by)
 	}

@@ -91,3 +91,33 @@ func TestLeftOut(t *testing.T) {
 		t.Errorf("quietly left out: %s", got)
 	}
 }
+
+// A cascade with one stylesheet more has its rules after all others, and leaves the one it was made of as it is.
+func TestCascadeWith(t *testing.T) {
+	c := css.NewCascade([]css.Source{{Name: "a.css", Text: "@layer x { .a { p: 1; q: 1 !important } } .a { r: 1 } .a.b { s: 1 }"}}, plain)
+	more := c.With(css.Source{Name: "own.css", Text: ".a { p: 2; q: 2 !important; r: 2; s: 2 } @media (min-width: 700px) { .a { r: 3 } } .new:first-child { p: 4 }"})
+	holds := func(c *css.Cascade, width float64, element string) string {
+		won := c.At(width).Declared(tree(element), "")
+		var all []string
+		for _, name := range []string{"p", "q", "r", "s"} {
+			all = append(all, won[name].Value)
+		}
+		return strings.Join(all, " ")
+	}
+	for _, one := range []struct {
+		c       *css.Cascade
+		width   float64
+		element string
+		want    string
+	}{
+		{c, 600, "div.a.b", "1 1 1 1"}, {more, 600, "div.a.b", "2 1 2 1"}, {more, 800, "div.a.b", "2 1 3 1"}, {c, 800, "div.a.b", "1 1 1 1"},
+		{more, 600, "div > div.new", "4   "}, {c, 600, "div > div.new", "   "},
+	} {
+		if got := holds(one.c, one.width, one.element); got != one.want {
+			t.Errorf("%s at %v of %d files: %q, want %q", one.element, one.width, len(one.c.Trees), got, one.want)
+		}
+	}
+	if place, _ := c.At(600).Tells(tree("div > div.new")); place {
+		t.Error("the first cascade asks for places as well")
+	}
+}

@@ -114,6 +114,21 @@ func TestAttributes(t *testing.T) {
 	}
 }
 
+// Places are told by line and column, in characters, whatever ends a line.
+func TestLines(t *testing.T) {
+	d := markup.Parse([]byte("a\u6f6e<b>\r\n<i>\r\n\nx<u>\ry"))
+	for tag, want := range map[string]markup.Line{"b": {1, 3}, "i": {2, 1}, "u": {4, 2}} {
+		d.Root.Walk(func(n *markup.Node) {
+			if n.Tag == tag && d.Line(n.Start.From) != want {
+				t.Errorf("<%s> is at %v, want %v", tag, d.Line(n.Start.From), want)
+			}
+		})
+	}
+	if got := d.Line(len(d.Text())); got != (markup.Line{5, 2}) {
+		t.Errorf("the end is at %v", got)
+	}
+}
+
 // Encodings that the Standard names are read, edited, and are otherwise as they were.
 func TestEncodings(t *testing.T) {
 	const text = "<meta charset=X><p title='\u6f6e'>\u6f6e\r\n<b>x</b>"

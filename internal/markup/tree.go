@@ -207,7 +207,6 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 // finish gives nodes their spans, and tells what is wrong.
 func (p *placing) finish() {
 	open := []*Node{} // with a start tag and without an end tag as yet
-	here := p.d.Root
 	for i, t := range p.tokens {
 		place := p.places[i]
 		known := place != nil
@@ -226,7 +225,6 @@ func (p *placing) finish() {
 				if !slices.Contains([]string{"html", "head", "body"}, t.name) {
 					p.fault(Ignored, t, "<%s> makes no element here", t.name)
 				}
-				here = place
 				continue
 			}
 			n.Start, n.Attrs = t.Span, attrs
@@ -241,13 +239,10 @@ func (p *placing) finish() {
 				p.rawElement(n, i)
 				continue
 			}
-			open = p.end(t, open, here, place)
+			open = p.end(t, open, place)
 		}
 		if text := p.texts[i]; text != nil && i+1 < len(p.tokens) && p.tokens[i+1].kind == html.TextToken {
 			text.Start = p.tokens[i+1].Span
-		}
-		if known {
-			here = place
 		}
 	}
 	for _, c := range p.closed {
@@ -274,8 +269,9 @@ func (p *placing) rawElement(n *Node, i int) {
 	}
 }
 
-// end gives the element that an end tag ends that tag, and tells what it leaves open.
-func (p *placing) end(t token, open []*Node, here, place *Node) []*Node {
+// end gives the element that an end tag ends that tag, and tells what it leaves open. What comes next stands in place:
+// an element that holds it was not ended.
+func (p *placing) end(t token, open []*Node, place *Node) []*Node {
 	at := -1
 	for i := len(open) - 1; i >= 0; i-- {
 		if open[i].Tag == t.name {
@@ -283,7 +279,7 @@ func (p *placing) end(t token, open []*Node, here, place *Node) []*Node {
 			break
 		}
 	}
-	if at < 0 || t.name != "body" && t.name != "html" && !p.ended(open[at], here, place) {
+	if at < 0 || t.name != "body" && t.name != "html" && within(place, open[at]) {
 		for i, c := range slices.Backward(p.closed) {
 			if c.Tag == t.name {
 				p.fault(Crossed, c.by, "</%s> stands where <%s> is still open: </%[2]s> comes later", c.by.name, t.name)
@@ -306,9 +302,6 @@ func (p *placing) end(t token, open []*Node, here, place *Node) []*Node {
 	// what goes on past the end tag, as a formatting element's content may, stays open
 	return slices.DeleteFunc(open, func(o *Node) bool { return o == n || within(o, n) && !within(place, o) && o != place })
 }
-
-// ended reports whether an element that was open is not any more after an end tag: what comes next stands outside of it.
-func (p *placing) ended(n, here, place *Node) bool { return place != n && !within(place, n) }
 
 // within reports whether a node stands in another.
 func within(n, in *Node) bool {

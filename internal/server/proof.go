@@ -2,8 +2,6 @@ package server
 
 import (
 	"context"
-	"crypto/sha256"
-	"encoding/hex"
 	"fmt"
 	"net/http"
 
@@ -55,9 +53,9 @@ func (v *Server) proofRoutes() {
 		}
 		l := layout.Of(k, foreign.Specimen(k, r.Words.Words))
 		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true, Tint: true})
-		key := digest(text)
-		v.specimens.keep(key, text)
-		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + key, bench.NewPlanned(l),
+		file := project.NewFile([]byte(text))
+		v.specimens.keep(file.Digest(), file)
+		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + file.Digest(), bench.NewPlanned(l),
 			bench.NewOptionSketches(k)}}, nil
 	})
 }
@@ -76,12 +74,12 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 
 // specimen answers with the document of a specimen.
 func (v *Server) specimen(w http.ResponseWriter, r *http.Request) {
-	text, ok := v.specimens.find(r.PathValue("specimen"))
+	file, ok := v.specimens.find(r.PathValue("specimen"))
 	if !ok {
 		writeProblem(w, http.StatusNotFound, "this page is not kept any more: read the stylesheet again")
 		return
 	}
-	showDocument(w, r, text)
+	showDocument(w, r, file.String())
 }
 
 func showDocument(w http.ResponseWriter, r *http.Request, text string) {
@@ -96,9 +94,3 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 
 // mostSpecimens is how many documents of specimens are kept; each has its stylesheets in it.
 const mostSpecimens = 6
-
-// digest is the name of a text.
-func digest(text string) string {
-	sum := sha256.Sum256([]byte(text))
-	return hex.EncodeToString(sum[:])
-}

@@ -17,6 +17,7 @@ import (
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
 
+	"kitrows/internal/project"
 	"kitrows/internal/schema"
 	"kitrows/internal/store"
 )
@@ -26,7 +27,7 @@ type Server struct {
 	store     *store.Store
 	changes   *changes
 	memory    memory
-	specimens recent[string] // documents, by their digests
+	specimens recent[project.File] // documents, by their digests
 	log       *slog.Logger
 	api       huma.API
 	handler   http.Handler

@@ -115,3 +115,30 @@ func TestJoined(t *testing.T) {
 		t.Errorf("markup:\n%s", got)
 	}
 }
+
+// Rules of the page's own stand in its stylesheet after what else is there, under a comment that says what they
+// are, and in its document; forms that are not written in the file's classes have none.
+func TestOwnRulesAreShipped(t *testing.T) {
+	l, pr := team(t, floatCells+".d { width: 100% }\n")
+	pg := *l.Page()
+	pg.OwnRules = true
+	row := *pg.Body[0].Children[0]
+	two := *row.Children[1]
+	two.At = []page.Setting{page.At("base").With(page.Width, page.Part(1, 3))}
+	row.Children = []*page.Node{row.Children[0], &two}
+	frame := *pg.Body[0]
+	frame.Children, pg.Body = []*page.Node{&row}, []*page.Node{&frame}
+	l = layout.Of(l.Kit(), &pg)
+	const rule = ".kr-own-two {\n  width: 33.333333% !important;\n  max-width: none !important;\n}"
+	for _, form := range Forms {
+		files := Files(l, pr, form.Form, code.Options{})
+		own := files[len(files)-1]
+		has := strings.Contains(own.Text, rule) && strings.Index(own.Text, "Not in Team") > strings.Index(own.Text, "body {")
+		if want := form.Form == Used || form.Form == Whole; own.Name != OwnStyle || has != want {
+			t.Errorf("%s has the rule in %s: %v\n%s", form.Name, own.Name, has, own.Text)
+		}
+	}
+	if text := Document(l, pr, code.Options{}); !strings.Contains(text, rule) || !strings.Contains(text, `class="plank kr-own-two own"`) {
+		t.Errorf("the document: %s", text)
+	}
+}

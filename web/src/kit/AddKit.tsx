@@ -5,7 +5,7 @@ import { Refusal, type Kit, type LibraryKit, type Ruler, type SheetFile } from "
 import { plain } from "../api/edits";
 import { kitOfFile, kitOfThree, useLibrary, useThree, useUnshare } from "../api/kit";
 import { Button } from "../parts/Button";
-import { sheetsOf } from "./BringIn";
+import { sheetsOf } from "./files";
 
 /** Takes another kit into the project: a ready one, one of the library, one made by three
  *  numbers, or one from a file. */

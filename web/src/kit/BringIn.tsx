@@ -1,22 +1,14 @@
 import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
-import { Refusal, type Kit, type Planned, type SheetFile, type SheetKit } from "../api/client";
+import { useEffect, useState } from "react";
+import { Refusal, type Kit, type SheetFile, type SheetKit } from "../api/client";
 import { kitOfSheets, useSpecimen } from "../api/kit";
 import { Button } from "../parts/Button";
-import { Segmented } from "../parts/Segmented";
 import { Measuring } from "../proof/Measuring";
 import { Rulers } from "./Rulers";
 import { SheetReading } from "./SheetReading";
-
-/** What a kit is called that is read from files. */
-export const kitName = (files: SheetFile[]) => files[0]!.name.replace(/\.css$/i, "").slice(0, 80) || "Stylesheet";
-
-/** Reads files that were chosen or dropped, those that are stylesheets. */
-export async function sheetsOf(files: Iterable<File>): Promise<SheetFile[]> {
-  const sheets = [...files].filter((f) => /\.css$/i.test(f.name) || f.type === "text/css");
-  return Promise.all(sheets.map(async (f) => ({ name: f.name, text: await f.text() })));
-}
+import { kitName } from "./files";
+import { TestPage, middles } from "./TestPage";
 
 interface Props {
   files: SheetFile[];
@@ -111,7 +103,7 @@ export function BringIn({ files, onAdd, refused, onClose }: Props) {
                 options={specimen.data?.options}
                 page={
                   shown !== undefined && specimen.data ? (
-                    <Drawn
+                    <TestPage
                       document={specimen.data.document}
                       planned={specimen.data.planned}
                       width={shown}
@@ -131,43 +123,6 @@ export function BringIn({ files, onAdd, refused, onClose }: Props) {
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
-  );
-}
-
-/** The widths that a page is shown at, in px: the middle of each breakpoint. */
-const middles = (planned: Planned) => planned.plans.filter((_, i) => i % 3 === 1);
-
-interface DrawnProps {
-  document: string;
-  planned: Planned;
-  width: number;
-  onWidth: (width: number) => void;
-}
-
-/** A page that has every class of the files on it, as this browser shows it with them. */
-function Drawn({ document, planned, width, onWidth }: DrawnProps) {
-  const stage = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(600);
-  useLayoutEffect(() => setRoom(stage.current?.clientWidth ?? 600), []);
-  const scale = Math.min(1, room / width);
-  return (
-    <>
-      <Segmented
-        label="Width of the page"
-        value={String(width)}
-        options={middles(planned).map((p) => [String(p.width), p.breakpoint] as const)}
-        onChange={(w) => onWidth(Number(w))}
-      />
-      <div ref={stage} className="min-h-0 flex-1 overflow-hidden rounded-md border border-line bg-white">
-        <iframe
-          title={`A page with every class, at ${width} px`}
-          sandbox=""
-          src={document}
-          className="origin-top-left border-0"
-          style={{ width, height: `${100 / scale}%`, transform: `scale(${scale})` }}
-        />
-      </div>
-    </>
   );
 }
 

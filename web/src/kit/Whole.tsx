@@ -4,7 +4,7 @@ import type { KitView, SheetFile, Step } from "../api/client";
 import { Button } from "../parts/Button";
 import { Field } from "../parts/Field";
 import { Segmented } from "../parts/Segmented";
-import { sheetsOf } from "./BringIn";
+import { sheetsOf } from "./files";
 
 interface Props {
   view: KitView;

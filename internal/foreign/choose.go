@@ -1,0 +1,150 @@
+package foreign
+
+import (
+	"slices"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// chooser chooses words.
+type chooser struct {
+	*Page
+	v       *vocab.Vocabulary
+	divided map[*page.Node]bool // rows with words that say how many columns a line has
+}
+
+// divide finds out whether words of a row say how many columns its lines have, wherever that is set, with nothing
+// that its columns must say getting in their way.
+func (c *chooser) divide(row *page.Node) {
+	var some [kit.MaxBreakpoints]bool
+	any := false
+	for i := range c.kit.Breakpoints {
+		per := row.HeldAt(c.kit, i)[page.PerLine].Value
+		some[i] = per.N > 0
+		any = any || some[i] && c.v.Saying(page.Row, page.PerLine, per, i) != nil
+	}
+	if !any {
+		return
+	}
+	c.divided[row] = true
+	_, missing := c.v.Choose(page.Row, c.wants(row, nil), [kit.MaxBreakpoints]kit.Columns{})
+	fits := !slices.ContainsFunc(missing, func(m vocab.Missing) bool { return m.Field == page.PerLine })
+	for _, column := range row.Children {
+		words, _ := c.v.Choose(page.Column, c.wants(column, row), [kit.MaxBreakpoints]kit.Columns{})
+		for _, w := range words {
+			for i, divided := range some {
+				fits = fits && !(divided && w.Says(page.Width, i))
+			}
+		}
+	}
+	c.divided[row] = fits
+}
+
+func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node][][]vocab.Want) {
+	for _, n := range nodes {
+		switch n.Kind {
+		case page.Container:
+			value, from := n.Frame.Value(c.kit)
+			if value.Term == page.UpTo {
+				value.N = int16(from)
+			}
+			w := c.v.Saying(page.Container, page.Frames, value, 0)
+			if w == nil {
+				w = c.v.Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0)
+				if w != nil || value.Term != page.Fixed {
+					c.missing[n] = []vocab.Missing{{Field: page.Frames, Value: value}}
+				}
+			}
+			if w != nil {
+				c.words[n] = []*vocab.Word{w}
+			}
+		case page.Row, page.Column:
+			if n.Kind == page.Row {
+				c.divide(n)
+			}
+			words, missing := c.v.Choose(n.Kind, c.wants(n, row), [kit.MaxBreakpoints]kit.Columns{})
+			if base := c.v.Base(n.Kind); base != nil {
+				words = append([]*vocab.Word{base}, words...)
+			}
+			for _, wants := range ends[n] {
+				more, less := c.v.Choose(n.Kind, wants, [kit.MaxBreakpoints]kit.Columns{})
+				words, missing = append(words, more...), append(missing, less...)
+			}
+			for i := range missing {
+				missing[i].On = n.Kind
+			}
+			if c.words[n] = words; len(missing) > 0 {
+				c.missing[n] = missing
+			}
+		}
+		outer := row
+		if n.Kind == page.Row {
+			ends, outer = c.ends(n, row != nil), n
+		}
+		c.nodes(n.Children, outer, ends)
+	}
+}
+
+// unset is what holds of a field at breakpoint i where nothing is set: what always does, if a class says it, or what
+// is without any class.
+func unset(v *vocab.Vocabulary, on page.Kind, f page.Field, i int) page.Value {
+	value, start := f.Default(on), v.Start(on, f, i)
+	if value != start && v.Saying(on, f, value, i) == nil {
+		return start
+	}
+	return value
+}
+
+// Unset gives what holds for a row or column on which nothing is set, at each breakpoint.
+func (f *Page) Unset(on page.Kind) []page.Held {
+	v := f.reading.Words.Vocabulary(f.kit)
+	all := make([]page.Held, len(f.kit.Breakpoints))
+	for i := range all {
+		all[i] = page.Defaults(on)
+		for _, field := range page.Settable(on) {
+			all[i][field].Value = unset(v, on, field, i)
+		}
+	}
+	return all
+}
+
+// wants is what must hold of every field of a row, or of a column in row, at every breakpoint.
+func (c *chooser) wants(n, row *page.Node) []vocab.Want {
+	var wants []vocab.Want
+	for _, f := range page.Settable(n.Kind) {
+		wants = append(wants, vocab.Want{Field: f})
+	}
+	for i := range c.kit.Breakpoints {
+		h := n.HeldAt(c.kit, i)
+		per := 0
+		if n.Kind == page.Column {
+			per = row.HeldAt(c.kit, i)[page.PerLine].Int()
+		}
+		for w := range wants {
+			want := &wants[w]
+			value := h[want.Field].Value
+			if want.Field.IsUnits() && value.Term != page.Portion && value.N != 0 && h[want.Field].From >= 0 {
+				value.Of = int16(c.kit.ColumnsAt(int(h[want.Field].From)).N())
+			}
+			if h[want.Field].From < 0 {
+				value = unset(c.v, n.Kind, want.Field, i)
+			}
+			switch {
+			case n.Kind == page.Column && want.Field != page.Shown && h[page.Shown].Value == page.Hides:
+				continue // what is not shown may be anything
+			case want.Field == page.PerLine && !c.divided[n] || want.Field == page.Divides && value == page.Fresh:
+				continue // columns say it
+			case per > 0 && want.Field == page.Width && c.divided[row]:
+				continue // their row says it
+			case per > 0 && want.Field == page.Width:
+				value = page.Part(1, per)
+			case per > 0 && want.Field.IsUnits():
+				value = page.Of(0)
+			}
+			want.Must[i] = value
+		}
+	}
+	return wants
+}
