@@ -307,7 +307,7 @@ func TestTroubles(t *testing.T) {
 	ctx, s := t.Context(), stocked(t, t.TempDir())
 	other := open(t, filepath.Dir(file(t, s)))
 	for want, c := range map[string]struct{ cause, over string }{
-		"The disk is full": {`PRAGMA max_page_count = 1`, `PRAGMA max_page_count = 1000000`},
+		"The disk is full": {`VACUUM; PRAGMA max_page_count = 1`, `PRAGMA max_page_count = 1000000`},
 		"is read-only":     {`PRAGMA query_only = ON`, `PRAGMA query_only = OFF`},
 		"Another program has been using the store": {`PRAGMA busy_timeout = 1`, `PRAGMA busy_timeout = 5000`},
 	} {
