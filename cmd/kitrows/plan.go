@@ -17,10 +17,10 @@ import (
 )
 
 func planCommand() *cobra.Command {
-	var name, why string
+	var name, why, key string
 	var width float64
 	c := &cobra.Command{
-		Use:   "plan FILE --page NAME --width PX [--why ID]",
+		Use:   "plan FILE --page NAME --width PX [--why ID] [--key ATTRIBUTE]",
 		Short: "Print where every box of a page is in a viewport of that width, as JSON, or why one is there",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
@@ -39,12 +39,13 @@ func planCommand() *cobra.Command {
 				return writeWhy(c.OutOrStdout(), explained)
 			}
 			l := layout.Of(k, pg)
-			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, l.Plan(width)), jsontext.WithIndent("  "))
+			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, l.Plan(width), key), jsontext.WithIndent("  "))
 		},
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
 	c.Flags().Float64Var(&width, "width", 0, "the viewport's width in CSS px")
 	c.Flags().StringVar(&why, "why", "", "explain the container, row or column of that id instead")
+	c.Flags().StringVar(&key, "key", "", "of a page from markup: an attribute whose value, on its element, is printed with every box")
 	_ = c.MarkFlagRequired("width")
 	return c
 }
@@ -96,6 +97,7 @@ type planReport struct {
 
 type planBox struct {
 	ID     string    `json:"id"`
+	Key    string    `json:"key,omitempty"`
 	Kind   page.Kind `json:"kind"`
 	X      float64   `json:"x"`
 	Y      float64   `json:"y"`
@@ -132,12 +134,12 @@ type planReported struct {
 	Text string `json:"text"`
 }
 
-func newPlanReport(l *layout.Layout, plan *layout.Plan) planReport {
+func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 	r := planReport{Page: l.Page().Name, Width: plan.Width, Breakpoint: l.Kit().Breakpoints[plan.Breakpoint].Name,
 		LinesUntil: px(plan.Until)}
 	for _, b := range plan.Boxes {
 		r.Boxes = append(r.Boxes,
-			planBox{b.ID, b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height),
+			planBox{b.ID, l.Foreign().Attribute(l.Node(b.Node), key), b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height),
 				planInner{px(b.X + b.Before), px(b.Y), px(b.Width - b.Before - b.After), px(b.Height)}, b.Line, px(b.Unit), px(b.Units), b.Shown})
 	}
 	for _, line := range plan.Lines {

@@ -19,6 +19,7 @@ import (
 	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
 )
@@ -69,6 +70,10 @@ func main() {
 				pg = sample.Ruled(r, k)
 			}
 			write(out, planned(fmt.Sprintf("%s, page %d", name, at), k, pg))
+			if at == 0 {
+				write(out, readBack(fmt.Sprintf("%s, page %d read from its markup", name, at), k, ship.Document(layout.Of(k, pg), sample.Of(pg, k), code.Options{Mark: true})))
+				write(out, readBack(fmt.Sprintf("%s, page %d among other elements", name, at), k, sample.Surrounded(r, k, pg)))
+			}
 		}
 	}
 }
@@ -102,18 +107,57 @@ func byHand(out *bufio.Writer, pages int) {
 	}
 }
 
-// planned is a page with its plan at, below and between breakpoints.
-func planned(name string, k *kit.Kit, pg *page.Page) trial {
-	l := layout.Of(k, pg)
-	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
+// readBack is a page that is read from its document, on the same kit, with its plan: boxes are called as data-node says.
+func readBack(name string, k *kit.Kit, document string) trial {
+	o := page.NewOrigin([]byte(document), nil)
+	own := *k
+	own.Brought = &kit.Brought{} // its files stand in the document
+	for i, f := range k.Brought.Files {
+		for _, l := range origin.Links(origin.Document(o)) {
+			if l.Text == f.Text {
+				own.Brought.Files = append(own.Brought.Files, kit.File{Name: l.Name, Text: f.Text})
+			}
+		}
+		if len(own.Brought.Files) <= i {
+			return trial{Name: name, Error: "the document does not hold " + f.Name}
+		}
+	}
+	pg := origin.NewPage("page", "index.html", &own, o)
+	if err := pg.Check(&own, nil); err != nil {
+		return trial{Name: name, Error: err.Error()}
+	}
+	l := layout.Of(&own, pg)
+	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: document}
+	for _, v := range widths(k) {
+		plan := plan{Width: v}
+		for _, b := range l.Plan(v).Boxes {
+			if b.ID = l.Foreign().Attribute(l.Node(b.Node), "data-node"); b.ID != "" {
+				plan.Boxes = append(plan.Boxes, b)
+			}
+		}
+		t.Plans = append(t.Plans, plan)
+	}
+	return t
+}
+
+// widths are those at, below and between breakpoints.
+func widths(k *kit.Kit) (all []float64) {
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {
 			high = low + 600
 		}
-		for _, v := range []float64{math.Ceil(low), math.Floor((low + high) / 2), high} {
-			t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
-		}
+		all = append(all, math.Ceil(low), math.Floor((low+high)/2), high)
+	}
+	return all
+}
+
+// planned is a page with its plan at, below and between breakpoints.
+func planned(name string, k *kit.Kit, pg *page.Page) trial {
+	l := layout.Of(k, pg)
+	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
+	for _, v := range widths(k) {
+		t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
 	}
 	return t
 }

@@ -39,6 +39,7 @@ type trial struct {
 	html  *css.Element
 	body  *css.Element
 	boxes map[*css.Element]*flow.Box
+	order []*css.Element // by their numbers
 	flow.Result
 }
 
@@ -53,23 +54,31 @@ func leaf(e *css.Element) {
 	e.Add(element("div")).Attributes = []css.Attr{{Name: "data-leaf", Value: ""}}
 }
 
+// Leaf is the content that leaf added.
+func (t *trial) Leaf(e *css.Element, _ *flow.Style) *flow.Leaf {
+	if len(e.Attributes) == 1 && e.Attributes[0].Name == "data-leaf" {
+		return &flow.Leaf{Wide: leafWide, High: func(float64) float64 { return leafHigh }}
+	}
+	return nil
+}
+
+// Text is nil: there are no words.
+func (t *trial) Text(*css.Element, *flow.Style, int) *flow.Leaf { return nil }
+
+// Node numbers elements in their order.
+func (t *trial) Node(e *css.Element) int32 {
+	t.order = append(t.order, e)
+	return int32(len(t.order) - 1)
+}
+
 // lay lays the page out.
 func (t *trial) lay() {
-	var order []*css.Element
-	root := t.styler(t.width).Tree(t.html, nil, func(e *css.Element) *flow.Leaf {
-		if len(e.Attributes) == 1 && e.Attributes[0].Name == "data-leaf" {
-			return &flow.Leaf{Wide: leafWide, High: func(float64) float64 { return leafHigh }}
-		}
-		return nil
-	}, func(e *css.Element) int32 {
-		order = append(order, e)
-		return int32(len(order) - 1)
-	})
+	root := t.styler(t.width).Tree(t.html, nil, t)
 	t.Result = flow.Layout(root, flow.Viewport{Width: t.width, Height: 800})
 	var visit func(b *flow.Box)
 	visit = func(b *flow.Box) {
 		if b.Node >= 0 {
-			t.boxes[order[b.Node]] = b
+			t.boxes[t.order[b.Node]] = b
 		}
 		for _, k := range b.Kids {
 			visit(k)

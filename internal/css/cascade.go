@@ -9,7 +9,10 @@ import (
 )
 
 // A Source is a stylesheet file.
-type Source struct{ Name, Text string }
+type Source struct {
+	Name, Text string
+	Media      string // that its link asks for; empty for all
+}
 
 // A Longhand is a property that is none of several. Short is the property that it is written in,
 // where custom properties must be put into its value before it can be divided.
@@ -134,7 +137,7 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 	}
 	imported := map[int]bool{}
 	for i := range c.Trees {
-		for _, at := range c.imports(i) {
+		for _, at := range c.Imports(i) {
 			imported[at] = true
 		}
 	}
@@ -144,7 +147,7 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 		}
 		if !imported[i] {
 			f := flattener{c: c, file: i, open: []int{i}}
-			f.rules(t.Rules, around{layer: c.layers}, true)
+			f.rules(t.Rules, around{layer: c.layers, media: ParseMedia(sources[i].Media)}, true)
 		}
 	}
 	c.known = nil
@@ -168,7 +171,7 @@ func (c *Cascade) With(s Source) *Cascade {
 	}
 	last := len(c.Trees)
 	f := flattener{c: &more, file: last, open: []int{last}}
-	f.rules(more.Trees[last].Rules, around{layer: c.layers}, true)
+	f.rules(more.Trees[last].Rules, around{layer: c.layers, media: ParseMedia(s.Media)}, true)
 	for _, r := range more.Rules[len(c.Rules):] {
 		for i := range r.Selectors {
 			more.add(r, &r.Selectors[i])
@@ -183,7 +186,7 @@ func (c *Cascade) Roots() (all []int) {
 	for i := range c.Trees {
 		imported := false
 		for j := range c.Trees {
-			imported = imported || i != j && slices.Contains(c.imports(j), i)
+			imported = imported || i != j && slices.Contains(c.Imports(j), i)
 		}
 		if !imported {
 			all = append(all, i)
@@ -192,8 +195,8 @@ func (c *Cascade) Roots() (all []int) {
 	return all
 }
 
-// imports are the files that a file brings in.
-func (c *Cascade) imports(at int) (all []int) {
+// Imports are the files that a file brings in, by their numbers.
+func (c *Cascade) Imports(at int) (all []int) {
 	for _, n := range c.Trees[at].Rules {
 		if !leads(n) {
 			break

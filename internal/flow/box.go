@@ -32,7 +32,10 @@ type Box struct {
 type Leaf struct {
 	Wide     float64
 	High     func(width float64) float64
-	Replaced bool // a picture, say: where its width is at most a part of another's, it may shrink to nothing
+	Replaced bool    // a picture, say: where its width is at most a part of another's, it may shrink to nothing
+	Flows    bool    // words: they are no wider than there is room
+	Least    float64 // of words: the longest
+	Node     int32   // of words that stand among elements: the user's number for them; -1 for none
 }
 
 // A Result is what laying out tells besides the boxes.
@@ -215,7 +218,9 @@ func (e *engine) size(b *Box, of kit.Measure) {
 			s.Display == InlineBlock || s.Display == InlineFlex || s.Display == InlineGrid || s.Display == InlineTable:
 			w = e.fit(b, of)
 		case b.Leaf != nil && s.Display == Inline:
-			w = kit.Plain(b.Leaf.Wide).Plus(b.side())
+			if w = kit.Plain(b.Leaf.Wide).Plus(b.side()); b.Leaf.Flows {
+				w = e.least(w, of)
+			}
 		default:
 			if w = of.Minus(b.outside()); w.Px < b.side().Px {
 				w = b.side()
@@ -308,6 +313,9 @@ func (e *engine) needs(b *Box) (low, high kit.Measure) {
 // contents is the same of what stands in a box.
 func (e *engine) contents(b *Box) (low, high kit.Measure) {
 	if b.Leaf != nil {
+		if b.Leaf.Flows {
+			return kit.Plain(b.Leaf.Least), kit.Plain(b.Leaf.Wide)
+		}
 		return kit.Plain(b.Leaf.Wide), kit.Plain(b.Leaf.Wide)
 	}
 	s := b.Style

@@ -29,23 +29,15 @@ func laid(sheet, markup string, width float64) (map[string]string, flow.Result) 
 	}
 	c := css.NewCascade([]css.Source{{Name: "a.css", Text: "body { margin: 0 }" + sheet}}, flow.Expand)
 	view := flow.Viewport{Width: width, Height: 800}
-	var order []*css.Element
-	root := flow.NewStyler(c, view).Tree(html, nil, func(e *css.Element) *flow.Leaf {
-		if h, is := high[e]; is {
-			return &flow.Leaf{Wide: 40, High: func(float64) float64 { return h }}
-		}
-		return nil
-	}, func(e *css.Element) int32 {
-		order = append(order, e)
-		return int32(len(order) - 1)
-	})
+	d := &drawn{high: high}
+	root := flow.NewStyler(c, view).Tree(html, nil, d)
 	result := flow.Layout(root, view)
 	boxes := map[string]string{}
 	var visit func(b *flow.Box)
 	visit = func(b *flow.Box) {
-		if b.Node >= 0 && len(order[b.Node].Classes) > 0 {
+		if b.Node >= 0 && len(d.order[b.Node].Classes) > 0 {
 			r := func(v float64) float64 { return math.Round(v*100) / 100 }
-			boxes[order[b.Node].Classes[0]] = fmt.Sprintf("%v %v %v %v", r(b.X), r(b.Y), r(b.Width), r(b.Height))
+			boxes[d.order[b.Node].Classes[0]] = fmt.Sprintf("%v %v %v %v", r(b.X), r(b.Y), r(b.Width), r(b.Height))
 		}
 		for _, k := range b.Kids {
 			visit(k)
@@ -53,6 +45,26 @@ func laid(sheet, markup string, width float64) (map[string]string, flow.Result) 
 	}
 	visit(root)
 	return boxes, result
+}
+
+// drawn is content by its height; every element is numbered.
+type drawn struct {
+	high  map[*css.Element]float64
+	order []*css.Element
+}
+
+func (d *drawn) Leaf(e *css.Element, _ *flow.Style) *flow.Leaf {
+	if h, is := d.high[e]; is {
+		return &flow.Leaf{Wide: 40, High: func(float64) float64 { return h }}
+	}
+	return nil
+}
+
+func (d *drawn) Text(*css.Element, *flow.Style, int) *flow.Leaf { return nil }
+
+func (d *drawn) Node(e *css.Element) int32 {
+	d.order = append(d.order, e)
+	return int32(len(d.order) - 1)
 }
 
 // Boxes worked out by hand. (That Chromium agrees, random pages show in the browser tests.)

@@ -175,6 +175,9 @@ button, select { box-sizing: border-box; font-size: 13.3333px }
 input, textarea { font-size: 13.3333px }
 table { display: table; border-spacing: 2px; box-sizing: border-box }
 tr, td, th, tbody, thead, tfoot, caption, col, colgroup { display: table-row }
+[hidden], details:not([open]) > :not(summary), dialog:not([open]), input[type=hidden] { display: none }
+img[align=left] { float: left }
+img[align=right] { float: right }
 `
 
 // Root gives the style of a document's root element.
@@ -680,6 +683,12 @@ func (c *computing) shift() {
 		}
 		c.Shift[i] = Size{Length, c.amount(a)}
 	}
+}
+
+// Declares reports whether any stylesheet of the page's declares a longhand for the element.
+func (s *Style) Declares(name string) bool {
+	_, has := s.made.won[name]
+	return has
 }
 
 // Holds reports whether a rule's media hold in the styler's viewport.

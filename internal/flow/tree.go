@@ -6,28 +6,60 @@ import (
 	"kitrows/internal/css"
 )
 
+// A Filling tells what elements hold besides elements, and which of the user's they are.
+type Filling interface {
+	// Leaf is the content of an element that has its own, whatever stands in it; else nil.
+	Leaf(e *css.Element, s *Style) *Leaf
+	// Text is the words before the element's kid of that number, or after the last; nil where there are none.
+	Text(e *css.Element, s *Style, before int) *Leaf
+	// Node is the user's number for an element; -1 for none.
+	Node(e *css.Element) int32
+}
+
 // Tree makes the boxes of an element, of which outer is the style of the one around it, nil for a
-// document's root; and of what is in it. Content gives the content of an element that has its own;
-// node the user's number for an element.
-func (s *Styler) Tree(e *css.Element, outer *Style, content func(*css.Element) *Leaf, node func(*css.Element) int32) *Box {
+// document's root; and of what is in it.
+func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	style := s.Style(e, outer)
-	b := &Box{Style: style, Leaf: content(e), Node: node(e), Space: e.Space}
+	b := &Box{Style: style, Leaf: content.Leaf(e, style), Node: content.Node(e), Space: e.Space}
+	if b.Leaf != nil && b.Leaf.Flows {
+		return b
+	}
 	b.Kids = make([]*Box, 0, len(e.Kids))
 	if style.Before != nil {
 		b.Kids = append(b.Kids, generated(style.Before))
 	}
-	for _, k := range e.Kids {
-		kid := s.Tree(k, style, content, node)
-		if kid.Style.Display == Contents {
+	for i, k := range e.Kids {
+		b.words(content.Text(e, style, i))
+		kid := s.Tree(k, style, content)
+		if kid.Style.Display == Contents || kid.Style.Display == Inline && kid.Leaf == nil && kid.Node < 0 && len(kid.Kids) > 0 {
 			b.Kids = append(b.Kids, kid.Kids...)
 			continue
 		}
 		b.Kids = append(b.Kids, kid)
 	}
+	b.words(content.Text(e, style, len(e.Kids)))
 	if style.After != nil {
 		b.Kids = append(b.Kids, generated(style.After))
 	}
 	return b
+}
+
+// words adds a box of words, if there are any.
+func (b *Box) words(leaf *Leaf) {
+	if leaf == nil {
+		return
+	}
+	s := b.Style
+	own := &Style{FontSize: s.FontSize, LineHeight: s.LineHeight, Shrink: 1, Self: "auto", JustifySelf: "auto", Position: "static"}
+	for _, sizes := range []*[4]Size{&own.Margin, &own.Padding} {
+		for i := range sizes {
+			sizes[i].Kind = Length
+		}
+	}
+	if s.Display == Flex || s.Display == Grid || s.Display == InlineFlex || s.Display == InlineGrid {
+		own.Display = Root
+	}
+	b.Kids = append(b.Kids, &Box{Style: own, Leaf: leaf, Node: leaf.Node, Space: true})
 }
 
 // generated is the box of a pseudo-element.

@@ -14,26 +14,53 @@ type Box struct {
 	Shown               bool
 }
 
+// filling is what the blocks of a page hold at a breakpoint.
+type filling struct {
+	*Page
+	at int
+}
+
+func (f filling) Leaf(e *css.Element, s *flow.Style) *flow.Leaf {
+	if f.written != nil {
+		return f.written.leaf(e, s)
+	}
+	at, is := f.of[e]
+	if !is || f.nodes[at].Kind != page.Block {
+		return nil
+	}
+	c := f.nodes[at].Content
+	wide, _ := c.Natural(f.kit, f.at)
+	return &flow.Leaf{Wide: wide, Replaced: c.Type == page.Picture,
+		High: func(w float64) float64 { return c.HeightIn(f.kit, f.at, w) }}
+}
+
+func (f filling) Text(e *css.Element, s *flow.Style, before int) *flow.Leaf {
+	if f.written == nil {
+		return nil
+	}
+	for _, l := range f.written.between[e] {
+		if l.before == before {
+			leaf := estimated(l.text, s)
+			leaf.Node = l.node
+			return leaf
+		}
+	}
+	return nil
+}
+
+func (f filling) Node(e *css.Element) int32 {
+	if at, is := f.of[e]; is {
+		return at
+	}
+	return -1
+}
+
 // Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order; and up
 // to which width lines break as they do.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 	view := flow.Viewport{Width: width, Height: 800}
 	styler := flow.NewStyler(f.cascade, view)
-	root := styler.Tree(f.html, nil, func(e *css.Element) *flow.Leaf {
-		at, is := f.of[e]
-		if !is || f.nodes[at].Kind != page.Block {
-			return nil
-		}
-		c := f.nodes[at].Content
-		wide, _ := c.Natural(f.kit, i)
-		return &flow.Leaf{Wide: wide, Replaced: c.Type == page.Picture,
-			High: func(w float64) float64 { return c.HeightIn(f.kit, i, w) }}
-	}, func(e *css.Element) int32 {
-		if at, is := f.of[e]; is {
-			return at
-		}
-		return -1
-	})
+	root := styler.Tree(f.html, nil, filling{f, i})
 	result := flow.Layout(root, view)
 	boxes = make([]Box, len(f.nodes))
 	var visit func(b *flow.Box)
@@ -48,6 +75,9 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 				box.Before += b.Kids[0].Pad[flow.Left]
 				box.After += b.Kids[0].Pad[flow.Right]
 			}
+			if had := boxes[b.Node]; had.Shown { // of several elements and texts
+				box = had.and(box)
+			}
 			boxes[b.Node] = box
 		}
 		for _, k := range b.Kids {
@@ -55,5 +85,16 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 		}
 	}
 	visit(root)
+	if f.written != nil {
+		f.written.enclosed(f, boxes, root)
+	}
 	return boxes, result.Until
+}
+
+// and is the box around two.
+func (b Box) and(o Box) Box {
+	x, y := min(b.X, o.X), min(b.Y, o.Y)
+	b.Width, b.Height = max(b.X+b.Width, o.X+o.Width)-x, max(b.Y+b.Height, o.Y+o.Height)-y
+	b.X, b.Y = x, y
+	return b
 }

@@ -3,6 +3,7 @@ package foreign
 import (
 	"slices"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/vocab"
@@ -99,7 +100,7 @@ func unset(v *vocab.Vocabulary, on page.Kind, f page.Field, i int) page.Value {
 
 // Unset gives what holds for a row or column on which nothing is set, at each breakpoint.
 func (f *Page) Unset(on page.Kind) []page.Held {
-	v := f.reading.Words.Vocabulary(f.kit)
+	v := analyse.Vocabulary(f.kit)
 	all := make([]page.Held, len(f.kit.Breakpoints))
 	for i := range all {
 		all[i] = page.Defaults(on)

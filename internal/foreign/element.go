@@ -114,6 +114,9 @@ type Source struct {
 
 // Sources are the rules that decide something of a node at breakpoint i.
 func (f *Page) Sources(n *page.Node, i int) (all []Source) {
+	if f.reading == nil {
+		return nil
+	}
 	c := f.reading.Cascade
 	for _, w := range f.words[n] {
 		if w.Base || n.Kind == page.Container {

@@ -24,10 +24,15 @@ type Page struct {
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
 	of      map[*css.Element]int32
+	written *written // of a page that was read from markup
 }
 
-// Of chooses the words of page p on kit k; nil where the kit is none that was brought in.
+// Of chooses the words of page p on kit k, or reads those of one that was read from markup; nil where the kit is none
+// that was brought in and the page was not.
 func Of(k *kit.Kit, p *page.Page) *Page {
+	if p.Origin != nil {
+		return ofOrigin(k, p)
+	}
 	r := analyse.Of(k)
 	if r == nil {
 		return nil
@@ -50,13 +55,18 @@ func (f *Page) Words(n *page.Node) (words []*vocab.Word, missing []vocab.Missing
 
 // Says reports whether a column has a value of a field at breakpoint i by some word, or without any.
 func (f *Page) Says(field page.Field, value page.Value, i int) bool {
-	v := f.reading.Words.Vocabulary(f.kit)
+	v := analyse.Vocabulary(f.kit)
 	return v.Start(page.Column, field, i) == value || v.Saying(page.Column, field, value, i) != nil
 }
 
 // Inner is the word of the element inside each column; empty where there is none.
-func (f *Page) Inner() string { return f.reading.Inner }
+func (f *Page) Inner() string {
+	if f.reading == nil {
+		return ""
+	}
+	return f.reading.Inner
+}
 
 // Joined reports whether no white space may stand between columns in the markup: they are inline
 // blocks in rows whose font is not set to 0.
-func (f *Page) Joined() bool { return f.reading.Joined }
+func (f *Page) Joined() bool { return f.reading != nil && f.reading.Joined }

@@ -83,7 +83,9 @@ func (m *maker) foreign() {
 			m.l.children(c.index, visit)
 		}
 		m.l.children(n, func(c int32) {
-			if m.l.held(c, m.i)[page.Shown].Value == page.Hides {
+			if m.l.nodes[c].Kind != page.Column {
+				visit(c)
+			} else if m.l.held(c, m.i)[page.Shown].Value == page.Hides {
 				if boxes[c].Shown { // no word hides it
 					put(c)
 					m.l.children(c, visit)

@@ -21,7 +21,7 @@ type Layout struct {
 	nodes   []node                  // the page's, parents before their children
 	index   func() map[string]int32 // of the nodes, by id; made when it is first asked for
 	at      []stage                 // one for every breakpoint
-	foreign *foreign.Page           // of a kit that was brought in; else nil
+	foreign *foreign.Page           // of a kit that was brought in, or of a page that was read from markup; else nil
 	Reports []Report
 }
 
@@ -83,7 +83,8 @@ func (l *Layout) Page() *page.Page { return l.page }
 // Node is the node of that number, as boxes have it.
 func (l *Layout) Node(n int32) *page.Node { return l.nodes[n].Node }
 
-// Foreign is the page in the words of the stylesheet of its kit, where one was brought in; else nil.
+// Foreign is the page in the words of the stylesheet of its kit, where one was brought in, or in those of the markup it
+// was read from; else nil.
 func (l *Layout) Foreign() *foreign.Page { return l.foreign }
 
 // Nodes is how many nodes the page has.
@@ -205,10 +206,10 @@ func (l *Layout) Row(id string, i int) *Row {
 }
 
 // RowAround is the row that the column of that id stands in, as it holds at
-// breakpoint i; nil when the page has no such column.
+// breakpoint i; nil when the page has no such column, or it stands in no row.
 func (l *Layout) RowAround(id string, i int) *Row {
 	n, ok := l.index()[id]
-	if !ok || l.nodes[n].Kind != page.Column {
+	if !ok || l.nodes[n].Kind != page.Column || l.nodes[n].parent < 0 || l.nodes[l.nodes[n].parent].Kind != page.Row {
 		return nil
 	}
 	return l.at[i].row(l.nodes[n].parent)

@@ -30,8 +30,28 @@ func (r *resolver) page() {
 			r.l.kit.Frame(r.i, low, holder).Content.Px,
 			r.l.kit.Frame(r.i, high, holder).Content.Px,
 		}
-		r.l.children(n, func(c int32) { r.row(c, nil, widths) })
+		r.rows(n, nil, widths)
 	})
+	if r.l.page.Origin != nil { // whose rows may stand anywhere
+		for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end {
+			r.rowsAt(n, nil, ends{low, high})
+		}
+	}
+}
+
+// rows works out the rows in the node at n that stand in no other container or row, in a column that spans those units.
+func (r *resolver) rows(n int32, within *page.Units, w ends) {
+	r.l.children(n, func(c int32) { r.rowsAt(c, within, w) })
+}
+
+func (r *resolver) rowsAt(n int32, within *page.Units, w ends) {
+	switch r.l.nodes[n].Kind {
+	case page.Row:
+		r.row(n, within, w)
+	case page.Container:
+	default:
+		r.rows(n, within, w)
+	}
 }
 
 // row works out the row at n and everything in it, in a column that spans those
@@ -63,6 +83,10 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	first := len(r.cells)
 	ordered, child := false, -1
 	r.l.children(n, func(c int32) {
+		if r.l.nodes[c].Kind != page.Column { // on a page from markup
+			r.rowsAt(c, within, w)
+			return
+		}
 		child++
 		span := r.l.held(c, r.i)
 		if span[page.Shown].Value == page.Shows {
@@ -134,15 +158,13 @@ func (r *resolver) inside(n int32, self int, w ends) {
 		spans[c.index] = u
 	}
 	r.l.children(n, func(c int32) {
-		r.l.children(c, func(inner int32) {
-			if r.l.nodes[inner].Kind == page.Row {
-				u := spans[c]
-				if u == nil { // of a hidden column
-					u = &page.Units{}
-				}
-				r.row(inner, u, widths[c])
+		if r.l.nodes[c].Kind == page.Column {
+			u := spans[c]
+			if u == nil { // of a hidden column
+				u = &page.Units{}
 			}
-		})
+			r.rows(c, u, widths[c])
+		}
 	})
 }
 

@@ -21,6 +21,7 @@ type Document struct {
 // A Node is an element or a text of the tree that the Standard's parser makes.
 type Node struct {
 	Tag    string // in lower case; empty of a text
+	Text   string // of a text, with its references resolved
 	Attrs  []Attr // of its start tag
 	Start  Span   // its start tag, or all of a text; empty where there is none in the source
 	End    Span   // its end tag; empty where that is left out
@@ -131,13 +132,13 @@ type closed struct {
 	by token
 }
 
-// marked is the text with a comment after each tag, but not in what is text alone.
+// marked is the text with a comment after each tag and comment, but not in what is text alone.
 func (p *placing) marked(start int) string {
 	var b strings.Builder
 	b.Grow(len(p.d.text) * 2)
 	for i, t := range p.tokens {
 		b.WriteString(p.d.text[t.From:t.To])
-		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken) && p.whole(t) {
+		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken || t.kind == html.CommentToken) && p.whole(t) {
 			b.WriteString("<!--" + p.mark + strconv.Itoa(i) + "-->")
 		}
 	}
@@ -191,7 +192,7 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 				}
 			}
 		case html.TextNode:
-			last = &Node{Parent: to}
+			last = &Node{Parent: to, Text: n.Data}
 			to.Kids = append(to.Kids, last)
 			if was >= 0 {
 				p.texts[was] = last
@@ -207,6 +208,9 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 // finish gives nodes their spans, and tells what is wrong.
 func (p *placing) finish() {
 	open := []*Node{} // with a start tag and without an end tag as yet
+	if kids := p.d.Root.Kids; len(p.tokens) > 0 && p.tokens[0].kind == html.TextToken && p.d.Part && len(kids) > 0 && kids[0].IsText() {
+		kids[0].Start = p.tokens[0].Span
+	}
 	for i, t := range p.tokens {
 		place := p.places[i]
 		known := place != nil

@@ -3,6 +3,7 @@ package page
 import (
 	"errors"
 	"fmt"
+	"io/fs"
 	"regexp"
 	"slices"
 	"strings"
@@ -119,6 +120,20 @@ func CheckSelector(selector string) error {
 	return nil
 }
 
+// CheckLanguage refuses what is no language tag.
+func CheckLanguage(language string) error {
+	if !languagePattern.MatchString(language) {
+		return fault.New("language", language, "a language tag such as en")
+	}
+	return nil
+}
+
+// IsPath reports whether a text is the path of a file below a folder, of at most 400 bytes.
+func IsPath(file string) bool {
+	return len(file) <= 400 && fs.ValidPath(file) && file != "." && !strings.ContainsRune(file, '\\') &&
+		!strings.ContainsFunc(file, unicode.IsControl)
+}
+
 // CheckNote refuses a note over 2,000 bytes.
 func CheckNote(note string) error {
 	if len(note) > 2000 {
@@ -133,13 +148,18 @@ func CheckNote(note string) error {
 func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	c := checker{k: k, hasPicture: hasPicture, ids: map[string]bool{}, anchors: map[string]bool{}}
 	c.take(CheckID(p.ID), CheckName(p.Name))
-	if !filePattern.MatchString(p.File) {
+	switch {
+	case p.Origin != nil && !IsPath(p.File):
+		c.wrong("file", p.File, "a file's path below the project's folder, such as visit/index.html")
+	case p.Origin == nil && !filePattern.MatchString(p.File):
 		c.wrong("file", p.File, "a file name such as index.html")
 	}
-	if !languagePattern.MatchString(p.Language) {
-		c.wrong("language", p.Language, "a language tag such as en")
-	}
+	c.take(CheckLanguage(p.Language))
+	c.origin = p.Origin != nil
 	c.children("body", nil, p.Body, 0)
+	if c.origin && len(c.errs) == 0 {
+		c.take(p.Origin.Check(len(c.ids)))
+	}
 	return errors.Join(c.errs...)
 }
 
@@ -148,6 +168,7 @@ type checker struct {
 	hasPicture func(id string) bool
 	ids        map[string]bool
 	anchors    map[string]bool
+	origin     bool // the page was read from markup, which may break rules: it is as it is
 	errs       []error
 }
 
@@ -185,14 +206,6 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		c.wrong(path, depth, "nodes nested at most %d deep", MaxDepth)
 		return
 	}
-	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)),
-		fault.Under(path, CheckElement(n.Kind, n.Element)),
-		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
-		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))
-	if n.Anchor != "" && c.anchors[n.Anchor] {
-		c.wrong(field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
-	}
-	c.anchors[n.Anchor] = true
 	if c.ids[n.ID] {
 		c.wrong(field("id"), n.ID, "an id no other node of the page has")
 	}
@@ -201,6 +214,23 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		c.wrong(path, len(c.ids), "at most %d nodes in a page", MaxNodes)
 		return
 	}
+	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)))
+	if c.origin {
+		c.take(fault.Under(path, n.Frame.Check(c.k)))
+		c.settings(field, outer, n)
+		if (n.Content != nil) != (n.Kind == Block) || len(n.Children) > 0 && n.Kind == Block {
+			c.wrong(field("content"), string(n.Kind), "content on every block and only there")
+		}
+		c.children(field("children"), n, n.Children, depth+1)
+		return
+	}
+	c.take(fault.Under(path, CheckElement(n.Kind, n.Element)),
+		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
+		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))
+	if n.Anchor != "" && c.anchors[n.Anchor] {
+		c.wrong(field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
+	}
+	c.anchors[n.Anchor] = true
 	if !Holds(outer.kind(), n.Kind) {
 		c.wrong(field("kind"), string(n.Kind), "%s", childrenOf(outer.kind()))
 	}

@@ -13,6 +13,7 @@ const (
 	Row       Kind = "row"
 	Column    Kind = "column"
 	Block     Kind = "block"
+	Element   Kind = "element" // of a page that was read from markup: what stands around or between the others
 )
 
 // A Page is one document laid out on one kit.
@@ -24,15 +25,17 @@ type Page struct {
 	Kit      string  `json:"kit" doc:"The id of its kit."`
 	Body     []*Node `json:"body"`
 
+	Origin *Origin `json:"source,omitzero" doc:"The file of HTML that the page was read from and is written to."`
+
 	OwnRules bool `json:"ownRules,omitzero" doc:"On a kit that was brought in: settings that it has no class for are rules in the page's own stylesheet."`
 }
 
-// A Node is a section, a container, a row, a column or a block of content. Only
-// containers use Frame, only rows and columns At, only blocks Content, and blocks
+// A Node is a section, a container, a row, a column or a block of content; on pages that were read from markup
+// also any other element. Only containers use Frame, only rows and columns At, only blocks Content, and blocks
 // have no children.
 type Node struct {
 	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
-	Kind     Kind      `json:"kind" enum:"section,container,row,column,block"`
+	Kind     Kind      `json:"kind" enum:"section,container,row,column,block,element"`
 	Name     string    `json:"name" minLength:"1" maxLength:"120"`
 	Element  string    `json:"element,omitzero" doc:"The element, which blocks have none of; when absent, section for a section and div for the others."`
 	Anchor   string    `json:"anchor,omitzero" doc:"Its id attribute in the markup."`

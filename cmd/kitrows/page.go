@@ -1,0 +1,155 @@
+package main
+
+import (
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"os"
+	"path"
+	"path/filepath"
+
+	"github.com/spf13/cobra"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/ready"
+)
+
+func pageCommand() *cobra.Command {
+	c := &cobra.Command{Use: "page", Short: "Pages that exist: read out of their HTML, and written back"}
+	c.AddCommand(pageReadCommand(), pageWriteCommand())
+	return c
+}
+
+func pageReadCommand() *cobra.Command {
+	var sheets []string
+	var kitFile string
+	c := &cobra.Command{
+		Use:   "read FILE.html [--css FILE.css…] [--kit FILE]",
+		Short: "Read a page out of HTML and print it as a project file, with its kit",
+		Long: "Read a page out of a document or a part of one, and print a project file with the page and its kit. The kit is\n" +
+			"read from the stylesheets that the page links, which are looked for below its folder, or from those given; where\n" +
+			"there is no grid in them, or none, it is Plain Twelve. What is wrong with the file is told on the standard error.",
+		Args: cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			b, err := os.ReadFile(args[0])
+			if err != nil {
+				return err
+			}
+			if len(b) > page.MaxOrigin {
+				return fault.New(args[0], fmt.Sprintf("%d bytes", len(b)), "at most %d MiB", page.MaxOrigin>>20)
+			}
+			o := page.NewOrigin(b, nil)
+			files, err := sheetFiles(args[0], o, sheets)
+			if err != nil {
+				return err
+			}
+			k, rest, err := kitOfPage(c, kitFile, o, files)
+			if err != nil {
+				return err
+			}
+			o = page.NewOrigin(b, rest)
+			pg := origin.NewPage("page", filepath.Base(args[0]), k, o)
+			p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name, Kits: []*kit.Kit{k},
+				Pages: []*page.Page{pg}}
+			if err := p.Check(); err != nil {
+				return err
+			}
+			text, err := p.Encode()
+			if err != nil {
+				return err
+			}
+			_, err = c.OutOrStdout().Write(text)
+			return err
+		},
+	}
+	c.Flags().StringArrayVar(&sheets, "css", nil, "a stylesheet of the page; may be given several times, in their order")
+	c.Flags().StringVar(&kitFile, "kit", "", "the page's kit, from its own file or a project file, in place of one that is read from stylesheets")
+	return c
+}
+
+// sheetFiles reads the stylesheets of a page: those given, or those that it links below its folder.
+func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, err error) {
+	size := 0
+	add := func(name string, b []byte) error {
+		if size += len(b); size > kit.MaxSheet {
+			return fault.New(name, fmt.Sprintf("%d bytes", size), "at most %d bytes in all stylesheets", kit.MaxSheet)
+		}
+		files = append(files, kit.File{Name: name, Text: string(b)})
+		return nil
+	}
+	for _, name := range given {
+		b, err := os.ReadFile(name)
+		if err != nil {
+			return nil, err
+		}
+		if err := add(filepath.Base(name), b); err != nil {
+			return nil, err
+		}
+	}
+	if len(given) > 0 {
+		return origin.Named(o, files), nil
+	}
+	root, err := os.OpenRoot(filepath.Dir(file))
+	if err != nil {
+		return nil, err
+	}
+	defer root.Close()
+	for _, l := range origin.Links(origin.Document(o)) {
+		if l.Here || !page.IsPath(l.Name) || origin.Find(files, l.Name) >= 0 {
+			continue
+		}
+		b, err := fs.ReadFile(root.FS(), path.Clean(l.Name))
+		if err != nil {
+			continue // it is told as missing
+		}
+		if err := add(l.Name, b); err != nil {
+			return nil, err
+		}
+	}
+	return files, nil
+}
+
+// kitOfPage is the kit of a page: the one in a file, the one that its stylesheets are, or Plain Twelve.
+func kitOfPage(c *cobra.Command, file string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
+	if file != "" {
+		k, err := readFile(c, file, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
+		return k, files, err
+	}
+	k, rest, err = origin.Kit("kit", o, files)
+	var none *fault.Fault
+	if err == nil || !errors.As(err, &none) {
+		return k, rest, err
+	}
+	kits, err := ready.Kits()
+	if err != nil {
+		return nil, nil, err
+	}
+	return kits[0].Kit, files, nil
+}
+
+func pageWriteCommand() *cobra.Command {
+	var name string
+	c := &cobra.Command{
+		Use:   "write FILE [--page NAME]",
+		Short: "Print the HTML of a page that was read from markup, to the byte",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			_, pg, _, err := readPage(c, args[0], name)
+			if err != nil {
+				return err
+			}
+			if pg.Origin == nil {
+				return fault.New("--page", pg.Name, "a page that was read from markup: for others, code --as html")
+			}
+			_, err = c.OutOrStdout().Write(pg.Origin.Bytes())
+			return err
+		},
+	}
+	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
+	return c
+}

@@ -1,0 +1,228 @@
+package foreign
+
+import (
+	"strings"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/css"
+	"kitrows/internal/flow"
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// A written page is one that was read from markup: its elements are those of its file, with their words.
+type written struct {
+	stretches map[*page.Node]origin.Stretch
+	elements  map[*css.Element]*markup.Node
+	numbers   map[*markup.Node]int32  // of the elements and texts of blocks, those of their nodes
+	asked     map[string]bool         // names that stand in the stylesheets
+	words     map[*css.Element]string // of an element that holds words alone
+	between   map[*css.Element][]loose
+	missing   []origin.Link
+}
+
+// loose is words that stand among elements: before the kid of that number.
+type loose struct {
+	before int
+	text   string
+	node   int32
+}
+
+// ofOrigin makes a page that was read from markup.
+func ofOrigin(k *kit.Kit, p *page.Page) *Page {
+	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}, of: map[*css.Element]int32{}}
+	doc := origin.Document(p.Origin)
+	w := &written{elements: map[*css.Element]*markup.Node{}, numbers: map[*markup.Node]int32{},
+		words: map[*css.Element]string{}, between: map[*css.Element][]loose{}}
+	f.written = w
+	w.stretches = origin.Stretches(doc, p, f.Inner())
+	sheets, missing := origin.Sheets(doc, Files(k, p))
+	w.missing = missing
+	f.cascade = css.NewCascade(sheets, flow.Expand)
+	w.asked = map[string]bool{}
+	for _, s := range sheets {
+		for name := range strings.FieldsFuncSeq(strings.ToLower(s.Text), func(r rune) bool {
+			return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r > 127)
+		}) {
+			w.asked[name] = true
+		}
+	}
+	v := analyse.Vocabulary(k)
+	known := map[page.Kind]map[string]*vocab.Word{}
+	p.Walk(func(n *page.Node, _ page.Place) {
+		number := int32(len(f.nodes))
+		f.nodes = append(f.nodes, n)
+		for _, m := range w.stretches[n].Nodes {
+			w.numbers[m] = number
+		}
+		if m := w.stretches[n].Element(); m != nil && (n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column) {
+			if known[n.Kind] == nil {
+				known[n.Kind] = map[string]*vocab.Word{}
+			}
+			for _, text := range origin.Said(m) {
+				word, seen := known[n.Kind][text]
+				if !seen {
+					word = v.Word(n.Kind, text)
+					known[n.Kind][text] = word
+				}
+				if word != nil {
+					f.words[n] = append(f.words[n], word)
+				}
+			}
+		}
+	})
+	f.html = &css.Element{Type: "html"}
+	root := doc.Root
+	if doc.Part {
+		body := f.html.Add(&css.Element{Type: "body", Space: true})
+		w.fill(f, body, root)
+	} else {
+		w.dress(f.html, root)
+		w.fill(f, f.html, root)
+	}
+	return f
+}
+
+// Files are all stylesheets that a page that was read from markup may link: its kit's, then its own.
+func Files(k *kit.Kit, p *page.Page) (all []kit.File) {
+	if k.Brought != nil {
+		all = append(all, k.Brought.Files...)
+	}
+	return append(all, p.Origin.Sheets...)
+}
+
+// dress gives an element the attributes of a tag that selectors may ask for.
+func (w *written) dress(e *css.Element, n *markup.Node) {
+	w.elements[e] = n
+	e.Classes = n.Classes()
+	for _, a := range n.Attrs {
+		switch {
+		case a.Name == "class":
+		case a.Name == "id" && !w.asked[strings.ToLower(a.Value)] && !strings.ContainsFunc(a.Value, odd):
+		case a.Name == "id", a.Name == "style", a.Name == "hidden", a.Name == "open", a.Name == "align", a.Name == "type" && n.Tag == "input",
+			w.asked[a.Name]:
+			if _, has := e.Attribute(a.Name); !has {
+				e.Attributes = append(e.Attributes, css.Attr{Name: a.Name, Value: a.Value})
+			}
+		}
+	}
+}
+
+// odd reports whether a character of a name may be written in another way in a stylesheet.
+func odd(r rune) bool {
+	return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z')
+}
+
+// fill puts what stands in an element of the file into one of the page.
+func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
+	space := false
+	for _, k := range in.Kids {
+		if k.IsText() {
+			if strings.TrimSpace(k.Text) == "" {
+				space = true
+				continue
+			}
+			node := int32(-1)
+			if number, is := w.numbers[k]; is {
+				node = number
+			}
+			w.between[to] = append(w.between[to], loose{len(to.Kids), k.Text, node})
+			space = strings.TrimRight(k.Text, " \t\r\n\f") != k.Text
+			continue
+		}
+		e := to.Add(&css.Element{Type: k.Tag, Space: space})
+		space = false
+		w.dress(e, k)
+		if number, is := w.numbers[k]; is {
+			f.of[e] = number
+		}
+		if k.Tag == "template" || k.Tag == "head" || k.Tag == "svg" {
+			continue
+		}
+		if text, is := w.wordy(f, k); is {
+			w.words[e] = text
+			continue
+		}
+		w.fill(f, e, k)
+	}
+}
+
+// plain are the elements that do not stand apart from the words in them.
+var plain = map[string]bool{"a": true, "abbr": true, "b": true, "bdi": true, "bdo": true, "br": true, "cite": true, "code": true, "data": true,
+	"del": true, "dfn": true, "em": true, "font": true, "i": true, "ins": true, "kbd": true, "label": true, "mark": true, "q": true, "s": true,
+	"samp": true, "small": true, "span": true, "strike": true, "strong": true, "sub": true, "sup": true, "time": true, "tt": true, "u": true,
+	"var": true, "wbr": true, "big": true}
+
+// wordy reports whether an element holds words, and elements that do not stand apart from them, and nothing else; and
+// gives the words.
+func (w *written) wordy(f *Page, n *markup.Node) (text string, is bool) {
+	var b strings.Builder
+	var visit func(n *markup.Node) bool
+	visit = func(n *markup.Node) bool {
+		for _, k := range n.Kids {
+			number, block := w.numbers[k]
+			switch {
+			case k.IsText():
+				b.WriteString(k.Text)
+			case k.Tag == "br":
+				b.WriteString(lineEnd)
+			case !plain[k.Tag] || block && f.nodes[number].Kind != page.Block || k.Attr("style") != nil || !visit(k):
+				return false
+			}
+		}
+		return true
+	}
+	if !visit(n) || strings.TrimSpace(b.String()) == "" {
+		return "", false
+	}
+	return b.String(), true
+}
+
+// leaf is what an element holds that is no elements: words, or what is shown in its place.
+func (f *written) leaf(e *css.Element, s *flow.Style) *flow.Leaf {
+	if text, is := f.words[e]; is {
+		return estimated(text, s)
+	}
+	n := f.elements[e]
+	if n == nil {
+		return nil
+	}
+	return replaced(n, s)
+}
+
+// enclosed gives blocks of words that stand alone in an element, and so are no boxes of their own, its content box.
+func (w *written) enclosed(f *Page, boxes []Box, root *flow.Box) {
+	var visit func(b *flow.Box)
+	visit = func(b *flow.Box) {
+		if b.Style.Display == flow.None {
+			return
+		}
+		if b.Leaf != nil && b.Leaf.Flows && b.Node >= 0 {
+			for _, n := range f.nodes[b.Node].Children {
+				if number, is := w.numbers[w.stretches[n].Nodes[0]]; is && n.Kind == page.Block && !boxes[number].Shown {
+					boxes[number] = Box{X: b.X + b.Pad[flow.Left], Y: b.Y + b.Pad[flow.Top], Width: b.Width - b.Pad[flow.Left] - b.Pad[flow.Right],
+						Height: b.Height - b.Pad[flow.Top] - b.Pad[flow.Bottom], Shown: true}
+				}
+			}
+		}
+		for _, k := range b.Kids {
+			visit(k)
+		}
+	}
+	visit(root)
+}
+
+// Attribute is what an attribute of a node's element holds in the file that the page was read from; empty of pages that
+// were not.
+func (f *Page) Attribute(n *page.Node, name string) string {
+	if f == nil || f.written == nil || name == "" {
+		return ""
+	}
+	if m := f.written.stretches[n].Element(); m != nil && m.Attr(name) != nil {
+		return m.Attr(name).Value
+	}
+	return ""
+}

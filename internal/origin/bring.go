@@ -1,0 +1,122 @@
+package origin
+
+import (
+	"path"
+	"strings"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/css"
+	"kitrows/internal/fault"
+	"kitrows/internal/flow"
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/page"
+)
+
+// Named gives files the names by which a document links them, where it does.
+func Named(o *page.Origin, files []kit.File) []kit.File {
+	all := append([]kit.File(nil), files...)
+	for _, l := range Links(Document(o)) {
+		if at := Find(all, l.Name); at >= 0 && !l.Here {
+			all[at].Name = l.Name
+		}
+	}
+	return all
+}
+
+// Kit reads a kit out of the stylesheets that hold for a document, in their order: of the files, and of those that stand in
+// the document. It is read of the only one with a grid in it or, where that is none or several, of all. Rest is the
+// files that are none of the kit's.
+func Kit(id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
+	sheets, _ := Sheets(Document(o), files)
+	if len(sheets) == 0 {
+		return nil, files, fault.New("stylesheet", "none", "a document that links a stylesheet with a grid in it, or files of stylesheets given with it")
+	}
+	var with []kit.File
+	for _, s := range sheets {
+		if _, err := analyse.Sheets([]css.Source{s}, nil); err == nil {
+			with = append(with, kit.File{Name: s.Name, Text: s.Text})
+		}
+	}
+	if len(with) == 1 { // and what it imports, or what imports it
+		with = together(sheets, with[0])
+	} else if with = nil; len(sheets) <= kit.MaxFiles {
+		for _, s := range sheets {
+			with = append(with, kit.File{Name: s.Name, Text: s.Text})
+		}
+	}
+	k, _, err = analyse.Kit(id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)), "Stylesheet"), with, nil)
+	if err != nil {
+		return nil, files, err
+	}
+	for _, f := range files {
+		if Find(with, Address(f.Name)) < 0 {
+			rest = append(rest, f)
+		}
+	}
+	return k, rest, nil
+}
+
+// together are the stylesheets that a file imports, with it.
+func together(sheets []css.Source, file kit.File) (all []kit.File) {
+	c := css.NewCascade(sheets, flow.Expand)
+	reached := map[string]bool{file.Name: true}
+	for range sheets {
+		for i, s := range sheets {
+			for _, at := range c.Imports(i) {
+				if reached[s.Name] {
+					reached[sheets[at].Name] = true
+				}
+			}
+		}
+	}
+	for _, s := range sheets {
+		if reached[s.Name] {
+			all = append(all, kit.File{Name: s.Name, Text: s.Text})
+		}
+	}
+	return all
+}
+
+// NewPage makes a page of a file on kit k. File is its address among the project's.
+func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
+	doc := Document(o)
+	p := &page.Page{ID: id, Name: titleOf(o, file), File: file, Language: "en", Kit: k.ID, Origin: o}
+	if lang := valueOf(doc.Root, "lang"); !doc.Part && page.CheckLanguage(lang) == nil {
+		p.Language = lang
+	}
+	return Again(p, k, o, nil)
+}
+
+// Again is page p with another text of its file, read on kit k: nodes have the ids that called gives them.
+func Again(p *page.Page, k *kit.Kit, o *page.Origin, called Called) *page.Page {
+	inner := ""
+	if r := analyse.Of(k); r != nil {
+		inner = r.Inner
+	}
+	read := Read(Document(o), k, analyse.Vocabulary(k), inner, called)
+	c := *p
+	c.Kit, c.Body = k.ID, read.Body
+	c.Origin = page.NewOrigin(o.Bytes(), o.Sheets)
+	c.Origin.Places = read.Places
+	doc := Document(o)
+	c.Origin.Made(func() any { return doc })
+	if c.Body == nil {
+		c.Body = []*page.Node{}
+	}
+	return &c
+}
+
+// titleOf is what a page is called: its title or, where it has none, its file.
+func titleOf(o *page.Origin, file string) string {
+	other := strings.TrimSuffix(path.Base(file), path.Ext(file))
+	title := ""
+	Document(o).Root.Walk(func(n *markup.Node) {
+		if n.Tag == "title" && title == "" && n.Parent.Tag != "svg" {
+			for _, k := range n.Kids {
+				title += k.Text
+			}
+		}
+	})
+	return nameOf(title, other)
+}

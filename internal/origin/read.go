@@ -1,0 +1,244 @@
+// Package origin reads pages from the files of HTML that they come from: what their elements are by the words of a
+// kit, which stylesheets they link, and what is wrong in them.
+package origin
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// Document is the file of a page as a tree. It is worked out once.
+func Document(o *page.Origin) *markup.Document {
+	return o.Made(func() any { return markup.Parse(o.Bytes()) }).(*markup.Document)
+}
+
+// A Page is what a file of HTML holds, as nodes in the words of a kit.
+type Page struct {
+	Body   []*page.Node
+	Places []int // of the nodes, in their order
+}
+
+// Called gives the nodes of a page that is read again the ids that they had; empty for new ones.
+type Called func(kind page.Kind, place int) string
+
+// Read reads a file as a page on kit k, whose words are v. Elements with the kit's words are containers, rows and columns,
+// and have the settings that the words say; elements around and between them are kept as what they are; all else is
+// blocks. What cannot be told apart within the bounds of a page is one block.
+func Read(doc *markup.Document, k *kit.Kit, v *vocab.Vocabulary, inner string, called Called) *Page {
+	r := reader{doc: doc, words: newWords(k, v), inner: inner, kinds: map[*markup.Node]page.Kind{}, around: map[*markup.Node]bool{}}
+	doc.Root.Walk(func(n *markup.Node) { r.count++ })
+	r.look(doc.Root, "")
+	items := r.nodes(doc.Root, 0)
+	p := &Page{}
+	p.Body = p.take(items, called, ids(items, called))
+	return p
+}
+
+// reader reads one file.
+type reader struct {
+	doc    *markup.Document
+	words  *words
+	inner  string // the class of the element inside each column
+	kinds  map[*markup.Node]page.Kind
+	around map[*markup.Node]bool // elements that hold containers, rows or columns
+	count  int
+}
+
+// item is a node that was read and is yet without an id.
+type item struct {
+	*page.Node
+	place int
+	kids  []item
+}
+
+// look finds out what elements are, in an element of that kind, and reports whether any is of the grid.
+func (r *reader) look(n *markup.Node, in page.Kind) bool {
+	held := false
+	for _, k := range n.Kids {
+		if k.IsText() || idle[k.Tag] {
+			continue
+		}
+		kind := r.words.kind(k, in)
+		if kind != "" && k.Start.Len() > 0 {
+			r.kinds[k] = kind
+			held = true
+		}
+		if kind == "" && in == page.Column && r.inner != "" && slices.Contains(k.Classes(), r.inner) {
+			kind = in
+		}
+		if r.look(k, kind) {
+			held = true
+		}
+	}
+	r.around[n] = held
+	return held
+}
+
+// idle are elements that make no box, or whose content is none of the page's.
+var idle = set("head script style template noscript title link meta base source track param datalist area")
+
+// grouping are elements that hold others rather than words.
+var grouping = set("body div header nav main aside section article footer figure ul ol li form fieldset details dl dd search hgroup " +
+	"blockquote menu address center dialog")
+
+// phrasing are elements that stand in lines with words.
+var phrasing = set("a abbr acronym b bdi bdo big br button cite code data del dfn em font i img input ins kbd label map mark meter " +
+	"noscript output picture progress q ruby s samp select small span strike strong sub sup svg textarea time tt u var video wbr audio " +
+	"canvas embed iframe object math script style template link meta")
+
+// loose reports whether an element stands in lines with words, with all that is in it.
+func (r *reader) loose(n *markup.Node) bool {
+	if n.IsText() {
+		return true
+	}
+	return phrasing[n.Tag] && r.kinds[n] == "" && !r.around[n]
+}
+
+// nodes reads what stands in an element, so many steps below the page.
+func (r *reader) nodes(in *markup.Node, depth int) (all []item) {
+	var run []*markup.Node
+	flush := func() {
+		if i, is := r.run(in, run); is {
+			all = append(all, i)
+		}
+		run = nil
+	}
+	for _, k := range standing(in, func(n *markup.Node) bool { return r.kinds[n] != "" }) {
+		if r.loose(k) {
+			run = append(run, k)
+			continue
+		}
+		flush()
+		all = append(all, r.node(k, depth))
+	}
+	flush()
+	return all
+}
+
+// run makes a block of what stands in lines, if it is anything.
+func (r *reader) run(in *markup.Node, run []*markup.Node) (i item, is bool) {
+	from := slices.IndexFunc(run, func(n *markup.Node) bool { return !n.IsText() || !blank(n.Text) })
+	if from < 0 {
+		return i, false
+	}
+	text := ""
+	for _, n := range run[from:] {
+		text += textOf(n)
+	}
+	place := run[from].Start.From
+	if run[from].Start.Len() == 0 { // a text whose place is not known: after what is before it
+		place = in.Start.To
+		if from > 0 {
+			place = r.doc.Outer(run[from-1]).To
+		}
+	}
+	c := &page.Content{Type: page.HTML}
+	if len(run[from:]) == 1 && run[from].IsText() && len(text) <= page.MaxText {
+		c = &page.Content{Type: page.Text, Text: strings.Join(strings.Fields(text), " ")}
+	}
+	return item{Node: &page.Node{Kind: page.Block, Name: nameOf(text, "Text"), Content: c}, place: place}, true
+}
+
+// node reads an element that stands by itself.
+func (r *reader) node(n *markup.Node, depth int) item {
+	kind := r.kinds[n]
+	switch {
+	case depth >= page.MaxDepth:
+		kind = page.Block
+	case kind != "":
+	case r.around[n] || r.groups(n):
+		kind = page.Element
+	default:
+		kind = page.Block
+	}
+	i := item{place: n.Start.From}
+	if kind == page.Block {
+		i.Node = &page.Node{Kind: kind, Name: nameOf(textOf(n), n.Tag), Content: content(n)}
+		return i
+	}
+	i.Node = &page.Node{Kind: kind, Element: n.Tag}
+	inside := n
+	if kind == page.Column {
+		inside = Inside(n, r.inner)
+	}
+	i.kids = r.nodes(inside, depth+1)
+	if a := n.Attr("id"); a != nil {
+		i.Anchor = a.Value
+	}
+	if kind == page.Element && section(n.Tag, i.kids) {
+		i.Kind = page.Section
+	}
+	r.words.settle(i.Node, n)
+	i.Name = r.name(n, i)
+	return i
+}
+
+// groups reports whether an element holds others that one may want to lay out.
+func (r *reader) groups(n *markup.Node) bool {
+	if r.count > page.MaxNodes/2 || !grouping[n.Tag] {
+		return false
+	}
+	return slices.ContainsFunc(n.Kids, func(k *markup.Node) bool {
+		if n.Tag == "ul" || n.Tag == "ol" { // of words alone it is a list
+			return !r.loose(k) && slices.ContainsFunc(k.Kids, func(k *markup.Node) bool { return !r.loose(k) })
+		}
+		return !r.loose(k)
+	})
+}
+
+// section reports whether an element is one around containers and nothing else.
+func section(tag string, kids []item) bool {
+	return len(kids) > 0 && slices.Contains(page.Elements(page.Section), tag) &&
+		!slices.ContainsFunc(kids, func(k item) bool { return k.Kind != page.Container && k.Kind != page.Section })
+}
+
+// ids gives the ids that are taken by nodes that are read again.
+func ids(items []item, called Called) map[string]bool {
+	taken := map[string]bool{}
+	if called == nil {
+		return taken
+	}
+	var visit func([]item)
+	visit = func(all []item) {
+		for _, i := range all {
+			if id := called(i.Kind, i.place); id != "" {
+				taken[id] = true
+			}
+			visit(i.kids)
+		}
+	}
+	visit(items)
+	return taken
+}
+
+// take puts items on the page, each with an id of its own.
+func (p *Page) take(items []item, called Called, taken map[string]bool) (nodes []*page.Node) {
+	counts := map[page.Kind]int{}
+	given := map[string]bool{}
+	var visit func(items []item) []*page.Node
+	visit = func(items []item) (nodes []*page.Node) {
+		for _, i := range items {
+			if called != nil {
+				i.ID = called(i.Kind, i.place)
+			}
+			for i.ID == "" || given[i.ID] {
+				counts[i.Kind]++
+				if i.ID = fmt.Sprintf("%s-%d", i.Kind, counts[i.Kind]); taken[i.ID] {
+					i.ID = ""
+				}
+			}
+			given[i.ID] = true
+			p.Places = append(p.Places, i.place)
+			i.Children = visit(i.kids)
+			nodes = append(nodes, i.Node)
+		}
+		return nodes
+	}
+	return visit(items)
+}

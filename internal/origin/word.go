@@ -1,0 +1,165 @@
+package origin
+
+import (
+	"slices"
+	"strings"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/page"
+	"kitrows/internal/vocab"
+)
+
+// words are those of a kit, as they stand in tags.
+type words struct {
+	kit   *kit.Kit
+	v     *vocab.Vocabulary
+	known map[wordKey]*vocab.Word
+	base  map[page.Kind]*vocab.Word
+	begin map[page.Kind][]page.Held // what holds of nodes without words
+}
+
+type wordKey struct {
+	on   page.Kind
+	text string
+}
+
+func newWords(k *kit.Kit, v *vocab.Vocabulary) *words {
+	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{}, begin: map[page.Kind][]page.Held{}}
+	for _, kind := range []page.Kind{page.Row, page.Column} {
+		w.base[kind] = v.Base(kind)
+		w.begin[kind], _ = v.Read(kind, Base(v, kind))
+	}
+	return w
+}
+
+// Base is the word that every node of a kind has, if there is one.
+func Base(v *vocab.Vocabulary, kind page.Kind) []string {
+	if b := v.Base(kind); b != nil {
+		return []string{b.Text}
+	}
+	return nil
+}
+
+// word is the word of a text on nodes of a kind; nil where it is none.
+func (w *words) word(on page.Kind, text string) *vocab.Word {
+	key := wordKey{on, text}
+	word, known := w.known[key]
+	if !known {
+		word = w.v.Word(on, text)
+		w.known[key] = word
+	}
+	return word
+}
+
+// Said are the texts of an element that may be words: its classes, then NAME=WORD for what stands in its other
+// attributes, and for the custom properties of its style.
+func Said(n *markup.Node) (all []string) {
+	all = n.Classes()
+	for at, a := range n.Attrs {
+		if a.Name == "class" || slices.ContainsFunc(n.Attrs[:at], func(b markup.Attr) bool { return b.Name == a.Name }) {
+			continue
+		}
+		if a.Name == "style" {
+			for declaration := range strings.SplitSeq(a.Value, ";") {
+				if name, value, is := strings.Cut(declaration, ":"); is && strings.HasPrefix(strings.TrimSpace(name), "--") {
+					all = append(all, "style="+strings.TrimSpace(name)+": "+strings.TrimSpace(value)+";")
+				}
+			}
+			continue
+		}
+		fields := strings.Fields(a.Value)
+		if len(fields) == 0 {
+			all = append(all, a.Name+"=")
+		}
+		for _, field := range fields {
+			all = append(all, a.Name+"="+field)
+		}
+	}
+	return all
+}
+
+// kind is what an element is by its words, in an element of that kind; empty for none of the grid.
+func (w *words) kind(n *markup.Node, in page.Kind) page.Kind {
+	var row, column, container, wide bool
+	for _, text := range Said(n) {
+		for _, kind := range []page.Kind{page.Row, page.Column, page.Container} {
+			word := w.word(kind, text)
+			switch {
+			case word == nil:
+			case kind == page.Container:
+				container = true
+			case kind == page.Row:
+				row = row || word.Base || w.base[kind] == nil
+			default:
+				column = column || word.Base
+				wide = wide || word.IsWidth()
+			}
+		}
+	}
+	column = column || wide && (w.base[page.Column] == nil || w.kit.Naming.Lone && w.kit.Brought == nil)
+	switch {
+	case column && (in == page.Row || !row && !container):
+		return page.Column
+	case row:
+		return page.Row
+	case container:
+		return page.Container
+	case column:
+		return page.Column
+	}
+	return ""
+}
+
+// settle gives a node what the words of its element say, and its own classes: those that are no words on such a node.
+func (w *words) settle(to *page.Node, n *markup.Node) {
+	said := Said(n)
+	if to.Kind == page.Element || to.Kind == page.Section {
+		to.Classes = unique(n.Classes())
+		return
+	}
+	held, _ := w.v.Read(to.Kind, said)
+	for _, class := range unique(n.Classes()) {
+		if w.word(to.Kind, class) == nil {
+			to.Classes = append(to.Classes, class)
+		}
+	}
+	if to.Kind == page.Container {
+		to.Frame = page.FrameOf(w.kit, held[0][page.Frames].Value)
+		return
+	}
+	var now [page.NumFields]page.Value // what carries on
+	for i, b := range w.kit.Breakpoints {
+		s := page.At(b.Name)
+		for _, f := range page.Settable(to.Kind) {
+			value := w.value(held[i][f].Value)
+			begin := w.value(w.begin[to.Kind][i][f].Value)
+			set := now[f].Term != page.None
+			switch {
+			case !set && value == begin && held[i][f].From < 0, !set && value == begin && w.kit.Brought != nil:
+				continue
+			case set && value == now[f] && (held[i][f].From != int8(i) || w.kit.ColumnsAt(i) == w.kit.ColumnsAt(i-1)):
+				continue
+			}
+			if f.Check(value, to.Kind, w.kit.ColumnsAt(i).N()) != nil {
+				continue // the stylesheet lays it out; no cell can say it
+			}
+			s, now[f] = s.With(f, value), value
+		}
+		if !s.IsZero() {
+			to.At = append(to.At, s)
+		}
+	}
+}
+
+// value is a value as it is set in a cell.
+func (w *words) value(v page.Value) page.Value { return v.Bare() }
+
+func unique(classes []string) (all []string) {
+	for _, c := range classes {
+		if !slices.Contains(all, c) {
+			all = append(all, c)
+		}
+	}
+	return all
+}

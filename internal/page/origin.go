@@ -1,0 +1,71 @@
+package page
+
+import (
+	"sync"
+	"unicode/utf8"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+)
+
+// An Origin is the file of HTML that a page was read from and is written to: it says what is on the page, and what
+// the page's nodes do not tell stays in it. It is never changed.
+type Origin struct {
+	Text   string     `json:"text,omitzero" doc:"The file, where it is UTF-8."`
+	Data   []byte     `json:"data,omitzero" doc:"The file in base64, where it is not UTF-8."`
+	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"The stylesheets that it links, but for those of its kit, by the addresses that it links them by."`
+	Places []int      `json:"places" doc:"Of each node of the page, in their order, where its element or its text begins in the file's text, in bytes of UTF-8."`
+
+	once sync.Once
+	made any
+}
+
+// Bounds of a page's file.
+const (
+	MaxOrigin = 4 << 20 // bytes
+	MaxSheets = 40
+)
+
+// NewOrigin is a file with these bytes and the stylesheets that it links.
+func NewOrigin(file []byte, sheets []kit.File) *Origin {
+	if utf8.Valid(file) {
+		return &Origin{Text: string(file), Sheets: sheets}
+	}
+	return &Origin{Data: file, Sheets: sheets}
+}
+
+// Bytes is the file.
+func (o *Origin) Bytes() []byte {
+	if len(o.Data) > 0 {
+		return o.Data
+	}
+	return []byte(o.Text)
+}
+
+// Made keeps what is worked out of the file once: what make gives when it is first called.
+func (o *Origin) Made(make func() any) any {
+	o.once.Do(func() { o.made = make() })
+	return o.made
+}
+
+// Check refuses a file that is too large, or that has two texts.
+func (o *Origin) Check(nodes int) error {
+	size := len(o.Text) + len(o.Data)
+	switch {
+	case len(o.Text) > 0 && len(o.Data) > 0:
+		return fault.New("source", "text and data", "one of the two")
+	case size > MaxOrigin:
+		return fault.New("source", size, "a file of at most %d MiB", MaxOrigin>>20)
+	case len(o.Sheets) > MaxSheets:
+		return fault.New("source.sheets", len(o.Sheets), "at most %d stylesheets", MaxSheets)
+	case len(o.Places) != nodes:
+		return fault.New("source.places", len(o.Places), "%d, one for each node of the page", nodes)
+	}
+	for _, s := range o.Sheets {
+		size += len(s.Text)
+	}
+	if size > MaxOrigin+kit.MaxSheet {
+		return fault.New("source.sheets", size, "at most %d MiB with the stylesheets that it links", (MaxOrigin+kit.MaxSheet)>>20)
+	}
+	return nil
+}
