@@ -77,6 +77,6 @@ for (const seed of [1, 2, 3]) {
     console.log(
       `seed ${seed}: ${trials.length} pages, ${boxes} boxes, largest ${largest.toFixed(3)} px, ${wrong.length} wrong`,
     );
-    expect(wrong.slice(0, 5)).toEqual([]);
+    expect(wrong.slice(0, Number(process.env.WRONG ?? 5))).toEqual([]);
   });
 }

@@ -1,6 +1,8 @@
 package flow
 
 import (
+	"slices"
+
 	"kitrows/internal/kit"
 )
 
@@ -41,12 +43,23 @@ func (f *floats) bottom(side string) float64 {
 	return y
 }
 
-// room is where there is room between floats at y, from left on up to right; next is where there
-// may be more.
-func (e *engine) room(f *floats, y float64, left, right kit.Measure) (from, to kit.Measure, next float64) {
+// ends is where the first float ends below y.
+func (f *floats) ends(y float64) float64 {
+	next := 1e18
+	for _, one := range f.all {
+		if one.bottom > y {
+			next = min(next, one.bottom)
+		}
+	}
+	return next
+}
+
+// room is where there is room between floats from y down to another height, from left on up to right; next is where
+// there may be more.
+func (e *engine) room(f *floats, y, down float64, left, right kit.Measure) (from, to kit.Measure, next float64) {
 	next = 1e18
 	for _, one := range f.all {
-		if one.top > y || one.bottom <= y {
+		if one.top > y && one.top >= down || one.bottom <= y {
 			continue
 		}
 		next = min(next, one.bottom)
@@ -62,7 +75,7 @@ func (e *engine) room(f *floats, y float64, left, right kit.Measure) (from, to k
 // place finds the place of a box w wide, no higher than y, between left and right.
 func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, to kit.Measure, at float64, dropped bool) {
 	for {
-		from, to, next := e.room(f, y, left, right)
+		from, to, next := e.room(f, y, y, left, right)
 		over := w.Minus(to.Minus(from).AtLeastZero()) // where floats stand over there is room for what has no width
 		alone := from == left && to == right
 		if !alone {
@@ -72,6 +85,50 @@ func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, 
 			return from, to, y, dropped
 		}
 		y, dropped = next, true
+	}
+}
+
+// beside finds the place of a block that floats do not enter, no higher than y, in a content box that begins at x and is w
+// wide: where it has room between floats. Its margins count from that box, not from the floats. One whose width is
+// auto is as wide as the room.
+func (e *engine) beside(f *floats, k *Box, x, w kit.Measure, y float64) (left kit.Measure, at float64) {
+	auto := k.Style.Width.Kind == Auto && k.Style.Display != Table
+	alone, need := k.w, k.w
+	if auto {
+		need = e.clamped(k, k.side(), w)
+	}
+	for {
+		from, to, next := e.room(f, y, y, x, x.Plus(w))
+		for down := y; ; { // floats that begin further down take of the room as well
+			free := from == x && to == x.Plus(w)
+			left = x.Plus(k.margin[Left])
+			if k.w = alone; !free {
+				left = e.most(from, left)
+				room := e.least(to, x.Plus(w).Minus(k.margin[Right])).Minus(left).AtLeastZero()
+				over := need.Minus(room)
+				if e.crosses(over); over.Px > 0 && next < 1e17 {
+					break
+				}
+				if auto {
+					k.w = e.clamped(k, e.most(room, k.side()), w)
+				}
+			}
+			if !slices.ContainsFunc(f.all, func(one float) bool { return one.top > down }) {
+				return left, y
+			}
+			e.inside(k, f, x, y)
+			if y+k.Height <= down {
+				return left, y
+			}
+			down = y + k.Height
+			low, high, _ := e.room(f, y, down, x, x.Plus(w))
+			if low == from && high == to {
+				return left, y
+			}
+			from, to = low, high
+			next = min(next, f.ends(y))
+		}
+		y = next
 	}
 }
 
@@ -99,7 +156,13 @@ func (e *engine) blocks(b *Box, f *floats, x kit.Measure, y float64) (height flo
 				last++
 			}
 			at += end.sum()
-			at, end, atTop = at+e.lines(b, b.Kids[i:last], f, x, y+at), strut{}, false
+			high := e.lines(b, b.Kids[i:last], f, x, y+at)
+			for _, on := range b.Kids[i:last] {
+				if on.Style.Display != None {
+					on.y += at
+				}
+			}
+			at, end, atTop = at+high, strut{}, false
 			i = last - 1
 		default:
 			at, end, atTop = e.block(b, k, f, x, y, at, end, atTop)
@@ -127,17 +190,9 @@ func (e *engine) block(b, k *Box, f *floats, x kit.Measure, y, at float64, end s
 	}
 	left := k.margin[Left]
 	if k.root() && len(f.all) > 0 {
-		need := k.w.Plus(k.outside())
-		if k.Style.Width.Kind == Auto && (k.Style.Display != Table) {
-			need = kit.Measure{}
-		}
-		from, to, place, _ := e.place(f, y+top, need, x, x.Plus(w))
-		if top = place - y; k.Style.Width.Kind == Auto && to.Minus(from).Px < w.Px && k.Style.Display != Table {
-			k.w = e.clamped(k, to.Minus(from).Minus(k.outside()), w)
-		}
-		if from.Px > x.Px+left.Px {
-			left = from.Minus(x)
-		}
+		var from kit.Measure
+		from, top = e.beside(f, k, x, w, y+top)
+		left, top = from.Minus(x), top-y
 	}
 	k.x, k.y = b.pad[Left].Plus(left), b.pad[Top].Px+top
 	e.inside(k, f, x.Plus(left), y+top)
@@ -161,7 +216,10 @@ func (e *engine) float(b, k *Box, f *floats, x kit.Measure, y, at float64, line 
 	w := b.content()
 	e.size(k, w)
 	e.inside(k, f, x, y)
-	top := max(y+at, f.last)
+	top := y + at
+	if len(f.all) > 0 {
+		top = max(top, f.last)
+	}
 	if k.Style.Clear != "" {
 		top = max(top, f.bottom(k.Style.Clear))
 	}

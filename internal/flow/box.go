@@ -312,6 +312,9 @@ func (e *engine) needs(b *Box) (low, high kit.Measure) {
 
 // contents is the same of what stands in a box.
 func (e *engine) contents(b *Box) (low, high kit.Measure) {
+	if b.Style.Apart && (b.Leaf == nil || b.Leaf.Flows || b.Leaf.Replaced && b.Style.Wide > 0) {
+		return kit.Plain(b.Style.Wide), kit.Plain(b.Style.Wide)
+	}
 	if b.Leaf != nil {
 		if b.Leaf.Flows {
 			return kit.Plain(b.Leaf.Least), kit.Plain(b.Leaf.Wide)
@@ -405,7 +408,7 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 		}
 	}
 	b.Height = e.high(b, height)
-	if collapses && b.Height > top+height {
+	if collapses && b.Height > top+max(0, height) {
 		b.after = strut{} // a least height keeps the margins in it
 	}
 	b.after = b.after.with(b.margin[Bottom].Px)

@@ -2,6 +2,9 @@ package flow
 
 import "kitrows/internal/kit"
 
+// least is the smallest length that Chromium counts, in px.
+const least = 1. / 64
+
 // lines lays out boxes that stand in lines in b, from y on in a context of floats, and gives their
 // height.
 func (e *engine) lines(b *Box, kids []*Box, f *floats, x kit.Measure, y float64) float64 {
@@ -11,14 +14,14 @@ func (e *engine) lines(b *Box, kids []*Box, f *floats, x kit.Measure, y float64)
 	var on []*Box // of the present line
 	var used kit.Measure
 	number := 1
-	from, to, _ := e.room(f, y, x, x.Plus(w))
+	from, to, _ := e.room(f, y, y, x, x.Plus(w))
 	flush := func() {
 		if len(on) > 0 {
 			at += e.line(b, on, used, from.Minus(x), to.Minus(from), at)
 			number++
 		}
 		on, used = nil, kit.Measure{}
-		from, to, _ = e.room(f, y+at, x, x.Plus(w))
+		from, to, _ = e.room(f, y+at, y+at, x, x.Plus(w))
 	}
 	for _, k := range kids {
 		if out(k) {
@@ -37,7 +40,7 @@ func (e *engine) lines(b *Box, kids []*Box, f *floats, x kit.Measure, y float64)
 		if k.Space && len(on) > 0 {
 			gap = kit.Plain(space)
 		}
-		over := used.Plus(gap).Plus(need).Minus(to.Minus(from))
+		over := used.Plus(gap).Plus(need).Minus(to.Minus(from)).Minus(kit.Plain(least)) // Chromium lets a 64th pass
 		if len(on) > 0 && s.WhiteSpace != "nowrap" && s.WhiteSpace != "pre" {
 			if e.crosses(over); over.Px > 0 {
 				flush()

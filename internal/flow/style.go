@@ -3,6 +3,7 @@ package flow
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -72,8 +73,10 @@ type Style struct {
 	Margin   [4]Size
 	Padding  [4]Size
 	Inset    [4]Size
-	Inner    bool // widths are those of the border box
-	Clips    bool // what flows over is not shown, so floats do not leave it
+	Inner    bool    // widths are those of the border box
+	Clips    bool    // what flows over is not shown, so floats do not leave it
+	Apart    bool    // its content does not tell its size (contain: size), which is
+	Wide     float64 // so many px wide then
 
 	Width, Height, MinWidth, MinHeight, MaxWidth, MaxHeight Size
 
@@ -530,6 +533,12 @@ func (c *computing) boxes() {
 	if contain := c.value("contain"); strings.Contains(contain, "layout") || strings.Contains(contain, "paint") ||
 		strings.Contains(contain, "strict") || strings.Contains(contain, "content") {
 		c.Clips = true
+	}
+	if contain := c.value("contain"); contain == "strict" || slices.Contains(strings.Fields(contain), "size") {
+		c.Apart = true
+		if a, err := c.s.parse(strings.TrimPrefix(c.value("contain-intrinsic-width"), "auto ")); err == nil {
+			c.Wide = c.amount(a).Px
+		}
 	}
 	if c.outer == nil {
 		c.Display = Root

@@ -69,6 +69,9 @@ func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
 		high = size[1]
 	}
 	auto := s.Declares("height") || !declaredHeight // the attribute is not what decides
+	if s.Ratio > 0 && auto {
+		ratio = 1 / s.Ratio
+	}
 	return &flow.Leaf{Wide: wide, Replaced: true, Node: -1, High: func(w float64) float64 {
 		if auto && ratio > 0 {
 			return w * ratio

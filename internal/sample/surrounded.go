@@ -18,7 +18,7 @@ import (
 func Surrounded(r *rand.Rand, k *kit.Kit, p *page.Page) string {
 	s := &surrounder{r: r, f: foreign.Of(k, p), tab: pick(r, "  ", "\t", ""), end: pick(r, "\n", "\n", "\r\n")}
 	s.nodes(p.Body, 1)
-	if r.IntN(3) == 0 { // a row in no container, a column in no row
+	if r.IntN(3) == 0 && k.Technique != kit.Float { // a row in no container, a column in no row
 		for _, n := range p.Body {
 			if n.Kind == page.Container && len(n.Children) > 0 {
 				s.nodes(n.Children[:1], 1)
@@ -34,14 +34,20 @@ func Surrounded(r *rand.Rand, k *kit.Kit, p *page.Page) string {
 	}
 	b.WriteString("<style>" + s.end + "body { margin: " + fmt.Sprint(r.IntN(3)*8) + "px }" + s.end)
 	for i := range others {
-		b.WriteString(fmt.Sprintf(".other-%d { %s}%s", i, s.rule(), s.end))
+		b.WriteString(fmt.Sprintf(".other-%d { %s}%s", i, s.rule(i >= straight), s.end))
 	}
 	b.WriteString("</style></head><body>" + s.end + body + "</body></html>" + s.end)
 	return b.String()
 }
 
-// others is how many classes of its own a page has.
-const others = 8
+// others is how many classes of its own a page has; those from straight on may be such as floats do not enter, and
+// have margins that are auto. They do not stand straight in rows, and have no negative margin above: where floats are
+// near, browsers do not always let it collapse, and the plan does not know when.
+const (
+	others   = 8
+	straight = 6
+	deepest  = 2 // rows around an element: further in there is soon no room left
+)
 
 type surrounder struct {
 	r        *rand.Rand
@@ -49,10 +55,11 @@ type surrounder struct {
 	b        strings.Builder
 	tab, end string
 	count    int
+	rows     int // that stand around what is being written
 }
 
 // rule is what the class of another element says.
-func (s *surrounder) rule() string {
+func (s *surrounder) rule(apart bool) string {
 	text := ""
 	say := func(oneIn int, format string, args ...any) {
 		if s.r.IntN(oneIn) == 0 {
@@ -61,7 +68,9 @@ func (s *surrounder) rule() string {
 	}
 	px := func(most int) int { return s.r.IntN(most + 1) }
 	say(2, "margin: %dpx %dpx", px(40), px(20))
-	say(3, "margin-top: %dpx", px(60)-20)
+	if !apart {
+		say(3, "margin-top: %dpx", px(60)-20)
+	}
 	say(3, "margin-bottom: %dpx", px(60)-20)
 	say(2, "padding: %dpx %dpx", px(20), px(30))
 	say(4, "padding-top: %d.5px", px(20))
@@ -69,13 +78,15 @@ func (s *surrounder) rule() string {
 	say(5, "border-top: %dpx solid", px(4))
 	say(4, "width: %d%%", 50+px(50))
 	say(5, "max-width: %dpx", 300+px(600))
-	say(6, "margin-left: auto")
-	say(6, "margin-right: auto")
+	if apart {
+		say(2, "margin-left: auto")
+		say(2, "margin-right: auto")
+		say(3, "display: flow-root")
+		say(4, "overflow: hidden")
+	}
 	say(3, "box-sizing: %s", pick(s.r, "border-box", "content-box"))
 	say(8, "min-height: %dpx", px(120))
-	say(8, "display: flow-root")
 	say(10, "position: relative; top: %dpx; left: %dpx", px(20)-10, px(20)-10)
-	say(10, "overflow: hidden")
 	return text
 }
 
@@ -89,11 +100,16 @@ func (s *surrounder) number() string {
 	return fmt.Sprintf(` data-node="n%d"`, s.count)
 }
 
-func (s *surrounder) other() string { return fmt.Sprintf("other-%d", s.r.IntN(others)) }
+func (s *surrounder) other(in page.Kind) string {
+	if in == page.Column {
+		return fmt.Sprintf("other-%d", s.r.IntN(straight))
+	}
+	return fmt.Sprintf("other-%d", s.r.IntN(others))
+}
 
 // block is an element that holds nothing, with a height.
 func (s *surrounder) block(depth int) {
-	s.line(depth, `<%s class="%s"%s style="height: %dpx"></%[1]s>`, pick(s.r, "div", "p", "section", "figure"), s.other(), s.number(), s.r.IntN(200))
+	s.line(depth, `<%s class="%s"%s style="height: %dpx"></%[1]s>`, pick(s.r, "div", "p", "section", "figure"), s.other(""), s.number(), s.r.IntN(200))
 }
 
 func (s *surrounder) nodes(nodes []*page.Node, depth int) {
@@ -103,9 +119,9 @@ func (s *surrounder) nodes(nodes []*page.Node, depth int) {
 			s.block(depth)
 		}
 		var around []string
-		for s.r.IntN(4) == 0 && !joined && (n.Kind != page.Column || s.r.IntN(4) == 0) {
+		for s.r.IntN(4) == 0 && !joined && s.rows < deepest && (n.Kind != page.Column || s.r.IntN(4) == 0) {
 			around = append(around, pick(s.r, "div", "section", "article"))
-			s.line(depth, `<%s class="%s"%s>`, around[len(around)-1], s.other(), s.number())
+			s.line(depth, `<%s class="%s"%s>`, around[len(around)-1], s.other(n.Kind), s.number())
 		}
 		s.node(n, depth+len(around), joined && i > 0, joined && i < len(nodes)-1)
 		for _, tag := range slices.Backward(around) {
@@ -115,6 +131,10 @@ func (s *surrounder) nodes(nodes []*page.Node, depth int) {
 }
 
 func (s *surrounder) node(n *page.Node, depth int, after, before bool) {
+	if n.Kind == page.Row {
+		s.rows++
+		defer func() { s.rows-- }()
+	}
 	if n.Kind == page.Block {
 		s.block(depth)
 		return
@@ -128,7 +148,7 @@ func (s *surrounder) node(n *page.Node, depth int, after, before bool) {
 	}
 	words := slices.Clone(s.f.Texts(n))
 	if s.r.IntN(12) == 0 && n.Kind != page.Row && n.Kind != page.Column {
-		words = append(words, s.other())
+		words = append(words, s.other(""))
 	}
 	s.line(depth, "%s<div%s%s>", from, attributes(words), s.number())
 	if n.Kind == page.Column && s.f.Inner() != "" {
