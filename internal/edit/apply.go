@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"errors"
 	"fmt"
 	"reflect"
 	"slices"
@@ -53,8 +52,18 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
 	}
-	if err := errors.Join(e.page.Check(e.kit, e.project.HasPicture), foreign.Check(e.kit, e.page)); err != nil {
+	if pg.Origin != nil && !e.written && (e.page.Kit != pg.Kit || !sameNodes(e.page.Body, pg.Body)) {
+		if err := e.write(pg, p.Kit(pg.Kit)); err != nil {
+			return nil, err
+		}
+	}
+	if err := e.page.Check(e.kit, e.project.HasPicture); err != nil {
 		return nil, err
+	}
+	if pg.Origin == nil {
+		if err := foreign.Check(e.kit, e.page); err != nil {
+			return nil, err
+		}
 	}
 	whole := withPage(e.project, e.page)
 	if e.whole {
@@ -64,6 +73,11 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	}
 	e.inverse.Page = pg.ID
 	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected, e.notes}, nil
+}
+
+// sameNodes reports whether two lists are of the same nodes.
+func sameNodes(a, b []*page.Node) bool {
+	return len(a) == len(b) && (len(a) == 0 || &a[0] == &b[0] || slices.Equal(a, b))
 }
 
 // action is an operation on one page, and on what the project keeps besides pages.
@@ -267,6 +281,7 @@ type editor struct {
 	selected string
 	notes    []PageNote
 	laidOut  *layout.Layout
+	written  bool                  // the file of a page that was read from markup holds what was done
 	parents  map[string]*page.Node // of what is settable
 }
 

@@ -9,6 +9,7 @@ import (
 	"kitrows/internal/fault"
 	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
+	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -45,9 +46,18 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 		if had.Kit != o.Kit.ID {
 			continue
 		}
+		if had.Origin != nil && o.Kit.Brought != nil { // its file is what it is
+			c.Pages[i] = origin.Again(had, o.Kit, had.Origin, origin.Here(had))
+			continue
+		}
 		carried, said := refit.Page(had)
 		carried, unsaid := foreign.Fit(o.Kit, carried)
 		said = append(said, unsaid...)
+		if had.Origin != nil {
+			if carried, _, err = rewritten(p, had, carried, p.Kits[at], o.Kit); err != nil {
+				return nil, fault.Under(had.ID, err)
+			}
+		}
 		c.Pages[i] = carried
 		for _, n := range said {
 			notes = append(notes, PageNote{had.ID, n})

@@ -58,6 +58,7 @@ type Operation struct {
 	UseKit       *UseKit       `json:"useKit,omitzero"`
 	AddKit       *AddKit       `json:"addKit,omitzero"`
 	DropKit      *DropKit      `json:"dropKit,omitzero"`
+	Source       *Source       `json:"source,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.

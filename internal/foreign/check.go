@@ -13,12 +13,20 @@ import (
 // names the nearest that a word can. The error
 // holds a fault.Fault for each setting.
 func Check(k *kit.Kit, p *page.Page) error {
+	return CheckNodes(k, p, func(string) bool { return true })
+}
+
+// CheckNodes is Check of the nodes that concern it, by their ids.
+func CheckNodes(k *kit.Kit, p *page.Page, concern func(id string) bool) error {
 	f := Of(k, p)
 	if f == nil {
 		return vocab.Check(k, p)
 	}
 	var errs []error
 	p.Walk(func(n *page.Node, _ page.Place) {
+		if !concern(n.ID) {
+			return
+		}
 		for _, m := range f.missing[n] {
 			refused := refusal(k, m)
 			if !p.OwnRules && f.ruled(m) != nil {

@@ -14,6 +14,14 @@ const fits = 12
 // Fit gives page p on kit k with what no words of the kit's stylesheet say in the nearest way that they do,
 // and lists what that is. A page on a kit made here it gives as it is.
 func Fit(k *kit.Kit, p *page.Page) (*page.Page, []page.Note) {
+	if o := p.Origin; o != nil { // words are chosen as for any other page
+		c := *p
+		c.Origin = nil
+		fitted, notes := Fit(k, &c)
+		c = *fitted
+		c.Origin = o
+		return &c, notes
+	}
 	var notes []page.Note
 	for round := range fits {
 		f := Of(k, p)

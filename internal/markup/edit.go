@@ -1,8 +1,6 @@
 package markup
 
 import (
-	"bytes"
-	"slices"
 	"strings"
 
 	"golang.org/x/net/html"
@@ -16,23 +14,7 @@ type Edit struct {
 
 // Apply gives the bytes of the source with edits made, which must not overlap; those at one place stay in their
 // order. All bytes outside of their spans are as they were.
-func (s *Source) Apply(edits []Edit) []byte {
-	edits = slices.Clone(edits)
-	slices.SortStableFunc(edits, func(a, b Edit) int { return a.From - b.From })
-	var b bytes.Buffer
-	at := 0
-	for _, e := range edits {
-		from, to := s.Place(e.From), s.Place(e.To)
-		if from < at {
-			continue
-		}
-		b.Write(s.Bytes[at:from])
-		b.Write(s.encode(e.Text))
-		at = to
-	}
-	b.Write(s.Bytes[at:])
-	return b.Bytes()
-}
+func (s *Source) Apply(edits []Edit) []byte { return Spliced(s.Bytes, s.Splices(edits)) }
 
 // SetAttr gives the smallest edit by which an element's start tag has an attribute of that value: its value alone,
 // where it has the attribute, with the quotes that stand there. The element must have a start tag in the source.
@@ -95,6 +77,22 @@ func plainValue(value string) bool {
 
 func quoted(value string, quote byte) string {
 	return string(quote) + escaped(value, quote) + string(quote)
+}
+
+// Escaped is words as they stand in a text.
+func Escaped(words string) string {
+	var b strings.Builder
+	for i := 0; i < len(words); i++ {
+		switch c := words[i]; {
+		case c == '&' && html.UnescapeString(words[i:]) != words[i:]:
+			b.WriteString("&amp;")
+		case c == '<':
+			b.WriteString("&lt;")
+		default:
+			b.WriteByte(c)
+		}
+	}
+	return b.String()
 }
 
 // escaped is a value as it stands between quotes.

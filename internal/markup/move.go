@@ -1,6 +1,9 @@
 package markup
 
-import "strings"
+import (
+	"slices"
+	"strings"
+)
 
 // Outer is the stretch of the source that an element is: from its start tag to its end tag or, where that is left out, to
 // the end of what is in it. It is empty of an element without a start tag.
@@ -22,8 +25,11 @@ func (d *Document) Outer(n *Node) Span {
 
 // lines is the stretch of whole lines that an element takes, with the line's end; alone is false, and the stretch
 // that of the element, where something else stands on them.
-func (d *Document) lines(n *Node) (s Span, alone bool) {
-	s = d.Outer(n)
+func (d *Document) lines(n *Node) (s Span, alone bool) { return d.Lines(d.Outer(n)) }
+
+// Lines is the whole lines that a stretch takes, with the last one's end; alone is false, and they are the stretch, where
+// something else stands on them.
+func (d *Document) Lines(s Span) (lines Span, alone bool) {
 	from, to := s.From, s.To
 	for from > 0 && (d.text[from-1] == ' ' || d.text[from-1] == '\t') {
 		from--
@@ -61,6 +67,79 @@ func (d *Document) newline() string {
 		return "\r\n"
 	}
 	return "\r"
+}
+
+// indentAt is what stands before a place on its line, if that is only space.
+func (d *Document) indentAt(at int) string {
+	from := at
+	for from > 0 && (d.text[from-1] == ' ' || d.text[from-1] == '\t') {
+		from--
+	}
+	if from > 0 && d.text[from-1] != '\n' && d.text[from-1] != '\r' {
+		return ""
+	}
+	return d.text[from:at]
+}
+
+// inLines is a text with lines that end with LF, as it stands in the source with that indentation.
+func (d *Document) inLines(text, indent string) string {
+	return strings.ReplaceAll(reindent(text, "", indent), "\n", d.newline())
+}
+
+// Before gives the edit by which a text stands before a stretch of the source, on lines of its own where that has some.
+func (d *Document) Before(s Span, text string) Edit {
+	indent := d.indentAt(s.From)
+	if lines, alone := d.Lines(s); alone {
+		return Edit{Span{lines.From, lines.From}, indent + d.inLines(text, indent) + d.newline()}
+	}
+	return Edit{Span{s.From, s.From}, d.inLines(text, indent)}
+}
+
+// After gives the edit by which a text stands after a stretch of the source, on lines of its own where that has some.
+func (d *Document) After(s Span, text string) Edit {
+	indent := d.indentAt(s.From)
+	if lines, alone := d.Lines(s); alone {
+		if to := lines.To; to > s.To && (d.text[to-1] == '\n' || d.text[to-1] == '\r') {
+			return Edit{Span{to, to}, indent + d.inLines(text, indent) + d.newline()}
+		}
+		return Edit{Span{lines.To, lines.To}, d.newline() + indent + d.inLines(text, indent)} // at the end of the source
+	}
+	return Edit{Span{s.To, s.To}, d.inLines(text, indent)}
+}
+
+// Exchange gives the edit by which a text stands in the place of a stretch.
+func (d *Document) Exchange(s Span, text string) Edit {
+	return Edit{s, d.inLines(text, d.indentAt(s.From))}
+}
+
+// Trimmed is a stretch without the white space at its ends.
+func (d *Document) Trimmed(s Span) Span {
+	for s.From < s.To && blank(d.text[s.From]) {
+		s.From++
+	}
+	for s.From < s.To && blank(d.text[s.To-1]) {
+		s.To--
+	}
+	return s
+}
+
+// Excerpt is the text of a stretch with the edits that are inside it, its lines ended with LF and indented as from the
+// beginning of a line.
+func (d *Document) Excerpt(s Span, edits []Edit) string {
+	edits = slices.Clone(edits)
+	slices.SortStableFunc(edits, func(a, b Edit) int { return a.From - b.From })
+	var b strings.Builder
+	at := s.From
+	for _, e := range edits {
+		if e.From < at || e.To > s.To {
+			continue
+		}
+		b.WriteString(d.text[at:e.From] + e.Text)
+		at = e.To
+	}
+	b.WriteString(d.text[at:s.To])
+	text := strings.ReplaceAll(strings.ReplaceAll(b.String(), "\r\n", "\n"), "\r", "\n")
+	return reindent(text, d.indentAt(s.From), "")
 }
 
 // Remove gives the edit by which an element is gone: with its lines, where it is alone on them.
@@ -141,6 +220,23 @@ func (d *Document) step(n *Node) string {
 		break
 	}
 	return "  "
+}
+
+// Step is by how much elements are indented more than those around them: as the first is that stands on a line of its own.
+func (d *Document) Step() string {
+	step := ""
+	d.Root.Walk(func(n *Node) {
+		if step != "" || n.IsText() || n.Start.Len() == 0 || n.Parent == nil || n.Parent.Start.Len() == 0 {
+			return
+		}
+		if outer, inner := d.indent(n.Parent), d.indent(n); len(inner) > len(outer) && strings.HasPrefix(inner, outer) {
+			step = inner[len(outer):]
+		}
+	})
+	if step == "" {
+		return "  "
+	}
+	return step
 }
 
 // Move gives the edits by which an element stands in another as its child of that number among the elements there

@@ -32,6 +32,9 @@ type Node struct {
 // IsText reports whether the node is a text.
 func (n *Node) IsText() bool { return n.Tag == "" }
 
+// IsOpen reports whether the element has an end tag that is left out.
+func (n *Node) IsOpen() bool { return n.End.Len() == 0 && !void[n.Tag] && !n.IsText() }
+
 // Attr gives the attribute of a name that counts, the first; nil where there is none.
 func (n *Node) Attr(name string) *Attr {
 	for i := range n.Attrs {

@@ -88,13 +88,13 @@ func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
 	return Again(p, k, o, nil)
 }
 
-// Again is page p with another text of its file, read on kit k: nodes have the ids that called gives them.
-func Again(p *page.Page, k *kit.Kit, o *page.Origin, called Called) *page.Page {
+// Again is page p with another text of its file, read on kit k: nodes keep the ids, names and notes of what they were.
+func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 	inner := ""
 	if r := analyse.Of(k); r != nil {
 		inner = r.Inner
 	}
-	read := Read(Document(o), k, analyse.Vocabulary(k), inner, called)
+	read := Read(Document(o), k, analyse.Vocabulary(k), inner, was)
 	c := *p
 	c.Kit, c.Body = k.ID, read.Body
 	c.Origin = page.NewOrigin(o.Bytes(), o.Sheets)
@@ -105,6 +105,41 @@ func Again(p *page.Page, k *kit.Kit, o *page.Origin, called Called) *page.Page {
 		c.Body = []*page.Node{}
 	}
 	return &c
+}
+
+// Here gives the nodes of a page by their places.
+func Here(p *page.Page) Was {
+	at := map[int]*page.Node{}
+	i := 0
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if i < len(p.Origin.Places) {
+			at[p.Origin.Places[i]] = n
+		}
+		i++
+	})
+	return func(place int) *page.Node { return at[place] }
+}
+
+// Spliced is page p on kit k with its file changed: what is not changed keeps its nodes. Nodes that stood in it before have
+// back what they had.
+func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page {
+	doc := Document(p.Origin)
+	next := page.NewOrigin(markup.Spliced(p.Origin.Bytes(), all), p.Origin.Sheets)
+	read := Document(next)
+	at := map[int]*page.Node{}
+	i := 0
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if to, kept := markup.Moved(doc.Place(p.Origin.Places[i]), all); kept {
+			at[read.At(to)] = n
+		}
+		i++
+	})
+	return Again(p, k, next, func(place int) *page.Node {
+		if n := at[place]; n != nil || back == nil {
+			return n
+		}
+		return back(place)
+	})
 }
 
 // titleOf is what a page is called: its title or, where it has none, its file.

@@ -24,19 +24,23 @@ type Page struct {
 	Places []int // of the nodes, in their order
 }
 
-// Called gives the nodes of a page that is read again the ids that they had; empty for new ones.
-type Called func(kind page.Kind, place int) string
+// Was gives the node that a page had where one is read again; nil where there was none.
+type Was func(place int) *page.Node
 
 // Read reads a file as a page on kit k, whose words are v. Elements with the kit's words are containers, rows and columns,
 // and have the settings that the words say; elements around and between them are kept as what they are; all else is
 // blocks. What cannot be told apart within the bounds of a page is one block.
-func Read(doc *markup.Document, k *kit.Kit, v *vocab.Vocabulary, inner string, called Called) *Page {
+func Read(doc *markup.Document, k *kit.Kit, v *vocab.Vocabulary, inner string, was Was) *Page {
 	r := reader{doc: doc, words: newWords(k, v), inner: inner, kinds: map[*markup.Node]page.Kind{}, around: map[*markup.Node]bool{}}
 	doc.Root.Walk(func(n *markup.Node) { r.count++ })
 	r.look(doc.Root, "")
 	items := r.nodes(doc.Root, 0)
 	p := &Page{}
-	p.Body = p.take(items, called, ids(items, called))
+	t := taker{Page: p, was: map[*page.Node]*page.Node{}, taken: map[string]bool{}, counts: map[page.Kind]int{}}
+	if was != nil {
+		t.find(items, was)
+	}
+	p.Body = t.take(items)
 	return p
 }
 
@@ -198,47 +202,45 @@ func section(tag string, kids []item) bool {
 		!slices.ContainsFunc(kids, func(k item) bool { return k.Kind != page.Container && k.Kind != page.Section })
 }
 
-// ids gives the ids that are taken by nodes that are read again.
-func ids(items []item, called Called) map[string]bool {
-	taken := map[string]bool{}
-	if called == nil {
-		return taken
-	}
-	var visit func([]item)
-	visit = func(all []item) {
-		for _, i := range all {
-			if id := called(i.Kind, i.place); id != "" {
-				taken[id] = true
-			}
-			visit(i.kids)
-		}
-	}
-	visit(items)
-	return taken
+// taker puts what was read on the page.
+type taker struct {
+	*Page
+	was    map[*page.Node]*page.Node // what nodes were before
+	taken  map[string]bool           // ids
+	counts map[page.Kind]int
 }
 
-// take puts items on the page, each with an id of its own.
-func (p *Page) take(items []item, called Called, taken map[string]bool) (nodes []*page.Node) {
-	counts := map[page.Kind]int{}
-	given := map[string]bool{}
-	var visit func(items []item) []*page.Node
-	visit = func(items []item) (nodes []*page.Node) {
-		for _, i := range items {
-			if called != nil {
-				i.ID = called(i.Kind, i.place)
-			}
-			for i.ID == "" || given[i.ID] {
-				counts[i.Kind]++
-				if i.ID = fmt.Sprintf("%s-%d", i.Kind, counts[i.Kind]); taken[i.ID] {
-					i.ID = ""
-				}
-			}
-			given[i.ID] = true
-			p.Places = append(p.Places, i.place)
-			i.Children = visit(i.kids)
-			nodes = append(nodes, i.Node)
+// find finds out what nodes were before.
+func (t *taker) find(items []item, was Was) {
+	for _, i := range items {
+		if n := was(i.place); n != nil && alike(n, i.Node) && !t.taken[n.ID] {
+			t.was[i.Node], t.taken[n.ID] = n, true
 		}
-		return nodes
+		t.find(i.kids, was)
 	}
-	return visit(items)
+}
+
+func (t *taker) take(items []item) (nodes []*page.Node) {
+	for _, i := range items {
+		if was := t.was[i.Node]; was != nil {
+			keep(i.Node, was)
+		} else {
+			i.ID = t.id(i.Kind)
+		}
+		t.Places = append(t.Places, i.place)
+		i.Children = t.take(i.kids)
+		nodes = append(nodes, i.Node)
+	}
+	return nodes
+}
+
+// id is a new one.
+func (t *taker) id(kind page.Kind) string {
+	for {
+		t.counts[kind]++
+		if id := fmt.Sprintf("%s-%d", kind, t.counts[kind]); !t.taken[id] {
+			t.taken[id] = true
+			return id
+		}
+	}
 }

@@ -224,6 +224,9 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 		c.children(field("children"), n, n.Children, depth+1)
 		return
 	}
+	if n.Kind == Element {
+		c.wrong(field("kind"), string(n.Kind), "a section, container, row, column or block: other elements only on pages that were read from markup")
+	}
 	c.take(fault.Under(path, CheckElement(n.Kind, n.Element)),
 		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
 		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))

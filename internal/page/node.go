@@ -37,6 +37,7 @@ type Node struct {
 	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Kind     Kind      `json:"kind" enum:"section,container,row,column,block,element"`
 	Name     string    `json:"name" minLength:"1" maxLength:"120"`
+	Named    bool      `json:"named,omitzero" doc:"On a page that was read from markup: the name was given, not read."`
 	Element  string    `json:"element,omitzero" doc:"The element, which blocks have none of; when absent, section for a section and div for the others."`
 	Anchor   string    `json:"anchor,omitzero" doc:"Its id attribute in the markup."`
 	Classes  []string  `json:"classes,omitzero" doc:"Classes of one's own, after the kit's."`
@@ -107,17 +108,20 @@ func (p *Page) Find(id string) (found *Node, place Place) {
 // Holds reports whether a node of kind outer may have children of kind inner; the
 // empty kind stands for the page. Sections stand around containers, or around one
 // another; rows live in a container or a column, only columns are children of a
-// row, content lives only in columns, and a container is not inside a column.
+// row, content lives only in columns, and a container is not inside a column. On a page that was read from markup
+// other elements stand in all of these but rows, and hold all but columns.
 func Holds(outer, inner Kind) bool {
 	switch outer {
 	case "", Section:
-		return inner == Section || inner == Container
+		return inner == Section || inner == Container || inner == Element
 	case Container:
-		return inner == Row
+		return inner == Row || inner == Element
 	case Row:
 		return inner == Column
 	case Column:
-		return inner == Block || inner == Row
+		return inner == Block || inner == Row || inner == Element
+	case Element:
+		return inner != Column
 	}
 	return false
 }

@@ -100,6 +100,9 @@ func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.
 type Writer struct {
 	Hold      bool
 	Selectors *Selectors // of markup without grid classes; nil for class-based
+	// Given is the text of a node that is not to be written anew, its lines as from the beginning of one.
+	Given  func(n *page.Node) (text string, is bool)
+	Indent string // a step of indentation
 
 	said   *say.Page
 	kit    *kit.Kit
@@ -118,7 +121,7 @@ type Writer struct {
 func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
 	k := said.Layout.Kit()
 	out := &Markup{Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes())}
-	return &Writer{said: said, kit: k, words: analyse.Vocabulary(k), file: said.Layout.Foreign(), o: o, source: source,
+	return &Writer{Indent: indent, said: said, kit: k, words: analyse.Vocabulary(k), file: said.Layout.Foreign(), o: o, source: source,
 		out: out, written: map[*vocab.Word]bool{}}
 }
 
@@ -139,7 +142,7 @@ const lineWidth = 92
 const indent = "  "
 
 func (w *Writer) line(node string, depth int, text string) {
-	w.out.Lines = append(w.out.Lines, Line{strings.Repeat(indent, depth) + text, node})
+	w.out.Lines = append(w.out.Lines, Line{strings.Repeat(w.Indent, depth) + text, node})
 }
 
 // Page writes the page, so many steps in.
@@ -148,9 +151,38 @@ func (w *Writer) Page(depth int) *Markup {
 	return w.out
 }
 
+// Fragment writes one node with what is in it, as it stands in outer; nil for the page.
+func (w *Writer) Fragment(n, outer *page.Node) string {
+	lines, around := w.out.Lines, w.outer // of a fragment that this one stands in
+	w.out.Lines, w.outer = nil, outer
+	w.nodes([]*page.Node{n}, 0)
+	text := strings.TrimSuffix(w.out.String(), "\n")
+	w.out.Lines, w.outer = lines, around
+	return text
+}
+
+// Kit is the kit in whose words it writes.
+func (w *Writer) Kit() *kit.Kit { return w.kit }
+
+// Words are those that a node which stands in outer has in class-based markup, as they stand in its tag.
+func (w *Writer) Words(n, outer *page.Node) (texts []string) {
+	for _, word := range wordsOf(w.said, w.words, n, outer) {
+		texts = append(texts, word.Text)
+	}
+	return texts
+}
+
 // nodes writes nodes and what is in them.
 func (w *Writer) nodes(nodes []*page.Node, depth int) {
 	for _, n := range nodes {
+		if w.Given != nil {
+			if text, is := w.Given(n); is {
+				for line := range strings.SplitSeq(text, "\n") {
+					w.out.Lines = append(w.out.Lines, Line{strings.Repeat(w.Indent, min(depth, depth*len(line))) + line, n.ID})
+				}
+				continue
+			}
+		}
 		if n.Kind == page.Block {
 			w.block(n, depth)
 		} else {

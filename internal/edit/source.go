@@ -1,0 +1,159 @@
+package edit
+
+import (
+	"fmt"
+	"unicode/utf8"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
+)
+
+// Source changes the file of a page that was read from markup, and reads it again. Nodes outside of what is changed stay
+// what they are.
+type Source struct {
+	Stretches []Stretch   `json:"stretches" maxItems:"20000" doc:"In their order; they do not overlap."`
+	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`
+	Kit       string      `json:"kit,omitzero" doc:"The page's kit from then on; the one it has when empty."`
+	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"The stylesheets that the page links, but for those of its kit; those it has when absent."`
+	Summary   string      `json:"summary,omitzero" maxLength:"200"`
+}
+
+// A Stretch is what stands in the place of some bytes of a file.
+type Stretch struct {
+	From int    `json:"from" minimum:"0"`
+	To   int    `json:"to" minimum:"0"`
+	Text string `json:"text,omitzero"`
+	Data []byte `json:"data,omitzero" doc:"In place of a text, bytes that are not UTF-8, in base64."`
+}
+
+// Restored is what a node was that stands at a place of a file's text.
+type Restored struct {
+	Place int        `json:"place"`
+	Node  *page.Node `json:"node" doc:"Without what is read of the file."`
+}
+
+func stretches(all []markup.Splice) (out []Stretch) {
+	for _, p := range all {
+		s := Stretch{From: p.From, To: p.To}
+		if utf8.Valid(p.Bytes) {
+			s.Text = string(p.Bytes)
+		} else {
+			s.Data = p.Bytes
+		}
+		out = append(out, s)
+	}
+	return out
+}
+
+// splices are the stretches as they change a file; the error says which of them cannot.
+func (s *Source) splices(file []byte) (all []markup.Splice, err error) {
+	at := 0
+	for i, one := range s.Stretches {
+		if one.From < at || one.To < one.From || one.To > len(file) {
+			return nil, fault.New(fmt.Sprintf("stretches[%d]", i), fmt.Sprintf("%d to %d", one.From, one.To),
+				"a stretch after the one before it, in a file of %d bytes", len(file))
+		}
+		b := one.Data
+		if len(b) == 0 {
+			b = []byte(one.Text)
+		}
+		all = append(all, markup.Splice{From: one.From, To: one.To, Bytes: b})
+		at = one.To
+	}
+	return all, nil
+}
+
+func (s *Source) apply(e *editor) error {
+	if e.page.Origin == nil {
+		return fault.New("page", e.page.Name, "a page that was read from markup")
+	}
+	all, err := s.splices(e.page.Origin.Bytes())
+	if err != nil {
+		return err
+	}
+	to := e.kit
+	if s.Kit != "" {
+		if to = e.project.Kit(s.Kit); to == nil {
+			return fault.New("kit", s.Kit, "the id of one of the project's kits")
+		}
+	}
+	restored := map[int]*page.Node{}
+	for _, r := range s.Nodes {
+		restored[r.Place] = r.Node
+	}
+	before := e.page
+	e.inverse.Source = back(before, all, s.Summary)
+	if s.Sheets != nil {
+		c := *e.page
+		o := page.NewOrigin(c.Origin.Bytes(), *s.Sheets)
+		o.Places = c.Origin.Places
+		c.Origin = o
+		e.page = &c
+		e.inverse.Source.Sheets = &before.Origin.Sheets
+	}
+	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
+	if e.kit = to; before.Kit != to.ID {
+		e.inverse.Source.Kit = before.Kit
+	}
+	e.summary = s.Summary
+	if e.summary == "" {
+		e.summary = "Change " + e.page.File
+	}
+	e.written = true
+	return nil
+}
+
+// back is what makes the file of a page what it is before splices are made, with the nodes in what they change.
+func back(p *page.Page, all []markup.Splice, summary string) *Source {
+	s := &Source{Stretches: stretches(markup.Back(p.Origin.Bytes(), all)), Summary: summary}
+	doc := origin.Document(p.Origin)
+	i := 0
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if _, kept := markup.Moved(doc.Place(p.Origin.Places[i]), all); !kept {
+			c := *n
+			c.Children, c.At = nil, nil
+			s.Nodes = append(s.Nodes, Restored{p.Origin.Places[i], &c})
+		}
+		i++
+	})
+	return s
+}
+
+// write brings what an operation changed on a page that was read from markup into its file. The inverse is that of the
+// file.
+func (e *editor) write(before *page.Page, was *kit.Kit) error {
+	next, splices, err := rewritten(e.project, before, e.page, was, e.kit)
+	if err != nil {
+		return err
+	}
+	e.inverse = Operation{Source: back(before, splices, e.summary)}
+	if before.Kit != next.Kit {
+		e.inverse.Source.Kit = before.Kit
+	}
+	e.page = next
+	if n, _ := next.Find(e.selected); n == nil {
+		e.selected = ""
+	}
+	return nil
+}
+
+// rewritten is a page with its file changed to hold what it holds.
+func rewritten(p *project.Project, before, after *page.Page, was, is *kit.Kit) (*page.Page, []markup.Splice, error) {
+	names := map[string]string{}
+	before.Walk(func(n *page.Node, _ page.Place) { names[n.ID] = n.Name })
+	named := after.Mapped(func(n *page.Node) *page.Node {
+		if name, had := names[n.ID]; had && name != n.Name {
+			c := *n
+			c.Named = true
+			return &c
+		}
+		return n
+	})
+	c := rewrite.Change{Before: before, After: named, BeforeKit: was, AfterKit: is, Project: p}
+	return c.Page()
+}

@@ -1,0 +1,72 @@
+package origin
+
+import (
+	"reflect"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/page"
+)
+
+// Adopt reads a file into which page p was written, on kit k: nodes have the ids, names and notes of those that p has in
+// their place.
+func Adopt(p *page.Page, k *kit.Kit, o *page.Origin) *page.Page {
+	next := Again(p, k, o, nil)
+	a := adopter{from: map[*page.Node]*page.Node{}, taken: map[string]bool{}}
+	a.match(p.Body, next.Body)
+	t := taker{taken: a.taken, counts: map[page.Kind]int{}}
+	next.Walk(func(n *page.Node, _ page.Place) { // which nobody else has yet
+		if was := a.from[n]; was != nil {
+			keep(n, was)
+		} else {
+			n.ID = t.id(n.Kind)
+		}
+	})
+	return next
+}
+
+// adopter finds which nodes that were read are which that were written.
+type adopter struct {
+	from  map[*page.Node]*page.Node
+	taken map[string]bool
+}
+
+func (a *adopter) match(want, read []*page.Node) {
+	at := 0
+	for i, n := range read {
+		found := -1
+		for j := at; j < len(want) && found < 0; j++ {
+			if alike(want[j], n) && (j == at || len(want)-j >= len(read)-i) {
+				found = j
+			}
+		}
+		if found < 0 {
+			continue
+		}
+		a.from[n] = want[found]
+		a.taken[want[found].ID] = true
+		a.match(want[found].Children, n.Children)
+		at = found + 1
+	}
+}
+
+// alike reports whether a node may be what was read of another: elements around containers alone are sections.
+func alike(want, read *page.Node) bool {
+	around := func(k page.Kind) bool { return k == page.Section || k == page.Element }
+	return want.Kind == read.Kind || around(want.Kind) && around(read.Kind)
+}
+
+// keep gives a node that was read what it had before.
+func keep(n, was *page.Node) {
+	n.ID, n.Note, n.Selector = was.ID, was.Note, was.Selector
+	if was.Named {
+		n.Name, n.Named = was.Name, true
+	}
+	if n.Content != nil && was.Content != nil && sameWords(n.Content, was.Content) {
+		n.Content = was.Content
+	}
+}
+
+// sameWords reports whether two contents come to the same in a file.
+func sameWords(a, b *page.Content) bool {
+	return a.Type == b.Type && a.Text == b.Text && a.Level == b.Level && reflect.DeepEqual(a.Items, b.Items)
+}

@@ -1,0 +1,214 @@
+package rewrite
+
+import (
+	"slices"
+	"strings"
+
+	html "kitrows/internal/markup"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+)
+
+// page gives the edits of the whole file.
+func (w *writer) page() []html.Edit { return w.children(nil) }
+
+// inside gives the edits of a node's own tags and of all that stays in it.
+func (w *writer) inside(n *page.Node) (edits []html.Edit) {
+	was := w.was[n.ID]
+	s := w.stretches[was]
+	m := s.Element()
+	if n.Kind == page.Block {
+		return w.content(was, n, s)
+	}
+	if m == nil {
+		return nil
+	}
+	edits = append(edits, w.tag(m, was, n)...)
+	edits = append(edits, w.attributes(m, was, n)...)
+	return append(edits, w.children(n)...)
+}
+
+// tag gives the edits of the names in an element's tags.
+func (w *writer) tag(m *html.Node, was, n *page.Node) (edits []html.Edit) {
+	from, to := was.TagIn(w.parents[was]), n.TagIn(w.parents[n])
+	if n.Element != "" {
+		to = n.Element
+	}
+	if was.Element != "" {
+		from = was.Element
+	}
+	if from == to || m.Tag == to {
+		return nil
+	}
+	name := func(s html.Span, skip int) {
+		if s.Len() > 0 {
+			edits = append(edits, html.Edit{Span: html.Span{From: s.From + skip, To: s.From + skip + len(m.Tag)}, Text: to})
+		}
+	}
+	name(m.Start, len("<"))
+	name(m.End, len("</"))
+	return edits
+}
+
+// children gives the edits by which what stands in a node, nil for the page, is what stands in it now.
+func (w *writer) children(n *page.Node) (edits []html.Edit) {
+	had, has, in := w.Before.Body, w.After.Body, w.doc.Root
+	if n != nil {
+		had, has, in = w.was[n.ID].Children, n.Children, w.stretches[w.was[n.ID]].Inside
+	}
+	stay := w.stays(had, has)
+	var gone []*page.Node
+	for _, k := range had {
+		if !stay[k.ID] {
+			gone = append(gone, k)
+		}
+	}
+	for i, k := range has {
+		if stay[k.ID] {
+			edits = append(edits, w.inside(k)...)
+			continue
+		}
+		edits = append(edits, w.insert(in, has, i, stay, gone, w.text(k, n)))
+	}
+	for _, k := range gone {
+		lines, _ := w.doc.Lines(w.span(k))
+		edits = append(edits, html.Edit{Span: lines})
+	}
+	return edits
+}
+
+// stays finds the longest run of nodes that stay where they are, in the order in which they stand.
+func (w *writer) stays(had, has []*page.Node) map[string]bool {
+	place := map[string]int{}
+	for i, k := range had {
+		place[k.ID] = i
+	}
+	type link struct{ at, before int } // of the runs that end with a node, the longest
+	var ends []link
+	length := make([]int, len(has))
+	links := make([]link, len(has))
+	best := -1
+	for i, k := range has {
+		at, is := place[k.ID]
+		if !is {
+			continue
+		}
+		links[i], length[i] = link{at, -1}, 1
+		for _, e := range ends {
+			if links[e.at].at < at && length[e.at]+1 > length[i] {
+				length[i], links[i].before = length[e.at]+1, e.at
+			}
+		}
+		ends = append(ends, link{at: i})
+		if best < 0 || length[i] > length[best] {
+			best = i
+		}
+	}
+	stay := map[string]bool{}
+	for ; best >= 0; best = links[best].before {
+		stay[has[best].ID] = true
+	}
+	return stay
+}
+
+// span is the stretch of the file that a node was.
+func (w *writer) span(was *page.Node) html.Span {
+	nodes := w.stretches[was].Nodes
+	if len(nodes) == 0 {
+		return html.Span{}
+	}
+	s := w.doc.Outer(nodes[0])
+	for _, m := range nodes[1:] {
+		if o := w.doc.Outer(m); o.Len() > 0 {
+			s.To = max(s.To, o.To)
+		}
+	}
+	if len(nodes) > 1 || nodes[0].IsText() { // without the white space around
+		text := w.doc.Text()
+		for s.From < s.To && strings.IndexByte(" \t\r\n\f", text[s.From]) >= 0 {
+			s.From++
+		}
+		for s.From < s.To && strings.IndexByte(" \t\r\n\f", text[s.To-1]) >= 0 {
+			s.To--
+		}
+	}
+	return s
+}
+
+// insert gives the edit by which a text is what stands at i among those that stand in an element now: before the next
+// or after the last that stays or, where none does, where those that are gone stood.
+func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[string]bool, gone []*page.Node, text string) html.Edit {
+	for _, k := range has[i+1:] {
+		if stay[k.ID] {
+			return w.doc.Before(w.span(w.was[k.ID]), text)
+		}
+	}
+	for _, k := range slices.Backward(has[:i]) {
+		if stay[k.ID] {
+			return w.doc.After(w.span(w.was[k.ID]), text)
+		}
+	}
+	if len(gone) > 0 {
+		return w.doc.Before(w.span(gone[0]), text)
+	}
+	return w.doc.Insert(in, 0, text)
+}
+
+// text is a node as it is written into the file, its lines as from the beginning of one.
+func (w *writer) text(n, outer *page.Node) string { return w.after.Fragment(n, outer) }
+
+// given is the text of a node that was in the file before, with what changed in it.
+func (w *writer) given(n *page.Node) (string, bool) {
+	was := w.was[n.ID]
+	now := w.now[n.ID]
+	if was == nil || now == nil {
+		return "", false
+	}
+	text := w.doc.Excerpt(w.span(was), w.inside(now))
+	if m := w.stretches[was].Element(); m != nil && m.IsOpen() {
+		text += "</" + m.Tag + ">"
+	}
+	return text, true
+}
+
+// attributes gives the edits of the attributes of an element's start tag.
+func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit) {
+	said := origin.Said(m)
+	words := w.chosen(m, was, n, said)
+	for _, name := range namesOf(said, words) {
+		from, to := of(name, said), of(name, words)
+		if slices.Equal(from, to) {
+			continue
+		}
+		if name == "style" {
+			edits = append(edits, w.style(m, from, to)...)
+			continue
+		}
+		value := strings.Join(to, " ")
+		if a := m.Attr(name); a != nil && len(to) == 0 {
+			edits = append(edits, w.doc.DropAttr(m, name))
+		} else if a != nil || len(to) > 0 {
+			edits = append(edits, w.doc.SetAttr(m, name, respaced(m, name, from, to, value)))
+		}
+	}
+	if was.Anchor != n.Anchor {
+		if n.Anchor == "" {
+			edits = append(edits, w.doc.DropAttr(m, "id"))
+		} else {
+			edits = append(edits, w.doc.SetAttr(m, "id", n.Anchor))
+		}
+	}
+	return w.together(m, edits)
+}
+
+// together makes one edit of several that add attributes at one place.
+func (w *writer) together(m *html.Node, edits []html.Edit) (all []html.Edit) {
+	for _, e := range edits {
+		if last := len(all) - 1; last >= 0 && e.Len() == 0 && all[last].Len() == 0 && all[last].From == e.From {
+			all[last].Text += e.Text
+			continue
+		}
+		all = append(all, e)
+	}
+	return all
+}
