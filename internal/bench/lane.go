@@ -152,7 +152,7 @@ func (d *drawer) boxes(l *layout.Layout) {
 func (d *drawer) ghosts(row *page.Node) {
 	at := d.lane.Boxes[d.at[row.ID]]
 	ghost := Ghost{X: at.X, Y: at.Y, Height: at.Height}
-	for _, c := range row.Children {
+	for _, c := range row.Columns() {
 		if b := d.lane.Boxes[d.at[c.ID]]; b.Shown {
 			ghost = Ghost{X: b.X + b.Width, Y: b.Y, Height: b.Height}
 			continue

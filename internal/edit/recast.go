@@ -26,14 +26,14 @@ func (r *Recast) apply(e *editor) error {
 	if err != nil {
 		return fault.Under("recipe", err)
 	}
-	row := *old
+	row, columns := *old, old.Columns()
 	row.At, row.Children = made.At, nil
 	for i, cast := range made.Children {
-		if i >= len(old.Children) {
+		if i >= len(columns) {
 			row.Children = append(row.Children, cast)
 			continue
 		}
-		c := *old.Children[i]
+		c := *columns[i]
 		c.At = cast.At
 		if nests(cast) {
 			c.Children = append(slices.Clone(c.Children), cast.Children...)
@@ -41,15 +41,20 @@ func (r *Recast) apply(e *editor) error {
 		row.Children = append(row.Children, &c)
 	}
 	e.summary, e.selected = "Change the columns of "+row.Name, row.Children[0].ID
-	if over := len(old.Children) - len(row.Children); over > 0 {
+	if over := len(columns) - len(row.Children); over > 0 {
 		last := *row.Children[len(row.Children)-1]
 		var names []string
-		for _, left := range old.Children[len(old.Children)-over:] {
+		for _, left := range columns[len(columns)-over:] {
 			last.Children = append(slices.Clone(last.Children), left.Children...)
 			names = append(names, left.Name)
 		}
 		row.Children[len(row.Children)-1] = &last
 		e.summary += fmt.Sprintf("; what was in %s is in %s now", strings.Join(names, ", "), last.Name)
+	}
+	for _, other := range old.Children { // on a page from markup
+		if other.Kind != page.Column {
+			row.Children = append(row.Children, other)
+		}
 	}
 	replace := Replace{&row}
 	return replace.apply(e)

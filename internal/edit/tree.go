@@ -105,8 +105,8 @@ func (a *AddColumn) apply(e *editor) error {
 		return fault.New("near", n.Name, "a column or a row: a %s holds no columns", n.Kind)
 	}
 	column := newColumn(e.minter)
-	if len(row.Children) > 0 {
-		twin := row.Children[min(len(row.Children)-1, max(0, index-1))]
+	if all := row.Columns(); len(all) > 0 {
+		twin := all[min(len(all)-1, max(0, index-1))]
 		column.At, column.Element = slices.Clone(twin.At), twin.Element
 	}
 	e.summary = "Add " + column.Name

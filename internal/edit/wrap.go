@@ -16,6 +16,10 @@ func (w *Wrap) apply(e *editor) error {
 	switch {
 	case n.Kind == page.Column:
 		return e.wrapContent(n)
+	case n.Kind == page.Row && (at.Parent == nil || at.Parent.Kind == page.Element): // on a page from markup
+		frame := e.newFrame()
+		frame.Children = []*page.Node{n}
+		return e.rebody(n.ID, frame, "Wrap "+n.Name+" in a container", frame.ID)
 	case n.Kind == page.Row && at.Parent.Kind == page.Column:
 		inner := e.nest(nil, n)
 		return e.rebody(n.ID, inner, "Wrap "+n.Name, inner.ID)
@@ -66,11 +70,11 @@ func (e *editor) split(c *page.Node, index int) error {
 	}
 	row := c.Children[index]
 	part := func(rows []*page.Node) *page.Node {
-		copied := *c
+		copied := c.Copied()
 		var number int
 		copied.ID, number = e.minter.Mint(page.Container)
 		copied.Name, copied.Children = fmt.Sprintf("Container %d", number), rows
-		return &copied
+		return copied
 	}
 	first := *c
 	first.Children = slices.Clone(c.Children[:index])
@@ -122,7 +126,7 @@ func (e *editor) addFrame(n *page.Node, near string, before, inside bool) error 
 	parent, index := "", len(e.page.Body)
 	if near != "" {
 		at, place, err := e.find("near", near)
-		for err == nil && !page.Holds("", at.Kind) {
+		for err == nil && !page.Holds("", at.Kind) && place.Parent != nil {
 			at, place, err = e.find("near", place.Parent.ID)
 		}
 		if err != nil {

@@ -60,12 +60,13 @@ type choice struct {
 // asNow is what holds for a row's columns now.
 func (f *filler) asNow(row *page.Node, i int) choice {
 	r := f.was.Row(row.ID, i)
-	c := choice{cells: make([]held, len(row.Children))}
-	for at := range row.Children {
+	columns := row.Columns()
+	c := choice{cells: make([]held, len(columns))}
+	for at := range columns {
 		c.cells[at] = held{hidden: true}
 	}
 	for _, cell := range r.Cells {
-		for at, column := range row.Children {
+		for at, column := range columns {
 			if column.ID == cell.Node.ID {
 				width := cell.Width
 				if was := cell.Held[page.Width].Value; width == page.Full && was.Term == page.Taken {
@@ -82,7 +83,7 @@ func (f *filler) asNow(row *page.Node, i int) choice {
 // dealt is a deal for the columns a row shows at breakpoint i.
 func (f *filler) dealt(row *page.Node, i int, r *layout.Row, d deal) choice {
 	now := f.asNow(row, i)
-	c := choice{cells: make([]held, len(row.Children)), lines: d.lines, order: now.order}
+	c := choice{cells: make([]held, len(row.Columns())), lines: d.lines, order: now.order}
 	for at := range c.cells {
 		c.cells[at] = held{hidden: true}
 	}

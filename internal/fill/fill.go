@@ -176,7 +176,7 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 		reasons[i] = f.reason(r, i, track, wants, stages[i][0].lines)
 	}
 	chosen := cheapest(stages)
-	for c, column := range row.Children {
+	for c, column := range row.Columns() {
 		if settled := f.settled(column, c, chosen); settled != nil {
 			changed[column.ID] = settled
 		}
@@ -186,7 +186,7 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 			continue
 		}
 		proposal := Proposal{Row: row.ID, Breakpoint: i, Now: sums(f.asNow(row, i)), Then: sums(to), Reason: reasons[i]}
-		for c, column := range row.Children {
+		for c, column := range row.Columns() {
 			now := f.asNow(row, i).cells[c]
 			if then := to.cells[c]; !then.hidden && !then.same(now) {
 				proposal.Cells = append(proposal.Cells, Cell{column.ID, now.setting(f.k, i), then.setting(f.k, i)})

@@ -32,7 +32,7 @@ func (c *chooser) divide(row *page.Node) {
 	c.divided[row] = true
 	_, missing := c.v.Choose(page.Row, c.wants(row, nil), [kit.MaxBreakpoints]kit.Columns{})
 	fits := !slices.ContainsFunc(missing, func(m vocab.Missing) bool { return m.Field == page.PerLine })
-	for _, column := range row.Children {
+	for _, column := range row.Columns() {
 		words, _ := c.v.Choose(page.Column, c.wants(column, row), [kit.MaxBreakpoints]kit.Columns{})
 		for _, w := range words {
 			for i, divided := range some {

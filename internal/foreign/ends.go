@@ -56,7 +56,7 @@ func (c *chooser) lines(row *page.Node, i int) map[*page.Node]spot {
 		}
 		units, count = 0, 0
 	}
-	for _, n := range row.Children {
+	for _, n := range row.Columns() {
 		h := n.HeldAt(c.kit, i)
 		if h[page.Shown].Value == page.Hides {
 			continue

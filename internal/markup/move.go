@@ -69,16 +69,14 @@ func (d *Document) newline() string {
 	return "\r"
 }
 
-// indentAt is what stands before a place on its line, if that is only space.
+// indentAt is the space at the beginning of the line of a place.
 func (d *Document) indentAt(at int) string {
-	from := at
-	for from > 0 && (d.text[from-1] == ' ' || d.text[from-1] == '\t') {
-		from--
+	from := strings.LastIndexAny(d.text[:at], "\r\n") + 1
+	to := from
+	for to < at && (d.text[to] == ' ' || d.text[to] == '\t') {
+		to++
 	}
-	if from > 0 && d.text[from-1] != '\n' && d.text[from-1] != '\r' {
-		return ""
-	}
-	return d.text[from:at]
+	return d.text[from:to]
 }
 
 // inLines is a text with lines that end with LF, as it stands in the source with that indentation.

@@ -12,7 +12,7 @@ type Splice struct {
 	Bytes    []byte
 }
 
-// Splices are edits as they change the bytes of the source, in their order, each without what it leaves as it is.
+// Splices are edits as they change the bytes of the source, in their order.
 func (s *Source) Splices(edits []Edit) (all []Splice) {
 	edits = slices.Clone(edits)
 	slices.SortStableFunc(edits, func(a, b Edit) int { return a.From - b.From })
@@ -23,7 +23,7 @@ func (s *Source) Splices(edits []Edit) (all []Splice) {
 			continue
 		}
 		at = one.To
-		if one = one.trimmed(s.Bytes); one.From < one.To || len(one.Bytes) > 0 {
+		if one.From < one.To || len(one.Bytes) > 0 {
 			all = append(all, one)
 		}
 	}

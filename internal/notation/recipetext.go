@@ -51,7 +51,7 @@ func formatPart(row *page.Node, k *kit.Kit, i int, whole bool) (text string, say
 		perLine, _ := s.Get(page.PerLine)
 		words, says = append(words, FormatRowCell(perLine.Int())), true
 	}
-	for _, c := range row.Children {
+	for _, c := range row.Columns() {
 		cell := "."
 		if s := c.SettingAt(from); s.Has(page.Width, page.Skip, page.Trail, page.Shown) {
 			cell = CellAt(c.HeldAt(k, i))
@@ -75,7 +75,7 @@ func formatPart(row *page.Node, k *kit.Kit, i int, whole bool) (text string, say
 		says = says || cell != "."
 		words, columns = append(words, cell+inner), true
 	}
-	if whole || silent < len(row.Children) {
+	if whole || silent < len(row.Columns()) {
 		flush()
 	}
 	return strings.Join(words, " "), says

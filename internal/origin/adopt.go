@@ -49,10 +49,17 @@ func (a *adopter) match(want, read []*page.Node) {
 	}
 }
 
-// alike reports whether a node may be what was read of another: elements around containers alone are sections.
+// alike reports whether a node may be what was read of another: elements around containers alone are sections, and those
+// in which nothing stands any more are blocks.
 func alike(want, read *page.Node) bool {
 	around := func(k page.Kind) bool { return k == page.Section || k == page.Element }
-	return want.Kind == read.Kind || around(want.Kind) && around(read.Kind)
+	switch {
+	case around(want.Kind) && around(read.Kind):
+		return want.Element == read.Element
+	case around(want.Kind) && read.Kind == page.Block:
+		return len(want.Children) == 0
+	}
+	return want.Kind == read.Kind || around(read.Kind) && want.Kind == page.Block
 }
 
 // keep gives a node that was read what it had before.

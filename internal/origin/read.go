@@ -33,7 +33,7 @@ type Was func(place int) *page.Node
 func Read(doc *markup.Document, k *kit.Kit, v *vocab.Vocabulary, inner string, was Was) *Page {
 	r := reader{doc: doc, words: newWords(k, v), inner: inner, kinds: map[*markup.Node]page.Kind{}, around: map[*markup.Node]bool{}}
 	doc.Root.Walk(func(n *markup.Node) { r.count++ })
-	r.look(doc.Root, "")
+	r.look(doc.Root, "", false)
 	items := r.nodes(doc.Root, 0)
 	p := &Page{}
 	t := taker{Page: p, was: map[*page.Node]*page.Node{}, taken: map[string]bool{}, counts: map[page.Kind]int{}}
@@ -61,27 +61,32 @@ type item struct {
 	kids  []item
 }
 
-// look finds out what elements are, in an element of that kind, and reports whether any is of the grid.
-func (r *reader) look(n *markup.Node, in page.Kind) bool {
-	held := false
+// look finds out what elements are, in an element of that kind and, where held, in a container, row or column; and reports
+// whether any is of the grid. Columns that do not stand straight in a row are none, nor are containers in containers, rows
+// or columns, nor rows straight in rows.
+func (r *reader) look(n *markup.Node, in page.Kind, held bool) (some bool) {
 	for _, k := range n.Kids {
 		if k.IsText() || idle[k.Tag] {
 			continue
 		}
-		kind := r.words.kind(k, in)
-		if kind != "" && k.Start.Len() > 0 {
+		kind := r.words.kind(k, in, held)
+		if k.Start.Len() == 0 {
+			kind = ""
+		}
+		if kind != "" {
 			r.kinds[k] = kind
-			held = true
+			some = true
 		}
+		inside := kind
 		if kind == "" && in == page.Column && r.inner != "" && slices.Contains(k.Classes(), r.inner) {
-			kind = in
+			inside = in
 		}
-		if r.look(k, kind) {
-			held = true
+		if r.look(k, inside, held || kind != "") {
+			some = true
 		}
 	}
-	r.around[n] = held
-	return held
+	r.around[n] = some
+	return some
 }
 
 // idle are elements that make no box, or whose content is none of the page's.

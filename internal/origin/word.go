@@ -79,8 +79,9 @@ func Said(n *markup.Node) (all []string) {
 	return all
 }
 
-// kind is what an element is by its words, in an element of that kind; empty for none of the grid.
-func (w *words) kind(n *markup.Node, in page.Kind) page.Kind {
+// kind is what an element is by its words, in an element of that kind and, where held, in a container, row or column;
+// empty for none of the grid.
+func (w *words) kind(n *markup.Node, in page.Kind, held bool) page.Kind {
 	var row, column, container, wide bool
 	for _, text := range Said(n) {
 		for _, kind := range []page.Kind{page.Row, page.Column, page.Container} {
@@ -99,14 +100,12 @@ func (w *words) kind(n *markup.Node, in page.Kind) page.Kind {
 	}
 	column = column || wide && (w.base[page.Column] == nil || w.kit.Naming.Lone && w.kit.Brought == nil)
 	switch {
-	case column && (in == page.Row || !row && !container):
+	case column && in == page.Row:
 		return page.Column
-	case row:
+	case row && in != page.Row:
 		return page.Row
-	case container:
+	case container && !held:
 		return page.Container
-	case column:
-		return page.Column
 	}
 	return ""
 }

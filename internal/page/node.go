@@ -3,6 +3,8 @@
 // changed in place: an edit makes new ones along its path and shares the rest.
 package page
 
+import "slices"
+
 // A Kind says what a node is.
 type Kind string
 
@@ -47,6 +49,26 @@ type Node struct {
 	At       []Setting `json:"at,omitzero" doc:"What is set on a row or column at which breakpoint, from the narrowest to the widest."`
 	Content  *Content  `json:"content,omitzero" doc:"The content of a block."`
 	Children []*Node   `json:"children,omitzero"`
+
+	like *Node // what it was copied from, while an edit is made
+}
+
+// Like is the node that it was copied from by the edit that is being made; nil where it was not.
+func (n *Node) Like() *Node { return n.like }
+
+// Copied is a copy that tells what it was copied from.
+func (n *Node) Copied() *Node {
+	c := *n
+	c.like = n
+	return &c
+}
+
+// Columns are the columns of a row. On a page that was read from markup other elements may stand among them.
+func (n *Node) Columns() []*Node {
+	if !slices.ContainsFunc(n.Children, func(c *Node) bool { return c.Kind != Column }) {
+		return n.Children
+	}
+	return slices.DeleteFunc(slices.Clone(n.Children), func(c *Node) bool { return c.Kind != Column })
 }
 
 // IsList reports whether the node is a list, in whose element only items stand.

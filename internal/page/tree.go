@@ -84,7 +84,7 @@ type Minter struct{ last map[Kind]int }
 func (p *Page) Minter() *Minter {
 	m := &Minter{map[Kind]int{}}
 	p.Walk(func(n *Node, _ Place) {
-		for _, kind := range []Kind{Section, Container, Row, Column, Block} {
+		for _, kind := range []Kind{Section, Container, Row, Column, Block, Element} {
 			if number, ok := strings.CutPrefix(n.ID, string(kind)+"-"); ok {
 				if v, err := strconv.Atoi(number); err == nil && v < 1e9 {
 					m.last[kind] = max(m.last[kind], v)
@@ -109,13 +109,13 @@ func (m *Minter) Placeholder(column string) *Node {
 		Content: &Content{Type: Text, Height: kit.Px(96), Stand: true, Text: column + ": text to come."}}
 }
 
-// Renewed copies a subtree with new ids throughout.
+// Renewed copies a subtree with new ids throughout. The copies tell what they are copies of.
 func (m *Minter) Renewed(n *Node) *Node {
-	c := *n
+	c := n.Copied()
 	c.ID, _ = m.Mint(n.Kind)
 	c.Children = nil
 	for _, child := range n.Children {
 		c.Children = append(c.Children, m.Renewed(child))
 	}
-	return &c
+	return c
 }

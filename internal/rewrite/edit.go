@@ -14,7 +14,7 @@ func (w *writer) page() []html.Edit { return w.children(nil) }
 
 // inside gives the edits of a node's own tags and of all that stays in it.
 func (w *writer) inside(n *page.Node) (edits []html.Edit) {
-	was := w.was[n.ID]
+	was := w.from(n)
 	s := w.stretches[was]
 	m := s.Element()
 	if n.Kind == page.Block {
@@ -54,17 +54,17 @@ func (w *writer) tag(m *html.Node, was, n *page.Node) (edits []html.Edit) {
 func (w *writer) children(n *page.Node) (edits []html.Edit) {
 	had, has, in := w.Before.Body, w.After.Body, w.doc.Root
 	if n != nil {
-		had, has, in = w.was[n.ID].Children, n.Children, w.stretches[w.was[n.ID]].Inside
+		had, has, in = w.from(n).Children, n.Children, w.stretches[w.from(n)].Inside
 	}
 	stay := w.stays(had, has)
 	var gone []*page.Node
 	for _, k := range had {
-		if !stay[k.ID] {
+		if !slices.ContainsFunc(has, func(n *page.Node) bool { return stay[n] && w.from(n) == k }) {
 			gone = append(gone, k)
 		}
 	}
 	for i, k := range has {
-		if stay[k.ID] {
+		if stay[k] {
 			edits = append(edits, w.inside(k)...)
 			continue
 		}
@@ -78,10 +78,10 @@ func (w *writer) children(n *page.Node) (edits []html.Edit) {
 }
 
 // stays finds the longest run of nodes that stay where they are, in the order in which they stand.
-func (w *writer) stays(had, has []*page.Node) map[string]bool {
-	place := map[string]int{}
+func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
+	place := map[*page.Node]int{}
 	for i, k := range had {
-		place[k.ID] = i
+		place[k] = i
 	}
 	type link struct{ at, before int } // of the runs that end with a node, the longest
 	var ends []link
@@ -89,7 +89,7 @@ func (w *writer) stays(had, has []*page.Node) map[string]bool {
 	links := make([]link, len(has))
 	best := -1
 	for i, k := range has {
-		at, is := place[k.ID]
+		at, is := place[w.from(k)]
 		if !is {
 			continue
 		}
@@ -104,9 +104,9 @@ func (w *writer) stays(had, has []*page.Node) map[string]bool {
 			best = i
 		}
 	}
-	stay := map[string]bool{}
+	stay := map[*page.Node]bool{}
 	for ; best >= 0; best = links[best].before {
-		stay[has[best].ID] = true
+		stay[has[best]] = true
 	}
 	return stay
 }
@@ -137,15 +137,19 @@ func (w *writer) span(was *page.Node) html.Span {
 
 // insert gives the edit by which a text is what stands at i among those that stand in an element now: before the next
 // or after the last that stays or, where none does, where those that are gone stood.
-func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[string]bool, gone []*page.Node, text string) html.Edit {
+func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[*page.Node]bool, gone []*page.Node, text string) html.Edit {
+	joint := ""
+	if has[i].Kind == page.Column && w.after.Joins() {
+		joint = "<!--\n-->" // the end of a line where no white space may stand
+	}
 	for _, k := range has[i+1:] {
-		if stay[k.ID] {
-			return w.doc.Before(w.span(w.was[k.ID]), text)
+		if stay[k] {
+			return w.doc.Before(w.span(w.from(k)), text+joint)
 		}
 	}
 	for _, k := range slices.Backward(has[:i]) {
-		if stay[k.ID] {
-			return w.doc.After(w.span(w.was[k.ID]), text)
+		if stay[k] {
+			return w.doc.After(w.span(w.from(k)), joint+text)
 		}
 	}
 	if len(gone) > 0 {
@@ -159,12 +163,11 @@ func (w *writer) text(n, outer *page.Node) string { return w.after.Fragment(n, o
 
 // given is the text of a node that was in the file before, with what changed in it.
 func (w *writer) given(n *page.Node) (string, bool) {
-	was := w.was[n.ID]
-	now := w.now[n.ID]
-	if was == nil || now == nil {
+	was := w.from(n)
+	if was == nil {
 		return "", false
 	}
-	text := w.doc.Excerpt(w.span(was), w.inside(now))
+	text := w.doc.Excerpt(w.span(was), w.inside(n))
 	if m := w.stretches[was].Element(); m != nil && m.IsOpen() {
 		text += "</" + m.Tag + ">"
 	}

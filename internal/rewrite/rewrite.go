@@ -115,9 +115,20 @@ func (w *writer) refused() error {
 	return foreign.CheckNodes(w.AfterKit, &plain, w.changed)
 }
 
+// from is the node of before that a node is, or is a copy of; nil of a new one.
+func (w *writer) from(n *page.Node) *page.Node {
+	for ; n != nil; n = n.Like() {
+		if was := w.was[n.ID]; was != nil {
+			return was
+		}
+	}
+	return nil
+}
+
 // changed reports whether something is set on a node otherwise than before.
 func (w *writer) changed(id string) bool {
-	was, now := w.was[id], w.now[id]
+	now := w.now[id]
+	was := w.from(now)
 	return was == nil || now == nil || was.Kind != now.Kind || was.Frame != now.Frame || !sameSettings(was, now)
 }
 

@@ -113,6 +113,7 @@ type Writer struct {
 	out    *Markup
 	outer  *page.Node // what is being written stands in; nil for the page
 	shared bool       // outer is a row whose columns are selected as its children
+	root   *page.Node // of a fragment
 
 	written map[*vocab.Word]bool
 }
@@ -153,13 +154,16 @@ func (w *Writer) Page(depth int) *Markup {
 
 // Fragment writes one node with what is in it, as it stands in outer; nil for the page.
 func (w *Writer) Fragment(n, outer *page.Node) string {
-	lines, around := w.out.Lines, w.outer // of a fragment that this one stands in
-	w.out.Lines, w.outer = nil, outer
+	lines, around, root := w.out.Lines, w.outer, w.root // of a fragment that this one stands in
+	w.out.Lines, w.outer, w.root = nil, outer, n
 	w.nodes([]*page.Node{n}, 0)
 	text := strings.TrimSuffix(w.out.String(), "\n")
-	w.out.Lines, w.outer = lines, around
+	w.out.Lines, w.outer, w.root = lines, around, root
 	return text
 }
+
+// Joins reports whether no white space may stand between columns.
+func (w *Writer) Joins() bool { return w.file != nil && w.file.Joined() }
 
 // Kit is the kit in whose words it writes.
 func (w *Writer) Kit() *kit.Kit { return w.kit }
@@ -247,7 +251,7 @@ func (w *Writer) inner(n *page.Node) string {
 // joint is what stands before and after a column between which and the next there may be no white space: a
 // comment around it.
 func (w *Writer) joint(n *page.Node) (before, after string) {
-	if n.Kind != page.Column || w.file == nil || w.Selectors != nil || !w.file.Joined() {
+	if n.Kind != page.Column || w.file == nil || w.Selectors != nil || !w.file.Joined() || n == w.root {
 		return "", ""
 	}
 	if n != w.outer.Children[0] {

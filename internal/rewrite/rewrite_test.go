@@ -1,0 +1,189 @@
+package rewrite_test
+
+import (
+	"bytes"
+	"fmt"
+	"math/rand/v2"
+	"strings"
+	"testing"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/edit"
+	"kitrows/internal/kit"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/sample"
+)
+
+// foreign is a random stylesheet of another hand as a kit; nil where none was read.
+func foreign(r *rand.Rand) (*kit.Kit, *analyse.Reading) {
+	f := sample.NewForeign(r)
+	var files []kit.File
+	for _, s := range f.Sources {
+		files = append(files, kit.File{Name: s.Name, Text: s.Text})
+	}
+	k, reading, err := analyse.Kit("kit", "Team", files, nil)
+	if err != nil {
+		return nil, nil
+	}
+	return k, reading
+}
+
+// shown writes a page's nodes with what is set on them, for two pages to be held against one another.
+func shown(p *page.Page) string {
+	var b strings.Builder
+	p.Walk(func(n *page.Node, at page.Place) {
+		kind := n.Kind
+		if kind == page.Section {
+			kind = page.Element
+		}
+		fmt.Fprintf(&b, "%s%s %s %v %s %v %v\n", strings.Repeat(" ", at.Depth), kind, n.Element, n.At, n.Anchor, n.Classes, n.Frame)
+	})
+	return b.String()
+}
+
+// random is a random operation on a page.
+func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
+	var all []*page.Node
+	p.Walk(func(n *page.Node, _ page.Place) { all = append(all, n) })
+	of := func(kinds ...page.Kind) *page.Node {
+		for range 200 {
+			n := all[r.IntN(len(all))]
+			for _, kind := range kinds {
+				if n.Kind == kind {
+					return n
+				}
+			}
+		}
+		return all[0]
+	}
+	any := func() *page.Node { return all[r.IntN(len(all))] }
+	o := edit.Operation{Page: p.ID}
+	bp := k.Breakpoints[r.IntN(len(k.Breakpoints))].Name
+	switch r.IntN(12) {
+	case 0, 1, 2:
+		text := fmt.Sprint(1 + r.IntN(k.Columns.N()))
+		if r.IntN(4) == 0 {
+			text = []string{"*", "x", "", "1_2", "="}[r.IntN(5)]
+		}
+		cells := []edit.Cell{{Node: of(page.Column).ID, Breakpoint: bp}}
+		if r.IntN(2) == 0 {
+			cells = append(cells, edit.Cell{Node: of(page.Column).ID, Breakpoint: bp})
+		}
+		o.Type = &edit.Type{Cells: cells, Text: text}
+	case 3:
+		o.Remove = &edit.Remove{Node: any().ID}
+	case 4:
+		o.Duplicate = &edit.Duplicate{Node: any().ID}
+	case 5:
+		o.Move = &edit.Move{Node: any().ID, Parent: of(page.Row, page.Column, page.Element).ID, Index: r.IntN(3)}
+	case 6:
+		o.AddRow = &edit.AddRow{Inside: of(page.Container, page.Column).ID, Recipe: "= =", Breakpoint: bp}
+	case 7:
+		o.AddColumn = &edit.AddColumn{Near: of(page.Row, page.Column).ID}
+	case 8:
+		classes := []string{"own-a", "own-b"}[:r.IntN(3)]
+		o.Describe = &edit.Describe{Node: of(page.Row, page.Column, page.Container, page.Element).ID, Classes: &classes}
+	case 9:
+		anchor := []string{"", "here", "there"}[r.IntN(3)]
+		o.Describe = &edit.Describe{Node: of(page.Row, page.Column, page.Container).ID, Anchor: &anchor}
+	case 10:
+		o.Wrap = &edit.Wrap{Node: any().ID}
+	case 11:
+		o.Content = &edit.Content{Node: of(page.Block).ID, Content: page.Content{Type: page.Text, Text: "Two <terns> & a gull"}}
+	}
+	return o
+}
+
+// An operation on a page from markup changes no other bytes than it names, the file read again is the page, and undone it
+// is the file as it was.
+func TestRandomOperations(t *testing.T) {
+	done := map[string]int{}
+	for seed := range uint64(60) {
+		r := sample.New(5000 + seed)
+		k, reading := foreign(r)
+		if k == nil {
+			continue
+		}
+		html := sample.Surrounded(r, k, sample.Worded(r, k, reading.Words.Words))
+		o := page.NewOrigin([]byte(html), nil)
+		k, _, err := origin.Kit("kit", o, nil)
+		if err != nil {
+			continue
+		}
+		pg := origin.NewPage("page", "index.html", k, o)
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+		if err := pr.Check(); err != nil {
+			t.Fatalf("seed %d: %v", seed, err)
+		}
+		for step := range 12 {
+			before := pr.Pages[0]
+			op := random(r, k, before)
+			change, err := edit.Apply(pr, op)
+			name := fmt.Sprintf("seed %d, step %d, %+v", seed, step, named(op))
+			if err != nil {
+				done["refused"]++
+				continue
+			}
+			after := change.Project.Pages[0]
+			again := origin.Again(after, k, after.Origin, nil)
+			if shown(again) != shown(after) {
+				t.Fatalf("%s: read again\n%s\nwas\n%s", name, shown(again), shown(after))
+			}
+			if err := change.Project.Check(); err != nil {
+				t.Fatalf("%s: %v", name, err)
+			}
+			back, err := edit.Apply(change.Project, change.Inverse)
+			if err != nil {
+				t.Fatalf("%s: undone: %v", name, err)
+			}
+			if got := back.Project.Pages[0]; !bytes.Equal(got.Origin.Bytes(), before.Origin.Bytes()) || shown(got) != shown(before) {
+				t.Fatalf("%s: undone it is other", name)
+			}
+			if ids(back.Project.Pages[0]) != ids(before) {
+				t.Fatalf("%s: undone\n%s\nwas\n%s\nafter\n%s\n%s\n%s", name, ids(back.Project.Pages[0]), ids(before), ids(after), before.Origin.Bytes(), after.Origin.Bytes())
+			}
+			forth, err := edit.Apply(back.Project, back.Inverse)
+			if err != nil || !bytes.Equal(forth.Project.Pages[0].Origin.Bytes(), after.Origin.Bytes()) {
+				t.Fatalf("%s: done again: %v", name, err)
+			}
+			done[kindOf(op)]++
+			pr = change.Project
+		}
+	}
+	t.Log(done)
+}
+
+func ids(p *page.Page) string {
+	var b strings.Builder
+	p.Walk(func(n *page.Node, _ page.Place) { b.WriteString(n.ID + " ") })
+	return b.String()
+}
+
+func named(o edit.Operation) string {
+	return fmt.Sprintf("type %+v remove %+v duplicate %+v move %+v addRow %+v addColumn %+v describe %+v wrap %+v content %+v", o.Type, o.Remove, o.Duplicate, o.Move,
+		o.AddRow, o.AddColumn, o.Describe, o.Wrap, o.Content)
+}
+
+func kindOf(o edit.Operation) string {
+	switch {
+	case o.Type != nil:
+		return "type"
+	case o.Remove != nil:
+		return "remove"
+	case o.Duplicate != nil:
+		return "duplicate"
+	case o.Move != nil:
+		return "move"
+	case o.AddRow != nil:
+		return "addRow"
+	case o.AddColumn != nil:
+		return "addColumn"
+	case o.Describe != nil:
+		return "describe"
+	case o.Wrap != nil:
+		return "wrap"
+	}
+	return "content"
+}
