@@ -88,16 +88,6 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 	}
 }
 
-// unset is what holds of a field at breakpoint i where nothing is set: what always does, if a class says it, or what
-// is without any class.
-func unset(v *vocab.Vocabulary, on page.Kind, f page.Field, i int) page.Value {
-	value, start := f.Default(on), v.Start(on, f, i)
-	if value != start && v.Saying(on, f, value, i) == nil {
-		return start
-	}
-	return value
-}
-
 // Unset gives what holds for a row or column on which nothing is set, at each breakpoint.
 func (f *Page) Unset(on page.Kind) []page.Held {
 	v := analyse.Vocabulary(f.kit)
@@ -105,7 +95,7 @@ func (f *Page) Unset(on page.Kind) []page.Held {
 	for i := range all {
 		all[i] = page.Defaults(on)
 		for _, field := range page.Settable(on) {
-			all[i][field].Value = unset(v, on, field, i)
+			all[i][field].Value = v.Unset(on, field, i)
 		}
 	}
 	return all
@@ -130,7 +120,7 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 				value.Of = int16(c.kit.ColumnsAt(int(h[want.Field].From)).N())
 			}
 			if h[want.Field].From < 0 {
-				value = unset(c.v, n.Kind, want.Field, i)
+				value = c.v.Unset(n.Kind, want.Field, i)
 			}
 			switch {
 			case n.Kind == page.Column && want.Field != page.Shown && h[page.Shown].Value == page.Hides:

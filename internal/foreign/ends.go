@@ -63,7 +63,7 @@ func (c *chooser) lines(row *page.Node, i int) map[*page.Node]spot {
 		}
 		width := h[page.Width].Value.UnitsOf(int(of))
 		if h[page.Width].From < 0 {
-			width = c.v.Start(page.Column, page.Width, i).UnitsOf(int(of))
+			width = c.v.Unset(page.Column, page.Width, i).UnitsOf(int(of))
 		}
 		wants := float64(h[page.Skip].Int()+h[page.Trail].Int()) + max(width, little)
 		if per > 0 {

@@ -81,7 +81,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 		row.GapY = float64(own.N)
 	}
 	first := len(r.cells)
-	ordered, child := false, -1
+	ordered, child, last := false, -1, len(node.Columns())-1
 	r.l.children(n, func(c int32) {
 		if r.l.nodes[c].Kind != page.Column { // on a page from markup
 			r.rowsAt(c, within, w)
@@ -93,7 +93,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 			cell := r.cell(row, n, c, span)
 			cell.Child = child
 			if r.l.kit.GutterPlace.Trims() {
-				cell.First, cell.Last = child == 0, child == len(node.Children)-1
+				cell.First, cell.Last = child == 0, child == last
 			}
 			r.cells = append(r.cells, cell)
 			ordered = ordered || span[page.Order].Value != page.Of(0)

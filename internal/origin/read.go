@@ -124,6 +124,9 @@ func (r *reader) nodes(in *markup.Node, depth int) (all []item) {
 			continue
 		}
 		flush()
+		if r.kinds[in] == page.Row && r.words.clears(k) {
+			continue
+		}
 		all = append(all, r.node(k, depth))
 	}
 	flush()

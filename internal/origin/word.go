@@ -16,7 +16,6 @@ type words struct {
 	v     *vocab.Vocabulary
 	known map[wordKey]*vocab.Word
 	base  map[page.Kind]*vocab.Word
-	begin map[page.Kind][]page.Held // what holds of nodes without words
 }
 
 type wordKey struct {
@@ -25,10 +24,9 @@ type wordKey struct {
 }
 
 func newWords(k *kit.Kit, v *vocab.Vocabulary) *words {
-	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{}, begin: map[page.Kind][]page.Held{}}
+	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{}}
 	for _, kind := range []page.Kind{page.Row, page.Column} {
 		w.base[kind] = v.Base(kind)
-		w.begin[kind], _ = v.Read(kind, Base(v, kind))
 	}
 	return w
 }
@@ -110,6 +108,12 @@ func (w *words) kind(n *markup.Node, in page.Kind, held bool) page.Kind {
 	return ""
 }
 
+// clears reports whether an element is the one that clears a row, in kits that have one.
+func (w *words) clears(n *markup.Node) bool {
+	base := w.v.Base(page.Block)
+	return base != nil && len(n.Kids) == 0 && slices.Contains(Said(n), base.Text)
+}
+
 // settle gives a node what the words of its element say, and its own classes: those that are no words on such a node.
 func (w *words) settle(to *page.Node, n *markup.Node) {
 	said := Said(n)
@@ -132,12 +136,9 @@ func (w *words) settle(to *page.Node, n *markup.Node) {
 		s := page.At(b.Name)
 		for _, f := range page.Settable(to.Kind) {
 			value := w.value(held[i][f].Value)
-			begin := w.value(w.begin[to.Kind][i][f].Value)
-			set := now[f].Term != page.None
-			switch {
-			case !set && value == begin && held[i][f].From < 0, !set && value == begin && w.kit.Brought != nil:
-				continue
-			case set && value == now[f] && (held[i][f].From != int8(i) || w.kit.ColumnsAt(i) == w.kit.ColumnsAt(i-1)):
+			begin := w.value(w.v.Unset(to.Kind, f, i))
+			here := held[i][f].From == int8(i) // a word says it from here on
+			if before := now[f]; !here && (before.Term == page.None && value == begin || value == before) {
 				continue
 			}
 			if f.Check(value, to.Kind, w.kit.ColumnsAt(i).N()) != nil {
@@ -152,7 +153,11 @@ func (w *words) settle(to *page.Node, n *markup.Node) {
 }
 
 // value is a value as it is set in a cell.
-func (w *words) value(v page.Value) page.Value { return v.Bare() }
+func (w *words) value(v page.Value) page.Value {
+	v = v.Bare()
+	v.At = 0 // where it stands follows from what is set
+	return v
+}
 
 func unique(classes []string) (all []string) {
 	for _, c := range classes {

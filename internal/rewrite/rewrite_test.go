@@ -4,12 +4,15 @@ import (
 	"bytes"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"strings"
 	"testing"
+	"unicode/utf16"
 
 	"kitrows/internal/analyse"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
+	"kitrows/internal/markup"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -107,7 +110,14 @@ func TestRandomOperations(t *testing.T) {
 			continue
 		}
 		html := sample.Surrounded(r, k, sample.Worded(r, k, reading.Words.Words))
-		o := page.NewOrigin([]byte(html), nil)
+		file := []byte(html)
+		if seed%5 == 0 { // in another encoding
+			file = []byte{0xff, 0xfe}
+			for _, unit := range utf16.Encode([]rune(html)) {
+				file = append(file, byte(unit), byte(unit>>8))
+			}
+		}
+		o := page.NewOrigin(file, nil)
 		k, _, err := origin.Kit("kit", o, nil)
 		if err != nil {
 			continue
@@ -127,6 +137,9 @@ func TestRandomOperations(t *testing.T) {
 				continue
 			}
 			after := change.Project.Pages[0]
+			if wrong := outside(before, after, op, reading.Inner); wrong != "" {
+				t.Fatalf("%s: %s", name, wrong)
+			}
 			again := origin.Again(after, k, after.Origin, nil)
 			if shown(again) != shown(after) {
 				t.Fatalf("%s: read again\n%s\nwas\n%s", name, shown(again), shown(after))
@@ -153,6 +166,64 @@ func TestRandomOperations(t *testing.T) {
 		}
 	}
 	t.Log(done)
+}
+
+// outside says which bytes an operation changed that it is not about; empty for none.
+func outside(before, after *page.Page, o edit.Operation, inner string) string {
+	doc := origin.Document(before.Origin)
+	all := origin.Stretches(doc, before, inner)
+	var may []markup.Span // stretches of the text
+	tags := func(n *page.Node) {
+		if m := all[n].Element(); m != nil {
+			may = append(may, m.Start, m.End)
+		}
+	}
+	whole := func(id string) {
+		n, _ := before.Find(id)
+		for _, m := range all[n].Nodes {
+			lines, _ := doc.Lines(doc.Outer(m))
+			may = append(may, lines)
+		}
+	}
+	switch {
+	case o.Type != nil: // and of their rows' other columns, which may stand otherwise in their lines
+		for _, c := range o.Type.Cells {
+			_, at := before.Find(c.Node)
+			for _, column := range at.Parent.Columns() {
+				tags(column)
+			}
+		}
+	case o.Describe != nil:
+		n, _ := before.Find(o.Describe.Node)
+		tags(n)
+	case o.Remove != nil:
+		whole(o.Remove.Node)
+		if _, at := before.Find(o.Remove.Node); at.Parent != nil && at.Parent.Kind == page.Row {
+			for _, column := range at.Parent.Columns() {
+				tags(column)
+			}
+		}
+	case o.Content != nil:
+		whole(o.Content.Node)
+	default:
+		return ""
+	}
+	// what lies between the stretches is as it was
+	slices.SortFunc(may, func(a, b markup.Span) int { return a.From - b.From })
+	text, at := origin.Document(after.Origin).Text(), 0
+	end := 0
+	for _, s := range append(may, markup.Span{From: len(doc.Text()), To: len(doc.Text())}) {
+		if s.From < end {
+			continue
+		}
+		kept := doc.Text()[end:s.From]
+		found := strings.Index(text[at:], kept)
+		if found < 0 {
+			return fmt.Sprintf("%.80q is not as it was", kept)
+		}
+		at, end = at+found+len(kept), s.To
+	}
+	return ""
 }
 
 func ids(p *page.Page) string {

@@ -47,6 +47,16 @@ func (v *Vocabulary) Start(on page.Kind, f page.Field, i int) page.Value {
 	return f.Default(on)
 }
 
+// Unset is what holds of a field of a node at breakpoint i where nothing is set: what always does, if a class says it, or what
+// is without any class.
+func (v *Vocabulary) Unset(on page.Kind, f page.Field, i int) page.Value {
+	value, start := f.Default(on), v.Start(on, f, i)
+	if value != start && v.Saying(on, f, value, i) == nil {
+		return start
+	}
+	return value
+}
+
 // Says reports whether the word says something of a field at breakpoint i.
 func (w *Word) Says(f page.Field, i int) bool { return w.effectAt(f, i) != nil }
 
