@@ -3,9 +3,7 @@ package markup_test
 import (
 	"bytes"
 	"fmt"
-	"io/fs"
 	"os"
-	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
@@ -15,6 +13,7 @@ import (
 	"golang.org/x/text/encoding/unicode"
 
 	"kitrows/internal/markup"
+	"kitrows/internal/sample"
 )
 
 // shape is a tree in short: elements with their start and end tags as they stand in the source.
@@ -166,33 +165,6 @@ func TestEncodings(t *testing.T) {
 	}
 }
 
-// installed are files of HTML that nobody here wrote: those of the Go tree and of what is installed.
-func installed(t testing.TB, most int) (paths []string) {
-	roots := []string{filepath.Join("..", "..", "node_modules"), "/usr/share/doc", "/usr/local/go", "/usr/share/perl", "/usr/lib/python3"}
-	if home, err := os.UserHomeDir(); err == nil {
-		roots = append(roots, filepath.Join(home, "go", "pkg", "mod"))
-	}
-	for _, root := range roots {
-		_ = filepath.WalkDir(root, func(path string, e fs.DirEntry, err error) error {
-			if err == nil && !e.IsDir() && (strings.HasSuffix(path, ".html") || strings.HasSuffix(path, ".htm")) {
-				paths = append(paths, path)
-			}
-			return nil
-		})
-	}
-	slices.Sort(paths)
-	for len(paths) > most {
-		next := paths[:0]
-		for i, p := range paths {
-			if i%2 == 0 {
-				next = append(next, p)
-			}
-		}
-		paths = next
-	}
-	return paths
-}
-
 // plainShape is the tree of the parser alone.
 func plainShape(nodes func(func(*html.Node) bool), b *strings.Builder) {
 	for n := range nodes {
@@ -273,7 +245,7 @@ func holds(source []byte) error {
 
 // Files of HTML that nobody here wrote.
 func TestInstalled(t *testing.T) {
-	paths := installed(t, 320)
+	paths := sample.Installed(320)
 	if len(paths) == 0 {
 		t.Skip("there are none")
 	}

@@ -33,7 +33,7 @@ func nameOf(text, other string) string {
 		text = text[:8*longName]
 	}
 	text = strings.Map(func(r rune) rune {
-		if unicode.IsControl(r) || r == unicode.ReplacementChar {
+		if !unicode.IsGraphic(r) || r == unicode.ReplacementChar {
 			return ' '
 		}
 		return r
@@ -41,13 +41,13 @@ func nameOf(text, other string) string {
 	name := ""
 	for word := range strings.FieldsSeq(text) {
 		next := strings.TrimSpace(name + " " + word)
-		if len(next) > longName && name != "" {
+		if len(next) > longName {
+			if name == "" {
+				name = strings.ToValidUTF8(next[:longName], "")
+			}
 			return name + " …"
 		}
 		name = next
-	}
-	if len(name) > 2*longName {
-		name = strings.ToValidUTF8(name[:2*longName], "") + " …"
 	}
 	if name == "" {
 		return other
