@@ -16,6 +16,7 @@ type words struct {
 	v     *vocab.Vocabulary
 	known map[wordKey]*vocab.Word
 	base  map[page.Kind]*vocab.Word
+	said  map[wordKey]said // by the words, one after the other
 }
 
 type wordKey struct {
@@ -23,8 +24,15 @@ type wordKey struct {
 	text string
 }
 
+// said is what the words of an element say of a node. Nodes whose elements have the same share it.
+type said struct {
+	classes []string
+	frame   page.Frame
+	at      []page.Setting
+}
+
 func newWords(k *kit.Kit, v *vocab.Vocabulary) *words {
-	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{}}
+	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{}, said: map[wordKey]said{}}
 	for _, kind := range []page.Kind{page.Row, page.Column} {
 		w.base[kind] = v.Base(kind)
 	}
@@ -116,40 +124,50 @@ func (w *words) clears(n *markup.Node) bool {
 
 // settle gives a node what the words of its element say, and its own classes: those that are no words on such a node.
 func (w *words) settle(to *page.Node, n *markup.Node) {
-	said := Said(n)
-	if to.Kind == page.Element || to.Kind == page.Section {
-		to.Classes = unique(n.Classes())
-		return
+	all := Said(n)
+	key := wordKey{to.Kind, strings.Join(all, "\x00")}
+	known, has := w.said[key]
+	if !has {
+		known = w.says(to.Kind, all, unique(n.Classes()))
+		w.said[key] = known
 	}
-	held, _ := w.v.Read(to.Kind, said)
-	for _, class := range unique(n.Classes()) {
-		if w.word(to.Kind, class) == nil {
-			to.Classes = append(to.Classes, class)
+	to.Classes, to.Frame, to.At = known.classes, known.frame, known.at
+}
+
+// says is what words say of a node of a kind.
+func (w *words) says(kind page.Kind, all, classes []string) (s said) {
+	if kind == page.Element || kind == page.Section {
+		return said{classes: classes}
+	}
+	held, _ := w.v.Read(kind, all)
+	for _, class := range classes {
+		if w.word(kind, class) == nil {
+			s.classes = append(s.classes, class)
 		}
 	}
-	if to.Kind == page.Container {
-		to.Frame = page.FrameOf(w.kit, held[0][page.Frames].Value)
-		return
+	if kind == page.Container {
+		s.frame = page.FrameOf(w.kit, held[0][page.Frames].Value)
+		return s
 	}
 	var now [page.NumFields]page.Value // what carries on
 	for i, b := range w.kit.Breakpoints {
-		s := page.At(b.Name)
-		for _, f := range page.Settable(to.Kind) {
+		set := page.At(b.Name)
+		for _, f := range page.Settable(kind) {
 			value := w.value(held[i][f].Value)
-			begin := w.value(w.v.Unset(to.Kind, f, i))
 			here := held[i][f].From == int8(i) // a word says it from here on
-			if before := now[f]; !here && (before.Term == page.None && value == begin || value == before) {
+			if before := now[f]; !here && (before.Term == page.None && value == w.value(w.v.Unset(kind, f, i)) || value == before) {
 				continue
 			}
-			if f.Check(value, to.Kind, w.kit.ColumnsAt(i).N()) != nil {
+			if f.Check(value, kind, w.kit.ColumnsAt(i).N()) != nil {
 				continue // the stylesheet lays it out; no cell can say it
 			}
-			s, now[f] = s.With(f, value), value
+			set, now[f] = set.With(f, value), value
 		}
-		if !s.IsZero() {
-			to.At = append(to.At, s)
+		if !set.IsZero() {
+			s.at = append(s.at, set)
 		}
 	}
+	return s
 }
 
 // value is a value as it is set in a cell.
