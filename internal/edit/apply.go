@@ -225,7 +225,7 @@ func (t *Together) apply(e *editor) error {
 			err = fault.New(step.name(), nil, "an operation inside one page")
 		}
 		if err == nil {
-			e.laidOut, e.inverse = nil, Operation{}
+			e.laidOut, e.above, e.inverse = nil, nil, Operation{}
 			err = fault.Under(step.name(), do.apply(e))
 		}
 		if err == nil { // before the next step doubles it again
@@ -281,8 +281,10 @@ type editor struct {
 	selected string
 	notes    []PageNote
 	laidOut  *layout.Layout
-	written  bool                  // the file of a page that was read from markup holds what was done
-	parents  map[string]*page.Node // of what is settable
+	above    map[string]*page.Node     // what nodes stand in, by their ids
+	partly   map[string]*layout.Layout // of outermost rows, by their ids
+	written  bool                      // the file of a page that was read from markup holds what was done
+	parents  map[string]*page.Node     // of what is settable
 }
 
 // find gives a node of the page, or a fault for the named field.
@@ -327,8 +329,45 @@ func (e *editor) layout() *layout.Layout {
 	return e.laidOut
 }
 
+// around works out the rows around a node as they were before the operation: no more of the page than the outermost of
+// them and what that stands in.
+func (e *editor) around(id string) *layout.Layout {
+	if e.laidOut != nil {
+		return e.laidOut
+	}
+	if e.above == nil {
+		e.above, e.partly = map[string]*page.Node{}, map[string]*layout.Layout{}
+		e.page.Walk(func(n *page.Node, at page.Place) { e.above[n.ID] = at.Parent })
+	}
+	n, _ := e.page.Find(id)
+	var chain []*page.Node // from the node up to the page
+	for ; n != nil; n = e.above[n.ID] {
+		chain = append(chain, n)
+	}
+	outermost := len(chain) - 1
+	for outermost > 0 && chain[outermost].Kind != page.Row {
+		outermost--
+	}
+	row := chain[outermost]
+	if l := e.partly[row.ID]; l != nil {
+		return l
+	}
+	for _, n := range chain[outermost+1:] {
+		c := *n
+		c.Children = []*page.Node{row}
+		row = &c
+	}
+	part := *e.page
+	part.Origin, part.Body = nil, []*page.Node{row}
+	l := layout.Of(e.kit, &part)
+	e.partly[chain[outermost].ID] = l
+	return l
+}
+
 // units is how many units the row of a column divides into at breakpoint i.
-func (e *editor) units(column string, i int) int { return e.layout().RowAround(column, i).Columns.N() }
+func (e *editor) units(column string, i int) int {
+	return e.around(column).RowAround(column, i).Columns.N()
+}
 
 func parentID(at page.Place) string {
 	if at.Parent == nil {

@@ -125,7 +125,7 @@ func (s *Step) apply(e *editor) error {
 	if held[page.Shown].Value == page.Hides {
 		return fault.New("node", n.Name, "a column that is shown at %s: type a width to show it", s.Breakpoint)
 	}
-	cell := e.layout().Cell(n.ID, i)
+	cell := e.around(n.ID).Cell(n.ID, i)
 	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip,
 		int(math.Round(cell.Trail))
 	switch {

@@ -144,16 +144,6 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 
 // rewritten is a page with its file changed to hold what it holds.
 func rewritten(p *project.Project, before, after *page.Page, was, is *kit.Kit) (*page.Page, []markup.Splice, error) {
-	names := map[string]string{}
-	before.Walk(func(n *page.Node, _ page.Place) { names[n.ID] = n.Name })
-	named := after.Mapped(func(n *page.Node) *page.Node {
-		if name, had := names[n.ID]; had && name != n.Name {
-			c := *n
-			c.Named = true
-			return &c
-		}
-		return n
-	})
-	c := rewrite.Change{Before: before, After: named, BeforeKit: was, AfterKit: is, Project: p}
+	c := rewrite.Change{Before: before, After: after, BeforeKit: was, AfterKit: is, Project: p}
 	return c.Page()
 }

@@ -58,6 +58,9 @@ func (f filling) Node(e *css.Element) int32 {
 // Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order; and up
 // to which width lines break as they do.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
+	if f.written != nil {
+		f.written.drawn()
+	}
 	view := flow.Viewport{Width: width, Height: 800}
 	styler := flow.NewStyler(f.cascade, view)
 	root := styler.Tree(f.html, nil, filling{f, i})

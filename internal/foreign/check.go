@@ -13,23 +13,23 @@ import (
 // names the nearest that a word can. The error
 // holds a fault.Fault for each setting.
 func Check(k *kit.Kit, p *page.Page) error {
-	return CheckNodes(k, p, func(string) bool { return true })
-}
-
-// CheckNodes is Check of the nodes that concern it, by their ids.
-func CheckNodes(k *kit.Kit, p *page.Page, concern func(id string) bool) error {
 	f := Of(k, p)
 	if f == nil {
 		return vocab.Check(k, p)
 	}
+	return f.Check(func(string) bool { return true })
+}
+
+// Check refuses what no word says of the nodes that concern it, by their ids.
+func (f *Page) Check(concern func(id string) bool) error {
 	var errs []error
-	p.Walk(func(n *page.Node, _ page.Place) {
+	f.page.Walk(func(n *page.Node, _ page.Place) {
 		if !concern(n.ID) {
 			return
 		}
 		for _, m := range f.missing[n] {
-			refused := refusal(k, m)
-			if !p.OwnRules && f.ruled(m) != nil {
+			refused := refusal(f.kit, m)
+			if !f.page.OwnRules && f.ruled(m) != nil {
 				refused.Offer = "ownRules"
 			}
 			errs = append(errs, fault.Under(n.ID, refused))

@@ -66,7 +66,7 @@ func tag(c *page.Content) string {
 
 // Texts are the words of a node as the markup has them.
 func (f *Page) Texts(n *page.Node) (texts []string) {
-	for _, w := range f.words[n] {
+	for _, w := range f.wordsOf(n) {
 		texts = append(texts, w.Text)
 	}
 	if class := f.ownClass(n); class != "" {
@@ -80,7 +80,7 @@ func (f *Page) Texts(n *page.Node) (texts []string) {
 func (f *Page) Deciding(n *page.Node) []string {
 	texts := make([]string, 1+len(f.kit.Breakpoints))
 	add := func(at int, w *vocab.Word) { texts[at] = strings.TrimPrefix(texts[at]+" "+w.String(), " ") }
-	for _, w := range f.words[n] {
+	for _, w := range f.wordsOf(n) {
 		if w.Base || n.Kind == page.Container {
 			add(0, w)
 			continue
@@ -118,7 +118,7 @@ func (f *Page) Sources(n *page.Node, i int) (all []Source) {
 		return nil
 	}
 	c := f.reading.Cascade
-	for _, w := range f.words[n] {
+	for _, w := range f.wordsOf(n) {
 		if w.Base || n.Kind == page.Container {
 			continue
 		}
@@ -149,7 +149,7 @@ func (f *Page) decides(n *page.Node, w *vocab.Word, e vocab.Effect, i int) bool 
 			return false
 		}
 	}
-	for _, o := range f.words[n] {
+	for _, o := range f.wordsOf(n) {
 		if o == w {
 			continue
 		}

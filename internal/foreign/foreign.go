@@ -50,7 +50,15 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 
 // Words are those that a container, row or column has, and Missing what of its settings no word says.
 func (f *Page) Words(n *page.Node) (words []*vocab.Word, missing []vocab.Missing) {
-	return f.words[n], f.missing[n]
+	return f.wordsOf(n), f.missing[n]
+}
+
+// wordsOf are the words of a node.
+func (f *Page) wordsOf(n *page.Node) []*vocab.Word {
+	if f.written != nil {
+		f.written.read()
+	}
+	return f.words[n]
 }
 
 // Says reports whether a column has a value of a field at breakpoint i by some word, or without any.

@@ -2,6 +2,7 @@ package foreign
 
 import (
 	"strings"
+	"sync"
 
 	"kitrows/internal/analyse"
 	"kitrows/internal/css"
@@ -21,7 +22,8 @@ type written struct {
 	asked     map[string]bool         // names that stand in the stylesheets
 	words     map[*css.Element]string // of an element that holds words alone
 	between   map[*css.Element][]loose
-	missing   []origin.Link
+
+	drawn, read func() // what of it is worked out when it is first asked for
 }
 
 // loose is words that stand among elements: before the kid of that number.
@@ -33,16 +35,44 @@ type loose struct {
 
 // ofOrigin makes a page that was read from markup.
 func ofOrigin(k *kit.Kit, p *page.Page) *Page {
-	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}, of: map[*css.Element]int32{}}
-	doc := origin.Document(p.Origin)
-	w := &written{elements: map[*css.Element]*markup.Node{}, numbers: map[*markup.Node]int32{},
-		words: map[*css.Element]string{}, between: map[*css.Element][]loose{}}
-	f.written = w
-	w.stretches = origin.Stretches(doc, p, f.Inner())
-	sheets, missing := origin.Sheets(doc, Files(k, p))
-	w.missing = missing
+	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}}
+	f.written = &written{stretches: origin.Stretches(p, f.Inner())}
+	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
+	f.written.drawn = sync.OnceFunc(f.draw)
+	f.written.read = sync.OnceFunc(f.read)
+	return f
+}
+
+// read finds the words of the page's nodes in its file.
+func (f *Page) read() {
+	v := analyse.Vocabulary(f.kit)
+	known := map[page.Kind]map[string]*vocab.Word{page.Container: {}, page.Row: {}, page.Column: {}}
+	for _, n := range f.nodes {
+		m := f.written.stretches[n].Element()
+		if m == nil || known[n.Kind] == nil {
+			continue
+		}
+		for _, text := range origin.Said(m) {
+			word, seen := known[n.Kind][text]
+			if !seen {
+				word = v.Word(n.Kind, text)
+				known[n.Kind][text] = word
+			}
+			if word != nil {
+				f.words[n] = append(f.words[n], word)
+			}
+		}
+	}
+}
+
+// draw makes the elements of the page as its file has them, and the cascade of the stylesheets that hold for it.
+func (f *Page) draw() {
+	doc, w := origin.Document(f.page.Origin), f.written
+	w.elements, w.numbers = map[*css.Element]*markup.Node{}, map[*markup.Node]int32{}
+	w.words, w.between, w.asked = map[*css.Element]string{}, map[*css.Element][]loose{}, map[string]bool{}
+	f.of = map[*css.Element]int32{}
+	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
 	f.cascade = css.NewCascade(sheets, flow.Expand)
-	w.asked = map[string]bool{}
 	for _, s := range sheets {
 		for name := range strings.FieldsFuncSeq(strings.ToLower(s.Text), func(r rune) bool {
 			return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r > 127)
@@ -50,40 +80,18 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 			w.asked[name] = true
 		}
 	}
-	v := analyse.Vocabulary(k)
-	known := map[page.Kind]map[string]*vocab.Word{}
-	p.Walk(func(n *page.Node, _ page.Place) {
-		number := int32(len(f.nodes))
-		f.nodes = append(f.nodes, n)
+	for number, n := range f.nodes {
 		for _, m := range w.stretches[n].Nodes {
-			w.numbers[m] = number
+			w.numbers[m] = int32(number)
 		}
-		if m := w.stretches[n].Element(); m != nil && (n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column) {
-			if known[n.Kind] == nil {
-				known[n.Kind] = map[string]*vocab.Word{}
-			}
-			for _, text := range origin.Said(m) {
-				word, seen := known[n.Kind][text]
-				if !seen {
-					word = v.Word(n.Kind, text)
-					known[n.Kind][text] = word
-				}
-				if word != nil {
-					f.words[n] = append(f.words[n], word)
-				}
-			}
-		}
-	})
-	f.html = &css.Element{Type: "html"}
-	root := doc.Root
-	if doc.Part {
-		body := f.html.Add(&css.Element{Type: "body", Space: true})
-		w.fill(f, body, root)
-	} else {
-		w.dress(f.html, root)
-		w.fill(f, f.html, root)
 	}
-	return f
+	f.html = &css.Element{Type: "html"}
+	if doc.Part {
+		w.fill(f, f.html.Add(&css.Element{Type: "body", Space: true}), doc.Root)
+		return
+	}
+	w.dress(f.html, doc.Root)
+	w.fill(f, f.html, doc.Root)
 }
 
 // Files are all stylesheets that a page that was read from markup may link: its kit's, then its own.

@@ -32,10 +32,8 @@ func (r *resolver) page() {
 		}
 		r.rows(n, nil, widths)
 	})
-	if r.l.page.Origin != nil { // whose rows may stand anywhere
-		for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end {
-			r.rowsAt(n, nil, ends{low, high})
-		}
+	for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end { // on a page from markup rows may stand anywhere
+		r.rowsAt(n, nil, ends{low, high})
 	}
 }
 

@@ -100,7 +100,7 @@ func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 	c.Origin = page.NewOrigin(o.Bytes(), o.Sheets)
 	c.Origin.Places = read.Places
 	doc := Document(o)
-	c.Origin.Made(func() any { return doc })
+	c.Origin.Made(func() any { return &known{Document: doc} })
 	if c.Body == nil {
 		c.Body = []*page.Node{}
 	}

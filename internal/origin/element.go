@@ -22,9 +22,18 @@ func (s Stretch) Element() *markup.Node {
 	return nil
 }
 
-// Stretches finds what of a file the nodes of a page are, by their places. Inner is the class of the element inside
-// each column.
-func Stretches(doc *markup.Document, p *page.Page, inner string) map[*page.Node]Stretch {
+// Stretches finds what of its file the nodes of a page are. Inner is the class of the element inside each column.
+func Stretches(p *page.Page, inner string) map[*page.Node]Stretch {
+	k := knownOf(p.Origin)
+	k.once.Do(func() { k.of, k.stretches = p, stretches(k.Document, p, inner) })
+	if k.of == p {
+		return k.stretches
+	}
+	return stretches(k.Document, p, inner)
+}
+
+// stretches finds them by their places.
+func stretches(doc *markup.Document, p *page.Page, inner string) map[*page.Node]Stretch {
 	all := map[*page.Node]Stretch{}
 	places := map[*page.Node]int{}
 	at := 0

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"sync"
 
 	"kitrows/internal/kit"
 	"kitrows/internal/markup"
@@ -13,9 +14,19 @@ import (
 	"kitrows/internal/vocab"
 )
 
-// Document is the file of a page as a tree. It is worked out once.
-func Document(o *page.Origin) *markup.Document {
-	return o.Made(func() any { return markup.Parse(o.Bytes()) }).(*markup.Document)
+// known is what is worked out of the file of a page once.
+type known struct {
+	*markup.Document
+	once      sync.Once
+	of        *page.Page
+	stretches map[*page.Node]Stretch
+}
+
+// Document is the file of a page as a tree.
+func Document(o *page.Origin) *markup.Document { return knownOf(o).Document }
+
+func knownOf(o *page.Origin) *known {
+	return o.Made(func() any { return &known{Document: markup.Parse(o.Bytes())} }).(*known)
 }
 
 // A Page is what a file of HTML holds, as nodes in the words of a kit.

@@ -39,14 +39,23 @@ func Elements(kind Kind) []string {
 }
 
 var (
-	idPattern       = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,47}$`)
 	filePattern     = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9_-]{0,59}\.html$`)
 	languagePattern = regexp.MustCompile(`^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8}){0,3}$`)
 )
 
+// isID reports whether an id is 1 to 48 small letters, digits and hyphens, the first not a hyphen.
+func isID(id string) bool {
+	for i := range len(id) {
+		if c := id[i]; !(c >= 'a' && c <= 'z' || c >= '0' && c <= '9' || c == '-' && i > 0) {
+			return false
+		}
+	}
+	return id != "" && len(id) <= 48
+}
+
 // CheckID refuses an id that is not 1 to 48 small letters, digits and hyphens.
 func CheckID(id string) error {
-	if !idPattern.MatchString(id) {
+	if !isID(id) {
 		return fault.New("id", id, "1 to 48 small letters, digits and hyphens, the first not a hyphen")
 	}
 	return nil
@@ -155,8 +164,10 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 		c.wrong("file", p.File, "a file name such as index.html")
 	}
 	c.take(CheckLanguage(p.Language))
-	c.origin = p.Origin != nil
-	c.children("body", nil, p.Body, 0)
+	if c.origin = p.Origin != nil; c.origin {
+		c.ids = make(map[string]bool, len(p.Origin.Places))
+	}
+	c.children(nil, nil, p.Body, 0)
 	if c.origin && len(c.errs) == 0 {
 		c.take(p.Origin.Check(len(c.ids)))
 	}
@@ -187,23 +198,43 @@ func (c *checker) wrong(field string, found any, want string, args ...any) {
 	c.take(fault.New(field, found, want, args...))
 }
 
-func (c *checker) children(path string, outer *Node, children []*Node, depth int) {
+// A spot is where a node stands: at an index among those in another, nil for the page.
+type spot struct {
+	in *spot
+	at int
+}
+
+func (s *spot) String() string {
+	if s.in == nil {
+		return fmt.Sprintf("body[%d]", s.at)
+	}
+	return fmt.Sprintf("%s.children[%d]", s.in, s.at)
+}
+
+func (c *checker) children(in *spot, outer *Node, children []*Node, depth int) {
 	for i, n := range children {
 		if len(c.errs) > maxErrs || len(c.ids) > MaxNodes {
 			return
 		}
-		c.node(fmt.Sprintf("%s[%d]", path, i), outer, n, depth)
+		c.node(&spot{in, i}, outer, n, depth)
 	}
 }
 
-func (c *checker) node(path string, outer *Node, n *Node, depth int) {
-	field := func(name string) string { return strings.TrimPrefix(path+"."+name, ".") }
+func (c *checker) node(at *spot, outer *Node, n *Node, depth int) {
+	field := func(name string) string { return at.String() + "." + name }
+	under := func(errs ...error) {
+		for _, err := range errs {
+			if err != nil {
+				c.take(fault.Under(at.String(), err))
+			}
+		}
+	}
 	if n == nil {
-		c.wrong(path, "null", "a node")
+		c.wrong(at.String(), "null", "a node")
 		return
 	}
 	if depth > MaxDepth {
-		c.wrong(path, depth, "nodes nested at most %d deep", MaxDepth)
+		c.wrong(at.String(), depth, "nodes nested at most %d deep", MaxDepth)
 		return
 	}
 	if c.ids[n.ID] {
@@ -211,25 +242,28 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 	}
 	c.ids[n.ID] = true
 	if len(c.ids) > MaxNodes {
-		c.wrong(path, len(c.ids), "at most %d nodes in a page", MaxNodes)
+		c.wrong(at.String(), len(c.ids), "at most %d nodes in a page", MaxNodes)
 		return
 	}
-	c.take(fault.Under(path, CheckID(n.ID)), fault.Under(path, CheckName(n.Name)))
+	under(CheckID(n.ID), CheckName(n.Name))
 	if c.origin {
-		c.take(fault.Under(path, n.Frame.Check(c.k)))
+		under(n.Frame.Check(c.k))
 		c.settings(field, outer, n)
+		if n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Element != "") {
+			c.wrong(field("classes"), string(n.Kind), "an id attribute, classes and an element only on sections, containers, rows, columns and elements")
+		}
 		if (n.Content != nil) != (n.Kind == Block) || len(n.Children) > 0 && n.Kind == Block {
 			c.wrong(field("content"), string(n.Kind), "content on every block and only there")
 		}
-		c.children(field("children"), n, n.Children, depth+1)
+		c.children(at, n, n.Children, depth+1)
 		return
 	}
 	if n.Kind == Element {
 		c.wrong(field("kind"), string(n.Kind), "a section, container, row, column or block: other elements only on pages that were read from markup")
 	}
-	c.take(fault.Under(path, CheckElement(n.Kind, n.Element)),
-		fault.Under(path, CheckAnchor(n.Anchor)), fault.Under(path, CheckClasses(c.k, n.Classes)),
-		fault.Under(path, CheckSelector(n.Selector)), fault.Under(path, CheckNote(n.Note)))
+	under(CheckElement(n.Kind, n.Element),
+		CheckAnchor(n.Anchor), CheckClasses(c.k, n.Classes),
+		CheckSelector(n.Selector), CheckNote(n.Note))
 	if n.Anchor != "" && c.anchors[n.Anchor] {
 		c.wrong(field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
 	}
@@ -255,12 +289,14 @@ func (c *checker) node(path string, outer *Node, n *Node, depth int) {
 			c.wrong(field(use.field), string(n.Kind), "%s", use.want)
 		}
 	}
-	c.take(fault.Under(path, n.Frame.Check(c.k)))
+	under(n.Frame.Check(c.k))
 	c.settings(field, outer, n)
 	if n.Content != nil {
-		c.take(fault.Under(field("content"), n.Content.Check(c.k, c.hasPicture)))
+		if err := n.Content.Check(c.k, c.hasPicture); err != nil {
+			c.take(fault.Under(field("content"), err))
+		}
 	}
-	c.children(field("children"), n, n.Children, depth+1)
+	c.children(at, n, n.Children, depth+1)
 }
 
 func (c *checker) settings(field func(string) string, outer, n *Node) {
@@ -276,7 +312,9 @@ func (c *checker) settings(field func(string) string, outer, n *Node) {
 			c.wrong(at("from"), s.From, "each breakpoint once, from the narrowest to the widest")
 		}
 		last = max(last, from)
-		c.take(fault.Under(field(fmt.Sprintf("at[%d]", i)), s.Check(c.k, from, outer, n.Kind)))
+		if err := s.Check(c.k, from, outer, n.Kind); err != nil {
+			c.take(fault.Under(field(fmt.Sprintf("at[%d]", i)), err))
+		}
 	}
 }
 

@@ -78,12 +78,18 @@ func (p *Page) WithChildren(id string, f func([]*Node) []*Node) *Page {
 }
 
 // A Minter makes ids that are new to a page: the kind's name and the next number.
-type Minter struct{ last map[Kind]int }
+type Minter struct {
+	page *Page
+	last map[Kind]int // made when the first is
+}
 
 // Minter gives a Minter for the page as it is.
-func (p *Page) Minter() *Minter {
-	m := &Minter{map[Kind]int{}}
-	p.Walk(func(n *Node, _ Place) {
+func (p *Page) Minter() *Minter { return &Minter{page: p} }
+
+// count finds the last numbers that the page has.
+func (m *Minter) count() {
+	m.last = map[Kind]int{}
+	m.page.Walk(func(n *Node, _ Place) {
 		for _, kind := range []Kind{Section, Container, Row, Column, Block, Element} {
 			if number, ok := strings.CutPrefix(n.ID, string(kind)+"-"); ok {
 				if v, err := strconv.Atoi(number); err == nil && v < 1e9 {
@@ -92,11 +98,13 @@ func (p *Page) Minter() *Minter {
 			}
 		}
 	})
-	return m
 }
 
 // Mint gives a new id and its number.
 func (m *Minter) Mint(kind Kind) (id string, number int) {
+	if m.last == nil {
+		m.count()
+	}
 	m.last[kind]++
 	return string(kind) + "-" + strconv.Itoa(m.last[kind]), m.last[kind]
 }

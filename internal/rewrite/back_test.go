@@ -20,7 +20,7 @@ import (
 
 // grid is the containers, rows and columns of a page that was read, each with the words in its tag.
 func grid(p *page.Page, inner string) (all []string) {
-	stretches := origin.Stretches(origin.Document(p.Origin), p, inner)
+	stretches := origin.Stretches(p, inner)
 	p.Walk(func(n *page.Node, at page.Place) {
 		if n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column {
 			all = append(all, strings.Repeat(" ", at.Depth)+string(n.Kind)+" "+n.Element+" "+strings.Join(origin.Said(stretches[n].Element()), " "))

@@ -17,6 +17,7 @@ func (w *writer) content(was, n *page.Node, s origin.Stretch) []html.Edit {
 	if reflect.DeepEqual(written(a), written(b)) {
 		return nil
 	}
+	w.moved = true
 	span := w.span(was)
 	m := s.Element()
 	if (b.Type == page.Heading || b.Type == page.Text) && a.Type == b.Type && a.Level == b.Level {
@@ -27,7 +28,7 @@ func (w *writer) content(was, n *page.Node, s origin.Stretch) []html.Edit {
 			return []html.Edit{{Span: w.doc.Trimmed(text), Text: html.Escaped(b.Text)}}
 		}
 	}
-	return []html.Edit{w.doc.Exchange(span, w.after.Fragment(&page.Node{ID: "anew-" + n.ID, Kind: page.Block, Name: n.Name, Content: n.Content}, w.parents[n]))}
+	return []html.Edit{w.doc.Exchange(span, w.after.Fragment(&page.Node{ID: "anew-" + n.ID, Kind: page.Block, Name: n.Name, Content: n.Content}, w.in[n]))}
 }
 
 // written is what of a content stands in a file.

@@ -15,6 +15,9 @@ func (w *writer) page() []html.Edit { return w.children(nil) }
 // inside gives the edits of a node's own tags and of all that stays in it.
 func (w *writer) inside(n *page.Node) (edits []html.Edit) {
 	was := w.from(n)
+	if was == n && w.after.placed[n] == nil { // nothing in it is another, nor can its words be
+		return nil
+	}
 	s := w.stretches[was]
 	m := s.Element()
 	if n.Kind == page.Block {
@@ -30,7 +33,7 @@ func (w *writer) inside(n *page.Node) (edits []html.Edit) {
 
 // tag gives the edits of the names in an element's tags.
 func (w *writer) tag(m *html.Node, was, n *page.Node) (edits []html.Edit) {
-	from, to := was.TagIn(w.parents[was]), n.TagIn(w.parents[n])
+	from, to := was.TagIn(w.was[was.ID].in), n.TagIn(w.in[n])
 	if n.Element != "" {
 		to = n.Element
 	}
@@ -40,6 +43,7 @@ func (w *writer) tag(m *html.Node, was, n *page.Node) (edits []html.Edit) {
 	if from == to || m.Tag == to {
 		return nil
 	}
+	w.moved = true
 	name := func(s html.Span, skip int) {
 		if s.Len() > 0 {
 			edits = append(edits, html.Edit{Span: html.Span{From: s.From + skip, To: s.From + skip + len(m.Tag)}, Text: to})
@@ -57,10 +61,14 @@ func (w *writer) children(n *page.Node) (edits []html.Edit) {
 		had, has, in = w.from(n).Children, n.Children, w.stretches[w.from(n)].Inside
 	}
 	stay := w.stays(had, has)
+	kept := map[*page.Node]bool{}
+	for k := range stay {
+		kept[w.from(k)] = true
+	}
 	var gone []*page.Node
 	for _, k := range had {
-		if !slices.ContainsFunc(has, func(n *page.Node) bool { return stay[n] && w.from(n) == k }) {
-			gone = append(gone, k)
+		if !kept[k] {
+			w.moved, gone = true, append(gone, k)
 		}
 	}
 	for i, k := range has {
@@ -68,6 +76,7 @@ func (w *writer) children(n *page.Node) (edits []html.Edit) {
 			edits = append(edits, w.inside(k)...)
 			continue
 		}
+		w.moved = true
 		edits = append(edits, w.insert(in, has, i, stay, gone, w.text(k, n)))
 	}
 	for _, k := range gone {
@@ -79,6 +88,17 @@ func (w *writer) children(n *page.Node) (edits []html.Edit) {
 
 // stays finds the longest run of nodes that stay where they are, in the order in which they stand.
 func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
+	stay := map[*page.Node]bool{}
+	if len(had) == len(has) && !slices.ContainsFunc(has, func(k *page.Node) bool { return w.from(k) == nil }) {
+		all := true
+		for i, k := range has {
+			all = all && w.from(k) == had[i]
+			stay[k] = true
+		}
+		if all {
+			return stay
+		}
+	}
 	place := map[*page.Node]int{}
 	for i, k := range had {
 		place[k] = i
@@ -104,7 +124,7 @@ func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
 			best = i
 		}
 	}
-	stay := map[*page.Node]bool{}
+	clear(stay)
 	for ; best >= 0; best = links[best].before {
 		stay[has[best]] = true
 	}
@@ -177,7 +197,7 @@ func (w *writer) given(n *page.Node) (string, bool) {
 // attributes gives the edits of the attributes of an element's start tag.
 func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit) {
 	said := origin.Said(m)
-	words := w.chosen(m, was, n, said)
+	words := w.has(m, was, n, said)
 	for _, name := range namesOf(said, words) {
 		from, to := of(name, said), of(name, words)
 		if slices.Equal(from, to) {
@@ -200,6 +220,9 @@ func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit)
 		} else {
 			edits = append(edits, w.doc.SetAttr(m, "id", n.Anchor))
 		}
+	}
+	if len(edits) > 0 {
+		w.tags[m] = true
 	}
 	return w.together(m, edits)
 }

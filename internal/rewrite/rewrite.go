@@ -5,7 +5,6 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
-	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	html "kitrows/internal/markup"
@@ -31,9 +30,30 @@ func (c *Change) Page() (*page.Page, []html.Splice, error) {
 	if err := w.refused(); err != nil {
 		return nil, nil, err
 	}
-	splices := w.doc.Splices(w.page())
+	edits := w.page()
+	splices := w.doc.Splices(edits)
+	if p := w.retagged(edits, splices); p != nil {
+		return p, splices, nil
+	}
 	o := page.NewOrigin(html.Spliced(w.doc.Bytes, splices), c.After.Origin.Sheets)
 	return origin.Adopt(c.After, c.AfterKit, o), splices, nil
+}
+
+// retagged gives the page where no more than attributes changed, which leaves the tree as it is; else nil.
+func (w *writer) retagged(edits []html.Edit, splices []html.Splice) *page.Page {
+	if w.BeforeKit != w.AfterKit || w.moved {
+		return nil
+	}
+	w.After.Walk(func(n *page.Node, _ page.Place) {
+		if was := w.from(n); was != n {
+			w.tags[w.stretches[was].Element()] = true
+		}
+	})
+	doc, changed := w.doc.Retagged(edits, w.tags)
+	if doc == nil {
+		return nil
+	}
+	return origin.Retagged(w.After, w.AfterKit, doc, changed, splices)
 }
 
 // writer finds the edits of one change.
@@ -41,13 +61,21 @@ type writer struct {
 	*Change
 	doc       *html.Document
 	stretches map[*page.Node]origin.Stretch
-	was       map[string]*page.Node     // the nodes before, by their ids
-	parents   map[*page.Node]*page.Node // of all nodes; nil for the page
-	now       map[string]*page.Node
-	before    *markup.Writer // what words nodes had and have, chosen for what is set
-	after     *markup.Writer
+	was       map[string]was            // the nodes before, by their ids
+	in        map[*page.Node]*page.Node // what nodes that may change stand in now; nil for the page
+	now       map[string]*page.Node     // nodes that words are chosen for, by their ids
+	rows      map[string]bool           // the outermost rows in which something is another node than before, by their ids
+	before    *chosen                   // the words that are chosen for what is set, before
+	after     *chosen                   // and now
 	old, new  *vocab.Vocabulary
-	placed    map[*page.Node]bool // nodes that words of our own kits are chosen for
+	tags      map[*html.Node]bool // elements that have other attributes
+	moved     bool                // more than attributes changes
+}
+
+// was is a node before, and what it stood in; nil for the page.
+type was struct {
+	*page.Node
+	in *page.Node
 }
 
 func newWriter(c *Change) *writer {
@@ -56,50 +84,102 @@ func newWriter(c *Change) *writer {
 		inner = r.Inner
 	}
 	doc := origin.Document(c.Before.Origin)
-	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(doc, c.Before, inner), was: map[string]*page.Node{},
-		now: map[string]*page.Node{}, parents: map[*page.Node]*page.Node{}, old: analyse.Vocabulary(c.BeforeKit), new: analyse.Vocabulary(c.AfterKit),
-		placed: map[*page.Node]bool{}}
-	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID], w.parents[n] = n, at.Parent })
-	c.After.Walk(func(n *page.Node, at page.Place) { w.now[n.ID], w.parents[n] = n, at.Parent })
+	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, inner), was: map[string]was{},
+		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{}, tags: map[*html.Node]bool{},
+		old: analyse.Vocabulary(c.BeforeKit), new: analyse.Vocabulary(c.AfterKit)}
+	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID] = was{n, at.Parent} })
+	w.touched(c.After.Body, nil)
 	w.before, w.after = w.words(c.BeforeKit, c.Before), w.words(c.AfterKit, c.After)
 	return w
 }
 
-// words makes the writer that chooses words for a page.
-func (w *writer) words(k *kit.Kit, p *page.Page) *markup.Writer {
-	chosen := *p
-	chosen.Origin = nil
-	if k.Brought == nil {
-		chosen.Body = w.grid(p.Body, "")
+// touched finds the outermost rows whose words may change: those in which something is another node than before, or that
+// stand elsewhere. Where the kit is another, they all may.
+func (w *writer) touched(nodes []*page.Node, in *page.Node) {
+	for _, n := range nodes {
+		was := w.from(n)
+		if was == n && same(w.was[n.ID].in, in) && w.BeforeKit == w.AfterKit {
+			continue
+		}
+		w.in[n] = in
+		if n.Kind != page.Row {
+			w.touched(n.Children, n)
+			continue
+		}
+		w.rows[n.ID] = true
+		(&page.Page{Body: n.Children}).Walk(func(k *page.Node, at page.Place) {
+			if w.in[k] = at.Parent; at.Parent == nil {
+				w.in[k] = n
+			}
+		})
+		if was != nil {
+			w.rows[was.ID] = true
+		}
 	}
-	l := layout.Of(k, &chosen)
-	said := &say.Page{Layout: l}
-	if l.Foreign() == nil {
-		said = say.Of(l)
-	}
-	m := markup.NewWriter(said, code.Options{}, markup.Linked(w.Project))
-	m.Given, m.Indent = w.given, w.doc.Step()
-	return m
 }
 
-// grid is the containers, rows and columns among nodes, in an element of that kind, without what stands around and
-// between them: words of our own kits are chosen for it.
-func (w *writer) grid(nodes []*page.Node, in page.Kind) (all []*page.Node) {
+// chosen is the words that are chosen for rows of a page that are touched.
+type chosen struct {
+	*markup.Writer
+	*layout.Layout
+	w      *writer
+	placed map[*page.Node]*page.Node // of nodes that words are chosen for, what stands for them there
+}
+
+// words chooses words for the rows of a page that are touched.
+func (w *writer) words(k *kit.Kit, p *page.Page) *chosen {
+	c := &chosen{w: w, placed: map[*page.Node]*page.Node{}}
+	w.now = map[string]*page.Node{}
+	part := *p
+	part.Origin, part.Body = nil, c.grid(p.Body, nil)
+	c.Layout = layout.Of(k, &part)
+	said := &say.Page{Layout: c.Layout}
+	if c.Foreign() == nil {
+		said = say.Of(c.Layout)
+	}
+	c.Writer = markup.NewWriter(said, code.Options{}, markup.Linked(w.Project))
+	c.Given, c.Chosen, c.Indent = w.given, func(n *page.Node) *page.Node { return c.placed[n] }, w.doc.Step()
+	return c
+}
+
+// of are the words that are chosen for a node that stands in outer.
+func (c *chosen) of(n, outer *page.Node) []string {
+	if c.placed[n] == nil { // it is not touched, or stands where no words are chosen
+		return nil
+	}
+	return c.Words(n, outer)
+}
+
+// grid is the containers, rows and columns among nodes without what stands around and between them, for words to be
+// chosen for: rows that stand in no other only where they are touched, each in its container or, where it has none, in one of its
+// own.
+func (c *chosen) grid(nodes []*page.Node, in *page.Node) (all []*page.Node) {
+	put := func(n *page.Node) *page.Node {
+		copied := *n
+		copied.Children = c.grid(n.Children, &copied)
+		c.placed[n], c.w.now[n.ID] = &copied, n
+		return &copied
+	}
 	for _, n := range nodes {
 		switch {
-		case n.Kind == page.Section || n.Kind == page.Element, n.Kind == page.Container && in != "":
-			all = append(all, w.grid(n.Children, in)...)
-		case n.Kind == page.Row && in == "":
-			all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container", Children: w.grid([]*page.Node{n}, page.Container)})
-		case n.Kind == page.Column && in != page.Row:
-			all = append(all, w.grid(n.Children, in)...)
-		case n.Kind == page.Block && in == page.Column:
-			all = append(all, n)
-		case n.Kind != page.Block && (n.Kind != page.Row || in != page.Row):
-			c := *n
-			c.Children = w.grid(n.Children, n.Kind)
-			w.placed[n] = true
-			all = append(all, &c)
+		case n.Kind == page.Container && in == nil, n.Kind == page.Column && in != nil && in.Kind == page.Row:
+			all = append(all, put(n))
+		case n.Kind == page.Row && in == nil:
+			if c.w.rows[n.ID] {
+				all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container", Children: []*page.Node{put(n)}})
+			}
+		case n.Kind == page.Row && in.Kind == page.Container:
+			if c.w.rows[n.ID] {
+				all = append(all, put(n))
+			}
+		case n.Kind == page.Row && in.Kind == page.Column:
+			all = append(all, put(n))
+		case n.Kind == page.Block:
+			if in != nil && in.Kind == page.Column {
+				all = append(all, n)
+			}
+		default:
+			all = append(all, c.grid(n.Children, in)...)
 		}
 	}
 	return all
@@ -107,25 +187,26 @@ func (w *writer) grid(nodes []*page.Node, in page.Kind) (all []*page.Node) {
 
 // refused says what of a change no word of the kit says.
 func (w *writer) refused() error {
-	plain := *w.After
-	plain.Origin = nil
-	if w.AfterKit.Brought == nil {
-		plain.Body = w.grid(w.After.Body, "")
+	if f := w.after.Foreign(); f != nil {
+		return f.Check(w.changed)
 	}
-	return foreign.CheckNodes(w.AfterKit, &plain, w.changed)
+	return vocab.Check(w.AfterKit, w.after.Layout.Page())
 }
 
 // from is the node of before that a node is, or is a copy of; nil of a new one.
 func (w *writer) from(n *page.Node) *page.Node {
 	for ; n != nil; n = n.Like() {
-		if was := w.was[n.ID]; was != nil {
-			return was
+		if was, is := w.was[n.ID]; is {
+			return was.Node
 		}
 	}
 	return nil
 }
 
-// changed reports whether something is set on a node otherwise than before.
+// same reports whether two nodes, nil for the page, are one.
+func same(a, b *page.Node) bool { return a == nil && b == nil || a != nil && b != nil && a.ID == b.ID }
+
+// changed reports whether something is set on a node, by its id, otherwise than before.
 func (w *writer) changed(id string) bool {
 	now := w.now[id]
 	was := w.from(now)

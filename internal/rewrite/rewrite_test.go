@@ -12,6 +12,7 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/markup"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
@@ -138,7 +139,7 @@ func TestRandomOperations(t *testing.T) {
 			}
 			after := change.Project.Pages[0]
 			if wrong := outside(before, after, op, reading.Inner); wrong != "" {
-				t.Fatalf("%s: %s", name, wrong)
+				t.Fatalf("%s: %s\n%s\n%s", name, wrong, origin.Document(before.Origin).Text(), origin.Document(after.Origin).Text())
 			}
 			again := origin.Again(after, k, after.Origin, nil)
 			if shown(again) != shown(after) {
@@ -171,7 +172,7 @@ func TestRandomOperations(t *testing.T) {
 // outside says which bytes an operation changed that it is not about; empty for none.
 func outside(before, after *page.Page, o edit.Operation, inner string) string {
 	doc := origin.Document(before.Origin)
-	all := origin.Stretches(doc, before, inner)
+	all := origin.Stretches(before, inner)
 	var may []markup.Span // stretches of the text
 	tags := func(n *page.Node) {
 		if m := all[n].Element(); m != nil {
@@ -257,4 +258,28 @@ func kindOf(o edit.Operation) string {
 		return "wrap"
 	}
 	return "content"
+}
+
+// One width of a page of 20,000 elements is changed.
+func BenchmarkEdit(b *testing.B) {
+	var text strings.Builder
+	text.WriteString("<!doctype html><html lang=en><head><title>Tides</title></head><body><main class=kr-frame>\n")
+	for i := range 4000 {
+		fmt.Fprintf(&text, "  <div class=\"kr-row\">\n    <div class=\"kr-cell kr-take-%d-mid\">\n      <h2>Watch %d</h2>\n      <p>Low water at <b>six</b>.</p>\n    </div>\n  </div>\n", i%12+1, i)
+	}
+	text.WriteString("</main></body></html>\n")
+	k := sample.Twelve()
+	pg := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(text.String()), nil))
+	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	for n := 0; b.Loop(); n++ {
+		change, err := edit.Apply(pr, edit.Operation{Page: "page", Type: &edit.Type{
+			Cells: []edit.Cell{{Node: "column-2000", Breakpoint: k.Breakpoints[1].Name}}, Text: fmt.Sprint(1 + n%11)}})
+		if err != nil {
+			b.Fatal(err)
+		}
+		pr = change.Project
+		b.StopTimer()
+		layout.Of(k, pr.Pages[0]) // as the lanes are, once the edit is on disk
+		b.StartTimer()
+	}
 }

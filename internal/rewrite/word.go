@@ -4,19 +4,18 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/code/markup"
 	html "kitrows/internal/markup"
-	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/vocab"
 )
 
-// chosen gives the words that an element has now, in their order: those of the kit that are chosen for what is set, in the
+// has gives the words that an element has now, in their order: those of the kit that are chosen for what is set, in the
 // place of those that said it, and all others as they were.
-func (w *writer) chosen(m *html.Node, was, n *page.Node, said []string) []string {
-	from, to := w.texts(w.before, was), w.texts(w.after, n)
+func (w *writer) has(m *html.Node, was, n *page.Node, said []string) []string {
+	from, to := w.before.of(was, w.was[was.ID].in), w.after.of(n, w.in[n])
 	add, drop := without(to, from), without(from, to)
-	if w.changed(n.ID) || w.BeforeKit != w.AfterKit {
+	stays := grid(n) && w.after.placed[n] == nil // it stands where no words are chosen
+	if !stays && (w.changed(n.ID) || w.BeforeKit != w.AfterKit) {
 		drop = nil
 		for _, text := range said { // whatever words say is said anew
 			if grid(was) && w.old.Word(was.Kind, text) != nil && !slices.Contains(to, text) {
@@ -27,24 +26,6 @@ func (w *writer) chosen(m *html.Node, was, n *page.Node, said []string) []string
 	}
 	add, drop = append(add, without(n.Classes, was.Classes)...), append(drop, without(was.Classes, n.Classes)...)
 	return exchanged(said, drop, add)
-}
-
-// texts are the words that are chosen for a node.
-func (w *writer) texts(by *markup.Writer, n *page.Node) []string {
-	if !grid(n) {
-		return nil
-	}
-	outer := w.parents[n]
-	if by.Kit().Brought != nil {
-		return by.Words(n, outer)
-	}
-	if !w.placed[n] { // a column in no row, say
-		return origin.Base(vocab.Own(by.Kit()), n.Kind)
-	}
-	for n.Kind == page.Column && outer.Kind != page.Row {
-		outer = w.parents[outer]
-	}
-	return by.Words(n, outer)
 }
 
 // grid reports whether a node is of the grid.

@@ -29,4 +29,3 @@ func Installed(most int) (paths []string) {
 	}
 	return paths
 }
-

@@ -102,7 +102,8 @@ type Writer struct {
 	Selectors *Selectors // of markup without grid classes; nil for class-based
 	// Given is the text of a node that is not to be written anew, its lines as from the beginning of one.
 	Given  func(n *page.Node) (text string, is bool)
-	Indent string // a step of indentation
+	Chosen func(n *page.Node) *page.Node // what stands for a node on the page that words were chosen for
+	Indent string                        // a step of indentation
 
 	said   *say.Page
 	kit    *kit.Kit
@@ -168,9 +169,17 @@ func (w *Writer) Joins() bool { return w.file != nil && w.file.Joined() }
 // Kit is the kit in whose words it writes.
 func (w *Writer) Kit() *kit.Kit { return w.kit }
 
+// stands is what stands for a node on the page that words were chosen for.
+func (w *Writer) stands(n *page.Node) *page.Node {
+	if w.Chosen != nil {
+		return w.Chosen(n)
+	}
+	return n
+}
+
 // Words are those that a node which stands in outer has in class-based markup, as they stand in its tag.
 func (w *Writer) Words(n, outer *page.Node) (texts []string) {
-	for _, word := range wordsOf(w.said, w.words, n, outer) {
+	for _, word := range wordsOf(w.said, w.words, w.stands(n), outer) {
 		texts = append(texts, word.Text)
 	}
 	return texts
@@ -200,7 +209,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 	var classes []string
 	switch {
 	case w.Selectors == nil && w.file != nil:
-		classes = w.file.Texts(n)
+		classes = w.file.Texts(w.stands(n))
 		w.out.Classes += max(0, len(classes)-1)
 	case w.Selectors == nil:
 		classes = w.classes(n)

@@ -1,0 +1,62 @@
+package origin
+
+import (
+	"slices"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/page"
+)
+
+// Retagged is page p, in whose file only attributes of those elements, or what is set on their nodes, changed, read from it:
+// doc is the file then, and all is how it changed. It is nil where an element is now of another kind.
+func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.Node, all []markup.Splice) *page.Page {
+	next := *p
+	next.Origin = page.NewOrigin(doc.Bytes, p.Origin.Sheets)
+	next.Origin.Made(func() any { return &known{Document: doc} })
+	next.Origin.Places = make([]int, len(p.Origin.Places))
+	for i, at := range p.Origin.Places {
+		next.Origin.Places[i], _ = markup.Moved(at, all)
+	}
+	elements := map[int]*markup.Node{}
+	for _, m := range changed {
+		elements[m.Start.From] = m
+	}
+	w := newWords(k, analyse.Vocabulary(k))
+	same, at := true, 0
+	var read func(nodes []*page.Node, in page.Kind, held bool) []*page.Node
+	read = func(nodes []*page.Node, in page.Kind, held bool) []*page.Node {
+		own := false // the list is a copy
+		for i, n := range nodes {
+			m := elements[next.Origin.Places[at]]
+			at++
+			kind := n.Kind
+			if kind == page.Section || kind == page.Element {
+				kind = ""
+			}
+			children := read(n.Children, kind, held || kind != "")
+			if m == nil && sameNodes(children, n.Children) || n.Kind == page.Block {
+				continue
+			}
+			c := *n
+			if c.Children = children; m != nil {
+				same = same && w.kind(m, in, held) == kind
+				w.settle(&c, m)
+				c.Anchor = valueOf(m, "id")
+			}
+			if !own {
+				nodes, own = slices.Clone(nodes), true
+			}
+			nodes[i] = &c
+		}
+		return nodes
+	}
+	next.Body = read(p.Body, "", false)
+	if !same {
+		return nil
+	}
+	return &next
+}
+
+func sameNodes(a, b []*page.Node) bool { return len(a) == len(b) && (len(a) == 0 || &a[0] == &b[0]) }
