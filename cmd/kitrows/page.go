@@ -11,8 +11,10 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"kitrows/internal/check"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
+	"kitrows/internal/layout"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -58,6 +60,9 @@ func pageReadCommand() *cobra.Command {
 				Pages: []*page.Page{pg}}
 			if err := p.Check(); err != nil {
 				return err
+			}
+			for _, f := range check.Of(layout.Of(k, pg)) {
+				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s\n", args[0], f.Line.Line, f.Line.Column, f.Text)
 			}
 			text, err := p.Encode()
 			if err != nil {

@@ -226,3 +226,30 @@ func (p *Pseudo) counts(e *Element, step int) bool {
 	}
 	return (n-p.B)%p.A == 0 && (n-p.B)/p.A >= 0
 }
+
+// Classes are the classes that the cascade's selectors name, each once.
+func (c *Cascade) Classes() (all []string) {
+	seen := map[string]bool{}
+	var visit func(s Selector)
+	visit = func(s Selector) {
+		for i := range s {
+			for _, name := range s[i].Classes {
+				if !seen[name] {
+					seen[name] = true
+					all = append(all, name)
+				}
+			}
+			for _, p := range s[i].Pseudos {
+				for _, inner := range p.Of {
+					visit(inner)
+				}
+			}
+		}
+	}
+	for _, r := range c.Rules {
+		for _, s := range r.Selectors {
+			visit(s)
+		}
+	}
+	return all
+}

@@ -234,3 +234,32 @@ func (f *Page) Attribute(n *page.Node, name string) string {
 	}
 	return ""
 }
+
+// Cascade is that of all stylesheets that hold for the page.
+func (f *Page) Cascade() *css.Cascade {
+	if f.written != nil {
+		f.written.drawn()
+	}
+	return f.cascade
+}
+
+// Known are the classes of the kit as far as they can be listed: those of a stylesheet that was brought in, or those that
+// the page's stylesheets and elements have of a kit of ours.
+func (f *Page) Known() (all []string) {
+	if f.reading != nil {
+		for _, w := range f.reading.Words.Words {
+			all = append(all, w.Text)
+		}
+		return all
+	}
+	v := vocab.Own(f.kit)
+	for _, name := range f.Cascade().Classes() {
+		for _, kind := range []page.Kind{page.Container, page.Row, page.Column} {
+			if v.Word(kind, name) != nil {
+				all = append(all, name)
+				break
+			}
+		}
+	}
+	return all
+}

@@ -1,0 +1,77 @@
+// Package check tells what is wrong with a page, and what would mend it (domain section 8).
+package check
+
+import (
+	"cmp"
+	"slices"
+
+	"kitrows/internal/layout"
+	"kitrows/internal/markup"
+	"kitrows/internal/origin"
+)
+
+// A Severity is how bad something is.
+type Severity string
+
+// The severities: what does not work, what works otherwise than most would mean it, and what is only untidy.
+const (
+	Broken   Severity = "broken"
+	Surprise Severity = "surprise"
+	Tidy     Severity = "tidy"
+)
+
+// A Finding is one thing that is wrong.
+type Finding struct {
+	Code     string // what, for all time the same
+	Severity Severity
+	Node     string      // the id of the node that it is about; empty for none
+	Text     string      // a sentence
+	At       markup.Span // of a page from markup: the stretch of its file's text
+	Line     markup.Line // where that begins
+	Fixes    []Fix
+}
+
+// A Fix mends a finding.
+type Fix struct {
+	Label string
+	Edits []markup.Edit // of the page's file
+}
+
+// Of finds what is wrong in the file of a page that was read from markup, in its order; nothing of other pages.
+func Of(l *layout.Layout) []Finding {
+	p := l.Page()
+	if p.Origin == nil {
+		return nil
+	}
+	c := checker{l: l, doc: origin.Document(p.Origin)}
+	c.nodes()
+	c.tags()
+	c.grid()
+	c.classes()
+	c.links()
+	slices.SortStableFunc(c.found, func(a, b Finding) int { return cmp.Compare(a.At.From, b.At.From) })
+	return c.found
+}
+
+// checker gathers findings.
+type checker struct {
+	l     *layout.Layout
+	doc   *markup.Document
+	of    map[*markup.Node]string // the ids of nodes, by their elements
+	found []Finding
+}
+
+// add adds a finding about a stretch of the file.
+func (c *checker) add(code string, s Severity, node string, at markup.Span, text string, fixes ...Fix) {
+	c.found = append(c.found, Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Line: c.doc.Line(at.From), Fixes: fixes})
+}
+
+// around is the id of the node that an element is or stands in; empty for none.
+func (c *checker) around(n *markup.Node) string {
+	for ; n != nil; n = n.Parent {
+		if id := c.of[n]; id != "" {
+			return id
+		}
+	}
+	return ""
+}
