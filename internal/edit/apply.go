@@ -56,6 +56,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 		if err := e.write(pg, p.Kit(pg.Kit)); err != nil {
 			return nil, err
 		}
+		if err := e.kinds(); err != nil {
+			return nil, err
+		}
 	}
 	if err := e.page.Check(e.kit, e.project.HasPicture); err != nil {
 		return nil, err
@@ -283,6 +286,7 @@ type editor struct {
 	laidOut  *layout.Layout
 	above    map[string]*page.Node     // what nodes stand in, by their ids
 	partly   map[string]*layout.Layout // of outermost rows, by their ids
+	marked   map[string]page.Kind      // what elements of a page from markup became
 	written  bool                      // the file of a page that was read from markup holds what was done
 	parents  map[string]*page.Node     // of what is settable
 }

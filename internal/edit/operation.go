@@ -59,6 +59,7 @@ type Operation struct {
 	AddKit       *AddKit       `json:"addKit,omitzero"`
 	DropKit      *DropKit      `json:"dropKit,omitzero"`
 	Source       *Source       `json:"source,omitzero"`
+	Mark         *Mark         `json:"mark,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.

@@ -88,13 +88,17 @@ func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
 	return Again(p, k, o, nil)
 }
 
+// Inner is the class of the element inside each column, where the stylesheet of kit k has one; else empty.
+func Inner(k *kit.Kit) string {
+	if r := analyse.Of(k); r != nil {
+		return r.Inner
+	}
+	return ""
+}
+
 // Again is page p with another text of its file, read on kit k: nodes keep the ids, names and notes of what they were.
 func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
-	inner := ""
-	if r := analyse.Of(k); r != nil {
-		inner = r.Inner
-	}
-	read := Read(Document(o), k, analyse.Vocabulary(k), inner, was)
+	read := Read(Document(o), k, analyse.Vocabulary(k), Inner(k), was)
 	c := *p
 	c.Kit, c.Body = k.ID, read.Body
 	c.Origin = page.NewOrigin(o.Bytes(), o.Sheets)

@@ -79,12 +79,8 @@ type was struct {
 }
 
 func newWriter(c *Change) *writer {
-	inner := ""
-	if r := analyse.Of(c.BeforeKit); r != nil {
-		inner = r.Inner
-	}
 	doc := origin.Document(c.Before.Origin)
-	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, inner), was: map[string]was{},
+	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, origin.Inner(c.BeforeKit)), was: map[string]was{},
 		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{}, tags: map[*html.Node]bool{},
 		old: analyse.Vocabulary(c.BeforeKit), new: analyse.Vocabulary(c.AfterKit)}
 	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID] = was{n, at.Parent} })

@@ -1,0 +1,91 @@
+package edit
+
+import (
+	"fmt"
+	"strings"
+
+	"kitrows/internal/fault"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+)
+
+// Mark makes elements of a page that was read from markup containers, rows or columns, or none of those any more: the classes for
+// it go into the tags that are there.
+type Mark struct {
+	Nodes    []string  `json:"nodes" minItems:"1" maxItems:"20000"`
+	As       page.Kind `json:"as" enum:"container,row,column,element"`
+	Children bool      `json:"children,omitzero" doc:"What becomes a row has all elements straight in it as columns."`
+}
+
+func (m *Mark) apply(e *editor) error {
+	if e.page.Origin == nil {
+		return fault.New("nodes", e.page.Name, "a page that was read from markup: on others what a node is is chosen when it is made")
+	}
+	as := map[string]page.Kind{}
+	first := ""
+	for _, id := range m.Nodes {
+		n, at, err := e.find("nodes", id)
+		if err != nil {
+			return err
+		}
+		if m.As == page.Column && (at.Parent == nil || at.Parent.Kind != page.Row && as[at.Parent.ID] != page.Row) {
+			return fault.New("as", n.Name, "an element straight in a row: make what it stands in a row first")
+		}
+		if m.As == page.Row && at.Parent != nil && (at.Parent.Kind == page.Row || as[at.Parent.ID] == page.Row) {
+			return fault.New("as", n.Name, "an element that does not stand straight in a row: those become columns")
+		}
+		if first == "" {
+			first = n.Name
+		}
+		as[id] = m.As
+		if m.Children && m.As == page.Row {
+			for _, k := range n.Children {
+				as[k.ID] = page.Column
+			}
+		}
+	}
+	stretches := origin.Stretches(e.page, origin.Inner(e.kit))
+	var wrong error
+	e.page = e.page.Mapped(func(n *page.Node) *page.Node {
+		kind, is := as[n.ID]
+		if !is || kind == n.Kind {
+			return n
+		}
+		element := stretches[n].Element()
+		if element == nil {
+			if kind != page.Column || !m.Children {
+				wrong = fault.New("nodes", n.Name, "an element: words stand in no tag of their own")
+			}
+			return n // words straight in what becomes a row stay what they are
+		}
+		c := *n
+		c.Kind, c.Element, c.Content, c.At, c.Frame = kind, element.Tag, nil, nil, page.Frame{}
+		return &c
+	})
+	if wrong != nil {
+		return wrong
+	}
+	e.marked = as
+	e.summary = fmt.Sprintf("Make %s a %s", first, m.As)
+	if m.As == page.Element {
+		e.summary = fmt.Sprintf("Make %s no part of the grid", first)
+	} else if len(m.Nodes) > 1 {
+		e.summary = fmt.Sprintf("Make %d elements %ss", len(m.Nodes), m.As)
+	}
+	e.selected = m.Nodes[0]
+	return nil
+}
+
+// kinds refuses what was marked and is not read as that.
+func (e *editor) kinds() error {
+	var names []string
+	e.page.Walk(func(n *page.Node, _ page.Place) {
+		if kind, is := e.marked[n.ID]; is && kind != n.Kind && kind != page.Element {
+			names = append(names, n.Name)
+		}
+	})
+	if len(names) > 0 {
+		return fault.New("as", strings.Join(names, ", "), "elements of which the classes of %s make that: rows stand in containers or columns, columns straight in rows, and containers in neither", e.kit.Name)
+	}
+	return nil
+}
