@@ -19,6 +19,7 @@ import (
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/ready"
+	"kitrows/internal/rewrite"
 )
 
 func pageCommand() *cobra.Command {
@@ -55,7 +56,7 @@ func pageReadCommand() *cobra.Command {
 				return err
 			}
 			o = page.NewOrigin(b, rest)
-			pg := origin.NewPage("page", filepath.Base(args[0]), k, o)
+			pg := rewrite.WithKit(origin.NewPage("page", filepath.Base(args[0]), k, o), k)
 			p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name, Kits: []*kit.Kit{k},
 				Pages: []*page.Page{pg}}
 			if err := p.Check(); err != nil {

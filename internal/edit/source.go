@@ -89,11 +89,7 @@ func (s *Source) apply(e *editor) error {
 	before := e.page
 	e.inverse.Source = back(before, all, s.Summary)
 	if s.Sheets != nil {
-		c := *e.page
-		o := page.NewOrigin(c.Origin.Bytes(), *s.Sheets)
-		o.Places = c.Origin.Places
-		c.Origin = o
-		e.page = &c
+		e.page = origin.WithSheets(e.page, *s.Sheets)
 		e.inverse.Source.Sheets = &before.Origin.Sheets
 	}
 	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
@@ -135,7 +131,7 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	if before.Kit != next.Kit {
 		e.inverse.Source.Kit = before.Kit
 	}
-	e.page = next
+	e.page = rewrite.WithKit(next, e.kit)
 	if n, _ := next.Find(e.selected); n == nil {
 		e.selected = ""
 	}

@@ -88,6 +88,15 @@ func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
 	return Again(p, k, o, nil)
 }
 
+// WithSheets is page p with other stylesheets that it may link.
+func WithSheets(p *page.Page, sheets []kit.File) *page.Page {
+	c, doc := *p, Document(p.Origin)
+	c.Origin = page.NewOrigin(p.Origin.Bytes(), sheets)
+	c.Origin.Places = p.Origin.Places
+	c.Origin.Made(func() any { return &known{Document: doc} })
+	return &c
+}
+
 // Inner is the class of the element inside each column, where the stylesheet of kit k has one; else empty.
 func Inner(k *kit.Kit) string {
 	if r := analyse.Of(k); r != nil {

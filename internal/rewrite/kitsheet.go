@@ -1,0 +1,78 @@
+package rewrite
+
+import (
+	"slices"
+	"strings"
+
+	"kitrows/internal/code/sheet"
+	"kitrows/internal/kit"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/say"
+	"kitrows/internal/vocab"
+)
+
+// KitFile is what the stylesheet of a kit of ours is called where no page links it yet.
+const KitFile = "kit.css"
+
+// WithKit is a page on a kit that is made here with the kit's stylesheet, as we write it, among those that it may link, up
+// to date with its classes. A page on a kit that was brought in it gives as it is.
+func WithKit(p *page.Page, k *kit.Kit) *page.Page {
+	if p.Origin == nil || k.Brought != nil {
+		return p
+	}
+	if slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
+		return l.Here && origin.IsOurs(kit.File{Text: strings.TrimSpace(l.Text)})
+	}) {
+		return p // it stands in the document
+	}
+	at := slices.IndexFunc(p.Origin.Sheets, origin.IsOurs)
+	used := unbounded(p, k)
+	if at >= 0 && !slices.ContainsFunc(used, func(w *vocab.Word) bool { return !strings.Contains(p.Origin.Sheets[at].Text, w.Text) }) {
+		if first, _, _ := strings.Cut(p.Origin.Sheets[at].Text, "\n"); strings.Contains(first, k.Name) {
+			return p
+		}
+	}
+	var said []say.Saying
+	for _, w := range used {
+		e := w.Effects[0]
+		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
+	}
+	file := kit.File{Name: KitFile, Text: sheet.Whole(k, said).String()}
+	sheets := slices.Clone(p.Origin.Sheets)
+	if at >= 0 {
+		file.Name, sheets[at].Text = sheets[at].Name, file.Text
+	} else {
+		sheets = append([]kit.File{file}, sheets...)
+	}
+	return origin.WithSheets(p, sheets)
+}
+
+// unbounded are the words on a page that no stylesheet has all of: gutters of rows' own, and parts of a row.
+func unbounded(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
+	v := vocab.Own(k)
+	stretches := map[*page.Node]origin.Stretch(nil)
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if !slices.ContainsFunc(n.At, func(s page.Setting) bool {
+			width, _ := s.Get(page.Width)
+			return s.Has(page.GapX, page.GapY) || width.Term == page.Portion
+		}) {
+			return
+		}
+		if stretches == nil {
+			stretches = origin.Stretches(p, "")
+		}
+		m := stretches[n].Element()
+		if m == nil {
+			return
+		}
+		for _, text := range origin.Said(m) {
+			if w := v.Word(n.Kind, text); w != nil && len(w.Effects) == 1 && !slices.Contains(all, w) {
+				if f := w.Effects[0].Field; f == page.GapX || f == page.GapY || w.Effects[0].Value.Term == page.Portion {
+					all = append(all, w)
+				}
+			}
+		}
+	})
+	return all
+}
