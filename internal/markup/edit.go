@@ -35,6 +35,12 @@ func (d *Document) SetAttr(n *Node, name, value string) Edit {
 	return Edit{a.Text, quoted(value, '"')}
 }
 
+// Attribute gives the edit by which a start tag has one attribute more, at its end.
+func (d *Document) Attribute(n *Node, name, value string) Edit {
+	at := d.name(n)
+	return Edit{Span{at, at}, " " + name + "=" + quoted(value, '"')}
+}
+
 // DropAttr gives the smallest edit by which an element's start tag is without an attribute that it has: that one, and
 // the space before it.
 func (d *Document) DropAttr(n *Node, name string) Edit {

@@ -46,6 +46,9 @@ func NewSource(b []byte) *Source {
 	return s
 }
 
+// NewText is a source of UTF-8.
+func NewText(text string) *Source { return &Source{Bytes: []byte(text), Encoding: "utf-8", text: text} }
+
 // decode decodes the bytes, a character at a time, for it to be known where each stands.
 func (s *Source) decode() {
 	d := s.enc.NewDecoder()

@@ -128,8 +128,11 @@ func NewWriter(said *say.Page, o code.Options, source func(picture string) strin
 }
 
 // Write writes a page of project pr as class-based markup. Pictures are linked
-// as "pictures/FILE".
+// as "pictures/FILE". A page that was read from markup is what its file is.
 func Write(l *layout.Layout, pr *project.Project, o code.Options) *Markup {
+	if l.Page().Origin != nil {
+		return ofOrigin(l)
+	}
 	return NewWriter(say.Of(l), o, Linked(pr)).Page(0)
 }
 

@@ -1,6 +1,7 @@
 package mixin
 
 import (
+	"path"
 	"strings"
 
 	"kitrows/internal/code"
@@ -21,7 +22,7 @@ func (m *Mixed) pageFile() string { return PageFile(m.page) }
 
 // PageFile is the name of a page's own file without its ending.
 func PageFile(p *page.Page) string {
-	name := strings.TrimSuffix(p.File, ".html")
+	name := strings.TrimSuffix(path.Base(p.File), ".html")
 	if name == "kit" || name == "settings" || name == "page" { // other files have these names
 		return name + "-page"
 	}

@@ -30,7 +30,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 		}
 	}
 	put("README.md", []byte(archiveReadme(l)))
-	css := mixin.PageFile(p) + ".css"
+	css, file := mixin.PageFile(p)+".css", plain(p, l.Kit()).File
 	for _, form := range Forms {
 		if form.Form == Whole {
 			continue
@@ -45,7 +45,9 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 			if f.Name == OwnStyle && (form.Form == SCSS || form.Form == Less) {
 				continue // it stands beside what they are built to
 			}
-			if f.Name == p.File {
+			if f.Name == p.File && p.Origin != nil && form.Form == Used {
+				text = string(p.Origin.Bytes())
+			} else if f.Name == file {
 				if form.Form == SCSS || form.Form == Less {
 					continue // the markup is that of the plain form
 				}
@@ -71,7 +73,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 }
 
 func archiveReadme(l *layout.Layout) string {
-	name := strings.TrimSuffix(l.Page().File, ".html")
+	name := strings.TrimSuffix(plain(l.Page(), l.Kit()).File, ".html")
 	fetched := ""
 	if hosts := markup.Fetched(l.Page()); len(hosts) > 0 {
 		fetched = "\nWhere it is shown, the page fetches pictures from " + strings.Join(hosts, ", ") + ".\n"

@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/sheet"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/project"
@@ -15,7 +16,9 @@ import (
 
 // ours is a page on a kit of ours with the numbers of the one that was brought in: mixins and components
 // are written with it.
-func ours(l *layout.Layout) *layout.Layout { return layout.Of(l.Kit().Ours(), l.Page()) }
+func ours(l *layout.Layout) *layout.Layout {
+	return layout.Of(l.Kit().Ours(), plain(l.Page(), l.Kit()))
+}
 
 // Shown is the layout of the page as a document shows it: of mixins for a kit that was brought in, that of a
 // kit of ours.
@@ -65,7 +68,19 @@ func broughtStyles(k *kit.Kit) (all []string) {
 // broughtCost is what a page costs to ship with the stylesheet of its kit as it is.
 func broughtCost(ctx context.Context, l *layout.Layout, pr *project.Project) (Cost, error) {
 	m := markup.Write(l, pr, code.Options{})
-	return cost(ctx, m.String(), Stylesheet(l, m, true), analyse.Of(l.Kit()).Rules())
+	rules := len(l.Foreign().Cascade().Rules)
+	if r := analyse.Of(l.Kit()); r != nil && l.Page().Origin == nil {
+		rules = r.Rules()
+	}
+	return cost(ctx, m.String(), Stylesheet(l, m, true), rules)
+}
+
+// stylesheets are the files of a stylesheet that was brought in; of a page that was read from markup, all that it may link.
+func stylesheets(l *layout.Layout) []kit.File {
+	if l.Page().Origin != nil {
+		return foreign.Files(l.Kit(), l.Page())
+	}
+	return l.Kit().Brought.Files
 }
 
 // Stylesheet is the stylesheet that goes with a page's class-based markup: that of its kit, whole or as far
@@ -74,7 +89,7 @@ func Stylesheet(l *layout.Layout, m *markup.Markup, whole bool) string {
 	switch {
 	case l.Foreign() != nil:
 		text := ""
-		for _, f := range l.Kit().Brought.Files {
+		for _, f := range stylesheets(l) {
 			text += f.Text
 		}
 		return text

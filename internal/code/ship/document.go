@@ -96,6 +96,9 @@ const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	l = Shown(l, o)
 	p := l.Page()
+	if p.Origin != nil {
+		return originDocument(l, o)
+	}
 	w := markup.NewWriter(say.Of(l), o, func(id string) string {
 		pic := pr.Picture(id)
 		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data.Bytes())

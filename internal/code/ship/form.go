@@ -38,11 +38,21 @@ var Forms = []struct {
 // Files is a page in a form: its markup first, if it has any of its own, and last what the
 // page's own stylesheet begins with.
 func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
-	return append(files(l, pr, f, o), ownStyle(l, f))
+	all := files(l, pr, f, o)
+	if l.Page().Origin != nil && !f.ByMixins() && f != TypeScript {
+		return all // which has what stylesheets it has
+	}
+	return append(all, ownStyle(l, f))
 }
 
 func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
 	name, k := l.Page().File, l.Kit()
+	if l.Page().Origin != nil && (f.ByMixins() || f == TypeScript) {
+		return files(layout.Of(k.Ours(), plain(l.Page(), k)), pr, f, o)
+	}
+	if l.Page().Origin != nil {
+		return originFiles(l, markup.Write(l, pr, o).File(name))
+	}
 	if l.Foreign() != nil {
 		if f.ByMixins() || f == TypeScript {
 			return files(ours(l), pr, f, o)

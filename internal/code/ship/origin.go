@@ -1,0 +1,118 @@
+package ship
+
+import (
+	"strings"
+
+	"kitrows/internal/code"
+	"kitrows/internal/css"
+	"kitrows/internal/flow"
+	"kitrows/internal/foreign"
+	"kitrows/internal/kit"
+	"kitrows/internal/layout"
+	"kitrows/internal/markup"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+)
+
+// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first.
+func originFiles(l *layout.Layout, page code.File) []code.File {
+	all := []code.File{page}
+	for _, f := range foreign.Files(l.Kit(), l.Page()) {
+		if !strings.HasPrefix(f.Name, origin.Style) {
+			all = append(all, code.File{Name: f.Name, Text: f.Text})
+		}
+	}
+	return all
+}
+
+// originDocument is the file of a page as it is, with the stylesheets that it links inside, those of the kit first where it
+// links none of them, and with what the options ask for. It carries the policy of all documents.
+func originDocument(l *layout.Layout, o code.Options) string {
+	p := l.Page()
+	doc := origin.Document(p.Origin)
+	files := foreign.Files(l.Kit(), p)
+	used := map[string]bool{}
+	var edits []markup.Edit
+	for _, link := range origin.Links(doc) {
+		at := origin.Find(files, link.Name)
+		if link.Here || at < 0 {
+			continue
+		}
+		used[files[at].Name] = true
+		edits = append(edits, markup.Edit{Span: link.Start, Text: style(inlined(files, at), link.Media)})
+	}
+	before := ""
+	for i, f := range files {
+		if !used[f.Name] && !strings.HasPrefix(f.Name, origin.Style) {
+			before += style(inlined(files, i), "")
+		}
+	}
+	if o.Tint {
+		before += style("body { background: #d7e6e1 }", "")
+	}
+	edits = append(edits, markup.Edit{Span: top(doc), Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
+	doc.Root.Walk(func(n *markup.Node) {
+		if a := n.Attr("http-equiv"); n.Tag == "meta" && n.Start.Len() > 0 && (a != nil || n.Attr("charset") != nil) {
+			edits = append(edits, markup.Edit{Span: n.Start}) // another encoding, or another address
+		}
+		if n.Tag == "base" && n.Start.Len() > 0 {
+			edits = append(edits, markup.Edit{Span: n.Start})
+		}
+	})
+	if o.Mark {
+		for n, s := range origin.Stretches(p, origin.Inner(l.Kit())) {
+			if m := s.Element(); m != nil {
+				edits = append(edits, doc.Attribute(m, "data-node", n.ID))
+			}
+		}
+	}
+	return origin.Decoded(doc, edits)
+}
+
+// style is a stylesheet as an element.
+func style(text, media string) string {
+	tag := "<style>"
+	if media != "" {
+		tag = "<style media=" + `"` + strings.ReplaceAll(media, `"`, "&quot;") + `">`
+	}
+	return tag + strings.ReplaceAll(text, "</", `<\/`) + "</style>"
+}
+
+// inlined is a file with those that it imports in it.
+func inlined(files []kit.File, at int) string {
+	sources := make([]css.Source, len(files))
+	for i, f := range files {
+		sources[i] = css.Source{Name: f.Name, Text: f.Text}
+	}
+	return css.NewCascade(sources, flow.Expand).Inlined(at)
+}
+
+// top is where what comes first in a document's head stands.
+func top(doc *markup.Document) (s markup.Span) {
+	at := 0
+	if strings.HasPrefix(doc.Text(), "\ufeff") {
+		at = len("\ufeff")
+	}
+	for _, k := range doc.Root.Kids {
+		if k.Tag == "head" && k.Start.Len() > 0 {
+			return markup.Span{From: k.Start.To, To: k.Start.To}
+		}
+	}
+	if i := strings.Index(strings.ToLower(doc.Text()), "<!doctype"); i >= 0 && !doc.Part {
+		if end := strings.IndexByte(doc.Text()[i:], '>'); end >= 0 {
+			at = i + end + 1
+		}
+	}
+	if doc.Root.Start.Len() > 0 {
+		at = doc.Root.Start.To
+	}
+	return markup.Span{From: at, To: at}
+}
+
+// plain is a page that was read from markup as one that is made here: what mixins and components are written of.
+func plain(p *page.Page, k *kit.Kit) *page.Page {
+	if p.Origin == nil {
+		return p
+	}
+	return origin.Plain(p, k)
+}
