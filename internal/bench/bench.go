@@ -31,6 +31,8 @@ type Bench struct {
 	Nodes       []Node       `json:"nodes" doc:"The page's tree, parents before their children."`
 	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
 	Elements    Elements     `json:"elements" doc:"What nodes may be, by their kind."`
+	Source      bool         `json:"source" doc:"The page was read from markup: its code is its file."`
+	Faults      []Fault      `json:"faults" doc:"What is wrong in the page's file, in its order."`
 
 	Code Code `json:"code"`
 }
@@ -120,11 +122,13 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
 	}
 	switch {
+	case pg.Origin != nil:
 	case k.Brought != nil && pg.OwnRules:
 		b.Kit.OwnRules = "on"
 	case k.Brought != nil:
 		b.Kit.OwnRules = "off"
 	}
+	b.Source, b.Faults = pg.Origin != nil, faults(l)
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
 	}
@@ -162,6 +166,13 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 					sums[i][n.ID] = containerSum(k, i, width, n.Frame)
 				}
 			})
+			if pg.Origin != nil { // what stands around its containers may say how wide they are
+				for _, box := range plan.Boxes {
+					if box.Kind == page.Container {
+						sums[i][box.ID] = contentSum(box.Width - box.Before - box.After)
+					}
+				}
+			}
 		})
 	}
 	work.Wait()

@@ -6,13 +6,14 @@ import (
 
 	"kitrows/internal/layout"
 	"kitrows/internal/notation"
+	"kitrows/internal/origin"
 	"kitrows/internal/page"
 )
 
 // A Node is a line of the span sheet.
 type Node struct {
 	ID      string    `json:"id"`
-	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
+	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block,element"`
 	Name    string    `json:"name"`
 	Element string    `json:"element" doc:"Empty for its kind's own, and for blocks."`
 	Item    bool      `json:"item" doc:"It is a column of a list, so that it is an li whatever its own element."`
@@ -49,10 +50,21 @@ func nodes(l *layout.Layout) []Node {
 		key := fmt.Sprintf("%s %d", r.Node, r.Breakpoint)
 		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+r.Text, "; ")
 	}
+	var stretches map[*page.Node]origin.Stretch
+	if pg.Origin != nil {
+		stretches = origin.Stretches(pg, origin.Inner(k))
+	}
 	pg.Walk(func(n *page.Node, at page.Place) {
 		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth,
 			Cells: []Cell{}, Sums: []Sum{},
 			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Content: n.Content}
+		if c := n.Content; pg.Origin != nil && c != nil && c.Type == page.HTML && c.Text == "" { // its file has it
+			shown := *c
+			if shown.Text = stretches[n].Text(origin.Document(pg.Origin)); len(shown.Text) > page.MaxText {
+				shown.Text = ""
+			}
+			line.Content = &shown
+		}
 		if n.Kind == page.Block || n.Kind == page.Column {
 			line.Comfort = n.Comfort()
 		}

@@ -85,3 +85,9 @@ func containerSum(k *kit.Kit, i int, v float64, f page.Frame) Sum {
 	width := kit.Figure(frame.Content.Px)
 	return Sum{Text: "container " + width + " px, " + how, Short: width, Full: true, Reasons: []string{}}
 }
+
+// contentSum says how wide a container's content was laid out.
+func contentSum(w float64) Sum {
+	width := kit.Figure(w)
+	return Sum{Text: "container " + width + " px", Short: width, Full: true, Reasons: []string{}}
+}

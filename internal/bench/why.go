@@ -70,7 +70,11 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		Holds: page.At(name(i)),
 	}
 	_, at := pg.Find(id)
-	classes := markup.ClassesOf(say.OfNode(l, id), analyse.Vocabulary(k), why.Node, at.Parent)
+	said := &say.Page{Layout: l}
+	if l.Foreign() == nil {
+		said = say.OfNode(l, id)
+	}
+	classes := markup.ClassesOf(said, analyse.Vocabulary(k), why.Node, at.Parent)
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {

@@ -37,7 +37,8 @@ type Restored struct {
 	Node  *page.Node `json:"node" doc:"Without what is read of the file."`
 }
 
-func stretches(all []markup.Splice) (out []Stretch) {
+// Stretches are splices as an operation has them.
+func Stretches(all []markup.Splice) (out []Stretch) {
 	for _, p := range all {
 		s := Stretch{From: p.From, To: p.To}
 		if utf8.Valid(p.Bytes) {
@@ -106,7 +107,7 @@ func (s *Source) apply(e *editor) error {
 
 // back is what makes the file of a page what it is before splices are made, with the nodes in what they change.
 func back(p *page.Page, all []markup.Splice, summary string) *Source {
-	s := &Source{Stretches: stretches(markup.Back(p.Origin.Bytes(), all)), Summary: summary}
+	s := &Source{Stretches: Stretches(markup.Back(p.Origin.Bytes(), all)), Summary: summary}
 	doc := origin.Document(p.Origin)
 	i := 0
 	p.Walk(func(n *page.Node, _ page.Place) {

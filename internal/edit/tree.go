@@ -171,7 +171,7 @@ func (d *Duplicate) apply(e *editor) error {
 	if err != nil {
 		return err
 	}
-	twin := e.minter.Renewed(n)
+	twin := e.minter.Twin(n)
 	e.summary, e.selected = "Duplicate "+n.Name, twin.ID
 	return e.insert(parentID(at), at.Index+1, twin)
 }

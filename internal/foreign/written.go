@@ -72,7 +72,7 @@ func (f *Page) draw() {
 	w.words, w.between, w.asked = map[*css.Element]string{}, map[*css.Element][]loose{}, map[string]bool{}
 	f.of = map[*css.Element]int32{}
 	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
-	f.cascade = css.NewCascade(sheets, flow.Expand)
+	f.cascade = origin.Cascade(f.page.Origin, sheets)
 	for _, s := range sheets {
 		for name := range strings.FieldsFuncSeq(strings.ToLower(s.Text), func(r rune) bool {
 			return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r > 127)

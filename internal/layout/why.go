@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 )
@@ -54,10 +55,23 @@ func (l *Layout) Why(id string, v float64) *Why {
 	}
 	w := &Why{Node: l.nodes[n].Node, Breakpoint: l.kit.BreakpointAt(v), Width: v}
 	e := explainer{l: l, i: w.Breakpoint, v: v, why: w}
+	if l.page.Origin != nil {
+		e.boxes, _ = l.foreign.Boxes(v, w.Breakpoint)
+	}
 	switch w.Node.Kind {
+	case page.Element:
+		e.laidOut(n)
 	case page.Section:
+		if e.boxes != nil {
+			e.laidOut(n)
+			break
+		}
 		e.say("a section is as wide as the viewport, %s px", kit.Figure(v))
 	case page.Container:
+		if e.boxes != nil {
+			e.laidOut(n)
+			break
+		}
 		e.container(n)
 	case page.Row:
 		w.Chain = e.chain(n)
@@ -79,6 +93,21 @@ type explainer struct {
 	i   int
 	v   float64
 	why *Why
+
+	boxes []foreign.Box // of a page that was read from markup, where its stylesheets put its nodes
+}
+
+// laidOut says where the stylesheets put an element.
+func (e *explainer) laidOut(n int32) {
+	b := e.boxes[n]
+	if !b.Shown {
+		e.say("hidden here")
+		return
+	}
+	e.say("%s px wide by the page's stylesheets, from %s px on", kit.Figure(b.Width), kit.Figure(b.X))
+	if side := b.Before + b.After; side > 0 {
+		e.say("%s − %s of padding and border = %s px for what is in it", kit.Figure(b.Width), kit.Figure(side), kit.Figure(b.Width-side))
+	}
 }
 
 func (e *explainer) say(text string, args ...any) {
@@ -151,6 +180,17 @@ func (e *explainer) container(n int32) kit.Measure {
 // shown is false where one of those is hidden.
 func (e *explainer) within(n int32) (w kit.Measure, shown bool) {
 	node := e.l.nodes[n]
+	if e.boxes != nil {
+		b := e.boxes[n]
+		if node.Kind != page.Row {
+			return kit.Plain(b.Width - b.Before - b.After), b.Shown
+		}
+		if node.parent < 0 {
+			return kit.Plain(b.Width), b.Shown
+		}
+		w, _ = e.within(node.parent)
+		return w, b.Shown
+	}
 	if node.Kind == page.Container {
 		return e.l.kit.Frame(e.i, e.v, node.Frame.HolderAt(e.l.kit, e.i)).Content, true
 	}

@@ -16,7 +16,7 @@ func Adopt(p *page.Page, k *kit.Kit, o *page.Origin) *page.Page {
 	t := taker{taken: a.taken, counts: map[page.Kind]int{}}
 	next.Walk(func(n *page.Node, _ page.Place) { // which nobody else has yet
 		if was := a.from[n]; was != nil {
-			keep(n, was)
+			restore(n, was)
 		} else {
 			n.ID = t.id(n.Kind)
 		}
@@ -62,8 +62,8 @@ func alike(want, read *page.Node) bool {
 	return want.Kind == read.Kind || around(read.Kind) && want.Kind == page.Block
 }
 
-// keep gives a node that was read what it had before.
-func keep(n, was *page.Node) {
+// restore gives a node that was read what it had before.
+func restore(n, was *page.Node) {
 	n.ID, n.Note, n.Selector = was.ID, was.Note, was.Selector
 	if was.Named {
 		n.Name, n.Named = was.Name, true

@@ -93,7 +93,7 @@ func WithSheets(p *page.Page, sheets []kit.File) *page.Page {
 	c, doc := *p, Document(p.Origin)
 	c.Origin = page.NewOrigin(p.Origin.Bytes(), sheets)
 	c.Origin.Places = p.Origin.Places
-	c.Origin.Made(func() any { return &known{Document: doc} })
+	keep(c.Origin, doc, p.Origin)
 	return &c
 }
 
@@ -113,7 +113,7 @@ func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 	c.Origin = page.NewOrigin(o.Bytes(), o.Sheets)
 	c.Origin.Places = read.Places
 	doc := Document(o)
-	c.Origin.Made(func() any { return &known{Document: doc} })
+	keep(c.Origin, doc, p.Origin)
 	if c.Body == nil {
 		c.Body = []*page.Node{}
 	}

@@ -6,10 +6,13 @@ import (
 	"path"
 	"slices"
 	"strings"
+	"sync"
 
 	"kitrows/internal/css"
+	"kitrows/internal/flow"
 	"kitrows/internal/kit"
 	"kitrows/internal/markup"
+	"kitrows/internal/page"
 )
 
 // A Link is a stylesheet that a document links, or that stands in it.
@@ -111,4 +114,22 @@ func Find(files []kit.File, name string) int {
 		}
 	}
 	return found
+}
+
+// cascades keeps the cascade of the stylesheets of a page while those stay the same.
+type cascades struct {
+	sync.Mutex
+	of   []css.Source
+	made *css.Cascade
+}
+
+// Cascade is that of stylesheets, worked out once for a page and those that edits make of it.
+func Cascade(o *page.Origin, sheets []css.Source) *css.Cascade {
+	c := knownOf(o).cascades
+	c.Lock()
+	defer c.Unlock()
+	if c.made == nil || !slices.Equal(c.of, sheets) {
+		c.of, c.made = sheets, css.NewCascade(sheets, flow.Expand)
+	}
+	return c.made
 }

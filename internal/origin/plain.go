@@ -89,17 +89,19 @@ func (w *plainer) block(n *page.Node) *page.Node {
 }
 
 // text is what the file has of a node.
-func (w *plainer) text(n *page.Node) string {
-	nodes := w.stretches[n].Nodes
-	if len(nodes) == 0 {
-		return n.Name
+func (w *plainer) text(n *page.Node) string { return w.stretches[n].Text(w.doc) }
+
+// Text is the text of a stretch of a file, its lines as from the beginning of one.
+func (s Stretch) Text(doc *markup.Document) string {
+	if len(s.Nodes) == 0 {
+		return ""
 	}
-	s := w.doc.Outer(nodes[0])
-	for _, m := range nodes[1:] {
-		s.To = max(s.To, w.doc.Outer(m).To)
+	span := doc.Outer(s.Nodes[0])
+	for _, m := range s.Nodes[1:] {
+		span.To = max(span.To, doc.Outer(m).To)
 	}
-	text := w.doc.Excerpt(s, nil)
-	if m := w.stretches[n].Element(); m != nil && m.IsOpen() {
+	text := doc.Excerpt(span, nil)
+	if m := s.Element(); m != nil && m.IsOpen() {
 		text += "</" + m.Tag + ">"
 	}
 	return text

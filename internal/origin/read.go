@@ -20,13 +20,20 @@ type known struct {
 	once      sync.Once
 	of        *page.Page
 	stretches map[*page.Node]Stretch
+	cascades  *cascades
 }
 
 // Document is the file of a page as a tree.
 func Document(o *page.Origin) *markup.Document { return knownOf(o).Document }
 
 func knownOf(o *page.Origin) *known {
-	return o.Made(func() any { return &known{Document: markup.Parse(o.Bytes())} }).(*known)
+	return o.Made(func() any { return &known{Document: markup.Parse(o.Bytes()), cascades: &cascades{}} }).(*known)
+}
+
+// keep makes what is known of a file that of the one it was made of: the document is given.
+func keep(o *page.Origin, doc *markup.Document, from *page.Origin) {
+	shared := knownOf(from).cascades
+	o.Made(func() any { return &known{Document: doc, cascades: shared} })
 }
 
 // A Page is what a file of HTML holds, as nodes in the words of a kit.
@@ -242,7 +249,7 @@ func (t *taker) find(items []item, was Was) {
 func (t *taker) take(items []item) (nodes []*page.Node) {
 	for _, i := range items {
 		if was := t.was[i.Node]; was != nil {
-			keep(i.Node, was)
+			restore(i.Node, was)
 		} else {
 			i.ID = t.id(i.Kind)
 		}

@@ -14,7 +14,7 @@ import (
 func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.Node, all []markup.Splice) *page.Page {
 	next := *p
 	next.Origin = page.NewOrigin(doc.Bytes, p.Origin.Sheets)
-	next.Origin.Made(func() any { return &known{Document: doc} })
+	keep(next.Origin, doc, p.Origin)
 	next.Origin.Places = make([]int, len(p.Origin.Places))
 	for i, at := range p.Origin.Places {
 		next.Origin.Places[i], _ = markup.Moved(at, all)

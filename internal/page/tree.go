@@ -117,13 +117,21 @@ func (m *Minter) Placeholder(column string) *Node {
 		Content: &Content{Type: Text, Height: kit.Px(96), Stand: true, Text: column + ": text to come."}}
 }
 
-// Renewed copies a subtree with new ids throughout. The copies tell what they are copies of.
-func (m *Minter) Renewed(n *Node) *Node {
+// Renewed copies a subtree with new ids throughout.
+func (m *Minter) Renewed(n *Node) *Node { return m.renewed(n, false) }
+
+// Twin is Renewed of a subtree of the page itself: the copies tell what they are copies of.
+func (m *Minter) Twin(n *Node) *Node { return m.renewed(n, true) }
+
+func (m *Minter) renewed(n *Node, twin bool) *Node {
 	c := n.Copied()
+	if !twin {
+		c.like = nil
+	}
 	c.ID, _ = m.Mint(n.Kind)
 	c.Children = nil
 	for _, child := range n.Children {
-		c.Children = append(c.Children, m.Renewed(child))
+		c.Children = append(c.Children, m.renewed(child, twin))
 	}
 	return c
 }
