@@ -524,7 +524,7 @@ test("a project file is brought in; a damaged one says what is wrong with it", a
   const file = readFileSync("../demo/gullwing-point.kitrows.json", "utf8");
   const bring = async (text: string) =>
     page
-      .getByLabel("Project file or stylesheets")
+      .getByLabel("Project file, page or stylesheets")
       .setInputFiles({ name: "a.kitrows.json", mimeType: "application/json", buffer: Buffer.from(text) });
   await bring(file.replace('"skip": 1', '"skip": 12'));
   await expect(page.getByRole("alert")).toContainText("skip: found 12, want at most 11");

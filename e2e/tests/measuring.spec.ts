@@ -63,7 +63,7 @@ test("a stylesheet that is dropped on the shelf begins a project", async ({ page
 
 test("a doubt is settled by its drawing", async ({ page, app }) => {
   await page.goto(app);
-  await page.getByLabel("Project file or stylesheets").setInputFiles({
+  await page.getByLabel("Project file, page or stylesheets").setInputFiles({
     name: "doubt.css",
     mimeType: "text/css",
     buffer: Buffer.from(

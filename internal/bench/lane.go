@@ -59,7 +59,7 @@ type Box struct {
 	Left    float64   `json:"left" doc:"The padding of a shown column left of its place, which is that of its content."`
 	Right   float64   `json:"right" doc:"The same right of it."`
 	ID      string    `json:"id"`
-	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block"`
+	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block,element"`
 	Shown   bool      `json:"shown"`
 	Hint    string    `json:"hint" doc:"The type of content of a block."`
 	Line    int       `json:"line" doc:"The line of a shown column, from 1."`
@@ -128,6 +128,9 @@ func (d *drawer) boxes(l *layout.Layout) {
 		node := l.Node(b.Node)
 		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line,
 			Unit: round(b.Unit), Units: round(b.Units)}
+		if l.Page().Origin != nil && b.Shown {
+			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))
+		}
 		switch b.Kind {
 		case page.Container, page.Section:
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))

@@ -42,6 +42,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.DropPage != nil {
 		return dropPage(p, pg)
 	}
+	if o.BringPage != nil {
+		return bringPage(p, pg, o.BringPage)
+	}
 	if o.Put != nil {
 		return put(p, pg, o.Put)
 	}

@@ -60,6 +60,7 @@ type Operation struct {
 	DropKit      *DropKit      `json:"dropKit,omitzero"`
 	Source       *Source       `json:"source,omitzero"`
 	Mark         *Mark         `json:"mark,omitzero"`
+	BringPage    *BringPage    `json:"bringPage,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.

@@ -111,13 +111,18 @@ func (v *Server) shelfChanges() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "begin", Method: http.MethodPost, Path: "/api/projects/new", Summary: "Begin a project",
-		DefaultStatus: http.StatusCreated, MaxBodyBytes: 2 * kit.MaxSheet, Errors: append(refusals, http.StatusRequestEntityTooLarge),
+		DefaultStatus: http.StatusCreated, MaxBodyBytes: 2*kit.MaxSheet + 2*page.MaxOrigin, Errors: append(refusals, http.StatusRequestEntityTooLarge),
 	}, func(ctx context.Context, in *struct{ Body Beginning }) (*struct{ Body Card }, error) {
 		k, err := v.beginning(ctx, &in.Body)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		p, err := edit.NewProject(v.freeID(ctx, in.Body.Name), in.Body.Name, k, in.Body.Start)
+		id := v.freeID(ctx, in.Body.Name)
+		if in.Body.Page != nil {
+			p, err := in.Body.Page.Begin(id, in.Body.Name, k)
+			return v.added(ctx, p, fault.Under("page", err))
+		}
+		p, err := edit.NewProject(id, in.Body.Name, k, in.Body.Start)
 		return v.added(ctx, p, err)
 	})
 
@@ -174,6 +179,8 @@ type Beginning struct {
 	Three  *Three      `json:"three,omitempty" doc:"The numbers of a kit that is made by them."`
 	Sheets *SheetFiles `json:"sheets,omitempty" doc:"The stylesheets that its kit is read from."`
 	Start  string      `json:"start"`
+
+	Page *edit.BringPage `json:"page,omitempty" doc:"The file of HTML that its page is read from, on the kit that its stylesheets are or else on kit."`
 }
 
 // Three are the numbers that a kit is made by.

@@ -24,6 +24,7 @@ import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
 import { typeAhead } from "./typeahead";
+import { isDocument, isPage, pageOf } from "../kit/files";
 import { useView } from "./view";
 
 // What opens only when it is asked for.
@@ -126,6 +127,14 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       const files = [{ name: file.name, text: await file.text() }];
       void navigate(`/${place.project}/${place.page}/kit/${bench.kit.id}`, { state: { files } });
       return;
+    }
+    if (isPage(file)) {
+      const text = await file.text();
+      if (isDocument(text)) {
+        const made = await onDo({ bringPage: await pageOf(file, []) });
+        if (made) void navigate(`/${place.project}/${made.page.id}`);
+        return;
+      }
     }
     const picture = /\.(svg|png|jpe?g|webp)$/i.test(file.name);
     useView.getState().pour(!picture);
@@ -263,7 +272,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
               <Selection />
               <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
             </div>
-            <CodePanel bench={bench} place={place} />
+            <CodePanel bench={bench} place={place} onDo={onDo} />
           </aside>
         </div>
         <Suspense>

@@ -3,9 +3,11 @@ import { Check, Copy } from "lucide-react";
 import { lazy, Suspense, useMemo, useState } from "react";
 import type { Bench } from "../api/client";
 import type { Place } from "../api/bench";
+import type { Deed } from "../api/edits";
 import { forms, useCode, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
+import { Faults } from "./Faults";
 import { useSettled } from "./settled";
 import { useView } from "./view";
 
@@ -15,7 +17,16 @@ const field = "min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] 
 
 /** The page's code in any form, a file at a time. The selected node's lines are
  *  marked; choosing a line selects its node. */
-export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
+export function CodePanel({
+  bench,
+  place,
+  onDo,
+}: {
+  bench: Bench;
+  place: Place;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}) {
+  const [gone, setGone] = useState(0);
   const now = useSettled(bench);
   const [form, setForm] = useState<Form>("used");
   const [chosen, setChosen] = useState<string | null>(null);
@@ -35,7 +46,7 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
       text: now.code.lines.map((l) => l.text).join("\n") + "\n",
       nodes: now.code.lines.map((l) => l.node),
     };
-    return [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
+    return now.source ? [markup] : [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
   }, [comes, now, other.data]);
   const file = files.find((f) => f.name === chosen) ?? files[0];
   const text = file?.text ?? "";
@@ -44,6 +55,7 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
   // The sheet shows a block's column.
   function choose(line: number) {
     const node = bench.nodes.find((n) => n.id === file?.nodes[line - 1]);
+    setGone(0);
     if (node) select({ node: node.kind === "block" ? node.parent : node.id, breakpoint: null });
   }
 
@@ -61,11 +73,13 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
           onChange={(e) => setForm(e.target.value as Form)}
           className={`${field} flex-1`}
         >
-          {forms.map(([value, name]) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
+          {forms
+            .filter(([value]) => !now.source || value !== "whole")
+            .map(([value, name]) => (
+              <option key={value} value={value}>
+                {now.source && value === "used" ? "The page's file" : name}
+              </option>
+            ))}
         </select>
         <Button size="tiny" onClick={() => void copy()}>
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
@@ -84,18 +98,19 @@ export function CodePanel({ bench, place }: { bench: Bench; place: Place }) {
               <option key={f.name}>{f.name}</option>
             ))}
           </select>
-          <label className="flex items-center gap-1.5">
+          <label className={`items-center gap-1.5 ${now.source ? "hidden" : "flex"}`}>
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
             Label the ends of rows
           </label>
         </div>
+        {now.faults.length > 0 && form === "used" && <Faults faults={now.faults} onGo={setGone} onDo={onDo} />}
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
             <CodeView
               label={`${file?.name ?? "code"}, ${forms.find(([f]) => f === form)![1]}`}
               text={text.replace(/\n$/, "")}
               language={languageOf(file?.name ?? "")}
-              marked={marked}
+              marked={gone ? { first: gone, last: gone } : marked}
               onLine={choose}
             />
           </Suspense>

@@ -330,6 +330,16 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
   switch (box.kind) {
     case "section":
       return marked && <rect {...inset(box, px(1))} fill="none" strokeWidth={px(1.5)} className="stroke-madder" />;
+    case "element":
+      return (
+        <rect
+          {...inset(box, px(0.5))}
+          strokeWidth={px(marked ? 1.5 : 1)}
+          strokeDasharray={`${px(1)} ${px(2)}`}
+          onClick={onSelect && (() => onSelect(box.id, lane))}
+          className={`${marked ? "fill-madder-soft stroke-madder" : "fill-raised/50 stroke-control"} ${onSelect ? "cursor-pointer" : ""}`}
+        />
+      );
     case "container":
       return (
         <rect

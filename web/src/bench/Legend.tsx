@@ -28,6 +28,11 @@ export const Legend = memo(function Legend({ lanes }: { lanes: Lane[] }) {
       <Entry name="container">
         <rect x=".5" y=".5" width="25" height="11" fill="none" strokeDasharray="2 3" className="stroke-control" />
       </Entry>
+      {some((b) => b.kind === "element") && (
+        <Entry name="other element">
+          <rect x=".5" y=".5" width="25" height="11" strokeDasharray="1 2" className="fill-raised/50 stroke-control" />
+        </Entry>
+      )}
       {some((b) => b.perLine > 0) && (
         <Entry name="so many a line">
           <path d="M1 9V4h24v5" fill="none" className="stroke-ink-2" />

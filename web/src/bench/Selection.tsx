@@ -1,10 +1,23 @@
-import { ArrowDown, ArrowUp, Columns2, Copy, Equal, Rows2, Trash2, type LucideIcon } from "lucide-react";
+import {
+  ArrowDown,
+  ArrowUp,
+  Columns2,
+  Columns3,
+  Copy,
+  Equal,
+  Frame,
+  Rows2,
+  Rows3,
+  SquareX,
+  Trash2,
+  type LucideIcon,
+} from "lucide-react";
 import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
 import { useActing } from "./acting";
 import { actionOf, can, labelOf } from "./actions";
 import { Details } from "./Details";
-import { containerKinds } from "./kinds";
+import { containerKinds, elementsOf } from "./kinds";
 
 /** The selected node: its name, element and kind, and what can be done to it. */
 export function Selection() {
@@ -42,12 +55,12 @@ export function Selection() {
         <select
           aria-label={`Element of the ${node.kind}`}
           value={node.item ? "li" : node.element || own}
-          disabled={node.item}
+          disabled={node.item || elementsOf(bench, node).length === 0}
           title={node.item ? "List item" : undefined}
           onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
           className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
         >
-          {(node.item ? ["li"] : node.kind === "block" ? [] : bench.elements[node.kind]).map((e) => (
+          {(node.item ? ["li"] : [...new Set([node.element || own, ...elementsOf(bench, node)])]).map((e) => (
             <option key={e}>{e}</option>
           ))}
         </select>
@@ -96,6 +109,10 @@ export function Selection() {
 const offered: readonly [id: string, icon: LucideIcon, word?: string][] = [
   ["column", Columns2, "Column"],
   ["rowInside", Rows2, "Row"],
+  ["asContainer", Frame, "As container"],
+  ["asRow", Rows3, "As row"],
+  ["asColumn", Columns3, "As column"],
+  ["asElement", SquareX, "Not grid"],
   ["alike", Equal],
   ["up", ArrowUp],
   ["down", ArrowDown],

@@ -21,7 +21,9 @@ import { useActing } from "./acting";
 import type { Onward } from "./CellInput";
 import { between, cellOf, keyOf, nodesOf, walk } from "./cells";
 import { SheetRow, type Typing } from "./SheetRow";
+import { elementsOf } from "./kinds";
 import type { Pull } from "./Strip";
+import { linesOf } from "./tree";
 import { useView, type Spot } from "./view";
 
 const Settings = lazy(() => import("./Settings"));
@@ -77,7 +79,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   const typing = typed && spot && keyOf(typed.spot) === keyOf(spot) ? typed : null;
   const opened = useView((v) => v.opened);
   const grid = useRef<HTMLDivElement>(null);
-  const lines = useMemo(() => bench.nodes.filter((n) => n.kind !== "block"), [bench.nodes]);
+  const lines = useMemo(() => linesOf(bench), [bench]);
   const breakpoints = useMemo(() => bench.breakpoints.map((b) => b.name), [bench.breakpoints]);
   const cells = { lines, breakpoints };
   const boxes = useMemo(() => {
@@ -374,7 +376,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
               onCommit={onCommit}
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
-              elements={node.kind === "block" ? [] : bench.elements[node.kind]}
+              elements={elementsOf(bench, node)}
               onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}

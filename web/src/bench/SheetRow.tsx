@@ -101,9 +101,9 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             onCommit={p.onWrite}
             onCancel={p.onCancel}
           />
-        ) : node.item || node.element || node.kind === "container" || node.kind === "section" ? (
+        ) : node.item || node.element || node.content || node.kind === "container" || node.kind === "section" ? (
           <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
-            {node.item ? "li" : node.element || node.kind}
+            {node.item ? "li" : node.element || node.content?.type || node.kind}
           </span>
         ) : null}
         {node.note && (
@@ -114,11 +114,11 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         )}
       </div>
       {p.breakpoints.map((b, i) =>
-        node.kind === "section" ? (
+        node.kind === "section" || node.kind === "element" || node.kind === "block" ? (
           <div
             key={b.name}
             role="gridcell"
-            aria-label={`${node.name} at ${b.name}: as wide as the viewport`}
+            aria-label={`${node.name} at ${b.name}: ${node.kind === "section" ? "as wide as the viewport" : "not part of the grid"}`}
             data-spot={`${node.id}/${b.name}`}
             tabIndex={selected === b.name ? 0 : -1}
             onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint: b.name }, e)}
@@ -342,6 +342,8 @@ function Glyph({ kind }: { kind: SheetNode["kind"] }) {
         <rect x=".5" y=".5" width="12" height="10" fill="none" strokeDasharray="2 2" className="stroke-control" />
       )}
       {kind === "row" && <rect x=".5" y="1.5" width="12" height="8" rx="1.5" fill="none" className="stroke-control" />}
+      {kind === "element" && <path d="M.5 3V.5H12.5V3M.5 8v2.5H12.5V8" fill="none" className="stroke-control" />}
+      {kind === "block" && <path d="M1.5 3.5h10M1.5 7.5h7" fill="none" className="stroke-control" />}
       {kind === "column" && <rect x="3" width="7" height="11" rx="1.5" className="fill-woad-line" />}
     </svg>
   );

@@ -61,6 +61,25 @@ function likes(c: Acting): string[] {
   return all.filter((n) => n.kind === c.node?.kind && n.id !== c.node.id).map((n) => n.id);
 }
 
+/** The selected nodes, of a page from markup. */
+function chosen(c: Acting): string[] {
+  const among = nodesOf(useView.getState().cells);
+  return among.length > 1 ? among : c.node ? [c.node.id] : [];
+}
+
+/** The selected nodes or, where that is one, it and its siblings with the same element and classes. */
+function alike(c: Acting): string[] {
+  const all = chosen(c);
+  const node = c.node;
+  if (all.length > 1 || !node) return all;
+  const same = (n: SheetNode) =>
+    n.parent === node.parent &&
+    n.kind === node.kind &&
+    n.element === node.element &&
+    String(n.classes) === String(node.classes);
+  return c.bench.nodes.filter(same).map((n) => n.id);
+}
+
 const step = (by: { width?: number; skip?: number }) =>
   on((n, c) => ({ step: { node: n.id, breakpoint: breakpoint(c), ...by } }));
 const isColumn = (c: Acting) => kind(c) === "column";
@@ -109,7 +128,7 @@ export const actions: readonly Action[] = [
     label: "Row inside",
     group: "node",
     words: "nest nested",
-    when: (c) => c.node !== undefined && kind(c) !== "row",
+    when: (c) => c.node !== undefined && kind(c) !== "row" && kind(c) !== "block",
     do: on((n, c) => ({ addRow: { inside: n.id, recipe: "", breakpoint: breakpoint(c) } })),
   },
   {
@@ -160,6 +179,46 @@ export const actions: readonly Action[] = [
     group: "node",
     when: (c) => kind(c) === "section",
     do: on((n) => ({ addSection: { near: n.id, inside: true } })),
+  },
+  {
+    id: "asContainer",
+    keys: "Shift+C",
+    label: "Make it a container",
+    group: "node",
+    words: "class mark",
+    when: (c) => c.bench.source && kind(c) !== "container",
+    do: (c) => void act(c, { mark: { nodes: chosen(c), as: "container" } }),
+  },
+  {
+    id: "asRow",
+    keys: "Shift+R",
+    label: "Make it a row of columns",
+    help: "Make an element a row, and what stands in it its columns",
+    group: "node",
+    words: "class mark",
+    when: (c) => c.bench.source && kind(c) !== "row",
+    do: (c) => void act(c, { mark: { nodes: chosen(c), as: "row", children: true } }),
+  },
+  {
+    id: "asColumn",
+    keys: "Shift+L",
+    label: (c) => (alike(c).length > 1 ? `Make ${alike(c).length} alike columns` : "Make it a column"),
+    help: "Make an element and those like it beside it columns",
+    group: "node",
+    words: "class mark",
+    when: (c) =>
+      c.bench.source && kind(c) !== "column" && c.bench.nodes.find((n) => n.id === c.node?.parent)?.kind === "row",
+    do: (c) => void act(c, { mark: { nodes: alike(c), as: "column" } }),
+  },
+  {
+    id: "asElement",
+    keys: "Shift+X",
+    label: "Take it out of the grid",
+    help: "Take the classes of the grid from an element",
+    group: "node",
+    words: "class unmark",
+    when: (c) => c.bench.source && (holdsColumns(c) || kind(c) === "container"),
+    do: (c) => void act(c, { mark: { nodes: chosen(c), as: "element" } }),
   },
   { id: "duplicate", keys: "D", label: "Duplicate", group: "node", do: on((n) => ({ duplicate: { node: n.id } })) },
   {

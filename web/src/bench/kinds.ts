@@ -1,4 +1,9 @@
-import type { Bench } from "../api/client";
+import type { Bench, SheetNode } from "../api/client";
+
+/** What a node may be; nothing of blocks and of elements that are no part of the grid. */
+export function elementsOf(bench: Bench, node: SheetNode): string[] {
+  return node.kind === "block" || node.kind === "element" ? [] : bench.elements[node.kind];
+}
 
 /** The kinds of container that the kit of the page can hold. */
 export function containerKinds(bench: Bench): string[] {

@@ -1,8 +1,16 @@
-import type { SheetNode } from "../api/client";
+import type { Bench, SheetNode } from "../api/client";
 
 /** A page's nodes by id, as lanes need them: what each is called and where it
  *  stands. */
 export type Tree = ReadonlyMap<string, SheetNode>;
+
+/** The nodes that have a line of the sheet: all but blocks, and on a page from markup also blocks that
+ *  stand in no column, for those can become part of the grid. */
+export function linesOf(bench: Bench): SheetNode[] {
+  if (!bench.source) return bench.nodes.filter((n) => n.kind !== "block");
+  const columns = new Set(bench.nodes.filter((n) => n.kind === "column").map((n) => n.id));
+  return bench.nodes.filter((n) => n.kind !== "block" || !columns.has(n.parent));
+}
 
 let last: { nodes: SheetNode[]; tree: Tree } = { nodes: [], tree: new Map() };
 

@@ -4,9 +4,9 @@ import { FolderInput } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Card as CardData, SheetFile } from "../api/client";
-import { useBegin, useBringIn, usePut, useShelf } from "../api/shelf";
+import { useBegin, useBringIn, useOffers, usePut, useShelf } from "../api/shelf";
 import { BringIn } from "../kit/BringIn";
-import { sheetsOf } from "../kit/files";
+import { isPage, pageOf, sheetsOf } from "../kit/files";
 import { ThemeButton } from "../parts/ThemeButton";
 import { Card } from "./Card";
 import { NewProject } from "./NewProject";
@@ -24,6 +24,7 @@ export default function Shelf() {
   }, []);
   const cards = shelf.data ?? [];
   const begin = useBegin();
+  const offers = useOffers();
   const navigate = useNavigate();
   const [sheets, setSheets] = useState<SheetFile[]>([]);
 
@@ -31,7 +32,15 @@ export default function Shelf() {
   async function take(files: File[]) {
     const found = await sheetsOf(files);
     const [other] = files;
-    if (found.length > 0) setSheets(found);
+    const page = files.find(isPage);
+    if (page) {
+      const kit = offers.data?.kits[0]?.source ?? "";
+      const name = page.name.replace(/\.html?$/i, "").slice(0, 80) || "Page";
+      begin.mutate(
+        { name, kit, start: "empty", page: await pageOf(page, found) },
+        { onSuccess: (card) => void navigate(`/${card.id}/${card.firstPage}`) },
+      );
+    } else if (found.length > 0) setSheets(found);
     else if (other) bringIn.mutate(other);
   }
 
@@ -80,10 +89,10 @@ export default function Shelf() {
             <input
               ref={file}
               type="file"
-              accept=".json,.css"
+              accept=".json,.css,.html,.htm"
               multiple
               hidden
-              aria-label="Project file or stylesheets"
+              aria-label="Project file, page or stylesheets"
               onChange={(e) => {
                 const chosen = [...(e.target.files ?? [])];
                 e.target.value = "";
@@ -91,6 +100,11 @@ export default function Shelf() {
               }}
             />
           </div>
+          {sheets.length === 0 && begin.error && (
+            <p role="alert" className="mt-4 rounded-md border border-madder bg-raised px-3 py-2 text-madder-deep">
+              The page was not brought in. {begin.error.message}
+            </p>
+          )}
           {bringIn.error && (
             <p role="alert" className="mt-4 rounded-md border border-madder bg-raised px-3 py-2 text-madder-deep">
               The file was not brought in. {bringIn.error.message}

@@ -1,0 +1,121 @@
+package edit
+
+import (
+	"fmt"
+	"path"
+	"slices"
+	"strings"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/fault"
+	"kitrows/internal/kit"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
+)
+
+// BringPage adds a page that is read from a file of HTML, with the stylesheets that it links. Its kit is the one of the
+// project's whose classes it has; or else the one that those stylesheets are, which the project then has too; or else the
+// first page's.
+type BringPage struct {
+	File   string     `json:"file" maxLength:"400" doc:"Its path, such as visit/index.html."`
+	Text   string     `json:"text,omitzero"`
+	Data   []byte     `json:"data,omitzero" doc:"In place of a text, bytes that are not UTF-8, in base64."`
+	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"Stylesheets, by the addresses that it links them by or by their names."`
+}
+
+// origin is the file with what it links.
+func (b *BringPage) origin() (*page.Origin, []kit.File, error) {
+	bytes := b.Data
+	if len(bytes) == 0 {
+		bytes = []byte(b.Text)
+	}
+	if len(bytes) > page.MaxOrigin {
+		return nil, nil, fault.New("file", fmt.Sprintf("%d bytes", len(bytes)), "at most %d MiB", page.MaxOrigin>>20)
+	}
+	if !page.IsPath(b.File) {
+		return nil, nil, fault.New("file", b.File, "a file's path, such as visit/index.html")
+	}
+	o := page.NewOrigin(bytes, nil)
+	return o, origin.Named(o, b.Sheets), nil
+}
+
+// Begin makes a project of a page: on the kit that its stylesheets are or, where there is no grid in them, on another.
+func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, error) {
+	o, files, err := b.origin()
+	if err != nil {
+		return nil, err
+	}
+	k, rest, err := origin.Kit("kit", o, files)
+	if err != nil {
+		k, rest = other, files
+	}
+	pg := rewrite.WithKit(origin.NewPage("page-1", b.File, k, page.NewOrigin(o.Bytes(), rest)), k)
+	if strings.TrimSpace(name) == "" {
+		name = pg.Name
+	}
+	p := &project.Project{Format: "kitrows", Version: project.Version, ID: id, Name: name, Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	return p, p.Check()
+}
+
+func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error) {
+	o, files, err := b.origin()
+	if err != nil {
+		return nil, fault.Under("bringPage", err)
+	}
+	c := *p
+	k := fitting(p, o, files)
+	rest := slices.Clone(files)
+	if k == nil {
+		id := FreeID(kitID(files), func(id string) bool { return p.Kit(id) != nil })
+		if k, rest, err = origin.Kit(id, o, files); err == nil {
+			c.Kits = append(slices.Clone(p.Kits), k)
+		} else {
+			k, rest = p.Kit(pg.Kit), files
+		}
+	}
+	if k.Brought != nil {
+		rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool { return origin.Find(k.Brought.Files, f.Name) >= 0 })
+	}
+	empty := newPage(p, "")
+	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, page.NewOrigin(o.Bytes(), rest)), k)
+	c.Pages = append(slices.Clone(p.Pages), next)
+	if err := c.Check(); err != nil {
+		return nil, err
+	}
+	summary := "Bring in " + path.Base(b.File)
+	return &Change{Project: &c, Page: next.ID, Inverse: Operation{Page: pg.ID, Put: &Put{p, summary}}, Summary: summary}, nil
+}
+
+// kitID is the id that a kit of files asks for.
+func kitID(files []kit.File) string {
+	if len(files) == 0 {
+		return "kit"
+	}
+	return strings.TrimSuffix(path.Base(files[0].Name), path.Ext(files[0].Name))
+}
+
+// fitting is the kit of a project whose stylesheet a page links, or of which it has the most rows and columns; nil for none.
+func fitting(p *project.Project, o *page.Origin, files []kit.File) (best *kit.Kit) {
+	most := 0
+	for _, k := range p.Kits {
+		if k.Brought != nil && !slices.ContainsFunc(k.Brought.Files, func(f kit.File) bool {
+			at := origin.Find(files, f.Name)
+			return at < 0 || files[at].Text != f.Text
+		}) {
+			return k
+		}
+		read := origin.Read(origin.Document(o), k, analyse.Vocabulary(k), origin.Inner(k), nil)
+		count := 0
+		(&page.Page{Body: read.Body}).Walk(func(n *page.Node, _ page.Place) {
+			if n.Kind == page.Row || n.Kind == page.Column {
+				count++
+			}
+		})
+		if count > most {
+			best, most = k, count
+		}
+	}
+	return best
+}

@@ -1,0 +1,55 @@
+import type { Bench } from "../api/client";
+import type { Deed } from "../api/edits";
+import { Button } from "../parts/Button";
+
+interface Props {
+  faults: Bench["faults"];
+  /** Shows a line of the file. */
+  onGo: (line: number) => void;
+  onDo: (deed: Deed) => Promise<Bench | null>;
+}
+
+const marks = { broken: "■", surprise: "▲", tidy: "●" };
+
+/** What is wrong in the file of a page that was read from markup, with its lines and what would mend it. */
+export function Faults({ faults, onGo, onDo }: Props) {
+  return (
+    <ul
+      aria-label="Faults in the file"
+      className="max-h-40 flex-none overflow-y-auto border-y border-line-2 bg-sheet px-3 py-1.5"
+    >
+      {faults.map((f, i) => (
+        <li key={`${f.code} ${f.line} ${f.column} ${i}`} className="flex items-baseline gap-2 py-0.5 text-[12px]">
+          <span
+            role="img"
+            aria-label={f.severity}
+            title={f.severity}
+            className={`flex-none text-[9px] ${f.severity === "broken" ? "text-madder-deep" : f.severity === "surprise" ? "text-weld" : "text-ink-3"}`}
+          >
+            {marks[f.severity]}
+          </span>
+          <span className="min-w-0 flex-1">
+            {f.text}
+            {f.fixes.map((fix) => (
+              <Button
+                key={fix.label}
+                size="tiny"
+                className="ml-2"
+                onClick={() => void onDo({ source: { stretches: fix.stretches, summary: fix.label.slice(0, 200) } })}
+              >
+                {fix.label}
+              </Button>
+            ))}
+          </span>
+          <button
+            type="button"
+            onClick={() => onGo(f.line)}
+            className="flex-none font-mono text-[11px] text-woad-text underline-offset-2 hover:underline"
+          >
+            {f.line}:{f.column}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
