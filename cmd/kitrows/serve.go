@@ -99,30 +99,40 @@ func stock(ctx context.Context, s *store.Store, fresh bool) error {
 }
 
 func serve(c *cobra.Command, s *store.Store, listen string) error {
+	l, err := begin(c, s, listen)
+	if err != nil {
+		return err
+	}
+	defer l.Close()
+	log := slog.New(slog.NewTextHandler(c.ErrOrStderr(), nil))
+	fmt.Fprintf(c.OutOrStdout(), "Kit Rows is at http://%s\n", l.Addr())
+	return server.New(s, web.Files(), log).Serve(c.Context(), l)
+}
+
+// begin readies the store, and listens at an address of this machine alone.
+func begin(c *cobra.Command, s *store.Store, listen string) (net.Listener, error) {
 	// A page is laid out anew for every edit and then let go: collecting less often
 	// takes some tens of MB and gives a tenth of an edit's time.
 	if os.Getenv("GOGC") == "" {
 		debug.SetGCPercent(400)
 	}
 	if err := s.Sweep(c.Context()); err != nil {
-		return err
+		return nil, err
 	}
 	l, err := net.Listen("tcp", listen)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return fmt.Errorf("--listen: another program answers at %s already. It may be Kit Rows: open http://%s, or choose another address with --listen, such as 127.0.0.1:0 (%w)",
+		return nil, fmt.Errorf("--listen: another program answers at %s already. It may be Kit Rows: open http://%s, or choose another address with --listen, such as 127.0.0.1:0 (%w)",
 			listen, listen, err)
 	}
 	if err != nil {
-		return err
+		return nil, err
 	}
-	defer l.Close()
 	if tcp := l.Addr().(*net.TCPAddr); !tcp.IP.IsLoopback() {
-		return fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this machine alone",
+		l.Close()
+		return nil, fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this machine alone",
 			listen, address)
 	}
-	log := slog.New(slog.NewTextHandler(c.ErrOrStderr(), nil))
-	fmt.Fprintf(c.OutOrStdout(), "Kit Rows is at http://%s\n", l.Addr())
-	return server.New(s, web.Files(), log).Serve(c.Context(), l)
+	return l, nil
 }
 
 // setAside sets the store in a directory aside when that is wanted.

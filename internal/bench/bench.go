@@ -32,9 +32,17 @@ type Bench struct {
 	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
 	Elements    Elements     `json:"elements" doc:"What nodes may be, by their kind."`
 	Source      bool         `json:"source" doc:"The page was read from markup: its code is its file."`
+	Folder      *Folder      `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Faults      []Fault      `json:"faults" doc:"What is wrong in the page's file, in its order."`
 
 	Code Code `json:"code"`
+}
+
+// A Folder says what became last of a page's file in the folder that is worked in.
+type Folder struct {
+	State   string `json:"state" enum:"same,written,changed,conflict,gone,unwritten"`
+	Text    string `json:"text" doc:"In a sentence; empty where there is nothing to be said."`
+	Preview string `json:"preview" doc:"The address at which the file is shown as it is, and again when it is written."`
 }
 
 // A Ref names a project.

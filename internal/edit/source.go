@@ -20,6 +20,7 @@ type Source struct {
 	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`
 	Kit       string      `json:"kit,omitzero" doc:"The page's kit from then on; the one it has when empty."`
 	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"The stylesheets that the page links, but for those of its kit; those it has when absent."`
+	File      string      `json:"file,omitzero" maxLength:"400" doc:"The path that the file has from then on; the one it has when empty."`
 	Summary   string      `json:"summary,omitzero" maxLength:"200"`
 }
 
@@ -94,6 +95,11 @@ func (s *Source) apply(e *editor) error {
 		e.inverse.Source.Sheets = &before.Origin.Sheets
 	}
 	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
+	if s.File != "" && s.File != before.File {
+		c := *e.page
+		c.File = s.File
+		e.page, e.inverse.Source.File = &c, before.File
+	}
 	if e.kit = to; before.Kit != to.ID {
 		e.inverse.Source.Kit = before.Kit
 	}

@@ -301,6 +301,7 @@ func (v *Server) change(
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
+	v.filed(ctx, in.Project)
 	v.changes.tell(in.Project, news{revision: state.Revision})
 	if ended != nil {
 		return nil, v.problem(ctx, ended)
@@ -315,6 +316,7 @@ func (v *Server) after(
 ) *changeAnswer {
 	view, _ := in.view()
 	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
+	v.file(in.Project, b)
 	key := memoryKey(in.Project, b.Page.ID, view)
 	had := v.memory.last(key)
 	if keep {
@@ -345,6 +347,7 @@ func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, p
 		return nil, v.problem(ctx, err)
 	}
 	b.Undo, b.Redo = state.Undo, state.Redo
+	v.file(in.Project, b)
 	v.memory.keep(memoryKey(in.Project, pg.ID, view), b)
 	return &benchAnswer{b}, nil
 }

@@ -31,6 +31,7 @@ type Server struct {
 	log       *slog.Logger
 	api       huma.API
 	handler   http.Handler
+	work      *work // the folder that is worked in; nil for none
 }
 
 // New makes a server of the store's projects and of the built front end in web,

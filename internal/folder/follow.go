@@ -1,0 +1,478 @@
+package folder
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"io/fs"
+	"log/slog"
+	"path"
+	"path/filepath"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"github.com/fsnotify/fsnotify"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/edit"
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/store"
+)
+
+// A State is what became last of a page's file.
+type State string
+
+// The states: as it is known, written by an edit, changed by other means, changed at the same moment as an edit, gone, and not
+// written, for a reason that is told.
+const (
+	Same      State = "same"
+	Written   State = "written"
+	Changed   State = "changed"
+	Conflict  State = "conflict"
+	Gone      State = "gone"
+	Unwritten State = "unwritten"
+)
+
+// A Status is the state of one file, and what is to be said of it.
+type Status struct {
+	State State
+	Text  string
+}
+
+// A Follower keeps a project of a store and a folder the same.
+type Follower struct {
+	*Folder
+	store   *store.Store
+	project string
+	log     *slog.Logger
+	told    func(revision int)   // of a revision that the folder made
+	written func(names []string) // of files that have other bytes now
+
+	mu     sync.Mutex
+	known  map[string][]byte // what files held when they were last read or written
+	status map[string]Status
+}
+
+// Follow brings the project and the folder together: what changed in the folder while nobody looked becomes steps of the
+// project's history. Told is called with each revision that the folder makes, written with files that changed.
+func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
+	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{}, status: map[string]Status{}}
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	names := f.pages()
+	left := f.left()
+	state, err := s.Load(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	for _, pg := range state.Project.Pages {
+		if pg.Origin != nil {
+			w.known[pg.File] = pg.Origin.Bytes()
+			names = append(names, pg.File)
+		}
+	}
+	for name, b := range left { // what an edit took out of the place of a file may be known to nobody
+		if err := w.recovered(ctx, name, b); err != nil {
+			return nil, err
+		}
+	}
+	if err := w.unfinished(ctx, state); err != nil {
+		return nil, err
+	}
+	slices.Sort(names)
+	for _, name := range slices.Compact(names) {
+		w.look(ctx, name)
+	}
+	w.looked(ctx, "")
+	return w, nil
+}
+
+// unfinished writes what the last edit made of files that are still as they were before it: the program was killed before
+// it wrote them.
+func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
+	if state.Revision < 2 {
+		return nil
+	}
+	before, err := w.store.At(ctx, w.project, state.Revision-1)
+	if err != nil {
+		return nil // it need not be known
+	}
+	for _, pg := range state.Project.Pages {
+		was := before.Page(pg.ID)
+		if pg.Origin == nil || was == nil || was.Origin == nil || bytes.Equal(was.Origin.Bytes(), pg.Origin.Bytes()) {
+			continue
+		}
+		if now, err := w.read(pg.File); err == nil && bytes.Equal(now, was.Origin.Bytes()) {
+			_, beside, err := w.exchange(pg.File, pg.Origin.Bytes(), now)
+			if err != nil {
+				return err
+			}
+			_ = w.root.Remove(beside)
+		}
+	}
+	return nil
+}
+
+// recovered makes a step of the history of what was found beside a file, where that is no state of it that the history has
+// of late.
+func (w *Follower) recovered(ctx context.Context, name string, b []byte) error {
+	state, err := w.store.Load(ctx, w.project)
+	if err != nil {
+		return err
+	}
+	for back := 0; back < 4 && state.Revision-back >= 1; back++ {
+		p, err := w.store.At(ctx, w.project, state.Revision-back)
+		if err != nil {
+			break
+		}
+		if pg := pageOf(p, name); pg == nil || bytes.Equal(pg.Origin.Bytes(), b) {
+			return nil
+		}
+	}
+	return w.step(ctx, name, b, "Changed outside: "+name)
+}
+
+func pageOf(p *project.Project, file string) *page.Page {
+	for _, pg := range p.Pages {
+		if pg.File == file && pg.Origin != nil {
+			return pg
+		}
+	}
+	return nil
+}
+
+// Status is what became last of a page's file.
+func (w *Follower) Status(file string) Status {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if s, has := w.status[file]; has {
+		return s
+	}
+	return Status{State: Same}
+}
+
+// Write writes the files of pages that an edit changed, those that the newest revision has.
+func (w *Follower) Write(ctx context.Context) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	state, err := w.store.Load(ctx, w.project)
+	if err != nil {
+		return
+	}
+	var names []string
+	for _, pg := range state.Project.Pages {
+		if pg.Origin == nil {
+			continue
+		}
+		if w.write(ctx, pg.File, pg.Origin.Bytes()) {
+			names = append(names, pg.File)
+		}
+		for _, s := range pg.Origin.Sheets {
+			if name := at(pg.File, s.Name); origin.IsOurs(s) && name != "" && linked(pg, s.Name) && w.keep(name, []byte(s.Text)) {
+				names = append(names, name)
+			}
+		}
+	}
+	if len(names) > 0 {
+		w.written(names)
+	}
+}
+
+// linked reports whether a page links a stylesheet by a name.
+func linked(pg *page.Page, name string) bool {
+	return slices.ContainsFunc(origin.Links(origin.Document(pg.Origin)), func(l origin.Link) bool { return !l.Here && l.Name == name })
+}
+
+// keep brings a file that is made for a page up to date: one that we wrote, or that is not there yet.
+func (w *Follower) keep(name string, text []byte) bool {
+	now, err := w.read(name)
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
+		err = w.put(name, text, 0o644)
+	case err == nil && bytes.Equal(now, text):
+		return false
+	case err == nil && origin.IsOurs(kit.File{Text: string(now)}):
+		var beside string
+		_, beside, err = w.exchange(name, text, now)
+		_ = w.root.Remove(beside)
+	case err == nil:
+		return false // it is the user's
+	}
+	if err != nil {
+		w.log.Warn("a stylesheet is not written", "file", name, "error", err)
+	}
+	w.known[name] = text
+	return err == nil
+}
+
+// write writes a page's file, if it is another than is known; and reports whether it did.
+func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
+	had, known := w.known[name]
+	if !known || bytes.Equal(had, want) {
+		return false
+	}
+	taken, beside, err := w.exchange(name, want, had)
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
+		w.status[name] = Status{Gone, name + " is gone: the edit is in the history, and not in a file"}
+		return false
+	case err != nil:
+		w.status[name] = Status{Unwritten, err.Error() + "; the edit is in the history, and is written when it can be"}
+		return false
+	case taken != nil:
+		w.known[name] = taken
+		if err := w.step(ctx, name, taken, "Changed outside: "+name); err != nil {
+			w.log.Warn("a change is not taken in", "file", name, "error", err)
+		}
+		w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
+		return false
+	}
+	w.known[name], w.status[name] = want, Status{Written, name + " is written"}
+	if beside != "" {
+		time.AfterFunc(linger, func() { w.lingered(ctx, name, beside, had) })
+	}
+	return true
+}
+
+// linger is how long the file that an edit took the place of is kept: a program that had opened it may still write there.
+const linger = 300 * time.Millisecond
+
+// lingered looks at what an edit took the place of before it is let go. What was written there since is somebody's change:
+// it holds.
+func (w *Follower) lingered(ctx context.Context, name, beside string, was []byte) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	b, err := w.read(beside)
+	if err == nil && !bytes.Equal(b, was) && !bytes.Equal(b, w.known[name]) {
+		if _, other, err := w.exchange(name, b, w.known[name]); err == nil {
+			w.known[name] = b
+			if err := w.step(context.WithoutCancel(ctx), name, b, "Changed outside: "+name); err == nil {
+				w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
+			}
+			_ = w.root.Remove(other)
+		}
+	}
+	_ = w.root.Remove(beside)
+}
+
+// step makes a step of the history by which a page's file holds these bytes.
+func (w *Follower) step(ctx context.Context, name string, b []byte, summary string) error {
+	return w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+		pg := pageOf(p, name)
+		if pg == nil || bytes.Equal(pg.Origin.Bytes(), b) {
+			return edit.Operation{}, false
+		}
+		changes := lines(pg.Origin.Bytes(), b)
+		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(changes), Summary: summary[:min(len(summary), 200)]}}, true
+	})
+}
+
+// do makes an edit of the newest revision, whatever others make meanwhile.
+func (w *Follower) do(ctx context.Context, make func(p *project.Project) (edit.Operation, bool)) error {
+	for {
+		state, err := w.store.Load(ctx, w.project)
+		if err != nil {
+			return err
+		}
+		o, wanted := make(state.Project)
+		if !wanted {
+			return nil
+		}
+		next, _, err := w.store.Edit(ctx, w.project, store.Made{Revision: state.Revision}, o)
+		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
+			continue
+		}
+		if err == nil {
+			w.told(next.Revision)
+		}
+		return err
+	}
+}
+
+// look reads a file that may have changed, and makes a step of what did.
+func (w *Follower) look(ctx context.Context, name string) {
+	if idle(path.Base(name)) {
+		return
+	}
+	b, err := w.read(name)
+	had, known := w.known[name]
+	switch {
+	case err != nil && known:
+		w.status[name] = Status{Gone, name + " is gone"}
+		return
+	case err != nil, known && bytes.Equal(had, b) && w.status[name].State != Gone:
+		return
+	}
+	w.known[name] = b
+	if isPage(name) {
+		if w.missing(ctx, name, b) {
+			return
+		}
+		if err := w.step(ctx, name, b, "Changed outside: "+name); err != nil {
+			w.log.Warn("a change is not taken in", "file", name, "error", err)
+			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error()}
+			return
+		}
+		if known {
+			w.status[name] = Status{Changed, name + " was changed by another program"}
+		}
+	}
+}
+
+// missing takes in a page that the project does not have: one that was renamed, or a new one.
+func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
+	taken := false
+	err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+		if pageOf(p, name) != nil {
+			return edit.Operation{}, false
+		}
+		taken = true
+		for _, pg := range p.Pages {
+			if _, err := w.root.Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(pg.Origin.Bytes(), b) {
+				delete(w.known, pg.File)
+				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + path.Base(name)}}, true
+			}
+		}
+		return edit.Operation{Page: p.Pages[0].ID, BringPage: &edit.BringPage{File: name, Data: b, Sheets: w.sheets(name, page.NewOrigin(b, nil))}}, true
+	})
+	if err != nil {
+		w.log.Warn("a page is not taken in", "file", name, "error", err)
+	}
+	return taken
+}
+
+// looked reads the stylesheets again that pages link, where one changed: the one of that name, or all of them. Those of a kit
+// that was read from them are read as a newer version of it.
+func (w *Follower) looked(ctx context.Context, name string) {
+	_ = w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+		for _, pg := range p.Pages {
+			if pg.Origin == nil {
+				continue
+			}
+			found := w.sheets(pg.File, pg.Origin)
+			k := p.Kit(pg.Kit)
+			if k.Brought != nil {
+				if files, other := newer(k.Brought.Files, found); other {
+					if d, err := analyse.Again(k, files, k.Brought.Choices); err == nil {
+						return edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: d.Kit, Were: d.Were}}, true
+					}
+					w.log.Warn("a stylesheet is no grid any more", "file", name)
+				}
+				found = slices.DeleteFunc(found, func(s kit.File) bool { return origin.Find(k.Brought.Files, s.Name) >= 0 })
+			}
+			own := found[:0:0]
+			for _, s := range pg.Origin.Sheets { // the one that we write stays
+				if origin.IsOurs(s) && origin.Find(found, s.Name) < 0 {
+					own = append(own, s)
+				}
+			}
+			if sheets := append(own, found...); !slices.Equal(sheets, pg.Origin.Sheets) && (len(sheets) > 0 || len(pg.Origin.Sheets) > 0) {
+				return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Sheets: &sheets, Summary: "Stylesheets changed outside"}}, true
+			}
+		}
+		return edit.Operation{}, false
+	})
+}
+
+// newer is files with the texts of those found under the same names; other is whether any is another.
+func newer(files, found []kit.File) (all []kit.File, other bool) {
+	all = slices.Clone(files)
+	for i := range all {
+		if at := origin.Find(found, all[i].Name); at >= 0 && found[at].Text != all[i].Text {
+			all[i].Text, other = found[at].Text, true
+		}
+	}
+	return all, other
+}
+
+// pause is how long after a change the folder is looked at: programs that save a file do so in several steps.
+const pause = 25 * time.Millisecond
+
+// Watch looks at what changes in the folder until ctx ends.
+func (w *Follower) Watch(ctx context.Context) error {
+	watcher, err := fsnotify.NewWatcher()
+	if err != nil {
+		return err
+	}
+	defer watcher.Close()
+	for _, dir := range w.dirs {
+		if err := watcher.Add(filepath.Join(w.Dir, dir)); err != nil {
+			w.log.Warn("a folder is not watched", "folder", dir, "error", err)
+		}
+	}
+	touched := map[string]bool{}
+	timer := time.NewTimer(time.Hour)
+	for {
+		select {
+		case <-ctx.Done():
+			return nil
+		case err := <-watcher.Errors:
+			w.log.Warn("the folder is not watched whole", "error", err)
+			for name := range w.known {
+				touched[name] = true
+			}
+			timer.Reset(pause)
+		case e, ok := <-watcher.Events:
+			if !ok {
+				return nil
+			}
+			name, err := filepath.Rel(w.Dir, e.Name)
+			if name = filepath.ToSlash(name); err != nil || idle(path.Base(name)) {
+				continue
+			}
+			if info, err := w.root.Lstat(name); err == nil && info.IsDir() && e.Has(fsnotify.Create) {
+				_ = watcher.Add(e.Name)
+				touched[name] = true
+			}
+			if isPage(name) || isSheet(name) {
+				touched[name] = true
+			}
+			timer.Reset(pause)
+		case <-timer.C:
+			w.take(ctx, touched)
+			clear(touched)
+		}
+	}
+}
+
+// take looks at what was touched.
+func (w *Follower) take(ctx context.Context, touched map[string]bool) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	sheet := ""
+	var names []string
+	for name := range touched {
+		switch {
+		case isPage(name):
+			w.look(ctx, name)
+			names = append(names, name)
+		case isSheet(name):
+			sheet = name
+			names = append(names, name)
+		default: // a new folder
+			for _, inner := range w.pages() {
+				if strings.HasPrefix(inner, name+"/") {
+					w.look(ctx, inner)
+				}
+			}
+		}
+	}
+	if sheet != "" {
+		w.looked(ctx, sheet)
+	}
+	if len(names) > 0 {
+		w.written(names)
+	}
+}
+
+// lines is how a file became another: what changed between the lines that both have at their beginning and their end and,
+// where that is much, between those that stand once in each.
+func lines(from, to []byte) []markup.Splice {
+	return markup.Difference(from, to)
+}

@@ -1,0 +1,115 @@
+package folder
+
+import (
+	"bytes"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path"
+	"strings"
+
+	"kitrows/internal/fault"
+)
+
+// temporary is in the names of the files that are written beside a page, before they take its place.
+const temporary = ".kitrows-"
+
+// exchange writes a file so that it is never half there: beside it first, whole and on disk, and then the two change places. What
+// then stands beside it is what it was: where that is not what it was expected to be, somebody else wrote it in the
+// meantime, and it is given back: taken is what they wrote, which holds again. Else it is left under the name that is
+// given back, for a program that may still be writing there.
+func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, beside string, err error) {
+	info, err := f.root.Lstat(name)
+	if err != nil {
+		return nil, "", err
+	}
+	if !info.Mode().IsRegular() {
+		return nil, "", fault.New(name, "a link or a device", "a file")
+	}
+	if info.Mode().Perm()&0o200 == 0 {
+		return nil, "", fault.New(name, "a file that may not be written", "one that may: change its mode, and edit again")
+	}
+	dir, err := f.root.Open(path.Dir(name))
+	if err != nil {
+		return nil, "", err
+	}
+	defer dir.Close()
+	base := path.Base(name)
+	f.count++
+	other := fmt.Sprintf("%s%d-%s", temporary, f.count, base)
+	beside = path.Join(path.Dir(name), other)
+	if err := f.put(beside, want, info.Mode().Perm()); err != nil {
+		return nil, "", err
+	}
+	gone := func() { _ = f.root.Remove(beside) }
+	swap := func() error {
+		return exchanged(dir, other, base)
+	}
+	if err := swap(); errors.Is(err, errors.ErrUnsupported) { // not on this system
+		defer gone()
+		if now, err := f.read(name); err != nil || !bytes.Equal(now, expected) {
+			return now, "", err
+		}
+		return nil, "", errors.Join(f.root.Rename(beside, name), dir.Sync())
+	} else if err != nil {
+		gone()
+		return nil, "", err
+	}
+	was, err := f.read(beside)
+	if err == nil && bytes.Equal(was, expected) {
+		return nil, beside, dir.Sync()
+	}
+	for put := want; err == nil; { // back with it, and look what comes out then
+		taken = was
+		if err = swap(); err != nil {
+			break
+		}
+		if was, err = f.read(beside); err != nil || bytes.Equal(was, put) {
+			break
+		}
+		put = taken // somebody wrote again: the newest holds
+	}
+	defer gone()
+	return taken, "", errors.Join(err, dir.Sync())
+}
+
+// put writes a new file, whole and on disk.
+func (f *Folder) put(name string, text []byte, mode fs.FileMode) error {
+	_ = f.root.Remove(name)
+	file, err := f.root.OpenFile(name, os.O_CREATE|os.O_WRONLY|os.O_EXCL, mode)
+	if err != nil {
+		return err
+	}
+	_, err = file.Write(text)
+	err = errors.Join(err, file.Chmod(mode), file.Sync(), file.Close())
+	if err != nil {
+		_ = f.root.Remove(name)
+		return fmt.Errorf("%s cannot be written: %w", name, err)
+	}
+	return nil
+}
+
+// left are the files that a killed program left beside pages, by the pages' paths; they are gone then.
+func (f *Folder) left() map[string][]byte {
+	all := map[string][]byte{}
+	for _, dir := range f.dirs {
+		entries, err := fs.ReadDir(f.root.FS(), dir)
+		if err != nil {
+			continue
+		}
+		for _, e := range entries {
+			rest, is := strings.CutPrefix(e.Name(), temporary)
+			_, base, _ := strings.Cut(rest, "-")
+			if !is || !e.Type().IsRegular() {
+				continue
+			}
+			name := path.Join(dir, e.Name())
+			if b, err := f.read(name); err == nil {
+				all[path.Join(dir, base)] = b
+			}
+			_ = f.root.Remove(name)
+		}
+	}
+	return all
+}
