@@ -92,7 +92,7 @@ func (d *Delta) Onto(from *Bench) *Bench {
 func same[T comparable](a, b *T) bool { return *a == *b }
 
 func sameNode(a, b *Node) bool {
-	return a.ID == b.ID && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item && a.Parent == b.Parent &&
+	return a.ID == b.ID && a.Kind == b.Kind && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item && a.Parent == b.Parent &&
 		a.Index == b.Index && a.Depth == b.Depth &&
 		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note &&
 		a.Comfort == b.Comfort &&

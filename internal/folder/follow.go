@@ -71,19 +71,22 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	if err != nil {
 		return nil, err
 	}
+	if err := w.unfinished(ctx, state); err != nil {
+		return nil, err
+	}
+	for name, b := range left { // what another program wrote as this one was killed
+		if err := w.step(ctx, name, b, "Changed outside: "+name); err != nil {
+			return nil, err
+		}
+	}
+	if state, err = s.Load(ctx, id); err != nil {
+		return nil, err
+	}
 	for _, pg := range state.Project.Pages {
 		if pg.Origin != nil {
 			w.known[pg.File] = pg.Origin.Bytes()
 			names = append(names, pg.File)
 		}
-	}
-	for name, b := range left { // what an edit took out of the place of a file may be known to nobody
-		if err := w.recovered(ctx, name, b); err != nil {
-			return nil, err
-		}
-	}
-	if err := w.unfinished(ctx, state); err != nil {
-		return nil, err
 	}
 	slices.Sort(names)
 	for _, name := range slices.Compact(names) {
@@ -117,25 +120,6 @@ func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 		}
 	}
 	return nil
-}
-
-// recovered makes a step of the history of what was found beside a file, where that is no state of it that the history has
-// of late.
-func (w *Follower) recovered(ctx context.Context, name string, b []byte) error {
-	state, err := w.store.Load(ctx, w.project)
-	if err != nil {
-		return err
-	}
-	for back := 0; back < 4 && state.Revision-back >= 1; back++ {
-		p, err := w.store.At(ctx, w.project, state.Revision-back)
-		if err != nil {
-			break
-		}
-		if pg := pageOf(p, name); pg == nil || bytes.Equal(pg.Origin.Bytes(), b) {
-			return nil
-		}
-	}
-	return w.step(ctx, name, b, "Changed outside: "+name)
 }
 
 func pageOf(p *project.Project, file string) *page.Page {

@@ -2,6 +2,7 @@ package folder
 
 import (
 	"bytes"
+	"crypto/sha256"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -13,7 +14,10 @@ import (
 )
 
 // temporary is in the names of the files that are written beside a page, before they take its place.
-const temporary = ".kitrows-"
+const (
+	temporary = ".kitrows-"
+	partly    = ".kitrows+" // of those that are not whole yet
+)
 
 // exchange writes a file so that it is never half there: beside it first, whole and on disk, and then the two change places. What
 // then stands beside it is what it was: where that is not what it was expected to be, somebody else wrote it in the
@@ -37,12 +41,12 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, bes
 	defer dir.Close()
 	base := path.Base(name)
 	f.count++
-	other := fmt.Sprintf("%s%d-%s", temporary, f.count, base)
-	beside = path.Join(path.Dir(name), other)
-	if err := f.put(beside, want, info.Mode().Perm()); err != nil {
+	other := fmt.Sprintf("%s%d-%s-%s-%s", temporary, f.count, sign(expected), sign(want), base)
+	near := path.Join(path.Dir(name), other)
+	if err := f.put(near, want, info.Mode().Perm()); err != nil {
 		return nil, "", err
 	}
-	gone := func() { _ = f.root.Remove(beside) }
+	gone := func() { _ = f.root.Remove(near) }
 	swap := func() error {
 		return exchanged(dir, other, base)
 	}
@@ -51,21 +55,21 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, bes
 		if now, err := f.read(name); err != nil || !bytes.Equal(now, expected) {
 			return now, "", err
 		}
-		return nil, "", errors.Join(f.root.Rename(beside, name), dir.Sync())
+		return nil, "", errors.Join(f.root.Rename(near, name), dir.Sync())
 	} else if err != nil {
 		gone()
 		return nil, "", err
 	}
-	was, err := f.read(beside)
+	was, err := f.read(near)
 	if err == nil && bytes.Equal(was, expected) {
-		return nil, beside, dir.Sync()
+		return nil, near, dir.Sync()
 	}
 	for put := want; err == nil; { // back with it, and look what comes out then
 		taken = was
 		if err = swap(); err != nil {
 			break
 		}
-		if was, err = f.read(beside); err != nil || bytes.Equal(was, put) {
+		if was, err = f.read(near); err != nil || bytes.Equal(was, put) {
 			break
 		}
 		put = taken // somebody wrote again: the newest holds
@@ -74,23 +78,30 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, bes
 	return taken, "", errors.Join(err, dir.Sync())
 }
 
+// sign is by what the content of a file is known again.
+func sign(text []byte) string { return fmt.Sprintf("%x", sha256.Sum256(text))[:16] }
+
 // put writes a new file, whole and on disk.
 func (f *Folder) put(name string, text []byte, mode fs.FileMode) error {
-	_ = f.root.Remove(name)
-	file, err := f.root.OpenFile(name, os.O_CREATE|os.O_WRONLY|os.O_EXCL, mode)
+	half := path.Join(path.Dir(name), partly+path.Base(name)) // until it is whole
+	_ = f.root.Remove(half)
+	file, err := f.root.OpenFile(half, os.O_CREATE|os.O_WRONLY|os.O_EXCL, mode)
 	if err != nil {
 		return err
 	}
 	_, err = file.Write(text)
-	err = errors.Join(err, file.Chmod(mode), file.Sync(), file.Close())
+	if err = errors.Join(err, file.Chmod(mode), file.Sync(), file.Close()); err == nil {
+		err = f.root.Rename(half, name)
+	}
 	if err != nil {
-		_ = f.root.Remove(name)
+		_ = f.root.Remove(half)
 		return fmt.Errorf("%s cannot be written: %w", name, err)
 	}
 	return nil
 }
 
-// left are the files that a killed program left beside pages, by the pages' paths; they are gone then.
+// left are the files that a killed program left beside pages and that another one wrote, by the pages' paths. What it took out of
+// its place, or was about to put there, is none of them; the name tells. All are gone then.
 func (f *Folder) left() map[string][]byte {
 	all := map[string][]byte{}
 	for _, dir := range f.dirs {
@@ -99,14 +110,17 @@ func (f *Folder) left() map[string][]byte {
 			continue
 		}
 		for _, e := range entries {
+			if strings.HasPrefix(e.Name(), partly) {
+				_ = f.root.Remove(path.Join(dir, e.Name()))
+			}
 			rest, is := strings.CutPrefix(e.Name(), temporary)
-			_, base, _ := strings.Cut(rest, "-")
+			parts := strings.SplitN(rest, "-", 4)
 			if !is || !e.Type().IsRegular() {
 				continue
 			}
 			name := path.Join(dir, e.Name())
-			if b, err := f.read(name); err == nil {
-				all[path.Join(dir, base)] = b
+			if b, err := f.read(name); err == nil && len(parts) == 4 && sign(b) != parts[1] && sign(b) != parts[2] {
+				all[path.Join(dir, parts[3])] = b
 			}
 			_ = f.root.Remove(name)
 		}

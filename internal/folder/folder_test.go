@@ -1,0 +1,335 @@
+package folder_test
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"log/slog"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"kitrows/internal/edit"
+	"kitrows/internal/folder"
+	"kitrows/internal/page"
+	"kitrows/internal/sample"
+	"kitrows/internal/store"
+)
+
+// site is files by their names.
+type site map[string]string
+
+const front = "<!doctype html>\r\n<html><head><meta name=viewport content=width=device-width><link rel=stylesheet href=css/own.css></head>\r\n<body><main class=kr-frame><div class=kr-row>\r\n" +
+	"<div class=\"kr-cell kr-take-6-mid\">One</div>\r\n<div class=\"kr-cell kr-take-6-mid\">Two</div>\r\n</div></main></body></html>\r\n"
+
+// working is a folder with those files that is worked in.
+type working struct {
+	*folder.Follower
+	t       *testing.T
+	dir     string
+	store   *store.Store
+	written chan string
+}
+
+func work(t *testing.T, files site) *working {
+	t.Helper()
+	w := &working{t: t, dir: t.TempDir(), written: make(chan string, 10_000)}
+	for name, text := range files {
+		w.put(name, text)
+	}
+	s, err := store.Open(t.Context(), t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { s.Close() })
+	w.store = s
+	w.begin()
+	return w
+}
+
+// begin opens the folder, as a program does that starts.
+func (w *working) begin() {
+	w.t.Helper()
+	f, err := folder.Open(w.dir)
+	if err != nil {
+		w.t.Fatal(err)
+	}
+	w.t.Cleanup(func() { f.Close() })
+	if _, err := w.store.Load(w.t.Context(), "site"); errors.Is(err, store.ErrNotFound) {
+		p, err := f.Project("site", "Site", sample.Twelve())
+		if err != nil {
+			w.t.Fatal(err)
+		}
+		if err := w.store.Add(w.t.Context(), p); err != nil {
+			w.t.Fatal(err)
+		}
+	}
+	w.Follower, err = f.Follow(w.t.Context(), w.store, "site", slog.New(slog.DiscardHandler), func(int) {},
+		func(names []string) { w.written <- strings.Join(names, " ") })
+	if err != nil {
+		w.t.Fatal(err)
+	}
+}
+
+// watch looks at the folder until the test ends.
+func (w *working) watch() {
+	ctx, stop := context.WithCancel(w.t.Context())
+	var done sync.WaitGroup
+	done.Go(func() { _ = w.Watch(ctx) })
+	w.t.Cleanup(func() { stop(); done.Wait() })
+	time.Sleep(20 * time.Millisecond)
+}
+
+func (w *working) put(name, text string) {
+	w.t.Helper()
+	full := filepath.Join(w.dir, name)
+	if err := errors.Join(os.MkdirAll(filepath.Dir(full), 0o755), os.WriteFile(full, []byte(text), 0o644)); err != nil {
+		w.t.Fatal(err)
+	}
+}
+
+func (w *working) get(name string) string {
+	w.t.Helper()
+	b, err := os.ReadFile(filepath.Join(w.dir, name))
+	if err != nil {
+		w.t.Fatal(err)
+	}
+	return string(b)
+}
+
+// page is the page of a file as the project has it; nil for none.
+func (w *working) page(file string) *page.Page {
+	w.t.Helper()
+	state, err := w.store.Load(w.t.Context(), "site")
+	if err != nil {
+		w.t.Fatal(err)
+	}
+	for _, pg := range state.Project.Pages {
+		if pg.File == file {
+			return pg
+		}
+	}
+	return nil
+}
+
+// edit types a width into the first column of a file's page, and has it written as the server does.
+func (w *working) edit(file, width string) error {
+	for {
+		state, err := w.store.Load(w.t.Context(), "site")
+		if err != nil {
+			return err
+		}
+		o := edit.Operation{Page: w.page(file).ID, Type: &edit.Type{Cells: []edit.Cell{{Node: "column-1", Breakpoint: "mid"}}, Text: width}}
+		_, _, err = w.store.Edit(w.t.Context(), "site", store.Made{Revision: state.Revision}, o)
+		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
+			continue
+		}
+		if err == nil {
+			w.Write(w.t.Context())
+		}
+		return err
+	}
+}
+
+// until waits for something to come true.
+func (w *working) until(what string, is func() bool) {
+	w.t.Helper()
+	for end := time.Now().Add(10 * time.Second); time.Now().Before(end); time.Sleep(5 * time.Millisecond) {
+		if is() {
+			return
+		}
+	}
+	w.t.Fatalf("not in ten seconds: %s", what)
+}
+
+// An edit is written at once and changes nothing but its stretch, with the file's mode and line ends.
+func TestEditsAreWritten(t *testing.T) {
+	w := work(t, site{"index.html": front, "css/own.css": "body { margin: 0 }", "visit/tides.htm": "<p>Low</p>", "notes.txt": "x", "node_modules/a/index.html": front})
+	if err := os.Chmod(filepath.Join(w.dir, "index.html"), 0o640); err != nil {
+		t.Fatal(err)
+	}
+	if w.page("visit/tides.htm") == nil || w.page("node_modules/a/index.html") != nil {
+		t.Error("the pages are others")
+	}
+	if err := w.edit("index.html", "4"); err != nil {
+		t.Fatal(err)
+	}
+	if got, want := w.get("index.html"), strings.Replace(front, "kr-take-6-mid", "kr-take-4-mid", 1); got != want {
+		t.Errorf("written\n%q\nwant\n%q", got, want)
+	}
+	if info, _ := os.Stat(filepath.Join(w.dir, "index.html")); info.Mode().Perm() != 0o640 {
+		t.Errorf("its mode is %v", info.Mode())
+	}
+	if s := w.Status("index.html"); s.State != folder.Written {
+		t.Errorf("%+v", s)
+	}
+	if got := w.get("css/own.css") + w.get("visit/tides.htm") + w.get("notes.txt"); got != "body { margin: 0 }<p>Low</p>x" {
+		t.Errorf("others are %q", got)
+	}
+}
+
+// What another program does to the files is read at once and is a step in the history.
+func TestChangesFromOutside(t *testing.T) {
+	w := work(t, site{"index.html": front, "css/own.css": "body { margin: 0 }"})
+	w.watch()
+	next := strings.Replace(front, "One", "<b>One</b>", 1)
+	w.put("index.html", next)
+	w.until("the change is taken in", func() bool { return string(w.page("index.html").Origin.Bytes()) == next })
+	if s := w.Status("index.html"); s.State != folder.Changed {
+		t.Errorf("%+v", s)
+	}
+	if all, err := w.store.History(t.Context(), "site", 5); err != nil || all[0].Summary != "Changed outside: index.html" {
+		t.Errorf("%+v, %v", all, err)
+	}
+	w.put("css/own.css", "body { margin: 8px }")
+	w.until("the stylesheet is read again", func() bool {
+		return w.page("index.html").Origin.Sheets[len(w.page("index.html").Origin.Sheets)-1].Text == "body { margin: 8px }"
+	})
+	w.put("log.html", "<p>Log</p>")
+	w.until("a new page comes in", func() bool { return w.page("log.html") != nil })
+	id := w.page("log.html").ID
+	if err := os.Rename(filepath.Join(w.dir, "log.html"), filepath.Join(w.dir, "diary.html")); err != nil {
+		t.Fatal(err)
+	}
+	w.until("it is known by its new name", func() bool { return w.page("diary.html") != nil && w.page("diary.html").ID == id })
+	if err := os.Remove(filepath.Join(w.dir, "index.html")); err != nil {
+		t.Fatal(err)
+	}
+	w.until("it is said to be gone", func() bool { return w.Status("index.html").State == folder.Gone })
+	if err := w.edit("index.html", "3"); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := os.Stat(filepath.Join(w.dir, "index.html")); err == nil {
+		t.Error("an edit brought a file back that was taken away")
+	}
+}
+
+// Links, devices, files that may not be written, and a disk that is full.
+func TestTroubles(t *testing.T) {
+	outside := t.TempDir()
+	if err := os.WriteFile(filepath.Join(outside, "secret.html"), []byte("<p>secret</p>"), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	dir := t.TempDir()
+	for _, err := range []error{os.WriteFile(filepath.Join(dir, "index.html"), []byte(front), 0o444),
+		os.Symlink(filepath.Join(outside, "secret.html"), filepath.Join(dir, "link.html")), os.Symlink(outside, filepath.Join(dir, "out"))} {
+		if err != nil {
+			t.Fatal(err)
+		}
+	}
+	s, err := store.Open(t.Context(), t.TempDir())
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer s.Close()
+	w := &working{t: t, dir: dir, store: s, written: make(chan string, 100)}
+	w.begin()
+	state, _ := s.Load(t.Context(), "site")
+	if len(state.Project.Pages) != 1 {
+		t.Errorf("%d pages", len(state.Project.Pages))
+	}
+	if err := w.edit("index.html", "4"); err != nil {
+		t.Fatal(err)
+	}
+	if got := w.Status("index.html"); got.State != folder.Unwritten || w.get("index.html") != front {
+		t.Errorf("a file that may not be written: %+v", got)
+	}
+	if err := os.Chmod(filepath.Join(dir, "index.html"), 0o644); err != nil {
+		t.Fatal(err)
+	}
+	w.Write(t.Context())
+	if got := w.Status("index.html"); got.State != folder.Written || w.get("index.html") == front {
+		t.Errorf("once it may: %+v", got)
+	}
+}
+
+// What changed while nobody looked is taken in when the folder is opened again.
+func TestOpenedAgain(t *testing.T) {
+	w := work(t, site{"index.html": front})
+	next := strings.Replace(front, "Two", "Three", 1)
+	w.put("index.html", next)
+	w.put("new.html", "<p>New</p>")
+	w.begin()
+	if string(w.page("index.html").Origin.Bytes()) != next || w.page("new.html") == nil {
+		t.Error("what changed is not taken in")
+	}
+}
+
+// An editor saves while edits come in: what either did is in the file or in the history, and the file is always whole.
+func TestTogether(t *testing.T) {
+	w := work(t, site{"index.html": front})
+	w.watch()
+	rounds := 500
+	if testing.Short() {
+		rounds = 50
+	}
+	ctx, stop := context.WithCancel(t.Context())
+	var reading sync.WaitGroup
+	reading.Go(func() { // the file is never half written
+		for ctx.Err() == nil {
+			time.Sleep(time.Millisecond)
+			b, err := os.ReadFile(filepath.Join(w.dir, "index.html"))
+			if err != nil || !bytes.HasSuffix(b, []byte("</html>\r\n")) {
+				t.Errorf("half a file: %q, %v", b, err)
+				return
+			}
+		}
+	})
+	saved := map[string]bool{}
+	var editing sync.WaitGroup
+	editing.Go(func() { // as editors do: beside it, then in its place
+		for i := range rounds / 5 {
+			b, err := os.ReadFile(filepath.Join(w.dir, "index.html"))
+			if err != nil {
+				t.Error(err)
+				return
+			}
+			mark := fmt.Sprintf("saved-%d", i)
+			text := strings.Replace(string(b), "<main", "<!--"+mark+"--><main", 1)
+			saved[mark] = true
+			full := filepath.Join(w.dir, "index.html")
+			if err := errors.Join(os.WriteFile(full+"~", []byte(text), 0o644), os.Rename(full+"~", full)); err != nil {
+				t.Error(err)
+				return
+			}
+			time.Sleep(time.Duration(i%7) * time.Millisecond)
+		}
+	})
+	for i := range rounds {
+		if err := w.edit("index.html", fmt.Sprint(1+i%11)); err != nil {
+			t.Error(err)
+		}
+	}
+	editing.Wait()
+	w.until("file and project are the same", func() bool { return w.get("index.html") == string(w.page("index.html").Origin.Bytes()) })
+	time.Sleep(400 * time.Millisecond) // what was taken out of its place is let go
+	stop()
+	reading.Wait()
+	state, err := w.store.Load(t.Context(), "site")
+	if err != nil {
+		t.Fatal(err)
+	}
+	seen := map[string]bool{}
+	for at := 1; at <= state.Revision; at++ {
+		p, err := w.store.At(t.Context(), "site", at)
+		if err != nil {
+			t.Fatal(err)
+		}
+		text := string(p.Pages[0].Origin.Bytes())
+		for mark := range saved {
+			seen[mark] = seen[mark] || strings.Contains(text, "<!--"+mark+"-->")
+		}
+	}
+	for mark := range saved {
+		if !seen[mark] {
+			t.Errorf("%s is lost", mark)
+		}
+	}
+	if left, _ := filepath.Glob(filepath.Join(w.dir, ".kitrows-*")); len(left) > 0 {
+		t.Errorf("left behind: %v", left)
+	}
+}
