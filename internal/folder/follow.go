@@ -252,8 +252,7 @@ func (w *Follower) step(ctx context.Context, name string, b []byte, summary stri
 		if pg == nil || bytes.Equal(pg.Origin.Bytes(), b) {
 			return edit.Operation{}, false
 		}
-		changes := lines(pg.Origin.Bytes(), b)
-		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(changes), Summary: summary[:min(len(summary), 200)]}}, true
+		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), b)), Summary: summary[:min(len(summary), 200)]}}, true
 	})
 }
 
@@ -453,10 +452,4 @@ func (w *Follower) take(ctx context.Context, touched map[string]bool) {
 	if len(names) > 0 {
 		w.written(names)
 	}
-}
-
-// lines is how a file became another: what changed between the lines that both have at their beginning and their end and,
-// where that is much, between those that stand once in each.
-func lines(from, to []byte) []markup.Splice {
-	return markup.Difference(from, to)
 }

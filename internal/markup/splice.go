@@ -87,11 +87,78 @@ func (s *Source) At(place int) int {
 	return sort.SearchInts(s.from, place)
 }
 
-// Difference is the one splice that makes a file of another.
-func Difference(file, next []byte) []Splice {
-	p := Splice{0, len(file), next}.trimmed(file)
-	if p.From == p.To && len(p.Bytes) == 0 {
+// Difference is the splices that make a file of another: what stands between the lines that each has once and both have in
+// the same order, without what is the same at its beginning and its end.
+func Difference(file, next []byte) (all []Splice) {
+	from, to := 0, 0
+	add := func(end, upTo int) {
+		p := Splice{from, end, next[to:upTo]}.trimmed(file)
+		if p.From < p.To || len(p.Bytes) > 0 {
+			all = append(all, p)
+		}
+	}
+	for _, same := range anchors(file, next) {
+		add(same.file, same.next)
+		from, to = same.file+same.size, same.next+same.size
+	}
+	add(len(file), len(next))
+	return all
+}
+
+// anchor is a line that two files have once each: where, and how long it is.
+type anchor struct{ file, next, size int }
+
+// anchors finds the longest run of lines that two files have once each, in the same order.
+func anchors(file, next []byte) (all []anchor) {
+	type place struct{ file, next, size, inFile, inNext int }
+	places := map[string]*place{}
+	each := func(text []byte, visit func(line string, at int)) {
+		for at := 0; at < len(text); {
+			end := len(text)
+			if i := bytes.IndexByte(text[at:], '\n'); i >= 0 {
+				end = at + i + 1
+			}
+			visit(string(text[at:end]), at)
+			at = end
+		}
+	}
+	each(file, func(line string, at int) {
+		p := places[line]
+		if p == nil {
+			p = &place{file: at, size: len(line)}
+			places[line] = p
+		}
+		p.inFile++
+	})
+	var shared []*place // in the order of next
+	each(next, func(line string, at int) {
+		if p := places[line]; p != nil {
+			if p.inNext++; p.inNext == 1 && p.inFile == 1 {
+				p.next = at
+				shared = append(shared, p)
+			}
+		}
+	})
+	shared = slices.DeleteFunc(shared, func(p *place) bool { return p.inNext > 1 })
+	var ends []int // of the runs of each length, the line that ends the one whose last line stands first
+	before := make([]int, len(shared))
+	for i, p := range shared {
+		n := sort.Search(len(ends), func(n int) bool { return shared[ends[n]].file >= p.file })
+		if before[i] = -1; n > 0 {
+			before[i] = ends[n-1]
+		}
+		if n == len(ends) {
+			ends = append(ends, i)
+		} else {
+			ends[n] = i
+		}
+	}
+	if len(ends) == 0 {
 		return nil
 	}
-	return []Splice{p}
+	for i := ends[len(ends)-1]; i >= 0; i = before[i] {
+		all = append(all, anchor{shared[i].file, shared[i].next, shared[i].size})
+	}
+	slices.Reverse(all)
+	return all
 }

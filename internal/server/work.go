@@ -17,10 +17,14 @@ type work struct {
 
 // Work has the server keep a project and a folder the same; preview is the address at which its files are shown. It must be called
 // before the server answers.
-func (v *Server) Work(f *folder.Follower, project, preview string) { v.work = &work{f, project, preview} }
+func (v *Server) Work(f *folder.Follower, project, preview string) {
+	v.work = &work{f, project, preview}
+}
 
 // Tell tells windows of a revision of a project that others made.
-func (v *Server) Tell(project string, revision int) { v.changes.tell(project, news{revision: revision}) }
+func (v *Server) Tell(project string, revision int) {
+	v.changes.tell(project, news{revision: revision})
+}
 
 // Loopback keeps a handler to this machine, as the application is.
 func Loopback(next http.Handler) http.Handler { return loopbackHost(next) }
