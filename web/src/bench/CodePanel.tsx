@@ -8,6 +8,7 @@ import { forms, useCode, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Faults } from "./Faults";
+import { FolderLine } from "./FolderLine";
 import { useSettled } from "./settled";
 import { useView } from "./view";
 
@@ -103,6 +104,7 @@ export function CodePanel({
             Label the ends of rows
           </label>
         </div>
+        {now.folder && <FolderLine folder={now.folder} file={now.page.file} />}
         {now.faults.length > 0 && form === "used" && <Faults faults={now.faults} onGo={setGone} onDo={onDo} />}
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>

@@ -1,6 +1,7 @@
 import type { Bench } from "../api/client";
 import type { Deed } from "../api/edits";
 import { Button } from "../parts/Button";
+import { marks } from "./faulty";
 
 interface Props {
   faults: Bench["faults"];
@@ -8,8 +9,6 @@ interface Props {
   onGo: (line: number) => void;
   onDo: (deed: Deed) => Promise<Bench | null>;
 }
-
-const marks = { broken: "■", surprise: "▲", tidy: "●" };
 
 /** What is wrong in the file of a page that was read from markup, with its lines and what would mend it. */
 export function Faults({ faults, onGo, onDo }: Props) {
@@ -24,9 +23,9 @@ export function Faults({ faults, onGo, onDo }: Props) {
             role="img"
             aria-label={f.severity}
             title={f.severity}
-            className={`flex-none text-[9px] ${f.severity === "broken" ? "text-madder-deep" : f.severity === "surprise" ? "text-weld" : "text-ink-3"}`}
+            className={`flex-none text-[9px] ${marks[f.severity].tone}`}
           >
-            {marks[f.severity]}
+            {marks[f.severity].sign}
           </span>
           <span className="min-w-0 flex-1">
             {f.text}

@@ -1,5 +1,6 @@
 import { memo } from "react";
 import type { Box, Lane, Shift } from "../api/client";
+import { marks, type Fault } from "./faulty";
 import type { Tree } from "./tree";
 
 interface Props {
@@ -7,6 +8,8 @@ interface Props {
   nodes: Tree;
   /** The drawing's width on screen, in px. */
   width: number;
+  /** The nodes with faults, which are marked. */
+  faulty?: ReadonlyMap<string, Fault>;
   /** Names and widths are written into the columns. */
   labelled?: boolean;
   /** Hidden columns are marked where they would come in. */
@@ -32,6 +35,7 @@ export const LaneDrawing = memo(function LaneDrawing({
   lane,
   nodes,
   width,
+  faulty,
   labelled = false,
   ghosts = false,
   selected,
@@ -142,6 +146,26 @@ export const LaneDrawing = memo(function LaneDrawing({
             <title>{b.reason}</title>
           </path>
         ))}
+      {faulty &&
+        boxes.map((box) => {
+          const fault = faulty.get(box.id);
+          return (
+            fault && (
+              <text
+                key={box.id}
+                x={box.x + box.width - px(3)}
+                y={box.y + box.height - px(4)}
+                textAnchor="end"
+                fontSize={px(11)}
+                data-fault={box.id}
+                className={marks[fault.severity].fill}
+              >
+                <title>{fault.text}</title>
+                {marks[fault.severity].sign}
+              </text>
+            )
+          );
+        })}
       {shifts &&
         boxes.map((box) => {
           const what = box.kind === "column" && shifts.get(box.id);

@@ -1,6 +1,7 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState, type MouseEvent } from "react";
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import type { Bench, Lane, SheetNode } from "../api/client";
 import type { Deed } from "../api/edits";
+import { faultyOf } from "./faulty";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
@@ -22,6 +23,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
   const tree = treeOf(bench.nodes);
+  const faulty = useMemo(() => (bench.faults.length > 0 ? faultyOf(bench.faults) : undefined), [bench.faults]);
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
   const ghosts = useView((v) => v.ghosts);
@@ -77,6 +79,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
             <LaneDrawing
               lane={lane}
               nodes={tree}
+              faulty={faulty}
               width={widths[i] ?? 72}
               labelled={on}
               ghosts={ghosts}

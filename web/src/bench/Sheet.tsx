@@ -21,6 +21,7 @@ import { useActing } from "./acting";
 import type { Onward } from "./CellInput";
 import { between, cellOf, keyOf, nodesOf, walk } from "./cells";
 import { SheetRow, type Typing } from "./SheetRow";
+import { faultyOf } from "./faulty";
 import { elementsOf } from "./kinds";
 import type { Pull } from "./Strip";
 import { linesOf } from "./tree";
@@ -80,6 +81,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   const opened = useView((v) => v.opened);
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => linesOf(bench), [bench]);
+  const faulty = useMemo(() => faultyOf(bench.faults), [bench.faults]);
   const breakpoints = useMemo(() => bench.breakpoints.map((b) => b.name), [bench.breakpoints]);
   const cells = { lines, breakpoints };
   const boxes = useMemo(() => {
@@ -233,7 +235,13 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   const onCancel = useCallback(() => latest.current.cancel(), []);
 
   function key(event: KeyboardEvent) {
-    if (!spot || typing || writing) return;
+    if (typing || writing) return;
+    if (!spot) {
+      // Nothing is selected yet: the arrows begin at the first line.
+      if (!event.key.startsWith("Arrow") || !lines[0]) return;
+      event.preventDefault();
+      return go({ node: lines[0].id, breakpoint: null });
+    }
     const node = lines.find((n) => n.id === spot.node);
     if (!node) return;
     const plain = !event.altKey && !event.ctrlKey && !event.metaKey;
@@ -377,6 +385,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
               elements={elementsOf(bench, node)}
+              fault={faulty.get(node.id)}
               onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}

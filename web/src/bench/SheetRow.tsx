@@ -4,6 +4,7 @@ import { Button } from "../parts/Button";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
+import { marks, type Fault } from "./faulty";
 import { Strip, type Pull } from "./Strip";
 import type { Spot } from "./view";
 
@@ -37,6 +38,8 @@ interface Props {
   /** Its name or element, while that is being written. */
   writing: Writing["what"] | null;
   elements: readonly string[];
+  /** What is wrong with it in the page's file. */
+  fault: Fault | undefined;
   onWrite: (text: string) => void;
   /** What was typed and is not answered yet, by breakpoint. */
   sent: Record<string, string> | undefined;
@@ -106,6 +109,12 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             {node.item ? "li" : node.element || node.content?.type || node.kind}
           </span>
         ) : null}
+        {p.fault && (
+          <span title={p.fault.text} className={`flex-none text-[9px] ${marks[p.fault.severity].tone}`}>
+            <span aria-hidden="true">{marks[p.fault.severity].sign}</span>
+            <span className="sr-only">fault: {p.fault.text}</span>
+          </span>
+        )}
         {node.note && (
           <span title={node.note} className="text-weld">
             <span aria-hidden="true">¶</span>

@@ -61,6 +61,9 @@ function likes(c: Acting): string[] {
   return all.filter((n) => n.kind === c.node?.kind && n.id !== c.node.id).map((n) => n.id);
 }
 
+/** Whether the node is an element of a page from markup that is no part of the grid. */
+const isBare = (c: Acting) => c.bench.source && (kind(c) === "element" || kind(c) === "block" || kind(c) === "section");
+
 /** The selected nodes, of a page from markup. */
 function chosen(c: Acting): string[] {
   const among = nodesOf(useView.getState().cells);
@@ -186,7 +189,7 @@ export const actions: readonly Action[] = [
     label: "Make it a container",
     group: "node",
     words: "class mark",
-    when: (c) => c.bench.source && kind(c) !== "container",
+    when: isBare,
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "container" } }),
   },
   {
@@ -196,7 +199,7 @@ export const actions: readonly Action[] = [
     help: "Make an element a row, and what stands in it its columns",
     group: "node",
     words: "class mark",
-    when: (c) => c.bench.source && kind(c) !== "row",
+    when: isBare,
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "row", children: true } }),
   },
   {
@@ -206,8 +209,7 @@ export const actions: readonly Action[] = [
     help: "Make an element and those like it beside it columns",
     group: "node",
     words: "class mark",
-    when: (c) =>
-      c.bench.source && kind(c) !== "column" && c.bench.nodes.find((n) => n.id === c.node?.parent)?.kind === "row",
+    when: (c) => isBare(c) && c.bench.nodes.find((n) => n.id === c.node?.parent)?.kind === "row",
     do: (c) => void act(c, { mark: { nodes: alike(c), as: "column" } }),
   },
   {

@@ -1,0 +1,141 @@
+import { spawn, type ChildProcess } from "node:child_process";
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { createInterface } from "node:readline";
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test as base } from "@playwright/test";
+
+const binary = new URL("../../bin/kitrows", import.meta.url).pathname;
+const harbour = readFileSync(new URL("../fixtures/harbour.css", import.meta.url), "utf8");
+
+/** A finished page without a class of the grid, as somebody wrote it. */
+const plain = `<!DOCTYPE html>\r
+<html lang="en">\r
+<head>\r
+\t<meta charset="utf-8">\r
+\t<title>The winter log</title>\r
+\t<meta name=viewport content="width=device-width">\r
+\t<link rel="stylesheet" href="css/harbour.css"><link rel="stylesheet" href="css/own.css">\r
+</head>\r
+<body>\r
+\t<header><h1>Gullwing Point</h1></header>\r
+\t<main>\r
+\t\t<section id=story>\r
+\t\t\t<ARTICLE class=lead><h2>The winter log</h2><p>Nine turnstones stayed on the weed.</ARTICLE>\r
+\t\t\t<aside title='tides'><h3>Tide table</h3></aside>\r
+\t\t</section>\r
+\t\t<section id=nets>\r
+\t\t\t<div><h3>Seaward net</h3></div>\r
+\t\t\t<div><h3>Garden net</h3></div>\r
+\t\t\t<div><h3>Gully net</h3></div>\r
+\t\t</section>\r
+\t</main>\r
+</body>\r
+</html>\r
+`;
+
+/** A folder of the user's own, and the program at work in it. */
+const test = base.extend<{ site: { dir: string; url: string } }>({
+  site: async ({}, use) => {
+    const dir = mkdtempSync(join(tmpdir(), "kitrows-site-"));
+    const data = mkdtempSync(join(tmpdir(), "kitrows-"));
+    mkdirSync(join(dir, "css"));
+    writeFileSync(join(dir, "index.html"), plain);
+    writeFileSync(join(dir, "css/harbour.css"), harbour);
+    writeFileSync(join(dir, "css/own.css"), "header { padding: 12px 20px }\n.lead { margin-top: 8px }\n");
+    const server: ChildProcess = spawn(binary, ["work", dir, "--data", data, "--listen", "127.0.0.1:0"], {
+      stdio: ["ignore", "pipe", "inherit"],
+    });
+    const first = await createInterface(server.stdout!)[Symbol.asyncIterator]().next();
+    await use({ dir, url: String(first.value).replace("Kit Rows is at ", "") });
+    server.kill();
+    await new Promise((ended) => server.once("exit", ended));
+    rmSync(dir, { recursive: true, force: true });
+    rmSync(data, { recursive: true, force: true });
+  },
+});
+
+test("a plain page in a folder is laid out by keyboard, and its file is what it was but for classes", async ({
+  page,
+  context,
+  site,
+}) => {
+  const file = join(site.dir, "index.html");
+  const saved = (revision: number) => expect(page.getByText(`Saved · rev ${revision}`)).toBeVisible();
+  await page.goto(site.url);
+  await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
+  const at = (name: string) => page.getByRole("rowheader", { name });
+  await at("Gullwing Point").first().focus();
+
+  // The main element is a container, its sections are rows of columns: three keys, and the arrows between.
+  for (const name of ["main", "story", "nets"]) {
+    const selected = page.locator("[data-row][aria-selected=true]");
+    do await page.keyboard.press("ArrowDown");
+    while (!(await selected.textContent({ timeout: 5000 }))?.startsWith(name));
+    await page.keyboard.press(name === "main" ? "Shift+C" : "Shift+R");
+    await saved({ main: 2, story: 3, nets: 4 }[name]!);
+  }
+  expect(readFileSync(file, "utf8")).toBe(
+    plain
+      .replace("<main>", '<main class="quay">')
+      .replace("<section id=story>", '<section id=story class="pier">')
+      .replace("<section id=nets>", '<section id=nets class="pier">')
+      .replace("<ARTICLE class=lead>", '<ARTICLE class="lead berth">')
+      .replace("<aside title='tides'>", `<aside title='tides' class="berth">`)
+      .replaceAll("<div>", '<div class="berth">'),
+  );
+
+  // Widths are typed, one after the other; the page that is open beside reloads.
+  const shown = await context.newPage();
+  await shown.goto((await page.getByRole("link", { name: "Preview" }).getAttribute("href"))!);
+  const story = shown.locator("#story > article");
+  const whole = (await story.boundingBox())!.width;
+  await page.bringToFront();
+  await page.locator('[data-spot="element-4/from-900"]').click();
+  await page.keyboard.type("8");
+  await page.keyboard.press("Enter");
+  await page.keyboard.type("4");
+  await page.keyboard.press("Enter");
+  await saved(6);
+  await expect.poll(async () => (await story.boundingBox())?.width ?? 0).toBeLessThan(whole * 0.7);
+  const bare = (text: string) => text.replaceAll(/ class=("[^"]*"|\w+)/g, "");
+  const written = readFileSync(file, "utf8");
+  expect(bare(written)).toBe(bare(plain));
+  expect(written).toContain('<ARTICLE class="lead berth b8 m12">');
+  await expect(page.getByRole("status").filter({ hasText: "index.html is written" })).toBeVisible();
+
+  // An editor saves: what it changed is a step, and what is undone is undone in the file.
+  writeFileSync(file, written.replace("Garden net</h3>", "Garden net</h3></b>"));
+  await saved(7);
+  await expect(page.getByText("index.html was changed by another program")).toBeVisible();
+  const faults = page.getByRole("list", { name: "Faults in the file" });
+  await expect(faults).toContainText("</b> ends nothing here");
+  await expect(faults).toContainText("18:42");
+  await faults.getByRole("button", { name: "Remove </b>" }).click();
+  await saved(8);
+  expect(readFileSync(file, "utf8")).toBe(written);
+  await page.locator('[data-spot="element-4/"]').click();
+  for (const revision of [9, 10, 11, 12, 13, 14, 15]) {
+    await page.keyboard.press("Control+z");
+    await saved(revision);
+  }
+  expect(readFileSync(file, "utf8")).toBe(plain);
+  const violations = (await new AxeBuilder({ page }).analyze()).violations;
+  expect(violations.map((v) => v.id)).toEqual([]);
+});
+
+test("a page that is dropped on the shelf shows its lanes beside its source", async ({ page, site }) => {
+  await page.goto(new URL("/", site.url).href);
+  await page.getByLabel("Project file, page or stylesheets").setInputFiles([
+    { name: "log.html", mimeType: "text/html", buffer: Buffer.from(plain.replace("<aside", '<aside class="berht"')) },
+    { name: "harbour.css", mimeType: "text/css", buffer: Buffer.from(harbour) },
+  ]);
+  await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
+  await expect(page.getByRole("img", { name: /The page at base/ })).toBeVisible();
+  const faults = page.getByRole("list", { name: "Faults in the file" });
+  await expect(faults).toContainText("harbour has no class berht; the nearest is berth");
+  await expect(faults).toContainText("the stylesheet css/own.css is not there: the plan is without it");
+  await faults.getByRole("button", { name: "Change it to berth" }).click();
+  await expect(faults).not.toContainText("berht");
+});
