@@ -15,6 +15,7 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/origin"
 )
 
 // Encode writes the project file: JSON with fields in a fixed order, two-space
@@ -52,6 +53,11 @@ func Decode(r io.Reader) (*Project, error) {
 	}
 	if err := p.Check(); err != nil {
 		return nil, err
+	}
+	for i, pg := range p.Pages { // what stands on a page from markup, its file says
+		if pg.Origin != nil {
+			p.Pages[i] = origin.Again(pg, p.Kit(pg.Kit), pg.Origin, origin.Here(pg))
+		}
 	}
 	return p, nil
 }
