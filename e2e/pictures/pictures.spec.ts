@@ -22,10 +22,6 @@ test("the Bench", async ({ page, app }) => {
   await openBench(page, app);
   await cell(page, "tide-table", "wide").click();
   await picture(page, "bench");
-  await page.keyboard.press("s");
-  await expect(page.getByRole("dialog")).toBeVisible();
-  await picture(page, "bench-settings");
-  await page.keyboard.press("Escape");
   await page.keyboard.press("Control+k");
   await page.keyboard.type("tide");
   await picture(page, "commands");
@@ -141,4 +137,16 @@ test("a stylesheet that is brought in", async ({ page, app }) => {
   await page.keyboard.type("5\n");
   await expect(page.getByRole("button", { name: "Write a rule" }).first()).toBeVisible();
   await picture(page, "bench-team");
+});
+
+test("a page from markup", async ({ page, app }) => {
+  const fixture = (name: string) => new URL(`../fixtures/${name}`, import.meta.url).pathname;
+  await page.goto(app);
+  await page
+    .getByLabel("Project file, page or stylesheets")
+    .setInputFiles([fixture("winter-log.html"), fixture("harbour.css"), fixture("own.css")]);
+  await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
+  await page.keyboard.press(".");
+  await cell(page, "column-1", "from-900").click();
+  await picture(page, "bench-markup");
 });

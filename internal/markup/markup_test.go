@@ -285,13 +285,7 @@ func FuzzParse(f *testing.F) {
 
 // A page of 20,000 elements.
 func BenchmarkParse(b *testing.B) {
-	var text strings.Builder
-	text.WriteString("<!doctype html><html lang=en><head><title>Tides</title></head><body><main class=quay>\n")
-	for i := range 4000 {
-		fmt.Fprintf(&text, "  <div class=\"pier\">\n    <div class=\"berth b%d s12\">\n      <h2>Watch %d</h2>\n      <p>Low water at <b>six</b>.</p>\n    </div>\n  </div>\n", i%12+1, i)
-	}
-	text.WriteString("</main></body></html>\n")
-	source := []byte(text.String())
+	source := sample.Watches(4000)
 	b.SetBytes(int64(len(source)))
 	for b.Loop() {
 		markup.Parse(source)

@@ -15,7 +15,12 @@ func textOf(n *markup.Node) string {
 	}
 	var b strings.Builder
 	n.Walk(func(k *markup.Node) {
-		if k.IsText() && !idle[k.Parent.Tag] {
+		switch {
+		case !k.IsText():
+			if !phrasing[k.Tag] {
+				b.WriteByte(' ')
+			}
+		case !idle[k.Parent.Tag]:
 			b.WriteString(k.Text)
 		}
 	})
@@ -67,10 +72,8 @@ func (r *reader) name(n *markup.Node, i item) string {
 		}
 	}
 	if i.Kind == page.Column || i.Kind == page.Section || i.Kind == page.Element {
-		for _, k := range i.kids {
-			if k.Content != nil && k.Content.Type == page.Heading {
-				return nameOf(k.Content.Text, n.Tag)
-			}
+		if heading := headingIn(i.kids); heading != "" {
+			return nameOf(heading, n.Tag)
 		}
 	}
 	if len(i.Classes) > 0 {
@@ -80,6 +83,21 @@ func (r *reader) name(n *markup.Node, i item) string {
 		return title
 	}
 	return n.Tag
+}
+
+// headingIn is the first heading among what was read, and in elements that are no part of the grid; empty for none.
+func headingIn(items []item) string {
+	for _, i := range items {
+		switch {
+		case i.Content != nil && i.Content.Type == page.Heading:
+			return i.Content.Text
+		case i.Kind == page.Element:
+			if text := headingIn(i.kids); text != "" {
+				return text
+			}
+		}
+	}
+	return ""
 }
 
 // content is what a block holds: words that stand alone in an element as such, and all else as the file has it.

@@ -2,7 +2,6 @@ package origin_test
 
 import (
 	"bytes"
-	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -56,7 +55,7 @@ func TestRead(t *testing.T) {
 		{"a column in no row", `<div class="kr-cell"><h2>Log</h2></div>`, "element div Log (block heading Log)"},
 		{"a row straight in a row", `<div class="kr-row"><div class="kr-row"></div></div>`, "row div Row (block html div)"},
 		{"no grid at all", `<body><header><h1>Tides</h1><p>Low</p></header><ul><li>a<li>b</ul><script>x()</script><!-- c --></body>`,
-			"element header Tides (block heading Tides, block text Low), block list ab"},
+			"element header Tides (block heading Tides, block text Low), block list a b"},
 		{"tags that are left out", `<!doctype html><title>Log</title><div class=kr-row><div class=kr-cell><p>One<p>Two`,
 			"row div Row (column div Column (block text One, block text Two))"},
 		{"the body itself", `<html><body class="kr-frame"><div class="kr-row"></div></body></html>`, "container body body (row div Row)"},
@@ -129,19 +128,9 @@ func FuzzRead(f *testing.F) {
 	})
 }
 
-// large is a page of 20,000 elements, half of them of the grid.
-func large() []byte {
-	var text strings.Builder
-	text.WriteString("<!doctype html><html lang=en><head><title>Tides</title></head><body><main class=kr-frame>\n")
-	for i := range 4000 {
-		fmt.Fprintf(&text, "  <div class=\"kr-row\">\n    <div class=\"kr-cell kr-take-%d-mid\">\n      <h2>Watch %d</h2>\n      <p>Low water at <b>six</b>.</p>\n    </div>\n  </div>\n", i%12+1, i)
-	}
-	text.WriteString("</main></body></html>\n")
-	return []byte(text.String())
-}
-
+// A page of 20,000 elements is read.
 func BenchmarkRead(b *testing.B) {
-	file := large()
+	file := sample.Watches(4000)
 	b.SetBytes(int64(len(file)))
 	for b.Loop() {
 		of(file)

@@ -262,14 +262,8 @@ func kindOf(o edit.Operation) string {
 
 // One width of a page of 20,000 elements is changed.
 func BenchmarkEdit(b *testing.B) {
-	var text strings.Builder
-	text.WriteString("<!doctype html><html lang=en><head><title>Tides</title></head><body><main class=kr-frame>\n")
-	for i := range 4000 {
-		fmt.Fprintf(&text, "  <div class=\"kr-row\">\n    <div class=\"kr-cell kr-take-%d-mid\">\n      <h2>Watch %d</h2>\n      <p>Low water at <b>six</b>.</p>\n    </div>\n  </div>\n", i%12+1, i)
-	}
-	text.WriteString("</main></body></html>\n")
 	k := sample.Twelve()
-	pg := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(text.String()), nil))
+	pg := origin.NewPage("page", "index.html", k, page.NewOrigin(sample.Watches(4000), nil))
 	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
 	for n := 0; b.Loop(); n++ {
 		change, err := edit.Apply(pr, edit.Operation{Page: "page", Type: &edit.Type{
