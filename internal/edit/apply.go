@@ -231,7 +231,7 @@ func (t *Together) apply(e *editor) error {
 			err = fault.New(step.name(), nil, "an operation inside one page")
 		}
 		if err == nil {
-			e.laidOut, e.above, e.inverse = nil, nil, Operation{}
+			e.above, e.inverse = nil, Operation{}
 			err = fault.Under(step.name(), do.apply(e))
 		}
 		if err == nil { // before the next step doubles it again
@@ -286,7 +286,6 @@ type editor struct {
 	summary  string
 	selected string
 	notes    []PageNote
-	laidOut  *layout.Layout
 	above    map[string]*page.Node     // what nodes stand in, by their ids
 	partly   map[string]*layout.Layout // of outermost rows, by their ids
 	marked   map[string]page.Kind      // what elements of a page from markup became
@@ -328,20 +327,9 @@ func (e *editor) cell(all map[string]*page.Node, c Cell) (*page.Node, int, error
 	return n, i, nil
 }
 
-// layout works the page out as it was before the operation.
-func (e *editor) layout() *layout.Layout {
-	if e.laidOut == nil {
-		e.laidOut = layout.Of(e.kit, e.page)
-	}
-	return e.laidOut
-}
-
 // around works out the rows around a node as they were before the operation: no more of the page than the outermost of
 // them and what that stands in.
 func (e *editor) around(id string) *layout.Layout {
-	if e.laidOut != nil {
-		return e.laidOut
-	}
 	if e.above == nil {
 		e.above, e.partly = map[string]*page.Node{}, map[string]*layout.Layout{}
 		e.page.Walk(func(n *page.Node, at page.Place) { e.above[n.ID] = at.Parent })
