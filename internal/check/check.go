@@ -3,11 +3,13 @@ package check
 
 import (
 	"cmp"
+	"fmt"
 	"slices"
 
 	"kitrows/internal/layout"
 	"kitrows/internal/markup"
 	"kitrows/internal/origin"
+	"kitrows/internal/page"
 )
 
 // A Severity is how bad something is.
@@ -45,6 +47,10 @@ func Of(l *layout.Layout) []Finding {
 	}
 	c := checker{l: l, doc: origin.Document(p.Origin)}
 	c.nodes()
+	if places := p.Origin.Places; len(places) >= origin.Most {
+		last := markup.Span{From: places[len(places)-1], To: places[len(places)-1]}
+		c.add("page-long", Surprise, "", last, fmt.Sprintf("what follows is kept and laid out, and not listed: a page has at most %d nodes", page.MaxNodes))
+	}
 	c.tags()
 	c.grid()
 	c.classes()
@@ -59,10 +65,23 @@ type checker struct {
 	doc   *markup.Document
 	of    map[*markup.Node]string // the ids of nodes, by their elements
 	found []Finding
+	outer []element // of every element, what it takes of the file, parents before their children
 }
+
+// element is an element and what it takes of the file.
+type element struct {
+	*markup.Node
+	markup.Span
+}
+
+// most is how many findings are told of one page: nobody reads more.
+const most = 400
 
 // add adds a finding about a stretch of the file.
 func (c *checker) add(code string, s Severity, node string, at markup.Span, text string, fixes ...Fix) {
+	if len(c.found) >= most {
+		return
+	}
 	c.found = append(c.found, Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Line: c.doc.Line(at.From), Fixes: fixes})
 }
 

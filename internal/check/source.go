@@ -37,7 +37,7 @@ var codes = map[markup.FaultKind]struct {
 // tags tells of tags that make another tree than their author is likely to have meant.
 func (c *checker) tags() {
 	text := c.doc.Text()
-	for _, f := range c.doc.Faults {
+	for _, f := range c.doc.Faults[:min(len(c.doc.Faults), most)] {
 		var fixes []Fix
 		switch f.Kind {
 		case markup.Surplus, markup.Ignored:
@@ -60,12 +60,34 @@ func (c *checker) tags() {
 
 // at is the innermost element whose start tag, or what is in it, holds a byte of the text.
 func (c *checker) at(place int) (found *markup.Node) {
-	c.doc.Root.Walk(func(n *markup.Node) {
-		if s := c.doc.Outer(n); !n.IsText() && n.Start.Len() > 0 && s.From <= place && place < s.To {
-			found = n
+	if c.outer == nil {
+		c.measure(c.doc.Root)
+	}
+	for _, e := range c.outer {
+		if e.From <= place && place < e.To {
+			found = e.Node
 		}
-	})
+	}
 	return found
+}
+
+// measure finds what each element takes of the file.
+func (c *checker) measure(n *markup.Node) (s markup.Span) {
+	at := -1
+	if s = n.Start; !n.IsText() && n.Start.Len() > 0 {
+		at = len(c.outer)
+		c.outer = append(c.outer, element{n, s})
+	}
+	for _, k := range n.Kids {
+		if in := c.measure(k); in.Len() > 0 && n.End.Len() == 0 {
+			s.To = max(s.To, in.To)
+		}
+	}
+	s.To = max(s.To, n.End.To)
+	if at >= 0 {
+		c.outer[at].Span = s
+	}
+	return s
 }
 
 // end is where the end tag that an element lacks is likely to be meant: after the last thing in it that is indented more
@@ -97,9 +119,11 @@ func (c *checker) end(f markup.Fault) int {
 func (c *checker) grid() {
 	stretches := origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
 	v := analyse.Vocabulary(c.l.Kit())
+	contained := map[*page.Node]bool{nil: false} // in a container
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
+		contained[n] = n.Kind == page.Container || contained[at.Parent]
 		s := stretches[n]
-		if len(s.Nodes) == 0 {
+		if len(s.Nodes) == 0 || len(c.found) >= most {
 			return
 		}
 		m := s.Nodes[0]
@@ -109,7 +133,7 @@ func (c *checker) grid() {
 			c.add("text-in-row", Broken, n.ID, span, fmt.Sprintf("words stand straight in %s: only columns are children of a row", at.Parent.Name))
 		case at.Parent != nil && at.Parent.Kind == page.Row && n.Kind != page.Column:
 			c.add("row-child", Broken, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column", m.Tag, at.Parent.Name))
-		case n.Kind == page.Row && !c.contained(n):
+		case n.Kind == page.Row && !contained[n]:
 			c.add("row-outside", Surprise, n.ID, span, fmt.Sprintf("%s stands in no container", n.Name))
 		case n.Kind == page.Element || n.Kind == page.Block:
 			if kind := used(v, m); kind != "" {
@@ -139,16 +163,6 @@ func used(v *vocab.Vocabulary, m *markup.Node) page.Kind {
 	return ""
 }
 
-// contained reports whether a node stands in a container.
-func (c *checker) contained(n *page.Node) bool {
-	for _, at := c.l.Page().Find(n.ID); at.Parent != nil; _, at = c.l.Page().Find(at.Parent.ID) {
-		if at.Parent.Kind == page.Container {
-			return true
-		}
-	}
-	return false
-}
-
 // classes tells of classes that no stylesheet has, and that are nearly one of the kit's.
 func (c *checker) classes() {
 	known := map[string]bool{}
@@ -158,7 +172,7 @@ func (c *checker) classes() {
 	words := c.l.Foreign().Known()
 	told := map[string]string{} // the nearest, by the class; empty for none
 	c.doc.Root.Walk(func(m *markup.Node) {
-		if m.IsText() || m.Start.Len() == 0 {
+		if m.IsText() || m.Start.Len() == 0 || len(c.found) >= most {
 			return
 		}
 		a := m.Attr("class")

@@ -1,6 +1,9 @@
 package markup
 
-import "sort"
+import (
+	"sort"
+	"sync"
+)
 
 // Retagged is the document with edits made that change nothing but the attributes of start tags, and so leave the tree as
 // it is, and what some of its elements are then; nil where they do more, or where the source is not UTF-8.
@@ -10,6 +13,7 @@ func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, 
 	}
 	next = &Document{Source: &Source{Bytes: d.Apply(edits), Encoding: d.Encoding, enc: d.enc}, Part: d.Part}
 	next.text = string(next.Bytes)
+	next.rows = sync.OnceValue(next.begins)
 	all := d.Splices(edits)
 	by := make([]int, len(all)+1) // how far what follows each is moved
 	for i, p := range all {

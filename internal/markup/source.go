@@ -4,6 +4,8 @@ package markup
 
 import (
 	"bytes"
+	"sort"
+	"sync"
 	"unicode/utf8"
 
 	"golang.org/x/net/html/charset"
@@ -16,8 +18,9 @@ type Source struct {
 	Bytes    []byte
 	Encoding string // its name in the Encoding Standard, such as utf-8
 
-	text string // decoded; of UTF-8 the bytes themselves, valid or not
-	from []int  // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
+	text string       // decoded; of UTF-8 the bytes themselves, valid or not
+	rows func() []int // where lines begin in the text; worked out when it is first asked for
+	from []int        // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
 	enc  encoding.Encoding
 }
 
@@ -38,6 +41,7 @@ func NewSource(b []byte) *Source {
 		name = "utf-8"
 	}
 	s := &Source{Bytes: b, Encoding: name, enc: enc}
+	s.rows = sync.OnceValue(s.begins)
 	if name == "utf-8" {
 		s.text, s.enc = string(b), nil
 		return s
@@ -47,7 +51,11 @@ func NewSource(b []byte) *Source {
 }
 
 // NewText is a source of UTF-8.
-func NewText(text string) *Source { return &Source{Bytes: []byte(text), Encoding: "utf-8", text: text} }
+func NewText(text string) *Source {
+	s := &Source{Bytes: []byte(text), Encoding: "utf-8", text: text}
+	s.rows = sync.OnceValue(s.begins)
+	return s
+}
 
 // decode decodes the bytes, a character at a time, for it to be known where each stands.
 func (s *Source) decode() {
@@ -107,17 +115,18 @@ type Line struct{ Line, Column int }
 
 // Line tells where a byte of the text stands. Lines end with LF, CR, or both.
 func (s *Source) Line(at int) Line {
-	l := Line{1, 1}
-	for i := 0; i < at; {
-		r, size := utf8.DecodeRuneInString(s.text[i:])
-		i += size
-		switch {
-		case r == '\r' && i < len(s.text) && s.text[i] == '\n':
-		case r == '\n', r == '\r':
-			l = Line{l.Line + 1, 1}
-		default:
-			l.Column++
+	rows := s.rows()
+	row := sort.SearchInts(rows, at+1) - 1
+	return Line{row + 1, utf8.RuneCountInString(s.text[rows[row]:at]) + 1}
+}
+
+// begins finds where the lines of the text begin.
+func (s *Source) begins() []int {
+	rows := []int{0}
+	for i := 0; i < len(s.text); i++ {
+		if s.text[i] == '\n' || s.text[i] == '\r' && !(i+1 < len(s.text) && s.text[i+1] == '\n') {
+			rows = append(rows, i+1)
 		}
 	}
-	return l
+	return rows
 }

@@ -71,6 +71,15 @@ func TestRead(t *testing.T) {
 	}
 }
 
+// A file with more elements than a page has nodes is read as far as it goes, and written whole.
+func TestLongFile(t *testing.T) {
+	file := []byte(strings.Repeat("<div class=kr-row></div>", page.MaxNodes+10))
+	p := of(file)
+	if err := p.Check(); err != nil || len(p.Pages[0].Origin.Places) > page.MaxNodes || !bytes.Equal(p.Pages[0].Origin.Bytes(), file) {
+		t.Errorf("%d nodes, %v", len(p.Pages[0].Origin.Places), err)
+	}
+}
+
 // Files that nobody here wrote are read and written to the same bytes, and their pages have a plan.
 func TestInstalledPages(t *testing.T) {
 	paths := sample.Installed(340)

@@ -47,7 +47,7 @@ type Was func(place int) *page.Node
 
 // Read reads a file as a page on kit k, whose words are v. Elements with the kit's words are containers, rows and columns,
 // and have the settings that the words say; elements around and between them are kept as what they are; all else is
-// blocks. What cannot be told apart within the bounds of a page is one block.
+// blocks. What stands deeper than a page goes is one block, and what is more than a page holds has no node.
 func Read(doc *markup.Document, k *kit.Kit, v *vocab.Vocabulary, inner string, was Was) *Page {
 	r := reader{doc: doc, words: newWords(k, v), inner: inner, kinds: map[*markup.Node]page.Kind{}, around: map[*markup.Node]bool{}}
 	doc.Root.Walk(func(n *markup.Node) { r.count++ })
@@ -70,7 +70,11 @@ type reader struct {
 	kinds  map[*markup.Node]page.Kind
 	around map[*markup.Node]bool // elements that hold containers, rows or columns
 	count  int
+	made   int // nodes so far
 }
+
+// Most is how many nodes are made of one file.
+const Most = page.MaxNodes - 2
 
 // item is a node that was read and is yet without an id.
 type item struct {
@@ -137,6 +141,9 @@ func (r *reader) nodes(in *markup.Node, depth int) (all []item) {
 		run = nil
 	}
 	for _, k := range standing(in, func(n *markup.Node) bool { return r.kinds[n] != "" }) {
+		if r.made >= Most { // the rest is kept and laid out, and has no node
+			break
+		}
 		if r.loose(k) {
 			run = append(run, k)
 			continue
@@ -157,6 +164,7 @@ func (r *reader) run(in *markup.Node, run []*markup.Node) (i item, is bool) {
 	if from < 0 {
 		return i, false
 	}
+	r.made++
 	text := ""
 	for _, n := range run[from:] {
 		text += textOf(n)
@@ -177,6 +185,7 @@ func (r *reader) run(in *markup.Node, run []*markup.Node) (i item, is bool) {
 
 // node reads an element that stands by itself.
 func (r *reader) node(n *markup.Node, depth int) item {
+	r.made++
 	kind := r.kinds[n]
 	switch {
 	case depth >= page.MaxDepth:
