@@ -6,6 +6,8 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
+	"net/http"
+	"net/http/httptest"
 	"os"
 	"path/filepath"
 	"strings"
@@ -244,6 +246,68 @@ func TestTroubles(t *testing.T) {
 	w.Write(t.Context())
 	if got := w.Status("index.html"); got.State != folder.Written || w.get("index.html") == front {
 		t.Errorf("once it may: %+v", got)
+	}
+}
+
+// The stylesheet of a kit of ours is written where a page links it, and a page that came into the project has a file then.
+func TestFilesThatAreMade(t *testing.T) {
+	w := work(t, site{"index.html": strings.Replace(front, "css/own.css", "css/grid.css", 1), "css/x.css": ""})
+	state, err := w.store.Load(t.Context(), "site")
+	if err != nil {
+		t.Fatal(err)
+	}
+	o := edit.Operation{Page: "page-1", BringPage: &edit.BringPage{File: "log.html", Text: front}}
+	if _, _, err := w.store.Edit(t.Context(), "site", store.Made{Revision: state.Revision}, o); err != nil {
+		t.Fatal(err)
+	}
+	w.Write(t.Context())
+	if w.get("log.html") != front {
+		t.Error("the page that came in has no file")
+	}
+	w = work(t, site{"index.html": strings.Replace(front, "css/own.css", "kit.css", 1)})
+	if err := w.edit("index.html", "4"); err != nil {
+		t.Fatal(err)
+	}
+	if got := w.get("kit.css"); !strings.Contains(got, ".kr-take-4-mid") {
+		t.Errorf("kit.css is %.200s", got)
+	}
+	w.put("kit.css", "/* mine */")
+	if err := w.edit("index.html", "5"); err != nil || w.get("kit.css") != "/* mine */" {
+		t.Errorf("a stylesheet of the user's is written over: %v", err)
+	}
+}
+
+// A preview shows what is in the folder and nothing else, changes nothing, and has pages reload.
+func TestPreview(t *testing.T) {
+	outside := t.TempDir()
+	w := work(t, site{"index.html": front, "css/own.css": "a{}", ".git/config": "secret", "visit/index.html": "<p>Low</p>"})
+	for _, err := range []error{os.WriteFile(filepath.Join(outside, "secret.txt"), []byte("secret"), 0o644),
+		os.Symlink(filepath.Join(outside, "secret.txt"), filepath.Join(w.dir, "link.txt"))} {
+		if err != nil {
+			t.Fatal(err)
+		}
+	}
+	p := folder.NewPreview(w.Folder)
+	get := func(method, path string) *httptest.ResponseRecorder {
+		r := httptest.NewRecorder()
+		p.ServeHTTP(r, httptest.NewRequest(method, path, nil))
+		return r
+	}
+	for path, want := range map[string]string{"/": front, "/index.html": front, "/css/own.css": "a{}", "/visit/": "<p>Low</p>"} {
+		if r := get("GET", path); r.Code != http.StatusOK || !strings.HasPrefix(r.Body.String(), want) {
+			t.Errorf("%s: %d %q", path, r.Code, r.Body)
+		}
+	}
+	if !strings.Contains(get("GET", "/").Body.String(), "location.reload()") {
+		t.Error("the page does not reload")
+	}
+	for _, path := range []string{"/.git/config", "/../secret.txt", "/link.txt", "/%2e%2e/secret.txt", "/gone.html", "/css/"} {
+		if r := get("GET", path); r.Code == http.StatusOK || strings.Contains(r.Body.String(), "secret") {
+			t.Errorf("%s: %d %q", path, r.Code, r.Body)
+		}
+	}
+	if r := get("POST", "/index.html"); r.Code != http.StatusMethodNotAllowed {
+		t.Errorf("POST: %d", r.Code)
 	}
 }
 

@@ -198,7 +198,10 @@ func (w *Follower) keep(name string, text []byte) bool {
 // write writes a page's file, if it is another than is known; and reports whether it did.
 func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 	had, known := w.known[name]
-	if !known || bytes.Equal(had, want) {
+	if !known {
+		return w.begun(name, want)
+	}
+	if bytes.Equal(had, want) {
 		return false
 	}
 	taken, beside, err := w.exchange(name, want, had)
@@ -221,6 +224,25 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 	if beside != "" {
 		time.AfterFunc(linger, func() { w.lingered(ctx, name, beside, had) })
 	}
+	return true
+}
+
+// begun writes the file of a page that came into the project by other ways, where there is none of its name; and reports
+// whether it did. A page that has another name in the folder now is none.
+func (w *Follower) begun(name string, want []byte) bool {
+	for _, b := range w.known {
+		if bytes.Equal(b, want) {
+			return false
+		}
+	}
+	if _, err := w.root.Lstat(name); !errors.Is(err, fs.ErrNotExist) {
+		return false
+	}
+	if err := w.put(name, want, 0o644); err != nil {
+		w.status[name] = Status{Unwritten, err.Error()}
+		return false
+	}
+	w.known[name], w.status[name] = want, Status{Written, name + " is written"}
 	return true
 }
 

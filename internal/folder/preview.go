@@ -62,7 +62,7 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	if name == "" {
 		name = "."
 	}
-	if !fs.ValidPath(name) || strings.HasPrefix(path.Base(name), ".") && name != "." || strings.Contains(name, "/.") {
+	if !fs.ValidPath(name) || name != "." && strings.Contains("/"+name, "/.") { // out of the folder, or hidden in it
 		http.NotFound(w, r)
 		return
 	}
