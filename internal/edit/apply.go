@@ -211,6 +211,9 @@ func (o *OwnRules) apply(e *editor) error {
 	if e.kit.Brought == nil {
 		return fault.New("allow", o.Allow, "a page on a kit that was read from a stylesheet: other kits have a class for every setting")
 	}
+	if e.page.Origin != nil {
+		return fault.New("allow", o.Allow, "a page that was made here: one that was read from markup has stylesheets of its own")
+	}
 	c := *e.page
 	e.inverse.OwnRules = &OwnRules{c.OwnRules}
 	c.OwnRules = o.Allow

@@ -9,6 +9,8 @@ import (
 	"sync"
 
 	"golang.org/x/net/html"
+
+	"kitrows/internal/markup"
 )
 
 // A Preview shows a folder's files as they are to the user's browser, at an address of its own: the pages' scripts run there, and
@@ -90,7 +92,9 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	}
 	w.Header().Set("Content-Type", "text/html")
 	_, _ = w.Write(b)
-	_, _ = w.Write([]byte(reload))
+	if !strings.HasPrefix(markup.NewSource(b).Encoding, "utf-16") { // in which those bytes would be other letters
+		_, _ = w.Write([]byte(reload))
+	}
 }
 
 // changes streams which files change as server-sent events.

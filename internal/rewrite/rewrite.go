@@ -5,6 +5,7 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
+	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	html "kitrows/internal/markup"
@@ -127,7 +128,7 @@ func (w *writer) words(k *kit.Kit, p *page.Page) *chosen {
 	c := &chosen{w: w, placed: map[*page.Node]*page.Node{}}
 	w.now = map[string]*page.Node{}
 	part := *p
-	part.Origin, part.Body = nil, c.grid(p.Body, nil)
+	part.Origin, part.OwnRules, part.Body = nil, false, c.grid(p.Body, nil)
 	c.Layout = layout.Of(k, &part)
 	said := &say.Page{Layout: c.Layout}
 	if c.Foreign() == nil {
@@ -184,7 +185,11 @@ func (c *chosen) grid(nodes []*page.Node, in *page.Node) (all []*page.Node) {
 // refused says what of a change no word of the kit says.
 func (w *writer) refused() error {
 	if f := w.after.Foreign(); f != nil {
-		return f.Check(w.changed)
+		err := f.Check(w.changed)
+		for _, one := range fault.All(err) {
+			one.Offer = "" // the page's stylesheets are its own
+		}
+		return err
 	}
 	return vocab.Check(w.AfterKit, w.after.Layout.Page())
 }
