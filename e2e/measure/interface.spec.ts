@@ -1,5 +1,5 @@
 import { execFileSync, spawn } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
@@ -189,4 +189,37 @@ test("a typed number to the redrawn kit and what it does", async ({ page, app })
   const times: number[] = [];
   await gutters(page, times, 16, ["20", "21", "22", "23", "25", "26", "27", "29", "30", "31"]);
   report("typed number to redrawn kit, 1,000 columns", times);
+});
+
+test("a file that another program changes to repainted lanes", async ({ page }) => {
+  const dir = mkdtempSync(join(tmpdir(), "kitrows-site-"));
+  const fixture = (name: string) => readFileSync(new URL(`../fixtures/${name}`, import.meta.url), "utf8");
+  for (const name of ["winter-log.html", "harbour.css", "own.css"]) writeFileSync(join(dir, name), fixture(name));
+  const file = join(dir, "winter-log.html");
+  const data = mkdtempSync(join(tmpdir(), "kitrows-"));
+  const server = spawn(binary, ["work", dir, "--data", data, "--listen", "127.0.0.1:0"]);
+  const line = await new Promise<string>((told) => server.stdout.once("data", (b: Buffer) => told(b.toString())));
+  await page.goto(line.split("\n")[0]!.replace("Kit Rows is at ", ""));
+  await page.locator('[data-lane="from-900"] [data-column="column-1"]').waitFor();
+  const outside: number[] = [];
+  for (let i = 0; i < 21; i++) {
+    const repainted = page.evaluate(async () => {
+      const column = document.querySelector('[data-lane="from-900"] [data-column="column-1"]')!;
+      await new Promise<void>((done) =>
+        new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
+          attributeFilter: ["width"],
+        }),
+      );
+      await new Promise(requestAnimationFrame);
+      return Date.now();
+    });
+    await page.waitForTimeout(150);
+    const text = readFileSync(file, "utf8").replace(/berth b\d+ m12/, `berth b${6 + (i % 3)} m12`);
+    const began = Date.now();
+    writeFileSync(file, text);
+    outside.push((await repainted) - began);
+  }
+  report("a file changed outside to repainted lanes", outside);
+  server.kill();
+  await new Promise((ended) => server.once("exit", ended));
 });

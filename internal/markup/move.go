@@ -206,6 +206,42 @@ func (d *Document) Insert(in *Node, at int, text string) Edit {
 	return Edit{Span{in.End.From, in.End.From}, lines(indent)}
 }
 
+// Body is what holds what is seen of a document: its body or, of a part or where that has no tags, the root.
+func (d *Document) Body() *Node {
+	for _, k := range d.Root.Kids {
+		if k.Tag == "body" && k.Start.Len() > 0 {
+			return k
+		}
+	}
+	return d.Root
+}
+
+// Append gives the edit by which a text stands in an element as what is last there, as Insert gives it. It may be an element
+// whose end tag is left out, or the root of a source.
+func (d *Document) Append(in *Node, text string) Edit {
+	if in.Start.Len() > 0 && in.End.Len() > 0 && in != d.Root {
+		return d.Insert(in, len(in.Kids), text)
+	}
+	at := len(d.text)
+	if in == d.Root || in.Tag == "body" {
+		for _, n := range []*Node{in, in.Parent} { // before the end tags that stand there
+			if n != nil && n.End.Len() > 0 {
+				at = min(at, n.End.From)
+			}
+		}
+		for at > 0 && blank(d.text[at-1]) {
+			at--
+		}
+	} else {
+		at = d.Outer(in).To
+	}
+	before := ""
+	if at > 0 {
+		before = d.newline()
+	}
+	return Edit{Span{at, at}, before + d.inLines(text, "")}
+}
+
 // step is by how much an element is indented more than the one around it.
 func (d *Document) step(n *Node) string {
 	for up := n.Parent; up != nil; up = up.Parent {

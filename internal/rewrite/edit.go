@@ -56,7 +56,7 @@ func (w *writer) tag(m *html.Node, was, n *page.Node) (edits []html.Edit) {
 
 // children gives the edits by which what stands in a node, nil for the page, is what stands in it now.
 func (w *writer) children(n *page.Node) (edits []html.Edit) {
-	had, has, in := w.Before.Body, w.After.Body, w.doc.Root
+	had, has, in := w.Before.Body, w.After.Body, w.doc.Body()
 	if n != nil {
 		had, has, in = w.from(n).Children, n.Children, w.stretches[w.from(n)].Inside
 	}
@@ -175,7 +175,7 @@ func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[*page.N
 	if len(gone) > 0 {
 		return w.doc.Before(w.span(gone[0]), text)
 	}
-	return w.doc.Insert(in, 0, text)
+	return w.doc.Append(in, text)
 }
 
 // text is a node as it is written into the file, its lines as from the beginning of one.
