@@ -292,6 +292,7 @@ type editor struct {
 	above    map[string]*page.Node     // what nodes stand in, by their ids
 	partly   map[string]*layout.Layout // of outermost rows, by their ids
 	marked   map[string]page.Kind      // what elements of a page from markup became
+	names    map[string]string         // what nodes were called, by their ids
 	written  bool                      // the file of a page that was read from markup holds what was done
 	parents  map[string]*page.Node     // of what is settable
 }

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"kitrows/internal/fault"
@@ -34,6 +35,9 @@ func (m *Mark) apply(e *editor) error {
 		if m.As == page.Row && at.Parent != nil && (at.Parent.Kind == page.Row || as[at.Parent.ID] == page.Row) {
 			return fault.New("as", n.Name, "an element that does not stand straight in a row: those become columns")
 		}
+		if m.As == page.Element && n.Kind != page.Container && n.Kind != page.Row && n.Kind != page.Column {
+			return fault.New("nodes", n.Name, "a container, row or column: others are no part of the grid")
+		}
 		if first == "" {
 			first = n.Name
 		}
@@ -65,7 +69,8 @@ func (m *Mark) apply(e *editor) error {
 	if wrong != nil {
 		return wrong
 	}
-	e.marked = as
+	e.marked, e.names = as, map[string]string{}
+	e.page.Walk(func(n *page.Node, _ page.Place) { e.names[n.ID] = n.Name })
 	e.summary = fmt.Sprintf("Make %s a %s", first, m.As)
 	if m.As == page.Element {
 		e.summary = fmt.Sprintf("Make %s no part of the grid", first)
@@ -79,11 +84,14 @@ func (m *Mark) apply(e *editor) error {
 // kinds refuses what was marked and is not read as that.
 func (e *editor) kinds() error {
 	var names []string
-	e.page.Walk(func(n *page.Node, _ page.Place) {
-		if kind, is := e.marked[n.ID]; is && kind != n.Kind && kind != page.Element {
-			names = append(names, n.Name)
+	is := map[string]*page.Node{}
+	e.page.Walk(func(n *page.Node, _ page.Place) { is[n.ID] = n })
+	for id, kind := range e.marked {
+		if n := is[id]; kind != page.Element && (n == nil || n.Kind != kind) {
+			names = append(names, e.names[id])
 		}
-	})
+	}
+	slices.Sort(names)
 	if len(names) > 0 {
 		return fault.New("as", strings.Join(names, ", "), "elements of which the classes of %s make that: rows stand in containers or columns, columns straight in rows, and containers in neither", e.kit.Name)
 	}

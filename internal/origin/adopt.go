@@ -8,11 +8,18 @@ import (
 )
 
 // Adopt reads a file into which page p was written, on kit k: nodes have the ids, names and notes of those that p has in
-// their place.
-func Adopt(p *page.Page, k *kit.Kit, o *page.Origin) *page.Page {
+// their place or, where it has none, of those that stood there before.
+func Adopt(p *page.Page, k *kit.Kit, o *page.Origin, before Was) *page.Page {
 	next := Again(p, k, o, nil)
 	a := adopter{from: map[*page.Node]*page.Node{}, taken: map[string]bool{}}
 	a.match(p.Body, next.Body)
+	i := 0
+	next.Walk(func(n *page.Node, _ page.Place) {
+		if was := before(next.Origin.Places[i]); a.from[n] == nil && was != nil && !a.taken[was.ID] {
+			a.from[n], a.taken[was.ID] = was, true
+		}
+		i++
+	})
 	t := taker{taken: a.taken, counts: map[page.Kind]int{}}
 	next.Walk(func(n *page.Node, _ page.Place) { // which nobody else has yet
 		if was := a.from[n]; was != nil {

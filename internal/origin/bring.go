@@ -136,9 +136,19 @@ func Here(p *page.Page) Was {
 // Spliced is page p on kit k with its file changed: what is not changed keeps its nodes. Nodes that stood in it before have
 // back what they had.
 func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page {
-	doc := Document(p.Origin)
 	next := page.NewOrigin(markup.Spliced(p.Origin.Bytes(), all), p.Origin.Sheets)
-	read := Document(next)
+	kept := Kept(p, next, all)
+	return Again(p, k, next, func(place int) *page.Node {
+		if n := kept(place); n != nil || back == nil {
+			return n
+		}
+		return back(place)
+	})
+}
+
+// Kept gives the nodes of page p by the places that they have in its file once that is changed, those that are not changed.
+func Kept(p *page.Page, next *page.Origin, all []markup.Splice) Was {
+	doc, read := Document(p.Origin), Document(next)
 	at := map[int]*page.Node{}
 	i := 0
 	p.Walk(func(n *page.Node, _ page.Place) {
@@ -147,12 +157,7 @@ func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page
 		}
 		i++
 	})
-	return Again(p, k, next, func(place int) *page.Node {
-		if n := at[place]; n != nil || back == nil {
-			return n
-		}
-		return back(place)
-	})
+	return func(place int) *page.Node { return at[place] }
 }
 
 // titleOf is what a page is called: its title or, where it has none, its file.

@@ -37,7 +37,7 @@ func (c *Change) Page() (*page.Page, []html.Splice, error) {
 		return p, splices, nil
 	}
 	o := page.NewOrigin(html.Spliced(w.doc.Bytes, splices), c.After.Origin.Sheets)
-	return origin.Adopt(c.After, c.AfterKit, o), splices, nil
+	return origin.Adopt(c.After, c.AfterKit, o, origin.Kept(c.Before, o, splices)), splices, nil
 }
 
 // retagged gives the page where no more than attributes changed, which leaves the tree as it is; else nil.
@@ -47,9 +47,13 @@ func (w *writer) retagged(edits []html.Edit, splices []html.Splice) *page.Page {
 	}
 	w.After.Walk(func(n *page.Node, _ page.Place) {
 		if was := w.from(n); was != n {
+			w.moved = w.moved || was == nil || was.Kind != n.Kind
 			w.tags[w.stretches[was].Element()] = true
 		}
 	})
+	if w.moved {
+		return nil // what an element is that is no part of the grid, its content tells
+	}
 	doc, changed := w.doc.Retagged(edits, w.tags)
 	if doc == nil {
 		return nil

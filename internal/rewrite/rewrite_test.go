@@ -9,6 +9,8 @@ import (
 	"testing"
 	"unicode/utf16"
 
+	"github.com/go-json-experiment/json"
+
 	"kitrows/internal/analyse"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
@@ -65,7 +67,7 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	any := func() *page.Node { return all[r.IntN(len(all))] }
 	o := edit.Operation{Page: p.ID}
 	bp := k.Breakpoints[r.IntN(len(k.Breakpoints))].Name
-	switch r.IntN(12) {
+	switch r.IntN(20) {
 	case 0, 1, 2:
 		text := fmt.Sprint(1 + r.IntN(k.Columns.N()))
 		if r.IntN(4) == 0 {
@@ -94,6 +96,27 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 		o.Describe = &edit.Describe{Node: of(page.Row, page.Column, page.Container).ID, Anchor: &anchor}
 	case 10:
 		o.Wrap = &edit.Wrap{Node: any().ID}
+	case 12:
+		o.Recast = &edit.Recast{Row: of(page.Row).ID, Recipe: "= = =", Breakpoint: bp}
+	case 13:
+		o.AddContainer = &edit.AddContainer{Near: any().ID, Before: r.IntN(2) == 0}
+	case 14:
+		o.AddBlock = &edit.AddBlock{Column: of(page.Column).ID, Content: page.Content{Type: page.Heading, Level: 2, Text: "Log"}}
+	case 15:
+		o.Alike = &edit.Alike{Node: of(page.Column).ID, To: []string{of(page.Column).ID, of(page.Column).ID}}
+	case 16:
+		o.Level = &edit.Level{From: k.Breakpoints[len(k.Breakpoints)-1].Name, To: bp}
+	case 17:
+		o.Hop = &edit.Hop{Node: any().ID, By: 1 - 2*r.IntN(2)}
+	case 18:
+		part, err := edit.CopyPart(&project.Project{Kits: []*kit.Kit{k}}, p, of(page.Row, page.Column).ID)
+		if err == nil {
+			o.Paste = &edit.Paste{Near: of(page.Row, page.Column).ID, Part: string(part)}
+		} else {
+			o.AddSection = &edit.AddSection{}
+		}
+	case 19:
+		o.Mark = &edit.Mark{Nodes: []string{any().ID}, As: []page.Kind{page.Element, page.Row, page.Column, page.Container}[r.IntN(4)], Children: r.IntN(2) == 0}
 	case 11:
 		o.Content = &edit.Content{Node: of(page.Block).ID, Content: page.Content{Type: page.Text, Text: "Two <terns> & a gull"}}
 	}
@@ -132,7 +155,7 @@ func TestRandomOperations(t *testing.T) {
 			before := pr.Pages[0]
 			op := random(r, k, before)
 			change, err := edit.Apply(pr, op)
-			name := fmt.Sprintf("seed %d, step %d, %+v", seed, step, named(op))
+			name := fmt.Sprintf("seed %d, step %d, %s", seed, step, named(op))
 			if err != nil {
 				done["refused"]++
 				continue
@@ -233,31 +256,17 @@ func ids(p *page.Page) string {
 	return b.String()
 }
 
+// named is an operation as JSON.
 func named(o edit.Operation) string {
-	return fmt.Sprintf("type %+v remove %+v duplicate %+v move %+v addRow %+v addColumn %+v describe %+v wrap %+v content %+v", o.Type, o.Remove, o.Duplicate, o.Move,
-		o.AddRow, o.AddColumn, o.Describe, o.Wrap, o.Content)
+	b, _ := json.Marshal(o)
+	return string(b[:min(len(b), 400)])
 }
 
+// kindOf is which operation it is.
 func kindOf(o edit.Operation) string {
-	switch {
-	case o.Type != nil:
-		return "type"
-	case o.Remove != nil:
-		return "remove"
-	case o.Duplicate != nil:
-		return "duplicate"
-	case o.Move != nil:
-		return "move"
-	case o.AddRow != nil:
-		return "addRow"
-	case o.AddColumn != nil:
-		return "addColumn"
-	case o.Describe != nil:
-		return "describe"
-	case o.Wrap != nil:
-		return "wrap"
-	}
-	return "content"
+	_, rest, _ := strings.Cut(named(o), ",\"")
+	kind, _, _ := strings.Cut(rest, "\"")
+	return kind
 }
 
 // One width of a page of 20,000 elements is changed.
