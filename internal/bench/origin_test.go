@@ -3,7 +3,6 @@ package bench
 import (
 	"testing"
 
-	"kitrows/internal/analyse"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
 	"kitrows/internal/origin"
@@ -24,16 +23,12 @@ func TestPagesFromMarkup(t *testing.T) {
 			html = `<main><section class="wrap"><div class="kr-row"><p>Loose</p><div class="kr-cell kr-take-3-mid"><div><div class="kr-row"><div class="kr-cell">a</div></div></div></div></div></section>` +
 				`<div class="kr-frame"><div class="kr-row kr-per-2-mid"><div class="kr-cell"><b>x</b></div><div class="kr-cell kr-skip-1-mid"></div></div></div></main></div>`
 		} else {
-			f := sample.NewForeign(r)
-			var files []kit.File
-			for _, s := range f.Sources {
-				files = append(files, kit.File{Name: s.Name, Text: s.Text})
-			}
-			brought, reading, err := analyse.Kit("kit", "Team", files, nil)
-			if err != nil {
+			brought, reading := sample.Team(r)
+			if brought == nil {
 				continue
 			}
 			html = sample.Surrounded(r, brought, sample.Worded(r, brought, reading.Words.Words))
+			var err error
 			if k, _, err = origin.Kit("kit", page.NewOrigin([]byte(html), nil), nil); err != nil {
 				continue
 			}

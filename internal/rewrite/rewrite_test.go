@@ -11,7 +11,6 @@ import (
 
 	"github.com/go-json-experiment/json"
 
-	"kitrows/internal/analyse"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -21,20 +20,6 @@ import (
 	"kitrows/internal/project"
 	"kitrows/internal/sample"
 )
-
-// foreign is a random stylesheet of another hand as a kit; nil where none was read.
-func foreign(r *rand.Rand) (*kit.Kit, *analyse.Reading) {
-	f := sample.NewForeign(r)
-	var files []kit.File
-	for _, s := range f.Sources {
-		files = append(files, kit.File{Name: s.Name, Text: s.Text})
-	}
-	k, reading, err := analyse.Kit("kit", "Team", files, nil)
-	if err != nil {
-		return nil, nil
-	}
-	return k, reading
-}
 
 // shown writes a page's nodes with what is set on them, for two pages to be held against one another.
 func shown(p *page.Page) string {
@@ -129,7 +114,7 @@ func TestRandomOperations(t *testing.T) {
 	done := map[string]int{}
 	for seed := range uint64(60) {
 		r := sample.New(5000 + seed)
-		k, reading := foreign(r)
+		k, reading := sample.Team(r)
 		if k == nil {
 			continue
 		}

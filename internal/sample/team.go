@@ -1,0 +1,22 @@
+package sample
+
+import (
+	"math/rand/v2"
+
+	"kitrows/internal/analyse"
+	"kitrows/internal/kit"
+)
+
+// Team is a random stylesheet of another hand as a kit, and how it was read; nil where no grid was found in it.
+func Team(r *rand.Rand) (*kit.Kit, *analyse.Reading) {
+	f := NewForeign(r)
+	files := make([]kit.File, len(f.Sources))
+	for i, s := range f.Sources {
+		files[i] = kit.File{Name: s.Name, Text: s.Text}
+	}
+	k, reading, err := analyse.Kit("kit", "Team", files, nil)
+	if err != nil {
+		return nil, nil
+	}
+	return k, reading
+}
