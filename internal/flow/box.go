@@ -199,11 +199,16 @@ func (e *engine) clamped(b *Box, w, of kit.Measure) kit.Measure {
 // percent of that room too.
 func (e *engine) fit(b *Box, of kit.Measure) kit.Measure {
 	low, high := e.intrinsic(b)
-	part := kit.Measure{}
+	part := e.parts(b)
+	return e.most(low.Plus(part), e.least(of.Minus(b.outside()), high.Plus(part)))
+}
+
+// parts is how much of a box's padding is percent of the room that it has, which intrinsic widths do not count.
+func (e *engine) parts(b *Box) (part kit.Measure) {
 	for _, side := range []int{Left, Right} {
 		part = part.Plus(b.pad[side]).Minus(e.of(b.Style.Padding[side].Amount, kit.Measure{})).Minus(kit.Plain(b.Style.Border[side]))
 	}
-	return e.most(low.Plus(part), e.least(of.Minus(b.outside()), high.Plus(part)))
+	return part
 }
 
 // size works out the width of a block in a containing block so wide, and its margins (CSS 2.2,

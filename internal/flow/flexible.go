@@ -123,6 +123,7 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 		k.Style = &auto
 		_, it.base = e.intrinsic(k)
 		k.Style = s
+		it.base = it.base.Plus(e.parts(k))
 	}
 	least, fixed := e.declared(k, s.MinWidth, w)
 	if !fixed && !s.Clips { // the automatic least width

@@ -1,6 +1,7 @@
 package flow
 
 import (
+	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -110,6 +111,9 @@ func line(value string) (l Line, ok bool) {
 	w := words(value)
 	for _, word := range w {
 		a, err := css.ParseAmount(word)
+		if strings.HasPrefix(strings.ToLower(word), "calc(") { // what it comes to is rounded
+			a.Number = math.Round(a.Number)
+		}
 		switch {
 		case word == "span":
 			l.Span = max(l.Span, 1)

@@ -101,7 +101,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	if ordered {
 		row.Sort()
 	}
-	if r.l.foreign != nil { // the stylesheet says what can be had
+	if r.l.kit.Brought != nil { // the stylesheet says what can be had
 		for i := range row.Cells {
 			if c := &row.Cells[i]; row.PerLine > 0 {
 				c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, 1, 0, 0, 0, 0
