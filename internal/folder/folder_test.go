@@ -18,6 +18,7 @@ import (
 	"kitrows/internal/edit"
 	"kitrows/internal/folder"
 	"kitrows/internal/page"
+	"kitrows/internal/project"
 	"kitrows/internal/sample"
 	"kitrows/internal/store"
 )
@@ -263,6 +264,19 @@ func TestFilesThatAreMade(t *testing.T) {
 	w.Write(t.Context())
 	if w.get("log.html") != front {
 		t.Error("the page that came in has no file")
+	}
+	state, err = w.store.Load(t.Context(), "site")
+	if err != nil {
+		t.Fatal(err)
+	}
+	o = edit.Operation{Page: "page-1", AddPicture: &edit.AddPicture{Node: "column-1", File: "tern.svg", Alt: "A tern",
+		Data: project.NewFile([]byte(`<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20"/>`))}}
+	if _, _, err := w.store.Edit(t.Context(), "site", store.Made{Revision: state.Revision}, o); err != nil {
+		t.Fatal(err)
+	}
+	w.Write(t.Context())
+	if !strings.Contains(w.get("index.html"), `src="pictures/tern.svg"`) || !strings.Contains(w.get("pictures/tern.svg"), "<svg") {
+		t.Errorf("the picture is not there: %s", w.get("index.html"))
 	}
 	w = work(t, site{"index.html": strings.Replace(front, "css/own.css", "kit.css", 1)})
 	if err := w.edit("index.html", "4"); err != nil {

@@ -162,9 +162,25 @@ func (w *Follower) Write(ctx context.Context) {
 				names = append(names, name)
 			}
 		}
+		for _, pic := range state.Project.Pictures {
+			link := "pictures/" + pic.File
+			if name := at(pg.File, link); name != "" && bytes.Contains(pg.Origin.Bytes(), []byte(link)) {
+				w.picture(name, pic.Data.Bytes())
+			}
+		}
 	}
 	if len(names) > 0 {
 		w.written(names)
+	}
+}
+
+// picture writes a picture that came into the project, where the folder has none of its name.
+func (w *Follower) picture(name string, file []byte) {
+	if _, err := w.root.Lstat(name); !errors.Is(err, fs.ErrNotExist) {
+		return
+	}
+	if err := errors.Join(w.root.MkdirAll(path.Dir(name), 0o755), w.put(name, file, 0o644)); err != nil {
+		w.log.Warn("a picture is not written", "file", name, "error", err)
 	}
 }
 
