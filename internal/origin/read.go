@@ -1,5 +1,5 @@
 // Package origin reads pages from the files of HTML that they come from: what their elements are by the words of a
-// kit, which stylesheets they link, and what is wrong in them.
+// kit, and which stylesheets hold for them.
 package origin
 
 import (
