@@ -151,3 +151,22 @@ test("a page that is dropped on the shelf shows its lanes beside its source", as
   await faults.getByRole("button", { name: "Change it to berth" }).click();
   await expect(faults).not.toContainText("berht");
 });
+
+test("what another program changes while an edit is on its way is on the screen after it", async ({ page, site }) => {
+  const file = join(site.dir, "index.html");
+  await page.goto(site.url);
+  await page.getByRole("rowheader", { name: "The winter log main" }).click();
+  await page.route("**/edits?*", async (route) => {
+    const answer = await route.fetch();
+    writeFileSync(file, readFileSync(file, "utf8").replace("Gully net", "Gannet net"));
+    const bench = new URL(route.request().url().replace("/edits?", "?"));
+    await expect.poll(async () => (await (await page.request.get(bench.href)).json()).revision).toBe(3);
+    await route.fulfill({ response: answer });
+  });
+  await page.keyboard.press("Shift+C");
+  await expect(page.getByRole("rowheader", { name: "Gannet net" }).first()).toBeVisible();
+  await expect(page.getByText("Saved · rev 3")).toBeVisible();
+  expect(readFileSync(file, "utf8")).toBe(
+    plain.replace("<main>", '<main class="quay">').replace("Gully net", "Gannet net"),
+  );
+});

@@ -251,18 +251,27 @@ export function useFollow(place: Place) {
   const { project } = place;
   useEffect(() => {
     const stream = new EventSource(`/api/projects/${project}/events`);
+    let told = 0;
+    // An edit of ours is told of too, mostly before its answer is here: what is on its way is waited for.
+    const catchUp = () => {
+      if (useLine.getState().waiting > 0) return;
+      const known = queries.getQueriesData<Bench>({ queryKey: ["bench", project] });
+      const newest = Math.max(0, ...known.map(([, b]) => b?.revision ?? 0));
+      if (told > newest) void queries.invalidateQueries({ queryKey: ["bench", project] });
+    };
     stream.addEventListener("revision", (event) => {
-      const revision = Number((event as MessageEvent<string>).data);
-      const newest = Math.max(
-        0,
-        ...queries.getQueriesData<Bench>({ queryKey: ["bench", project] }).map(([, b]) => b?.revision ?? 0),
-      );
-      if (revision > newest && useLine.getState().waiting === 0) {
-        void queries.invalidateQueries({ queryKey: ["bench", project] });
-      }
+      told = Number((event as MessageEvent<string>).data);
+      catchUp();
     });
     // Another program changed the store: its revisions may have begun anew.
-    stream.addEventListener("anew", () => void queries.resetQueries({ queryKey: ["bench", project] }));
-    return () => stream.close();
+    stream.addEventListener("anew", () => {
+      told = 0;
+      void queries.resetQueries({ queryKey: ["bench", project] });
+    });
+    const leave = useLine.subscribe(catchUp);
+    return () => {
+      leave();
+      stream.close();
+    };
   }, [project, queries]);
 }
