@@ -136,7 +136,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	case k.Brought != nil:
 		b.Kit.OwnRules = "off"
 	}
-	b.Source, b.Faults = pg.Origin != nil, faults(l)
+	b.Source = pg.Origin != nil
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
 	}
@@ -187,6 +187,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
+	b.Faults = faults(l) // they tell what the lanes only estimate
 	for i := range b.Nodes {
 		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
 			for _, at := range sums {

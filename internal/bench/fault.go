@@ -10,7 +10,7 @@ import (
 // A Fault is one thing that is wrong in a page's file.
 type Fault struct {
 	Code     string `json:"code"`
-	Severity string `json:"severity" enum:"broken,surprise,tidy"`
+	Severity string `json:"severity" enum:"broken,surprise,tidy,estimate"`
 	Node     string `json:"node" doc:"The node that it is about; empty for none."`
 	Text     string `json:"text"`
 	Line     int    `json:"line" doc:"Where it is in the page's file, from 1."`

@@ -15,11 +15,13 @@ import (
 // A Severity is how bad something is.
 type Severity string
 
-// The severities: what does not work, what works otherwise than most would mean it, and what is only untidy.
+// The severities: what does not work, what works otherwise than most would mean it, what is only untidy, and what is no
+// fault and the plan only estimates.
 const (
 	Broken   Severity = "broken"
 	Surprise Severity = "surprise"
 	Tidy     Severity = "tidy"
+	Estimate Severity = "estimate"
 )
 
 // A Finding is one thing that is wrong.
@@ -55,6 +57,7 @@ func Of(l *layout.Layout) []Finding {
 	c.grid()
 	c.classes()
 	c.links()
+	c.estimates()
 	slices.SortStableFunc(c.found, func(a, b Finding) int { return cmp.Compare(a.At.From, b.At.From) })
 	return c.found
 }

@@ -56,6 +56,9 @@ func TestFindings(t *testing.T) {
 		{"words straight in a row", grid(`Loose<div class="berth"></div>`), "1:37 text-in-row: words stand straight in Row: only columns are children of a row"},
 		{"a row in no container", `<div class="pier"></div>`, "1:1 row-outside: Row stands in no container"},
 		{"a column in no row", `<p class="berth">a</p>`, "1:1 misplaced: <p> has the class of a column, and does not stand straight in a row"},
+		{"what is only estimated", `<style>h2{position:absolute}td{width:9px}</style><div><h2>a</h2></div><table><tr><td><p>a</table>`,
+			"1:55 estimate: the plan only estimates a position that is absolute: what stands here, and after it, may be elsewhere in a browser\n" +
+				"1:71 estimate: the plan only estimates tables: what stands here, and after it, may be elsewhere in a browser"},
 		{"linked twice, too late", head(`<link rel=stylesheet href=own.css><link rel=stylesheet href=quay.css>` + "\n" + `<link rel=stylesheet href=own.css?2>`),
 			"3:35 stylesheet-order: the page's own stylesheet stands before the kit's quay.css: what both say, the kit's says\n" +
 				"4:1 stylesheet-twice: own.css is linked twice | Remove this link: <!doctype html><html><head>~<meta name=viewport content=width=device-width>~<link rel=stylesheet href=own.css><link rel=stylesheet href=quay.css>~</head><body></body></html>"},

@@ -254,6 +254,16 @@ func distance(a, b string, most int) int {
 	return last[len(b)]
 }
 
+// estimates tells what the plan does not work out.
+func (c *checker) estimates() {
+	stretches := origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
+	for _, d := range c.l.Foreign().Doubts() {
+		if nodes := stretches[d.Node].Nodes; len(nodes) > 0 {
+			c.add("estimate", Estimate, d.Node.ID, nodes[0].Start, "the plan only estimates "+d.What+": what stands here, and after it, may be elsewhere in a browser")
+		}
+	}
+}
+
 // links tells of stylesheets that are missing, linked twice or in the wrong order, and of a viewport that is not declared.
 func (c *checker) links() {
 	if c.doc.Part {

@@ -74,10 +74,15 @@ func (b *Box) absolute(x, y float64) {
 }
 
 // doubt notes once what a style declares that is not worked out.
-func (e *engine) doubt(s *Style, what string) {
+func (e *engine) doubt(s *Style, what string) { e.note(s, Doubt{What: what, Style: s}) }
+
+// inWords notes once what a style declares about words in lines.
+func (e *engine) inWords(s *Style, what string) { e.note(s, Doubt{What: what, Style: s, Words: true}) }
+
+func (e *engine) note(s *Style, d Doubt) {
 	if !e.seen[s] {
 		e.seen[s] = true
-		e.doubts = append(e.doubts, Doubt{What: what})
+		e.doubts = append(e.doubts, d)
 	}
 }
 
@@ -141,7 +146,10 @@ func (e *engine) edges(b *Box, of kit.Measure) {
 	}
 	if len(s.Doubts) > 0 && !e.told[s] {
 		e.told[s] = true
-		e.doubts = append(e.doubts, s.Doubts...)
+		for _, d := range s.Doubts {
+			d.Style = s
+			e.doubts = append(e.doubts, d)
+		}
 	}
 }
 

@@ -62,7 +62,7 @@ func (e *engine) space(s *Style) float64 {
 	if s.FontSize == 0 {
 		return 0
 	}
-	e.doubt(s, "white space between inline blocks, which is as wide as the font has it")
+	e.inWords(s, "white space between inline blocks, which is as wide as the font has it")
 	return max(0, s.FontSize/4+s.LetterSpacing+s.WordSpacing)
 }
 
@@ -84,11 +84,11 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 			bottom = max(bottom, h)
 		case "middle":
 			if middle = max(middle, h); s.FontSize > 0 {
-				e.doubt(k.Style, "a middle that goes by the font")
+				e.inWords(k.Style, "a middle that goes by the font")
 			}
 		default:
 			if top = max(top, h); len(on) > 1 {
-				e.doubt(k.Style, "boxes that stand on the baseline of their text")
+				e.inWords(k.Style, "boxes that stand on the baseline of their text")
 			}
 		}
 	}
@@ -102,7 +102,7 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 	case s.Align == "right" || s.Align == "end":
 		shift = shift.Plus(spare)
 	case s.Align == "justify":
-		e.doubt(s, "lines that are filled by wider spaces")
+		e.inWords(s, "lines that are filled by wider spaces")
 	}
 	for _, k := range on {
 		h := k.Height + k.margin[Top].Px + k.margin[Bottom].Px

@@ -106,9 +106,11 @@ type Style struct {
 
 // A Doubt is something that is declared and is not worked out, with the rule that declares it.
 type Doubt struct {
-	What string
-	Rule *css.StyleRule
-	Set  *css.Set
+	What  string
+	Rule  *css.StyleRule
+	Set   *css.Set
+	Style *Style // of a result: the one that has it
+	Words bool   // it is about words in lines, by how their font draws them
 }
 
 // A Viewport is a window's inner size in px.
@@ -383,7 +385,7 @@ func (c *computing) keep(name, v string) {
 
 func (c *computing) doubt(name, what string, args ...any) {
 	w := c.won[name]
-	c.Doubts = append(c.Doubts, Doubt{fmt.Sprintf(what, args...), w.Rule, w.Set})
+	c.Doubts = append(c.Doubts, Doubt{What: fmt.Sprintf(what, args...), Rule: w.Rule, Set: w.Set})
 }
 
 var fontSizes = map[string]float64{

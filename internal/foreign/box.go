@@ -90,6 +90,7 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 	visit(root)
 	if f.written != nil {
 		f.written.enclosed(f, boxes, root)
+		f.written.note(i, root, result.Doubts)
 	}
 	return boxes, result.Until
 }

@@ -24,6 +24,9 @@ type written struct {
 	between   map[*css.Element][]loose
 
 	drawn, read func() // what of it is worked out when it is first asked for
+
+	noting sync.Mutex
+	noted  map[int][]Doubt // by breakpoint
 }
 
 // loose is words that stand among elements: before the kid of that number.
@@ -36,7 +39,7 @@ type loose struct {
 // ofOrigin makes a page that was read from markup.
 func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}}
-	f.written = &written{stretches: origin.Stretches(p, f.Inner())}
+	f.written = &written{stretches: origin.Stretches(p, f.Inner()), noted: map[int][]Doubt{}}
 	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
 	f.written.drawn = sync.OnceFunc(f.draw)
 	f.written.read = sync.OnceFunc(f.read)

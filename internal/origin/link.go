@@ -32,7 +32,7 @@ func Links(doc *markup.Document) (all []Link) {
 	here := 0
 	doc.Root.Walk(func(n *markup.Node) {
 		switch {
-		case n.Tag == "style" && (n.Parent == nil || n.Parent.Tag != "noscript" && n.Parent.Tag != "template"):
+		case n.Tag == "style" && (n.Parent == doc.Root || n.Parent.Tag != "noscript" && n.Parent.Tag != "template"):
 			here++
 			l := Link{Node: n, Name: fmt.Sprintf("%s%d", Style, here), Media: valueOf(n, "media"), Here: true}
 			for _, k := range n.Kids {

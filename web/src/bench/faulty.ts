@@ -7,11 +7,12 @@ export const marks: Record<Fault["severity"], { sign: string; tone: string; fill
   broken: { sign: "■", tone: "text-madder-deep", fill: "fill-madder-deep" },
   surprise: { sign: "▲", tone: "text-weld", fill: "fill-weld" },
   tidy: { sign: "●", tone: "text-ink-2", fill: "fill-ink-2" },
+  estimate: { sign: "≈", tone: "text-ink-2", fill: "fill-ink-2" },
 };
 
 /** The nodes with faults, each with its worst. */
 export function faultyOf(faults: Fault[]): ReadonlyMap<string, Fault> {
-  const order = ["broken", "surprise", "tidy"];
+  const order = ["broken", "surprise", "tidy", "estimate"];
   const worst = new Map<string, Fault>();
   for (const f of faults) {
     const had = worst.get(f.node);
