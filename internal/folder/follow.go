@@ -229,9 +229,11 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 		w.status[name] = Status{Unwritten, err.Error() + "; the edit is in the history, and is written when it can be"}
 		return false
 	case taken != nil:
-		w.known[name] = taken
-		if err := w.step(ctx, name, taken, "Changed outside: "+name); err != nil {
-			w.log.Warn("a change is not taken in", "file", name, "error", err)
+		for _, b := range taken {
+			w.known[name] = b
+			if err := w.step(ctx, name, b, "Changed outside: "+name); err != nil {
+				w.log.Warn("a change is not taken in", "file", name, "error", err)
+			}
 		}
 		w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
 		return false

@@ -21,9 +21,9 @@ const (
 
 // exchange writes a file so that it is never half there: beside it first, whole and on disk, and then the two change places. What
 // then stands beside it is what it was: where that is not what it was expected to be, somebody else wrote it in the
-// meantime, and it is given back: taken is what they wrote, which holds again. Else it is left under the name that is
+// meantime, and it is given back: taken is what they wrote, one after the other, of which the last holds again. Else it is left under the name that is
 // given back, for a program that may still be writing there.
-func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, beside string, err error) {
+func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, beside string, err error) {
 	info, err := f.root.Lstat(name)
 	if err != nil {
 		return nil, "", err
@@ -53,7 +53,7 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, bes
 	if err := swap(); errors.Is(err, errors.ErrUnsupported) { // not on this system
 		defer gone()
 		if now, err := f.read(name); err != nil || !bytes.Equal(now, expected) {
-			return now, "", err
+			return [][]byte{now}, "", err
 		}
 		return nil, "", errors.Join(f.root.Rename(near, name), dir.Sync())
 	} else if err != nil {
@@ -65,14 +65,14 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken []byte, bes
 		return nil, near, dir.Sync()
 	}
 	for put := want; err == nil; { // back with it, and look what comes out then
-		taken = was
+		taken = append(taken, was)
 		if err = swap(); err != nil {
 			break
 		}
 		if was, err = f.read(near); err != nil || bytes.Equal(was, put) {
 			break
 		}
-		put = taken // somebody wrote again: the newest holds
+		put = taken[len(taken)-1] // somebody wrote again: the newest holds
 	}
 	defer gone()
 	return taken, "", errors.Join(err, dir.Sync())
