@@ -49,8 +49,8 @@ func workCommand() *cobra.Command {
 				if err != nil {
 					return err
 				}
-				data = filepath.Join(own, "work", fmt.Sprintf("%s-%x", edit.FreeID(filepath.Base(dir), func(string) bool { return false }),
-					sha256.Sum256([]byte(dir)))[:60])
+				sum := sha256.Sum256([]byte(dir))
+				data = filepath.Join(own, "work", fmt.Sprintf("%s-%.8x", projectID(dir), sum[:]))
 			}
 			return withStore(c.Context(), data, func(s *store.Store) error { return work(c, s, f, listen) })
 		},
@@ -60,10 +60,15 @@ func workCommand() *cobra.Command {
 	return c
 }
 
+// projectID is the id of the project of a folder, which is the only one in its store.
+func projectID(dir string) string {
+	return edit.FreeID(filepath.Base(dir), func(string) bool { return false })
+}
+
 // work answers with the project of a folder, and keeps the two the same.
 func work(c *cobra.Command, s *store.Store, f *folder.Folder, listen string) error {
 	name := filepath.Base(f.Dir)
-	id := edit.FreeID(name, func(string) bool { return false })
+	id := projectID(f.Dir)
 	if _, err := s.Load(c.Context(), id); errors.Is(err, store.ErrNotFound) {
 		kits, err := ready.Kits()
 		if err != nil {

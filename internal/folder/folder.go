@@ -32,8 +32,9 @@ type Folder struct {
 	Notes []string // what was found in it and is left alone, and why
 
 	root  *os.Root
-	count int      // of what was written beside files
-	dirs  []string // those that hold pages or stylesheets, or may come to
+	swap  func(dir *os.File, a, b string) error // lets two files change places
+	count int                                   // of what was written beside files
+	dirs  []string                              // those that hold pages or stylesheets, or may come to
 }
 
 // Open opens a folder.
@@ -42,7 +43,7 @@ func Open(dir string) (*Folder, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Folder{Dir: dir, root: root}, nil
+	return &Folder{Dir: dir, root: root, swap: exchanged}, nil
 }
 
 // Close closes it.
@@ -131,9 +132,13 @@ func (f *Folder) read(name string) ([]byte, error) {
 	case !info.Mode().IsRegular():
 		return nil, fault.New(name, "a link or a device", "a file")
 	case info.Size() > page.MaxOrigin:
-		return nil, fault.New(name, fmt.Sprintf("%d bytes", info.Size()), "at most %d MiB", page.MaxOrigin>>20)
+		return nil, tooLarge(name, info)
 	}
 	return fs.ReadFile(f.root.FS(), name)
+}
+
+func tooLarge(name string, info fs.FileInfo) error {
+	return fault.New(name, fmt.Sprintf("%d bytes", info.Size()), "at most %d MiB", page.MaxOrigin>>20)
 }
 
 // at is where a link of a page, or of a stylesheet, leads in the folder; empty where it leads out of it or elsewhere.

@@ -211,6 +211,27 @@ func TestChangesFromOutside(t *testing.T) {
 	}
 }
 
+// A stylesheet that changes is read again for every page that links it, and folders that come with folders in them are watched.
+func TestManyPagesAndFolders(t *testing.T) {
+	w := work(t, site{"index.html": front, "log.html": front, "diary.html": front, "css/own.css": "body { margin: 0 }"})
+	w.watch()
+	w.put("css/own.css", "body { margin: 8px }")
+	w.until("all pages have the stylesheet", func() bool {
+		for _, name := range []string{"index.html", "log.html", "diary.html"} {
+			if sheets := w.page(name).Origin.Sheets; sheets[len(sheets)-1].Text != "body { margin: 8px }" {
+				return false
+			}
+		}
+		return true
+	})
+	w.put("visit/island/tides.html", "<p>Low</p>")
+	w.until("the page further in comes in", func() bool { return w.page("visit/island/tides.html") != nil })
+	w.put("visit/island/tides.html", "<p>High</p>")
+	w.until("it is watched", func() bool { return string(w.page("visit/island/tides.html").Origin.Bytes()) == "<p>High</p>" })
+	w.put("visit/island/tides.html", strings.Repeat("<p>High</p>", page.MaxOrigin/10))
+	w.until("it is said that it is too large", func() bool { return w.Status("visit/island/tides.html").State == folder.Unwritten })
+}
+
 // Links, devices, files that may not be written, and a disk that is full.
 func TestTroubles(t *testing.T) {
 	outside := t.TempDir()

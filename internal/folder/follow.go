@@ -75,7 +75,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 		return nil, err
 	}
 	for name, b := range left { // what another program wrote as this one was killed
-		if err := w.step(ctx, name, b, "Changed outside: "+name); err != nil {
+		if err := w.step(ctx, name, b); err != nil {
 			return nil, err
 		}
 	}
@@ -229,13 +229,7 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 		w.status[name] = Status{Unwritten, err.Error() + "; the edit is in the history, and is written when it can be"}
 		return false
 	case taken != nil:
-		for _, b := range taken {
-			w.known[name] = b
-			if err := w.step(ctx, name, b, "Changed outside: "+name); err != nil {
-				w.log.Warn("a change is not taken in", "file", name, "error", err)
-			}
-		}
-		w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
+		w.conflict(ctx, name, taken)
 		return false
 	}
 	w.known[name], w.status[name] = want, Status{Written, name + " is written"}
@@ -274,38 +268,58 @@ func (w *Follower) lingered(ctx context.Context, name, beside string, was []byte
 	defer w.mu.Unlock()
 	b, err := w.read(beside)
 	if err == nil && !bytes.Equal(b, was) && !bytes.Equal(b, w.known[name]) {
-		if _, other, err := w.exchange(name, b, w.known[name]); err == nil {
-			w.known[name] = b
-			if err := w.step(context.WithoutCancel(ctx), name, b, "Changed outside: "+name); err == nil {
-				w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
-			}
-			_ = w.root.Remove(other)
+		taken, other, err := w.exchange(name, b, w.known[name])
+		if err != nil {
+			w.log.Warn("a change is left beside its file until the folder is opened again", "file", beside, "error", err)
+			return
 		}
+		w.conflict(context.WithoutCancel(ctx), name, append([][]byte{b}, taken...))
+		_ = w.root.Remove(other)
 	}
 	_ = w.root.Remove(beside)
 }
 
+// conflict takes in what others wrote, one after the other, as an edit was written: the last of it holds.
+func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) {
+	for _, b := range texts {
+		w.known[name] = b
+		if err := w.step(ctx, name, b); err != nil {
+			w.log.Warn("a change is not taken in", "file", name, "error", err)
+		}
+	}
+	w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
+}
+
 // step makes a step of the history by which a page's file holds these bytes.
-func (w *Follower) step(ctx context.Context, name string, b []byte, summary string) error {
-	return w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+func (w *Follower) step(ctx context.Context, name string, b []byte) error {
+	_, err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		pg := pageOf(p, name)
 		if pg == nil || bytes.Equal(pg.Origin.Bytes(), b) {
 			return edit.Operation{}, false
 		}
-		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), b)), Summary: summary[:min(len(summary), 200)]}}, true
+		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), b)), Summary: "Changed outside: " + short(name)}}, true
 	})
+	return err
 }
 
-// do makes an edit of the newest revision, whatever others make meanwhile.
-func (w *Follower) do(ctx context.Context, make func(p *project.Project) (edit.Operation, bool)) error {
+// short is a path as it stands in the history.
+func short(name string) string {
+	if len(name) > 120 {
+		return "…" + strings.ToValidUTF8(name[len(name)-120:], "")
+	}
+	return name
+}
+
+// do makes an edit of the newest revision, whatever others make meanwhile, if one is wanted; and reports whether it did.
+func (w *Follower) do(ctx context.Context, make func(p *project.Project) (edit.Operation, bool)) (made bool, err error) {
 	for {
 		state, err := w.store.Load(ctx, w.project)
 		if err != nil {
-			return err
+			return false, err
 		}
 		o, wanted := make(state.Project)
 		if !wanted {
-			return nil
+			return false, nil
 		}
 		next, _, err := w.store.Edit(ctx, w.project, store.Made{Revision: state.Revision}, o)
 		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
@@ -314,7 +328,7 @@ func (w *Follower) do(ctx context.Context, make func(p *project.Project) (edit.O
 		if err == nil {
 			w.told(next.Revision)
 		}
-		return err
+		return err == nil, err
 	}
 }
 
@@ -326,8 +340,11 @@ func (w *Follower) look(ctx context.Context, name string) {
 	b, err := w.read(name)
 	had, known := w.known[name]
 	switch {
-	case err != nil && known:
+	case errors.Is(err, fs.ErrNotExist) && known:
 		w.status[name] = Status{Gone, name + " is gone"}
+		return
+	case err != nil && known:
+		w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error()}
 		return
 	case err != nil, known && bytes.Equal(had, b) && w.status[name].State != Gone:
 		return
@@ -337,7 +354,7 @@ func (w *Follower) look(ctx context.Context, name string) {
 		if w.missing(ctx, name, b) {
 			return
 		}
-		if err := w.step(ctx, name, b, "Changed outside: "+name); err != nil {
+		if err := w.step(ctx, name, b); err != nil {
 			w.log.Warn("a change is not taken in", "file", name, "error", err)
 			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error()}
 			return
@@ -351,7 +368,7 @@ func (w *Follower) look(ctx context.Context, name string) {
 // missing takes in a page that the project does not have: one that was renamed, or a new one.
 func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 	taken := false
-	err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+	_, err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		if pageOf(p, name) != nil {
 			return edit.Operation{}, false
 		}
@@ -359,7 +376,7 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 		for _, pg := range p.Pages {
 			if _, err := w.root.Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(pg.Origin.Bytes(), b) {
 				delete(w.known, pg.File)
-				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + path.Base(name)}}, true
+				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + short(path.Base(name))}}, true
 			}
 		}
 		return edit.Operation{Page: p.Pages[0].ID, BringPage: &edit.BringPage{File: name, Data: b, Sheets: w.sheets(name, page.NewOrigin(b, nil))}}, true
@@ -373,7 +390,20 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 // looked reads the stylesheets again that pages link, where one changed: the one of that name, or all of them. Those of a kit
 // that was read from them are read as a newer version of it.
 func (w *Follower) looked(ctx context.Context, name string) {
-	_ = w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+	for range 2 * project.MaxPages { // an edit for each page, and for each kit
+		made, err := w.restyle(ctx, name)
+		if err != nil {
+			w.log.Warn("a stylesheet is not taken in", "file", name, "error", err)
+		}
+		if !made {
+			return
+		}
+	}
+}
+
+// restyle makes the next edit by which a page, or its kit, has its stylesheets as the folder has them, if one is needed.
+func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
+	return w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		for _, pg := range p.Pages {
 			if pg.Origin == nil {
 				continue
@@ -459,6 +489,13 @@ func (w *Follower) Watch(ctx context.Context) error {
 			timer.Reset(pause)
 		case <-timer.C:
 			w.take(ctx, touched)
+			for _, dir := range w.dirs {
+				for name := range touched {
+					if strings.HasPrefix(dir, name+"/") { // it came with a new folder
+						_ = watcher.Add(filepath.Join(w.Dir, dir))
+					}
+				}
+			}
 			clear(touched)
 		}
 	}

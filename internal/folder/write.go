@@ -11,6 +11,7 @@ import (
 	"strings"
 
 	"kitrows/internal/fault"
+	"kitrows/internal/page"
 )
 
 // temporary is in the names of the files that are written beside a page, before they take its place.
@@ -19,20 +20,22 @@ const (
 	partly    = ".kitrows+" // of those that are not whole yet
 )
 
-// exchange writes a file so that it is never half there: beside it first, whole and on disk, and then the two change places. What
-// then stands beside it is what it was: where that is not what it was expected to be, somebody else wrote it in the
-// meantime, and it is given back: taken is what they wrote, one after the other, of which the last holds again. Else it is left under the name that is
-// given back, for a program that may still be writing there.
+// exchange writes a file so that it is never half there: beside it first, whole and on disk, and then the two change
+// places. What then stands beside it is what it was. Where that is not what was expected, somebody else wrote it in the
+// meantime, and it holds again: taken is what they wrote, one after the other, the last of which is the file now. Else
+// what it was is left under the name beside, for a program that may still be writing there. After an error nothing that
+// others wrote is removed.
 func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, beside string, err error) {
 	info, err := f.root.Lstat(name)
-	if err != nil {
+	switch {
+	case err != nil:
 		return nil, "", err
-	}
-	if !info.Mode().IsRegular() {
+	case !info.Mode().IsRegular():
 		return nil, "", fault.New(name, "a link or a device", "a file")
-	}
-	if info.Mode().Perm()&0o200 == 0 {
+	case info.Mode().Perm()&0o200 == 0:
 		return nil, "", fault.New(name, "a file that may not be written", "one that may: change its mode, and edit again")
+	case info.Size() > page.MaxOrigin:
+		return nil, "", tooLarge(name, info)
 	}
 	dir, err := f.root.Open(path.Dir(name))
 	if err != nil {
@@ -47,9 +50,7 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 		return nil, "", err
 	}
 	gone := func() { _ = f.root.Remove(near) }
-	swap := func() error {
-		return exchanged(dir, other, base)
-	}
+	swap := func() error { return f.swap(dir, other, base) }
 	if err := swap(); errors.Is(err, errors.ErrUnsupported) { // not on this system
 		defer gone()
 		if now, err := f.read(name); err != nil || !bytes.Equal(now, expected) {
@@ -60,22 +61,21 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 		gone()
 		return nil, "", err
 	}
-	was, err := f.read(near)
-	if err == nil && bytes.Equal(was, expected) {
-		return nil, near, dir.Sync()
-	}
-	for put := want; err == nil; { // back with it, and look what comes out then
+	for placed := want; ; { // beside it now stands what was in its place
+		was, err := f.read(near)
+		if err == nil && bytes.Equal(was, expected) {
+			if taken == nil {
+				return nil, near, dir.Sync()
+			}
+			gone()
+			return taken, "", dir.Sync()
+		}
+		if err := errors.Join(err, swap()); err != nil { // it holds, even where it cannot be read
+			return taken, "", err
+		}
 		taken = append(taken, was)
-		if err = swap(); err != nil {
-			break
-		}
-		if was, err = f.read(near); err != nil || bytes.Equal(was, put) {
-			break
-		}
-		put = taken[len(taken)-1] // somebody wrote again: the newest holds
+		placed, expected = was, placed
 	}
-	defer gone()
-	return taken, "", errors.Join(err, dir.Sync())
 }
 
 // sign is by what the content of a file is known again.
@@ -119,7 +119,11 @@ func (f *Folder) left() map[string][]byte {
 				continue
 			}
 			name := path.Join(dir, e.Name())
-			if b, err := f.read(name); err == nil && len(parts) == 4 && sign(b) != parts[1] && sign(b) != parts[2] {
+			b, err := f.read(name)
+			if err != nil {
+				continue // it may be all that is left of what somebody wrote
+			}
+			if len(parts) == 4 && sign(b) != parts[1] && sign(b) != parts[2] {
 				all[path.Join(dir, parts[3])] = b
 			}
 			_ = f.root.Remove(name)

@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"net/http"
+	"net/url"
 
 	"kitrows/internal/bench"
 	"kitrows/internal/folder"
@@ -42,5 +43,5 @@ func (v *Server) file(project string, b *bench.Bench) {
 		return
 	}
 	s := v.work.Status(b.Page.File)
-	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Preview: v.work.preview + "/" + b.Page.File}
+	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
 }
