@@ -55,7 +55,7 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
 	}
-	if pg.Origin != nil && !e.written && (e.page.Kit != pg.Kit || !sameNodes(e.page.Body, pg.Body)) {
+	if pg.Origin != nil && !e.written && (e.page.Kit != pg.Kit || !slices.Equal(e.page.Body, pg.Body)) {
 		if err := e.write(pg, p.Kit(pg.Kit)); err != nil {
 			return nil, err
 		}
@@ -79,11 +79,6 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	}
 	e.inverse.Page = pg.ID
 	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected, e.notes}, nil
-}
-
-// sameNodes reports whether two lists are of the same nodes.
-func sameNodes(a, b []*page.Node) bool {
-	return len(a) == len(b) && (len(a) == 0 || &a[0] == &b[0] || slices.Equal(a, b))
 }
 
 // action is an operation on one page, and on what the project keeps besides pages.

@@ -115,14 +115,12 @@ func (s *Source) apply(e *editor) error {
 func back(p *page.Page, all []markup.Splice, summary string) *Source {
 	s := &Source{Stretches: Stretches(markup.Back(p.Origin.Bytes(), all)), Summary: summary}
 	doc := origin.Document(p.Origin)
-	i := 0
-	p.Walk(func(n *page.Node, _ page.Place) {
-		if _, kept := markup.Moved(doc.Place(p.Origin.Places[i]), all); !kept {
+	origin.Placed(p, func(n *page.Node, place int) {
+		if _, kept := markup.Moved(doc.Place(place), all); !kept {
 			c := *n
 			c.Children, c.At = nil, nil
-			s.Nodes = append(s.Nodes, Restored{p.Origin.Places[i], &c})
+			s.Nodes = append(s.Nodes, Restored{place, &c})
 		}
-		i++
 	})
 	return s
 }

@@ -115,10 +115,12 @@ type Line struct{ Line, Column int }
 
 // Line tells where a byte of the text stands. Lines end with LF, CR, or both.
 func (s *Source) Line(at int) Line {
-	rows := s.rows()
-	row := sort.SearchInts(rows, at+1) - 1
-	return Line{row + 1, utf8.RuneCountInString(s.text[rows[row]:at]) + 1}
+	row := s.Row(at)
+	return Line{row, utf8.RuneCountInString(s.text[s.rows()[row-1]:at]) + 1}
 }
+
+// Row is the line alone, from 1: lines may be so long that counting their characters takes time.
+func (s *Source) Row(at int) int { return sort.SearchInts(s.rows(), at+1) }
 
 // begins finds where the lines of the text begin.
 func (s *Source) begins() []int {

@@ -13,12 +13,10 @@ func Adopt(p *page.Page, k *kit.Kit, o *page.Origin, before Was) *page.Page {
 	next := Again(p, k, o, nil)
 	a := adopter{from: map[*page.Node]*page.Node{}, taken: map[string]bool{}}
 	a.match(p.Body, next.Body)
-	i := 0
-	next.Walk(func(n *page.Node, _ page.Place) {
-		if was := before(next.Origin.Places[i]); a.from[n] == nil && was != nil && !a.taken[was.ID] {
+	Placed(next, func(n *page.Node, place int) {
+		if was := before(place); a.from[n] == nil && was != nil && !a.taken[was.ID] {
 			a.from[n], a.taken[was.ID] = was, true
 		}
-		i++
 	})
 	t := taker{taken: a.taken, counts: map[page.Kind]int{}}
 	next.Walk(func(n *page.Node, _ page.Place) { // which nobody else has yet

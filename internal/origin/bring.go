@@ -123,13 +123,7 @@ func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 // Here gives the nodes of a page by their places.
 func Here(p *page.Page) Was {
 	at := map[int]*page.Node{}
-	i := 0
-	p.Walk(func(n *page.Node, _ page.Place) {
-		if i < len(p.Origin.Places) {
-			at[p.Origin.Places[i]] = n
-		}
-		i++
-	})
+	Placed(p, func(n *page.Node, place int) { at[place] = n })
 	return func(place int) *page.Node { return at[place] }
 }
 
@@ -150,12 +144,10 @@ func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page
 func Kept(p *page.Page, next *page.Origin, all []markup.Splice) Was {
 	doc, read := Document(p.Origin), Document(next)
 	at := map[int]*page.Node{}
-	i := 0
-	p.Walk(func(n *page.Node, _ page.Place) {
-		if to, kept := markup.Moved(doc.Place(p.Origin.Places[i]), all); kept {
+	Placed(p, func(n *page.Node, place int) {
+		if to, kept := markup.Moved(doc.Place(place), all); kept {
 			at[read.At(to)] = n
 		}
-		i++
 	})
 	return func(place int) *page.Node { return at[place] }
 }

@@ -22,6 +22,29 @@ func (s Stretch) Element() *markup.Node {
 	return nil
 }
 
+// Span is what of the text of its file it takes; nothing where it has no node.
+func (s Stretch) Span(doc *markup.Document) (span markup.Span) {
+	for i, m := range s.Nodes {
+		if o := doc.Outer(m); i == 0 {
+			span = o
+		} else if o.Len() > 0 {
+			span.To = max(span.To, o.To)
+		}
+	}
+	return span
+}
+
+// Placed visits the nodes of a page in their order, with the places that they have in its file.
+func Placed(p *page.Page, visit func(n *page.Node, place int)) {
+	i := 0
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if i < len(p.Origin.Places) {
+			visit(n, p.Origin.Places[i])
+		}
+		i++
+	})
+}
+
 // Stretches finds what of its file the nodes of a page are. Inner is the class of the element inside each column.
 func Stretches(p *page.Page, inner string) map[*page.Node]Stretch {
 	k := knownOf(p.Origin)
@@ -36,13 +59,7 @@ func Stretches(p *page.Page, inner string) map[*page.Node]Stretch {
 func stretches(doc *markup.Document, p *page.Page, inner string) map[*page.Node]Stretch {
 	all := map[*page.Node]Stretch{}
 	places := map[*page.Node]int{}
-	at := 0
-	p.Walk(func(n *page.Node, _ page.Place) {
-		if at < len(p.Origin.Places) {
-			places[n] = p.Origin.Places[at]
-		}
-		at++
-	})
+	Placed(p, func(n *page.Node, place int) { places[n] = place })
 	var visit func(in *markup.Node, nodes []*page.Node)
 	visit = func(in *markup.Node, nodes []*page.Node) {
 		next := 0

@@ -93,14 +93,7 @@ func (w *plainer) text(n *page.Node) string { return w.stretches[n].Text(w.doc) 
 
 // Text is the text of a stretch of a file, its lines as from the beginning of one.
 func (s Stretch) Text(doc *markup.Document) string {
-	if len(s.Nodes) == 0 {
-		return ""
-	}
-	span := doc.Outer(s.Nodes[0])
-	for _, m := range s.Nodes[1:] {
-		span.To = max(span.To, doc.Outer(m).To)
-	}
-	text := doc.Excerpt(span, nil)
+	text := doc.Excerpt(s.Span(doc), nil)
 	if m := s.Element(); m != nil && m.IsOpen() {
 		text += "</" + m.Tag + ">"
 	}

@@ -36,7 +36,7 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 				kind = ""
 			}
 			children := read(n.Children, kind, held || kind != "")
-			if m == nil && sameNodes(children, n.Children) || n.Kind == page.Block {
+			if m == nil && slices.Equal(children, n.Children) || n.Kind == page.Block {
 				continue
 			}
 			c := *n
@@ -58,5 +58,3 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 	}
 	return &next
 }
-
-func sameNodes(a, b []*page.Node) bool { return len(a) == len(b) && (len(a) == 0 || &a[0] == &b[0]) }

@@ -39,14 +39,6 @@ func newWords(k *kit.Kit, v *vocab.Vocabulary) *words {
 	return w
 }
 
-// Base is the word that every node of a kind has, if there is one.
-func Base(v *vocab.Vocabulary, kind page.Kind) []string {
-	if b := v.Base(kind); b != nil {
-		return []string{b.Text}
-	}
-	return nil
-}
-
 // word is the word of a text on nodes of a kind; nil where it is none.
 func (w *words) word(on page.Kind, text string) *vocab.Word {
 	key := wordKey{on, text}

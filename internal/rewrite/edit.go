@@ -133,17 +133,8 @@ func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
 
 // span is the stretch of the file that a node was.
 func (w *writer) span(was *page.Node) html.Span {
-	nodes := w.stretches[was].Nodes
-	if len(nodes) == 0 {
-		return html.Span{}
-	}
-	s := w.doc.Outer(nodes[0])
-	for _, m := range nodes[1:] {
-		if o := w.doc.Outer(m); o.Len() > 0 {
-			s.To = max(s.To, o.To)
-		}
-	}
-	if len(nodes) > 1 || nodes[0].IsText() { // without the white space around
+	s := w.stretches[was].Span(w.doc)
+	if w.stretches[was].Element() == nil { // without the white space around
 		text := w.doc.Text()
 		for s.From < s.To && strings.IndexByte(" \t\r\n\f", text[s.From]) >= 0 {
 			s.From++
@@ -224,11 +215,11 @@ func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit)
 	if len(edits) > 0 {
 		w.tags[m] = true
 	}
-	return w.together(m, edits)
+	return together(edits)
 }
 
 // together makes one edit of several that add attributes at one place.
-func (w *writer) together(m *html.Node, edits []html.Edit) (all []html.Edit) {
+func together(edits []html.Edit) (all []html.Edit) {
 	for _, e := range edits {
 		if last := len(all) - 1; last >= 0 && e.Len() == 0 && all[last].Len() == 0 && all[last].From == e.From {
 			all[last].Text += e.Text

@@ -1,0 +1,493 @@
+package flow
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"kitrows/internal/css"
+)
+
+// computing is one style being worked out.
+type computing struct {
+	*Style
+	s     *Styler
+	outer *Style
+	won   map[string]css.Winner
+	own   map[string]css.Winner
+}
+
+// computed gives a style; nil for a pseudo-element that makes no box.
+func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
+	won := s.stage.Declared(e, pseudo)
+	if _, has := won["content"]; !has && pseudo != "" {
+		return nil
+	}
+	c := computing{Style: &Style{}, s: s, outer: outer, won: won}
+	if pseudo == "" {
+		c.own = s.own.Declared(e, "")
+	}
+	c.customs()
+	if pseudo != "" {
+		v := c.value("content")
+		if v == "none" || v == "normal" {
+			return nil
+		}
+		c.text = strings.Trim(v, `"' `) != "" && v != `"\20"` && v != `"\0020"`
+	}
+	c.fonts()
+	c.boxes()
+	c.flexes()
+	c.grids()
+	c.rest()
+	c.made = &c
+	return c.Style
+}
+
+// customs works out the custom properties.
+func (c *computing) customs() {
+	if c.outer != nil {
+		c.custom = c.outer.custom
+	}
+	declared := map[string]string{}
+	for name, w := range c.won {
+		if strings.HasPrefix(name, "--") {
+			declared[name] = w.Value
+		}
+	}
+	if len(declared) == 0 {
+		return
+	}
+	all := make(map[string]string, len(c.custom)+len(declared))
+	for name, v := range c.custom {
+		all[name] = v
+	}
+	lookup := func(name string) (string, bool) {
+		if v, has := declared[name]; has {
+			if v == "inherit" || v == "unset" {
+				v, has = c.custom[name]
+			}
+			return v, has
+		}
+		v, has := c.custom[name]
+		return v, has
+	}
+	for name, v := range declared {
+		v, err := css.Substitute(v, lookup)
+		switch lower := strings.ToLower(v); {
+		case err != nil || lower == "initial":
+			delete(all, name)
+		case lower == "inherit" || lower == "unset" || lower == "revert" || lower == "revert-layer":
+		default:
+			all[name] = v
+		}
+	}
+	c.custom = all
+}
+
+// initials are the values of properties where nothing is declared, but for those that are as their
+// first keyword says: auto, none, normal or 0.
+var initials = map[string]string{
+	"display": "inline", "position": "static", "box-sizing": "content-box", "overflow-x": "visible", "overflow-y": "visible",
+	"flex-direction": "row", "flex-wrap": "nowrap", "flex-shrink": "1", "flex-grow": "0", "order": "0", "flex-basis": "auto",
+	"justify-content": "normal", "align-content": "normal", "align-items": "normal", "align-self": "auto",
+	"justify-items": "normal", "justify-self": "auto", "row-gap": "normal", "column-gap": "normal",
+	"grid-template-columns": "none", "grid-auto-columns": "auto", "grid-auto-flow": "row", "font-size": "medium",
+	"line-height": "normal", "vertical-align": "baseline", "letter-spacing": "normal", "word-spacing": "normal",
+	"white-space": "normal", "text-align": "start", "direction": "ltr", "float": "none", "clear": "none",
+	"max-width": "none", "max-height": "none", "writing-mode": "horizontal-tb", "content": "normal", "contain": "none",
+	"column-count": "auto", "column-width": "auto", "columns": "auto", "zoom": "1", "transform": "none", "translate": "none",
+	"aspect-ratio": "auto", "text-indent": "0", "contain-intrinsic-width": "none", "container-type": "normal",
+}
+
+// value is what holds of a longhand as it is written, without custom properties.
+func (c *computing) value(name string) string {
+	w, has := c.won[name]
+	if has {
+		v, ok := c.put(w, name)
+		if ok && v != "revert" && v != "revert-layer" {
+			return c.wide(name, v)
+		}
+		if !ok {
+			return c.wide(name, "unset")
+		}
+	}
+	if w, has = c.own[name]; has {
+		return c.wide(name, w.Value)
+	}
+	return c.wide(name, "unset")
+}
+
+// put puts custom properties into a declared value; ok is false where it is then none.
+func (c *computing) put(w css.Winner, name string) (value string, ok bool) {
+	if w.Short == "" {
+		return w.Value, true
+	}
+	v, err := css.Substitute(w.Value, func(name string) (string, bool) { v, has := c.custom[name]; return v, has })
+	if err != nil {
+		return "", false
+	}
+	all, ok := Expand(w.Short, strings.TrimSpace(v))
+	for _, l := range all {
+		if l.Name == name {
+			return l.Value, ok
+		}
+	}
+	return "", false
+}
+
+// wide resolves inherit, initial and unset.
+func (c *computing) wide(name, v string) string {
+	switch {
+	case v == "inherit", v == "unset" && inherited[name]:
+		if c.outer == nil {
+			return initial(name)
+		}
+		if held, has := c.outer.held[name]; has {
+			return held
+		}
+		return c.outer.made.value(name)
+	case v == "initial", v == "unset", v == "revert", v == "revert-layer":
+		return initial(name)
+	}
+	return v
+}
+
+func initial(name string) string {
+	if v, has := initials[name]; has {
+		return v
+	}
+	if strings.HasPrefix(name, "padding") || strings.HasPrefix(name, "margin") {
+		return "0"
+	}
+	if strings.HasPrefix(name, "border") {
+		if strings.HasSuffix(name, "width") {
+			return "medium"
+		}
+		return "none"
+	}
+	return "auto"
+}
+
+// keep holds values that may be inherited.
+func (c *computing) keep(name, v string) {
+	if c.held == nil {
+		c.held = map[string]string{}
+	}
+	c.held[name] = v
+}
+
+func (c *computing) doubt(name, what string, args ...any) {
+	w := c.won[name]
+	c.Doubts = append(c.Doubts, Doubt{What: fmt.Sprintf(what, args...), Rule: w.Rule, Set: w.Set})
+}
+
+var fontSizes = map[string]float64{
+	"xx-small": 9, "x-small": 10, "small": 13, "medium": 16, "large": 18, "x-large": 24, "xx-large": 32, "xxx-large": 48,
+}
+
+func (c *computing) fonts() {
+	above := 16.0
+	if c.outer != nil {
+		above = c.outer.FontSize
+	}
+	v := c.value("font-size")
+	switch px, named := fontSizes[v]; {
+	case named:
+		c.FontSize = px
+	case v == "smaller":
+		c.FontSize = above / 1.2
+	case v == "larger":
+		c.FontSize = above * 1.2
+	default:
+		c.FontSize = above
+		if a, err := c.s.parse(v); err == nil {
+			root := c.s.root
+			if c.outer == nil {
+				root = 16
+			}
+			c.FontSize = max(0, a.In(css.Scale{Width: c.s.viewport.Width, Height: c.s.viewport.Height, Em: above, Rem: root}).Of(above))
+		} else {
+			c.doubt("font-size", "the font size %s", v)
+		}
+	}
+	c.keep("font-size", strconv.FormatFloat(c.FontSize, 'f', -1, 64)+"px")
+	v = c.value("line-height")
+	c.LineHeight = -1
+	if a, err := c.s.parse(v); err == nil && !a.Length {
+		c.LineHeight = a.Number * c.FontSize
+		c.keep("line-height", v)
+	} else if err == nil {
+		c.LineHeight = c.amount(a).Of(c.FontSize)
+		c.keep("line-height", strconv.FormatFloat(c.LineHeight, 'f', -1, 64)+"px")
+	} else {
+		c.keep("line-height", v)
+	}
+	for _, name := range []string{"letter-spacing", "word-spacing"} {
+		px := 0.0
+		if v := c.value(name); v != "normal" {
+			if a, err := c.s.parse(v); err == nil {
+				px = c.amount(a).Of(c.FontSize)
+			}
+		}
+		c.keep(name, strconv.FormatFloat(px, 'f', -1, 64)+"px")
+		if name == "letter-spacing" {
+			c.LetterSpacing = px
+		} else {
+			c.WordSpacing = px
+		}
+	}
+	c.WhiteSpace, c.Align, c.Orientation = c.value("white-space"), c.value("text-align"), c.value("direction")
+	c.keep("white-space", c.WhiteSpace)
+	c.keep("text-align", c.Align)
+	c.keep("direction", c.Orientation)
+	mode := c.value("writing-mode")
+	c.keep("writing-mode", mode)
+	if mode != "horizontal-tb" {
+		c.doubt("writing-mode", "text that runs downwards")
+	}
+	if c.Orientation == "rtl" {
+		c.doubt("direction", "text that runs from right to left")
+	}
+}
+
+// amount measures an amount by the element's font and the viewport.
+func (c *computing) amount(a css.Amount) css.Amount {
+	root := c.s.root
+	if c.outer == nil {
+		root = c.FontSize
+	}
+	return a.In(css.Scale{Width: c.s.viewport.Width, Height: c.s.viewport.Height, Em: c.FontSize, Rem: root})
+}
+
+var sizeWords = map[string]SizeKind{
+	"auto": Auto, "normal": Auto, "none": Unlimited, "min-content": MinContent, "max-content": MaxContent,
+	"fit-content": FitContent, "stretch": Fill, "-webkit-fill-available": Fill, "content": Content,
+}
+
+func (c *computing) size(name string) Size {
+	v := c.value(name)
+	if v == "0" {
+		return Size{Kind: Length, Amount: css.Amount{Length: true}}
+	}
+	if kind, is := sizeWords[v]; is {
+		return Size{Kind: kind}
+	}
+	a, err := c.s.parse(v)
+	if err != nil {
+		c.doubt(name, "the length %s", v)
+		return Size{}
+	}
+	a.Length = true
+	return Size{Length, c.amount(a)}
+}
+
+func (c *computing) boxes() {
+	c.Display = displays[c.value("display")]
+	c.Position = strings.TrimPrefix(c.value("position"), "-webkit-")
+	c.Float, c.Clear = strings.TrimPrefix(c.value("float"), "inline-"), strings.TrimPrefix(c.value("clear"), "inline-")
+	for _, to := range []*string{&c.Float, &c.Clear} {
+		switch *to {
+		case "start":
+			*to = "left"
+		case "end":
+			*to = "right"
+		case "none":
+			*to = ""
+		}
+	}
+	c.Inner = c.value("box-sizing") == "border-box"
+	x, y := c.value("overflow-x"), c.value("overflow-y")
+	c.Clips = x != "visible" && x != "clip" || y != "visible" && y != "clip"
+	for i, side := range sides {
+		c.Margin[i], c.Padding[i], c.Inset[i] = c.size("margin-"+side), c.size("padding-"+side), c.size(side)
+		if style := c.value("border-" + side + "-style"); style != "none" && style != "hidden" {
+			v := c.value("border-" + side + "-width")
+			switch v {
+			case "thin":
+				c.Border[i] = 1
+			case "medium":
+				c.Border[i] = 3
+			case "thick":
+				c.Border[i] = 5
+			default:
+				if a, err := c.s.parse(v); err == nil {
+					c.Border[i] = c.amount(a).Px
+				}
+			}
+			if c.Border[i] > 0 {
+				c.Border[i] = math.Max(1, math.Floor(c.Border[i]))
+			}
+		}
+	}
+	c.Width, c.Height = c.size("width"), c.size("height")
+	c.MinWidth, c.MinHeight = c.size("min-width"), c.size("min-height")
+	c.MaxWidth, c.MaxHeight = c.size("max-width"), c.size("max-height")
+	if c.Position == "absolute" || c.Position == "fixed" {
+		c.Float = ""
+	}
+	if contain := c.value("contain"); strings.Contains(contain, "layout") || strings.Contains(contain, "paint") ||
+		strings.Contains(contain, "strict") || strings.Contains(contain, "content") {
+		c.Clips = true
+	}
+	if contain := c.value("contain"); contain == "strict" || slices.Contains(strings.Fields(contain), "size") {
+		c.Apart = true
+		if a, err := c.s.parse(strings.TrimPrefix(c.value("contain-intrinsic-width"), "auto ")); err == nil {
+			c.Wide = c.amount(a).Px
+		}
+	}
+	if c.outer == nil {
+		c.Display = Root
+	} else if c.Float != "" || c.Position == "absolute" || c.Position == "fixed" || c.outer.Display == Flex ||
+		c.outer.Display == InlineFlex || c.outer.Display == Grid || c.outer.Display == InlineGrid {
+		c.Display = blockish(c.Display)
+		if c.outer.Display == Flex || c.outer.Display == Grid || c.outer.Display == InlineFlex || c.outer.Display == InlineGrid {
+			if c.Float, c.Clear = "", ""; c.Display == Block {
+				c.Display = Root
+			}
+		}
+	}
+}
+
+// blockish is what a display becomes of what floats, or stands in flexible boxes or a grid.
+func blockish(d Display) Display {
+	switch d {
+	case Inline, InlineBlock, Block:
+		if d == InlineBlock {
+			return Root
+		}
+		return Block
+	case InlineFlex:
+		return Flex
+	case InlineGrid:
+		return Grid
+	case InlineTable:
+		return Table
+	}
+	return d
+}
+
+func (c *computing) flexes() {
+	c.Direction, c.Wrap = c.value("flex-direction"), c.value("flex-wrap")
+	c.Justify, c.Lines, c.Items = c.value("justify-content"), c.value("align-content"), c.value("align-items")
+	c.Self, c.JustifyItems, c.JustifySelf = c.value("align-self"), c.value("justify-items"), c.value("justify-self")
+	for _, to := range []*string{&c.Justify, &c.Lines, &c.Items, &c.Self, &c.JustifyItems, &c.JustifySelf} {
+		*to = strings.TrimPrefix(strings.TrimPrefix(strings.TrimPrefix(*to, "flex-"), "self-"), "unsafe ")
+	}
+	c.Grow, c.Shrink = c.number("flex-grow"), c.number("flex-shrink")
+	c.Basis, c.GapX, c.GapY = c.size("flex-basis"), c.size("column-gap"), c.size("row-gap")
+	c.Order = int(c.number("order"))
+}
+
+func (c *computing) number(name string) float64 {
+	a, err := c.s.parse(c.value(name))
+	if err != nil {
+		c.doubt(name, "the number %s", c.value(name))
+	}
+	return a.Number
+}
+
+func (c *computing) grids() {
+	if c.Display == Grid || c.Display == InlineGrid {
+		c.Tracks, c.repeat = c.tracks("grid-template-columns")
+		c.Implicit, _ = c.tracks("grid-auto-columns")
+		if v := c.value("grid-template-areas"); v != "auto" && v != "none" {
+			c.doubt("grid-template-areas", "named areas of a grid")
+		}
+	}
+	c.AutoFlow = c.value("grid-auto-flow")
+	for name, to := range map[string]*Line{
+		"grid-column-start": &c.ColumnStart, "grid-column-end": &c.ColumnEnd,
+		"grid-row-start": &c.RowStart, "grid-row-end": &c.RowEnd,
+	} {
+		if v := c.value(name); v != "auto" {
+			*to, _ = line(v)
+		}
+	}
+}
+
+func (c *computing) tracks(name string) ([]Track, *repeat) {
+	v := c.value(name)
+	if v == "none" {
+		return nil, nil
+	}
+	all, auto, ok := tracks(v)
+	if !ok {
+		c.doubt(name, "the tracks %s", v)
+		return nil, nil
+	}
+	measure := func(all []Track) {
+		for i := range all {
+			for _, s := range []*Size{&all[i].Min, &all[i].Max} {
+				if s.Kind == Length {
+					s.Amount = c.amount(s.Amount)
+				}
+			}
+		}
+	}
+	measure(all)
+	if auto != nil {
+		measure(auto.of)
+	}
+	return all, auto
+}
+
+func (c *computing) rest() {
+	c.VerticalAlign = c.value("vertical-align")
+	for _, name := range []string{"column-count", "column-width", "columns"} {
+		if v := c.value(name); v != "auto" && v != "auto auto" {
+			c.doubt(name, "text in columns")
+			c.Clips = true
+		}
+	}
+	if v := c.value("zoom"); v != "1" && v != "normal" && v != "100%" && v != "auto" {
+		c.doubt("zoom", "zoom")
+	}
+	if v := c.value("container-type"); v != "normal" && v != "auto" {
+		c.Clips = true
+	}
+	if up, low, has := strings.Cut(strings.TrimPrefix(c.value("aspect-ratio"), "auto "), "/"); has || up != "auto" {
+		a, err := strconv.ParseFloat(strings.TrimSpace(up), 64)
+		b := 1.0
+		if has {
+			b, _ = strconv.ParseFloat(strings.TrimSpace(low), 64)
+		}
+		if err == nil && b > 0 {
+			c.Ratio = a / b
+		}
+	}
+	c.shift()
+}
+
+// shift reads what moves the box alone: a transform that is a translation, along the x axis or both.
+func (c *computing) shift() {
+	name, v := "transform", c.value("transform")
+	if t := c.value("translate"); t != "none" {
+		name, v = "translate", "translate("+strings.Join(words(t), ",")+")"
+	}
+	if v == "none" {
+		return
+	}
+	inner, is := strings.CutPrefix(v, "translate")
+	open := strings.IndexByte(inner, '(')
+	if !is || open < 0 || !strings.HasSuffix(inner, ")") {
+		c.doubt(name, "the transform %s", v)
+		return
+	}
+	axis := inner[:open]
+	for i, part := range strings.Split(inner[open+1:len(inner)-1], ",") {
+		a, err := c.s.parse(strings.TrimSpace(part))
+		if axis == "y" || axis == "Y" {
+			i = 1
+		}
+		if err != nil || i > 1 {
+			if axis != "3d" {
+				c.doubt(name, "the transform %s", v)
+			}
+			return
+		}
+		c.Shift[i] = Size{Length, c.amount(a)}
+	}
+}
