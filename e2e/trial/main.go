@@ -25,8 +25,10 @@ import (
 	"kitrows/internal/code/ship"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
 	"kitrows/internal/sample"
 	"kitrows/internal/vocab"
 )
@@ -174,6 +176,44 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 			} else {
 				t.Whole = false
 			}
+		}
+	}
+	if err := json.MarshalWrite(out, t); err != nil {
+		panic(err)
+	}
+	out.WriteByte('\n')
+	if turn%3 == 2 && !withMixed {
+		again(out, name+", read from its markup, by mixins", k, t.Document)
+	}
+}
+
+// again prints a page that is read from a document and has its layout in mixins then. Boxes are called as data-node says.
+func again(out *bufio.Writer, name string, k *kit.Kit, document string) {
+	pg := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(document), nil))
+	pr := sample.Of(pg, k)
+	pg, err := rewrite.ByMixins(pg, k, pr, origin.StyleOf(pg))
+	if err != nil {
+		panic(err)
+	}
+	l := layout.Of(k, pg)
+	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{})}
+	for i := range k.Breakpoints {
+		low, high, bounded := k.Range(i)
+		if !bounded {
+			high = low + 600
+		}
+		for _, v := range []float64{math.Ceil(low), math.Floor((low+high)/2) + 0.5, high} {
+			p := plan{Width: v}
+			boxes := l.Plan(v).Boxes
+			if hairThin(boxes) {
+				continue
+			}
+			for _, b := range boxes {
+				if b.ID = l.Foreign().Attribute(l.Node(b.Node), "data-node"); b.ID != "" {
+					p.Boxes = append(p.Boxes, b)
+				}
+			}
+			t.Plans = append(t.Plans, p)
 		}
 	}
 	if err := json.MarshalWrite(out, t); err != nil {

@@ -2,6 +2,7 @@
 package code
 
 import (
+	"strconv"
 	"strings"
 	"unicode"
 )
@@ -72,4 +73,18 @@ func LetterFirst(text string) string {
 		return "n" + text
 	}
 	return text
+}
+
+// Free is a class from a name, or from another word where the name makes none, that is not taken. It is then.
+func Free(name, other string, taken map[string]bool) string {
+	class := Slug(name)
+	if class == "" {
+		class = other
+	}
+	free := class
+	for i := 2; taken[free]; i++ {
+		free = class + "-" + strconv.Itoa(i)
+	}
+	taken[free] = true
+	return free
 }

@@ -158,7 +158,7 @@ func (w *Follower) Write(ctx context.Context) {
 			names = append(names, pg.File)
 		}
 		for _, s := range pg.Origin.Sheets {
-			if name := at(pg.File, s.Name); origin.IsOurs(s) && name != "" && linked(pg, s.Name) && w.keep(name, []byte(s.Text)) {
+			if name := at(pg.File, s.Name); origin.IsOurs(s) && name != "" && origin.Linked(pg, s.Name) && w.keep(name, []byte(s.Text)) {
 				names = append(names, name)
 			}
 		}
@@ -182,11 +182,6 @@ func (w *Follower) picture(name string, file []byte) {
 	if err := errors.Join(w.root.MkdirAll(path.Dir(name), 0o755), w.put(name, file, 0o644)); err != nil {
 		w.log.Warn("a picture is not written", "file", name, "error", err)
 	}
-}
-
-// linked reports whether a page links a stylesheet by a name.
-func linked(pg *page.Page, name string) bool {
-	return slices.ContainsFunc(origin.Links(origin.Document(pg.Origin)), func(l origin.Link) bool { return !l.Here && l.Name == name })
 }
 
 // keep brings a file that is made for a page up to date: one that we wrote, or that is not there yet.

@@ -91,7 +91,8 @@ func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
 // WithSheets is page p with other stylesheets that it may link.
 func WithSheets(p *page.Page, sheets []kit.File) *page.Page {
 	c, doc := *p, Document(p.Origin)
-	c.Origin = page.NewOrigin(p.Origin.Bytes(), sheets)
+	c.Origin = p.Origin.With(p.Origin.Bytes())
+	c.Origin.Sheets = sheets
 	c.Origin.Places = p.Origin.Places
 	keep(c.Origin, doc, p.Origin)
 	return &c
@@ -110,7 +111,7 @@ func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 	read := Read(Document(o), k, analyse.Vocabulary(k), Inner(k), was)
 	c := *p
 	c.Kit, c.Body = k.ID, read.Body
-	c.Origin = page.NewOrigin(o.Bytes(), o.Sheets)
+	c.Origin = o.With(o.Bytes())
 	c.Origin.Places = read.Places
 	doc := Document(o)
 	keep(c.Origin, doc, p.Origin)
@@ -130,7 +131,7 @@ func Here(p *page.Page) Was {
 // Spliced is page p on kit k with its file changed: what is not changed keeps its nodes. Nodes that stood in it before have
 // back what they had.
 func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page {
-	next := page.NewOrigin(markup.Spliced(p.Origin.Bytes(), all), p.Origin.Sheets)
+	next := p.Origin.With(markup.Spliced(p.Origin.Bytes(), all))
 	kept := Kept(p, next, all)
 	return Again(p, k, next, func(place int) *page.Node {
 		if n := kept(place); n != nil || back == nil {

@@ -52,6 +52,11 @@ func Links(doc *markup.Document) (all []Link) {
 	return all
 }
 
+// Linked reports whether a page links a stylesheet of that address.
+func Linked(p *page.Page, address string) bool {
+	return slices.ContainsFunc(Links(Document(p.Origin)), func(l Link) bool { return !l.Here && l.Name == address })
+}
+
 // Address is where a link leads, without its query; of one beside the document its path.
 func Address(href string) string {
 	u, err := url.Parse(strings.TrimSpace(href))

@@ -21,6 +21,8 @@ type known struct {
 	of        *page.Page
 	stretches map[*page.Node]Stretch
 	cascades  *cascades
+	asides    sync.Once
+	without   []markup.Splice
 }
 
 // Document is the file of a page as a tree.

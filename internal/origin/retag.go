@@ -13,7 +13,7 @@ import (
 // doc is the file then, and all is how it changed. It is nil where an element is now of another kind.
 func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.Node, all []markup.Splice) *page.Page {
 	next := *p
-	next.Origin = page.NewOrigin(doc.Bytes, p.Origin.Sheets)
+	next.Origin = p.Origin.With(doc.Bytes)
 	keep(next.Origin, doc, p.Origin)
 	next.Origin.Places = make([]int, len(p.Origin.Places))
 	for i, at := range p.Origin.Places {

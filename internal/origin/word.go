@@ -51,11 +51,15 @@ func (w *words) word(on page.Kind, text string) *vocab.Word {
 }
 
 // Said are the texts of an element that may be words: its classes, then NAME=WORD for what stands in its other
-// attributes, and for the custom properties of its style.
+// attributes, and for the custom properties of its style; and the words that stand aside.
 func Said(n *markup.Node) (all []string) {
 	all = n.Classes()
 	for at, a := range n.Attrs {
 		if a.Name == "class" || slices.ContainsFunc(n.Attrs[:at], func(b markup.Attr) bool { return b.Name == a.Name }) {
+			continue
+		}
+		if a.Name == asideAttr {
+			all = append(all, Aside(n)...)
 			continue
 		}
 		if a.Name == "style" {
@@ -117,10 +121,11 @@ func (w *words) clears(n *markup.Node) bool {
 // settle gives a node what the words of its element say, and its own classes: those that are no words on such a node.
 func (w *words) settle(to *page.Node, n *markup.Node) {
 	all := Said(n)
-	key := wordKey{to.Kind, strings.Join(all, "\x00")}
+	classes := unique(n.Classes())
+	key := wordKey{to.Kind, strings.Join(append(classes, all...), "\x00")}
 	known, has := w.said[key]
 	if !has {
-		known = w.says(to.Kind, all, unique(n.Classes()))
+		known = w.says(to.Kind, all, classes)
 		w.said[key] = known
 	}
 	to.Classes, to.Frame, to.At = known.classes, known.frame, known.at

@@ -14,6 +14,7 @@ type Origin struct {
 	Text   string     `json:"text,omitzero" doc:"The file, where it is UTF-8."`
 	Data   []byte     `json:"data,omitzero" doc:"The file in base64, where it is not UTF-8."`
 	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"The stylesheets that it links, but for those of its kit, by the addresses that it links them by."`
+	Mixins string     `json:"mixins,omitzero" maxLength:"400" doc:"Where the layout is in mixins: the address of the stylesheet that they come to. The words of the kit stand in attributes data-kr-words of the text then, which the file itself does not have."`
 	Places []int      `json:"places" doc:"Of each node of the page, in their order, where its element or its text begins in the file's text, in bytes of UTF-8."`
 
 	once sync.Once
@@ -34,7 +35,14 @@ func NewOrigin(file []byte, sheets []kit.File) *Origin {
 	return &Origin{Data: file, Sheets: sheets}
 }
 
-// Bytes is the file.
+// With is the file with other bytes.
+func (o *Origin) With(file []byte) *Origin {
+	next := NewOrigin(file, o.Sheets)
+	next.Mixins = o.Mixins
+	return next
+}
+
+// Bytes is the file, with the words of the kit where the layout is in mixins.
 func (o *Origin) Bytes() []byte {
 	if len(o.Data) > 0 {
 		return o.Data

@@ -188,7 +188,37 @@ func (w *writer) given(n *page.Node) (string, bool) {
 // attributes gives the edits of the attributes of an element's start tag.
 func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit) {
 	said := origin.Said(m)
-	words := w.has(m, was, n, said)
+	edits = w.stated(m, n.Kind, said, w.has(m, was, n, said))
+	if was.Anchor != n.Anchor {
+		if n.Anchor == "" {
+			edits = append(edits, w.doc.DropAttr(m, "id"))
+		} else {
+			edits = append(edits, w.doc.SetAttr(m, "id", n.Anchor))
+		}
+	}
+	if len(edits) > 0 {
+		w.tags[m] = true
+	}
+	return together(edits)
+}
+
+// stated gives the edits by which the words that an element said are others. Where the layout of the page is in mixins, new
+// ones of the kit stand aside.
+func (w *writer) stated(m *html.Node, kind page.Kind, said, words []string) (edits []html.Edit) {
+	aside := origin.Aside(m)
+	said = without(said, aside)
+	if w.After.Origin.Mixins != "" {
+		var kits []string
+		for _, text := range words {
+			if !slices.Contains(said, text) && w.new.Word(kind, text) != nil {
+				kits = append(kits, text)
+			}
+		}
+		words = without(words, kits)
+		edits = origin.SetAside(w.doc, m, kits)
+	} else {
+		edits = origin.SetAside(w.doc, m, nil)
+	}
 	for _, name := range namesOf(said, words) {
 		from, to := of(name, said), of(name, words)
 		if slices.Equal(from, to) {
@@ -205,17 +235,7 @@ func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit)
 			edits = append(edits, w.doc.SetAttr(m, name, respaced(m, name, from, to, value)))
 		}
 	}
-	if was.Anchor != n.Anchor {
-		if n.Anchor == "" {
-			edits = append(edits, w.doc.DropAttr(m, "id"))
-		} else {
-			edits = append(edits, w.doc.SetAttr(m, "id", n.Anchor))
-		}
-	}
-	if len(edits) > 0 {
-		w.tags[m] = true
-	}
-	return together(edits)
+	return edits
 }
 
 // together makes one edit of several that add attributes at one place.

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/code"
 	"kitrows/internal/code/sheet"
 	"kitrows/internal/kit"
 	"kitrows/internal/origin"
@@ -16,10 +17,14 @@ import (
 const KitFile = "kit.css"
 
 // WithKit is a page on a kit that is made here with the kit's stylesheet, as we write it, among those that it may link, up
-// to date with its classes. A page on a kit that was brought in it gives as it is.
+// to date with its classes; or with the one that its mixins come to. A page on a kit that was brought in it gives as it is.
 func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 	if p.Origin == nil || k.Brought != nil {
 		return p
+	}
+	if p.Origin.Mixins != "" {
+		return withSheet(p, slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return f.Name == p.Origin.Mixins }),
+			kit.File{Name: p.Origin.Mixins, Text: Mixed(p, k, code.Options{}).Plain().Text})
 	}
 	if slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
 		return l.Here && origin.IsOurs(kit.File{Text: strings.TrimSpace(l.Text)})
@@ -39,12 +44,23 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
 	}
 	file := kit.File{Name: KitFile, Text: sheet.Whole(k, said).String()}
-	sheets := slices.Clone(p.Origin.Sheets)
 	if at >= 0 {
-		file.Name, sheets[at].Text = sheets[at].Name, file.Text
-	} else {
-		sheets = append([]kit.File{file}, sheets...)
+		file.Name = p.Origin.Sheets[at].Name
 	}
+	return withSheet(p, at, file)
+}
+
+// withSheet is a page with a stylesheet in the place of the one at an index or, where that is none, before all others.
+func withSheet(p *page.Page, at int, file kit.File) *page.Page {
+	if at >= 0 && p.Origin.Sheets[at] == file {
+		return p
+	}
+	sheets := slices.Clone(p.Origin.Sheets)
+	if at < 0 {
+		sheets = slices.Insert(sheets, 0, kit.File{})
+		at = 0
+	}
+	sheets[at] = file
 	return origin.WithSheets(p, sheets)
 }
 

@@ -36,7 +36,7 @@ func (c *Change) Page() (*page.Page, []html.Splice, error) {
 	if p := w.retagged(edits, splices); p != nil {
 		return p, splices, nil
 	}
-	o := page.NewOrigin(html.Spliced(w.doc.Bytes, splices), c.After.Origin.Sheets)
+	o := c.After.Origin.With(html.Spliced(w.doc.Bytes, splices))
 	return origin.Adopt(c.After, c.AfterKit, o, origin.Kept(c.Before, o, splices)), splices, nil
 }
 
@@ -140,6 +140,9 @@ func (w *writer) words(k *kit.Kit, p *page.Page) *chosen {
 	}
 	c.Writer = markup.NewWriter(said, code.Options{}, markup.Linked(w.Project))
 	c.Given, c.Chosen, c.Indent = w.given, func(n *page.Node) *page.Node { return c.placed[n] }, w.doc.Step()
+	if w.After.Origin.Mixins != "" {
+		c.Aside = origin.InAside
+	}
 	return c
 }
 

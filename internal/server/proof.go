@@ -33,11 +33,11 @@ func (v *Server) proofRoutes() {
 		PagePath
 		As string `query:"as" enum:"classes,mixins" default:"classes"`
 	}) (*struct{ Body *bench.Planned }, error) {
-		_, pg, k, err := v.find(ctx, in.Project, in.Page)
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
 			return nil, err
 		}
-		l := ship.Shown(layout.Of(k, pg), code.Options{Mixed: in.As == "mixins"})
+		l := ship.Shown(layout.Of(k, pg), state.Project, code.Options{Mixed: in.As == "mixins"})
 		return &struct{ Body *bench.Planned }{bench.NewPlanned(l)}, nil
 	})
 

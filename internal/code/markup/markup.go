@@ -104,6 +104,7 @@ type Writer struct {
 	Given  func(n *page.Node) (text string, is bool)
 	Chosen func(n *page.Node) *page.Node // what stands for a node on the page that words were chosen for
 	Indent string                        // a step of indentation
+	Aside  func(words []string) string   // the attribute, as NAME=VALUE, that words of the kit stand in; nil for those they have
 
 	said   *say.Page
 	kit    *kit.Kit
@@ -232,7 +233,13 @@ func (w *Writer) element(n *page.Node, depth int) {
 	}
 	before, after := w.joint(n)
 	end += after
-	w.open(n, before, tag, depth, append(classes, n.Classes...))
+	at := len(w.out.Lines)
+	if w.Aside == nil {
+		w.open(n, before, tag, depth, append(classes, n.Classes...))
+	} else {
+		w.open(n, before, tag, depth, n.Classes)
+		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag, "<"+tag+attributes([]string{w.Aside(classes)}), 1)
+	}
 	inner := w.inner(n)
 	if len(n.Children) == 0 && inner == "" {
 		w.out.Lines[len(w.out.Lines)-1].Text += end
@@ -277,7 +284,7 @@ func (w *Writer) joint(n *page.Node) (before, after string) {
 
 // clear writes the element that clears a row of floats, where the kit has one.
 func (w *Writer) clear(row *page.Node, depth int) {
-	if word := w.words.Base(page.Block); word != nil && w.Selectors == nil {
+	if word := w.words.Base(page.Block); word != nil && w.Selectors == nil && w.Aside == nil {
 		w.out.used[say.Base(page.Block)] = true
 		tag, hidden := "div", ""
 		if row.IsList() { // which holds items only

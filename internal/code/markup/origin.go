@@ -15,7 +15,7 @@ func ofOrigin(l *layout.Layout) *Markup {
 	p := l.Page()
 	doc := origin.Document(p.Origin)
 	m := &Markup{used: map[say.Saying]bool{}}
-	text := strings.NewReplacer("\r\n", "\n", "\r", "\n").Replace(doc.Text())
+	text := strings.NewReplacer("\r\n", "\n", "\r", "\n").Replace(origin.Decoded(doc, origin.Unsaid(p.Origin)))
 	for line := range strings.SplitSeq(strings.TrimSuffix(text, "\n"), "\n") {
 		m.Lines = append(m.Lines, Line{Text: line})
 	}

@@ -8,8 +8,10 @@ import (
 	"golang.org/x/net/html"
 
 	"kitrows/internal/code"
+	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/say"
+	"kitrows/internal/vocab"
 )
 
 // Selectors are what mixin-based code selects each node by, and the classes that
@@ -83,6 +85,13 @@ func NewSelectors(p *page.Page) *Selectors {
 		s.fit = "scaled-" + strconv.Itoa(i)
 	}
 	return s
+}
+
+// Selected are selectors of nodes by their ids, in markup that stays what it is: no node has a class for it, and those
+// without one have no rule. Pictures that are scaled have the class of kit k.
+func Selected(of map[string]string, k *kit.Kit) *Selectors {
+	fit := vocab.Own(k).Saying(say.Fit.On, say.Fit.Field, say.Fit.Value, 0)
+	return &Selectors{of: of, class: map[string]string{}, fit: fit.Text}
 }
 
 // Rules gives each of the nodes in outer the selectors of its rule: its own, and of a column

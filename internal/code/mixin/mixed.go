@@ -69,9 +69,12 @@ func New(l *layout.Layout, pr *project.Project, o code.Options) *Mixed {
 	return Write(markup.NewWriter(say.Of(l), o, markup.Linked(pr)), l, o, 0)
 }
 
-// Write writes a page with w, whose markup then has no grid classes.
+// Write writes a page with w, whose markup then has no grid classes. What it selects nodes by are the selectors of w or, where it has
+// none, those that are chosen for the page.
 func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed {
-	w.Selectors = markup.NewSelectors(l.Page())
+	if w.Selectors == nil {
+		w.Selectors = markup.NewSelectors(l.Page())
+	}
 	m := &Mixed{Markup: w.Page(depth), kit: l.Kit(), page: l.Page(), layout: l, whole: o.Whole, gathered: o.Gathered,
 		included: map[string]bool{}}
 	used := m.Markup.Used()
@@ -133,9 +136,9 @@ func inside(all []string, around string) []string {
 }
 
 // rule is the rule of a node in outer, and of those that share its selectors; nil where
-// it needs none.
+// it needs none, or where nothing selects it.
 func (m *Mixed) rule(outer, n *page.Node, all []string) *ruleSet {
-	if len(all) == 0 {
+	if len(all) == 0 || all[0] == "" {
 		return nil
 	}
 	r := &ruleSet{node: n.ID, selectors: all, within: all, at: make([][]call, len(m.kit.Breakpoints))}

@@ -21,12 +21,15 @@ func ours(l *layout.Layout) *layout.Layout {
 }
 
 // Shown is the layout of the page as a document shows it: of mixins for a kit that was brought in, that of a
-// kit of ours.
-func Shown(l *layout.Layout, o code.Options) *layout.Layout {
-	if o.Mixed && l.Foreign() != nil {
-		return ours(l)
+// kit of ours; of mixins for a page that was read from markup, that of its own.
+func Shown(l *layout.Layout, pr *project.Project, o code.Options) *layout.Layout {
+	switch {
+	case !o.Mixed || l.Foreign() == nil:
+		return l
+	case l.Kit().Brought == nil:
+		return inForm(l, pr, true)
 	}
-	return l
+	return ours(l)
 }
 
 // Links are the stylesheets that a page of kit k links in a form, in their order: the form's, then the page's own.

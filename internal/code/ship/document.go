@@ -94,7 +94,7 @@ const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 // used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
 // declared heights.
 func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
-	l = Shown(l, o)
+	l = Shown(l, pr, o)
 	p := l.Page()
 	if p.Origin != nil {
 		return originDocument(l, o)

@@ -47,11 +47,12 @@ func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code
 
 func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
 	name, k := l.Page().File, l.Kit()
-	if l.Page().Origin != nil && (f.ByMixins() || f == TypeScript) {
+	switch {
+	case l.Page().Origin == nil:
+	case f == TypeScript, f.ByMixins() && k.Brought != nil:
 		return files(layout.Of(k.Ours(), plain(l.Page(), k)), pr, f, o)
-	}
-	if l.Page().Origin != nil {
-		return originFiles(l, markup.Write(l, pr, o).File(name))
+	default:
+		return originFiles(l, pr, f, o)
 	}
 	if l.Foreign() != nil {
 		if f.ByMixins() || f == TypeScript {
@@ -66,14 +67,7 @@ func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code
 	switch f {
 	case SCSS, Less, Plain:
 		m := mixin.New(l, pr, o)
-		all := []code.File{m.Markup.File(name)}
-		switch f {
-		case SCSS:
-			return append(all, m.SCSS()...)
-		case Less:
-			return append(all, m.Less()...)
-		}
-		return append(all, m.Plain())
+		return append([]code.File{m.Markup.File(name)}, mixed(m, f)...)
 	case TypeScript:
 		used := sheet.Used(k, markup.Write(l, pr, o).Used())
 		return append(component.Files(l, pr), code.File{Name: "kit.css", Text: used.String()})
@@ -84,6 +78,17 @@ func files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code
 		styles = sheet.Whole(k, m.Used())
 	}
 	return []code.File{m.File(name), {Name: "kit.css", Text: styles.String()}}
+}
+
+// mixed is mixin-based code in a form, without its markup.
+func mixed(m *mixin.Mixed, f Form) []code.File {
+	switch f {
+	case SCSS:
+		return m.SCSS()
+	case Less:
+		return m.Less()
+	}
+	return []code.File{m.Plain()}
 }
 
 // ByMixins reports whether a form is written with mixins.

@@ -4,25 +4,51 @@ import (
 	"strings"
 
 	"kitrows/internal/code"
+	"kitrows/internal/code/markup"
 	"kitrows/internal/css"
 	"kitrows/internal/flow"
 	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
-	"kitrows/internal/markup"
+	html "kitrows/internal/markup"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
+	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
 )
 
-// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first.
-func originFiles(l *layout.Layout, page code.File) []code.File {
-	all := []code.File{page}
-	for _, f := range foreign.Files(l.Kit(), l.Page()) {
-		if !strings.HasPrefix(f.Name, origin.Style) {
-			all = append(all, code.File{Name: f.Name, Text: f.Text})
+// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first, or what its
+// mixins are written in.
+func originFiles(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
+	l = inForm(l, pr, f.ByMixins())
+	p := l.Page()
+	all := []code.File{markup.Write(l, pr, o).File(p.File)}
+	if f.ByMixins() {
+		all = append(all, mixed(rewrite.Mixed(p, l.Kit(), o), f)...)
+	}
+	for _, file := range foreign.Files(l.Kit(), p) {
+		if !strings.HasPrefix(file.Name, origin.Style) && !(f.ByMixins() && file.Name == p.Origin.Mixins) {
+			all = append(all, code.File{Name: file.Name, Text: file.Text})
 		}
 	}
 	return all
+}
+
+// inForm is a page that was read from markup with its layout in mixins, or with it in classes.
+func inForm(l *layout.Layout, pr *project.Project, byMixins bool) *layout.Layout {
+	p := l.Page()
+	if byMixins == (p.Origin.Mixins != "") {
+		return l
+	}
+	address := ""
+	if byMixins {
+		address = origin.StyleOf(p)
+	}
+	next, err := rewrite.ByMixins(p, l.Kit(), pr, address)
+	if err != nil {
+		return l // a class that it would need is not to be had
+	}
+	return layout.Of(l.Kit(), next)
 }
 
 // originDocument is the file of a page as it is, with the stylesheets that it links inside, those of the kit first where it
@@ -32,14 +58,14 @@ func originDocument(l *layout.Layout, o code.Options) string {
 	doc := origin.Document(p.Origin)
 	files := foreign.Files(l.Kit(), p)
 	used := map[string]bool{}
-	var edits []markup.Edit
+	var edits []html.Edit
 	for _, link := range origin.Links(doc) {
 		at := origin.Find(files, link.Name)
 		if link.Here || at < 0 {
 			continue
 		}
 		used[files[at].Name] = true
-		edits = append(edits, markup.Edit{Span: link.Start, Text: style(inlined(files, at), link.Media)})
+		edits = append(edits, html.Edit{Span: link.Start, Text: style(inlined(files, at), link.Media)})
 	}
 	before := ""
 	for i, f := range files {
@@ -50,13 +76,13 @@ func originDocument(l *layout.Layout, o code.Options) string {
 	if o.Tint {
 		before += style("body { background: #d7e6e1 }", "")
 	}
-	edits = append(edits, markup.Edit{Span: top(doc), Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
-	doc.Root.Walk(func(n *markup.Node) {
+	edits = append(edits, html.Edit{Span: top(doc), Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
+	doc.Root.Walk(func(n *html.Node) {
 		if a := n.Attr("http-equiv"); n.Tag == "meta" && n.Start.Len() > 0 && (a != nil || n.Attr("charset") != nil) {
-			edits = append(edits, markup.Edit{Span: n.Start}) // another encoding, or another address
+			edits = append(edits, html.Edit{Span: n.Start}) // another encoding, or another address
 		}
 		if n.Tag == "base" && n.Start.Len() > 0 {
-			edits = append(edits, markup.Edit{Span: n.Start})
+			edits = append(edits, html.Edit{Span: n.Start})
 		}
 	})
 	if o.Mark {
@@ -66,7 +92,7 @@ func originDocument(l *layout.Layout, o code.Options) string {
 			}
 		}
 	}
-	return origin.Decoded(doc, edits)
+	return origin.Decoded(doc, append(edits, origin.Unsaid(p.Origin)...))
 }
 
 // style is a stylesheet as an element.
@@ -88,14 +114,14 @@ func inlined(files []kit.File, at int) string {
 }
 
 // top is where what comes first in a document's head stands.
-func top(doc *markup.Document) (s markup.Span) {
+func top(doc *html.Document) (s html.Span) {
 	at := 0
 	if strings.HasPrefix(doc.Text(), "\ufeff") {
 		at = len("\ufeff")
 	}
 	for _, k := range doc.Root.Kids {
 		if k.Tag == "head" && k.Start.Len() > 0 {
-			return markup.Span{From: k.Start.To, To: k.Start.To}
+			return html.Span{From: k.Start.To, To: k.Start.To}
 		}
 	}
 	if i := strings.Index(strings.ToLower(doc.Text()), "<!doctype"); i >= 0 && !doc.Part {
@@ -106,7 +132,7 @@ func top(doc *markup.Document) (s markup.Span) {
 	if doc.Root.Start.Len() > 0 {
 		at = doc.Root.Start.To
 	}
-	return markup.Span{From: at, To: at}
+	return html.Span{From: at, To: at}
 }
 
 // plain is a page that was read from markup as one that is made here: what mixins and components are written of.

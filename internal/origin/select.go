@@ -1,0 +1,87 @@
+package origin
+
+import (
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"kitrows/internal/kit"
+	"kitrows/internal/markup"
+	"kitrows/internal/page"
+)
+
+// plainName is a class or an id that a selector has as it is.
+var plainName = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
+
+// Selectors are what mixin-based code selects the containers, rows and columns of a page by in its own markup, by their
+// ids: the selector that was chosen for a node; else its id attribute, a class or an element that the file has once; else
+// the only such element, or of a column its place, in what it stands in. A node that nothing selects has none.
+func Selectors(p *page.Page, k *kit.Kit) map[string]string {
+	s := selecting{names: map[string]int{}, of: map[string]string{}, stretches: Stretches(p, Inner(k))}
+	Document(p.Origin).Root.Walk(func(m *markup.Node) {
+		if m.IsText() {
+			return
+		}
+		s.names[m.Tag]++
+		s.names["#"+strings.ToLower(valueOf(m, "id"))]++
+		for _, class := range unique(m.Classes()) {
+			s.names["."+strings.ToLower(class)]++
+		}
+	})
+	p.Walk(func(n *page.Node, at page.Place) {
+		if n.Kind != page.Container && n.Kind != page.Row && n.Kind != page.Column {
+			return
+		}
+		if text := s.selector(n, at.Parent); text != "" {
+			s.of[n.ID] = text
+		}
+	})
+	return s.of
+}
+
+// selecting finds selectors.
+type selecting struct {
+	names     map[string]int // how often the file has elements, #ids and .classes
+	of        map[string]string
+	stretches map[*page.Node]Stretch
+}
+
+func (s *selecting) selector(n, in *page.Node) string {
+	m := s.stretches[n].Element()
+	if n.Selector != "" || m == nil {
+		return n.Selector
+	}
+	only := func(sign, name string) bool { return plainName.MatchString(name) && s.names[sign+strings.ToLower(name)] == 1 }
+	if id := valueOf(m, "id"); only("#", id) {
+		return "#" + id
+	}
+	if at := slices.IndexFunc(n.Classes, func(class string) bool { return only(".", class) }); at >= 0 {
+		return "." + n.Classes[at]
+	}
+	if !anonymous[m.Tag] && only("", m.Tag) {
+		return m.Tag
+	}
+	if in == nil || s.of[in.ID] == "" || s.stretches[in].Element() != m.Parent {
+		return ""
+	}
+	place, alike := 0, 0
+	for i, k := range elements(m.Parent) {
+		if k.Tag == m.Tag {
+			alike++
+		}
+		if k == m {
+			place = i + 1
+		}
+	}
+	switch {
+	case alike == 1 && plainName.MatchString(m.Tag):
+		return s.of[in.ID] + " > " + m.Tag
+	case n.Kind == page.Column:
+		return fmt.Sprintf("%s > :nth-child(%d)", s.of[in.ID], place)
+	}
+	return ""
+}
+
+// anonymous are elements that say nothing of what they are: that there is one is chance.
+var anonymous = set("div span p")
