@@ -152,7 +152,7 @@ func pageWriteCommand() *cobra.Command {
 			if pg.Origin == nil {
 				return fault.New("--page", pg.Name, "a page that was read from markup: for others, code --as html")
 			}
-			_, err = c.OutOrStdout().Write(pg.Origin.Bytes())
+			_, err = c.OutOrStdout().Write(origin.File(pg.Origin))
 			return err
 		},
 	}

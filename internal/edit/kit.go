@@ -12,6 +12,7 @@ import (
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
 )
 
 // A PageNote is a Note and the page it is about.
@@ -57,6 +58,7 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 			if carried, _, err = rewritten(p, had, carried, p.Kits[at], o.Kit); err != nil {
 				return nil, fault.Under(had.ID, err)
 			}
+			carried = rewrite.WithKit(carried, o.Kit)
 		}
 		c.Pages[i] = carried
 		for _, n := range said {

@@ -61,6 +61,8 @@ type Operation struct {
 	Source       *Source       `json:"source,omitzero"`
 	Mark         *Mark         `json:"mark,omitzero"`
 	BringPage    *BringPage    `json:"bringPage,omitzero"`
+	Mixins       *Mixins       `json:"mixins,omitzero"`
+	Keep         *Keep         `json:"keep,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.

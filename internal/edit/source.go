@@ -20,6 +20,7 @@ type Source struct {
 	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`
 	Kit       string      `json:"kit,omitzero" doc:"The page's kit from then on; the one it has when empty."`
 	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"The stylesheets that the page links, but for those of its kit; those it has when absent."`
+	Mixins    *string     `json:"mixins,omitempty" maxLength:"1000" doc:"The address of the stylesheet that the mixins come to that the layout is in from then on; empty where it is in classes, as it is when absent."`
 	File      string      `json:"file,omitzero" maxLength:"400" doc:"The path that the file has from then on; the one it has when empty."`
 	Summary   string      `json:"summary,omitzero" maxLength:"200"`
 }
@@ -94,11 +95,17 @@ func (s *Source) apply(e *editor) error {
 		e.page = origin.WithSheets(e.page, *s.Sheets)
 		e.inverse.Source.Sheets = &before.Origin.Sheets
 	}
+	if s.Mixins != nil {
+		e.page, e.inverse.Source.Mixins = origin.WithMixins(e.page, *s.Mixins), &before.Origin.Mixins
+	}
 	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
 	if s.File != "" && s.File != before.File {
 		c := *e.page
 		c.File = s.File
 		e.page, e.inverse.Source.File = &c, before.File
+	}
+	if e.page.Origin.Mixins != "" {
+		e.page = rewrite.WithKit(e.page, to)
 	}
 	if e.kit = to; before.Kit != to.ID {
 		e.inverse.Source.Kit = before.Kit
@@ -143,8 +150,21 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	return nil
 }
 
-// rewritten is a page with its file changed to hold what it holds.
+// rewritten is a page with its file changed to hold what it holds, and how it was changed.
 func rewritten(p *project.Project, before, after *page.Page, was, is *kit.Kit) (*page.Page, []markup.Splice, error) {
+	if before.Origin.Mixins != "" {
+		if err := origin.CheckMixins(is); err != nil {
+			return nil, nil, err
+		}
+	}
 	c := rewrite.Change{Before: before, After: after, BeforeKit: was, AfterKit: is, Project: p}
-	return c.Page()
+	next, splices, err := c.Page()
+	if err != nil || next.Origin.Mixins == "" {
+		return next, splices, err
+	}
+	selected, err := rewrite.Selectable(next, is, p)
+	if err != nil || selected == next {
+		return next, splices, err
+	}
+	return selected, markup.Difference(before.Origin.Bytes(), selected.Origin.Bytes()), nil
 }

@@ -16,6 +16,8 @@ import (
 	"github.com/fsnotify/fsnotify"
 
 	"kitrows/internal/analyse"
+	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/edit"
 	"kitrows/internal/kit"
 	"kitrows/internal/markup"
@@ -84,7 +86,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	}
 	for _, pg := range state.Project.Pages {
 		if pg.Origin != nil {
-			w.known[pg.File] = pg.Origin.Bytes()
+			w.known[pg.File] = origin.File(pg.Origin)
 			names = append(names, pg.File)
 		}
 	}
@@ -108,11 +110,11 @@ func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 	}
 	for _, pg := range state.Project.Pages {
 		was := before.Page(pg.ID)
-		if pg.Origin == nil || was == nil || was.Origin == nil || bytes.Equal(was.Origin.Bytes(), pg.Origin.Bytes()) {
+		if pg.Origin == nil || was == nil || was.Origin == nil || bytes.Equal(origin.File(was.Origin), origin.File(pg.Origin)) {
 			continue
 		}
-		if now, err := w.read(pg.File); err == nil && bytes.Equal(now, was.Origin.Bytes()) {
-			_, beside, err := w.exchange(pg.File, pg.Origin.Bytes(), now)
+		if now, err := w.read(pg.File); err == nil && bytes.Equal(now, origin.File(was.Origin)) {
+			_, beside, err := w.exchange(pg.File, origin.File(pg.Origin), now)
 			if err != nil {
 				return err
 			}
@@ -150,17 +152,21 @@ func (w *Follower) Write(ctx context.Context) {
 		return
 	}
 	var names []string
+	made := map[string]string{}
 	for _, pg := range state.Project.Pages {
 		if pg.Origin == nil {
 			continue
 		}
-		if w.write(ctx, pg.File, pg.Origin.Bytes()) {
+		if w.write(ctx, pg.File, origin.File(pg.Origin)) {
 			names = append(names, pg.File)
 		}
 		for _, s := range pg.Origin.Sheets {
 			if name := at(pg.File, s.Name); origin.IsOurs(s) && name != "" && origin.Linked(pg, s.Name) && w.keep(name, []byte(s.Text)) {
 				names = append(names, name)
 			}
+		}
+		for _, kept := range pg.Origin.Kept {
+			names = append(names, w.keepAll(pg.File, ship.Kept(state.Project, pg, kept), made)...)
 		}
 		for _, pic := range state.Project.Pictures {
 			link := "pictures/" + pic.File
@@ -184,15 +190,33 @@ func (w *Follower) picture(name string, file []byte) {
 	}
 }
 
+// keepAll brings the files up to date that are made for a page, and gives the names of those that changed. Made are those of this
+// writing, by their paths: of two pages that need different ones the first has its own.
+func (w *Follower) keepAll(file string, all []code.File, made map[string]string) (names []string) {
+	for _, f := range all {
+		if text, has := made[f.Name]; has && text != f.Text {
+			w.status[file] = Status{Unwritten, f.Name + " is kept for another page, and this one needs another: choose another place"}
+			continue
+		}
+		made[f.Name] = f.Text
+		if w.keep(f.Name, []byte(f.Text)) {
+			names = append(names, f.Name)
+		} else if now, err := w.read(f.Name); err != nil || string(now) != f.Text {
+			w.status[file] = Status{Unwritten, f.Name + " is not kept up to date: it cannot be written, or another than Kit Rows wrote what is there"}
+		}
+	}
+	return names
+}
+
 // keep brings a file that is made for a page up to date: one that we wrote, or that is not there yet.
 func (w *Follower) keep(name string, text []byte) bool {
 	now, err := w.read(name)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
-		err = w.put(name, text, 0o644)
+		err = errors.Join(w.root.MkdirAll(path.Dir(name), 0o755), w.put(name, text, 0o644))
 	case err == nil && bytes.Equal(now, text):
 		return false
-	case err == nil && origin.IsOurs(kit.File{Text: string(now)}):
+	case err == nil && origin.IsOurs(kit.File{Text: string(now)}) || err == nil && ship.IsKept(string(now)):
 		var beside string
 		_, beside, err = w.exchange(name, text, now)
 		_ = w.root.Remove(beside)
@@ -287,14 +311,19 @@ func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) {
 
 // step makes a step of the history by which a page's file holds these bytes.
 func (w *Follower) step(ctx context.Context, name string, b []byte) error {
+	var wrong error
 	_, err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		pg := pageOf(p, name)
-		if pg == nil || bytes.Equal(pg.Origin.Bytes(), b) {
+		if pg == nil || bytes.Equal(origin.File(pg.Origin), b) {
 			return edit.Operation{}, false
 		}
-		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), b)), Summary: "Changed outside: " + short(name)}}, true
+		var text []byte
+		if text, wrong = origin.Taken(pg.Origin, b); wrong != nil {
+			return edit.Operation{}, false
+		}
+		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), text)), Summary: "Changed outside: " + short(name)}}, true
 	})
-	return err
+	return errors.Join(wrong, err)
 }
 
 // short is a path as it stands in the history.
@@ -369,7 +398,7 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 		}
 		taken = true
 		for _, pg := range p.Pages {
-			if _, err := w.root.Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(pg.Origin.Bytes(), b) {
+			if _, err := w.root.Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(origin.File(pg.Origin), b) {
 				delete(w.known, pg.File)
 				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + short(path.Base(name))}}, true
 			}
@@ -414,6 +443,7 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 				}
 				found = slices.DeleteFunc(found, func(s kit.File) bool { return origin.Find(k.Brought.Files, s.Name) >= 0 })
 			}
+			found = slices.DeleteFunc(found, func(s kit.File) bool { return pg.Origin.Mixins != "" && s.Name == pg.Origin.Mixins }) // which the page says
 			own := found[:0:0]
 			for _, s := range pg.Origin.Sheets { // the one that we write stays
 				if origin.IsOurs(s) && origin.Find(found, s.Name) < 0 {

@@ -127,6 +127,13 @@ func WithMixins(p *page.Page, address string) *page.Page {
 	return &c
 }
 
+// WithKept is page p with other files kept up to date for it.
+func WithKept(p *page.Page, kept []page.Kept) *page.Page {
+	c := WithMixins(p, p.Origin.Mixins)
+	c.Origin.Kept = kept
+	return c
+}
+
 // CheckMixins refuses mixins for a page on a kit that has none.
 func CheckMixins(k *kit.Kit) error {
 	if k.Brought != nil {

@@ -52,7 +52,9 @@ func (s *selecting) selector(n, in *page.Node) string {
 	if n.Selector != "" || m == nil {
 		return n.Selector
 	}
-	only := func(sign, name string) bool { return plainName.MatchString(name) && s.names[sign+strings.ToLower(name)] == 1 }
+	only := func(sign, name string) bool {
+		return plainName.MatchString(name) && s.names[sign+strings.ToLower(name)] == 1
+	}
 	if id := valueOf(m, "id"); only("#", id) {
 		return "#" + id
 	}

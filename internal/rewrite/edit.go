@@ -210,7 +210,7 @@ func (w *writer) stated(m *html.Node, kind page.Kind, said, words []string) (edi
 	if w.After.Origin.Mixins != "" {
 		var kits []string
 		for _, text := range words {
-			if !slices.Contains(said, text) && w.new.Word(kind, text) != nil {
+			if slices.Contains(aside, text) || !slices.Contains(said, text) && w.new.Word(kind, text) != nil {
 				kits = append(kits, text)
 			}
 		}

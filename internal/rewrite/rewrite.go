@@ -108,15 +108,24 @@ func (w *writer) touched(nodes []*page.Node, in *page.Node) {
 			continue
 		}
 		w.rows[n.ID] = true
-		(&page.Page{Body: n.Children}).Walk(func(k *page.Node, at page.Place) {
-			if w.in[k] = at.Parent; at.Parent == nil {
-				w.in[k] = n
-			}
-		})
-		if was != nil {
+		w.within(n)
+		if was != nil && !w.rows[was.ID] {
 			w.rows[was.ID] = true
+			if stays, at := w.After.Find(was.ID); stays != nil { // it is a copy of that one
+				w.in[stays] = at.Parent
+				w.within(stays)
+			}
 		}
 	}
+}
+
+// within finds what all that stands in a row stands in.
+func (w *writer) within(row *page.Node) {
+	(&page.Page{Body: row.Children}).Walk(func(k *page.Node, at page.Place) {
+		if w.in[k] = at.Parent; at.Parent == nil {
+			w.in[k] = row
+		}
+	})
 }
 
 // chosen is the words that are chosen for rows of a page that are touched.

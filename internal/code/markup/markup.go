@@ -86,8 +86,9 @@ func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.
 	}
 	switch n.Kind {
 	case page.Container:
-		kind := said.Node(n.ID)[0]
-		return []*vocab.Word{v.Saying(kind.On, kind.Field, kind.Value, int(kind.From))}
+		if kinds := said.Node(n.ID); len(kinds) > 0 { // none where it stands in another, and so is none
+			return []*vocab.Word{v.Saying(kinds[0].On, kinds[0].Field, kinds[0].Value, int(kinds[0].From))}
+		}
 	case page.Row, page.Column:
 		words, _ := said.Words(v, outer, n)
 		return words
@@ -238,6 +239,8 @@ func (w *Writer) element(n *page.Node, depth int) {
 		w.open(n, before, tag, depth, append(classes, n.Classes...))
 	} else {
 		w.open(n, before, tag, depth, n.Classes)
+	}
+	if w.Aside != nil && len(classes) > 0 {
 		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag, "<"+tag+attributes([]string{w.Aside(classes)}), 1)
 	}
 	inner := w.inner(n)

@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/mixin"
 	"kitrows/internal/layout"
+	"kitrows/internal/origin"
 	"kitrows/internal/project"
 )
 
@@ -45,12 +46,12 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 			if f.Name == OwnStyle && (form.Form == SCSS || form.Form == Less) {
 				continue // it stands beside what they are built to
 			}
-			if f.Name == p.File && p.Origin != nil && form.Form == Used {
-				text = string(p.Origin.Bytes())
-			} else if f.Name == file {
-				if form.Form == SCSS || form.Form == Less {
-					continue // the markup is that of the plain form
-				}
+			switch asRead := p.Origin != nil && (form.Form == Used || form.Form.ByMixins() && l.Kit().Brought == nil); {
+			case (f.Name == file || asRead && f.Name == p.File) && (form.Form == SCSS || form.Form == Less):
+				continue // the markup is that of the plain form
+			case asRead && f.Name == p.File:
+				text = string(origin.File(inForm(l, pr, form.Form.ByMixins()).Page().Origin))
+			case f.Name == file:
 				text = markup.Page(p, text, Links(l.Kit(), form.Form, css)...)
 			}
 			put(folder+"/"+f.Name, []byte(text))

@@ -1,6 +1,7 @@
 package ship
 
 import (
+	"path"
 	"strings"
 
 	"kitrows/internal/code"
@@ -24,12 +25,22 @@ func originFiles(l *layout.Layout, pr *project.Project, f Form, o code.Options) 
 	p := l.Page()
 	all := []code.File{markup.Write(l, pr, o).File(p.File)}
 	if f.ByMixins() {
-		all = append(all, mixed(rewrite.Mixed(p, l.Kit(), o), f)...)
+		all = append(all, mixedOf(l, f, o)...)
 	}
 	for _, file := range foreign.Files(l.Kit(), p) {
 		if !strings.HasPrefix(file.Name, origin.Style) && !(f.ByMixins() && file.Name == p.Origin.Mixins) {
 			all = append(all, code.File{Name: file.Name, Text: file.Text})
 		}
+	}
+	return all
+}
+
+// mixedOf is the mixin-based code of a page whose layout is in mixins.
+func mixedOf(l *layout.Layout, f Form, o code.Options) []code.File {
+	p := l.Page()
+	all := mixed(rewrite.Mixed(p, l.Kit(), o), f)
+	if f == Plain {
+		all[0].Name = path.Base(p.Origin.Mixins)
 	}
 	return all
 }
