@@ -36,12 +36,13 @@ const plain = `<!DOCTYPE html>\r
 `;
 
 /** A folder of the user's own, and the program at work in it. */
-const test = base.extend<{ site: { dir: string; url: string } }>({
-  site: async ({}, use) => {
+const test = base.extend<{ markup: string; site: { dir: string; url: string } }>({
+  markup: [plain, { option: true }],
+  site: async ({ markup }, use) => {
     const dir = mkdtempSync(join(tmpdir(), "kitrows-site-"));
     const data = mkdtempSync(join(tmpdir(), "kitrows-"));
     mkdirSync(join(dir, "css"));
-    writeFileSync(join(dir, "index.html"), plain);
+    writeFileSync(join(dir, "index.html"), markup);
     writeFileSync(join(dir, "css/harbour.css"), harbour);
     writeFileSync(join(dir, "css/own.css"), "header { padding: 12px 20px }\n.lead { margin-top: 8px }\n");
     const server: ChildProcess = spawn(binary, ["work", dir, "--data", data, "--listen", "127.0.0.1:0"], {
@@ -169,4 +170,65 @@ test("what another program changes while an edit is on its way is on the screen 
   expect(readFileSync(file, "utf8")).toBe(
     plain.replace("<main>", '<main class="quay">').replace("Gully net", "Gannet net"),
   );
+});
+
+test.describe("with no grid", () => {
+  const bare = plain.replace('<link rel="stylesheet" href="css/harbour.css">', "");
+  test.use({ markup: bare });
+
+  test("a plain page is laid out by mixins: its file stays, and what is made is kept where it was said", async ({
+    page,
+    site,
+  }) => {
+    const file = join(site.dir, "index.html");
+    const saved = (revision: number) => expect(page.getByText(`Saved · rev ${revision}`)).toBeVisible();
+    await page.goto(site.url);
+    await page.getByRole("checkbox", { name: "Lay out by mixins" }).click();
+    await saved(2);
+    await page.getByRole("rowheader", { name: "Gullwing Point" }).first().focus();
+    for (const [i, [line, key]] of [
+      ["The winter logmain", "Shift+C"],
+      ["storysection", "Shift+R"],
+      ["netssection", "Shift+R"],
+    ].entries()) {
+      while ((await down(page)) !== line);
+      await page.keyboard.press(key!);
+      await saved(3 + i);
+    }
+    await page.getByRole("combobox", { name: "Form" }).selectOption("Mixins, SCSS");
+    await page.getByRole("textbox", { name: "Keep in" }).fill("styles/grid");
+    await page.getByRole("button", { name: "Keep up to date" }).click();
+    await saved(6);
+    await expect(page.getByText("Kept up to date in styles/grid")).toBeVisible();
+    await page.locator('[data-spot="element-4/mid"]').click();
+    await page.keyboard.type("8");
+    await page.keyboard.press("Enter");
+    await page.keyboard.type("4");
+    await page.keyboard.press("Enter");
+    await saved(8);
+    expect(readFileSync(file, "utf8")).toBe(bare);
+    const mixins = readFileSync(join(site.dir, "styles/grid/index.scss"), "utf8");
+    expect(mixins).toContain("#story {\n  @include kr.row;\n}");
+    expect(mixins).toContain('.lead {\n  @include kr.from("mid") {\n    @include kr.take(8);');
+    await page.getByRole("button", { name: "Stop" }).click();
+    await saved(9);
+
+    // Back in classes, the code shows what the edit changed, before and after.
+    await page.getByRole("combobox", { name: "Form" }).selectOption("The page's file");
+    await page.getByRole("checkbox", { name: "Lay out by mixins" }).click();
+    await saved(10);
+    const code = page.locator("[data-code]");
+    await expect(code.locator("[data-new]").first()).toContainText("kr-frame");
+    await page.locator('[data-spot="element-4/wide"]').click();
+    await page.keyboard.type("6");
+    await page.keyboard.press("Enter");
+    await saved(11);
+    await expect(code.locator("[data-new]")).toHaveText(["kr-take-6-wide"].map((word) => new RegExp(word)));
+    const fix = page.getByRole("button", { name: "Link it" });
+    await fix.hover();
+    await expect(code.locator("[data-new]")).toContainText('<link rel="stylesheet" href="kit.css">');
+    expect(readFileSync(file, "utf8")).not.toContain("kit.css");
+    const violations = (await new AxeBuilder({ page }).analyze()).violations;
+    expect(violations.map((v) => v.id)).toEqual([]);
+  });
 });

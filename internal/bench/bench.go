@@ -32,6 +32,8 @@ type Bench struct {
 	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
 	Elements    Elements     `json:"elements" doc:"What nodes may be, by their kind."`
 	Source      bool         `json:"source" doc:"The page was read from markup: its code is its file."`
+	Mixins      string       `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
+	Kept        []page.Kept  `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
 	Folder      *Folder      `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Faults      []Fault      `json:"faults" doc:"What is wrong in the page's file, in its order."`
 
@@ -136,7 +138,17 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	case k.Brought != nil:
 		b.Kit.OwnRules = "off"
 	}
-	b.Source = pg.Origin != nil
+	b.Source, b.Mixins, b.Kept = pg.Origin != nil, "none", []page.Kept{}
+	if b.Source {
+		b.Kept = append(b.Kept, pg.Origin.Kept...)
+	}
+	switch {
+	case !b.Source || k.Brought != nil:
+	case pg.Origin.Mixins != "":
+		b.Mixins = "on"
+	default:
+		b.Mixins = "off"
+	}
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
 	}

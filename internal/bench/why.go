@@ -4,10 +4,13 @@ import (
 	"strings"
 
 	"kitrows/internal/analyse"
+	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
 	"kitrows/internal/say"
 )
 
@@ -26,7 +29,7 @@ type Why struct {
 	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`
 }
 
-// A Step is what one breakpoint says, and the classes that carry it.
+// A Step is what one breakpoint says, and the classes, or the mixins, that carry it.
 type Step struct {
 	Breakpoint string `json:"breakpoint" doc:"Empty for the default."`
 	Said       []Said `json:"said" doc:"What is set here; none where all is carried."`
@@ -74,7 +77,12 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	if l.Foreign() == nil {
 		said = say.OfNode(l, id)
 	}
-	classes := markup.ClassesOf(said, analyse.Vocabulary(k), why.Node, at.Parent)
+	var classes []string
+	if pg.Origin != nil && pg.Origin.Mixins != "" {
+		classes = mixins(pg, k, why.Node, at.Parent)
+	} else {
+		classes = markup.ClassesOf(said, analyse.Vocabulary(k), why.Node, at.Parent)
+	}
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {
@@ -100,6 +108,22 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		w.Here, w.Holds = why.Node.SettingAt(name(i)), l.Held(id, i).Setting(name(i), kind)
 	}
 	return w
+}
+
+// mixins are, of a node on a page whose layout is in mixins, what its rules include: nothing for the node itself, then a text for each
+// breakpoint, of what is included there or, where that is nothing, carried.
+func mixins(pg *page.Page, k *kit.Kit, n, in *page.Node) []string {
+	row := ""
+	if in != nil {
+		row = in.ID
+	}
+	calls := rewrite.Mixed(pg, k, code.Options{}).Calls(n.ID, row)
+	for i := range calls {
+		if i > 0 && calls[i] == "" {
+			calls[i] = calls[i-1]
+		}
+	}
+	return append([]string{""}, calls...)
 }
 
 // mostRule is how much of a rule's text is told, in bytes.

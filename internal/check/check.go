@@ -55,6 +55,7 @@ func Of(l *layout.Layout) []Finding {
 	}
 	c.tags()
 	c.grid()
+	c.selected()
 	c.classes()
 	c.links()
 	c.estimates()

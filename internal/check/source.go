@@ -143,6 +143,20 @@ func (c *checker) grid() {
 	})
 }
 
+// selected tells of containers and rows that nothing selects, on pages whose layout is in mixins.
+func (c *checker) selected() {
+	p := c.l.Page()
+	if p.Origin.Mixins == "" {
+		return
+	}
+	of, stretches := origin.Selectors(p, c.l.Kit()), origin.Stretches(p, "")
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if m := stretches[n].Element(); m != nil && (n.Kind == page.Container || n.Kind == page.Row) && of[n.ID] == "" {
+			c.add("unselected", Broken, n.ID, m.Start, fmt.Sprintf("no id, class or place in the page selects %s alone: its mixins are left out. The next edit gives it a class", n.Name))
+		}
+	})
+}
+
 // where is where a node of a kind stands.
 var where = map[page.Kind]string{page.Column: "straight in a row", page.Row: "in a container or a column", page.Container: "outside of containers"}
 
@@ -299,6 +313,11 @@ func (c *checker) links() {
 		linked := slices.ContainsFunc(links, func(l origin.Link) bool {
 			return origin.Find([]kit.File{f}, l.Name) == 0
 		})
+		if !linked && f.Name == p.Origin.Mixins {
+			c.add("mixins-not-linked", Surprise, "", head, f.Name+", which the mixins of the page come to, is not linked: link it, or what you build of them. The plan shows the page with it",
+				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
+			continue
+		}
 		if !linked && !strings.HasPrefix(f.Name, origin.Style) && !c.imported(f) {
 			c.add("stylesheet-not-linked", Broken, "", head, "the kit's stylesheet "+f.Name+" is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)

@@ -76,7 +76,10 @@ func (k *Keep) apply(e *editor) error {
 	if before.Origin == nil {
 		return fault.New("form", before.Name, "a page that was read from markup: others have no place in a folder")
 	}
-	place := strings.Trim(path.Clean("/"+k.Place), "/")
+	place := path.Clean(strings.Trim(strings.TrimSpace(k.Place), "/"))
+	if place == "." {
+		place = ""
+	}
 	if err := page.CheckPlace(place); err != nil {
 		return err
 	}

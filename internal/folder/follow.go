@@ -200,7 +200,9 @@ func (w *Follower) keepAll(file string, all []code.File, made map[string]string)
 		}
 		made[f.Name] = f.Text
 		if w.keep(f.Name, []byte(f.Text)) {
-			names = append(names, f.Name)
+			if names = append(names, f.Name); w.status[file].State == "" || w.status[file].State == Written {
+				w.status[file] = Status{Written, f.Name + " is written"}
+			}
 		} else if now, err := w.read(f.Name); err != nil || string(now) != f.Text {
 			w.status[file] = Status{Unwritten, f.Name + " is not kept up to date: it cannot be written, or another than Kit Rows wrote what is there"}
 		}

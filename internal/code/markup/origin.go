@@ -29,7 +29,7 @@ func ofOrigin(l *layout.Layout) *Markup {
 		for i := doc.Row(span.From); i <= doc.Row(max(span.From, span.To-1)) && i <= len(m.Lines); i++ {
 			m.Lines[i-1].Node = n.ID
 		}
-		if words, _ := l.Foreign().Words(n); len(words) > 0 {
+		if words, _ := l.Foreign().Words(n); len(words) > 0 && p.Origin.Mixins == "" {
 			m.Classes += len(words) - 1
 		}
 	})

@@ -58,6 +58,8 @@ type Mixed struct {
 	styler *sheet.Styler
 	rules  []*ruleSet
 
+	selectors *markup.Selectors
+
 	included map[string]bool // mixins, by name
 	whole    bool            // those that are not included are there as well
 	gathered bool
@@ -76,7 +78,7 @@ func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed
 		w.Selectors = markup.NewSelectors(l.Page())
 	}
 	m := &Mixed{Markup: w.Page(depth), kit: l.Kit(), page: l.Page(), layout: l, whole: o.Whole, gathered: o.Gathered,
-		included: map[string]bool{}}
+		selectors: w.Selectors, included: map[string]bool{}}
 	used := m.Markup.Used()
 	fits := slices.Contains(used, say.Fit)
 	if o.Whole {
@@ -91,6 +93,27 @@ func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed
 		m.rules = append(m.rules, r)
 	}
 	return m
+}
+
+// Calls are the mixins that the rules of a node of that id include from each breakpoint on, as NAME or NAME(VALUES), in a row of
+// that id or in none.
+func (m *Mixed) Calls(id, row string) []string {
+	all := make([]string, len(m.kit.Breakpoints))
+	m.each(func(r *ruleSet) {
+		if !slices.Contains(r.selectors, m.selectors.Of(id)) && !slices.Contains(r.selectors, m.selectors.Of(row)+" > *") {
+			return
+		}
+		for i, calls := range r.at {
+			for _, c := range calls {
+				text := c.mixin
+				if len(c.args) > 0 {
+					text += "(" + strings.Join(c.args, ", ") + ")"
+				}
+				all[i] = strings.TrimPrefix(all[i]+" "+text, " ")
+			}
+		}
+	})
+	return all
 }
 
 // add adds the rules of the nodes in outer and of what is in them: beside one another,

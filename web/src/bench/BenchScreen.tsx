@@ -272,7 +272,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
               <Selection />
               <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
             </div>
-            <CodePanel bench={bench} place={place} onDo={onDo} />
+            <CodePanel bench={bench} tried={tried} place={place} onDo={onDo} onTry={onTry} />
           </aside>
         </div>
         <Suspense>

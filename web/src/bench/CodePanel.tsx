@@ -1,7 +1,7 @@
 import { Button } from "../parts/Button";
 import { Check, Copy } from "lucide-react";
-import { lazy, Suspense, useMemo, useState } from "react";
-import type { Bench } from "../api/client";
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
+import type { Bench, Operation } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
 import { forms, useCode, type Form } from "../api/code";
@@ -9,6 +9,7 @@ import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Faults } from "./Faults";
 import { FolderLine } from "./FolderLine";
+import { Keeping } from "./Keeping";
 import { useSettled } from "./settled";
 import { useView } from "./view";
 
@@ -20,12 +21,17 @@ const field = "min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] 
  *  marked; choosing a line selects its node. */
 export function CodePanel({
   bench,
+  tried,
   place,
   onDo,
+  onTry,
 }: {
   bench: Bench;
+  /** What an edit would make of it that is not done yet. */
+  tried: Bench | null;
   place: Place;
   onDo: (deed: Deed) => Promise<Bench | null>;
+  onTry: (operation: Operation | null) => void;
 }) {
   const [gone, setGone] = useState(0);
   const now = useSettled(bench);
@@ -44,13 +50,15 @@ export function CodePanel({
     if (!comes) return other.data?.files ?? [];
     const markup = {
       name: now.page.file,
-      text: now.code.lines.map((l) => l.text).join("\n") + "\n",
+      text: textOf(now),
       nodes: now.code.lines.map((l) => l.node),
     };
     return now.source ? [markup] : [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
   }, [comes, now, other.data]);
   const file = files.find((f) => f.name === chosen) ?? files[0];
-  const text = file?.text ?? "";
+  const would = tried && now.source && comes && file === files[0] ? textOf(tried) : null;
+  const text = would ?? file?.text ?? "";
+  const was = useBefore(place.page, now.source && form === "used" ? (files[0]?.text ?? "") : "");
   const marked = useMemo(() => linesOf(file?.nodes, spot?.node), [file, spot]);
 
   // The sheet shows a block's column.
@@ -103,14 +111,33 @@ export function CodePanel({
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
             Label the ends of rows
           </label>
+          {now.mixins !== "none" && (
+            <label className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={now.mixins === "on"}
+                onChange={(e) => void onDo({ mixins: { on: e.target.checked } })}
+                className="accent-woad"
+              />
+              Lay out by mixins
+            </label>
+          )}
         </div>
+        {now.folder && form !== "used" && form !== "whole" && (
+          <Keeping key={form} form={form} kept={now.kept} onDo={onDo} />
+        )}
         {now.folder && <FolderLine folder={now.folder} file={now.page.file} />}
-        {now.faults.length > 0 && form === "used" && <Faults faults={now.faults} onGo={setGone} onDo={onDo} />}
+        {now.faults.length > 0 && form === "used" && (
+          <Faults faults={now.faults} onGo={setGone} onDo={onDo} onTry={onTry} />
+        )}
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
             <CodeView
               label={`${file?.name ?? "code"}, ${forms.find(([f]) => f === form)![1]}`}
               text={text.replace(/\n$/, "")}
+              was={
+                now.source && file === files[0] ? (would === null ? was : file?.text)?.replace(/\n$/, "") : undefined
+              }
               language={languageOf(file?.name ?? "")}
               marked={gone ? { first: gone, last: gone } : marked}
               onLine={choose}
@@ -120,4 +147,20 @@ export function CodePanel({
       </div>
     </section>
   );
+}
+
+function textOf(bench: Bench) {
+  return bench.code.lines.map((l) => l.text).join("\n") + "\n";
+}
+
+/** The text of the page's file before the last edit; undefined where there was none. */
+function useBefore(page: string, text: string): string | undefined {
+  const last = useRef({ page, text });
+  const [before, setBefore] = useState<{ page: string; text: string }>();
+  useEffect(() => {
+    if (text === "") return; // another form is shown
+    if (last.current.page === page && last.current.text !== text && last.current.text !== "") setBefore(last.current);
+    last.current = { page, text };
+  }, [page, text]);
+  return before?.page === page ? before.text : undefined;
 }

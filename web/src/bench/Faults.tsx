@@ -1,4 +1,4 @@
-import type { Bench } from "../api/client";
+import type { Bench, Operation } from "../api/client";
 import type { Deed } from "../api/edits";
 import { Button } from "../parts/Button";
 import { marks } from "./faulty";
@@ -8,10 +8,15 @@ interface Props {
   /** Shows a line of the file. */
   onGo: (line: number) => void;
   onDo: (deed: Deed) => Promise<Bench | null>;
+  /** Shows what a fix would do; null for nothing. */
+  onTry: (operation: Operation | null) => void;
 }
 
 /** What is wrong in the file of a page that was read from markup, with its lines and what would mend it. */
-export function Faults({ faults, onGo, onDo }: Props) {
+export function Faults({ faults, onGo, onDo, onTry }: Props) {
+  const fixing = (fix: Bench["faults"][number]["fixes"][number]) => ({
+    source: { stretches: fix.stretches, summary: fix.label.slice(0, 200) },
+  });
   return (
     <ul
       aria-label="Faults in the file"
@@ -34,7 +39,14 @@ export function Faults({ faults, onGo, onDo }: Props) {
                 key={fix.label}
                 size="tiny"
                 className="ml-2"
-                onClick={() => void onDo({ source: { stretches: fix.stretches, summary: fix.label.slice(0, 200) } })}
+                onClick={() => {
+                  onTry(null);
+                  void onDo(fixing(fix));
+                }}
+                onPointerEnter={() => onTry(fixing(fix))}
+                onPointerLeave={() => onTry(null)}
+                onFocus={() => onTry(fixing(fix))}
+                onBlur={() => onTry(null)}
               >
                 {fix.label}
               </Button>

@@ -463,6 +463,14 @@ export const actions: readonly Action[] = [
     when: (c) => c.bench.kit.ownRules !== "none",
     do: (c) => void c.onDo({ ownRules: { allow: c.bench.kit.ownRules === "off" } }),
   },
+  {
+    id: "mixins",
+    label: (c) => (c.bench.mixins === "on" ? "Lay out by classes" : "Lay out by mixins"),
+    group: "page",
+    words: "scss less selectors clean markup",
+    when: (c) => c.bench.mixins !== "none",
+    do: (c) => void c.onDo({ mixins: { on: c.bench.mixins === "off" } }),
+  },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {
     id: "commands",

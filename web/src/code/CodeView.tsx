@@ -1,9 +1,10 @@
 import { codeFolding, foldGutter, foldKeymap, HighlightStyle, syntaxHighlighting } from "@codemirror/language";
 import { Compartment, EditorState, StateEffect, StateField } from "@codemirror/state";
-import { Decoration, EditorView, keymap, lineNumbers, type DecorationSet } from "@codemirror/view";
+import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from "@codemirror/view";
 import { tags } from "@lezer/highlight";
 import { useEffect, useRef } from "react";
 import { rest } from "../rest";
+import { between, changesOf, type Change } from "./change";
 import { hanging } from "./hanging";
 import { languages, type Language } from "./languages";
 import type { Lines } from "./lines";
@@ -15,6 +16,8 @@ interface Props {
   language: Language;
   /** The lines of the selected node. */
   marked?: Lines | undefined;
+  /** The text before an edit: what is other than in it is marked, and what it was stands there, struck out. */
+  was?: string | undefined;
   /** A line was chosen; from 1. */
   onLine?: ((line: number) => void) | undefined;
 }
@@ -44,6 +47,13 @@ const look = EditorView.theme({
     color: "var(--ink-2)",
   },
   ".cm-marked": { backgroundColor: "var(--madder-soft)" },
+  ".cm-new": { backgroundColor: "var(--woad-soft)", borderBottom: "2px solid var(--woad)" },
+  ".cm-old": {
+    backgroundColor: "var(--madder-soft)",
+    color: "var(--madder-deep)",
+    textDecoration: "line-through",
+    whiteSpace: "pre-wrap",
+  },
   "&.cm-focused .cm-selectionBackground, ::selection": { backgroundColor: "var(--weld-soft)" },
 });
 
@@ -67,9 +77,49 @@ const marks = StateField.define<DecorationSet>({
   provide: (field) => EditorView.decorations.from(field),
 });
 
+/** What stood where a text is another now. */
+class Old extends WidgetType {
+  constructor(readonly text: string) {
+    super();
+  }
+  override eq(other: Old) {
+    return other.text === this.text;
+  }
+  override toDOM() {
+    const del = document.createElement("del");
+    del.className = "cm-old";
+    del.textContent = this.text.length > longest ? `${this.text.slice(0, longest)} …` : this.text.replace(/\n$/, " ");
+    return del;
+  }
+}
+
+/** How much of what stood there is shown, in characters. */
+const longest = 600;
+
+const change = StateEffect.define<Change[]>();
+
+/** The stretches that an edit changed, or would change. */
+const changed = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(set, transaction) {
+    for (const effect of transaction.effects) {
+      if (!effect.is(change)) continue;
+      return Decoration.set(
+        effect.value.flatMap(({ from, to, was }) => [
+          ...(was === "" ? [] : [Decoration.widget({ widget: new Old(was), side: -1 }).range(from)]),
+          ...(from < to ? [Decoration.mark({ class: "cm-new", attributes: { "data-new": "" } }).range(from, to)] : []),
+        ]),
+        true,
+      );
+    }
+    return set.map(transaction.changes);
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
 /** Code to be read: coloured, folded, its lines numbered; a node's lines marked,
  *  and lines chosen for their node. */
-export default function CodeView({ label, text, language, marked, onLine }: Props) {
+export default function CodeView({ label, text, language, marked, was, onLine }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
   const written = useRef(new Compartment());
@@ -101,6 +151,7 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
           dyes,
           look,
           marks,
+          changed,
           EditorView.domEventHandlers({
             click(event, editor) {
               const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
@@ -146,9 +197,20 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
     void rest().then(() => {
       const editor = view.current;
       if (!wanted || !editor) return;
-      const changes = between(editor.state.doc.toString(), text);
+      const shown = editor.state.doc.toString();
+      const other = between(shown, text);
+      const changes = other && {
+        from: other.from,
+        to: shown.length - other.end,
+        insert: text.slice(other.from, text.length - other.end),
+      };
       const lines = first && last ? { first, last } : undefined;
-      editor.dispatch({ ...(changes && { changes }), effects: mark.of(lines) });
+      const all = was === undefined ? [] : changesOf(was, text);
+      editor.dispatch({ ...(changes && { changes }), effects: [mark.of(lines), change.of(all)] });
+      if (changes && all[0]) {
+        editor.dispatch({ effects: EditorView.scrollIntoView(all[0].from, { y: "center" }) });
+        return;
+      }
       if (!lines) return;
       const from = editor.state.doc.line(Math.min(lines.first, editor.state.doc.lines)).from;
       editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: "start", yMargin: 40 }) });
@@ -156,18 +218,7 @@ export default function CodeView({ label, text, language, marked, onLine }: Prop
     return () => {
       wanted = false;
     };
-  }, [text, first, last]);
+  }, [text, first, last, was]);
 
   return <div ref={host} className="h-full min-h-0" />;
-}
-
-/** What makes one text into another: all between their like starts and ends. */
-function between(was: string, is: string) {
-  if (was === is) return null;
-  const short = Math.min(was.length, is.length);
-  let from = 0;
-  while (from < short && was.charCodeAt(from) === is.charCodeAt(from)) from++;
-  let end = 0;
-  while (end < short - from && was.charCodeAt(was.length - 1 - end) === is.charCodeAt(is.length - 1 - end)) end++;
-  return { from, to: was.length - end, insert: is.slice(from, is.length - end) };
 }
