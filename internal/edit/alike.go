@@ -15,7 +15,7 @@ func (a *Alike) apply(e *editor) error {
 	}
 	var set Set
 	for i, id := range a.To {
-		other := all[id]
+		other := all.node(id)
 		if other == nil || other.Kind != one.Kind {
 			return fault.New(fmt.Sprintf("to[%d]", i), id, "the id of a %s on this page", one.Kind)
 		}
@@ -44,14 +44,14 @@ func (l *Level) apply(e *editor) error {
 	nodes := l.Nodes
 	if len(nodes) == 0 {
 		e.page.Walk(func(n *page.Node, _ page.Place) {
-			if all[n.ID] != nil {
+			if all.node(n.ID) != nil {
 				nodes = append(nodes, n.ID)
 			}
 		})
 	}
 	var set Set
 	for i, id := range nodes {
-		n := all[id]
+		n := all.node(id)
 		if n == nil {
 			return fault.New(fmt.Sprintf("nodes[%d]", i), id, "the id of a row or column on this page")
 		}

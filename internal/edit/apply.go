@@ -229,7 +229,7 @@ func (t *Together) apply(e *editor) error {
 			err = fault.New(step.name(), nil, "an operation inside one page")
 		}
 		if err == nil {
-			e.above, e.inverse = nil, Operation{}
+			e.inverse = Operation{}
 			err = fault.Under(step.name(), do.apply(e))
 		}
 		if err == nil { // before the next step doubles it again
@@ -284,12 +284,12 @@ type editor struct {
 	summary  string
 	selected string
 	notes    []PageNote
-	above    map[string]*page.Node     // what nodes stand in, by their ids
-	partly   map[string]*layout.Layout // of outermost rows, by their ids
+	byID     map[string]stand          // the nodes of a page
+	standing *page.Page                // which
+	partly   map[string]*layout.Layout // of its outermost rows, by their ids
 	marked   map[string]page.Kind      // what elements of a page from markup became
 	names    map[string]string         // what nodes were called, by their ids
 	written  bool                      // the file of a page that was read from markup holds what was done
-	parents  map[string]*page.Node     // of what is settable
 }
 
 // find gives a node of the page, or a fault for the named field.
@@ -301,21 +301,47 @@ func (e *editor) find(field, id string) (*page.Node, page.Place, error) {
 	return n, at, nil
 }
 
-// settable lists the page's rows and columns by id, and keeps what they stand in.
-func (e *editor) settable() map[string]*page.Node {
-	all := map[string]*page.Node{}
-	e.parents = map[string]*page.Node{}
-	e.page.Walk(func(n *page.Node, at page.Place) {
-		if n.Kind == page.Column || n.Kind == page.Row {
-			all[n.ID], e.parents[n.ID] = n, at.Parent
+// A stand is a node, and what it stands in; nil for the page.
+type stand struct {
+	*page.Node
+	in *page.Node
+}
+
+// stands are the nodes of the page as it is now, by their ids.
+func (e *editor) stands() map[string]stand {
+	if e.standing != e.page {
+		count := 0
+		if e.page.Origin != nil {
+			count = len(e.page.Origin.Places)
 		}
-	})
-	return all
+		e.standing, e.byID, e.partly = e.page, make(map[string]stand, count), map[string]*layout.Layout{}
+		e.page.Walk(func(n *page.Node, at page.Place) { e.byID[n.ID] = stand{n, at.Parent} })
+	}
+	return e.byID
+}
+
+// A settable is the page's rows and columns, with what an operation has made of some of them.
+type settable struct {
+	all  map[string]stand
+	made map[string]*page.Node
+}
+
+func (e *editor) settable() *settable { return &settable{e.stands(), map[string]*page.Node{}} }
+
+// node is the row or column of an id; nil where there is none.
+func (s *settable) node(id string) *page.Node {
+	if n := s.made[id]; n != nil {
+		return n
+	}
+	if n := s.all[id].Node; n != nil && (n.Kind == page.Column || n.Kind == page.Row) {
+		return n
+	}
+	return nil
 }
 
 // cell gives the row or column of a cell from all, and its breakpoint's index.
-func (e *editor) cell(all map[string]*page.Node, c Cell) (*page.Node, int, error) {
-	n := all[c.Node]
+func (e *editor) cell(all *settable, c Cell) (*page.Node, int, error) {
+	n := all.node(c.Node)
 	if n == nil {
 		return nil, 0, fault.New("node", c.Node, "the id of a row or column on this page")
 	}
@@ -329,13 +355,9 @@ func (e *editor) cell(all map[string]*page.Node, c Cell) (*page.Node, int, error
 // around works out the rows around a node as they were before the operation: no more of the page than the outermost of
 // them and what that stands in.
 func (e *editor) around(id string) *layout.Layout {
-	if e.above == nil {
-		e.above, e.partly = map[string]*page.Node{}, map[string]*layout.Layout{}
-		e.page.Walk(func(n *page.Node, at page.Place) { e.above[n.ID] = at.Parent })
-	}
-	n, _ := e.page.Find(id)
+	all := e.stands()
 	var chain []*page.Node // from the node up to the page
-	for ; n != nil; n = e.above[n.ID] {
+	for n := all[id].Node; n != nil; n = all[n.ID].in {
 		chain = append(chain, n)
 	}
 	outermost := len(chain) - 1

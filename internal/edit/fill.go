@@ -83,7 +83,7 @@ func (f *Fill) apply(e *editor) error {
 	var set Set
 	filled.Page.Walk(func(n *page.Node, _ page.Place) {
 		for _, b := range e.kit.Breakpoints {
-			if had := was[n.ID]; had != nil && !alikeAt(had, n, b.Name) {
+			if had := was.node(n.ID); had != nil && !alikeAt(had, n, b.Name) {
 				s := n.SettingAt(b.Name)
 				s.From = b.Name
 				set.Settings = append(set.Settings, NodeSetting{n.ID, s})

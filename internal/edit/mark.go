@@ -83,6 +83,9 @@ func (m *Mark) apply(e *editor) error {
 
 // kinds refuses what was marked and is not read as that.
 func (e *editor) kinds() error {
+	if len(e.marked) == 0 {
+		return nil
+	}
 	var names []string
 	is := map[string]*page.Node{}
 	e.page.Walk(func(n *page.Node, _ page.Place) { is[n.ID] = n })

@@ -33,7 +33,7 @@ func (t *Type) apply(e *editor) error {
 		if err != nil {
 			return fault.Under("text", err)
 		}
-		working[n.ID] = n.WithSetting(e.kit, was)
+		working.made[n.ID] = n.WithSetting(e.kit, was)
 		set.Settings = append(set.Settings, NodeSetting{n.ID, was})
 	}
 	if err := set.apply(e); err != nil {
@@ -81,7 +81,7 @@ func (a *Adjust) apply(e *editor) error {
 		if names, err = a.change(&s); err != nil {
 			return err
 		}
-		working[n.ID] = n.WithSetting(e.kit, s)
+		working.made[n.ID] = n.WithSetting(e.kit, s)
 		set.Settings = append(set.Settings, NodeSetting{n.ID, s})
 	}
 	if err := set.apply(e); err != nil {
@@ -156,13 +156,13 @@ func (s *Set) apply(e *editor) error {
 	for i, ns := range s.Settings {
 		n, at, err := e.cell(working, Cell{ns.Node, ns.Setting.From})
 		if err == nil && !ns.Setting.IsZero() {
-			err = ns.Setting.Check(e.kit, at, e.parents[n.ID], n.Kind)
+			err = ns.Setting.Check(e.kit, at, working.all[n.ID].in, n.Kind)
 		}
 		if err != nil {
 			return fault.Under(fmt.Sprintf("settings[%d]", i), err)
 		}
 		before = append(before, NodeSetting{n.ID, n.SettingAt(ns.Setting.From)})
-		working[n.ID], changed[n.ID] = n.WithSetting(e.kit, ns.Setting), true
+		working.made[n.ID], changed[n.ID] = n.WithSetting(e.kit, ns.Setting), true
 		e.selected = n.ID
 	}
 	slices.Reverse(before)   // so that undoing a cell set twice ends at its oldest
@@ -170,14 +170,14 @@ func (s *Set) apply(e *editor) error {
 		for id := range changed {
 			e.page = e.page.Replaced(id, func(n *page.Node) *page.Node {
 				settled := *n
-				settled.At = working[id].At
+				settled.At = working.made[id].At
 				return &settled
 			})
 		}
 	} else {
 		e.page = e.page.Mapped(func(n *page.Node) *page.Node {
 			if changed[n.ID] {
-				return working[n.ID]
+				return working.made[n.ID]
 			}
 			return n
 		})

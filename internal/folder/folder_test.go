@@ -17,6 +17,7 @@ import (
 
 	"kitrows/internal/edit"
 	"kitrows/internal/folder"
+	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 	"kitrows/internal/sample"
@@ -494,5 +495,50 @@ func TestMixinsInAFolder(t *testing.T) {
 	do(edit.Operation{Mixins: &edit.Mixins{}})
 	if got := w.get("log/index.html"); !strings.Contains(got, `<div class="kr-cell kr-take-5-mid">Terns</div>`) {
 		t.Errorf("by classes the page is\n%s", got)
+	}
+}
+
+// One width of a page of 20,000 elements is changed, and its file is written.
+func BenchmarkEdit(b *testing.B) {
+	dir := b.TempDir()
+	if err := os.WriteFile(filepath.Join(dir, "index.html"), sample.Watches(4000), 0o644); err != nil {
+		b.Fatal(err)
+	}
+	s, err := store.Open(b.Context(), b.TempDir())
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer s.Close()
+	f, err := folder.Open(dir)
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer f.Close()
+	p, err := f.Project("site", "Site", sample.Twelve())
+	if err == nil {
+		err = s.Add(b.Context(), p)
+	}
+	if err != nil {
+		b.Fatal(err)
+	}
+	w, err := f.Follow(b.Context(), s, "site", slog.New(slog.DiscardHandler), func(int) {}, func([]string) {})
+	if err != nil {
+		b.Fatal(err)
+	}
+	for n := 0; b.Loop(); n++ {
+		state, err := s.Load(b.Context(), "site")
+		if err != nil {
+			b.Fatal(err)
+		}
+		o := edit.Operation{Page: p.Pages[0].ID, Type: &edit.Type{
+			Cells: []edit.Cell{{Node: "column-2000", Breakpoint: "mid"}}, Text: fmt.Sprint(1 + n%11)}}
+		if _, _, err := s.Edit(b.Context(), "site", store.Made{Revision: state.Revision}, o); err != nil {
+			b.Fatal(err)
+		}
+		w.Write(b.Context())
+		b.StopTimer()
+		state, _ = s.Load(b.Context(), "site")
+		layout.Of(state.Project.Kits[0], state.Project.Pages[0]) // as the lanes are, once the edit is on disk
+		b.StartTimer()
 	}
 }

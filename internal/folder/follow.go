@@ -157,7 +157,8 @@ func (w *Follower) Write(ctx context.Context) {
 		if pg.Origin == nil {
 			continue
 		}
-		if w.write(ctx, pg.File, origin.File(pg.Origin)) {
+		wrote := w.write(ctx, pg.File, origin.File(pg.Origin))
+		if wrote {
 			names = append(names, pg.File)
 		}
 		for _, s := range pg.Origin.Sheets {
@@ -166,7 +167,7 @@ func (w *Follower) Write(ctx context.Context) {
 			}
 		}
 		for _, kept := range pg.Origin.Kept {
-			names = append(names, w.keepAll(pg.File, ship.Kept(state.Project, pg, kept), made)...)
+			names = append(names, w.keepAll(pg.File, ship.Kept(state.Project, pg, kept), made, wrote)...)
 		}
 		for _, pic := range state.Project.Pictures {
 			link := "pictures/" + pic.File
@@ -191,8 +192,8 @@ func (w *Follower) picture(name string, file []byte) {
 }
 
 // keepAll brings the files up to date that are made for a page, and gives the names of those that changed. Made are those of this
-// writing, by their paths: of two pages that need different ones the first has its own.
-func (w *Follower) keepAll(file string, all []code.File, made map[string]string) (names []string) {
+// writing, by their paths: of two pages that need different ones the first has its own. Wrote is whether the page's file is written as well.
+func (w *Follower) keepAll(file string, all []code.File, made map[string]string, wrote bool) (names []string) {
 	for _, f := range all {
 		if text, has := made[f.Name]; has && text != f.Text {
 			w.status[file] = Status{Unwritten, f.Name + " is kept for another page, and this one needs another: choose another place"}
@@ -200,7 +201,7 @@ func (w *Follower) keepAll(file string, all []code.File, made map[string]string)
 		}
 		made[f.Name] = f.Text
 		if w.keep(f.Name, []byte(f.Text)) {
-			if names = append(names, f.Name); w.status[file].State == "" || w.status[file].State == Written {
+			if names = append(names, f.Name); !wrote && (w.status[file].State == "" || w.status[file].State == Written) {
 				w.status[file] = Status{Written, f.Name + " is written"}
 			}
 		} else if now, err := w.read(f.Name); err != nil || string(now) != f.Text {

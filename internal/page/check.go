@@ -167,7 +167,7 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	if c.origin = p.Origin != nil; c.origin {
 		c.ids = make(map[string]bool, len(p.Origin.Places))
 	}
-	c.children(nil, nil, p.Body, 0)
+	c.children(nil, p.Body)
 	if c.origin && len(c.errs) == 0 {
 		c.take(p.Origin.Check(len(c.ids)))
 	}
@@ -179,7 +179,8 @@ type checker struct {
 	hasPicture func(id string) bool
 	ids        map[string]bool
 	anchors    map[string]bool
-	origin     bool // the page was read from markup, which may break rules: it is as it is
+	origin     bool  // the page was read from markup, which may break rules: it is as it is
+	path       []int // where the node stands that is looked at
 	errs       []error
 }
 
@@ -198,78 +199,84 @@ func (c *checker) wrong(field string, found any, want string, args ...any) {
 	c.take(fault.New(field, found, want, args...))
 }
 
-// A spot is where a node stands: at an index among those in another, nil for the page.
-type spot struct {
-	in *spot
-	at int
-}
-
-func (s *spot) String() string {
-	if s.in == nil {
-		return fmt.Sprintf("body[%d]", s.at)
+// at is where the node stands that is looked at: BODY[INDEX].children[INDEX] and so on.
+func (c *checker) at() string {
+	var b strings.Builder
+	for depth, i := range c.path {
+		if depth == 0 {
+			fmt.Fprintf(&b, "body[%d]", i)
+		} else {
+			fmt.Fprintf(&b, ".children[%d]", i)
+		}
 	}
-	return fmt.Sprintf("%s.children[%d]", s.in, s.at)
+	return b.String()
 }
 
-func (c *checker) children(in *spot, outer *Node, children []*Node, depth int) {
+func (c *checker) field(name string) string { return c.at() + "." + name }
+
+// under takes errors of the node that is looked at.
+func (c *checker) under(errs ...error) {
+	for _, err := range errs {
+		if err != nil {
+			c.take(fault.Under(c.at(), err))
+		}
+	}
+}
+
+func (c *checker) children(outer *Node, children []*Node) {
+	c.path = append(c.path, 0)
 	for i, n := range children {
 		if len(c.errs) > maxErrs || len(c.ids) > MaxNodes {
-			return
+			break
 		}
-		c.node(&spot{in, i}, outer, n, depth)
+		c.path[len(c.path)-1] = i
+		c.node(outer, n, len(c.path)-1)
 	}
+	c.path = c.path[:len(c.path)-1]
 }
 
-func (c *checker) node(at *spot, outer *Node, n *Node, depth int) {
-	field := func(name string) string { return at.String() + "." + name }
-	under := func(errs ...error) {
-		for _, err := range errs {
-			if err != nil {
-				c.take(fault.Under(at.String(), err))
-			}
-		}
-	}
+func (c *checker) node(outer *Node, n *Node, depth int) {
 	if n == nil {
-		c.wrong(at.String(), "null", "a node")
+		c.wrong(c.at(), "null", "a node")
 		return
 	}
 	if depth > MaxDepth {
-		c.wrong(at.String(), depth, "nodes nested at most %d deep", MaxDepth)
+		c.wrong(c.at(), depth, "nodes nested at most %d deep", MaxDepth)
 		return
 	}
 	if c.ids[n.ID] {
-		c.wrong(field("id"), n.ID, "an id no other node of the page has")
+		c.wrong(c.field("id"), n.ID, "an id no other node of the page has")
 	}
 	c.ids[n.ID] = true
 	if len(c.ids) > MaxNodes {
-		c.wrong(at.String(), len(c.ids), "at most %d nodes in a page", MaxNodes)
+		c.wrong(c.at(), len(c.ids), "at most %d nodes in a page", MaxNodes)
 		return
 	}
-	under(CheckID(n.ID), CheckName(n.Name))
+	c.under(CheckID(n.ID), CheckName(n.Name))
 	if c.origin {
-		under(n.Frame.Check(c.k))
-		c.settings(field, outer, n)
+		c.under(n.Frame.Check(c.k))
+		c.settings(outer, n)
 		if n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Element != "") {
-			c.wrong(field("classes"), string(n.Kind), "an id attribute, classes and an element only on sections, containers, rows, columns and elements")
+			c.wrong(c.field("classes"), string(n.Kind), "an id attribute, classes and an element only on sections, containers, rows, columns and elements")
 		}
 		if (n.Content != nil) != (n.Kind == Block) || len(n.Children) > 0 && n.Kind == Block {
-			c.wrong(field("content"), string(n.Kind), "content on every block and only there")
+			c.wrong(c.field("content"), string(n.Kind), "content on every block and only there")
 		}
-		c.children(at, n, n.Children, depth+1)
+		c.children(n, n.Children)
 		return
 	}
 	if n.Kind == Element {
-		c.wrong(field("kind"), string(n.Kind), "a section, container, row, column or block: other elements only on pages that were read from markup")
+		c.wrong(c.field("kind"), string(n.Kind), "a section, container, row, column or block: other elements only on pages that were read from markup")
 	}
-	under(CheckElement(n.Kind, n.Element),
+	c.under(CheckElement(n.Kind, n.Element),
 		CheckAnchor(n.Anchor), CheckClasses(c.k, n.Classes),
 		CheckSelector(n.Selector), CheckNote(n.Note))
 	if n.Anchor != "" && c.anchors[n.Anchor] {
-		c.wrong(field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
+		c.wrong(c.field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
 	}
 	c.anchors[n.Anchor] = true
 	if !Holds(outer.kind(), n.Kind) {
-		c.wrong(field("kind"), string(n.Kind), "%s", childrenOf(outer.kind()))
+		c.wrong(c.field("kind"), string(n.Kind), "%s", childrenOf(outer.kind()))
 	}
 	for _, use := range []struct {
 		field     string
@@ -286,23 +293,23 @@ func (c *checker) node(at *spot, outer *Node, n *Node, depth int) {
 		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},
 	} {
 		if use.misplaced {
-			c.wrong(field(use.field), string(n.Kind), "%s", use.want)
+			c.wrong(c.field(use.field), string(n.Kind), "%s", use.want)
 		}
 	}
-	under(n.Frame.Check(c.k))
-	c.settings(field, outer, n)
+	c.under(n.Frame.Check(c.k))
+	c.settings(outer, n)
 	if n.Content != nil {
 		if err := n.Content.Check(c.k, c.hasPicture); err != nil {
-			c.take(fault.Under(field("content"), err))
+			c.take(fault.Under(c.field("content"), err))
 		}
 	}
-	c.children(at, n, n.Children, depth+1)
+	c.children(n, n.Children)
 }
 
-func (c *checker) settings(field func(string) string, outer, n *Node) {
+func (c *checker) settings(outer, n *Node) {
 	last := -1
 	for i, s := range n.At {
-		at := func(name string) string { return field(fmt.Sprintf("at[%d].%s", i, name)) }
+		at := func(name string) string { return c.field(fmt.Sprintf("at[%d].%s", i, name)) }
 		from := c.k.Index(s.From)
 		switch {
 		case from < 0:
@@ -313,7 +320,7 @@ func (c *checker) settings(field func(string) string, outer, n *Node) {
 		}
 		last = max(last, from)
 		if err := s.Check(c.k, from, outer, n.Kind); err != nil {
-			c.take(fault.Under(field(fmt.Sprintf("at[%d]", i)), err))
+			c.take(fault.Under(c.field(fmt.Sprintf("at[%d]", i)), err))
 		}
 	}
 }

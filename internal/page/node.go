@@ -119,11 +119,20 @@ func (p *Page) Walk(visit func(n *Node, at Place)) {
 
 // Find gives the node of that id and its place, or nil.
 func (p *Page) Find(id string) (found *Node, place Place) {
-	p.Walk(func(n *Node, at Place) {
-		if n.ID == id {
-			found, place = n, at
+	var find func(parent *Node, children []*Node, depth int) bool
+	find = func(parent *Node, children []*Node, depth int) bool {
+		for i, n := range children {
+			if n.ID == id {
+				found, place = n, Place{parent, i, depth}
+				return true
+			}
+			if find(n, n.Children, depth+1) {
+				return true
+			}
 		}
-	})
+		return false
+	}
+	find(nil, p.Body, 0)
 	return found, place
 }
 

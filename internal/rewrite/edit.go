@@ -60,6 +60,12 @@ func (w *writer) children(n *page.Node) (edits []html.Edit) {
 	if n != nil {
 		had, has, in = w.from(n).Children, n.Children, w.stretches[w.from(n)].Inside
 	}
+	if w.same(had, has) {
+		for _, k := range has {
+			edits = append(edits, w.inside(k)...)
+		}
+		return edits
+	}
 	stay := w.stays(had, has)
 	kept := map[*page.Node]bool{}
 	for k := range stay {
@@ -86,19 +92,19 @@ func (w *writer) children(n *page.Node) (edits []html.Edit) {
 	return edits
 }
 
+// same reports whether what stood somewhere stands there still, in the same order.
+func (w *writer) same(had, has []*page.Node) bool {
+	for i, k := range has {
+		if i >= len(had) || w.from(k) != had[i] {
+			return false
+		}
+	}
+	return len(had) == len(has)
+}
+
 // stays finds the longest run of nodes that stay where they are, in the order in which they stand.
 func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
 	stay := map[*page.Node]bool{}
-	if len(had) == len(has) && !slices.ContainsFunc(has, func(k *page.Node) bool { return w.from(k) == nil }) {
-		all := true
-		for i, k := range has {
-			all = all && w.from(k) == had[i]
-			stay[k] = true
-		}
-		if all {
-			return stay
-		}
-	}
 	place := map[*page.Node]int{}
 	for i, k := range had {
 		place[k] = i
@@ -124,7 +130,6 @@ func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
 			best = i
 		}
 	}
-	clear(stay)
 	for ; best >= 0; best = links[best].before {
 		stay[has[best]] = true
 	}
@@ -170,7 +175,12 @@ func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[*page.N
 }
 
 // text is a node as it is written into the file, its lines as from the beginning of one.
-func (w *writer) text(n, outer *page.Node) string { return w.after.Fragment(n, outer) }
+func (w *writer) text(n, outer *page.Node) string {
+	if w.after.Indent == "" {
+		w.after.Indent = w.doc.Step()
+	}
+	return w.after.Fragment(n, outer)
+}
 
 // given is the text of a node that was in the file before, with what changed in it.
 func (w *writer) given(n *page.Node) (string, bool) {

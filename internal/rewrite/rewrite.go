@@ -85,7 +85,7 @@ type was struct {
 
 func newWriter(c *Change) *writer {
 	doc := origin.Document(c.Before.Origin)
-	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, origin.Inner(c.BeforeKit)), was: map[string]was{},
+	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, origin.Inner(c.BeforeKit)), was: make(map[string]was, len(c.Before.Origin.Places)),
 		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{}, tags: map[*html.Node]bool{},
 		old: analyse.Vocabulary(c.BeforeKit), new: analyse.Vocabulary(c.AfterKit)}
 	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID] = was{n, at.Parent} })
@@ -148,7 +148,7 @@ func (w *writer) words(k *kit.Kit, p *page.Page) *chosen {
 		said = say.Of(c.Layout)
 	}
 	c.Writer = markup.NewWriter(said, code.Options{}, markup.Linked(w.Project))
-	c.Given, c.Chosen, c.Indent = w.given, func(n *page.Node) *page.Node { return c.placed[n] }, w.doc.Step()
+	c.Given, c.Chosen, c.Indent = w.given, func(n *page.Node) *page.Node { return c.placed[n] }, ""
 	if w.After.Origin.Mixins != "" {
 		c.Aside = origin.InAside
 	}

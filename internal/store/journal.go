@@ -199,9 +199,13 @@ func (w *scribe) enter(
 			return err
 		}
 	}
-	document, err := w.document(change.Project)
-	if err != nil {
-		return err
+	var document []byte
+	whole := o.Put != nil || change.Inverse.Put != nil || (state.Revision+1)%behind == 0 || !large(change.Project)
+	if whole {
+		var err error
+		if document, err = w.document(change.Project); err != nil {
+			return err
+		}
 	}
 	operation, err := w.operation(o)
 	if err != nil {
@@ -213,9 +217,14 @@ func (w *scribe) enter(
 	}
 	state.Revision++
 	state.Project = change.Project
-	if _, err := tx.ExecContext(ctx, `UPDATE projects SET revision = ?, document = ? WHERE id = ?`, state.Revision,
-		document, state.ID); err != nil {
+	if _, err := tx.ExecContext(ctx, `UPDATE projects SET written = iif(written, written, revision), revision = ? WHERE id = ?`,
+		state.Revision, state.ID); err != nil {
 		return err
+	}
+	if whole {
+		if _, err := tx.ExecContext(ctx, `UPDATE projects SET document = ?, written = revision WHERE id = ?`, document, state.ID); err != nil {
+			return err
+		}
 	}
 	if _, err := tx.ExecContext(ctx,
 		`INSERT INTO journal (project, revision, kind, target, state, summary, operation, inverse, deed)

@@ -138,23 +138,27 @@ func (state *State) mark() mark { return mark{state.birth, state.Revision} }
 // pictures may be without their files.
 func (s *Store) List(ctx context.Context) (all []*State, err error) {
 	err = s.see(ctx, func(tx *sql.Tx) error {
-		rows, err := tx.QueryContext(ctx, `SELECT id, birth, revision, document FROM projects WHERE removed = 0 ORDER BY place`)
+		rows, err := tx.QueryContext(ctx, `SELECT id, birth, revision, document, written FROM projects WHERE removed = 0 ORDER BY place`)
 		if err != nil {
 			return err
 		}
 		defer rows.Close()
+		var documents []held
 		for rows.Next() {
 			var state State
-			var m mark
-			var document []byte
-			if err := rows.Scan(&state.ID, &m.birth, &m.revision, &document); err != nil {
+			var h held
+			if err := rows.Scan(&state.ID, &state.birth, &state.Revision, &h.document, &h.revision); err != nil {
 				return err
 			}
-			state.Revision = m.revision
-			if state.Project = s.kept(state.ID, m); state.Project == nil {
-				state.Project, state.Unreadable = readProject(document, noFiles)
+			if state.Project = s.kept(state.ID, state.mark()); state.Project != nil {
+				h = held{}
 			}
-			all = append(all, &state)
+			all, documents = append(all, &state), append(documents, h)
+		}
+		for i, state := range all {
+			if state.Project == nil {
+				state.Project, state.Unreadable = s.read(ctx, tx, state.ID, state.Revision, documents[i], noFiles)
+			}
 		}
 		return rows.Err()
 	})
@@ -176,8 +180,10 @@ func (s *Store) Load(ctx context.Context, id string) (state *State, err error) {
 // it was written.
 func (s *Store) File(ctx context.Context, id string) (file []byte, err error) {
 	err = s.see(ctx, func(tx *sql.Tx) error {
-		var document []byte
-		err := tx.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ? AND removed = 0`, id).Scan(&document)
+		var h held
+		var revision int
+		err := tx.QueryRowContext(ctx, `SELECT document, written, revision FROM projects WHERE id = ? AND removed = 0`, id).
+			Scan(&h.document, &h.revision, &revision)
 		if errors.Is(err, sql.ErrNoRows) {
 			return ErrNotFound
 		}
@@ -185,11 +191,11 @@ func (s *Store) File(ctx context.Context, id string) (file []byte, err error) {
 			return err
 		}
 		find := filesIn(ctx, tx)
-		if p, err := readProject(document, find); err == nil {
+		if p, err := s.read(ctx, tx, id, revision, h, find); err == nil {
 			file, err = p.Encode()
 			return err
 		}
-		file, err = asWritten(document, find)
+		file, err = asWritten(h.document, find)
 		return err
 	})
 	return file, err
@@ -215,7 +221,7 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 			return err
 		}
 		if _, err = tx.ExecContext(ctx,
-			`INSERT INTO projects (id, birth, revision, document) VALUES (?, random(), 1, ?)`, p.ID, document); err != nil {
+			`INSERT INTO projects (id, birth, revision, document, written) VALUES (?, random(), 1, ?, 1)`, p.ID, document); err != nil {
 			return err
 		}
 		return w.keepFiles(ctx, tx, p.ID)
@@ -293,11 +299,11 @@ func (s *Store) load(ctx context.Context, tx *sql.Tx, id string) (*State, error)
 	if state.Project = s.kept(id, state.mark()); state.Project != nil {
 		return state, nil
 	}
-	var document []byte
-	if err := tx.QueryRowContext(ctx, `SELECT document FROM projects WHERE id = ?`, id).Scan(&document); err != nil {
+	var h held
+	if err := tx.QueryRowContext(ctx, `SELECT document, written FROM projects WHERE id = ?`, id).Scan(&h.document, &h.revision); err != nil {
 		return nil, err
 	}
-	if state.Project, err = readProject(document, filesIn(ctx, tx)); err != nil {
+	if state.Project, err = s.read(ctx, tx, id, state.Revision, h, filesIn(ctx, tx)); err != nil {
 		return nil, err
 	}
 	s.keep(state.mark(), state.Project)

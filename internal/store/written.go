@@ -161,6 +161,52 @@ func (find findFile) unmarshaler() *json.Unmarshalers {
 	})
 }
 
+// behind is how many revisions the document of a large project may be behind it, which takes long to write; apart is a
+// multiple of it. Until then its journal says what was done.
+const behind = 32
+
+// large reports whether a project's document takes longer to write than an edit may take, and is far from too large.
+func large(p *project.Project) bool {
+	const node, least, most = 330, 1 << 20, project.MaxBytes / 8 * 7 // bytes, as they mostly come to
+	size := 0
+	for _, pg := range p.Pages {
+		if o := pg.Origin; o != nil {
+			size += len(o.Text) + len(o.Data) + node*len(o.Places)
+		}
+	}
+	return size > least && size < most
+}
+
+// A held project is its document, and the revision that it is of; 0 for the current one.
+type held struct {
+	document []byte
+	revision int
+}
+
+// read reads a project as it is at a revision: its document, and what was done since that was written.
+func (s *Store) read(ctx context.Context, tx *sql.Tx, id string, revision int, h held, find findFile) (*project.Project, error) {
+	if h.revision == 0 {
+		h.revision = revision
+	}
+	p, err := readProject(h.document, find)
+	for at := h.revision + 1; at <= revision && err == nil; at++ {
+		var written []byte
+		if err := tx.QueryRowContext(ctx, `SELECT operation FROM journal WHERE project = ? AND revision = ?`, id, at).Scan(&written); err != nil {
+			return nil, err
+		}
+		o, err := s.readOperation(ctx, tx, id, written)
+		if err != nil {
+			return nil, err
+		}
+		change, err := edit.Apply(p, o)
+		if err != nil {
+			return nil, err
+		}
+		p = change.Project
+	}
+	return p, err
+}
+
 // readProject reads a project's document.
 func readProject(document []byte, find findFile) (*project.Project, error) {
 	b, err := unpacked(document)
