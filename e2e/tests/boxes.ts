@@ -22,7 +22,12 @@ function off(element: Element, box: Box): number {
   if (hidden) return 0;
   const style = getComputedStyle(element);
   const [left, right] =
-    box.Kind === "block" ? [box.Before, box.After] : [style.paddingLeft, style.paddingRight].map(parseFloat);
+    box.Kind === "block"
+      ? [box.Before, box.After]
+      : [
+          parseFloat(style.paddingLeft) + parseFloat(style.borderLeftWidth),
+          parseFloat(style.paddingRight) + parseFloat(style.borderRightWidth),
+        ];
   return Math.max(
     Math.abs(left! - box.Before),
     Math.abs(right! - box.After),

@@ -183,20 +183,26 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 	}
 	out.WriteByte('\n')
 	if turn%3 == 2 && !withMixed {
-		again(out, name+", read from its markup, by mixins", k, t.Document)
+		again(out, name+", read from its markup", k, t.Document)
+		again(out, name+", among other elements", k, sample.Among(sample.New(uint64(turn)), k, t.Document))
 	}
 }
 
-// again prints a page that is read from a document and has its layout in mixins then. Boxes are called as data-node says.
+// again prints a page that is read from a document, and the same with its layout in mixins. Boxes are called as data-node
+// says.
 func again(out *bufio.Writer, name string, k *kit.Kit, document string) {
 	pg := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(document), nil))
-	pr := sample.Of(pg, k)
-	pg, err := rewrite.ByMixins(pg, k, pr, origin.StyleOf(pg))
+	readFrom(out, name, k, pg)
+	pg, err := rewrite.ByMixins(pg, k, sample.Of(pg, k), origin.StyleOf(pg))
 	if err != nil {
 		panic(err)
 	}
+	readFrom(out, name+", by mixins", k, pg)
+}
+
+func readFrom(out *bufio.Writer, name string, k *kit.Kit, pg *page.Page) {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{})}
+	t := trial{Name: name, Document: ship.Document(l, sample.Of(pg, k), code.Options{})}
 	for i := range k.Breakpoints {
 		low, high, bounded := k.Range(i)
 		if !bounded {
