@@ -34,9 +34,9 @@ type Cascade struct {
 	known  map[[2]string]expanded // what declarations come to, while stylesheets are read
 	layers *layer
 	index  map[string][]selected
-	// what elements have, by which they are found as index has it, of which selectors ask where they
-	// stand among their siblings, and of which what those are or what they hold
-	byPlace, byOthers map[string]bool
+	// of what elements have, by which they are found as index has it: selectors up to where they ask for more than
+	// that, such as where an element stands among its siblings, what those are, or what it holds
+	asked map[string][]Selector
 }
 
 // A StyleRule is a style rule in the cascade. Its Media is that of all around it.
@@ -130,8 +130,7 @@ const (
 // NewCascade reads stylesheets in the order in which they are linked. A file that another brings in
 // with @import takes part there, and not by itself.
 func NewCascade(sources []Source, expand Expand) *Cascade {
-	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{},
-		byPlace: map[string]bool{}, byOthers: map[string]bool{}}
+	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}, asked: map[string][]Selector{}}
 	for _, s := range sources {
 		c.Trees, c.Names = append(c.Trees, Parse(s.Text)), append(c.Names, s.Name)
 	}
@@ -165,9 +164,12 @@ func (c *Cascade) With(s Source) *Cascade {
 	more := *c
 	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(s.Text)), append(slices.Clip(c.Names), s.Name)
 	more.Rules, more.Left = slices.Clip(c.Rules), slices.Clip(c.Left)
-	more.index, more.byPlace, more.byOthers = maps.Clone(c.index), maps.Clone(c.byPlace), maps.Clone(c.byOthers)
+	more.index, more.asked = maps.Clone(c.index), maps.Clone(c.asked)
 	for key, all := range more.index {
 		more.index[key] = slices.Clip(all)
+	}
+	for key, all := range more.asked {
+		more.asked[key] = slices.Clip(all)
 	}
 	last := len(c.Trees)
 	f := flattener{c: &more, file: last, open: []int{last}}
@@ -468,34 +470,20 @@ func (c *Cascade) add(r *StyleRule, s *Selector) {
 	}
 }
 
-// asks notes what a selector asks of the elements around those it selects.
+// asks notes what a selector asks of elements besides what they have.
 func (c *Cascade) asks(s Selector) {
 	for i := range s {
 		compound := &s[i]
-		place, others := false, false
-		if compound.Combinator == '+' || compound.Combinator == '~' {
-			if i > 0 && s[i-1].any() {
-				place = true
-			} else {
-				others = true
-			}
-		}
+		asks := compound.Combinator == '+' || compound.Combinator == '~'
 		for _, p := range compound.Pseudos {
-			switch {
-			case p.Name == "has" || p.Name == "empty", strings.Contains(p.Name, "-of-type"),
-				len(p.Of) > 0 && strings.HasPrefix(p.Name, "nth"):
-				others = true
-			case strings.Contains(p.Name, "child"):
-				place = true
-			}
+			asks = asks || p.Name == "has" || p.Name == "empty" || strings.Contains(p.Name, "-of-type") || strings.Contains(p.Name, "child")
 			for _, of := range p.Of {
 				c.asks(of)
 			}
 		}
-		if place || others {
+		if asks {
 			for _, key := range keys(compound) {
-				c.byPlace[key] = c.byPlace[key] || place
-				c.byOthers[key] = c.byOthers[key] || others
+				c.asked[key] = append(c.asked[key], s[:i+1])
 			}
 		}
 	}
@@ -658,15 +646,20 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 	}
 }
 
-// Tells reports whether selectors tell elements like e apart by where they stand among their siblings,
-// and by what those are or what they hold.
-func (s *Stage) Tells(e *Element) (place, others bool) {
-	if len(s.c.byPlace)+len(s.c.byOthers) == 0 {
-		return false, false
+// Tell adds to a key by which an element's type, classes and attributes are known which selectors, up to there, match it that ask for
+// more than those. Of two elements with the same key, in elements of which the same holds, the same is declared.
+func (s *Stage) Tell(key []byte, e *Element) []byte {
+	if len(s.c.asked) == 0 {
+		return key
 	}
-	look := func(key string) {
-		place = place || s.c.byPlace[key]
-		others = others || s.c.byOthers[key]
+	look := func(has string) {
+		for _, up := range s.c.asked[has] {
+			if up.Matches(e) {
+				key = append(key, '1')
+			} else {
+				key = append(key, '0')
+			}
+		}
 	}
 	look("*")
 	look(e.Type)
@@ -678,7 +671,7 @@ func (s *Stage) Tells(e *Element) (place, others bool) {
 			look("#" + a.Value)
 		}
 	}
-	return place, others
+	return key
 }
 
 // RankOf is the rank of what a rule puts, where a selector of it selects.

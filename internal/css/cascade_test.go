@@ -117,7 +117,10 @@ func TestCascadeWith(t *testing.T) {
 			t.Errorf("%s at %v of %d files: %q, want %q", one.element, one.width, len(one.c.Trees), got, one.want)
 		}
 	}
-	if place, _ := c.At(600).Tells(tree("div > div.new")); place {
-		t.Error("the first cascade asks for places as well")
+	if key := c.At(600).Tell(nil, tree("div > div.new")); len(key) > 0 {
+		t.Errorf("the first cascade asks for places as well: %s", key)
+	}
+	if key := more.At(600).Tell(nil, tree("div > div.new")); string(key) != "1" {
+		t.Errorf("the second tells %q", key)
 	}
 }

@@ -1,10 +1,6 @@
 package flow
 
-import (
-	"strconv"
-
-	"kitrows/internal/css"
-)
+import "kitrows/internal/css"
 
 // A Filling tells what elements hold besides elements, and which of the user's they are.
 type Filling interface {
@@ -82,10 +78,6 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	if outer == nil {
 		return s.Root(e)
 	}
-	place, others := s.stage.Tells(e)
-	if others {
-		return s.Of(e, outer)
-	}
 	key := s.key[:0]
 	key = append(key, e.Type...)
 	for _, class := range e.Classes {
@@ -94,10 +86,7 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	for _, a := range e.Attributes {
 		key = append(append(append(append(key, '['), a.Name...), '='), a.Value...)
 	}
-	if place {
-		key = strconv.AppendInt(append(key, '#'), int64(e.Place()), 10)
-		key = strconv.AppendInt(append(key, '/'), int64(len(e.Parent.Kids)), 10)
-	}
+	key = s.stage.Tell(append(key, '#'), e)
 	s.key = key
 	known := s.known[outer]
 	if known == nil {
