@@ -191,35 +191,47 @@ test("a typed number to the redrawn kit and what it does", async ({ page, app })
   report("typed number to redrawn kit, 1,000 columns", times);
 });
 
-test("a file that another program changes to repainted lanes", async ({ page }) => {
-  const dir = mkdtempSync(join(tmpdir(), "kitrows-site-"));
-  const fixture = (name: string) => readFileSync(new URL(`../fixtures/${name}`, import.meta.url), "utf8");
-  for (const name of ["winter-log.html", "harbour.css", "own.css"]) writeFileSync(join(dir, name), fixture(name));
-  const file = join(dir, "winter-log.html");
-  const data = mkdtempSync(join(tmpdir(), "kitrows-"));
-  const server = spawn(binary, ["work", dir, "--data", data, "--listen", "127.0.0.1:0"]);
-  const line = await new Promise<string>((told) => server.stdout.once("data", (b: Buffer) => told(b.toString())));
-  await page.goto(line.split("\n")[0]!.replace("Kit Rows is at ", ""));
-  await page.locator('[data-lane="from-900"] [data-column="column-1"]').waitFor();
-  const outside: number[] = [];
-  for (let i = 0; i < 21; i++) {
-    const repainted = page.evaluate(async () => {
-      const column = document.querySelector('[data-lane="from-900"] [data-column="column-1"]')!;
-      await new Promise<void>((done) =>
-        new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
-          attributeFilter: ["width"],
-        }),
-      );
-      await new Promise(requestAnimationFrame);
-      return Date.now();
-    });
-    await page.waitForTimeout(150);
-    const text = readFileSync(file, "utf8").replace(/berth b\d+ m12/, `berth b${6 + (i % 3)} m12`);
-    const began = Date.now();
-    writeFileSync(file, text);
-    outside.push((await repainted) - began);
-  }
-  report("a file changed outside to repainted lanes", outside);
-  server.kill();
-  await new Promise((ended) => server.once("exit", ended));
-});
+/** A page of 2,000 elements: rows of one column each, with words in them. */
+const long = `<!doctype html>
+<html lang="en"><head><title>Tides</title><link rel="stylesheet" href="harbour.css"></head><body><main class="quay">
+${Array.from({ length: 400 }, (_, i) => `<div class="pier"><div class="berth b6 m12"><h2>Watch ${i}</h2><p>Low water at <b>six</b>.</p></div></div>`).join("\n")}
+</main></body></html>
+`;
+
+for (const [size, name] of [
+  ["", "winter-log.html"],
+  [" of 2,000 elements", "index.html"],
+] as const)
+  test(`a file${size} that another program changes to repainted lanes`, async ({ page }) => {
+    const dir = mkdtempSync(join(tmpdir(), "kitrows-site-"));
+    const fixture = (name: string) => readFileSync(new URL(`../fixtures/${name}`, import.meta.url), "utf8");
+    for (const css of ["harbour.css", "own.css"]) writeFileSync(join(dir, css), fixture(css));
+    const file = join(dir, name);
+    writeFileSync(file, size ? long : fixture(name));
+    const data = mkdtempSync(join(tmpdir(), "kitrows-"));
+    const server = spawn(binary, ["work", dir, "--data", data, "--listen", "127.0.0.1:0"]);
+    const line = await new Promise<string>((told) => server.stdout.once("data", (b: Buffer) => told(b.toString())));
+    await page.goto(line.split("\n")[0]!.replace("Kit Rows is at ", ""));
+    await page.locator('[data-lane="from-900"] [data-column="column-1"]').waitFor();
+    const outside: number[] = [];
+    for (let i = 0; i < 21; i++) {
+      const repainted = page.evaluate(async () => {
+        const column = document.querySelector('[data-lane="from-900"] [data-column="column-1"]')!;
+        await new Promise<void>((done) =>
+          new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
+            attributeFilter: ["width"],
+          }),
+        );
+        await new Promise(requestAnimationFrame);
+        return Date.now();
+      });
+      await page.waitForTimeout(size ? 400 : 150);
+      const text = readFileSync(file, "utf8").replace(/berth b\d+ m12/, `berth b${7 + (i % 3)} m12`);
+      const began = Date.now();
+      writeFileSync(file, text);
+      outside.push((await repainted) - began);
+    }
+    report(`a file${size} changed outside to repainted lanes`, outside);
+    server.kill();
+    await new Promise((ended) => server.once("exit", ended));
+  });

@@ -99,7 +99,26 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return v.answer(ctx, in, state, pg)
+		b, _, err := v.bench(ctx, in, state, pg)
+		return &benchAnswer{b}, err
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "benchSince", Method: http.MethodGet, Path: path + "/since/{revision}",
+		Summary: "What is other on the Bench than at a revision, or all of it", Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Revision int `path:"revision" minimum:"1"`
+	}) (*changeAnswer, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		b, had, err := v.bench(ctx, &in.PagePath, state, pg)
+		if err != nil {
+			return nil, err
+		}
+		return answerOf(b, had, pg.ID, in.Revision), nil
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -322,10 +341,7 @@ func (v *Server) after(
 	if keep {
 		v.memory.keep(key, b)
 	}
-	if had != nil && had.Revision == made && b.Page.ID == in.Page && len(had.Lanes) == len(b.Lanes) {
-		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}
-	}
-	return &changeAnswer{Answer{Whole: b}}
+	return answerOf(b, had, in.Page, made)
 }
 
 // pageAfter is the page to show after a change: the one it made or changed, or
@@ -337,17 +353,27 @@ func pageAfter(c *edit.Change) *page.Page {
 	return c.Project.Pages[0]
 }
 
-func (v *Server) answer(ctx context.Context, in *PagePath, state *store.State, pg *page.Page) (*benchAnswer, error) {
+// bench makes the Bench of a page, and gives the one that was answered last as well; nil where none is known.
+func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg *page.Page) (b, had *bench.Bench, err error) {
 	view, err := in.view()
 	if err != nil {
-		return nil, v.problem(ctx, err)
+		return nil, nil, v.problem(ctx, err)
 	}
-	b, err := bench.Make(ctx, state.Project, pg, state.Revision, view)
-	if err != nil {
-		return nil, v.problem(ctx, err)
+	if b, err = bench.Make(ctx, state.Project, pg, state.Revision, view); err != nil {
+		return nil, nil, v.problem(ctx, err)
 	}
 	b.Undo, b.Redo = state.Undo, state.Redo
 	v.file(in.Project, b)
-	v.memory.keep(memoryKey(in.Project, pg.ID, view), b)
-	return &benchAnswer{b}, nil
+	key := memoryKey(in.Project, pg.ID, view)
+	had = v.memory.last(key)
+	v.memory.keep(key, b)
+	return b, had, nil
+}
+
+// answerOf is a Bench as an answer: as what is other than on the one that the client has of a page at a revision, if that is known.
+func answerOf(b, had *bench.Bench, page string, revision int) *changeAnswer {
+	if had != nil && had.Revision == revision && b.Page.ID == page && len(had.Lanes) == len(b.Lanes) {
+		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}
+	}
+	return &changeAnswer{Answer{Whole: b}}
 }

@@ -171,6 +171,28 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 	if _, now, _ := send(t, h, "GET", front, ""); !strings.Contains(string(now), `"id":"log"`) {
 		t.Error("a preview changed the project")
 	}
+	// And so is who was told that others made one.
+	wide := front + "?lane=wide:1000"
+	_, answer, _ = send(t, h, "GET", wide, "")
+	if err := json.Unmarshal(answer, &had); err != nil {
+		t.Fatal(err)
+	}
+	send(t, h, "POST", front+"/edits", `{"revision":2,"operation":{"remove":{"node":"log"}}}`)
+	var since server.Answer
+	status, answer, _ = send(t, h, "GET", front+"/since/2?lane=wide:1000", "")
+	if err := json.Unmarshal(answer, &since); err != nil || status != 200 || since.Delta == nil {
+		t.Fatalf("since revision 2: %d %v %s", status, err, answer)
+	}
+	_, answer, _ = send(t, h, "GET", wide, "")
+	var now bench.Bench
+	if err := json.Unmarshal(answer, &now); err != nil || string(mustJSON(t, since.Delta.Onto(&had))) != string(mustJSON(t, &now)) {
+		t.Errorf("since revision 2 it came to\n%s\nand is\n%s, %v", mustJSON(t, since.Delta.Onto(&had)), answer, err)
+	}
+	since = server.Answer{}
+	_, answer, _ = send(t, h, "GET", front+"/since/1?lane=wide:1000", "")
+	if err := json.Unmarshal(answer, &since); err != nil || since.Whole == nil {
+		t.Errorf("since a revision that is not known: %v %s", err, answer)
+	}
 }
 
 // Taking a page away, or trying to, shows the first page of those that are left.

@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, orRefuse, type Bench } from "./client";
+import { benchOf } from "./delta";
 import { useView } from "../bench/view";
 import { rest } from "../rest";
 
@@ -20,6 +21,18 @@ export type Look = ReturnType<typeof useLook>;
 /** Where a page, looked at so, is kept. */
 export const keyOf = (place: Place, look: Look) => ["bench", place.project, place.page, look];
 
+async function whole(place: Place, look: Look): Promise<Bench> {
+  return orRefuse(await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } }));
+}
+
+/** What the Bench that is there has become; null where the server does not know that one any more. */
+async function since(place: Place, look: Look, had: Bench): Promise<Bench | null> {
+  const answer = await api.GET("/api/projects/{project}/pages/{page}/since/{revision}", {
+    params: { path: { ...place, revision: had.revision }, query: look },
+  });
+  return benchOf(orRefuse(answer), had);
+}
+
 /** The Bench of a page; while a width changes, the one before it stays. */
 export function useBench(place: Place) {
   const look = useLook();
@@ -27,9 +40,8 @@ export function useBench(place: Place) {
   return useQuery({
     queryKey: keyOf(place, look),
     queryFn: async () => {
-      const read = orRefuse(
-        await api.GET("/api/projects/{project}/pages/{page}", { params: { path: place, query: look } }),
-      );
+      const had = queries.getQueryData<Bench>(keyOf(place, look));
+      const read = (had && (await since(place, look, had))) ?? (await whole(place, look));
       // An edit may have been answered while it was on its way.
       const known = queries.getQueryData<Bench>(keyOf(place, look));
       return known && known.revision > read.revision ? known : read;
