@@ -489,11 +489,6 @@ func (c *Cascade) asks(s Selector) {
 	}
 }
 
-// any reports whether the compound matches every element.
-func (c *Compound) any() bool {
-	return len(c.IDs)+len(c.Classes)+len(c.Attributes)+len(c.Pseudos) == 0 && (c.Type == "" || c.Type == "*") && !c.Nest && c.Element == ""
-}
-
 // keys are what an element has, one of which an element must have that the compound matches: a
 // class, an id or a type; or * for any.
 func keys(c *Compound) []string {

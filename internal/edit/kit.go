@@ -47,6 +47,11 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 		if had.Kit != o.Kit.ID {
 			continue
 		}
+		if had.Origin != nil && had.Origin.Mixins != "" {
+			if err := origin.CheckMixins(o.Kit); err != nil {
+				return nil, fault.Under(had.ID, err)
+			}
+		}
 		if had.Origin != nil && o.Kit.Brought != nil { // its file is what it is
 			c.Pages[i] = origin.Again(had, o.Kit, had.Origin, origin.Here(had))
 			continue

@@ -492,6 +492,21 @@ func TestMixinsInAFolder(t *testing.T) {
 	if got := w.get("css/index.css"); !strings.Contains(got, "calc(5 / 12)") {
 		t.Errorf("the stylesheet is\n%s", got)
 	}
+	linked := strings.Replace(w.get("log/index.html"), "log.css", "index.css", 1)
+	w.put("log/index.html", linked)
+	w.begin()
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}}, Text: "6"}})
+	if got := w.get("css/index.css"); !strings.Contains(got, "calc(6 / 12)") || w.Status("log/index.html").State != folder.Written {
+		t.Errorf("linked, %+v is said, and the stylesheet is\n%s", w.Status("log/index.html"), got)
+	}
+	do(edit.Operation{Keep: &edit.Keep{Form: "plain", Stop: true}})
+	w.put("log/index.css", "body { color: red }")
+	w.put("log/index.html", strings.Replace(linked, "../css/index.css", "index.css", 1))
+	w.begin()
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}}, Text: "5"}})
+	if got := w.get("log/index.css"); got != "body { color: red }" || w.Status("log/index.html").State != folder.Unwritten {
+		t.Errorf("the user's stylesheet is %q, and %+v is said", got, w.Status("log/index.html"))
+	}
 	do(edit.Operation{Mixins: &edit.Mixins{}})
 	if got := w.get("log/index.html"); !strings.Contains(got, `<div class="kr-cell kr-take-5-mid">Terns</div>`) {
 		t.Errorf("by classes the page is\n%s", got)

@@ -157,17 +157,25 @@ func (w *Follower) Write(ctx context.Context) {
 		if pg.Origin == nil {
 			continue
 		}
-		wrote := w.write(ctx, pg.File, origin.File(pg.Origin))
+		file := origin.File(pg.Origin)
+		wrote := w.write(ctx, pg.File, file)
 		if wrote {
 			names = append(names, pg.File)
 		}
+		tell := !wrote && bytes.Equal(w.known[pg.File], file)
 		for _, s := range pg.Origin.Sheets {
-			if name := at(pg.File, s.Name); origin.IsOurs(s) && name != "" && origin.Linked(pg, s.Name) && w.keep(name, []byte(s.Text)) {
+			switch name := at(pg.File, s.Name); {
+			case !origin.IsOurs(s) || name == "" || !origin.Linked(pg, s.Name):
+			case s.Name == pg.Origin.Mixins && slices.ContainsFunc(pg.Origin.Kept, func(k page.Kept) bool { return k.Form == string(ship.Plain) }):
+				// it is kept below
+			case s.Name == pg.Origin.Mixins:
+				names = append(names, w.keepAll(pg.File, []code.File{{Name: name, Text: s.Text}}, made, tell)...)
+			case w.keep(name, []byte(s.Text)):
 				names = append(names, name)
 			}
 		}
 		for _, kept := range pg.Origin.Kept {
-			names = append(names, w.keepAll(pg.File, ship.Kept(state.Project, pg, kept), made, wrote)...)
+			names = append(names, w.keepAll(pg.File, ship.Kept(state.Project, pg, kept), made, tell)...)
 		}
 		for _, pic := range state.Project.Pictures {
 			link := "pictures/" + pic.File
@@ -192,21 +200,27 @@ func (w *Follower) picture(name string, file []byte) {
 }
 
 // keepAll brings the files up to date that are made for a page, and gives the names of those that changed. Made are those of this
-// writing, by their paths: of two pages that need different ones the first has its own. Wrote is whether the page's file is written as well.
-func (w *Follower) keepAll(file string, all []code.File, made map[string]string, wrote bool) (names []string) {
+// writing, by their paths: of two pages that need different ones the first has its own. Tell is whether the page's own file is
+// as it should be, and nothing is to be said of it.
+func (w *Follower) keepAll(file string, all []code.File, made map[string]string, tell bool) (names []string) {
+	trouble := ""
 	for _, f := range all {
 		if text, has := made[f.Name]; has && text != f.Text {
-			w.status[file] = Status{Unwritten, f.Name + " is kept for another page, and this one needs another: choose another place"}
+			trouble = f.Name + " is kept for another page, and this one needs another: choose another place"
 			continue
 		}
 		made[f.Name] = f.Text
 		if w.keep(f.Name, []byte(f.Text)) {
-			if names = append(names, f.Name); !wrote && (w.status[file].State == "" || w.status[file].State == Written) {
-				w.status[file] = Status{Written, f.Name + " is written"}
-			}
+			names = append(names, f.Name)
 		} else if now, err := w.read(f.Name); err != nil || string(now) != f.Text {
-			w.status[file] = Status{Unwritten, f.Name + " is not kept up to date: it cannot be written, or another than Kit Rows wrote what is there"}
+			trouble = f.Name + " is not kept up to date: it cannot be written, or another than Kit Rows wrote what is there"
 		}
+	}
+	switch {
+	case trouble != "":
+		w.status[file] = Status{Unwritten, trouble}
+	case tell && len(names) > 0:
+		w.status[file] = Status{Written, names[len(names)-1] + " is written"}
 	}
 	return names
 }

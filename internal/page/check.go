@@ -254,7 +254,7 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 	}
 	c.under(CheckID(n.ID), CheckName(n.Name))
 	if c.origin {
-		c.under(n.Frame.Check(c.k))
+		c.under(n.Frame.Check(c.k), CheckSelector(n.Selector), CheckNote(n.Note))
 		c.settings(outer, n)
 		if n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Element != "") {
 			c.wrong(c.field("classes"), string(n.Kind), "an id attribute, classes and an element only on sections, containers, rows, columns and elements")

@@ -2,6 +2,7 @@ package page
 
 import (
 	"fmt"
+	"strings"
 	"sync"
 	"unicode/utf8"
 
@@ -31,8 +32,9 @@ type Kept struct {
 
 // CheckPlace refuses a place that is no path of a folder.
 func CheckPlace(place string) error {
-	if place != "" && !IsPath(place) {
-		return fault.New("place", place, "the path of a folder, such as styles/grid, or nothing for the folder that is worked in")
+	hidden := strings.HasPrefix(place, ".") || strings.Contains(place, "/.")
+	if place != "" && (!IsPath(place) || hidden) {
+		return fault.New("place", place, "the path of a folder that is not hidden, such as styles/grid, or nothing for the folder that is worked in")
 	}
 	return nil
 }
