@@ -121,9 +121,9 @@ func (s *Source) apply(e *editor) error {
 // back is what makes the file of a page what it is before splices are made, with the nodes in what they change.
 func back(p *page.Page, all []markup.Splice, summary string) *Source {
 	s := &Source{Stretches: Stretches(markup.Back(p.Origin.Bytes(), all)), Summary: summary}
-	doc := origin.Document(p.Origin)
+	doc, moved := origin.Document(p.Origin), markup.Moved(all)
 	origin.Placed(p, func(n *page.Node, place int) {
-		if _, kept := markup.Moved(doc.Place(place), all); !kept {
+		if _, kept := moved(doc.Place(place)); !kept {
 			c := *n
 			c.Children, c.At = nil, nil
 			s.Nodes = append(s.Nodes, Restored{place, &c})

@@ -64,19 +64,19 @@ func Back(file []byte, all []Splice) (back []Splice) {
 	return back
 }
 
-// Moved is where a byte of a file stands once splices are made; kept is false of one that is spliced away.
-func Moved(at int, all []Splice) (to int, kept bool) {
-	by := 0
-	for _, p := range all {
-		if at < p.From {
-			break
-		}
-		if at < p.To {
+// Moved gives where bytes of a file stand once splices are made; kept is false of one that is spliced away.
+func Moved(all []Splice) func(at int) (to int, kept bool) {
+	by := make([]int, len(all)+1) // how far what follows so many of them is moved
+	for i, p := range all {
+		by[i+1] = by[i] + len(p.Bytes) - (p.To - p.From)
+	}
+	return func(at int) (int, bool) {
+		before := sort.Search(len(all), func(i int) bool { return all[i].From > at })
+		if before > 0 && at < all[before-1].To {
 			return 0, false
 		}
-		by += len(p.Bytes) - (p.To - p.From)
+		return at + by[before], true
 	}
-	return at + by, true
 }
 
 // At is where a byte of the file stands in the text.

@@ -144,9 +144,9 @@ func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page
 // Kept gives the nodes of page p by the places that they have in its file once that is changed, those that are not changed.
 func Kept(p *page.Page, next *page.Origin, all []markup.Splice) Was {
 	doc, read := Document(p.Origin), Document(next)
-	at := map[int]*page.Node{}
+	at, moved := make(map[int]*page.Node, len(p.Origin.Places)), markup.Moved(all)
 	Placed(p, func(n *page.Node, place int) {
-		if to, kept := markup.Moved(doc.Place(place), all); kept {
+		if to, kept := moved(doc.Place(place)); kept {
 			at[read.At(to)] = n
 		}
 	})

@@ -16,8 +16,9 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 	next.Origin = p.Origin.With(doc.Bytes)
 	keep(next.Origin, doc, p.Origin)
 	next.Origin.Places = make([]int, len(p.Origin.Places))
+	moved := markup.Moved(all)
 	for i, at := range p.Origin.Places {
-		next.Origin.Places[i], _ = markup.Moved(at, all)
+		next.Origin.Places[i], _ = moved(at)
 	}
 	elements := map[int]*markup.Node{}
 	for _, m := range changed {

@@ -34,7 +34,8 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 		words := origin.Said(m)
 		if address != "" {
 			kits := slices.DeleteFunc(slices.Clone(words), func(text string) bool { return w.new.Word(n.Kind, text) == nil })
-			edits = append(edits, together(append(w.stated(m, n.Kind, words, without(words, kits)), origin.SetAside(w.doc, m, kits)...))...)
+			edits = append(edits, origin.SetAside(w.doc, m, kits)...)
+			edits = append(edits, together(w.stated(m, n.Kind, words, without(words, kits)))...)
 			return
 		}
 		edits = append(edits, together(w.stated(m, n.Kind, words, words))...)

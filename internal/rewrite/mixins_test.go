@@ -36,6 +36,9 @@ func TestByMixins(t *testing.T) {
 		if on == (err != nil) {
 			t.Fatalf("seed %d: %v", seed, err)
 		}
+		if on && settings(pg) != settings(turn.Project.Pages[0]) {
+			t.Fatalf("seed %d: by mixins it is\n%s\nnot\n%s", seed, settings(turn.Project.Pages[0]), settings(pg))
+		}
 		if !on {
 			turn = &edit.Change{Project: pr}
 		} else if back, err := edit.Apply(turn.Project, turn.Inverse); err != nil || string(origin.File(back.Project.Pages[0].Origin)) != document {
@@ -81,6 +84,15 @@ func TestByMixins(t *testing.T) {
 		}
 	}
 	t.Log(done)
+}
+
+// settings writes what is set on a page's nodes, and their ids.
+func settings(p *page.Page) string {
+	var b strings.Builder
+	p.Walk(func(n *page.Node, at page.Place) {
+		fmt.Fprintf(&b, "%s%s %s %v %v\n", strings.Repeat(" ", at.Depth), n.ID, n.Kind, n.At, n.Frame)
+	})
+	return b.String()
 }
 
 // written is a file as another program leaves it: some tags and words are gone, others are new.
