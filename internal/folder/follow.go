@@ -59,12 +59,14 @@ type Follower struct {
 	mu     sync.Mutex
 	known  map[string][]byte // what files held when they were last read or written
 	status map[string]Status
+
+	refused map[string]bool // files that hold what could not be taken in
 }
 
 // Follow brings the project and the folder together: what changed in the folder while nobody looked becomes steps of the
 // project's history. Told is called with each revision that the folder makes, written with files that changed.
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
-	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{}, status: map[string]Status{}}
+	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{}, status: map[string]Status{}, refused: map[string]bool{}}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
@@ -256,6 +258,12 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 	if bytes.Equal(had, want) {
 		return false
 	}
+	if w.refused[name] { // what another program wrote is never written over
+		if err := w.step(ctx, name, had); err != nil {
+			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error() + "; the edit is in the history, and not in the file"}
+		}
+		return false
+	}
 	taken, beside, err := w.exchange(name, want, had)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
@@ -327,9 +335,10 @@ func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) {
 }
 
 // step makes a step of the history by which a page's file holds these bytes.
-func (w *Follower) step(ctx context.Context, name string, b []byte) error {
+func (w *Follower) step(ctx context.Context, name string, b []byte) (err error) {
+	defer func() { w.refused[name] = err != nil }()
 	var wrong error
-	_, err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+	_, err = w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		pg := pageOf(p, name)
 		if pg == nil || bytes.Equal(origin.File(pg.Origin), b) {
 			return edit.Operation{}, false

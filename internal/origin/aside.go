@@ -96,16 +96,10 @@ func Taken(o *page.Origin, file []byte) ([]byte, error) {
 		return file, nil
 	}
 	next := markup.Parse(file)
-	p := pairing{old: Document(o), next: next, pairs: map[*markup.Node]*markup.Node{}, taken: map[*markup.Node]bool{}}
-	var wrong error
-	next.Root.Walk(func(n *markup.Node) {
-		if a := n.Attr(asideAttr); a != nil {
-			wrong = fault.New("file", "an attribute "+asideAttr, "none of that name: Kit Rows has its own words in it, and not in the file")
-		}
-	})
-	if wrong != nil {
-		return nil, wrong
+	if err := checkFree(next); err != nil {
+		return nil, err
 	}
+	p := pairing{old: Document(o), next: next, pairs: map[*markup.Node]*markup.Node{}, taken: map[*markup.Node]bool{}}
 	p.same()
 	p.kids(p.old.Root, next.Root)
 	var edits []markup.Edit
@@ -132,6 +126,24 @@ func WithKept(p *page.Page, kept []page.Kept) *page.Page {
 	c := WithMixins(p, p.Origin.Mixins)
 	c.Origin.Kept = kept
 	return c
+}
+
+// checkFree refuses a file that has the attribute in which words stand aside.
+func checkFree(doc *markup.Document) (err error) {
+	doc.Root.Walk(func(n *markup.Node) {
+		if n.Attr(asideAttr) != nil {
+			err = fault.New("file", "an attribute "+asideAttr, "none of that name: Kit Rows has its own words in it, and not in the file")
+		}
+	})
+	return err
+}
+
+// CheckFree refuses mixins for a page whose file has the attribute in which words stand aside then.
+func CheckFree(o *page.Origin) error {
+	if o.Mixins != "" {
+		return nil // it is ours
+	}
+	return checkFree(Document(o))
 }
 
 // CheckMixins refuses mixins for a page on a kit that has none.

@@ -1,6 +1,7 @@
 package rewrite
 
 import (
+	"errors"
 	"slices"
 
 	"kitrows/internal/analyse"
@@ -19,7 +20,7 @@ import (
 // ByMixins is a page of project pr with its layout in mixins, which come to a stylesheet of that address, or, where it is empty,
 // in the classes of its file again. What no selector selects in the file has a class more then.
 func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*page.Page, error) {
-	if err := origin.CheckMixins(k); err != nil {
+	if err := errors.Join(origin.CheckMixins(k), origin.CheckFree(p.Origin)); err != nil {
 		return nil, err
 	}
 	after := origin.WithMixins(p, address)
