@@ -4,6 +4,8 @@ import (
 	"archive/zip"
 	"bytes"
 	"io"
+	"maps"
+	"slices"
 	"strings"
 	"testing"
 
@@ -66,5 +68,35 @@ func TestPageFromMarkup(t *testing.T) {
 	}
 	if got, _ := io.ReadAll(r); string(got) != file {
 		t.Errorf("in the archive it is\n%s", got)
+	}
+}
+
+// What is kept up to date for a page stands in its place and says so; two pages on one kit share what is the kit's.
+func TestKept(t *testing.T) {
+	own := sample.Twelve()
+	brought, _ := sample.Team(sample.New(3))
+	for _, k := range []*kit.Kit{own, brought} {
+		var pages []*page.Page
+		for _, name := range []string{"index.html", "visit/log.html"} {
+			file := `<main class="kr-frame"><div class="kr-row"><div class="kr-cell kr-take-6-mid"><p>` + name + `</p></div></div></main>`
+			pages = append(pages, rewrite.WithKit(origin.NewPage(code.Slug(name), name, k, page.NewOrigin([]byte(file), nil)), k))
+		}
+		pr := &project.Project{Pages: pages, Kits: []*kit.Kit{k}}
+		for form, want := range map[string]string{"scss": "_kit.scss _settings.scss index.scss log.scss", "less": "index.less kit.less log.less settings.less",
+			"plain": "index.css log.css", "tsx": "index.tsx kit.css kit.tsx log.tsx"} {
+			made := map[string]string{}
+			for _, pg := range pages {
+				for _, f := range ship.Kept(pr, pg, page.Kept{Form: form, Place: "styles"}) {
+					name, in := strings.CutPrefix(f.Name, "styles/")
+					if had, has := made[name]; !in || !ship.IsKept(f.Text) || has && had != f.Text {
+						t.Errorf("%s: %s is\n%s\nand was\n%s", k.Name, f.Name, f.Text, had)
+					}
+					made[name] = f.Text
+				}
+			}
+			if got := strings.Join(slices.Sorted(maps.Keys(made)), " "); got != want {
+				t.Errorf("%s: %s is %s", k.Name, form, got)
+			}
+		}
 	}
 }
