@@ -58,6 +58,8 @@ type PageRef struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	File string `json:"file"`
+
+	State string `json:"state,omitempty" enum:"same,written,changed,conflict,gone,unwritten" doc:"What became last of its file in the folder that is worked in."`
 }
 
 // A KitRef is a kit in a few words.
@@ -126,7 +128,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	b := &Bench{
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
-		Page:     PageRef{pg.ID, pg.Name, pg.File},
+		Page:     PageRef{ID: pg.ID, Name: pg.Name, File: pg.File},
 		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row),
 			page.Elements(page.Column)},
 		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
@@ -150,7 +152,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		b.Mixins = "off"
 	}
 	for _, other := range p.Pages {
-		b.Pages = append(b.Pages, PageRef{other.ID, other.Name, other.File})
+		b.Pages = append(b.Pages, PageRef{ID: other.ID, Name: other.Name, File: other.File})
 	}
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	b.Lanes = make([]Lane, len(k.Breakpoints))

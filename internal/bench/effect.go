@@ -90,7 +90,7 @@ func MoveEffect(before *project.Project, change *edit.Change, pageID string) Eff
 
 // effectOn is what becomes of a page that stood as old and stands as now.
 func effectOn(pg *page.Page, old, now *Side, notes []edit.PageNote) Effect {
-	e := Effect{Page: PageRef{pg.ID, pg.Name, pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
+	e := Effect{Page: PageRef{ID: pg.ID, Name: pg.Name, File: pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
 	shifts := shifts(old, now)
 	moved := map[string]bool{}
 	for _, s := range shifts {

@@ -162,7 +162,7 @@ func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	}
 	for _, pg := range p.Pages {
 		if pg.Kit == k.ID {
-			v.Users = append(v.Users, PageRef{pg.ID, pg.Name, pg.File})
+			v.Users = append(v.Users, PageRef{ID: pg.ID, Name: pg.Name, File: pg.File})
 		}
 	}
 	most := 0

@@ -108,6 +108,15 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	return o
 }
 
+// wide is a text in UTF-16.
+func wide(text string) []byte {
+	file := []byte{0xff, 0xfe}
+	for _, unit := range utf16.Encode([]rune(text)) {
+		file = append(file, byte(unit), byte(unit>>8))
+	}
+	return file
+}
+
 // An operation on a page from markup changes no other bytes than it names, the file read again is the page, and undone it
 // is the file as it was.
 func TestRandomOperations(t *testing.T) {
@@ -121,10 +130,7 @@ func TestRandomOperations(t *testing.T) {
 		html := sample.Surrounded(r, k, sample.Worded(r, k, reading.Words.Words))
 		file := []byte(html)
 		if seed%5 == 0 { // in another encoding
-			file = []byte{0xff, 0xfe}
-			for _, unit := range utf16.Encode([]rune(html)) {
-				file = append(file, byte(unit), byte(unit>>8))
-			}
+			file = wide(html)
 		}
 		o := page.NewOrigin(file, nil)
 		k, _, err := origin.Kit("kit", o, nil)

@@ -37,9 +37,15 @@ func (v *Server) filed(ctx context.Context, project string) {
 	}
 }
 
-// file says of a page's Bench what became of its file.
+// file says of a page's Bench what became of its file, and of those of the other pages.
 func (v *Server) file(project string, b *bench.Bench) {
-	if v.work == nil || v.work.project != project || !b.Source {
+	if v.work == nil || v.work.project != project {
+		return
+	}
+	for i := range b.Pages {
+		b.Pages[i].State = string(v.work.Status(b.Pages[i].File).State)
+	}
+	if !b.Source {
 		return
 	}
 	s := v.work.Status(b.Page.File)

@@ -38,6 +38,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
             className="max-w-52 truncate rounded-t-[7px] px-3 pt-2 pb-2.5 whitespace-nowrap text-bar-ink-2 focus-visible:-outline-offset-2 aria-[current]:bg-cloth aria-[current]:font-semibold aria-[current]:text-ink"
           >
             {p.name}
+            <FileState state={p.state} />
           </Link>
         ))}
         <Button
@@ -81,6 +82,26 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         <Link to={`/${bench.project.id}/${bench.page.id}/take`}>Take away</Link>
       </Button>
     </header>
+  );
+}
+
+/** How the state of a page's file is marked, and said: each by its own shape. */
+const states = {
+  written: { sign: "✓", said: "written" },
+  changed: { sign: "◆", said: "changed by another program" },
+  conflict: { sign: "▲", said: "changed by another program at the same moment" },
+  gone: { sign: "✕", said: "its file is gone" },
+  unwritten: { sign: "■", said: "not written" },
+} as const;
+
+/** What became last of a page's file in the folder that is worked in. */
+function FileState({ state }: { state: Bench["page"]["state"] }) {
+  if (!state || state === "same") return null;
+  const { sign, said } = states[state];
+  return (
+    <span role="img" aria-label={`, ${said}`} title={said} className="ml-1.5 text-[10px]">
+      {sign}
+    </span>
   );
 }
 
