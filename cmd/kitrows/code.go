@@ -8,7 +8,6 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
-	"kitrows/internal/code/mixin"
 	"kitrows/internal/code/ship"
 	"kitrows/internal/fault"
 	"kitrows/internal/layout"
@@ -29,13 +28,12 @@ func codeCommand() *cobra.Command {
 			l := layout.Of(k, pg)
 			var text string
 			switch form := ship.Form(as); {
+			case as == "html" && o.Mixed:
+				text = ship.Files(l, p, ship.Plain, o)[0].Text
 			case as == "html":
 				text = markup.Write(l, p, o).String()
-				if o.Mixed {
-					text = mixin.New(l, p, o).Markup.String()
-				}
 			case as == "css" && o.Mixed:
-				text = mixin.New(l, p, o).CSS().String()
+				text = ship.Files(l, p, ship.Plain, o)[1].Text
 			case as == "css":
 				text = ship.Stylesheet(l, markup.Write(l, p, o), o.Whole)
 			case as == "document":

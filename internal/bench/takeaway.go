@@ -6,7 +6,6 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
-	"kitrows/internal/code/mixin"
 	"kitrows/internal/code/ship"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
@@ -73,5 +72,5 @@ func Costs(ctx context.Context, p *project.Project, pg *page.Page) ([]CostRow, e
 // Head is what a page's head must have on kit k, for markup in a form: the form's stylesheets, then the
 // page's own.
 func Head(k *kit.Kit, pg *page.Page, form ship.Form) string {
-	return strings.Join(markup.Head(pg, ship.Links(k, form, mixin.PageFile(pg)+".css")...), "\n") + "\n"
+	return strings.Join(markup.Head(pg, ship.Links(k, form, ship.PlainStyle(pg, k))...), "\n") + "\n"
 }

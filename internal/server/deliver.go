@@ -55,7 +55,11 @@ func headOf(p *project.Project, pg *page.Page, form ship.Form, fromNetwork bool)
 	if !ok {
 		return head
 	}
-	link := `<link rel="stylesheet" href="` + d.file.Name + `">`
+	name := d.file.Name
+	if form.ByMixins() {
+		name = ship.PlainStyle(pg, p.Kit(pg.Kit))
+	}
+	link := `<link rel="stylesheet" href="` + name + `">`
 	return strings.Replace(head, link,
 		`<link rel="stylesheet" href="`+d.address+`" integrity="`+d.integrity+`" crossorigin="anonymous">`, 1)
 }

@@ -4,6 +4,7 @@ import (
 	"archive/zip"
 	"bytes"
 	"context"
+	"path"
 	"strings"
 
 	"kitrows/internal/code"
@@ -31,7 +32,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 		}
 	}
 	put("README.md", []byte(archiveReadme(l)))
-	css, file := mixin.PageFile(p)+".css", plain(p, l.Kit()).File
+	css, file := PlainStyle(p, l.Kit()), plain(p, l.Kit()).File
 	for _, form := range Forms {
 		if form.Form == Whole {
 			continue
@@ -79,16 +80,16 @@ func archiveReadme(l *layout.Layout) string {
 	if hosts := markup.Fetched(l.Page()); len(hosts) > 0 {
 		fetched = "\nWhere it is shown, the page fetches pictures from " + strings.Join(hosts, ", ") + ".\n"
 	}
-	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page())).Replace(`# PAGE
+	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page()), "PLAIN", path.Base(PlainStyle(l.Page(), l.Kit()))).Replace(`# PAGE
 
 Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
 
 - classes/: FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
   kit.whole.css is all of the kit. Nothing needs to be built.
-- mixins/: FILE.html without a grid class, and STYLE.css. The stylesheet can be built from either source:
+- mixins/: FILE.html without a grid class, and PLAIN. The stylesheet can be built from either source:
 
-      npx sass mixins/scss/STYLE.scss mixins/STYLE.css
-      npx lessc mixins/less/STYLE.less mixins/STYLE.css
+      npx sass mixins/scss/STYLE.scss mixins/PLAIN
+      npx lessc mixins/less/STYLE.less mixins/PLAIN
 
 - components/: FILE.tsx, made of the components in kit.tsx, which write the classes that kit.css has.
   Import kit.css once in your application.

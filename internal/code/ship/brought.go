@@ -7,10 +7,13 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
+	"kitrows/internal/code/mixin"
 	"kitrows/internal/code/sheet"
 	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/origin"
+	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
 
@@ -41,6 +44,17 @@ func Links(k *kit.Kit, f Form, plain string) []string {
 		return append(Linked(k), OwnStyle)
 	}
 	return []string{"kit.css", OwnStyle}
+}
+
+// PlainStyle is the name of the stylesheet that a page's mixins come to.
+func PlainStyle(pg *page.Page, k *kit.Kit) string {
+	switch {
+	case pg.Origin == nil || k.Brought != nil:
+		return mixin.PageFile(pg) + ".css"
+	case pg.Origin.Mixins != "":
+		return pg.Origin.Mixins
+	}
+	return origin.StyleOf(pg)
 }
 
 // Linked are the files of a stylesheet that was brought in that pages link, in their order: those that no

@@ -15,6 +15,7 @@ import (
 	"kitrows/internal/css"
 	"kitrows/internal/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/rewrite"
 )
 
 // A Cost is what a form takes to ship: bytes as they are and compressed, of markup
@@ -42,10 +43,17 @@ const (
 func CostOf(ctx context.Context, l *layout.Layout, pr *project.Project, f Form) (Cost, error) {
 	var text string
 	var styles *css.Sheet
-	if l.Foreign() != nil {
-		if f.ByMixins() || f == TypeScript {
-			return CostOf(ctx, ours(l), pr, f)
-		}
+	switch {
+	case l.Foreign() == nil:
+	case f == TypeScript || f.ByMixins() && (l.Page().Origin == nil || l.Kit().Brought != nil):
+		return CostOf(ctx, ours(l), pr, f)
+	case f.ByMixins():
+		l = inForm(l, pr, true)
+		styles = rewrite.Mixed(l.Page(), l.Kit(), code.Options{}).CSS()
+		return cost(ctx, markup.Write(l, pr, code.Options{}).String(), styles.String(), styles.Rules())
+	case l.Page().Origin != nil:
+		return broughtCost(ctx, inForm(l, pr, false), pr)
+	default:
 		return broughtCost(ctx, l, pr)
 	}
 	if f.ByMixins() {
