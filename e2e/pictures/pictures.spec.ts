@@ -30,9 +30,6 @@ test("the Bench", async ({ page, app }) => {
   await page.keyboard.type("4 8(6 6)");
   await picture(page, "recipe");
   await page.keyboard.press("Escape");
-  await openBench(page, app, "/gullwing-point/plan-a-visit");
-  await cell(page, "lead", "wide").click();
-  await picture(page, "bench-uneven");
   await page.getByRole("button", { name: "New page" }).click();
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
   await picture(page, "bench-empty");
@@ -149,4 +146,57 @@ test("a page from markup", async ({ page, app }) => {
   await page.keyboard.press(".");
   await cell(page, "column-1", "from-900").click();
   await picture(page, "bench-markup");
+});
+
+const visit = `<!DOCTYPE html>
+<html lang="en">
+<head>
+  <title>Plan a visit</title>
+  <meta name="viewport" content="width=device-width">
+  <style>header { padding: 12px 20px } .lead { padding-top: 8px }</style>
+</head>
+<body>
+  <header><h1>Gullwing Point</h1></header>
+  <main>
+    <section id="visit">
+      <article class="lead"><h2>Plan a visit</h2><p>The boat leaves at the top of the tide.</p></article>
+      <aside><h3>Tide table</h3><p>Low water at six.</p></aside>
+    </section>
+    <section id="huts">
+      <div><h3>Ringing hut</h3></div>
+      <div><h3>Seaward hide</h3></div>
+      <div><h3>Boat store</h3></div>
+    </section>
+  </main>
+</body>
+</html>
+`;
+
+test("a page by mixins", async ({ page, app }) => {
+  await page.goto(app);
+  await page
+    .getByLabel("Project file, page or stylesheets")
+    .setInputFiles({ name: "visit.html", mimeType: "text/html", buffer: Buffer.from(visit) });
+  const saved = (revision: number) => expect(page.getByText(`Saved · rev ${revision}`)).toBeVisible();
+  await page.getByRole("checkbox", { name: "Lay out by mixins" }).click();
+  await saved(2);
+  for (const [i, [name, key]] of [
+    ["Plan a visit", "Shift+C"],
+    ["visit", "Shift+R"],
+    ["huts", "Shift+R"],
+  ].entries()) {
+    await page
+      .getByRole("rowheader", { name: new RegExp(`^${name}`) })
+      .first()
+      .click();
+    await page.keyboard.press(key!);
+    await saved(3 + i);
+  }
+  await page.locator('[data-spot="element-4/mid"]').click();
+  await page.keyboard.type("8\n4\n");
+  await saved(7);
+  await page.getByRole("combobox", { name: "Form" }).selectOption("Mixins, SCSS");
+  await page.getByRole("combobox", { name: "File" }).selectOption("visit.scss");
+  await page.locator('[data-spot="element-4/mid"]').click();
+  await picture(page, "bench-mixins");
 });
