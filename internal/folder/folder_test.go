@@ -200,6 +200,17 @@ func TestChangesFromOutside(t *testing.T) {
 		t.Fatal(err)
 	}
 	w.until("it is known by its new name", func() bool { return w.page("diary.html") != nil && w.page("diary.html").ID == id })
+	state, err := w.store.Load(t.Context(), "site")
+	if err == nil {
+		_, _, err = w.store.Undo(t.Context(), "site", store.Made{Revision: state.Revision})
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	w.Write(t.Context())
+	if _, err := os.Stat(filepath.Join(w.dir, "diary.html")); err == nil || w.get("log.html") != "<p>Log</p>" || w.page("log.html").ID != id {
+		t.Errorf("undone, the page has two files: %+v", w.Status("log.html"))
+	}
 	if err := os.Remove(filepath.Join(w.dir, "index.html")); err != nil {
 		t.Fatal(err)
 	}

@@ -60,13 +60,14 @@ type Follower struct {
 	known  map[string][]byte // what files held when they were last read or written
 	status map[string]Status
 
-	refused map[string]bool // files that hold what could not be taken in
+	refused map[string]bool   // files that hold what could not be taken in
+	files   map[string]string // of pages, by their ids, as the folder has them
 }
 
 // Follow brings the project and the folder together: what changed in the folder while nobody looked becomes steps of the
 // project's history. Told is called with each revision that the folder makes, written with files that changed.
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
-	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{}, status: map[string]Status{}, refused: map[string]bool{}}
+	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{}, status: map[string]Status{}, refused: map[string]bool{}, files: map[string]string{}}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
@@ -88,7 +89,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	}
 	for _, pg := range state.Project.Pages {
 		if pg.Origin != nil {
-			w.known[pg.File] = origin.File(pg.Origin)
+			w.known[pg.File], w.files[pg.ID] = origin.File(pg.Origin), pg.File
 			names = append(names, pg.File)
 		}
 	}
@@ -159,6 +160,7 @@ func (w *Follower) Write(ctx context.Context) {
 		if pg.Origin == nil {
 			continue
 		}
+		w.renamed(state.Project, pg)
 		file := origin.File(pg.Origin)
 		wrote := w.write(ctx, pg.File, file)
 		if wrote {
@@ -281,6 +283,28 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 		time.AfterFunc(linger, func() { w.lingered(ctx, name, beside, had) })
 	}
 	return true
+}
+
+// renamed gives a page's file the name that the page has by an edit, such as when a change of it from outside is undone: one that is
+// as it is known, and where there is no file of that name.
+func (w *Follower) renamed(p *project.Project, pg *page.Page) {
+	was, is := w.files[pg.ID]
+	w.files[pg.ID] = pg.File
+	if had, known := w.known[was]; !is || was == pg.File || !known || pageOf(p, was) != nil {
+		return
+	} else if now, err := w.read(was); err != nil || !bytes.Equal(now, had) {
+		return
+	}
+	if _, err := w.root.Lstat(pg.File); !errors.Is(err, fs.ErrNotExist) {
+		return
+	}
+	if err := errors.Join(w.root.MkdirAll(path.Dir(pg.File), 0o755), w.root.Rename(was, pg.File)); err != nil {
+		w.status[pg.File] = Status{Unwritten, was + " cannot be renamed: " + err.Error()}
+		return
+	}
+	w.known[pg.File] = w.known[was]
+	delete(w.known, was)
+	w.status[pg.File] = Status{Written, was + " is called " + pg.File + " again"}
 }
 
 // begun writes the file of a page that came into the project by other ways, where there is none of its name; and reports
@@ -426,6 +450,7 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 		for _, pg := range p.Pages {
 			if _, err := w.root.Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(origin.File(pg.Origin), b) {
 				delete(w.known, pg.File)
+				w.files[pg.ID] = name
 				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + short(path.Base(name))}}, true
 			}
 		}
