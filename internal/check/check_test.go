@@ -12,6 +12,8 @@ import (
 	"kitrows/internal/markup"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
+	"kitrows/internal/rewrite"
+	"kitrows/internal/sample"
 )
 
 const sheet = `.quay { max-width: 900px; margin: 0 auto } .pier { display: flex; flex-wrap: wrap; margin: 0 -8px } .berth { box-sizing: border-box; width: 100%; padding: 0 8px }
@@ -71,5 +73,24 @@ func TestFindings(t *testing.T) {
 		if got := found(t, c.file); got != c.want {
 			t.Errorf("%s:\n%s\nwant\n%s", c.name, got, c.want)
 		}
+	}
+}
+
+// On a page by mixins the stylesheet that they come to is asked for in place of the kit's, and a row that nothing selects is told.
+func TestFindingsByMixins(t *testing.T) {
+	const text = `<!doctype html><html><head><meta name=viewport content=width=device-width></head><body><main data-kr-words="kr-frame">` +
+		`<div data-kr-words="kr-row" class="log"></div><div data-kr-words="kr-row"></div></main></body></html>`
+	k := sample.Twelve()
+	o := page.NewOrigin([]byte(text), nil)
+	o.Mixins = "index.css"
+	p := rewrite.WithKit(origin.NewPage("page", "index.html", k, o), k)
+	got := ""
+	for _, f := range check.Of(layout.Of(k, p)) {
+		got += fmt.Sprintf("%s %s %s\n", f.Code, f.Severity, f.Text)
+	}
+	want := "mixins-not-linked surprise index.css, which the mixins of the page come to, is not linked: link it, or what you build of them. The plan shows the page with it\n" +
+		"unselected broken no id, class or place in the page selects Row alone: its mixins are left out. The next edit gives it a class\n"
+	if got != want {
+		t.Errorf("found\n%s\nwant\n%s", got, want)
 	}
 }
