@@ -1,5 +1,6 @@
 import { benchOf, type Answer } from "../../web/src/api/delta";
 import type { Bench } from "../../web/src/api/client";
+import { changesOf } from "../../web/src/code/change";
 import { expect, front, test } from "./app";
 
 /** Numbers from 0 to under 1, the same in every run. */
@@ -55,4 +56,30 @@ test("what answers to random edits say is other makes the Bench that the server 
   expect(met.refused).toBeGreaterThan(5);
   expect(met.kept, "nodes that did not change are the same values").toBeGreaterThan(met.made * 5);
   expect(met.drawn, "so are lanes").toBeGreaterThan(0);
+});
+
+// What is marked as changed is all that changed: with what stood there put back, the text is the one before.
+test("the stretches that an edit changed lead back to the text before", () => {
+  let seed = 7;
+  const pick = (n: number) => (seed = (seed * 1103515245 + 12345) % 2147483648) % n;
+  const lines = ["<div>", "<p>Low</p>", '<p class="a b">', "", "</div>", "<h2>Tides</h2>"];
+  for (let turn = 0; turn < 2000; turn++) {
+    const before = Array.from({ length: pick(9) }, () => lines[pick(lines.length)]!);
+    const after = before.slice();
+    for (let n = pick(4); n > 0; n--) {
+      const at = pick(after.length + 1);
+      if (pick(3) === 0) after.splice(at, 1);
+      else if (pick(2) === 0) after.splice(at, 0, lines[pick(lines.length)]!);
+      else if (at < after.length) after[at] = `${after[at]!.slice(0, 3)}x${after[at]!.slice(3)}`;
+    }
+    const [was, now] = [before, after].map((all) => all.map((l) => `${l}\n`).join(""));
+    let back = "";
+    let place = 0;
+    for (const c of changesOf(was!, now!)) {
+      expect(c.from).toBeGreaterThanOrEqual(place);
+      back += now!.slice(place, c.from) + c.was;
+      place = c.to;
+    }
+    expect(back + now!.slice(place), JSON.stringify([was, now])).toBe(was);
+  }
 });

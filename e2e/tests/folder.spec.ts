@@ -67,6 +67,21 @@ async function down(page: Page): Promise<string> {
   return (await selected.textContent()) ?? "";
 }
 
+/** Makes the main element a container and its sections rows of columns: three keys, and the arrows between. The project
+ *  is at revision first after the first of them. */
+async function chooseElements(page: Page, first: number) {
+  await page.getByRole("rowheader", { name: "Gullwing Point" }).first().focus();
+  for (const [i, [line, key]] of [
+    ["The winter logmain", "Shift+C"],
+    ["storysection", "Shift+R"],
+    ["netssection", "Shift+R"],
+  ].entries()) {
+    while ((await down(page)) !== line);
+    await page.keyboard.press(key!);
+    await expect(page.getByText(`Saved · rev ${first + i}`)).toBeVisible();
+  }
+}
+
 test("a plain page in a folder is laid out by keyboard, and its file is what it was but for classes", async ({
   page,
   context,
@@ -76,19 +91,7 @@ test("a plain page in a folder is laid out by keyboard, and its file is what it 
   const saved = (revision: number) => expect(page.getByText(`Saved · rev ${revision}`)).toBeVisible();
   await page.goto(site.url);
   await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
-  const at = (name: string) => page.getByRole("rowheader", { name });
-  await at("Gullwing Point").first().focus();
-
-  // The main element is a container, its sections are rows of columns: three keys, and the arrows between.
-  for (const [i, [line, key]] of [
-    ["The winter logmain", "Shift+C"],
-    ["storysection", "Shift+R"],
-    ["netssection", "Shift+R"],
-  ].entries()) {
-    while ((await down(page)) !== line);
-    await page.keyboard.press(key!);
-    await saved(2 + i);
-  }
+  await chooseElements(page, 2);
   expect(readFileSync(file, "utf8")).toBe(
     plain
       .replace("<main>", '<main class="quay">')
@@ -185,16 +188,7 @@ test.describe("with no grid", () => {
     await page.goto(site.url);
     await page.getByRole("checkbox", { name: "Lay out by mixins" }).click();
     await saved(2);
-    await page.getByRole("rowheader", { name: "Gullwing Point" }).first().focus();
-    for (const [i, [line, key]] of [
-      ["The winter logmain", "Shift+C"],
-      ["storysection", "Shift+R"],
-      ["netssection", "Shift+R"],
-    ].entries()) {
-      while ((await down(page)) !== line);
-      await page.keyboard.press(key!);
-      await saved(3 + i);
-    }
+    await chooseElements(page, 3);
     await page.getByRole("combobox", { name: "Form" }).selectOption("Mixins, SCSS");
     await page.getByRole("textbox", { name: "Keep in" }).fill("styles/grid");
     await page.getByRole("button", { name: "Keep up to date" }).click();

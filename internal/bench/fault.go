@@ -28,8 +28,7 @@ func faults(l *layout.Layout) []Fault {
 	all := []Fault{}
 	for _, f := range check.Of(l) {
 		doc := origin.Document(l.Page().Origin)
-		at := origin.Line(l.Page().Origin, f.At.From)
-		one := Fault{f.Code, string(f.Severity), f.Node, f.Text, at.Line, at.Column, []Fix{}}
+		one := Fault{f.Code, string(f.Severity), f.Node, f.Text, f.Line.Line, f.Line.Column, []Fix{}}
 		for _, fix := range f.Fixes {
 			one.Fixes = append(one.Fixes, Fix{fix.Label, edit.Stretches(doc.Splices(fix.Edits))})
 		}

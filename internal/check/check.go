@@ -86,7 +86,7 @@ func (c *checker) add(code string, s Severity, node string, at markup.Span, text
 	if len(c.found) >= most {
 		return
 	}
-	c.found = append(c.found, Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Line: c.doc.Line(at.From), Fixes: fixes})
+	c.found = append(c.found, Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Line: origin.Line(c.l.Page().Origin, at.From), Fixes: fixes})
 }
 
 // around is the id of the node that an element is or stands in; empty for none.

@@ -50,11 +50,7 @@ func (m *Mixins) apply(e *editor) error {
 func styleAddress(p *page.Page, kept []page.Kept) string {
 	name := origin.StyleOf(p)
 	if at := keptAt(kept, "plain"); at >= 0 {
-		up := strings.Repeat("../", strings.Count(path.Dir(p.File)+"/", "/"))
-		if path.Dir(p.File) == "." {
-			up = ""
-		}
-		return path.Clean(up + path.Join(kept[at].Place, name))
+		return path.Join(strings.Repeat("../", strings.Count(p.File, "/")), kept[at].Place, name)
 	}
 	return name
 }

@@ -93,14 +93,14 @@ const mostPairs = 1 << 21
 func (p *pairing) kids(a, b *markup.Node) {
 	old := slices.DeleteFunc(elements(a), func(n *markup.Node) bool { return p.pairs[n] != nil })
 	next := slices.DeleteFunc(elements(b), func(n *markup.Node) bool { return p.taken[n] })
-	for _, pair := range p.run(old, next) {
+	for _, pair := range run(old, next) {
 		p.pairs[pair[0]], p.taken[pair[1]] = pair[1], true
 		p.kids(pair[0], pair[1])
 	}
 }
 
 // run is the pairs of elements, in the order of both, that are the most alike together.
-func (p *pairing) run(old, next []*markup.Node) (all [][2]*markup.Node) {
+func run(old, next []*markup.Node) (all [][2]*markup.Node) {
 	if len(old)*len(next) > mostPairs {
 		for i := range min(len(old), len(next)) {
 			if old[i].Tag == next[i].Tag {
@@ -116,13 +116,13 @@ func (p *pairing) run(old, next []*markup.Node) (all [][2]*markup.Node) {
 	for i := len(old) - 1; i >= 0; i-- {
 		for j := len(next) - 1; j >= 0; j-- {
 			best[i][j] = max(best[i+1][j], best[i][j+1])
-			if alike := p.alike(old[i], next[j]); alike > 0 {
+			if alike := likeness(old[i], next[j]); alike > 0 {
 				best[i][j] = max(best[i][j], alike+best[i+1][j+1])
 			}
 		}
 	}
 	for i, j := 0, 0; i < len(old) && j < len(next); {
-		switch alike := p.alike(old[i], next[j]); {
+		switch alike := likeness(old[i], next[j]); {
 		case alike > 0 && best[i][j] == alike+best[i+1][j+1]:
 			all = append(all, [2]*markup.Node{old[i], next[j]})
 			i, j = i+1, j+1
@@ -135,8 +135,8 @@ func (p *pairing) run(old, next []*markup.Node) (all [][2]*markup.Node) {
 	return all
 }
 
-// alike is how much two elements are so: by their names, their ids, their classes, and whether they hold as many others.
-func (p *pairing) alike(a, b *markup.Node) int {
+// likeness is how much two elements are alike: by their names, their ids, their classes, and whether they hold as many others.
+func likeness(a, b *markup.Node) int {
 	weight := 0
 	if a.Tag == b.Tag {
 		weight = 2

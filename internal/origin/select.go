@@ -18,7 +18,7 @@ var plainName = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
 // ids: the selector that was chosen for a node; else its id attribute, a class or an element that the file has once; else
 // the only such element, or of a column its place, in what it stands in. A node that nothing selects has none.
 func Selectors(p *page.Page, k *kit.Kit) map[string]string {
-	s := selecting{names: map[string]int{}, of: map[string]string{}, stretches: Stretches(p, Inner(k))}
+	s := selecting{names: map[string]int{}, places: map[*markup.Node]int{}, alike: map[kin]int{}, of: map[string]string{}, stretches: Stretches(p, Inner(k))}
 	Document(p.Origin).Root.Walk(func(m *markup.Node) {
 		if m.IsText() {
 			return
@@ -27,6 +27,10 @@ func Selectors(p *page.Page, k *kit.Kit) map[string]string {
 		s.names["#"+strings.ToLower(valueOf(m, "id"))]++
 		for _, class := range unique(m.Classes()) {
 			s.names["."+strings.ToLower(class)]++
+		}
+		for i, kid := range elements(m) {
+			s.places[kid] = i + 1
+			s.alike[kin{m, kid.Tag}]++
 		}
 	})
 	p.Walk(func(n *page.Node, at page.Place) {
@@ -42,9 +46,17 @@ func Selectors(p *page.Page, k *kit.Kit) map[string]string {
 
 // selecting finds selectors.
 type selecting struct {
-	names     map[string]int // how often the file has elements, #ids and .classes
+	names     map[string]int       // how often the file has elements, #ids and .classes
+	places    map[*markup.Node]int // of elements in what they stand in, from 1
+	alike     map[kin]int          // how many such elements stand there
 	of        map[string]string
 	stretches map[*page.Node]Stretch
+}
+
+// kin are the elements of a name that stand in another.
+type kin struct {
+	in  *markup.Node
+	tag string
 }
 
 func (s *selecting) selector(n, in *page.Node) string {
@@ -67,20 +79,11 @@ func (s *selecting) selector(n, in *page.Node) string {
 	if in == nil || s.of[in.ID] == "" || s.stretches[in].Element() != m.Parent {
 		return ""
 	}
-	place, alike := 0, 0
-	for i, k := range elements(m.Parent) {
-		if k.Tag == m.Tag {
-			alike++
-		}
-		if k == m {
-			place = i + 1
-		}
-	}
 	switch {
-	case alike == 1 && plainName.MatchString(m.Tag):
+	case s.alike[kin{m.Parent, m.Tag}] == 1 && plainName.MatchString(m.Tag):
 		return s.of[in.ID] + " > " + m.Tag
 	case n.Kind == page.Column:
-		return fmt.Sprintf("%s > :nth-child(%d)", s.of[in.ID], place)
+		return fmt.Sprintf("%s > :nth-child(%d)", s.of[in.ID], s.places[m])
 	}
 	return ""
 }

@@ -88,22 +88,29 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 		return nil, err
 	}
 	for ; from > revision; from-- {
-		var written []byte
-		if err := tx.QueryRowContext(ctx, `SELECT inverse FROM journal WHERE project = ? AND revision = ?`, id, from).
-			Scan(&written); err != nil {
+		if p, err = s.across(ctx, tx, id, from, "inverse", p); err != nil {
 			return nil, err
 		}
-		inverse, err := s.readOperation(ctx, tx, id, written)
-		if err != nil {
-			return nil, err
-		}
-		change, err := edit.Apply(p, inverse)
-		if err != nil {
-			return nil, err
-		}
-		p = change.Project
 	}
 	return p, nil
+}
+
+// across is a project with what a revision did, or with what takes that back: the operation or the inverse in its journal.
+func (s *Store) across(ctx context.Context, tx *sql.Tx, id string, revision int, column string, p *project.Project) (*project.Project, error) {
+	var written []byte
+	if err := tx.QueryRowContext(ctx, `SELECT `+column+` FROM journal WHERE project = ? AND revision = ?`, id, revision).
+		Scan(&written); err != nil {
+		return nil, err
+	}
+	o, err := s.readOperation(ctx, tx, id, written)
+	if err != nil {
+		return nil, err
+	}
+	change, err := edit.Apply(p, o)
+	if err != nil {
+		return nil, err
+	}
+	return change.Project, nil
 }
 
 // apart is how many revisions lie between two that are kept whole.

@@ -190,19 +190,7 @@ func (s *Store) read(ctx context.Context, tx *sql.Tx, id string, revision int, h
 	}
 	p, err := readProject(h.document, find)
 	for at := h.revision + 1; at <= revision && err == nil; at++ {
-		var written []byte
-		if err := tx.QueryRowContext(ctx, `SELECT operation FROM journal WHERE project = ? AND revision = ?`, id, at).Scan(&written); err != nil {
-			return nil, err
-		}
-		o, err := s.readOperation(ctx, tx, id, written)
-		if err != nil {
-			return nil, err
-		}
-		change, err := edit.Apply(p, o)
-		if err != nil {
-			return nil, err
-		}
-		p = change.Project
+		p, err = s.across(ctx, tx, id, at, "operation", p)
 	}
 	return p, err
 }

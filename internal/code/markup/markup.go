@@ -237,10 +237,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 	at := len(w.out.Lines)
 	if w.Aside == nil {
 		w.open(n, before, tag, depth, append(classes, n.Classes...))
-	} else {
-		w.open(n, before, tag, depth, n.Classes)
-	}
-	if w.Aside != nil && len(classes) > 0 {
+	} else if w.open(n, before, tag, depth, n.Classes); len(classes) > 0 { // lines are as long as without it
 		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag, "<"+tag+attributes([]string{w.Aside(classes)}), 1)
 	}
 	inner := w.inner(n)
