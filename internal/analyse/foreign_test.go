@@ -198,7 +198,7 @@ func TestDamageIsNotSilent(t *testing.T) {
 			}
 			whole, wholes[seed] = r, r
 		}
-		tree := css.Parse(f.Sources[0].Text)
+		tree := css.Parse(nil, f.Sources[0].Text)
 		var cuts [][2]int
 		var visit func(n *css.Node)
 		visit = func(n *css.Node) {

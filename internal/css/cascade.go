@@ -2,10 +2,13 @@ package css
 
 import (
 	"cmp"
+	"fmt"
 	"maps"
 	"path"
 	"slices"
 	"strings"
+
+	"kitrows/internal/budget"
 )
 
 // A Source is a stylesheet file.
@@ -32,6 +35,9 @@ type Cascade struct {
 
 	expand Expand
 	known  map[[2]string]expanded // what declarations come to, while stylesheets are read
+	asks   map[*Selector]bool     // lists whose selectors are looked through for what they ask, then
+	roots  map[string]int         // the first source of each name
+	bases  map[string]int         // and of each last part of a name
 	layers *layer
 	index  map[string][]selected
 	// of what elements have, by which they are found as index has it: selectors up to where they ask for more than
@@ -73,11 +79,15 @@ type expanded struct {
 }
 
 // divide divides a declaration, each that stands there more than once but once.
-func (c *Cascade) divide(name, value string) (all []Longhand, ok bool) {
-	key := [2]string{name, value}
+func (f *flattener) divide(name, value string) (all []Longhand, ok bool) {
+	c, key := f.c, [2]string{name, value}
 	e, known := c.known[key]
 	if !known {
-		e.all, e.ok = c.expand(name, value)
+		f.b.Step(16 + len(value)/8)
+		f.b.Hold(putSize)
+		if e.all, e.ok = c.expand(name, value); len(e.all) > 0 && len(value) > longestValue {
+			e.all, e.ok = nil, false
+		}
 		if c.known == nil {
 			c.known = map[[2]string]expanded{}
 		}
@@ -85,6 +95,15 @@ func (c *Cascade) divide(name, value string) (all []Longhand, ok bool) {
 	}
 	return e.all, e.ok
 }
+
+// What is kept of a cascade, in bytes, as budgets count it.
+const (
+	ruleSize     = 160
+	putSize      = 96
+	selectedSize = 48
+	leftSize     = 96
+	layerSize    = 160
+)
 
 // selected is a selector of a rule.
 type selected struct {
@@ -95,20 +114,29 @@ type selected struct {
 
 // A layer is a cascade layer; those in it come before it.
 type layer struct {
-	name  string
 	in    []*layer
+	known map[string]*layer // those of them that have a name
 	place int
 }
 
-func (l *layer) named(name string) *layer {
-	for part := range strings.SplitSeq(name, ".") {
+// named is the layer of a name in another, at most as deep as blocks may stand.
+func (l *layer) named(b *budget.Budget, name string) *layer {
+	for i, part := range strings.SplitN(name, ".", deepest+1) {
 		part = strings.TrimSpace(part)
-		at := slices.IndexFunc(l.in, func(o *layer) bool { return part != "" && o.name == part })
-		if at < 0 {
-			at = len(l.in)
-			l.in = append(l.in, &layer{name: part})
+		next := l.known[part]
+		if i == deepest || next == nil {
+			b.Hold(layerSize)
+			b.Step(8)
+			next = &layer{}
+			l.in = append(l.in, next)
+			if l.known == nil {
+				l.known = map[string]*layer{}
+			}
+			if part != "" {
+				l.known[part] = next
+			}
 		}
-		l = l.in[at]
+		l = next
 	}
 	return l
 }
@@ -123,16 +151,19 @@ func (l *layer) number(next *int) {
 
 // Bounds of a cascade.
 const (
-	mostRules  = 200_000
-	mostNested = 20_000 // selectors of rules that stand in others
+	mostRules   = 200_000
+	mostImports = 400 // files that are read for an @import; one that is imported twice counts twice
 )
 
-// NewCascade reads stylesheets in the order in which they are linked. A file that another brings in
+// NewCascade reads stylesheets within a budget, in the order in which they are linked. A file that another brings in
 // with @import takes part there, and not by itself.
-func NewCascade(sources []Source, expand Expand) *Cascade {
-	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}, asked: map[string][]Selector{}}
-	for _, s := range sources {
-		c.Trees, c.Names = append(c.Trees, Parse(s.Text)), append(c.Names, s.Name)
+func NewCascade(b *budget.Budget, sources []Source, expand Expand) *Cascade {
+	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}, asked: map[string][]Selector{},
+		roots: map[string]int{}, bases: map[string]int{}}
+	for i, s := range sources {
+		b.Reading(s.Name)
+		c.Trees, c.Names = append(c.Trees, Parse(b, s.Text)), append(c.Names, s.Name)
+		c.named(i, s.Name)
 	}
 	imported := map[int]bool{}
 	for i := range c.Trees {
@@ -141,28 +172,49 @@ func NewCascade(sources []Source, expand Expand) *Cascade {
 		}
 	}
 	for i, t := range c.Trees {
+		b.Reading(c.Names[i])
 		for _, s := range t.Skipped {
 			c.Left = append(c.Left, Left{i, s.From, s.To, s.Why, false})
+			b.Hold(leftSize)
 		}
 		if !imported[i] {
-			f := flattener{c: c, file: i, open: []int{i}}
-			f.rules(t.Rules, around{layer: c.layers, media: ParseMedia(sources[i].Media)}, true)
+			f := flattener{c: c, b: b, file: i, open: []int{i}}
+			f.rules(t.Rules, around{layer: c.layers, media: ParseMedia(b, sources[i].Media)}, true)
 		}
 	}
-	c.known = nil
 	c.layers.number(new(int))
-	for _, r := range c.Rules {
-		for i := range r.Selectors {
-			c.add(r, &r.Selectors[i])
-		}
-	}
+	c.find(b, c.Rules)
 	return c
 }
 
-// With is the cascade with one stylesheet more, without layers, linked after all others.
+// named keeps by which names a source is found.
+func (c *Cascade) named(at int, name string) {
+	if _, is := c.roots[name]; !is {
+		c.roots[name] = at
+	}
+	if _, is := c.bases[path.Base(name)]; !is {
+		c.bases[path.Base(name)] = at
+	}
+}
+
+// find makes rules such that they are found by their selectors.
+func (c *Cascade) find(b *budget.Budget, rules []*StyleRule) {
+	c.asks = map[*Selector]bool{}
+	for _, r := range rules {
+		b.Reading(c.Names[r.File])
+		for i := range r.Selectors {
+			c.add(b, r, &r.Selectors[i])
+		}
+	}
+	c.known, c.asks = nil, nil
+}
+
+// With is the cascade with one stylesheet of ours more, without layers, linked after all others.
 func (c *Cascade) With(s Source) *Cascade {
 	more := *c
-	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(s.Text)), append(slices.Clip(c.Names), s.Name)
+	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(nil, s.Text)), append(slices.Clip(c.Names), s.Name)
+	more.roots, more.bases = maps.Clone(c.roots), maps.Clone(c.bases)
+	more.named(len(c.Names), s.Name)
 	more.Rules, more.Left = slices.Clip(c.Rules), slices.Clip(c.Left)
 	more.index, more.asked = maps.Clone(c.index), maps.Clone(c.asked)
 	for key, all := range more.index {
@@ -173,24 +225,21 @@ func (c *Cascade) With(s Source) *Cascade {
 	}
 	last := len(c.Trees)
 	f := flattener{c: &more, file: last, open: []int{last}}
-	f.rules(more.Trees[last].Rules, around{layer: c.layers, media: ParseMedia(s.Media)}, true)
-	for _, r := range more.Rules[len(c.Rules):] {
-		for i := range r.Selectors {
-			more.add(r, &r.Selectors[i])
-		}
-	}
-	more.known = nil
+	f.rules(more.Trees[last].Rules, around{layer: c.layers, media: ParseMedia(nil, s.Media)}, true)
+	more.find(nil, more.Rules[len(c.Rules):])
 	return &more
 }
 
 // Roots are the files that no other brings in, in their order: those a page links.
 func (c *Cascade) Roots() (all []int) {
+	imported := make([]bool, len(c.Trees))
 	for i := range c.Trees {
-		imported := false
-		for j := range c.Trees {
-			imported = imported || i != j && slices.Contains(c.Imports(j), i)
+		for _, at := range c.Imports(i) {
+			imported[at] = imported[at] || at != i
 		}
-		if !imported {
+	}
+	for i, is := range imported {
+		if !is {
 			all = append(all, i)
 		}
 	}
@@ -221,12 +270,14 @@ func (c *Cascade) file(link string) int {
 		return -1
 	}
 	link, _, _ = strings.Cut(link, "?")
-	for i, name := range c.Names {
-		if name == link || path.Base(name) == path.Base(link) {
-			return i
-		}
+	at, is := c.bases[path.Base(link)]
+	if named, has := c.roots[link]; has && (!is || named < at) {
+		return named
 	}
-	return -1
+	if !is {
+		return -1
+	}
+	return at
 }
 
 // importOf divides the prelude of an @import into its link and what follows it.
@@ -256,18 +307,22 @@ type around struct {
 }
 
 type flattener struct {
-	c    *Cascade
-	file int
-	open []int // files that are being read
+	c     *Cascade
+	b     *budget.Budget
+	file  int
+	open  []int // files that are being read
+	bring *int  // how many were read for an @import
 }
 
 func (f *flattener) leave(n *Node, why string, quiet bool) {
+	f.b.Hold(leftSize)
 	f.c.Left = append(f.c.Left, Left{f.file, n.From, n.To, why, quiet})
 }
 
 func (f *flattener) rules(nodes []*Node, in around, top bool) {
 	imports := top
 	for _, n := range nodes {
+		f.b.Step(8)
 		if len(f.c.Rules) >= mostRules || in.deep > deepest {
 			f.leave(n, "there are too many rules", false)
 			return
@@ -281,7 +336,7 @@ func (f *flattener) rules(nodes []*Node, in around, top bool) {
 				f.leave(n, "an @import after other rules does nothing", true)
 				continue
 			}
-			f.bring(n, in)
+			f.imported(n, in)
 		case "layer":
 			f.layer(n, in)
 		default:
@@ -290,8 +345,15 @@ func (f *flattener) rules(nodes []*Node, in around, top bool) {
 	}
 }
 
-// bring reads a file that is imported.
-func (f *flattener) bring(n *Node, in around) {
+// imported reads a file that is imported.
+func (f *flattener) imported(n *Node, in around) {
+	if f.bring == nil {
+		f.bring = new(int)
+	}
+	if *f.bring++; *f.bring > mostImports {
+		f.leave(n, fmt.Sprintf("files are imported more than %d times", mostImports), false)
+		return
+	}
 	link, rest := importOf(n.Prelude)
 	at := f.c.file(link)
 	if at < 0 || slices.Contains(f.open, at) {
@@ -303,14 +365,14 @@ func (f *flattener) bring(n *Node, in around) {
 		switch {
 		case strings.HasPrefix(lower, "layer("):
 			name, after, _ := strings.Cut(rest[6:], ")")
-			in.layer, rest = in.layer.named(name), strings.TrimSpace(after)
+			in.layer, rest = in.layer.named(f.b, name), strings.TrimSpace(after)
 			continue
 		case lower == "layer" || strings.HasPrefix(lower, "layer "):
-			in.layer, rest = in.layer.named(""), strings.TrimSpace(rest[5:])
+			in.layer, rest = in.layer.named(f.b, ""), strings.TrimSpace(rest[5:])
 			continue
 		case strings.HasPrefix(lower, "supports("):
 			end := shut(rest, 8)
-			if holds := Supports(rest[8:end]); holds != Yes {
+			if holds := Supports(f.b, rest[8:end]); holds != Yes {
 				f.leave(n, "it asks for "+rest[9:end-1], holds == No)
 				return
 			}
@@ -319,9 +381,11 @@ func (f *flattener) bring(n *Node, in around) {
 		}
 		break
 	}
-	in.media = in.media.And(ParseMedia(rest))
+	in.media = in.media.And(ParseMedia(f.b, rest))
 	in.deep++
-	inner := flattener{c: f.c, file: at, open: append(slices.Clip(f.open), at)}
+	inner := flattener{c: f.c, b: f.b, file: at, open: append(slices.Clip(f.open), at), bring: f.bring}
+	f.b.Reading(f.c.Names[at])
+	defer f.b.Reading(f.c.Names[f.file])
 	inner.rules(f.c.Trees[at].Rules, in, true)
 }
 
@@ -344,11 +408,11 @@ func shut(text string, at int) int {
 func (f *flattener) layer(n *Node, in around) {
 	if !n.Block {
 		for name := range strings.SplitSeq(n.Prelude, ",") {
-			in.layer.named(strings.TrimSpace(name))
+			in.layer.named(f.b, strings.TrimSpace(name))
 		}
 		return
 	}
-	in.layer = in.layer.named(strings.TrimSpace(n.Prelude))
+	in.layer = in.layer.named(f.b, strings.TrimSpace(n.Prelude))
 	f.inside(n, in)
 }
 
@@ -365,10 +429,10 @@ func (f *flattener) inside(n *Node, in around) {
 func (f *flattener) at(n *Node, in around) {
 	switch n.At {
 	case "media":
-		in.media = in.media.And(ParseMedia(n.Prelude))
+		in.media = in.media.And(ParseMedia(f.b, n.Prelude))
 		f.inside(n, in)
 	case "supports":
-		switch holds := Supports(n.Prelude); holds {
+		switch holds := Supports(f.b, n.Prelude); holds {
 		case Yes:
 			f.inside(n, in)
 		case No:
@@ -388,12 +452,14 @@ func (f *flattener) at(n *Node, in around) {
 }
 
 func (f *flattener) style(n *Node, in around) {
-	selectors, err := ParseSelectors(n.Prelude)
+	selectors, err := ParseSelectors(f.b, n.Prelude)
 	if err != nil {
 		f.leave(n, "its selectors are none: "+err.Error(), false)
 		return
 	}
 	if in.parent != nil {
+		f.b.Hold(len(selectors) * 2 * compoundSize)
+		f.b.Step(len(selectors) * 8)
 		selectors = nested(selectors, in.parent)
 	}
 	in.parent = selectors
@@ -404,20 +470,21 @@ func (f *flattener) style(n *Node, in around) {
 // nested gives selectors of a rule in another the selectors of that.
 func nested(all, parent []Selector) []Selector {
 	out := make([]Selector, len(all))
+	is := Pseudo{Name: "is", parent: true}.holding(parent)
 	for i, s := range all {
 		s = slices.Clone(s)
 		found := false
 		for c := range s {
 			if s[c].Nest {
 				s[c].Nest, found = false, true
-				s[c].Pseudos = append(slices.Clip(s[c].Pseudos), Pseudo{Name: "is", Of: parent})
+				s[c].Pseudos = append(slices.Clip(s[c].Pseudos), is)
 			}
 		}
 		if !found {
 			if s[0].Combinator == 0 {
 				s[0].Combinator = ' '
 			}
-			s = append(Selector{{Pseudos: []Pseudo{{Name: "is", Of: parent}}}}, s...)
+			s = append(Selector{{Pseudos: []Pseudo{is}}}, s...)
 		}
 		out[i] = s
 	}
@@ -436,16 +503,19 @@ func (f *flattener) block(n *Node, in around) {
 				own = append(own, Put{Longhand{Name: s.Name, Value: s.Value}, s.Important, s})
 				continue
 			}
-			all, ok := f.c.divide(s.Name, s.Value)
+			all, ok := f.divide(s.Name, s.Value)
 			if !ok {
 				all = nil
-				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, s.Value + " is no value of " + s.Name, true})
+				f.b.Hold(leftSize)
+				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, short(s.Value) + " is no value of " + s.Name, true})
 			}
 			for _, l := range all {
 				own = append(own, Put{l, s.Important, s})
 			}
 		}
 		if len(own) > 0 && len(f.c.Rules) < mostRules {
+			f.b.Hold(ruleSize + len(own)*putSize)
+			f.b.Step(8 + 2*len(own))
 			f.c.Rules = append(f.c.Rules, &StyleRule{Selectors: in.parent, Sets: own, Media: in.media, File: f.file, Node: n,
 				Order: len(f.c.Rules), layer: in.layer})
 		}
@@ -457,32 +527,49 @@ func (f *flattener) block(n *Node, in around) {
 	put(n.To + 1)
 }
 
+// short is a text as it is told.
+func short(text string) string {
+	const most = 80
+	if len(text) > most {
+		return strings.ToValidUTF8(text[:most], "") + "…"
+	}
+	return text
+}
+
 // add finds a selector by what it asks of its element.
-func (c *Cascade) add(r *StyleRule, s *Selector) {
-	c.asks(*s)
+func (c *Cascade) add(b *budget.Budget, r *StyleRule, s *Selector) {
+	c.ask(b, *s)
 	one := selected{r, s, s.Specificity()}
 	last := &(*s)[len(*s)-1]
 	for _, key := range keys(last) {
 		if last.Element != "" {
 			key += "::" + last.Element
 		}
+		b.Hold(selectedSize)
+		b.Step(4)
 		c.index[key] = append(c.index[key], one)
 	}
 }
 
-// asks notes what a selector asks of elements besides what they have.
-func (c *Cascade) asks(s Selector) {
+// ask notes what a selector asks of elements besides what they have.
+func (c *Cascade) ask(b *budget.Budget, s Selector) {
 	for i := range s {
+		b.Step(2)
 		compound := &s[i]
 		asks := compound.Combinator == '+' || compound.Combinator == '~'
 		for _, p := range compound.Pseudos {
 			asks = asks || p.Name == "has" || p.Name == "empty" || strings.Contains(p.Name, "-of-type") || strings.Contains(p.Name, "child")
+			if len(p.Of) == 0 || c.asks[&p.Of[0]] {
+				continue
+			}
+			c.asks[&p.Of[0]] = true
 			for _, of := range p.Of {
-				c.asks(of)
+				c.ask(b, of)
 			}
 		}
 		if asks {
 			for _, key := range keys(compound) {
+				b.Hold(selectedSize)
 				c.asked[key] = append(c.asked[key], s[:i+1])
 			}
 		}
@@ -501,12 +588,18 @@ func keys(c *Compound) []string {
 		return []string{c.Type}
 	}
 	for _, p := range c.Pseudos {
-		if p.Name != "is" && p.Name != "where" || len(p.Of) == 0 || len(p.Of) > mostNested {
+		if p.Name != "is" && p.Name != "where" || len(p.Of) == 0 || len(p.Of) > mostParts {
 			continue
 		}
 		var all []string
 		for _, s := range p.Of {
-			all = append(all, keys(&s[len(s)-1])...)
+			last := &s[len(s)-1]
+			switch { // what they hold themselves is not looked at: a rule in a rule in a rule may hold very many
+			case len(last.Classes) > 0, len(last.IDs) > 0, last.Type != "" && last.Type != "*":
+				all = append(all, keys(last)...)
+			default:
+				all = append(all, "*")
+			}
 		}
 		slices.Sort(all)
 		all = slices.Compact(all)
@@ -543,20 +636,24 @@ func (r Rank) Compare(o Rank) int {
 	return cmp.Or(cmp.Compare(r.Layer, o.Layer), cmp.Compare(r.Specific, o.Specific), cmp.Compare(r.Order, o.Order))
 }
 
-// A Stage is a cascade in a viewport of a width.
+// A Stage is a cascade in a viewport of a width, as elements are asked for what it declares for them. It is not safe for
+// use by several at once.
 type Stage struct {
+	*matcher
 	c     *Cascade
 	holds []bool // by a rule's order
 }
 
-// At is the cascade in a viewport so many px wide.
-func (c *Cascade) At(width float64) *Stage {
-	s := &Stage{c, make([]bool, len(c.Rules))}
+// At is the cascade in a viewport so many px wide. What elements are asked for is spent from the budget.
+func (c *Cascade) At(b *budget.Budget, width float64) *Stage {
+	s := &Stage{&matcher{budget: b}, c, make([]bool, len(c.Rules))}
+	b.Step(len(c.Rules) / 4)
 	var last *Media
 	held := false
 	for i, r := range c.Rules {
 		if last == nil || !r.Media.same(last) {
 			last, held = &r.Media, r.Media.Holds(width) == Yes
+			b.Step(r.Media.size)
 		}
 		s.holds[i] = held
 	}
@@ -583,9 +680,14 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 			key += pseudo
 		}
 		for _, one := range s.c.index[key] {
-			if !s.holds[one.rule.Order] || !one.by.Matches(e) {
+			if !s.holds[one.rule.Order] {
+				s.budget.Step(1)
 				continue
 			}
+			if !s.selects(*one.by, e) {
+				continue
+			}
+			s.budget.Step(2 * len(one.rule.Sets))
 			for i := range one.rule.Sets {
 				put := &one.rule.Sets[i]
 				rank := Rank{put.Important, one.rule.layer.place, one.rank, one.rule.Order}
@@ -622,7 +724,7 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 
 // inline adds what stands in a style attribute.
 func (s *Stage) inline(style string, won map[string]Winner) {
-	t := Parse("*{" + style + "}")
+	t := Parse(s.budget, "*{"+style+"}")
 	if len(t.Rules) != 1 {
 		return
 	}
@@ -649,7 +751,7 @@ func (s *Stage) Tell(key []byte, e *Element) []byte {
 	}
 	look := func(has string) {
 		for _, up := range s.c.asked[has] {
-			if up.Matches(e) {
+			if s.selects(up, e) {
 				key = append(key, '1')
 			} else {
 				key = append(key, '0')

@@ -61,9 +61,9 @@ func TestCascade(t *testing.T) {
 		{"@import \"other.css\" layer(z); .a { q: 1 }", "div.a", "5"},
 		{".a { p: 1 } @import \"other.css\";", "div.a", "5"}, // too late, so it is linked after this
 	} {
-		cascade := css.NewCascade([]css.Source{{Name: "team.css", Text: c.sheet},
+		cascade := css.NewCascade(nil, []css.Source{{Name: "team.css", Text: c.sheet},
 			{Name: "css/other.css", Text: ".a { p: 5 } @import \"team.css\";"}}[:1+strings.Count(c.sheet, "@import")], plain)
-		if got := cascade.At(500).Declared(tree(c.element), "")["p"].Value; got != c.want {
+		if got := cascade.At(nil, 500).Declared(tree(c.element), "")["p"].Value; got != c.want {
 			t.Errorf("%s on %s: %q, want %q", c.sheet, c.element, got, c.want)
 		}
 	}
@@ -71,7 +71,7 @@ func TestCascade(t *testing.T) {
 
 // What is left out of the cascade is listed: quietly where it moves nothing, or browsers leave it out too.
 func TestLeftOut(t *testing.T) {
-	c := css.NewCascade([]css.Source{{Name: "a.css", Text: `@font-face { src: url(x) }
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: `@font-face { src: url(x) }
 @container (width > 3px) { .a { p: 1 } }
 @import "late.css";
 .a:: { p: 2 }
@@ -94,10 +94,10 @@ func TestLeftOut(t *testing.T) {
 
 // A cascade with one stylesheet more has its rules after all others, and leaves the one it was made of as it is.
 func TestCascadeWith(t *testing.T) {
-	c := css.NewCascade([]css.Source{{Name: "a.css", Text: "@layer x { .a { p: 1; q: 1 !important } } .a { r: 1 } .a.b { s: 1 }"}}, plain)
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: "@layer x { .a { p: 1; q: 1 !important } } .a { r: 1 } .a.b { s: 1 }"}}, plain)
 	more := c.With(css.Source{Name: "own.css", Text: ".a { p: 2; q: 2 !important; r: 2; s: 2 } @media (min-width: 700px) { .a { r: 3 } } .new:first-child { p: 4 }"})
 	holds := func(c *css.Cascade, width float64, element string) string {
-		won := c.At(width).Declared(tree(element), "")
+		won := c.At(nil, width).Declared(tree(element), "")
 		var all []string
 		for _, name := range []string{"p", "q", "r", "s"} {
 			all = append(all, won[name].Value)
@@ -117,10 +117,10 @@ func TestCascadeWith(t *testing.T) {
 			t.Errorf("%s at %v of %d files: %q, want %q", one.element, one.width, len(one.c.Trees), got, one.want)
 		}
 	}
-	if key := c.At(600).Tell(nil, tree("div > div.new")); len(key) > 0 {
+	if key := c.At(nil, 600).Tell(nil, tree("div > div.new")); len(key) > 0 {
 		t.Errorf("the first cascade asks for places as well: %s", key)
 	}
-	if key := more.At(600).Tell(nil, tree("div > div.new")); string(key) != "1" {
+	if key := more.At(nil, 600).Tell(nil, tree("div > div.new")); string(key) != "1" {
 		t.Errorf("the second tells %q", key)
 	}
 }

@@ -5,11 +5,24 @@ import (
 	"strings"
 )
 
-// Inlined is the text of a file with those that it imports in the place of their imports.
-func (c *Cascade) Inlined(at int) string { return c.inlined(at, nil) }
+// Inlined is the text of a file with those that it imports in the place of their imports. Where that comes to more than
+// mostImports of them, or longestInlined bytes, the other imports stay as they are.
+func (c *Cascade) Inlined(at int) string {
+	in := inliner{c: c, imports: mostImports, bytes: longestInlined}
+	return in.text(at, nil)
+}
 
-func (c *Cascade) inlined(at int, within []int) string {
-	t := c.Trees[at]
+// longestInlined is how long a text may become, in bytes: twice the largest stylesheet that is read.
+const longestInlined = 8 << 20
+
+type inliner struct {
+	c              *Cascade
+	imports, bytes int // that are left
+}
+
+func (in *inliner) text(at int, within []int) string {
+	c, t := in.c, in.c.Trees[at]
+	in.bytes -= len(t.Text)
 	var b strings.Builder
 	from := 0
 	for _, n := range t.Rules {
@@ -18,11 +31,13 @@ func (c *Cascade) inlined(at int, within []int) string {
 		}
 		link, rest := importOf(n.Prelude)
 		file := c.file(link)
-		if n.At != "import" || file < 0 || file == at || slices.Contains(within, file) {
+		if n.At != "import" || file < 0 || file == at || slices.Contains(within, file) ||
+			in.imports == 0 || len(c.Trees[file].Text) > in.bytes {
 			continue
 		}
+		in.imports--
 		b.WriteString(t.Text[from:n.From])
-		b.WriteString(wrapped(rest, c.inlined(file, append(slices.Clip(within), at))))
+		b.WriteString(wrapped(rest, in.text(file, append(slices.Clip(within), at))))
 		from = n.To
 	}
 	return b.String() + t.Text[from:]

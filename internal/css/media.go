@@ -9,6 +9,8 @@ import (
 
 	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
+
+	"kitrows/internal/budget"
 )
 
 // A Truth is whether something holds, as far as it can be told.
@@ -25,7 +27,10 @@ func (t Truth) not() Truth { return Yes - t }
 
 // A Media is a list of media queries (Media Queries Level 4), of which one must hold. The zero
 // Media holds always.
-type Media struct{ any []query }
+type Media struct {
+	any  []query
+	size int // how many queries are in it
+}
 
 // A query is a condition: on the width, or made of others.
 type query struct {
@@ -139,16 +144,18 @@ func (m Media) And(o Media) Media {
 	case len(o.any) == 0:
 		return m
 	}
-	return Media{[]query{{op: "and", of: []query{{op: "or", of: m.any}, {op: "or", of: o.any}}}}}
+	return Media{[]query{{op: "and", of: []query{{op: "or", of: m.any}, {op: "or", of: o.any}}}}, m.size + o.size}
 }
 
-// ParseMedia reads a list of media queries. One that is malformed holds nowhere, as the
+// ParseMedia reads a list of media queries within a budget. One that is malformed holds nowhere, as the
 // specification has it. em and rem are 16 px.
-func ParseMedia(text string) Media {
+func ParseMedia(budget *budget.Budget, text string) Media {
 	var m Media
 	if strings.TrimSpace(text) == "" {
 		return m
 	}
+	budget.Step(len(text))
+	budget.Hold(4 * len(text))
 	var p mediaParser
 	l := css.NewLexer(parse.NewInputString(text))
 	for {
@@ -167,6 +174,7 @@ func ParseMedia(text string) Media {
 		}
 		m.any = append(m.any, q)
 	}
+	m.size = len(p.tokens)
 	return m
 }
 
@@ -302,11 +310,12 @@ func (p *mediaParser) inParentheses(depth int) (q query, ok bool) {
 			return q, true
 		}
 	}
-	text := ""
+	var text strings.Builder
 	for _, t := range inner.tokens {
-		text += t.text
+		text.WriteString(t.text)
 	}
-	return query{op: "doubt", asked: strings.TrimSpace(text)}, strings.TrimSpace(text) != ""
+	asked := short(strings.TrimSpace(text.String()))
+	return query{op: "doubt", asked: asked}, asked != ""
 }
 
 func (p *mediaParser) done() bool {

@@ -50,7 +50,7 @@ func TestMedia(t *testing.T) {
 		"(min-width: 6e2px)":                                             "nyyy",
 		"SCREEN AND (MIN-WIDTH:600PX)":                                   "nyyy",
 	} {
-		m, got := css.ParseMedia(text), ""
+		m, got := css.ParseMedia(nil, text), ""
 		for _, v := range []float64{300, 600, 601, 900} {
 			got += signs[m.Holds(v)]
 		}
@@ -58,7 +58,7 @@ func TestMedia(t *testing.T) {
 			t.Errorf("%q: %s, want %s", text, got, want)
 		}
 	}
-	m := css.ParseMedia("(min-width:40em) and (hover), (max-width: 400px)").And(css.ParseMedia("(width < 70em)"))
+	m := css.ParseMedia(nil, "(min-width:40em) and (hover), (max-width: 400px)").And(css.ParseMedia(nil, "(width < 70em)"))
 	if got := fmt.Sprint(m.Edges(), m.Asked()); got != "[400 640 1120] [hover]" {
 		t.Errorf("edges and what is asked: %s", got)
 	}

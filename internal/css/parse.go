@@ -8,6 +8,8 @@ import (
 
 	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
+
+	"kitrows/internal/budget"
 )
 
 // A Tree is a stylesheet as it was read (CSS Syntax Level 3): its rules in order, each with its
@@ -56,16 +58,25 @@ func (t *Tree) Place(offset int) Place {
 // deepest is how many blocks may stand in one another; what is deeper is skipped.
 const deepest = 64
 
-// Parse reads a stylesheet. It reads any text: what is no CSS is skipped as the specification has
+// What is kept of a stylesheet, in bytes, as budgets count it.
+const (
+	tokenSize    = 32 // a token, and what shuts it
+	nodeSize     = 200
+	setSize      = 80
+	compoundSize = 320 // with what stands in it, and the texts of its tokens
+)
+
+// Parse reads a stylesheet within a budget. It reads any text: what is no CSS is skipped as the specification has
 // it, and listed.
-func Parse(text string) *Tree {
+func Parse(b *budget.Budget, text string) *Tree {
 	t := &Tree{Text: text, lines: []int{0}}
+	b.Step(len(text) / 8)
 	for i := range len(text) {
 		if text[i] == '\n' {
 			t.lines = append(t.lines, i+1)
 		}
 	}
-	p := parser{tree: t, tokens: make([]lexed, 0, len(text)/2+16)}
+	p := parser{tree: t, budget: b, tokens: make([]lexed, 0, len(text)/8+16)}
 	lexer := css.NewLexer(parse.NewInputString(text))
 	at := 0
 	for {
@@ -75,6 +86,10 @@ func Parse(text string) *Tree {
 		}
 		p.tokens = append(p.tokens, lexed{kind, int32(at), int32(at + len(b))})
 		at += len(b)
+		if len(p.tokens)%draw == 0 {
+			p.budget.Hold(draw * tokenSize)
+			p.budget.Step(draw * 4)
+		}
 	}
 	p.match()
 	t.Rules = p.rules(0, len(p.tokens), 0, true)
@@ -87,8 +102,12 @@ type lexed struct {
 	from, to int32
 }
 
+// draw is how many tokens are counted at once.
+const draw = 256
+
 type parser struct {
 	tree   *Tree
+	budget *budget.Budget
 	tokens []lexed
 	shut   []int // of a token that opens a block or function: the one that shuts it, or the end
 }
@@ -187,6 +206,8 @@ func (p *parser) rules(i, end, depth int, top bool) (all []*Node) {
 // rule reads one rule that begins at token i; nil where it is none. next is the token after it.
 func (p *parser) rule(i, end, depth int) (n *Node, next int) {
 	n = &Node{From: p.from(i)}
+	p.budget.Hold(nodeSize)
+	p.budget.Step(8)
 	begins := i
 	if t := p.tokens[i]; t.kind == css.AtKeywordToken {
 		n.At = strings.ToLower(p.tree.Text[t.from+1 : t.to])
@@ -237,10 +258,12 @@ func (p *parser) block(n *Node, i, end, depth int) {
 			}
 		default:
 			stop, brace := p.statement(i, end)
-			if set, ok := p.set(i, stop); ok {
-				n.Sets = append(n.Sets, set)
-				i = stop
-				continue
+			if stop == end || p.tokens[stop].kind == css.SemicolonToken {
+				if set, ok := p.set(i, stop); ok {
+					n.Sets = append(n.Sets, set)
+					i = stop
+					continue
+				}
 			}
 			if brace < 0 {
 				p.skip(i, stop, "no declaration")
@@ -255,14 +278,27 @@ func (p *parser) block(n *Node, i, end, depth int) {
 	}
 }
 
-// statement is where what begins at token i ends if it is a declaration, and where the first
-// block in it begins that would make it a rule; -1 where none does.
+// statement is where what begins at token i ends if it is a declaration, and where the first block in it begins that
+// would make it a rule; -1 where none does. It looks no further than it takes to tell that it is no declaration: only
+// those of custom properties have blocks, and none has brackets that shut nothing.
 func (p *parser) statement(i, end int) (stop, brace int) {
+	custom, broken := p.tokens[i].kind == css.CustomPropertyNameToken, false
 	brace = -1
 	for i < end && p.tokens[i].kind != css.SemicolonToken {
-		if brace < 0 && p.tokens[i].kind == css.LeftBraceToken {
-			brace = i
+		switch p.tokens[i].kind {
+		case css.LeftBraceToken:
+			if brace < 0 {
+				brace = i
+			}
+			if !custom || broken {
+				return i, brace
+			}
+		case css.BadStringToken, css.BadURLToken, css.RightParenthesisToken, css.RightBracketToken, css.RightBraceToken:
+			if broken = true; brace >= 0 {
+				return i, brace
+			}
 		}
+		p.budget.Step(1)
 		i = min(p.after(i), end)
 	}
 	return i, brace
@@ -302,6 +338,7 @@ func (p *parser) set(i, end int) (s Set, ok bool) {
 		}
 	}
 	s.Value = p.text(i, last)
+	p.budget.Hold(setSize)
 	return s, s.Value != "" || custom
 }
 

@@ -74,7 +74,7 @@ func TestParse(t *testing.T) {
 		"@supports (display:grid) and (x:y){a{b:c}}": "@supports (display:grid) and (x:y){a{b:c;}}",
 		"\ufeffa{b:c}":                               "\ufeffa{b:c;}",
 	} {
-		if got := said(css.Parse(text)); got != want {
+		if got := said(css.Parse(nil, text)); got != want {
 			t.Errorf("%q: got %s, want %s", text, got, want)
 		}
 	}
@@ -82,7 +82,7 @@ func TestParse(t *testing.T) {
 
 // Every rule and declaration says where it stands.
 func TestPlaces(t *testing.T) {
-	tree := css.Parse("a { b: c }\n\n@media x {\r\n  .é { width: 5px; }\n}\n")
+	tree := css.Parse(nil, "a { b: c }\n\n@media x {\r\n  .é { width: 5px; }\n}\n")
 	rule := tree.Rules[1].Nodes[0]
 	for got, want := range map[css.Place]css.Place{
 		tree.Place(tree.Rules[0].From): {1, 1},
@@ -106,7 +106,7 @@ func FuzzParse(f *testing.F) {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {
-		tree := css.Parse(text)
+		tree := css.Parse(nil, text)
 		var check func(nodes []*css.Node, from, to int)
 		check = func(nodes []*css.Node, from, to int) {
 			for _, n := range nodes {
@@ -133,6 +133,6 @@ func TestHostileInput(t *testing.T) {
 		strings.Repeat("a{", 200_000), strings.Repeat("(", 500_000), strings.Repeat("a{b:c", 100_000),
 		strings.Repeat("@media x{", 100_000), strings.Repeat("}", 500_000), strings.Repeat("a{b:(}", 100_000),
 	} {
-		css.Parse(text)
+		css.Parse(nil, text)
 	}
 }

@@ -2,12 +2,15 @@ package css
 
 import (
 	"errors"
+	"fmt"
 	"strconv"
 	"strings"
 	"unicode/utf8"
 
 	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
+
+	"kitrows/internal/budget"
 )
 
 // A Selector is a complex selector (Selectors Level 4): compounds, the last of which is the
@@ -40,6 +43,18 @@ type Pseudo struct {
 	Arg  string
 	Of   []Selector
 	A, B int
+
+	most   uint32 // the highest specificity of those it holds
+	parent bool   // it stands for an &: what it holds are the selectors of the rule around
+}
+
+// holding is the pseudo-class with selectors in it.
+func (p Pseudo) holding(of []Selector) Pseudo {
+	p.Of, p.most = of, 0
+	for _, s := range of {
+		p.most = max(p.most, s.Specificity())
+	}
+	return p
 }
 
 // Specificity is how many ids, how many classes, attributes and pseudo-classes, and how many types
@@ -62,11 +77,7 @@ func (s Selector) Specificity() uint32 {
 			case p.Name != "is" && p.Name != "not" && p.Name != "has":
 				n[1]++
 			}
-			most := uint32(0) // of a list, the most specific counts
-			for _, of := range p.Of {
-				most = max(most, of.Specificity())
-			}
-			n[0], n[1], n[2] = n[0]+most>>16, n[1]+most>>8&0xff, n[2]+most&0xff
+			n[0], n[1], n[2] = n[0]+p.most>>16, n[1]+p.most>>8&0xff, n[2]+p.most&0xff
 		}
 	}
 	return min(n[0], 255)<<16 | min(n[1], 255)<<8 | min(n[2], 255)
@@ -76,23 +87,33 @@ func (s Selector) Specificity() uint32 {
 // Level 4): type, class, id and attribute selectors and pseudo-classes, joined by combinators
 // and commas. Namespaces, pseudo-elements, nesting and comments are none.
 func CheckSelector(text string) error {
-	_, err := parseSelectors(text, false)
+	p := selectorParser{}
+	_, err := p.read(text)
 	return err
 }
 
 // ParseSelectors reads a list of selectors as a stylesheet has them: also with pseudo-elements,
-// nesting and comments. The error says why a browser leaves the whole list out.
-func ParseSelectors(text string) ([]Selector, error) { return parseSelectors(text, true) }
+// nesting and comments. The error says why a browser leaves the whole list out, or why we do.
+func ParseSelectors(b *budget.Budget, text string) ([]Selector, error) {
+	p := selectorParser{sheet: true, budget: b}
+	return p.read(text)
+}
 
-func parseSelectors(text string, sheet bool) ([]Selector, error) {
-	p := selectorParser{sheet: sheet}
+// mostParts is how many simple selectors and combinators one selector may have. People write fewer than ten; every element
+// of a page may be asked for each of them.
+const mostParts = 256
+
+// read reads all of a text.
+func (p *selectorParser) read(text string) ([]Selector, error) {
+	p.budget.Step(len(text) / 4)
+	p.budget.Hold(len(text) * 2)
 	l := css.NewLexer(parse.NewInputString(text))
 	for {
 		kind, b := l.Next()
 		if kind == css.ErrorToken {
 			break
 		}
-		if sheet && kind == css.CommentToken {
+		if p.sheet && kind == css.CommentToken {
 			continue
 		}
 		p.tokens = append(p.tokens, token{kind, string(b)})
@@ -117,6 +138,8 @@ type selectorParser struct {
 	at     int
 	depth  int
 	sheet  bool // of a stylesheet
+	parts  int  // of the outermost selector, so far
+	budget *budget.Budget
 }
 
 // peek is the next token; an error token at the end.
@@ -148,6 +171,9 @@ func (p *selectorParser) list(end css.TokenType) (all []Selector, err error) {
 	}
 	defer func() { p.depth-- }()
 	for {
+		if p.depth == 1 {
+			p.parts = 0
+		}
 		p.space()
 		s, err := p.complex(end)
 		if err != nil {
@@ -174,6 +200,8 @@ func (p *selectorParser) complex(end css.TokenType) (s Selector, err error) {
 		if err != nil {
 			return nil, err
 		}
+		p.budget.Hold(compoundSize)
+		p.budget.Step(8)
 		c.Combinator = combinator
 		s = append(s, c)
 		spaced := p.space()
@@ -200,6 +228,9 @@ func (p *selectorParser) compound() (c Compound, err error) {
 		p.at++
 	}
 	for {
+		if p.parts++; p.parts > mostParts {
+			return c, fmt.Errorf("one has more than %d parts", mostParts)
+		}
 		switch t := p.peek(); {
 		case t.kind == css.HashToken && !strings.ContainsAny(t.text[1:2], "0123456789"):
 			c.IDs = append(c.IDs, unescaped(t.text[1:]))
@@ -313,7 +344,7 @@ func (p *selectorParser) pseudo(c *Compound) error {
 		if err != nil {
 			return err
 		}
-		pseudo.Of = of
+		pseudo = pseudo.holding(of)
 		if p.next().kind != css.RightParenthesisToken {
 			return errors.New("a parenthesis is not closed")
 		}
@@ -326,11 +357,12 @@ func (p *selectorParser) pseudo(c *Compound) error {
 		if strings.HasPrefix(pseudo.Name, "nth-") {
 			count, of, has := strings.Cut(strings.ToLower(pseudo.Arg), " of ")
 			if has {
-				list, err := parseSelectors(pseudo.Arg[len(pseudo.Arg)-len(of):], p.sheet)
+				inner := selectorParser{sheet: p.sheet, budget: p.budget, depth: p.depth}
+				list, err := inner.read(pseudo.Arg[len(pseudo.Arg)-len(of):])
 				if err != nil {
 					return err
 				}
-				pseudo.Of = list
+				pseudo = pseudo.holding(list)
 			}
 			var ok bool
 			if pseudo.A, pseudo.B, ok = nth(count); !ok && p.sheet {

@@ -70,7 +70,7 @@ func TestParseSelectors(t *testing.T) {
 		".a/* b */.c":                      ".a.c 020",
 		"a:hover::part(x y)":               "a:hover(0n+0,0)::part 012",
 	} {
-		all, err := ParseSelectors(text)
+		all, err := ParseSelectors(nil, text)
 		var got []string
 		for _, s := range all {
 			got = append(got, short(s))
@@ -80,7 +80,7 @@ func TestParseSelectors(t *testing.T) {
 		}
 	}
 	for _, bad := range []string{"", ".a,", "a::", "a:nth-child(x)", ".1", "a >> b", "svg|a", strings.Repeat(":not(", 1000), "a b,,c", "%"} {
-		if all, err := ParseSelectors(bad); err == nil {
+		if all, err := ParseSelectors(nil, bad); err == nil {
 			t.Errorf("%.20q is read as %+v", bad, all)
 		}
 	}

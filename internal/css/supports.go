@@ -1,11 +1,16 @@
 package css
 
-import "strings"
+import (
+	"strings"
+
+	"kitrows/internal/budget"
+)
 
 // Supports reports whether browsers of today support what an @supports asks for: every property but
 // those with another maker's prefix.
-func Supports(condition string) Truth {
-	s := supports{text: strings.TrimSpace(condition)}
+func Supports(b *budget.Budget, condition string) Truth {
+	b.Step(len(condition) / 2)
+	s := supports{text: strings.TrimSpace(condition), budget: b}
 	t := s.all(0)
 	if strings.TrimSpace(s.text) != "" {
 		return Doubt
@@ -13,7 +18,10 @@ func Supports(condition string) Truth {
 	return t
 }
 
-type supports struct{ text string }
+type supports struct {
+	text   string
+	budget *budget.Budget
+}
 
 func (s *supports) word(word string) bool {
 	s.text = strings.TrimSpace(s.text)
@@ -58,7 +66,7 @@ func (s *supports) one(deep int) Truth {
 	s.text = s.text[end:]
 	switch {
 	case name == "selector":
-		if _, err := ParseSelectors(inner); err != nil {
+		if _, err := ParseSelectors(s.budget, inner); err != nil {
 			return No
 		}
 		return Yes
@@ -80,7 +88,8 @@ func (s *supports) one(deep int) Truth {
 		}
 		return Yes
 	}
-	in := supports{text: inner}
+	s.budget.Step(len(inner) / 2)
+	in := supports{text: inner, budget: s.budget}
 	t := in.all(deep + 1)
 	if strings.TrimSpace(in.text) != "" {
 		return Doubt

@@ -9,6 +9,8 @@ import (
 
 	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
+
+	"kitrows/internal/budget"
 )
 
 // An Amount is what a value of lengths and numbers comes to: a number, or a length that is the sum
@@ -35,6 +37,9 @@ type End struct {
 // ParseAmount reads a number, a length, a percentage, or calc(), min(), max() or clamp() of those,
 // without custom properties. The error says what is wrong with it, or what is not worked out.
 func ParseAmount(text string) (Amount, error) {
+	if len(text) > longestValue {
+		return Amount{}, errors.New("it is too long")
+	}
 	p := amountParser{tokens: lexedValue(text)}
 	a, err := p.sum()
 	if err != nil {
@@ -317,90 +322,105 @@ const (
 	mostVariable = 400      // replaced in one value
 )
 
-// Substitute puts custom properties in the place of var() in a value. Lookup gives what a property
-// holds, as it is written. The error names a property that holds nothing, goes round in a circle, or
-// makes the value too long; a browser then takes the value for unset.
-func Substitute(value string, lookup func(name string) (value string, ok bool)) (string, error) {
-	s := substitution{lookup: lookup}
-	return s.put(value)
+// Substitute puts custom properties in the place of var() in a value, within a budget. Lookup gives what a property
+// comes to, which is put there as it is. The error names a property that holds nothing, or says that the value becomes
+// too long; a browser then takes the value for unset.
+func Substitute(b *budget.Budget, value string, lookup func(name string) (value string, ok bool)) (string, error) {
+	if !IsVariable(value) {
+		return value, nil
+	}
+	b.Step(len(value))
+	s := substitution{tokens: lexedValue(value), lookup: lookup}
+	s.match()
+	if err := s.put(0, len(s.tokens), 0); err != nil {
+		return "", err
+	}
+	b.Step(s.out.Len() / 8)
+	return s.out.String(), nil
+}
+
+// IsVariable reports whether custom properties must be put into a value.
+func IsVariable(value string) bool {
+	for at := strings.IndexByte(value, '('); at >= 0; {
+		if at >= 3 && strings.EqualFold(value[at-3:at], "var") {
+			return true
+		}
+		next := strings.IndexByte(value[at+1:], '(')
+		if next < 0 {
+			return false
+		}
+		at += 1 + next
+	}
+	return false
 }
 
 type substitution struct {
+	tokens []token
+	shut   []int // of a token that opens something, the one that shuts it, or the end
 	lookup func(string) (string, bool)
-	within []string // the properties that are being looked up
 	count  int
+	out    strings.Builder
 }
 
-func (s *substitution) put(value string) (string, error) {
-	if !strings.Contains(strings.ToLower(value), "var(") {
-		return value, nil
-	}
-	var out strings.Builder
-	tokens := lexedValue(value)
-	for i := 0; i < len(tokens); i++ {
-		t := tokens[i]
-		if t.kind != css.FunctionToken || !strings.EqualFold(t.text, "var(") {
-			out.WriteString(t.text)
-			continue
-		}
-		from, comma, level := i+1, -1, 1
-		for i++; i < len(tokens) && level > 0; i++ {
-			switch tokens[i].kind {
-			case css.LeftParenthesisToken, css.FunctionToken:
-				level++
-			case css.RightParenthesisToken:
-				level--
-			case css.CommaToken:
-				if level == 1 && comma < 0 {
-					comma = i
-				}
+// match finds what shuts what is opened.
+func (s *substitution) match() {
+	s.shut = make([]int, len(s.tokens))
+	var open []int
+	for i, t := range s.tokens {
+		switch t.kind {
+		case css.LeftParenthesisToken, css.FunctionToken:
+			open = append(open, i)
+			s.shut[i] = len(s.tokens)
+		case css.RightParenthesisToken:
+			if n := len(open); n > 0 {
+				s.shut[open[n-1]], open = i, open[:n-1]
 			}
 		}
-		end := i
-		if i--; level == 0 {
-			end--
-		}
-		text, err := s.variable(tokens, from, comma, end)
-		if err != nil {
-			return "", err
-		}
-		out.WriteString(text)
-		if out.Len() > longestValue {
-			return "", errors.New("the value is too long")
-		}
 	}
-	return out.String(), nil
 }
 
-// variable is what var() with those tokens in it comes to.
-func (s *substitution) variable(tokens []token, from, comma, end int) (string, error) {
-	join := func(from, end int) string {
-		var b strings.Builder
-		for _, t := range tokens[from:end] {
-			b.WriteString(t.text)
+// put writes the tokens from one up to another, so many fallbacks deep.
+func (s *substitution) put(from, end, deep int) error {
+	for i := from; i < end; i++ {
+		t := s.tokens[i]
+		if t.kind != css.FunctionToken || !strings.EqualFold(t.text, "var(") {
+			s.out.WriteString(t.text)
+		} else {
+			shut := min(s.shut[i], end)
+			if err := s.variable(i+1, shut, deep); err != nil {
+				return err
+			}
+			i = shut
 		}
-		return strings.TrimSpace(b.String())
-	}
-	name := join(from, end)
-	if comma >= 0 {
-		name = join(from, comma)
-	}
-	if s.count++; s.count > mostVariable {
-		return "", errors.New("too many custom properties stand in it")
-	}
-	if slices.Contains(s.within, name) {
-		return "", fmt.Errorf("%s goes round in a circle", name)
-	}
-	if held, ok := s.lookup(name); ok && !strings.EqualFold(strings.TrimSpace(held), "initial") {
-		s.within = append(s.within, name)
-		text, err := s.put(held)
-		s.within = s.within[:len(s.within)-1]
-		if err == nil || comma < 0 {
-			return text, err
+		if s.out.Len() > longestValue {
+			return errors.New("the value is too long")
 		}
 	}
-	if comma < 0 {
-		return "", fmt.Errorf("%s holds nothing", name)
+	return nil
+}
+
+// variable writes what var() with those tokens in it comes to.
+func (s *substitution) variable(from, end, deep int) error {
+	if s.count++; s.count > mostVariable || deep > mostVariable {
+		return errors.New("too many custom properties stand in it")
 	}
-	return s.put(join(comma+1, end))
+	var name strings.Builder
+	comma := from
+	for ; comma < end && s.tokens[comma].kind != css.CommaToken; comma++ {
+		name.WriteString(s.tokens[comma].text)
+	}
+	held, ok := s.lookup(strings.TrimSpace(name.String()))
+	switch {
+	case ok && !strings.EqualFold(strings.TrimSpace(held), "initial"):
+		s.out.WriteString(held)
+		return nil
+	case comma == end:
+		return fmt.Errorf("%s holds nothing", strings.TrimSpace(name.String()))
+	}
+	for comma++; comma < end && s.tokens[comma].kind == css.WhitespaceToken; comma++ {
+	}
+	for end > comma && s.tokens[end-1].kind == css.WhitespaceToken {
+		end--
+	}
+	return s.put(comma, end, deep+1)
 }

@@ -78,7 +78,7 @@ func TestSubstitute(t *testing.T) {
 	for i := 1; i < 30; i++ { // twice as long each
 		held[fmt.Sprintf("--l%d", i)] = fmt.Sprintf("var(--l%d) var(--l%[1]d)", i-1)
 	}
-	lookup := func(name string) (string, bool) { v, ok := held[name]; return v, ok }
+	lookup := (*css.Variables)(nil).Within(nil, held).Lookup
 	for value, want := range map[string]string{
 		"5px":                            "5px",
 		"calc(100% * var(--b))":          "calc(100% * calc(3 / 12))",
@@ -89,12 +89,12 @@ func TestSubstitute(t *testing.T) {
 		"var(--i, 7)":                    "7",
 		"var(--c, 1px)":                  "1px",
 		"var(--none)":                    "!--none holds nothing",
-		"var(--c)":                       "!goes round in a circle",
-		"var(--l29)":                     "!too",
+		"var(--c)":                       "!--c holds nothing",
+		"var(--l29)":                     "!--l29 holds nothing",
 		"var(--a":                        "3",
 		strings.Repeat("var(--a)", 1000): "!too many",
 	} {
-		got, err := css.Substitute(value, lookup)
+		got, err := css.Substitute(nil, value, lookup)
 		if problem, wrong := strings.CutPrefix(want, "!"); wrong {
 			if err == nil || !strings.Contains(err.Error(), problem) {
 				t.Errorf("%.30q: %v, want %s", value, err, problem)
