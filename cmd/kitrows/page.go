@@ -126,7 +126,7 @@ func kitOfPage(c *cobra.Command, file string, o *page.Origin, files []kit.File) 
 		k, err := readFile(c, file, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
 		return k, files, err
 	}
-	k, rest, err = origin.Kit("kit", o, files)
+	k, rest, err = origin.Kit(c.Context(), "kit", o, files)
 	var none *fault.Fault
 	if err == nil || !errors.As(err, &none) {
 		return k, rest, err

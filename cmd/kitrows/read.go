@@ -90,7 +90,7 @@ func kitReadCommand() *cobra.Command {
 				choices[doubt] = choice
 			}
 			base := strings.TrimSuffix(files[0].Name, filepath.Ext(files[0].Name))
-			k, r, err := analyse.Kit("kit", base, files, choices)
+			k, r, err := analyse.Kit(c.Context(), "kit", base, files, choices)
 			if err != nil {
 				return err
 			}

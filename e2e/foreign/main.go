@@ -5,6 +5,7 @@ package main
 
 import (
 	"bufio"
+	"context"
 	"embed"
 	"flag"
 	"fmt"
@@ -59,7 +60,7 @@ func main() {
 		for i, s := range f.Sources {
 			files[i] = kit.File{Name: s.Name, Text: s.Text}
 		}
-		k, reading, err := analyse.Kit("kit", "Team", files, nil)
+		k, reading, err := analyse.Kit(context.Background(), "kit", "Team", files, nil)
 		if err != nil {
 			write(out, trial{Name: name, Error: err.Error(), Sheet: files[0].Text})
 			continue
@@ -93,7 +94,7 @@ func byHand(out *bufio.Writer, pages int) {
 		if err != nil {
 			panic(err)
 		}
-		k, reading, err := analyse.Kit("kit", "Team", []kit.File{{Name: f.Name(), Text: string(text)}}, nil)
+		k, reading, err := analyse.Kit(context.Background(), "kit", "Team", []kit.File{{Name: f.Name(), Text: string(text)}}, nil)
 		if err != nil {
 			write(out, trial{Name: f.Name(), Error: err.Error(), Sheet: string(text)})
 			continue

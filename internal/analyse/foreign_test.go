@@ -43,7 +43,7 @@ func TestNumbersAreTheGenerators(t *testing.T) {
 	wrong, sheets := 0, many(60)
 	for i := range sheets {
 		f := sample.NewForeign(sample.New(700_000 + uint64(i)))
-		k, r, err := analyse.Kit("kit", "Team", files(f), nil)
+		k, r, err := analyse.Kit(t.Context(), "kit", "Team", files(f), nil)
 		if err != nil {
 			t.Errorf("sheet %d: %v", i, err)
 			continue
@@ -192,7 +192,7 @@ func TestDamageIsNotSilent(t *testing.T) {
 		f := sample.NewForeign(sample.New(seed))
 		whole := wholes[seed]
 		if whole == nil {
-			_, r, err := analyse.Kit("kit", "Team", files(f), nil)
+			_, r, err := analyse.Kit(t.Context(), "kit", "Team", files(f), nil)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -217,7 +217,7 @@ func TestDamageIsNotSilent(t *testing.T) {
 		}
 		cut := cuts[rnd.IntN(len(cuts))]
 		text := f.Sources[0].Text[:cut[0]] + f.Sources[0].Text[cut[1]:]
-		k, r, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
+		k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
 		switch {
 		case err != nil:
 			outcomes["refused"]++
@@ -312,7 +312,7 @@ func TestRefused(t *testing.T) {
 		":root { --a: var(--a) } .w { width: var(--a) }": "no widths of columns",
 		"{{{{ ;;; }": "no rules",
 	} {
-		_, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
+		_, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
 		if fs := fault.All(err); len(fs) == 0 || !strings.Contains(err.Error(), want) {
 			t.Errorf("%q: %v, want %s", text, err, want)
 		}
@@ -333,7 +333,7 @@ func FuzzSheets(f *testing.F) {
 		if len(text) > 1<<16 {
 			return
 		}
-		k, r, err := analyse.Kit("kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
+		k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
 		if err != nil {
 			return
 		}
@@ -359,7 +359,7 @@ func BenchmarkKit(b *testing.B) {
 	sheet := large()
 	b.SetBytes(int64(len(sheet[0].Text)))
 	for b.Loop() {
-		if _, _, err := analyse.Kit("kit", "Team", sheet, nil); err != nil {
+		if _, _, err := analyse.Kit(b.Context(), "kit", "Team", sheet, nil); err != nil {
 			b.Fatal(err)
 		}
 	}

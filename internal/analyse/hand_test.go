@@ -25,7 +25,7 @@ func read(t *testing.T, text string, choices map[string]string) (*kit.Kit, *anal
 		}
 		all[len(all)-1].Text += line
 	}
-	k, r, err := analyse.Kit("kit", "Team", all, choices)
+	k, r, err := analyse.Kit(t.Context(), "kit", "Team", all, choices)
 	if err != nil {
 		t.Fatalf("%v: %s", err, text)
 	}
@@ -251,7 +251,7 @@ func TestReadAgain(t *testing.T) {
 			"pocket 0 was pocket, x 700px was x, x-2 900px was "},
 		{strings.ReplaceAll(was, "width: calc", "colour: calc"), "refused"},
 	} {
-		d, err := analyse.Again(k, []kit.File{{Name: "team.css", Text: c.now}}, nil)
+		d, err := analyse.Again(t.Context(), k, []kit.File{{Name: "team.css", Text: c.now}}, nil)
 		got := "refused"
 		if err == nil {
 			var all []string

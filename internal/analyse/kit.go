@@ -1,9 +1,12 @@
 package analyse
 
 import (
+	"context"
+	"errors"
 	"fmt"
 	"slices"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
@@ -16,17 +19,36 @@ type reading struct {
 	err error
 }
 
-// read reads the stylesheet of a kit, once.
-func read(b *kit.Brought) (*Reading, error) {
-	r := b.Made(func() any {
+// read reads the stylesheet of a kit, once; not when ctx ends before it is read.
+func read(ctx context.Context, b *kit.Brought) (*Reading, error) {
+	r, err := b.Made(func() (any, error) {
 		sources := make([]css.Source, len(b.Files))
 		for i, f := range b.Files {
 			sources[i] = css.Source{Name: f.Name, Text: f.Text}
 		}
-		r, err := Sheets(sources, b.Choices)
-		return reading{r, err}
-	}).(reading)
-	return r.Reading, r.err
+		r := reading{}
+		r.err = budget.Within(ctx, budget.Sheets, func(limit *budget.Budget) (err error) {
+			r.Reading, err = Sheets(limit, sources, b.Choices)
+			return err
+		})
+		if spent, is := errors.AsType[*budget.SpentError](r.err); is {
+			r.err = fault.New("stylesheet", spent.Error(), "a stylesheet that is read in %v and %d MB", budget.Time, budget.Memory>>20)
+		}
+		return r, ctx.Err()
+	})
+	if err != nil {
+		return nil, err
+	}
+	return r.(reading).Reading, r.(reading).err
+}
+
+// Ahead reads the stylesheet of a kit that was brought in, for it to be known when it is asked for. The error is that of ctx, which
+// ended before; what is wrong with the stylesheet Check tells.
+func Ahead(ctx context.Context, k *kit.Kit) error {
+	if k.Brought != nil {
+		_, _ = read(ctx, k.Brought)
+	}
+	return ctx.Err()
 }
 
 // Of is what was read of the stylesheet of kit k; nil of a kit that is made here, and of one whose
@@ -35,8 +57,8 @@ func Of(k *kit.Kit) *Reading {
 	if k.Brought == nil {
 		return nil
 	}
-	r, _ := read(k.Brought)
-	if r == nil || len(r.Kit.Breakpoints) != len(k.Breakpoints) {
+	r, _ := read(context.Background(), k.Brought)
+	if r == nil || r.Kit == nil || len(r.Kit.Breakpoints) != len(k.Breakpoints) {
 		return nil
 	}
 	return r
@@ -63,11 +85,13 @@ func (r *Reading) Rules() (n int) {
 
 // Check refuses a kit that cannot be planned and coded with: what kit.Kit's Check refuses, and of one that
 // was brought in a stylesheet without a grid, or numbers that are not those of its stylesheet.
-func Check(k *kit.Kit) error {
+func Check(k *kit.Kit) error { return check(context.Background(), k) }
+
+func check(ctx context.Context, k *kit.Kit) error {
 	if err := k.Check(); err != nil || k.Brought == nil {
 		return err
 	}
-	r, err := read(k.Brought)
+	r, err := read(ctx, k.Brought)
 	if err != nil {
 		return fault.Under("brought", err)
 	}
@@ -101,21 +125,21 @@ func Check(k *kit.Kit) error {
 
 // Kit makes a kit of stylesheet files, and tells how it was read. The error says what is missing where
 // there is no grid in them.
-func Kit(id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading, error) {
+func Kit(ctx context.Context, id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading, error) {
 	b := &kit.Brought{Files: files, Choices: choices}
-	r, err := read(b)
+	r, err := read(ctx, b)
 	if err != nil {
 		return nil, nil, err
 	}
 	k := *r.Kit
 	k.ID, k.Name, k.Brought = id, name, b
-	return &k, r, Check(&k)
+	return &k, r, check(ctx, &k)
 }
 
 // Again reads kit k, which was brought in, from a newer version of its files, or with other choices: a draft of
 // it. Breakpoints that begin where one did keep its name and its lane.
-func Again(k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft, error) {
-	next, _, err := Kit(k.ID, k.Name, files, choices)
+func Again(ctx context.Context, k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft, error) {
+	next, _, err := Kit(ctx, k.ID, k.Name, files, choices)
 	if err != nil {
 		return nil, err
 	}
@@ -144,5 +168,5 @@ func Again(k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft,
 			b.Lane = own
 		}
 	}
-	return d, Check(next)
+	return d, check(ctx, next)
 }

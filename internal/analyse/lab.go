@@ -1,26 +1,28 @@
 package analyse
 
 import (
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/flow"
 )
 
 // A lab lays out elements by a stylesheet, to see what comes of them.
 type lab struct {
+	budget  *budget.Budget
 	c       *css.Cascade
 	stylers map[float64]*flow.Styler
 	known   map[signAt]*flow.Style
 }
 
-func newLab(c *css.Cascade) *lab {
-	return &lab{c, map[float64]*flow.Styler{}, map[signAt]*flow.Style{}}
+func newLab(b *budget.Budget, c *css.Cascade) *lab {
+	return &lab{b, c, map[float64]*flow.Styler{}, map[signAt]*flow.Style{}}
 }
 
 // styler is the styler in a viewport so wide.
 func (l *lab) styler(width float64) *flow.Styler {
 	s := l.stylers[width]
 	if s == nil {
-		s = flow.NewStyler(l.c, flow.Viewport{Width: width, Height: 800})
+		s = flow.NewStyler(l.budget, l.c, flow.Viewport{Width: width, Height: 800})
 		l.stylers[width] = s
 	}
 	return s
@@ -74,7 +76,7 @@ func (t *trial) Node(e *css.Element) int32 {
 // lay lays the page out.
 func (t *trial) lay() {
 	root := t.styler(t.width).Tree(t.html, nil, t)
-	t.Result = flow.Layout(root, flow.Viewport{Width: t.width, Height: 800})
+	t.Result = flow.Layout(t.budget, root, flow.Viewport{Width: t.width, Height: 800})
 	var visit func(b *flow.Box)
 	visit = func(b *flow.Box) {
 		if b.Node >= 0 {

@@ -6,8 +6,8 @@ import (
 	"math"
 	"slices"
 	"strings"
-	"sync"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/fault"
 	"kitrows/internal/flow"
@@ -69,13 +69,16 @@ const own = "body { margin: 0 }" +
 // Held is the class of blocks of content that are as large as they are declared.
 const Held = "kr-hold"
 
-// Sheets reads stylesheets, in the order in which pages link them. Choices settles doubts, by their
+// Sheets reads stylesheets within a budget, in the order in which pages link them. Choices settles doubts, by their
 // ids. The error says what is missing where there is no grid in them.
-func Sheets(sources []css.Source, choices map[string]string) (*Reading, error) {
+func Sheets(b *budget.Budget, sources []css.Source, choices map[string]string) (*Reading, error) {
 	a := analysis{choices: choices}
-	a.c = css.NewCascade(append(slices.Clip(sources), css.Source{Name: "page", Text: own}), flow.Expand)
+	a.c = css.NewCascade(b, append(slices.Clip(sources), css.Source{Name: "page", Text: own}), flow.Expand)
+	if len(sources) > 0 {
+		b.Reading(sources[0].Name)
+	}
 	a.Reading = &Reading{Cascade: a.c, Files: len(sources)}
-	a.lab = newLab(a.c)
+	a.lab = newLab(b, a.c)
 	if err := a.find(); err != nil {
 		return nil, err
 	}
@@ -144,7 +147,7 @@ func (a *analysis) find() error {
 	if a.stages, few = stages(a.c); few {
 		a.note("breakpoints", NotUnderstood, nil, "there are more than %d widths where media queries begin or end: those of the most rules were looked at", mostStages)
 	}
-	a.all, a.by = words(a.c, a.Files)
+	a.all, a.by = words(a.budget, a.c, a.Files)
 	dividing := 0
 	for _, w := range a.all {
 		if len(w.around) > 0 {
@@ -439,6 +442,9 @@ type frame struct {
 	mixed  bool // it is that wide in the widest viewports alone
 }
 
+// frameSize is what is kept of a frame, in bytes, as budgets count it.
+const frameSize = 80
+
 // containers finds the words of containers and how wide they are.
 func (a *analysis) containers() {
 	a.extents = map[*word][]frame{}
@@ -446,6 +452,7 @@ func (a *analysis) containers() {
 		if !w.frame || w.pure < .3 || len(w.above) > 0 || len(w.needs) > 0 {
 			continue
 		}
+		a.budget.Hold(frameSize * len(a.stages))
 		sizes := make([]frame, len(a.stages))
 		for s, st := range a.stages {
 			sizes[s] = a.extent(w, st)
@@ -532,12 +539,14 @@ func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int)
 	for i := range found {
 		found[i] = make([][]effect, len(a.stages))
 	}
-	var work sync.WaitGroup
+	var work budget.Group
 	for first := range min(readers, len(a.stages)) {
 		work.Go(func() {
 			r := *a.r
-			r.lab, r.known, r.plain = newLab(a.c), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
+			beside := a.budget.Beside()
+			r.lab, r.known, r.plain = newLab(beside, a.c), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
 			for s := first; s < len(a.stages); s += readers {
+				beside.Step(len(words))
 				for i, w := range words {
 					found[i][s] = r.once(w, s, on, read)
 				}
@@ -554,6 +563,7 @@ func (a *analysis) divide() {
 	weight := map[int]int{}
 	for s := 1; s < len(a.stages); s++ {
 		for _, w := range a.all {
+			a.budget.Step(1)
 			if all := a.effects[w]; all != nil && !same(all[s-1], all[s]) {
 				weight[s]++
 			}

@@ -9,6 +9,7 @@ import (
 	"strconv"
 	"strings"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/vocab"
 )
@@ -35,6 +36,12 @@ type use struct {
 	rule *css.StyleRule
 	by   *css.Selector
 }
+
+// What is kept of words, in bytes, as budgets count it.
+const (
+	wordSize = 400
+	useSize  = 64
+)
 
 // wordsOf are the words of a compound.
 func wordsOf(c *css.Compound) (all []string) {
@@ -86,7 +93,7 @@ func isGrid(name string) bool {
 }
 
 // words gathers the words of the first files of a cascade, in the order of their first rule.
-func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
+func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[string]*word) {
 	by = map[string]*word{}
 	for _, r := range c.Rules {
 		if len(r.Sets) == 0 || r.File >= files {
@@ -97,7 +104,10 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 			subject := &(*s)[len(*s)-1]
 			for _, text := range wordsOf(subject) {
 				w := by[text]
+				b.Step(4)
+				b.Hold(useSize)
 				if w == nil {
+					b.Hold(wordSize)
 					w = &word{text: text}
 					by[text] = w
 					all = append(all, w)
@@ -125,7 +135,7 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 	}
 	manners := map[string]int{}
 	for _, w := range all {
-		w.settle()
+		w.settle(b)
 	}
 	all = slices.DeleteFunc(all, func(w *word) bool { return w.pure == 0 && !w.ring }) // it moves no box
 	for _, w := range all {
@@ -133,7 +143,7 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 		manners[w.like]++
 	}
 	signs := map[string]int{}
-	patterns := patterns(c, files)
+	patterns := patterns(b, c, files)
 	var last css.Media
 	var key string
 	media := func(m css.Media) string { // rules of one query stand together, mostly
@@ -144,7 +154,10 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 	}
 	for _, w := range all {
 		w.alike = manners[w.like]
+		b.Step(8 + len(patterns))
 		sign := w.signature(media, patterns)
+		b.Step(len(sign) / 4)
+		b.Hold(len(sign))
 		if _, known := signs[sign]; !known {
 			signs[sign] = len(signs) + 1
 		}
@@ -155,10 +168,11 @@ func words(c *css.Cascade, files int) (all []*word, by map[string]*word) {
 
 // patterns are the tests that rules make of a part of an attribute, such as [class*="w-"], each once: words
 // are told apart by them too.
-func patterns(c *css.Cascade, files int) (all []css.Attribute) {
+func patterns(b *budget.Budget, c *css.Cascade, files int) (all []css.Attribute) {
 	for _, r := range c.Rules {
 		for _, s := range r.Selectors {
 			for _, a := range s[len(s)-1].Attributes {
+				b.Step(1 + len(all)/4)
 				if strings.Contains("^=$=*=|=", a.Op) && len(a.Op) == 2 && r.File < files && !slices.Contains(all, a) {
 					all = append(all, a)
 				}
@@ -174,10 +188,11 @@ func boxed(c *css.Compound) bool {
 }
 
 // settle works out what all uses of a word have in common.
-func (w *word) settle() {
+func (w *word) settle(b *budget.Budget) {
 	own, other := 0.0, 0.0
 	seen := map[*css.Node]bool{}
 	for i, u := range w.uses {
+		b.Step(8 + 4*len(*u.by))
 		s := *u.by
 		var needs, above []string
 		for _, text := range wordsOf(&s[len(s)-1]) {
@@ -210,13 +225,14 @@ func (w *word) settle() {
 // manner tells words apart that say one thing from those that say others: by what they declare, and
 // what they need.
 func (w *word) manner() string {
-	text := strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " ")
+	var b strings.Builder
+	b.WriteString(strings.Join(w.needs, " ") + "<" + strings.Join(w.above, " "))
 	if len(w.uses) > 0 {
 		for _, put := range w.uses[0].rule.Sets {
-			text += " " + put.Name
+			b.WriteString(" " + put.Name)
 		}
 	}
-	return text
+	return b.String()
 }
 
 // signature is all that a word's rules say, how they select it, and which patterns of attributes it has.

@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"context"
 	"maps"
 
 	"kitrows/internal/analyse"
@@ -33,7 +34,7 @@ func NewOptionSketches(k *kit.Kit) []OptionSketch {
 			}
 			choices[d.ID] = o.ID
 			one := OptionSketch{Doubt: d.ID, Option: o.ID, Says: "no grid comes of it"}
-			if with, _, err := analyse.Kit(k.ID, k.Name, k.Brought.Files, choices); err == nil {
+			if with, _, err := analyse.Kit(context.Background(), k.ID, k.Name, k.Brought.Files, choices); err == nil {
 				last := len(with.Breakpoints) - 1
 				l := layout.Of(with, foreign.Equals(with))
 				lane := newLane(l, l.Plan(with.Breakpoints[last].Lane.Px()))

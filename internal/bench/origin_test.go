@@ -29,7 +29,7 @@ func TestPagesFromMarkup(t *testing.T) {
 			}
 			html = sample.Surrounded(r, brought, sample.Worded(r, brought, reading.Words.Words))
 			var err error
-			if k, _, err = origin.Kit("kit", page.NewOrigin([]byte(html), nil), nil); err != nil {
+			if k, _, err = origin.Kit(t.Context(), "kit", page.NewOrigin([]byte(html), nil), nil); err != nil {
 				continue
 			}
 		}

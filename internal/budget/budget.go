@@ -61,7 +61,10 @@ type ending struct {
 // Within does work with a budget. The error is that of work itself, a *SpentError when the budget is spent, or that
 // of the context when it has ended.
 func Within(ctx context.Context, limit Limit, work func(*Budget) error) (err error) {
-	p := &pool{ctx: ctx, limit: limit}
+	return (&pool{ctx: ctx, limit: limit}).within(work)
+}
+
+func (p *pool) within(work func(*Budget) error) (err error) {
 	defer func() {
 		if v := recover(); v != nil {
 			end, is := v.(ending)
@@ -99,10 +102,19 @@ func (b *Budget) Step(n int) {
 	}
 }
 
+// Ended is the error of the context, once nobody waits any more; for work that no panic may pass through, which must
+// end by itself then.
+func (b *Budget) Ended() error {
+	if b == nil {
+		return nil
+	}
+	return b.ctx.Err()
+}
+
 func (b *Budget) refill() {
 	take := draw - b.left
 	b.left = draw
-	if err := b.ctx.Err(); err != nil {
+	if err := b.Ended(); err != nil {
 		panic(ending{b.pool, err})
 	}
 	if b.steps.Add(take) > b.limit.Steps+draw {
@@ -134,4 +146,16 @@ func (b *Budget) Spent() (steps, bytes int64) {
 		return 0, 0
 	}
 	return b.steps.Load() - b.left, b.bytes.Load()
+}
+
+// Part does work with a part of what a budget is: one of so many. What it spends is spent from both, and the error is as
+// of Within.
+func (b *Budget) Part(of int, work func(*Budget) error) error {
+	if b == nil {
+		return work(nil)
+	}
+	p := &pool{ctx: b.ctx, limit: Limit{b.limit.Steps / int64(of), b.limit.Bytes / int64(of)}}
+	err := p.within(work)
+	b.Step(int(p.steps.Load()))
+	return err
 }

@@ -59,6 +59,7 @@ func Of(l *layout.Layout) []Finding {
 	c.classes()
 	c.links()
 	c.estimates()
+	c.heavy()
 	slices.SortStableFunc(c.found, func(a, b Finding) int { return cmp.Compare(a.At.From, b.At.From) })
 	return c.found
 }

@@ -22,7 +22,7 @@ const sheet = `.quay { max-width: 900px; margin: 0 auto } .pier { display: flex;
 // found are the findings of a file as lines: place, code and sentence, and what mending by the first fix leaves of the file.
 func found(t *testing.T, file string) string {
 	t.Helper()
-	k, _, err := analyse.Kit("kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
+	k, _, err := analyse.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -31,7 +31,8 @@ var codes = map[markup.FaultKind]struct {
 	severity Severity
 }{
 	markup.Missing: {"end-tag-missing", Surprise}, markup.Surplus: {"end-tag-surplus", Surprise}, markup.Crossed: {"tags-crossed", Surprise},
-	markup.Ignored: {"tag-ignored", Broken}, markup.Doubled: {"attribute-doubled", Tidy},
+	markup.Ignored: {"tag-ignored", Broken}, markup.Doubled: {"attribute-doubled", Tidy}, markup.Deep: {"too-deep", Surprise},
+	markup.TooMuch: {"too-much", Broken},
 }
 
 // tags tells of tags that make another tree than their author is likely to have meant.
@@ -177,6 +178,12 @@ func used(v *vocab.Vocabulary, m *markup.Node) page.Kind {
 	return ""
 }
 
+// Bounds of what is looked for near the kit's classes: so many classes, of so many characters.
+const (
+	mostUnknown    = 100
+	longestUnknown = 60
+)
+
 // classes tells of classes that no stylesheet has, and that are nearly one of the kit's.
 func (c *checker) classes() {
 	known := map[string]bool{}
@@ -198,7 +205,7 @@ func (c *checker) classes() {
 				continue
 			}
 			near, seen := told[class]
-			if !seen {
+			if !seen && len(told) < mostUnknown && len(class) <= longestUnknown {
 				near = nearest(class, words)
 				told[class] = near
 			}
@@ -266,6 +273,13 @@ func distance(a, b string, most int) int {
 		before, last = last, now
 	}
 	return last[len(b)]
+}
+
+// heavy tells what the plan is made without, for it takes more than may be spent.
+func (c *checker) heavy() {
+	for _, err := range c.l.Foreign().Heavy() {
+		c.add("too-much", Broken, "", c.head(), err.Error()+": the plan is made without it")
+	}
 }
 
 // estimates tells what the plan does not work out.

@@ -85,9 +85,7 @@ func (f *flattener) divide(name, value string) (all []Longhand, ok bool) {
 	if !known {
 		f.b.Step(16 + len(value)/8)
 		f.b.Hold(putSize)
-		if e.all, e.ok = c.expand(name, value); len(e.all) > 0 && len(value) > longestValue {
-			e.all, e.ok = nil, false
-		}
+		e.all, e.ok = c.expand(name, value)
 		if c.known == nil {
 			c.known = map[[2]string]expanded{}
 		}

@@ -37,7 +37,7 @@ type End struct {
 // ParseAmount reads a number, a length, a percentage, or calc(), min(), max() or clamp() of those,
 // without custom properties. The error says what is wrong with it, or what is not worked out.
 func ParseAmount(text string) (Amount, error) {
-	if len(text) > longestValue {
+	if len(text) > LongestValue {
 		return Amount{}, errors.New("it is too long")
 	}
 	p := amountParser{tokens: lexedValue(text)}
@@ -316,11 +316,12 @@ func (a Amount) IsPercent() bool {
 	})
 }
 
-// Bounds of what custom properties may come to.
-const (
-	longestValue = 16 << 10 // bytes
-	mostVariable = 400      // replaced in one value
-)
+// LongestValue is how long the value of a property may be, in bytes, and what its custom properties come to. It bounds
+// what is worked out for every element that has it.
+const LongestValue = 16 << 10
+
+// mostVariable is how many custom properties may be replaced in one value, and how deep in one another's fallbacks.
+const mostVariable = 400
 
 // Substitute puts custom properties in the place of var() in a value, within a budget. Lookup gives what a property
 // comes to, which is put there as it is. The error names a property that holds nothing, or says that the value becomes
@@ -392,7 +393,7 @@ func (s *substitution) put(from, end, deep int) error {
 			}
 			i = shut
 		}
-		if s.out.Len() > longestValue {
+		if s.out.Len() > LongestValue {
 			return errors.New("the value is too long")
 		}
 	}

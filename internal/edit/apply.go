@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
 )
@@ -65,6 +66,11 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	}
 	if err := e.page.Check(e.kit, e.project.HasPicture); err != nil {
 		return nil, err
+	}
+	if e.page.Origin != nil {
+		if err := origin.Unread(e.page.Origin); err != nil {
+			return nil, err
+		}
 	}
 	if pg.Origin == nil {
 		if err := foreign.Check(e.kit, e.page); err != nil {

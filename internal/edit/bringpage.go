@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"context"
 	"fmt"
 	"path"
 	"slices"
@@ -23,10 +24,43 @@ type BringPage struct {
 	Text   string     `json:"text,omitzero"`
 	Data   []byte     `json:"data,omitzero" doc:"In place of a text, bytes that are not UTF-8, in base64."`
 	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"Stylesheets, by the addresses that it links them by or by their names."`
+
+	file *page.Origin // once it is read
+	kit  func(id string) (*kit.Kit, []kit.File, error)
+}
+
+// Read reads the file, and the kit that its stylesheets are. The error says what is too much to read, or is that of
+// ctx when it ends before.
+func (b *BringPage) Read(ctx context.Context) (*BringPage, error) {
+	if b.file != nil {
+		return b, nil
+	}
+	o, files, err := b.origin(ctx)
+	if err != nil {
+		return nil, err
+	}
+	read := *b
+	read.file = o
+	k, rest, err := origin.Kit(ctx, "kit", o, files)
+	if ctx.Err() != nil {
+		return nil, ctx.Err()
+	}
+	read.kit = func(id string) (*kit.Kit, []kit.File, error) {
+		if err != nil {
+			return nil, files, err
+		}
+		named := *k
+		named.ID = id
+		return &named, rest, nil
+	}
+	return &read, nil
 }
 
 // origin is the file with what it links.
-func (b *BringPage) origin() (*page.Origin, []kit.File, error) {
+func (b *BringPage) origin(ctx context.Context) (*page.Origin, []kit.File, error) {
+	if b.file != nil {
+		return b.file, origin.Named(b.file, b.Sheets), nil
+	}
 	bytes := b.Data
 	if len(bytes) == 0 {
 		bytes = []byte(b.Text)
@@ -38,20 +72,26 @@ func (b *BringPage) origin() (*page.Origin, []kit.File, error) {
 		return nil, nil, fault.New("file", b.File, "a file's path, such as visit/index.html")
 	}
 	o := page.NewOrigin(bytes, nil)
+	if err := origin.Parse(ctx, o); err != nil {
+		return nil, nil, err
+	}
+	if err := origin.Unread(o); err != nil {
+		return nil, nil, err
+	}
 	return o, origin.Named(o, b.Sheets), nil
 }
 
 // Begin makes a project of a page: on the kit that its stylesheets are or, where there is no grid in them, on another.
 func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, error) {
-	o, files, err := b.origin()
+	b, err := b.Read(context.Background())
 	if err != nil {
 		return nil, err
 	}
-	k, rest, err := origin.Kit("kit", o, files)
+	k, rest, err := b.kit("kit")
 	if err != nil {
-		k, rest = other, files
+		k = other
 	}
-	pg := rewrite.WithKit(origin.NewPage("page-1", b.File, k, page.NewOrigin(o.Bytes(), rest)), k)
+	pg := rewrite.WithKit(origin.NewPage("page-1", b.File, k, origin.Linking(b.file, rest)), k)
 	if strings.TrimSpace(name) == "" {
 		name = pg.Name
 	}
@@ -60,7 +100,11 @@ func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, er
 }
 
 func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error) {
-	o, files, err := b.origin()
+	b, err := b.Read(context.Background())
+	if err != nil {
+		return nil, fault.Under("bringPage", err)
+	}
+	o, files, err := b.origin(context.Background())
 	if err != nil {
 		return nil, fault.Under("bringPage", err)
 	}
@@ -69,7 +113,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 	rest := slices.Clone(files)
 	if k == nil {
 		id := FreeID(kitID(files), func(id string) bool { return p.Kit(id) != nil })
-		if k, rest, err = origin.Kit(id, o, files); err == nil {
+		if k, rest, err = b.kit(id); err == nil {
 			c.Kits = append(slices.Clone(p.Kits), k)
 		} else {
 			k, rest = p.Kit(pg.Kit), files
@@ -79,7 +123,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 		rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool { return origin.Find(k.Brought.Files, f.Name) >= 0 })
 	}
 	empty := newPage(p, "")
-	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, page.NewOrigin(o.Bytes(), rest)), k)
+	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
 	c.Pages = append(slices.Clone(p.Pages), next)
 	if err := c.Check(); err != nil {
 		return nil, err

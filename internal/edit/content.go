@@ -7,6 +7,7 @@ import (
 	"strconv"
 	"strings"
 
+	"kitrows/internal/analyse"
 	"kitrows/internal/fault"
 	"kitrows/internal/intake"
 	"kitrows/internal/kit"
@@ -189,6 +190,18 @@ func Read(ctx context.Context, o Operation) (Operation, error) {
 			return o, fault.Under("pour", err)
 		}
 		o.Pour = read
+	}
+	if o.BringPage != nil {
+		read, err := o.BringPage.Read(ctx)
+		if err != nil {
+			return o, fault.Under("bringPage", err)
+		}
+		o.BringPage = read
+	}
+	if o.ChangeKit != nil && o.ChangeKit.Kit != nil {
+		if err := analyse.Ahead(ctx, o.ChangeKit.Kit); err != nil {
+			return o, err
+		}
 	}
 	if o.Together != nil {
 		all := *o.Together

@@ -58,6 +58,7 @@ func (f *floats) ends(y float64) float64 {
 // there may be more.
 func (e *engine) room(f *floats, y, down float64, left, right kit.Measure) (from, to kit.Measure, next float64) {
 	next = 1e18
+	e.budget.Step(len(f.all) / 4)
 	for _, one := range f.all {
 		if one.top > y && one.top >= down || one.bottom <= y {
 			continue
@@ -246,6 +247,7 @@ func (e *engine) top(b *Box, of kit.Measure) strut {
 	if b.root() || b.pad[Top].Px > 0 || b.Leaf != nil {
 		return s
 	}
+	e.budget.Step(4)
 	w := b.content()
 	for _, k := range b.Kids {
 		switch {
@@ -272,6 +274,7 @@ func (e *engine) through(b *Box) bool {
 		return false
 	}
 	floated := false
+	e.budget.Step(4)
 	for _, k := range b.Kids {
 		switch {
 		case out(k):

@@ -3,6 +3,7 @@ package flow
 import (
 	"math"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/kit"
 )
@@ -44,9 +45,9 @@ type Result struct {
 	Doubts []Doubt // what was met that is not worked out
 }
 
-// Layout lays out a page whose root box is given, in a viewport.
-func Layout(root *Box, v Viewport) Result {
-	e := &engine{v: v.Width, until: 1e9, seen: map[*Style]bool{}, told: map[*Style]bool{}}
+// Layout lays out a page whose root box is given, in a viewport, within a budget.
+func Layout(b *budget.Budget, root *Box, v Viewport) Result {
+	e := &engine{budget: b, v: v.Width, until: 1e9, seen: map[*Style]bool{}, told: map[*Style]bool{}}
 	f := &floats{}
 	e.size(root, kit.Measure{Px: v.Width, Per: 1})
 	e.inside(root, f, kit.Measure{}, 0)
@@ -55,6 +56,7 @@ func Layout(root *Box, v Viewport) Result {
 }
 
 type engine struct {
+	budget *budget.Budget
 	v      float64
 	until  float64
 	doubts []Doubt
@@ -105,6 +107,7 @@ func (e *engine) of(a css.Amount, width kit.Measure) kit.Measure {
 
 func (e *engine) exact(a css.Amount, width kit.Measure) kit.Measure {
 	m := kit.Measure{Px: a.Px + a.Percent/100*width.Px, Per: a.Slope + a.Percent/100*width.Per}
+	e.budget.Step(1 + 2*len(a.Ends))
 	for _, end := range a.Ends {
 		one := e.exact(end.Of[0], width)
 		for _, o := range end.Of[1:] {
@@ -223,6 +226,7 @@ func (e *engine) parts(b *Box) (part kit.Measure) {
 // section 10.3.3).
 func (e *engine) size(b *Box, of kit.Measure) {
 	s := b.Style
+	e.budget.Step(8)
 	e.edges(b, of)
 	w, is := e.declared(b, s.Width, of)
 	if !is {
@@ -287,6 +291,7 @@ func (e *engine) intrinsic(b *Box) (low, high kit.Measure) {
 	if s.Display == None {
 		return
 	}
+	e.budget.Step(12)
 	pad, margin := b.pad, b.margin
 	defer func() { b.pad, b.margin = pad, margin }()
 	e.edges(b, kit.Measure{})
@@ -387,6 +392,7 @@ func (e *engine) gap(s Size, of kit.Measure) kit.Measure {
 // box begins at x and y, and works out its height.
 func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 	s := b.Style
+	e.budget.Step(24)
 	if b.root() {
 		f, x, y = &floats{}, kit.Measure{}, 0
 	}

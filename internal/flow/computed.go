@@ -25,6 +25,8 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	if _, has := won["content"]; !has && pseudo != "" {
 		return nil
 	}
+	s.budget.Step(256)
+	s.budget.Hold(styleSize)
 	c := computing{Style: &Style{}, s: s, outer: outer, won: won}
 	if pseudo == "" {
 		c.own = s.own.Declared(e, "")
@@ -51,40 +53,16 @@ func (c *computing) customs() {
 	if c.outer != nil {
 		c.custom = c.outer.custom
 	}
-	declared := map[string]string{}
+	var declared map[string]string
 	for name, w := range c.won {
 		if strings.HasPrefix(name, "--") {
+			if declared == nil {
+				declared = map[string]string{}
+			}
 			declared[name] = w.Value
 		}
 	}
-	if len(declared) == 0 {
-		return
-	}
-	all := make(map[string]string, len(c.custom)+len(declared))
-	for name, v := range c.custom {
-		all[name] = v
-	}
-	lookup := func(name string) (string, bool) {
-		if v, has := declared[name]; has {
-			if v == "inherit" || v == "unset" {
-				v, has = c.custom[name]
-			}
-			return v, has
-		}
-		v, has := c.custom[name]
-		return v, has
-	}
-	for name, v := range declared {
-		v, err := css.Substitute(v, lookup)
-		switch lower := strings.ToLower(v); {
-		case err != nil || lower == "initial":
-			delete(all, name)
-		case lower == "inherit" || lower == "unset" || lower == "revert" || lower == "revert-layer":
-		default:
-			all[name] = v
-		}
-	}
-	c.custom = all
+	c.custom = c.custom.Within(c.s.budget, declared)
 }
 
 // initials are the values of properties where nothing is declared, but for those that are as their
@@ -125,7 +103,7 @@ func (c *computing) put(w css.Winner, name string) (value string, ok bool) {
 	if w.Short == "" {
 		return w.Value, true
 	}
-	v, err := css.Substitute(w.Value, func(name string) (string, bool) { v, has := c.custom[name]; return v, has })
+	v, err := css.Substitute(c.s.budget, w.Value, c.custom.Lookup)
 	if err != nil {
 		return "", false
 	}
@@ -255,6 +233,7 @@ func (c *computing) fonts() {
 
 // amount measures an amount by the element's font and the viewport.
 func (c *computing) amount(a css.Amount) css.Amount {
+	c.s.budget.Step(4 * len(a.Ends))
 	root := c.s.root
 	if c.outer == nil {
 		root = c.FontSize

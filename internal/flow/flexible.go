@@ -194,6 +194,7 @@ func (e *engine) flex(run []item, w, gap kit.Measure) {
 	}
 	initial, _, _ := free()
 	for range len(run) + 1 {
+		e.budget.Step(len(run) * 4)
 		left, factors, bare := free()
 		if bare == 0 {
 			return

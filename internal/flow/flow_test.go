@@ -27,11 +27,11 @@ func laid(sheet, markup string, width float64) (map[string]string, flow.Result) 
 		}
 		open = append(open[:depth+1], e)
 	}
-	c := css.NewCascade([]css.Source{{Name: "a.css", Text: "body { margin: 0 }" + sheet}}, flow.Expand)
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: "body { margin: 0 }" + sheet}}, flow.Expand)
 	view := flow.Viewport{Width: width, Height: 800}
 	d := &drawn{high: high}
-	root := flow.NewStyler(c, view).Tree(html, nil, d)
-	result := flow.Layout(root, view)
+	root := flow.NewStyler(nil, c, view).Tree(html, nil, d)
+	result := flow.Layout(nil, root, view)
 	boxes := map[string]string{}
 	var visit func(b *flow.Box)
 	visit = func(b *flow.Box) {

@@ -24,13 +24,16 @@ func (e *engine) grid(b *Box) float64 {
 	if strings.HasPrefix(s.AutoFlow, "column") {
 		e.doubt(s, "a grid that fills its columns first")
 	}
-	spots, columns := placed(kids, len(all), strings.Contains(s.AutoFlow, "dense"))
+	spots, columns := e.placed(kids, len(all), strings.Contains(s.AutoFlow, "dense"))
+	e.budget.Step(columns)
+	e.budget.Hold(columns * amountSize)
+	all = slices.Clone(all)
 	for len(all) < columns {
 		t := Track{}
 		if len(s.Implicit) > 0 {
 			t = s.Implicit[(len(all)-len(s.Tracks))%len(s.Implicit)]
 		}
-		all = append(slices.Clip(all), t)
+		all = append(all, t)
 	}
 	at := e.tracks(all, kids, spots, gap, w)
 	span := func(p spot) (x, width kit.Measure) {
@@ -165,7 +168,7 @@ func (e *engine) repeated(b *Box, gap, w kit.Measure, kids int) []Track {
 }
 
 // placed gives the items of a grid of so many columns their spots, and how many columns there then are.
-func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
+func (e *engine) placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 	columns = max(1, explicit)
 	spots = make([]spot, len(kids))
 	fixed := make([]bool, len(kids))
@@ -201,6 +204,7 @@ func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 	}
 	taken := map[[2]int]bool{}
 	free := func(p spot) bool {
+		e.budget.Step(1)
 		for r := range p.rows {
 			for c := range p.span {
 				if taken[[2]int{p.row + r, p.column + c}] {
@@ -211,6 +215,8 @@ func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 		return true
 	}
 	take := func(p spot) {
+		e.budget.Step(4 * p.rows * p.span)
+		e.budget.Hold(32 * p.rows * p.span)
 		for r := range p.rows {
 			for c := range p.span {
 				taken[[2]int{p.row + r, p.column + c}] = true
@@ -230,13 +236,18 @@ func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 		take(*p)
 	}
 	row, column := 0, 0
+	ahead := map[spot]spot{} // of a dense grid: where the last item of a size, or of a column as well, was put; there is no room before
 	for i := range spots {
 		p := &spots[i]
 		if p.row >= 0 {
 			continue
 		}
+		size := spot{p.column, p.span, -1, p.rows}
 		if dense {
-			row, column = 0, 0
+			row, column = ahead[size].row, ahead[size].column
+			if fixed[i] {
+				column = 0
+			}
 		}
 		if fixed[i] {
 			if p.column < column {
@@ -255,6 +266,7 @@ func placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
 			row = p.row
 		}
 		take(*p)
+		ahead[size] = *p
 		column = p.column + p.span
 	}
 	return spots, columns
@@ -279,6 +291,7 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 	infinite := make([]bool, len(all))
 	total, autos := 0.0, 0
 	for i, t := range all {
+		e.budget.Step(1 + len(kids)/8)
 		if t.Fr > 0 {
 			total += t.Fr
 		}
@@ -359,6 +372,7 @@ func (e *engine) minimum(k *Box, low kit.Measure) kit.Measure {
 // grow gives tracks that are not fractions what is left, up to their limits, all alike.
 func (e *engine) grow(all []Track, base, limit []kit.Measure, left *kit.Measure) {
 	for range len(all) {
+		e.budget.Step(len(all) / 2)
 		n := 0
 		for i, t := range all {
 			if t.Fr == 0 && limit[i].Px > base[i].Px+1e-9 {
@@ -382,6 +396,7 @@ func (e *engine) grow(all []Track, base, limit []kit.Measure, left *kit.Measure)
 func (e *engine) fractions(all []Track, base []kit.Measure, total float64, w kit.Measure) {
 	fixed := make([]bool, len(all))
 	for range len(all) + 1 {
+		e.budget.Step(len(all) / 2)
 		left, sum := w, 0.0
 		for i, t := range all {
 			if t.Fr > 0 && !fixed[i] {

@@ -225,6 +225,9 @@ func Expand(name, value string) (all []css.Longhand, ok bool) {
 	if !isShort && !isLong {
 		return nil, true
 	}
+	if len(value) > css.LongestValue {
+		return nil, false
+	}
 	value = strings.ToLower(value)
 	if strings.Contains(value, "var(") {
 		if isLong {

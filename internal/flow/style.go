@@ -4,6 +4,7 @@ import (
 	"strings"
 	"sync"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 )
 
@@ -95,7 +96,7 @@ type Style struct {
 
 	made   *computing // how it was worked out
 	text   bool       // of a pseudo-element: it holds text
-	custom map[string]string
+	custom *css.Variables
 	held   map[string]string // what is inherited, as it was computed
 	Doubts []Doubt
 }
@@ -114,6 +115,7 @@ type Viewport struct{ Width, Height float64 }
 
 // A Styler gives elements their styles in one viewport. It is not safe for use by several at once.
 type Styler struct {
+	budget   *budget.Budget
 	stage    *css.Stage
 	own      *css.Stage
 	viewport Viewport
@@ -123,6 +125,13 @@ type Styler struct {
 	top      map[string]*Style // of roots
 	amounts  map[string]parsed
 }
+
+// What is kept of styles and boxes, in bytes, as budgets count it.
+const (
+	amountSize = 240
+	styleSize  = 5000
+	boxSize    = 600
+)
 
 // parsed is what a text of a length comes to.
 type parsed struct {
@@ -134,21 +143,24 @@ type parsed struct {
 func (s *Styler) parse(text string) (css.Amount, error) {
 	p, known := s.amounts[text]
 	if !known {
+		s.budget.Step(8 + len(text)/4)
+		s.budget.Hold(amountSize + len(text))
 		p.Amount, p.err = css.ParseAmount(text)
 		s.amounts[text] = p
 	}
 	return p.Amount, p.err
 }
 
-// NewStyler makes the styler of a cascade, whose expansion is Expand, in a viewport.
-func NewStyler(c *css.Cascade, v Viewport) *Styler {
-	return &Styler{c.At(v.Width), browser().At(v.Width), v, 16, map[*Style]map[string]*Style{}, nil,
+// NewStyler makes the styler of a cascade, whose expansion is Expand, in a viewport. What elements are given is spent from
+// the budget.
+func NewStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
+	return &Styler{b, c.At(b, v.Width), browser().At(b, v.Width), v, 16, map[*Style]map[string]*Style{}, nil,
 		map[string]*Style{}, map[string]parsed{}}
 }
 
 // browser is what browsers do with elements without any stylesheet.
 var browser = sync.OnceValue(func() *css.Cascade {
-	return css.NewCascade([]css.Source{{Name: "browser", Text: browserSheet}}, Expand)
+	return css.NewCascade(nil, []css.Source{{Name: "browser", Text: browserSheet}}, Expand)
 })
 
 const browserSheet = `

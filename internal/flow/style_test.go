@@ -17,7 +17,7 @@ func TestSharedStyles(t *testing.T) {
 .a:nth-child(2n) .b { height: 15px } .c:has(> .a) { height: 16px } .b:not(:last-child) > .a { height: 17px } :where(.c > :first-child) { margin-left: 18px }
 .a:is(:only-child, .x) > .c { margin-left: 19px } .b:first-of-type .a + .a { margin-left: 20px } .c > * + * { padding-left: 1px } .x:empty::before { content: "" }`
 	properties := []string{"width", "height", "margin-left", "padding-left"}
-	c := css.NewCascade([]css.Source{{Name: "a.css", Text: sheet}}, flow.Expand)
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: sheet}}, flow.Expand)
 	view := flow.Viewport{Width: 800, Height: 600}
 	shared, shares := 0, map[*flow.Style]bool{}
 	for seed := range uint64(60) {
@@ -28,7 +28,7 @@ func TestSharedStyles(t *testing.T) {
 			classes := [][]string{{"a"}, {"b"}, {"c"}, {"a", "x"}, {"b", "c"}, nil}[r.IntN(6)]
 			all = append(all, all[r.IntN(min(len(all), 8))].Add(&css.Element{Type: []string{"div", "p"}[r.IntN(2)], Classes: classes}))
 		}
-		s, alone := flow.NewStyler(c, view), flow.NewStyler(c, view)
+		s, alone := flow.NewStyler(nil, c, view), flow.NewStyler(nil, c, view)
 		var visit func(e *css.Element, outer *flow.Style)
 		visit = func(e *css.Element, outer *flow.Style) {
 			got := s.Style(e, outer)

@@ -16,6 +16,8 @@ type Filling interface {
 // document's root; and of what is in it.
 func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	style := s.Style(e, outer)
+	s.budget.Step(16)
+	s.budget.Hold(boxSize)
 	b := &Box{Style: style, Leaf: content.Leaf(e, style), Node: content.Node(e), Space: e.Space}
 	if b.Leaf != nil && b.Leaf.Flows {
 		return b
@@ -86,6 +88,7 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	for _, a := range e.Attributes {
 		key = append(append(append(append(key, '['), a.Name...), '='), a.Value...)
 	}
+	s.budget.Step(len(key) / 8)
 	key = s.stage.Tell(append(key, '#'), e)
 	s.key = key
 	known := s.known[outer]

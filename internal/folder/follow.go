@@ -429,7 +429,7 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 			k := p.Kit(pg.Kit)
 			if k.Brought != nil {
 				if files, other := newer(k.Brought.Files, found); other {
-					if d, err := analyse.Again(k, files, k.Brought.Choices); err == nil {
+					if d, err := analyse.Again(ctx, k, files, k.Brought.Choices); err == nil {
 						return edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: d.Kit, Were: d.Were}}, true
 					}
 					w.log.Warn("a stylesheet is no grid any more", "file", name)

@@ -1,6 +1,10 @@
 package foreign
 
 import (
+	"context"
+	"sync"
+
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/flow"
 	"kitrows/internal/page"
@@ -61,10 +65,7 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 	if f.written != nil {
 		f.written.drawn()
 	}
-	view := flow.Viewport{Width: width, Height: 800}
-	styler := flow.NewStyler(f.cascade, view)
-	root := styler.Tree(f.html, nil, filling{f, i})
-	result := flow.Layout(root, view)
+	root, result := f.laid(width, i)
 	boxes = make([]Box, len(f.nodes))
 	var visit func(b *flow.Box)
 	visit = func(b *flow.Box) {
@@ -93,6 +94,75 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 		f.written.note(i, root, result.Doubts)
 	}
 	return boxes, result.Until
+}
+
+// laid lays the page out by its stylesheets or, where that takes more than may be spent, by none: which is then told.
+func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result) {
+	view := flow.Viewport{Width: width, Height: 800}
+	by := func(b *budget.Budget, c *css.Cascade) error {
+		root = flow.NewStyler(b, c, view).Tree(f.html, nil, filling{f, i})
+		result = flow.Layout(b, root, view)
+		return nil
+	}
+	within := func() error {
+		return budget.Within(context.Background(), budget.Plan, func(b *budget.Budget) error {
+			b.Reading("the page, by its stylesheets,")
+			return by(b, f.cascade)
+		})
+	}
+	var err error
+	first := false
+	f.heavy.once.Do(func() { // the others wait for the first, which tells whether there is any use
+		first = true
+		err = within()
+		f.heavy.failed(err)
+	})
+	if !first {
+		if err = f.heavy.last(); err == nil {
+			err = within()
+			f.heavy.failed(err)
+		}
+	}
+	if err != nil {
+		_ = by(nil, css.NewCascade(nil, nil, flow.Expand))
+	}
+	return root, result
+}
+
+// heavy is whether a page takes more to lay out than may be spent.
+type heavy struct {
+	once sync.Once
+	mu   sync.Mutex
+	err  error
+}
+
+func (h *heavy) failed(err error) {
+	if err != nil {
+		h.mu.Lock()
+		defer h.mu.Unlock()
+		h.err = err
+	}
+}
+
+func (h *heavy) last() error {
+	h.mu.Lock()
+	defer h.mu.Unlock()
+	return h.err
+}
+
+// Heavy is why the page, or some of its stylesheets, are left out of the plan: they take more than may be spent. Nil where
+// nothing is.
+func (f *Page) Heavy() (all []error) {
+	if f.written != nil {
+		f.written.drawn()
+		for _, spent := range f.written.left {
+			all = append(all, spent)
+		}
+	}
+	if err := f.heavy.last(); err != nil {
+		all = append(all, err)
+	}
+	return all
 }
 
 // and is the box around two.

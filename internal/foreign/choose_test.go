@@ -17,7 +17,7 @@ import (
 // team is a kit that was read from a stylesheet.
 func team(t *testing.T, sheet string) (*kit.Kit, *analyse.Reading) {
 	t.Helper()
-	k, r, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

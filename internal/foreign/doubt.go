@@ -21,6 +21,7 @@ func (f *Page) Doubts() (all []Doubt) {
 	if f.written == nil {
 		return nil
 	}
+	known := map[Doubt]bool{}
 	for i, bp := range f.kit.Breakpoints {
 		if _, is := f.written.doubtsAt(i); !is {
 			f.Boxes(bp.Lane.Px(), i)
@@ -28,7 +29,8 @@ func (f *Page) Doubts() (all []Doubt) {
 		at, _ := f.written.doubtsAt(i)
 		for _, d := range at {
 			d.Node = f.nodes[d.number]
-			if !slices.Contains(all, d) {
+			if !known[d] {
+				known[d] = true
 				all = append(all, d)
 			}
 		}

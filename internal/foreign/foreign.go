@@ -24,6 +24,7 @@ type Page struct {
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
 	of      map[*css.Element]int32
+	heavy   heavy
 	written *written // of a page that was read from markup
 }
 

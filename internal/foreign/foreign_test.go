@@ -71,7 +71,7 @@ func TestChosenClassesReadBack(t *testing.T) {
 	for i := range 40 {
 		r := sample.New(300_000 + uint64(i))
 		f := sample.NewForeign(r)
-		k, reading, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+		k, reading, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatalf("sheet %d: %v", i, err)
 		}
@@ -113,7 +113,7 @@ func TestEnds(t *testing.T) {
 	sheet := `.rail { overflow: hidden } .slat { float: left; margin-right: 4% } .stern { margin-right: 0 }
 .one { width: 22% } .two { width: 48% } .three { width: 74% } .all { width: 100% }
 @media (min-width: 700px) { .one-w { width: 22% } .two-w { width: 48% } .three-w { width: 74% } .all-w { width: 100% } }`
-	k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -165,7 +165,7 @@ func TestEnds(t *testing.T) {
 // wide is a page of so many columns on a kit that was brought in.
 func wide(b *testing.B, columns int) (*kit.Kit, *page.Page) {
 	f := sample.NewForeign(sample.New(300_004))
-	k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+	k, _, err := analyse.Kit(b.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -209,7 +209,7 @@ func BenchmarkPlan(b *testing.B) {
 func TestFitted(t *testing.T) {
 	for i := range 25 {
 		r := sample.New(400_000 + uint64(i))
-		k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: sample.NewForeign(r).Sources[0].Text}}, nil)
+		k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sample.NewForeign(r).Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatalf("sheet %d: %v", i, err)
 		}

@@ -26,7 +26,7 @@ func one(k *kit.Kit, at ...page.Setting) *page.Page {
 func TestOwnRules(t *testing.T) {
 	sheet := `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; margin: 0 -8px } .plank { padding: 0 8px; flex: 0 0 100%; min-width: 0 }
 @media (min-width: 640px) { .w1 { flex: 0 0 25% } .w2 { flex: 0 0 50% } .w4 { flex: 0 0 100% } }`
-	k, _, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -72,7 +72,7 @@ func TestOwnRulesAreAsWide(t *testing.T) {
 	for i := range 60 {
 		r := sample.New(500_000 + uint64(i))
 		f := sample.NewForeign(r)
-		k, reading, err := analyse.Kit("kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+		k, reading, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatal(err)
 		}

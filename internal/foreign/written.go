@@ -5,6 +5,7 @@ import (
 	"sync"
 
 	"kitrows/internal/analyse"
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/flow"
 	"kitrows/internal/kit"
@@ -24,6 +25,8 @@ type written struct {
 	between   map[*css.Element][]loose
 
 	drawn, read func() // what of it is worked out when it is first asked for
+
+	left []*budget.SpentError // stylesheets that are too much
 
 	noting sync.Mutex
 	noted  map[int][]Doubt // by breakpoint
@@ -75,7 +78,7 @@ func (f *Page) draw() {
 	w.words, w.between, w.asked = map[*css.Element]string{}, map[*css.Element][]loose{}, map[string]bool{}
 	f.of = map[*css.Element]int32{}
 	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
-	f.cascade = origin.Cascade(f.page.Origin, sheets)
+	f.cascade, w.left = origin.Cascade(f.page.Origin, sheets)
 	for _, s := range sheets {
 		for name := range strings.FieldsFuncSeq(strings.ToLower(s.Text), func(r rune) bool {
 			return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r > 127)

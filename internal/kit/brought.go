@@ -14,8 +14,8 @@ type Brought struct {
 	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them, each to the byte."`
 	Choices map[string]string `json:"choices,omitzero" doc:"How doubts were settled: what was chosen, by the doubt."`
 
-	once sync.Once
-	made any
+	making sync.Mutex
+	made   any
 }
 
 // A File is a file by its name, and its text.
@@ -30,10 +30,18 @@ const (
 	MaxSheet = 4 << 20 // bytes, of all files
 )
 
-// Made keeps what is worked out of the stylesheet once: what make gives when it is first called.
-func (b *Brought) Made(make func() any) any {
-	b.once.Do(func() { b.made = make() })
-	return b.made
+// Made keeps what is worked out of the stylesheet: what make gives when it is first called and gives no error.
+func (b *Brought) Made(make func() (any, error)) (any, error) {
+	b.making.Lock()
+	defer b.making.Unlock()
+	if b.made == nil {
+		made, err := make()
+		if err != nil {
+			return nil, err
+		}
+		b.made = made
+	}
+	return b.made, nil
 }
 
 func (b *Brought) check() error {

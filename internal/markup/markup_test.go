@@ -62,7 +62,7 @@ func TestTrees(t *testing.T) {
 		{"<p>a</p></p>", "template(p <p> </p>, p)", ""},
 		{"<svg><path d='a'/><g></g></svg>", "template(svg <svg>(path <path d='a'/>, g <g> </g>) </svg>)", ""},
 	} {
-		d := markup.Parse([]byte(c.text))
+		d := markup.Read(nil, []byte(c.text))
 		if got := shape(d, d.Root); got != c.want {
 			t.Errorf("%s: %s, want %s", c.text, got, c.want)
 		}
@@ -94,7 +94,7 @@ func TestAttributes(t *testing.T) {
 		{`<p class="a"id="b">`, `<p class="x y"id="b">`, `<p id="b">`},
 	} {
 		c.tag, c.set, c.drop = strings.ReplaceAll(c.tag, `\n`, "\n"), strings.ReplaceAll(c.set, `\n`, "\n"), strings.ReplaceAll(c.drop, `\n`, "\n")
-		d := markup.Parse([]byte(c.tag + "text"))
+		d := markup.Read(nil, []byte(c.tag+"text"))
 		p := d.Root.Kids[0]
 		if got := string(d.Apply([]markup.Edit{d.SetAttr(p, "class", "x y")})); got != c.set+"text" {
 			t.Errorf("%s set: %s, want %s", c.tag, got, c.set)
@@ -105,7 +105,7 @@ func TestAttributes(t *testing.T) {
 			}
 		}
 		for _, value := range []string{`a"b`, "a'b", "a&amp;b", "a&b", "&lt", "", "ü"} {
-			again := markup.Parse(d.Apply([]markup.Edit{d.SetAttr(p, "title", value)}))
+			again := markup.Read(nil, d.Apply([]markup.Edit{d.SetAttr(p, "title", value)}))
 			if a := again.Root.Kids[0].Attr("title"); a == nil || a.Value != value {
 				t.Errorf("%s with the title %s reads %v", c.tag, value, a)
 			}
@@ -115,7 +115,7 @@ func TestAttributes(t *testing.T) {
 
 // Places are told by line and column, in characters, whatever ends a line.
 func TestLines(t *testing.T) {
-	d := markup.Parse([]byte("a\u6f6e<b>\r\n<i>\r\n\nx<u>\ry"))
+	d := markup.Read(nil, []byte("a\u6f6e<b>\r\n<i>\r\n\nx<u>\ry"))
 	for tag, want := range map[string]markup.Line{"b": {1, 3}, "i": {2, 1}, "u": {4, 2}} {
 		d.Root.Walk(func(n *markup.Node) {
 			if n.Tag == tag && d.Line(n.Start.From) != want {
@@ -137,7 +137,7 @@ func TestEncodings(t *testing.T) {
 	for name, source := range map[string]string{
 		"utf-16le": utf16, "shift_jis": sjis, "iso-2022-jp": jis, "utf-8": "\ufeff" + text, "windows-1252": "<p title='\xe9'>\xe9\r\n<b>x</b>",
 	} {
-		d := markup.Parse([]byte(source))
+		d := markup.Read(nil, []byte(source))
 		if d.Encoding != name {
 			t.Errorf("%s is read as %s", name, d.Encoding)
 		}
@@ -151,7 +151,7 @@ func TestEncodings(t *testing.T) {
 			t.Errorf("%s unchanged is other bytes", name)
 		}
 		now := d.Apply([]markup.Edit{d.SetAttr(p, "class", "\u6f6e a")})
-		again := markup.Parse(now)
+		again := markup.Read(nil, now)
 		found := ""
 		again.Root.Walk(func(n *markup.Node) {
 			if n.Tag == "p" {
@@ -189,7 +189,7 @@ func treeShape(n *markup.Node, b *strings.Builder) {
 // holds reports what is not so of a document: the tree is that of the parser alone, spans are tags of their elements,
 // and an attribute that is set is there when it is read again, with nothing else changed, and gone with the same edit undone.
 func holds(source []byte) error {
-	d := markup.Parse(source)
+	d := markup.Read(nil, source)
 	if !bytes.Equal(d.Apply(nil), source) {
 		return fmt.Errorf("unchanged is other bytes")
 	}
@@ -232,7 +232,7 @@ func holds(source []byte) error {
 	}
 	var classes []string
 	var again strings.Builder
-	next := markup.Parse(now)
+	next := markup.Read(nil, now)
 	next.Root.Walk(func(n *markup.Node) { classes = append(classes, n.Classes()...) })
 	treeShape(next.Root, &again)
 	got.Reset()
@@ -271,13 +271,13 @@ func FuzzParse(f *testing.F) {
 			return
 		}
 		tried := 0
-		d := markup.Parse(b)
+		d := markup.Read(nil, b)
 		if !bytes.Equal(d.Apply(nil), b) {
 			t.Error("unchanged is other bytes")
 		}
 		d.Root.Walk(func(n *markup.Node) {
 			if tried++; !n.IsText() && n.Start.Len() > 0 && tried < 20 {
-				markup.Parse(d.Apply([]markup.Edit{d.SetAttr(n, "class", "a b")}))
+				markup.Read(nil, d.Apply([]markup.Edit{d.SetAttr(n, "class", "a b")}))
 			}
 		})
 	})
@@ -288,6 +288,6 @@ func BenchmarkParse(b *testing.B) {
 	source := sample.Watches(4000)
 	b.SetBytes(int64(len(source)))
 	for b.Loop() {
-		markup.Parse(source)
+		markup.Read(nil, source)
 	}
 }

@@ -33,7 +33,7 @@ func TestMoves(t *testing.T) {
 		{"b", "c", 1, "<main id=m>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div id=c><i id=i>y</i><div id=b></div></div>\n</main>\n"},
 	} {
 		for _, newline := range []string{"\n", "\r\n"} {
-			d := markup.Parse([]byte(strings.ReplaceAll(page, "\n", newline)))
+			d := markup.Read(nil, []byte(strings.ReplaceAll(page, "\n", newline)))
 			got := string(d.Apply(d.Move(find(d, c.what), find(d, c.into), c.at)))
 			if want := strings.ReplaceAll(c.want, "\n", newline); got != want {
 				t.Errorf("%s into %s at %d:\n%q, want\n%q", c.what, c.into, c.at, got, want)
@@ -66,7 +66,7 @@ func TestRandomMoves(t *testing.T) {
 		id = 0
 		write(1, &b)
 		b.WriteString("</main>\n")
-		d := markup.Parse([]byte(b.String()))
+		d := markup.Read(nil, []byte(b.String()))
 		var all []*markup.Node
 		d.Root.Walk(func(n *markup.Node) {
 			if n.Attr("id") != nil {
@@ -80,7 +80,7 @@ func TestRandomMoves(t *testing.T) {
 			continue
 		}
 		at := r.IntN(3)
-		next := markup.Parse(d.Apply(d.Move(what, into, at)))
+		next := markup.Read(nil, d.Apply(d.Move(what, into, at)))
 		moved := find(next, what.Attr("id").Value)
 		if moved == nil || moved.Parent.Attr("id").Value != into.Attr("id").Value {
 			t.Fatalf("%s does not stand in %s:\n%s\n%s", what.Attr("id").Value, into.Attr("id").Value, b.String(), next.Text())

@@ -36,7 +36,7 @@ func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, 
 		}
 		if n.Start.Len() > 0 {
 			if c.Start = tag(n.Start); !n.IsText() && (c.Start.Len() != n.Start.Len() || next.text[c.Start.From:c.Start.To] != d.text[n.Start.From:n.Start.To]) {
-				c.Attrs = attributes(next.text, c.Start)
+				c.Attrs = attributes(nil, next.text, c.Start)
 			} else if c.Start.From != n.Start.From && len(n.Attrs) > 0 {
 				c.Attrs = make([]Attr, len(n.Attrs))
 				for i, a := range n.Attrs {

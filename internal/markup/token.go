@@ -4,6 +4,8 @@ import (
 	"strings"
 
 	"golang.org/x/net/html"
+
+	"kitrows/internal/budget"
 )
 
 // A token is what the Standard's tokenizer makes of a stretch of the text.
@@ -21,9 +23,16 @@ var rawText = map[string]bool{
 	"textarea": true, "title": true, "xmp": true,
 }
 
+// What is kept of a file, in bytes, as budgets count it.
+const (
+	tokenSize = 160 // a token, its comment in the marked text, and what stands beside it
+	nodeSize  = 400 // a node, and the parser's own
+	attrSize  = 220
+)
+
 // tokens divides a text from a byte on into tokens.
-func tokens(text string, at int) (all []token) {
-	all = make([]token, 0, 2*strings.Count(text, "<")+8)
+func tokens(b *budget.Budget, text string, at int) (all []token) {
+	all = make([]token, 0, min(2*strings.Count(text, "<")+8, 1<<16))
 	z := html.NewTokenizer(strings.NewReader(text[at:]))
 	for {
 		kind := z.Next()
@@ -39,6 +48,8 @@ func tokens(text string, at int) (all []token) {
 					t.raw = rawText[t.name]
 				}
 			}
+			b.Step(8 + n/16)
+			b.Hold(tokenSize)
 			all = append(all, t)
 			at += n
 		}
@@ -59,7 +70,7 @@ type Attr struct {
 
 // attributes reads the attributes of the start tag that a stretch of the text is, as the Standard's tokenizer does. The
 // second of two of one name does not count, and is given all the same, under that name.
-func attributes(text string, tag Span) (all []Attr) {
+func attributes(b *budget.Budget, text string, tag Span) (all []Attr) {
 	at, end := tag.From+1, tag.To
 	for at < end && !blank(text[at]) && text[at] != '/' && text[at] != '>' {
 		at++
@@ -102,6 +113,8 @@ func attributes(text string, tag Span) (all []Attr) {
 			a.To = at
 			a.Value = html.UnescapeString(text[a.Text.From:a.Text.To])
 		}
+		b.Step(8)
+		b.Hold(attrSize)
 		all = append(all, a)
 	}
 }

@@ -1,13 +1,18 @@
 package markup
 
 import (
+	"context"
+	"errors"
 	"fmt"
+	"io"
 	"slices"
 	"strconv"
 	"strings"
 
 	"golang.org/x/net/html"
 	"golang.org/x/net/html/atom"
+
+	"kitrows/internal/budget"
 )
 
 // A Document is HTML that was read: a whole document, or a part of one.
@@ -79,6 +84,8 @@ const (
 	Crossed FaultKind = "crossed" // an end tag that ends an element in which others are open
 	Ignored FaultKind = "ignored" // a start tag that makes no element where it stands
 	Doubled FaultKind = "doubled" // an attribute that a tag has already
+	Deep    FaultKind = "deep"    // an element that stands deeper than is read
+	TooMuch FaultKind = "toomuch" // all of the file: it takes more to read than may be spent
 )
 
 var void = map[string]bool{
@@ -96,14 +103,32 @@ var optional = map[string]bool{
 // Parse reads HTML, of any state of repair. The tree is what the Standard's parser makes of it. Which tags made which
 // element is found by parsing the text once more with a comment after each tag, which changes nothing else: where that
 // comment comes to stand tells what was open there. Elements of tags that the parser does not have there, such as
-// in content it takes for text, are without spans.
-func Parse(b []byte) *Document {
+// in content it takes for text, are without spans. What stands deeper than the parser goes is left out of the tree, and
+// told. A file that takes more than budget.Markup has an empty tree, and that is told; the error is that of ctx.
+func Parse(ctx context.Context, b []byte) (d *Document, err error) {
+	err = budget.Within(ctx, budget.Markup, func(limit *budget.Budget) error {
+		d = Read(limit, b)
+		return nil
+	})
+	if spent, is := errors.AsType[*budget.SpentError](err); is {
+		s := NewSource(b)
+		d = &Document{Source: s, Part: true, Root: &Node{Tag: "template"}}
+		d.Faults = []Fault{{TooMuch, "", Span{}, spent.Error()}}
+		return d, nil
+	}
+	return d, err
+}
+
+// Read reads HTML within a budget, as Parse does.
+func Read(limit *budget.Budget, b []byte) *Document {
+	limit.Hold(4 * len(b))
+	limit.Step(len(b) / 4)
 	s := NewSource(b)
 	start := 0
 	if strings.HasPrefix(s.text, "\ufeff") {
 		start = len("\ufeff")
 	}
-	p := placing{d: &Document{Source: s, Part: true}, tokens: tokens(s.text, start)}
+	p := placing{d: &Document{Source: s, Part: true}, budget: limit, tokens: tokens(limit, s.text, start), faulty: map[FaultKind]int{}}
 	for _, t := range p.tokens {
 		if t.kind == html.DoctypeToken || t.name == "html" || t.name == "head" || t.name == "body" {
 			p.d.Part = false
@@ -113,7 +138,16 @@ func Parse(b []byte) *Document {
 	for strings.Contains(s.text, "<!--"+p.mark) {
 		p.mark += "-"
 	}
-	p.d.Root = p.tree(p.marked(start))
+	p.count()
+	for {
+		root, err := p.tree()
+		if err == nil {
+			p.d.Root = root
+			break
+		}
+		p.cut()
+		limit.Step(len(p.tokens))
+	}
 	p.finish()
 	return p.d
 }
@@ -121,7 +155,12 @@ func Parse(b []byte) *Document {
 // placing finds which tags made which elements.
 type placing struct {
 	d      *Document
+	budget *budget.Budget
 	tokens []token
+	left   []bool // tokens that the parser is not given, for they stand too deep; nil for none
+	cuts   int
+	given  int               // the token that the parser was given last
+	faulty map[FaultKind]int // how many faults of a kind there are
 	mark   string
 	places []*Node // of a token's comment, what it stands in; nil where it stands nowhere
 	before []*Node // and the node before it there
@@ -135,55 +174,144 @@ type closed struct {
 	by token
 }
 
-// marked is the text with a comment after each tag and comment, but not in what is text alone.
-func (p *placing) marked(start int) string {
-	var b strings.Builder
-	b.Grow(len(p.d.text) * 2)
-	for i, t := range p.tokens {
-		b.WriteString(p.d.text[t.From:t.To])
-		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken || t.kind == html.CommentToken) && p.whole(t) {
-			b.WriteString("<!--" + p.mark + strconv.Itoa(i) + "-->")
+// formatting are the elements that the parser opens again in every block that begins while they are open.
+var formatting = map[string]bool{"a": true, "b": true, "big": true, "code": true, "em": true, "font": true, "i": true, "nobr": true,
+	"s": true, "small": true, "strike": true, "strong": true, "tt": true, "u": true}
+
+// count spends what the parser will take besides the tokens themselves: formatting elements that are left open are made again
+// for every tag that follows.
+func (p *placing) count() {
+	const few, alike = 8, 3 // of those that are alike the parser keeps three
+	open, times := map[string][]string{}, map[string]int{}
+	all := 0
+	for _, t := range p.tokens {
+		p.budget.Step(8 + all)
+		if all > few {
+			p.budget.Hold((all - few) * nodeSize / 4)
+		}
+		if !formatting[t.name] {
+			continue
+		}
+		tag, named := p.d.text[t.From:t.To], open[t.name]
+		switch {
+		case t.kind == html.StartTagToken && times[tag] < alike:
+			open[t.name] = append(named, tag)
+			times[tag]++
+			all++
+		case t.kind == html.EndTagToken && len(named) > 0:
+			last := len(named) - 1
+			times[named[last]]--
+			open[t.name] = named[:last]
+			all--
 		}
 	}
-	return b.String()
+}
+
+// Read gives the parser the text, a token at a time, with a comment after each tag and comment, but not in what is text
+// alone. So it is known which token the parser is at when it ends.
+func (r *marked) Read(to []byte) (n int, err error) {
+	for r.rest == "" {
+		p := r.p
+		if r.next == len(p.tokens) {
+			return 0, io.EOF
+		}
+		if err := p.budget.Ended(); err != nil {
+			return 0, err
+		}
+		i, t := r.next, p.tokens[r.next]
+		p.given, r.next = i, i+1
+		if p.left != nil && p.left[i] {
+			continue
+		}
+		r.rest = p.d.text[t.From:t.To]
+		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken || t.kind == html.CommentToken) && p.whole(t) {
+			r.rest += "<!--" + p.mark + strconv.Itoa(i) + "-->"
+		}
+	}
+	n = copy(to, r.rest)
+	r.rest = r.rest[n:]
+	return n, nil
+}
+
+// marked is what the parser is given.
+type marked struct {
+	p    *placing
+	next int    // token
+	rest string // of those before it
+}
+
+// mostCuts is how many elements that stand too deep are left out, each with what is in it, before all else is.
+const mostCuts = 16
+
+// cut leaves out the element at whose tag the parser found that elements stand too deep, with what is in it.
+func (p *placing) cut() {
+	if p.left == nil {
+		p.left = make([]bool, len(p.tokens))
+	}
+	from := p.given
+	for from > 0 && (p.left[from] || p.tokens[from].kind != html.StartTagToken) {
+		from--
+	}
+	first := p.tokens[from]
+	end, level := len(p.tokens), 0
+	if p.cuts++; p.cuts <= mostCuts {
+		for i := from; i < len(p.tokens) && end == len(p.tokens); i++ {
+			switch t := p.tokens[i]; {
+			case t.name != first.name || t.self:
+			case t.kind == html.StartTagToken:
+				level++
+			case t.kind == html.EndTagToken:
+				if level--; level == 0 {
+					end = i + 1
+				}
+			}
+		}
+	}
+	p.budget.Step(end - from)
+	for i := from; i < end; i++ {
+		p.left[i] = true
+	}
+	p.fault(Deep, first, "<%s> stands in more than 500 elements: it and what is in it are kept, and not read", first.name)
 }
 
 // whole reports whether a tag is closed: at the end of a text it may not be.
 func (p *placing) whole(t token) bool { return p.d.text[t.To-1] == '>' }
 
-// tree parses the marked text and gives the tree without the comments.
-func (p *placing) tree(marked string) *Node {
+// tree parses the text with its comments and gives the tree without them. The error is that elements stand too deep.
+func (p *placing) tree() (*Node, error) {
 	n := len(p.tokens)
 	p.places, p.before, p.texts = make([]*Node, n), make([]*Node, n), make([]*Node, n)
-	root := &Node{}
+	root, text := &Node{}, &marked{p: p}
 	if p.d.Part {
 		in := &html.Node{Type: html.ElementNode, Data: "template", DataAtom: atom.Template}
-		nodes, err := html.ParseFragment(strings.NewReader(marked), in)
+		nodes, err := html.ParseFragment(text, in)
 		if err != nil {
-			return root
+			return nil, err
 		}
 		root.Tag = "template"
 		p.add(root, slices.Values(nodes))
-		return root
+		return root, nil
 	}
-	document, err := html.Parse(strings.NewReader(marked))
+	document, err := html.Parse(text)
 	if err != nil {
-		return root
+		return nil, err
 	}
 	p.add(root, document.ChildNodes())
 	for _, k := range root.Kids {
 		if k.Tag == "html" {
 			k.Parent = nil
-			return k
+			return k, nil
 		}
 	}
-	return root
+	return root, nil
 }
 
 func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 	var last *Node
 	after := -1 // the token whose comment was the last node here
 	for n := range nodes {
+		p.budget.Step(4)
+		p.budget.Hold(nodeSize)
 		was := after
 		after = -1
 		switch n.Type {
@@ -219,7 +347,7 @@ func (p *placing) finish() {
 		known := place != nil
 		switch t.kind {
 		case html.StartTagToken:
-			attrs := attributes(p.d.text, t.Span)
+			attrs := attributes(p.budget, p.d.text, t.Span)
 			p.doubled(t, attrs)
 			if !known {
 				continue // what follows it is text, or the file ends in it
@@ -236,6 +364,9 @@ func (p *placing) finish() {
 			}
 			n.Start, n.Attrs = t.Span, attrs
 			if n == place {
+				for len(open) > 0 && optional[open[len(open)-1].Tag] && !within(place, open[len(open)-1]) {
+					open = open[:len(open)-1] // it ended without a tag
+				}
 				open = append(open, n)
 			}
 		case html.EndTagToken:
@@ -253,11 +384,11 @@ func (p *placing) finish() {
 		}
 	}
 	for _, c := range p.closed {
-		p.d.Faults = append(p.d.Faults, Fault{Missing, c.Tag, c.Start, fmt.Sprintf("<%s> is not ended before </%s>", c.Tag, c.by.name)})
+		p.tell(Fault{Missing, c.Tag, c.Start, fmt.Sprintf("<%s> is not ended before </%s>", c.Tag, c.by.name)})
 	}
 	for _, n := range open {
 		if !optional[n.Tag] {
-			p.d.Faults = append(p.d.Faults, Fault{Missing, n.Tag, n.Start, fmt.Sprintf("<%s> is never ended", n.Tag)})
+			p.tell(Fault{Missing, n.Tag, n.Start, fmt.Sprintf("<%s> is never ended", n.Tag)})
 		}
 	}
 	slices.SortStableFunc(p.d.Faults, func(a, b Fault) int { return a.At.From - b.At.From })
@@ -267,7 +398,7 @@ func (p *placing) finish() {
 func (p *placing) rawElement(n *Node, i int) {
 	for at := i - 1; at >= 0 && at >= i-2; at-- {
 		if s := p.tokens[at]; s.kind == html.StartTagToken && s.name == n.Tag {
-			n.Start, n.Attrs, n.End = s.Span, attributes(p.d.text, s.Span), p.tokens[i].Span
+			n.Start, n.Attrs, n.End = s.Span, attributes(p.budget, p.d.text, s.Span), p.tokens[i].Span
 			if text := i - 1; text > at && len(n.Kids) == 1 && n.Kids[0].IsText() {
 				n.Kids[0].Start = p.tokens[text].Span
 			}
@@ -281,6 +412,7 @@ func (p *placing) rawElement(n *Node, i int) {
 func (p *placing) end(t token, open []*Node, place *Node) []*Node {
 	at := -1
 	for i := len(open) - 1; i >= 0; i-- {
+		p.budget.Step(1)
 		if open[i].Tag == t.name {
 			at = i
 			break
@@ -288,6 +420,7 @@ func (p *placing) end(t token, open []*Node, place *Node) []*Node {
 	}
 	if at < 0 || t.name != "body" && t.name != "html" && within(place, open[at]) {
 		for i, c := range slices.Backward(p.closed) {
+			p.budget.Step(1)
 			if c.Tag == t.name {
 				p.fault(Crossed, c.by, "</%s> stands where <%s> is still open: </%[2]s> comes later", c.by.name, t.name)
 				p.closed = slices.Delete(p.closed, i, i+1)
@@ -307,7 +440,11 @@ func (p *placing) end(t token, open []*Node, place *Node) []*Node {
 		}
 	}
 	// what goes on past the end tag, as a formatting element's content may, stays open
-	return slices.DeleteFunc(open, func(o *Node) bool { return o == n || within(o, n) && !within(place, o) && o != place })
+	inner := slices.DeleteFunc(open[at:], func(o *Node) bool {
+		p.budget.Step(4)
+		return o == n || within(o, n) && !within(place, o) && o != place
+	})
+	return open[:at+len(inner)]
 }
 
 // within reports whether a node stands in another.
@@ -320,15 +457,35 @@ func within(n, in *Node) bool {
 	return false
 }
 
+// mostFaults is how many faults of a kind are told of a file.
+const mostFaults = 500
+
+// tell keeps a fault; of very many the last that is kept says so.
+func (p *placing) tell(f Fault) {
+	switch p.faulty[f.Kind]++; {
+	case p.faulty[f.Kind] < mostFaults:
+	case p.faulty[f.Kind] == mostFaults:
+		f.Text += "; there are more like it, which are not listed"
+	default:
+		return
+	}
+	p.d.Faults = append(p.d.Faults, f)
+}
+
 func (p *placing) fault(kind FaultKind, t token, text string, args ...any) {
-	p.d.Faults = append(p.d.Faults, Fault{kind, t.name, t.Span, fmt.Sprintf(text, args...)})
+	p.tell(Fault{kind, t.name, t.Span, fmt.Sprintf(text, args...)})
 }
 
 // doubled tells of attributes that a tag has twice.
 func (p *placing) doubled(t token, all []Attr) {
-	for i, a := range all {
-		if slices.ContainsFunc(all[:i], func(b Attr) bool { return b.Name == a.Name }) {
-			p.d.Faults = append(p.d.Faults, Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name, a.Name)})
+	if len(all) < 2 {
+		return
+	}
+	seen := make(map[string]bool, len(all))
+	for _, a := range all {
+		has := seen[a.Name]
+		if seen[a.Name] = true; has {
+			p.tell(Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name, a.Name)})
 		}
 	}
 }

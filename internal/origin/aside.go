@@ -1,6 +1,7 @@
 package origin
 
 import (
+	"context"
 	"path"
 	"strings"
 
@@ -95,7 +96,7 @@ func Taken(o *page.Origin, file []byte) ([]byte, error) {
 	if o.Mixins == "" {
 		return file, nil
 	}
-	next := markup.Parse(file)
+	next, _ := markup.Parse(context.Background(), file)
 	if err := checkFree(next); err != nil {
 		return nil, err
 	}

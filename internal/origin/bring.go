@@ -1,10 +1,14 @@
 package origin
 
 import (
+	"context"
+	"errors"
+	"fmt"
 	"path"
 	"strings"
 
 	"kitrows/internal/analyse"
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/fault"
 	"kitrows/internal/flow"
@@ -27,25 +31,16 @@ func Named(o *page.Origin, files []kit.File) []kit.File {
 // Kit reads a kit out of the stylesheets that hold for a document, in their order: of the files, and of those that stand in
 // the document. It is read of the only one with a grid in it or, where that is none or several, of all. Rest is the
 // files that are none of the kit's.
-func Kit(id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
+func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
 	sheets, _ := Sheets(Document(o), files)
 	if len(sheets) == 0 {
 		return nil, files, fault.New("stylesheet", "none", "a document that links a stylesheet with a grid in it, or files of stylesheets given with it")
 	}
-	var with []kit.File
-	for _, s := range sheets {
-		if _, err := analyse.Sheets([]css.Source{s}, nil); err == nil {
-			with = append(with, kit.File{Name: s.Name, Text: s.Text})
-		}
+	with, err := grids(ctx, sheets)
+	if err != nil {
+		return nil, files, err
 	}
-	if len(with) == 1 { // and what it imports, or what imports it
-		with = together(sheets, with[0])
-	} else if with = nil; len(sheets) <= kit.MaxFiles {
-		for _, s := range sheets {
-			with = append(with, kit.File{Name: s.Name, Text: s.Text})
-		}
-	}
-	k, _, err = analyse.Kit(id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)), "Stylesheet"), with, nil)
+	k, _, err = analyse.Kit(ctx, id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)), "Stylesheet"), with, nil)
 	if err != nil {
 		return nil, files, err
 	}
@@ -57,9 +52,54 @@ func Kit(id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.Fi
 	return k, rest, nil
 }
 
+// grids are the stylesheets that a kit is read of: the only one with a grid in it, with those it imports; or all, but for those
+// that are too much by themselves.
+func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error) {
+	file := func(s css.Source) kit.File { return kit.File{Name: s.Name, Text: s.Text} }
+	if len(sheets) == 1 {
+		return []kit.File{file(sheets[0])}, nil
+	}
+	var all []kit.File
+	err = budget.Within(ctx, budget.Sheets, func(b *budget.Budget) error {
+		for _, s := range sheets {
+			err := b.Part(4, func(b *budget.Budget) error {
+				_, err := analyse.Sheets(b, []css.Source{s}, nil)
+				return err
+			})
+			if _, is := errors.AsType[*budget.SpentError](err); !is {
+				all = append(all, file(s))
+			}
+			if err == nil {
+				with = append(with, file(s))
+			}
+		}
+		if len(with) == 1 { // and what it imports, or what imports it
+			with = together(b, sheets, with[0])
+		} else {
+			with = all
+		}
+		return nil
+	})
+	switch n := len(with); {
+	case err != nil:
+		return nil, tooMuch(err)
+	case n == 0 || n > kit.MaxFiles:
+		return nil, fault.New("stylesheet", fmt.Sprintf("%d stylesheets", n), "1 to %d stylesheets with a grid in them", kit.MaxFiles)
+	}
+	return with, nil
+}
+
+// tooMuch is an error of reading stylesheets as a fault.
+func tooMuch(err error) error {
+	if spent, is := errors.AsType[*budget.SpentError](err); is {
+		return fault.New("stylesheet", spent.Error(), "stylesheets that are read in %v and %d MB", budget.Time, budget.Memory>>20)
+	}
+	return err
+}
+
 // together are the stylesheets that a file imports, with it.
-func together(sheets []css.Source, file kit.File) (all []kit.File) {
-	c := css.NewCascade(sheets, flow.Expand)
+func together(b *budget.Budget, sheets []css.Source, file kit.File) (all []kit.File) {
+	c := css.NewCascade(b, sheets, flow.Expand)
 	reached := map[string]bool{file.Name: true}
 	for range sheets {
 		for i, s := range sheets {
@@ -96,6 +136,13 @@ func WithSheets(p *page.Page, sheets []kit.File) *page.Page {
 	c.Origin.Places = p.Origin.Places
 	keep(c.Origin, doc, p.Origin)
 	return &c
+}
+
+// Linking is a file with stylesheets that it links.
+func Linking(o *page.Origin, sheets []kit.File) *page.Origin {
+	c := page.NewOrigin(o.Bytes(), sheets)
+	keep(c, Document(o), o)
+	return c
 }
 
 // Inner is the class of the element inside each column, where the stylesheet of kit k has one; else empty.

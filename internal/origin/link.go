@@ -1,6 +1,8 @@
 package origin
 
 import (
+	"context"
+	"errors"
 	"fmt"
 	"net/url"
 	"path"
@@ -8,6 +10,7 @@ import (
 	"strings"
 	"sync"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 	"kitrows/internal/flow"
 	"kitrows/internal/kit"
@@ -35,8 +38,8 @@ func Links(doc *markup.Document) (all []Link) {
 		case n.Tag == "style" && (n.Parent == doc.Root || n.Parent.Tag != "noscript" && n.Parent.Tag != "template"):
 			here++
 			l := Link{Node: n, Name: fmt.Sprintf("%s%d", Style, here), Media: valueOf(n, "media"), Here: true}
-			for _, k := range n.Kids {
-				l.Text += k.Text
+			if len(n.Kids) > 0 { // its text is one
+				l.Text = n.Kids[0].Text
 			}
 			if kind := valueOf(n, "type"); kind == "" || strings.EqualFold(kind, "text/css") {
 				all = append(all, l)
@@ -126,15 +129,50 @@ type cascades struct {
 	sync.Mutex
 	of   []css.Source
 	made *css.Cascade
+	left []*budget.SpentError
 }
 
-// Cascade is that of stylesheets, worked out once for a page and those that edits make of it.
-func Cascade(o *page.Origin, sheets []css.Source) *css.Cascade {
-	c := knownOf(o).cascades
-	c.Lock()
-	defer c.Unlock()
-	if c.made == nil || !slices.Equal(c.of, sheets) {
-		c.of, c.made = sheets, css.NewCascade(sheets, flow.Expand)
+// Cascade is that of stylesheets, worked out once for a page and those that edits make of it. Left are those that take more
+// than may be spent on them, which are left out of it.
+func Cascade(o *page.Origin, sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
+	known := knownOf(o).cascades
+	known.Lock()
+	defer known.Unlock()
+	if known.made == nil || !slices.Equal(known.of, sheets) {
+		known.of = sheets
+		known.made, known.left = cascade(sheets)
 	}
-	return c.made
+	return known.made, known.left
+}
+
+// cascade reads stylesheets. Where all of them are too much, those that are not so by themselves hold.
+func cascade(sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
+	all := func(b *budget.Budget) error {
+		c = css.NewCascade(b, sheets, flow.Expand)
+		return nil
+	}
+	if budget.Within(context.Background(), budget.Cascade, all) == nil {
+		return c, nil
+	}
+	kept := make([]css.Source, len(sheets)) // one that is too much has no text
+	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
+		for i, s := range sheets {
+			kept[i] = css.Source{Name: s.Name}
+			err := b.Part(2, func(b *budget.Budget) error {
+				css.NewCascade(b, []css.Source{s}, flow.Expand)
+				return nil
+			})
+			if spent, is := errors.AsType[*budget.SpentError](err); is {
+				left = append(left, spent)
+			} else {
+				kept[i] = s
+			}
+		}
+		sheets = kept
+		return all(b)
+	})
+	if spent, is := errors.AsType[*budget.SpentError](err); is {
+		return css.NewCascade(nil, nil, flow.Expand), append(left, spent)
+	}
+	return c, left
 }

@@ -3,11 +3,14 @@
 package origin
 
 import (
+	"context"
 	"fmt"
 	"slices"
 	"strings"
 	"sync"
 
+	"kitrows/internal/budget"
+	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/markup"
 	"kitrows/internal/page"
@@ -28,14 +31,42 @@ type known struct {
 // Document is the file of a page as a tree.
 func Document(o *page.Origin) *markup.Document { return knownOf(o).Document }
 
+// Parse reads the file of a page as a tree, unless it is read already. The error is that of ctx, which ended before.
+func Parse(ctx context.Context, o *page.Origin) error {
+	_, err := parsed(ctx, o)
+	return err
+}
+
+// Unread is why a file is not read: it takes more than may be spent on it. Nil of one that is.
+func Unread(o *page.Origin) error {
+	for _, f := range Document(o).Faults {
+		if f.Kind == markup.TooMuch {
+			return fault.New("file", f.Text, "a file that is read in %v and %d MB", budget.Time, budget.Memory>>20)
+		}
+	}
+	return nil
+}
+
+func parsed(ctx context.Context, o *page.Origin) (*known, error) {
+	k, err := o.Made(func() (any, error) {
+		doc, err := markup.Parse(ctx, o.Bytes())
+		return &known{Document: doc, cascades: &cascades{}}, err
+	})
+	if err != nil {
+		return nil, err
+	}
+	return k.(*known), nil
+}
+
 func knownOf(o *page.Origin) *known {
-	return o.Made(func() any { return &known{Document: markup.Parse(o.Bytes()), cascades: &cascades{}} }).(*known)
+	k, _ := parsed(context.Background(), o) // which does not end
+	return k
 }
 
 // keep makes what is known of a file that of the one it was made of: the document is given.
 func keep(o *page.Origin, doc *markup.Document, from *page.Origin) {
 	shared := knownOf(from).cascades
-	o.Made(func() any { return &known{Document: doc, cascades: shared} })
+	_, _ = o.Made(func() (any, error) { return &known{Document: doc, cascades: shared}, nil })
 }
 
 // A Page is what a file of HTML holds, as nodes in the words of a kit.
@@ -167,10 +198,11 @@ func (r *reader) run(in *markup.Node, run []*markup.Node) (i item, is bool) {
 		return i, false
 	}
 	r.made++
-	text := ""
+	var words strings.Builder
 	for _, n := range run[from:] {
-		text += textOf(n)
+		words.WriteString(textOf(n))
 	}
+	text := words.String()
 	place := run[from].Start.From
 	if run[from].Start.Len() == 0 { // a text whose place is not known: after what is before it
 		place = in.Start.To

@@ -133,7 +133,7 @@ func TestRandomOperations(t *testing.T) {
 			file = wide(html)
 		}
 		o := page.NewOrigin(file, nil)
-		k, _, err := origin.Kit("kit", o, nil)
+		k, _, err := origin.Kit(t.Context(), "kit", o, nil)
 		if err != nil {
 			continue
 		}

@@ -1,6 +1,7 @@
 package sample
 
 import (
+	"context"
 	"math/rand/v2"
 
 	"kitrows/internal/analyse"
@@ -14,7 +15,7 @@ func Team(r *rand.Rand) (*kit.Kit, *analyse.Reading) {
 	for i, s := range f.Sources {
 		files[i] = kit.File{Name: s.Name, Text: s.Text}
 	}
-	k, reading, err := analyse.Kit("kit", "Team", files, nil)
+	k, reading, err := analyse.Kit(context.Background(), "kit", "Team", files, nil)
 	if err != nil {
 		return nil, nil
 	}

@@ -61,8 +61,11 @@ const readTime = 1500 * time.Millisecond
 
 // read gives the operation on that page, with its texts read.
 func (e *Edit) read(ctx context.Context, page string) (edit.Operation, error) {
-	ctx, end := context.WithTimeout(ctx, readTime)
-	defer end()
+	if e.Operation.BringPage == nil { // of which the steps are bounded
+		var end context.CancelFunc
+		ctx, end = context.WithTimeout(ctx, readTime)
+		defer end()
+	}
 	e.Operation.Page = page
 	return edit.Read(ctx, e.Operation)
 }

@@ -290,7 +290,7 @@ func (v *Server) draft(ctx context.Context, k *kit.Kit, of *Drafting) (*kit.Draf
 	case of.Brought != nil && k.Brought == nil:
 		return nil, fault.New("brought", "files", "none: this kit was not read from a stylesheet")
 	case of.Brought != nil:
-		again, err := analyse.Again(k, of.Brought.Files, of.Brought.Choices)
+		again, err := analyse.Again(ctx, k, of.Brought.Files, of.Brought.Choices)
 		if err != nil {
 			return nil, fault.Under("brought", err)
 		}

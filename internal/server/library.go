@@ -107,7 +107,7 @@ func (v *Server) libraryRoutes() {
 		MaxBodyBytes: 2 * kit.MaxSheet,
 		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body SheetKit }, error) {
-		k, _, err := analyse.Kit("kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		k, _, err := analyse.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

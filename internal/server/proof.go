@@ -47,7 +47,7 @@ func (v *Server) proofRoutes() {
 		MaxBodyBytes: 2 * kit.MaxSheet,
 		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body Specimen }, error) {
-		k, r, err := analyse.Kit("kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		k, r, err := analyse.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

@@ -197,7 +197,7 @@ func (v *Server) beginning(ctx context.Context, b *Beginning) (*kit.Kit, error) 
 		return k, fault.Under("three", err)
 	}
 	if b.Sheets != nil {
-		k, _, err := analyse.Kit(edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name, b.Sheets.Files, b.Sheets.Choices)
+		k, _, err := analyse.Kit(ctx, edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name, b.Sheets.Files, b.Sheets.Choices)
 		return k, fault.Under("sheets", err)
 	}
 	return v.taken(ctx, b.Kit)

@@ -1,9 +1,11 @@
 package ship
 
 import (
+	"context"
 	"path"
 	"strings"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/css"
@@ -121,7 +123,15 @@ func inlined(files []kit.File, at int) string {
 	for i, f := range files {
 		sources[i] = css.Source{Name: f.Name, Text: f.Text}
 	}
-	return css.NewCascade(sources, flow.Expand).Inlined(at)
+	text := files[at].Text
+	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
+		text = css.NewCascade(b, sources, flow.Expand).Inlined(at)
+		return nil
+	})
+	if err != nil {
+		return files[at].Text
+	}
+	return text
 }
 
 // top is where what comes first in a document's head stands.
