@@ -144,7 +144,7 @@ func (a *analysis) find() error {
 		return noGrid("no rules", "a stylesheet with rules that lay something out")
 	}
 	var few bool
-	if a.stages, few = stages(a.c); few {
+	if a.stages, few = stages(a.budget, a.c); few {
 		a.note("breakpoints", NotUnderstood, nil, "there are more than %d widths where media queries begin or end: those of the most rules were looked at", mostStages)
 	}
 	a.all, a.by = words(a.budget, a.c, a.Files)
@@ -607,8 +607,10 @@ func place(r *css.StyleRule) vocab.Rule {
 
 // rules are the places of the rules that ask for a word.
 func (w *word) rules() (all []vocab.Rule) {
+	known := map[vocab.Rule]bool{}
 	for _, u := range slices.Concat(w.uses, w.around) {
-		if r := place(u.rule); !slices.Contains(all, r) {
+		if r := place(u.rule); !known[r] {
+			known[r] = true
 			all = append(all, r)
 		}
 	}

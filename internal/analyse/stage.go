@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/css"
 )
 
@@ -22,7 +23,7 @@ const (
 
 // stages divides the widths where media queries begin or cease to hold around rules that move boxes.
 // Where they are too many, those that most rules stand in are taken, and few tells that.
-func stages(c *css.Cascade) (all []stage, few bool) {
+func stages(b *budget.Budget, c *css.Cascade) (all []stage, few bool) {
 	count := map[float64]int{}
 	var last css.Media
 	var froms []float64
@@ -30,6 +31,7 @@ func stages(c *css.Cascade) (all []stage, few bool) {
 		if i == 0 || !r.Media.Same(last) {
 			last, froms = r.Media, r.Media.Froms()
 		}
+		b.Step(8 * len(froms))
 		for _, from := range froms {
 			if from > 0 && from < 1e5 {
 				count[from]++

@@ -272,6 +272,9 @@ func (l *lab) families(all []*word, widths []float64) (list []*family) {
 // the widest spans.
 func (l *lab) tracks(all []*word, f *family) []fit {
 	best := f.best
+	if len(best) == 0 {
+		return nil // they span more than grids have
+	}
 	for _, w := range all {
 		if !w.active(l, f.at[0]) {
 			continue

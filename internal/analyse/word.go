@@ -4,7 +4,6 @@
 package analyse
 
 import (
-	"fmt"
 	"slices"
 	"strconv"
 	"strings"
@@ -169,11 +168,13 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 // patterns are the tests that rules make of a part of an attribute, such as [class*="w-"], each once: words
 // are told apart by them too.
 func patterns(b *budget.Budget, c *css.Cascade, files int) (all []css.Attribute) {
+	known := map[css.Attribute]bool{}
 	for _, r := range c.Rules {
 		for _, s := range r.Selectors {
 			for _, a := range s[len(s)-1].Attributes {
-				b.Step(1 + len(all)/4)
-				if strings.Contains("^=$=*=|=", a.Op) && len(a.Op) == 2 && r.File < files && !slices.Contains(all, a) {
+				b.Step(2)
+				if strings.Contains("^=$=*=|=", a.Op) && len(a.Op) == 2 && r.File < files && !known[a] {
+					known[a] = true
 					all = append(all, a)
 				}
 			}
@@ -254,12 +255,12 @@ func (w *word) signature(media func(css.Media) string, patterns []css.Attribute)
 		b.WriteString(last.Element + last.Type)
 		for _, p := range last.Pseudos {
 			if !slices.Contains(wordsOf(&css.Compound{Pseudos: []css.Pseudo{p}}), w.text) {
-				fmt.Fprint(&b, p)
+				b.WriteString(p.String())
 			}
 		}
 		for _, a := range last.Attributes {
 			if !slices.Contains(wordsOf(&css.Compound{Attributes: []css.Attribute{a}}), w.text) {
-				fmt.Fprint(&b, a)
+				b.WriteString(a.String())
 			}
 		}
 		for _, class := range last.Classes {
@@ -269,7 +270,7 @@ func (w *word) signature(media func(css.Media) string, patterns []css.Attribute)
 		}
 		for i := range *u.by {
 			if i+1 < len(*u.by) {
-				fmt.Fprint(&b, (*u.by)[i])
+				b.WriteString((*u.by)[i].String())
 			}
 		}
 		for i := range u.rule.Sets {

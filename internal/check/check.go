@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"kitrows/internal/layout"
+	"kitrows/internal/lines"
 	"kitrows/internal/markup"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
@@ -31,7 +32,7 @@ type Finding struct {
 	Node     string      // the id of the node that it is about; empty for none
 	Text     string      // a sentence
 	At       markup.Span // of a page from markup: the stretch of its file's text
-	Line     markup.Line // where that begins
+	Line     lines.Place // where that begins
 	Fixes    []Fix
 }
 

@@ -39,10 +39,14 @@ type Cascade struct {
 	roots  map[string]int         // the first source of each name
 	bases  map[string]int         // and of each last part of a name
 	layers *layer
-	index  map[string][]selected
+
+	nestings int // how many style rules were read
+	index    map[string][]selected
 	// of what elements have, by which they are found as index has it: selectors up to where they ask for more than
 	// that, such as where an element stands among its siblings, what those are, or what it holds
 	asked map[string][]Selector
+	names map[string]bool // the classes that selectors name
+	tests bool            // some test the attribute of classes in another way
 }
 
 // A StyleRule is a style rule in the cascade. Its Media is that of all around it.
@@ -157,7 +161,7 @@ const (
 // with @import takes part there, and not by itself.
 func NewCascade(b *budget.Budget, sources []Source, expand Expand) *Cascade {
 	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}, asked: map[string][]Selector{},
-		roots: map[string]int{}, bases: map[string]int{}}
+		names: map[string]bool{}, roots: map[string]int{}, bases: map[string]int{}}
 	for i, s := range sources {
 		b.Reading(s.Name)
 		c.Trees, c.Names = append(c.Trees, Parse(b, s.Text)), append(c.Names, s.Name)
@@ -184,6 +188,9 @@ func NewCascade(b *budget.Budget, sources []Source, expand Expand) *Cascade {
 	c.find(b, c.Rules)
 	return c
 }
+
+// None is the cascade that declares nothing, not even what stands in style attributes.
+func None() *Cascade { return NewCascade(nil, nil, nil) }
 
 // named keeps by which names a source is found.
 func (c *Cascade) named(at int, name string) {
@@ -213,6 +220,7 @@ func (c *Cascade) With(s Source) *Cascade {
 	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(nil, s.Text)), append(slices.Clip(c.Names), s.Name)
 	more.roots, more.bases = maps.Clone(c.roots), maps.Clone(c.bases)
 	more.named(len(c.Names), s.Name)
+	more.names = maps.Clone(c.names)
 	more.Rules, more.Left = slices.Clip(c.Rules), slices.Clip(c.Left)
 	more.index, more.asked = maps.Clone(c.index), maps.Clone(c.asked)
 	for key, all := range more.index {
@@ -301,6 +309,7 @@ type around struct {
 	media  Media
 	layer  *layer
 	parent []Selector // of the rule that they stand in
+	number int        // of that
 	deep   int
 }
 
@@ -458,17 +467,18 @@ func (f *flattener) style(n *Node, in around) {
 	if in.parent != nil {
 		f.b.Hold(len(selectors) * 2 * compoundSize)
 		f.b.Step(len(selectors) * 8)
-		selectors = nested(selectors, in.parent)
+		selectors = nested(selectors, in.parent, in.number)
 	}
-	in.parent = selectors
+	f.c.nestings++
+	in.parent, in.number = selectors, f.c.nestings
 	in.deep++
 	f.block(n, in)
 }
 
-// nested gives selectors of a rule in another the selectors of that.
-func nested(all, parent []Selector) []Selector {
+// nested gives selectors of a rule in another the selectors of that, which is known by a number.
+func nested(all, parent []Selector, number int) []Selector {
 	out := make([]Selector, len(all))
-	is := Pseudo{Name: "is", parent: true}.holding(parent)
+	is := Pseudo{Name: "is", parent: number}.holding(parent)
 	for i, s := range all {
 		s = slices.Clone(s)
 		found := false
@@ -554,6 +564,12 @@ func (c *Cascade) ask(b *budget.Budget, s Selector) {
 	for i := range s {
 		b.Step(2)
 		compound := &s[i]
+		for _, class := range compound.Classes {
+			c.names[class] = true
+		}
+		for _, a := range compound.Attributes {
+			c.tests = c.tests || a.Name == "class"
+		}
 		asks := compound.Combinator == '+' || compound.Combinator == '~'
 		for _, p := range compound.Pseudos {
 			asks = asks || p.Name == "has" || p.Name == "empty" || strings.Contains(p.Name, "-of-type") || strings.Contains(p.Name, "child")
@@ -711,7 +727,7 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 	for _, class := range e.Classes {
 		visit("." + class)
 	}
-	if style, has := e.Attribute("style"); has && pseudo == "" {
+	if style, has := e.Attribute("style"); has && pseudo == "" && s.c.expand != nil {
 		if won == nil {
 			won = map[string]Winner{}
 		}
@@ -728,6 +744,7 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 	}
 	for i := range t.Rules[0].Sets {
 		set := &t.Rules[0].Sets[i]
+		s.budget.Step(150 + len(set.Value)/8)
 		all := []Longhand{{Name: set.Name, Value: set.Value}}
 		if !strings.HasPrefix(set.Name, "--") {
 			all, _ = s.c.expand(set.Name, set.Value)
@@ -741,7 +758,10 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 	}
 }
 
-// Tell adds to a key by which an element's type, classes and attributes are known which selectors, up to there, match it that ask for
+// Names reports whether a selector may tell elements with a class from those without.
+func (s *Stage) Names(class string) bool { return s.c.tests || s.c.names[class] }
+
+// Tell adds to a key by which an element's type, the classes that selectors name, and its attributes are known which selectors, up to there, match it that ask for
 // more than those. Of two elements with the same key, in elements of which the same holds, the same is declared.
 func (s *Stage) Tell(key []byte, e *Element) []byte {
 	if len(s.c.asked) == 0 {

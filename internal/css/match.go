@@ -15,10 +15,10 @@ type matcher struct {
 	typed   map[*Element][]typedPlace // of the elements in one
 }
 
-// parented is a list of selectors that rules stand in, and an element.
+// parented is a rule that others stand in, by its number, and an element.
 type parented struct {
-	of *Selector
-	e  *Element
+	rule int
+	e    *Element
 }
 
 // A typedPlace is how many elements of its type stand before an element in its parent, and how many there are in all.
@@ -179,10 +179,10 @@ func (m *matcher) pseudo(p *Pseudo, e *Element) bool {
 // any reports whether any of the selectors in a pseudo-class selects the element. Rules may stand in rules in rules, with
 // several selectors each: of those it remembers what it found.
 func (m *matcher) any(p *Pseudo, e *Element) bool {
-	if !p.parent {
+	if p.parent == 0 {
 		return slices.ContainsFunc(p.Of, func(s Selector) bool { return m.selects(s, e) })
 	}
-	key := parented{&p.Of[0], e}
+	key := parented{p.parent, e}
 	is, known := m.parents[key]
 	if !known {
 		is = slices.ContainsFunc(p.Of, func(s Selector) bool { return m.selects(s, e) })

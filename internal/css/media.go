@@ -112,9 +112,6 @@ func (m Media) widths(of func(b bound, high bool) float64) (all []float64) {
 	return slices.Compact(all)
 }
 
-// Edges are the widths in px, rising, at which the list may come to hold or cease to.
-func (m Media) Edges() []float64 { return m.widths(func(b bound, _ bool) float64 { return b.px }) }
-
 // Froms are the widths in px, rising, from which on the list may come to hold or cease to: where a
 // range ends with a width, the whole px after it.
 func (m Media) Froms() []float64 {

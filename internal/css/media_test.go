@@ -59,7 +59,7 @@ func TestMedia(t *testing.T) {
 		}
 	}
 	m := css.ParseMedia(nil, "(min-width:40em) and (hover), (max-width: 400px)").And(css.ParseMedia(nil, "(width < 70em)"))
-	if got := fmt.Sprint(m.Edges(), m.Asked()); got != "[400 640 1120] [hover]" {
+	if got := fmt.Sprint(m.Froms(), m.Asked()); got != "[401 640 1120] [hover]" {
 		t.Errorf("edges and what is asked: %s", got)
 	}
 	if m.Holds(300) != css.Yes || m.Holds(700) != css.Doubt || m.Holds(1200) != css.No {

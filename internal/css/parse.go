@@ -2,14 +2,13 @@ package css
 
 import (
 	"slices"
-	"sort"
 	"strings"
-	"unicode/utf8"
 
 	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
 
 	"kitrows/internal/budget"
+	"kitrows/internal/lines"
 )
 
 // A Tree is a stylesheet as it was read (CSS Syntax Level 3): its rules in order, each with its
@@ -19,7 +18,7 @@ type Tree struct {
 	Rules   []*Node
 	Skipped []Skipped
 
-	lines []int // where each line begins
+	*lines.Index
 }
 
 // A Node is a style rule, or a rule that begins with @. From and To are its bytes in the text.
@@ -46,15 +45,6 @@ type Skipped struct {
 	Why      string
 }
 
-// A Place is a line and a column of a text, from 1; a column counts characters.
-type Place struct{ Line, Column int }
-
-// Place is where a byte of the text stands.
-func (t *Tree) Place(offset int) Place {
-	line := sort.SearchInts(t.lines, offset+1) - 1
-	return Place{line + 1, utf8.RuneCountInString(t.Text[t.lines[line]:min(offset, len(t.Text))]) + 1}
-}
-
 // deepest is how many blocks may stand in one another; what is deeper is skipped.
 const deepest = 64
 
@@ -69,13 +59,8 @@ const (
 // Parse reads a stylesheet within a budget. It reads any text: what is no CSS is skipped as the specification has
 // it, and listed.
 func Parse(b *budget.Budget, text string) *Tree {
-	t := &Tree{Text: text, lines: []int{0}}
+	t := &Tree{Text: text, Index: lines.New(text)}
 	b.Step(len(text) / 8)
-	for i := range len(text) {
-		if text[i] == '\n' {
-			t.lines = append(t.lines, i+1)
-		}
-	}
 	p := parser{tree: t, budget: b, tokens: make([]lexed, 0, len(text)/8+16)}
 	lexer := css.NewLexer(parse.NewInputString(text))
 	at := 0

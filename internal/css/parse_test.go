@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"kitrows/internal/css"
+	"kitrows/internal/lines"
 )
 
 // said writes what was read in short: selectors{name:value; …}, blocks in blocks, and what was
@@ -84,12 +85,12 @@ func TestParse(t *testing.T) {
 func TestPlaces(t *testing.T) {
 	tree := css.Parse(nil, "a { b: c }\n\n@media x {\r\n  .é { width: 5px; }\n}\n")
 	rule := tree.Rules[1].Nodes[0]
-	for got, want := range map[css.Place]css.Place{
-		tree.Place(tree.Rules[0].From): {1, 1},
-		tree.Place(tree.Rules[1].From): {3, 1},
-		tree.Place(rule.From):          {4, 3},
-		tree.Place(rule.Sets[0].From):  {4, 8},
-		tree.Place(len(tree.Text)):     {6, 1},
+	for got, want := range map[lines.Place]lines.Place{
+		tree.Place(tree.Rules[0].From): {Line: 1, Column: 1},
+		tree.Place(tree.Rules[1].From): {Line: 3, Column: 1},
+		tree.Place(rule.From):          {Line: 4, Column: 3},
+		tree.Place(rule.Sets[0].From):  {Line: 4, Column: 8},
+		tree.Place(len(tree.Text)):     {Line: 6, Column: 1},
 	} {
 		if got != want {
 			t.Errorf("at %+v, want %+v", got, want)

@@ -45,7 +45,7 @@ type Pseudo struct {
 	A, B int
 
 	most   uint32 // the highest specificity of those it holds
-	parent bool   // it stands for an &: what it holds are the selectors of the rule around
+	parent int    // of one that stands for an &, whose selectors are those of the rule around: the number of that; else 0
 }
 
 // holding is the pseudo-class with selectors in it.
@@ -55,6 +55,82 @@ func (p Pseudo) holding(of []Selector) Pseudo {
 		p.most = max(p.most, s.Specificity())
 	}
 	return p
+}
+
+// String is the selector as it is written, but for what is written around it.
+func (s Selector) String() string {
+	var b strings.Builder
+	s.write(&b)
+	return b.String()
+}
+
+func (s Selector) write(b *strings.Builder) {
+	for i := range s {
+		s[i].write(b)
+	}
+}
+
+// String is the compound as it is written, with its combinator.
+func (c Compound) String() string {
+	var b strings.Builder
+	c.write(&b)
+	return b.String()
+}
+
+func (c *Compound) write(b *strings.Builder) {
+	if c.Combinator != 0 {
+		b.WriteByte(c.Combinator)
+	}
+	b.WriteString(c.Type)
+	for _, id := range c.IDs {
+		b.WriteString("#" + id)
+	}
+	for _, class := range c.Classes {
+		b.WriteString("." + class)
+	}
+	for _, a := range c.Attributes {
+		b.WriteString(a.String())
+	}
+	for i := range c.Pseudos {
+		c.Pseudos[i].write(b)
+	}
+	if c.Element != "" {
+		b.WriteString("::" + c.Element)
+	}
+	if c.Nest {
+		b.WriteByte('&')
+	}
+}
+
+// String is the test as it is written.
+func (a Attribute) String() string {
+	fold := ""
+	if a.Fold {
+		fold = " i"
+	}
+	return "[" + a.Name + a.Op + a.Value + fold + "]"
+}
+
+// String is the pseudo-class as it is written; the selectors of the rule around are only named, by its number.
+func (p Pseudo) String() string {
+	var b strings.Builder
+	p.write(&b)
+	return b.String()
+}
+
+func (p *Pseudo) write(b *strings.Builder) {
+	if p.parent > 0 {
+		b.WriteString("&" + strconv.Itoa(p.parent))
+		return
+	}
+	b.WriteString(":" + p.Name + "(" + p.Arg)
+	for i, of := range p.Of {
+		if i > 0 {
+			b.WriteByte(',')
+		}
+		of.write(b)
+	}
+	b.WriteByte(')')
 }
 
 // Specificity is how many ids, how many classes, attributes and pseudo-classes, and how many types

@@ -1,7 +1,6 @@
 package css
 
 import (
-	"slices"
 	"strings"
 
 	"kitrows/internal/budget"
@@ -39,7 +38,7 @@ func (v *Variables) Within(b *budget.Budget, declared map[string]string) *Variab
 	if len(declared) == 0 {
 		return v
 	}
-	r := resolver{b, declared, &Variables{v, make(map[string]variable, len(declared))}, nil, nil}
+	r := resolver{b: b, declared: declared, to: &Variables{v, make(map[string]variable, len(declared))}, at: map[string]int{}}
 	for name := range declared {
 		r.resolve(name)
 	}
@@ -52,6 +51,7 @@ type resolver struct {
 	declared map[string]string
 	to       *Variables
 	stack    []string        // those that are being worked out, each for the one before it
+	at       map[string]int  // where they stand there
 	circle   map[string]bool // those of them that go round in a circle
 }
 
@@ -63,7 +63,7 @@ func (r *resolver) resolve(name string) (value string, ok bool) {
 	if known, has := r.to.own[name]; has {
 		return known.text, known.is
 	}
-	if at := slices.Index(r.stack, name); at >= 0 {
+	if at, is := r.at[name]; is {
 		if r.circle == nil {
 			r.circle = map[string]bool{}
 		}
@@ -72,13 +72,14 @@ func (r *resolver) resolve(name string) (value string, ok bool) {
 		}
 		return "", false
 	}
-	r.b.Step(8 + len(r.stack)/8)
+	r.b.Step(8)
 	r.b.Hold(variableSize)
 	v := variable{text, true}
 	if IsVariable(text) {
-		r.stack = append(r.stack, name)
+		r.at[name], r.stack = len(r.stack), append(r.stack, name)
 		substituted, err := Substitute(r.b, text, r.resolve)
 		r.stack = r.stack[:len(r.stack)-1]
+		delete(r.at, name)
 		r.b.Hold(len(substituted))
 		v = variable{substituted, err == nil && !r.circle[name]}
 	}

@@ -266,8 +266,26 @@ func (e *engine) top(b *Box, of kit.Measure) strut {
 	return s
 }
 
+// passing is whether a block's margins at its top and bottom are one, once it is known.
+type passing uint8
+
+const (
+	unknown passing = iota
+	passes
+	holds
+)
+
 // through reports whether a block's margins at its top and bottom are one.
 func (e *engine) through(b *Box) bool {
+	if b.passes == unknown {
+		if b.passes = holds; e.passes(b) {
+			b.passes = passes
+		}
+	}
+	return b.passes == passes
+}
+
+func (e *engine) passes(b *Box) bool {
 	s := b.Style
 	if b.root() || b.pad[Top].Px > 0 || b.pad[Bottom].Px > 0 || b.Leaf != nil || s.Height.Kind == Length && s.Height.Px > 0 && !s.Height.IsPercent() ||
 		s.MinHeight.Kind == Length && s.MinHeight.Px > 0 || s.Ratio > 0 {

@@ -27,6 +27,7 @@ type Box struct {
 	margin [4]kit.Measure
 	pad    [4]kit.Measure
 	after  strut // the margins that collapse at its bottom
+	passes passing
 }
 
 // A Leaf is content: so many px wide by itself, and so high in a width.

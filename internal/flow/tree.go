@@ -83,6 +83,9 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	key := s.key[:0]
 	key = append(key, e.Type...)
 	for _, class := range e.Classes {
+		if !s.stage.Names(class) {
+			continue
+		}
 		key = append(append(key, '.'), class...)
 	}
 	for _, a := range e.Attributes {

@@ -124,7 +124,7 @@ func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result) {
 		}
 	}
 	if err != nil {
-		_ = by(nil, css.NewCascade(nil, nil, flow.Expand))
+		_ = by(nil, css.None())
 	}
 	return root, result
 }

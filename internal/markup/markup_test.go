@@ -12,6 +12,7 @@ import (
 	"golang.org/x/text/encoding/japanese"
 	"golang.org/x/text/encoding/unicode"
 
+	"kitrows/internal/lines"
 	"kitrows/internal/markup"
 	"kitrows/internal/sample"
 )
@@ -116,14 +117,14 @@ func TestAttributes(t *testing.T) {
 // Places are told by line and column, in characters, whatever ends a line.
 func TestLines(t *testing.T) {
 	d := markup.Read(nil, []byte("a\u6f6e<b>\r\n<i>\r\n\nx<u>\ry"))
-	for tag, want := range map[string]markup.Line{"b": {1, 3}, "i": {2, 1}, "u": {4, 2}} {
+	for tag, want := range map[string]lines.Place{"b": {Line: 1, Column: 3}, "i": {Line: 2, Column: 1}, "u": {Line: 4, Column: 2}} {
 		d.Root.Walk(func(n *markup.Node) {
 			if n.Tag == tag && d.Line(n.Start.From) != want {
 				t.Errorf("<%s> is at %v, want %v", tag, d.Line(n.Start.From), want)
 			}
 		})
 	}
-	if got := d.Line(len(d.Text())); got != (markup.Line{5, 2}) {
+	if got := d.Line(len(d.Text())); got != (lines.Place{Line: 5, Column: 2}) {
 		t.Errorf("the end is at %v", got)
 	}
 }

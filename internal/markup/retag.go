@@ -13,7 +13,7 @@ func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, 
 	}
 	next = &Document{Source: &Source{Bytes: d.Apply(edits), Encoding: d.Encoding, enc: d.enc}, Part: d.Part}
 	next.text = string(next.Bytes)
-	next.rows = sync.OnceValue(next.begins)
+	next.rows = sync.OnceValue(next.index)
 	all := d.Splices(edits)
 	by := make([]int, len(all)+1) // how far what follows each is moved
 	for i, p := range all {

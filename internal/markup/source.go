@@ -4,13 +4,14 @@ package markup
 
 import (
 	"bytes"
-	"sort"
 	"sync"
 	"unicode/utf8"
 
 	"golang.org/x/net/html/charset"
 	"golang.org/x/text/encoding"
 	"golang.org/x/text/transform"
+
+	"kitrows/internal/lines"
 )
 
 // A Source is the bytes of a file of HTML, in any encoding that the Standard names. It is never changed.
@@ -18,9 +19,9 @@ type Source struct {
 	Bytes    []byte
 	Encoding string // its name in the Encoding Standard, such as utf-8
 
-	text string       // decoded; of UTF-8 the bytes themselves, valid or not
-	rows func() []int // where lines begin in the text; worked out when it is first asked for
-	from []int        // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
+	text string              // decoded; of UTF-8 the bytes themselves, valid or not
+	rows func() *lines.Index // worked out when it is first asked for
+	from []int               // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
 	enc  encoding.Encoding
 }
 
@@ -41,7 +42,7 @@ func NewSource(b []byte) *Source {
 		name = "utf-8"
 	}
 	s := &Source{Bytes: b, Encoding: name, enc: enc}
-	s.rows = sync.OnceValue(s.begins)
+	s.rows = sync.OnceValue(s.index)
 	if name == "utf-8" {
 		s.text, s.enc = string(b), nil
 		return s
@@ -53,7 +54,7 @@ func NewSource(b []byte) *Source {
 // NewText is a source of UTF-8.
 func NewText(text string) *Source {
 	s := &Source{Bytes: []byte(text), Encoding: "utf-8", text: text}
-	s.rows = sync.OnceValue(s.begins)
+	s.rows = sync.OnceValue(s.index)
 	return s
 }
 
@@ -110,25 +111,11 @@ func (s *Source) encode(text string) []byte {
 	return b
 }
 
-// A Line is a place as people tell it: line and column from 1, in characters.
-type Line struct{ Line, Column int }
+// Line tells where a byte of the text stands.
+func (s *Source) Line(at int) lines.Place { return s.rows().Place(at) }
 
-// Line tells where a byte of the text stands. Lines end with LF, CR, or both.
-func (s *Source) Line(at int) Line {
-	row := s.Row(at)
-	return Line{row, utf8.RuneCountInString(s.text[s.rows()[row-1]:at]) + 1}
-}
+// Row is its line alone, from 1.
+func (s *Source) Row(at int) int { return s.rows().Line(at) }
 
-// Row is the line alone, from 1: lines may be so long that counting their characters takes time.
-func (s *Source) Row(at int) int { return sort.SearchInts(s.rows(), at+1) }
-
-// begins finds where the lines of the text begin.
-func (s *Source) begins() []int {
-	rows := []int{0}
-	for i := 0; i < len(s.text); i++ {
-		if s.text[i] == '\n' || s.text[i] == '\r' && !(i+1 < len(s.text) && s.text[i+1] == '\n') {
-			rows = append(rows, i+1)
-		}
-	}
-	return rows
-}
+// index finds where the lines of the text begin.
+func (s *Source) index() *lines.Index { return lines.New(s.text) }

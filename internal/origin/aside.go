@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
+	"kitrows/internal/lines"
 	"kitrows/internal/markup"
 	"kitrows/internal/page"
 )
@@ -79,11 +80,11 @@ func File(o *page.Origin) []byte {
 }
 
 // Line tells where a byte of a page's text stands in its file.
-func Line(o *page.Origin, at int) markup.Line {
+func Line(o *page.Origin, at int) lines.Place {
 	doc := Document(o)
 	line := doc.Line(at)
 	for _, p := range without(o) {
-		if from := doc.At(p.From); from < at && doc.Row(from) == line.Line {
+		if from := doc.At(p.From); from < at && doc.Line(from).Line == line.Line {
 			line.Column -= min(at, doc.At(p.To)) - from
 		}
 	}

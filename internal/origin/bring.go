@@ -52,6 +52,9 @@ func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *k
 	return k, rest, nil
 }
 
+// mostCandidates is how many stylesheets of a document are looked at for whether there is a grid in them.
+const mostCandidates = 100
+
 // grids are the stylesheets that a kit is read of: the only one with a grid in it, with those it imports; or all, but for those
 // that are too much by themselves.
 func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error) {
@@ -61,7 +64,7 @@ func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error
 	}
 	var all []kit.File
 	err = budget.Within(ctx, budget.Sheets, func(b *budget.Budget) error {
-		for _, s := range sheets {
+		for _, s := range sheets[:min(len(sheets), mostCandidates)] {
 			err := b.Part(4, func(b *budget.Budget) error {
 				_, err := analyse.Sheets(b, []css.Source{s}, nil)
 				return err
@@ -77,6 +80,9 @@ func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error
 			with = together(b, sheets, with[0])
 		} else {
 			with = all
+			for _, s := range sheets[min(len(sheets), mostCandidates):] {
+				with = append(with, file(s))
+			}
 		}
 		return nil
 	})
