@@ -5,8 +5,8 @@ package bench
 
 import (
 	"context"
-	"sync"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
 	"kitrows/internal/code/ship"
@@ -156,7 +156,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	}
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	b.Lanes = make([]Lane, len(k.Breakpoints))
-	var work sync.WaitGroup // a lane and the code need nothing of one another
+	var work budget.Group // a lane and the code need nothing of one another
 	begin := func(part func()) {
 		work.Go(func() {
 			if ctx.Err() == nil {

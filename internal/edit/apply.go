@@ -56,6 +56,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)
 	}
+	if err := e.page.CheckShape(); err != nil {
+		return nil, err
+	}
 	if pg.Origin != nil && !e.written && (e.page.Kit != pg.Kit || !slices.Equal(e.page.Body, pg.Body)) {
 		if err := e.write(pg, p.Kit(pg.Kit)); err != nil {
 			return nil, err
@@ -238,6 +241,9 @@ func (t *Together) apply(e *editor) error {
 			e.inverse = Operation{}
 			err = fault.Under(step.name(), do.apply(e))
 		}
+		if err == nil {
+			err = e.page.CheckShape() // which the next step counts on
+		}
 		if err == nil { // before the next step doubles it again
 			err = tooMuch(e.page)
 		}
@@ -386,9 +392,12 @@ func (e *editor) around(id string) *layout.Layout {
 	return l
 }
 
-// units is how many units the row of a column divides into at breakpoint i.
-func (e *editor) units(column string, i int) int {
-	return e.around(column).RowAround(column, i).Columns.N()
+// units is how many units the row of a column divides into at breakpoint i. The error says that it stands in none.
+func (e *editor) units(column *page.Node, i int) (int, error) {
+	if row := e.around(column.ID).RowAround(column.ID, i); row != nil {
+		return row.Columns.N(), nil
+	}
+	return 0, fault.New("node", column.Name, "a column that stands in a row")
 }
 
 func parentID(at page.Place) string {

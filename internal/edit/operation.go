@@ -3,6 +3,8 @@
 package edit
 
 import (
+	"slices"
+
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -377,4 +379,13 @@ type AddKit struct {
 // DropKit takes away a kit that no page uses.
 type DropKit struct {
 	Kit string `json:"kit"`
+}
+
+// IsAnchored reports whether the operation means another on another revision than the one it was made on: it speaks of bytes of
+// a file, or of all of a project or a kit, and not of nodes by their ids.
+func (o Operation) IsAnchored() bool {
+	if o.Together != nil {
+		return slices.ContainsFunc(o.Together.Steps, Operation.IsAnchored)
+	}
+	return o.Source != nil || o.Put != nil || o.ChangeKit != nil
 }

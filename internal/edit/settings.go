@@ -27,7 +27,11 @@ func (t *Type) apply(e *editor) error {
 			was, err = t.intoRow(was)
 		} else {
 			var typed notation.Typed
-			typed, err = notation.ParseCell(t.Text, e.units(n.ID, at))
+			var units int
+			if units, err = e.units(n, at); err != nil {
+				return fault.Under(fmt.Sprintf("cells[%d]", i), err)
+			}
+			typed, err = notation.ParseCell(t.Text, units)
 			was = typed.Setting(was, notation.CarriedInto(n, e.kit, at))
 		}
 		if err != nil {
@@ -121,11 +125,18 @@ func (s *Step) apply(e *editor) error {
 	if n.Kind != page.Column {
 		return fault.New("node", s.Node, "the id of a column on this page")
 	}
-	columns, held := e.units(n.ID, i), n.HeldAt(e.kit, i)
+	columns, err := e.units(n, i)
+	if err != nil {
+		return err
+	}
+	held := n.HeldAt(e.kit, i)
 	if held[page.Shown].Value == page.Hides {
 		return fault.New("node", n.Name, "a column that is shown at %s: type a width to show it", s.Breakpoint)
 	}
 	cell := e.around(n.ID).Cell(n.ID, i)
+	if cell == nil {
+		return fault.New("node", n.Name, "a column that is shown at %s: what it stands in is hidden there", s.Breakpoint)
+	}
 	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip,
 		int(math.Round(cell.Trail))
 	switch {

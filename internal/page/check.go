@@ -325,6 +325,29 @@ func (c *checker) settings(outer, n *Node) {
 	}
 }
 
+// CheckShape refuses what is no tree of nodes at all: a node that is null, a block without content or with children, nodes
+// nested too deep. All that is done to pages counts on it.
+func (p *Page) CheckShape() error { return checkShape(p.Body, 1) }
+
+func checkShape(nodes []*Node, depth int) error {
+	for _, n := range nodes {
+		switch {
+		case n == nil:
+			return fault.New("node", "null", "a node")
+		case depth > MaxDepth+1:
+			return fault.New("node", n.ID, "nodes nested at most %d deep", MaxDepth)
+		case (n.Content != nil) != (n.Kind == Block):
+			return fault.New("node", n.ID, "content on every block, and only on blocks")
+		case n.Kind == Block && len(n.Children) > 0:
+			return fault.New("node", n.ID, "no children in a block")
+		}
+		if err := checkShape(n.Children, depth+1); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
 func childrenOf(outer Kind) string {
 	switch outer {
 	case "":

@@ -44,11 +44,13 @@ func (in *PagePath) view() (bench.View, error) {
 
 // Made names the revision it was made on.
 type Made struct {
-	Revision int    `json:"revision" doc:"The revision the change was made on."`
+	Revision int    `json:"revision" doc:"The revision the change was made on. One that speaks of nodes is made on the newest, where others came in between."`
 	Deed     string `json:"deed,omitempty" maxLength:"64" doc:"A text no other change has: one that is sent again with it is not made again."`
 }
 
-func (m Made) store() store.Made { return store.Made{Revision: m.Revision, Deed: m.Deed} }
+func (m Made) store() store.Made {
+	return store.Made{Revision: m.Revision, Deed: m.Deed, Newest: true}
+}
 
 // An Edit is an operation on the page.
 type Edit struct {

@@ -41,7 +41,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.memory.most, v.specimens.most = mostKnown, mostSpecimens
 	r := chi.NewRouter()
 	r.Use(
-		middleware.Recoverer,
+		recovered(log),
 		loopbackHost,
 		contentPolicy,
 		http.NewCrossOriginProtection().Handler,

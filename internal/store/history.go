@@ -124,20 +124,6 @@ func keepPoint(ctx context.Context, tx *sql.Tx, state *State, document []byte) e
 	return err
 }
 
-// keepWhole keeps the revision before a change of the whole project, so that operations
-// can name it.
-func (w *scribe) keepWhole(ctx context.Context, tx *sql.Tx, state *State) error {
-	document, err := w.document(state.Project)
-	if err != nil {
-		return err
-	}
-	if w.revisions == nil {
-		w.revisions = map[*project.Project]int{}
-	}
-	w.revisions[state.Project] = state.Revision
-	return keepPoint(ctx, tx, state, document)
-}
-
 // Name gives a revision a name, by which it is found again; an empty one takes the
 // name away.
 func (s *Store) Name(ctx context.Context, id string, revision int, name string) error {

@@ -38,8 +38,9 @@ type Store struct {
 	readers *sql.DB // connections that cannot
 
 	mu      sync.Mutex
-	known   map[string]known // the projects that were loaded last, by id
-	version int              // of the database as the writing connection sees it; other connections raise it
+	known   map[string]known       // the projects that were loaded last, by id
+	version int                    // of the database as the writing connection sees it; other connections raise it
+	lines   map[string]*sync.Mutex // in which the changes of a project wait for one another, by its id
 }
 
 // known is a project as it was read from its document. Projects are never changed
@@ -70,6 +71,21 @@ func (s *Store) keep(m mark, p *project.Project) {
 		clear(s.known)
 	}
 	s.known[p.ID] = known{m, p}
+}
+
+// line is where the changes of a project wait for one another.
+func (s *Store) line(id string) *sync.Mutex {
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	l := s.lines[id]
+	if l == nil {
+		if s.lines == nil {
+			s.lines = map[string]*sync.Mutex{}
+		}
+		l = &sync.Mutex{}
+		s.lines[id] = l
+	}
+	return l
 }
 
 // forget drops what is kept of a project, when one of its revisions may not have come

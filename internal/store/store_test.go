@@ -170,7 +170,7 @@ func TestDeedsAreDoneOnce(t *testing.T) {
 		s = open(t, dir)
 		for _, revision := range []int{made.Revision, made.Revision + 1} {
 			var done *DoneError
-			if _, _, err := send(Made{revision, made.Deed}); !errors.As(err, &done) || done.Revision != made.Revision+1 {
+			if _, _, err := send(Made{Revision: revision, Deed: made.Deed}); !errors.As(err, &done) || done.Revision != made.Revision+1 {
 				t.Errorf("sent again on revision %d: %v", revision, err)
 			}
 		}
