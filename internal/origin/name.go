@@ -63,16 +63,16 @@ func nameOf(text, other string) string {
 // titles are the names of nodes that their elements say nothing of.
 var titles = map[page.Kind]string{page.Container: "Container", page.Row: "Row", page.Column: "Column"}
 
-// name is what a node is called: by its label or its id, by the first heading in it, by a class of its own, or by its
-// element.
-func (r *reader) name(n *markup.Node, i item) string {
+// name is what the node of an element is called: by its label or its id, by the first heading in it, by a class of its own, or by
+// its element.
+func name(n *markup.Node, i *page.Node) string {
 	for _, attr := range []string{"aria-label", "id"} {
 		if a := n.Attr(attr); a != nil && !blank(a.Value) {
 			return nameOf(a.Value, n.Tag)
 		}
 	}
 	if i.Kind == page.Column || i.Kind == page.Section || i.Kind == page.Element {
-		if heading := headingIn(i.kids); heading != "" {
+		if heading := headingIn(i.Children); heading != "" {
 			return nameOf(heading, n.Tag)
 		}
 	}
@@ -86,13 +86,13 @@ func (r *reader) name(n *markup.Node, i item) string {
 }
 
 // headingIn is the first heading among what was read, and in elements that are no part of the grid; empty for none.
-func headingIn(items []item) string {
-	for _, i := range items {
+func headingIn(nodes []*page.Node) string {
+	for _, i := range nodes {
 		switch {
 		case i.Content != nil && i.Content.Type == page.Heading:
 			return i.Content.Text
 		case i.Kind == page.Element:
-			if text := headingIn(i.kids); text != "" {
+			if text := headingIn(i.Children); text != "" {
 				return text
 			}
 		}

@@ -112,6 +112,7 @@ const Most = page.MaxNodes - 2
 // item is a node that was read and is yet without an id.
 type item struct {
 	*page.Node
+	of    *markup.Node // the element that gives it its name; nil of a block
 	place int
 	kids  []item
 }
@@ -248,7 +249,7 @@ func (r *reader) node(n *markup.Node, depth int) item {
 		i.Kind = page.Section
 	}
 	r.words.settle(i.Node, n)
-	i.Name = r.name(n, i)
+	i.of = n
 	return i
 }
 
@@ -282,7 +283,7 @@ type taker struct {
 // find finds out what nodes were before.
 func (t *taker) find(items []item, was Was) {
 	for _, i := range items {
-		if n := was(i.place); n != nil && alike(n, i.Node) && !t.taken[n.ID] {
+		if n := was(i.place); n != nil && !t.taken[n.ID] { // whatever it has become: it is the same element of the file
 			t.was[i.Node], t.taken[n.ID] = n, true
 		}
 		t.find(i.kids, was)
@@ -298,6 +299,9 @@ func (t *taker) take(items []item) (nodes []*page.Node) {
 		}
 		t.Places = append(t.Places, i.place)
 		i.Children = t.take(i.kids)
+		if i.of != nil && !i.Named {
+			i.Name = name(i.of, i.Node)
+		}
 		nodes = append(nodes, i.Node)
 	}
 	return nodes

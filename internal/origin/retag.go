@@ -45,6 +45,9 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 				same = same && w.kind(m, in, held) == kind
 				w.settle(&c, m)
 				c.Anchor = valueOf(m, "id")
+				if !c.Named {
+					c.Name = name(m, &c)
+				}
 			}
 			if !own {
 				nodes, own = slices.Clone(nodes), true

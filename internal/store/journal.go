@@ -209,28 +209,39 @@ func strictly(made Made) Made {
 type step struct {
 	kind, from, to string
 	order          string
-	operation      func(*entry) []byte
 }
 
 var (
-	undo = step{"undo", "done", "undone", "DESC", func(e *entry) []byte { return e.inverse }}
-	redo = step{"redo", "undone", "done", "ASC", func(e *entry) []byte { return e.operation }}
+	undo = step{"undo", "done", "undone", "DESC"}
+	redo = step{"redo", "undone", "done", "ASC"}
 )
 
-// An entry is an edit in the journal, with its operations as they are written.
+// An entry is an edit in the journal, with its inverse as it is written.
 type entry struct {
-	revision           int
-	summary            string
-	operation, inverse []byte
+	revision int
+	summary  string
+	inverse  []byte
+}
+
+// back is the operation that takes the step: the inverse of the edit, or of what undid it last. So what is done again is
+// what was undone, to the byte, and not the edit made once more.
+func (t step) back(ctx context.Context, tx *sql.Tx, id string, e *entry) (operation []byte, err error) {
+	if t == undo {
+		return e.inverse, nil
+	}
+	err = tx.QueryRowContext(ctx,
+		`SELECT inverse FROM journal WHERE project = ? AND kind = 'undo' AND target = ? ORDER BY revision DESC LIMIT 1`, id, e.revision).
+		Scan(&operation)
+	return operation, err
 }
 
 // next finds the edit the step would take; nil when there is none.
 func (t step) next(ctx context.Context, tx *sql.Tx, id string) (*entry, error) {
 	var e entry
 	err := tx.QueryRowContext(ctx,
-		`SELECT revision, summary, operation, inverse FROM journal
+		`SELECT revision, summary, inverse FROM journal
 		 WHERE project = ? AND kind = 'edit' AND state = ? ORDER BY revision `+t.order+` LIMIT 1`, id, t.from).
-		Scan(&e.revision, &e.summary, &e.operation, &e.inverse)
+		Scan(&e.revision, &e.summary, &e.inverse)
 	if errors.Is(err, sql.ErrNoRows) {
 		return nil, nil
 	}
@@ -245,7 +256,11 @@ func (t step) find(ctx context.Context, s *Store, tx *sql.Tx, state *State) (*dr
 	if e == nil {
 		return nil, fault.New("", nil, "an edit to %s; there are none", t.kind)
 	}
-	o, err := s.readOperation(ctx, tx, state.ID, t.operation(e))
+	written, err := t.back(ctx, tx, state.ID, e)
+	if err != nil {
+		return nil, err
+	}
+	o, err := s.readOperation(ctx, tx, state.ID, written)
 	return &drafted{operation: o, kind: t.kind, target: &e.revision, summary: e.summary}, err
 }
 
