@@ -9,6 +9,7 @@ import (
 	"net"
 	"net/http"
 	"path/filepath"
+	"sync"
 	"time"
 
 	"github.com/spf13/cobra"
@@ -105,11 +106,12 @@ func work(c *cobra.Command, s *store.Store, f *folder.Folder, listen string) err
 	files := &http.Server{Handler: server.Loopback(preview), ReadHeaderTimeout: 5 * time.Second}
 	files.RegisterOnShutdown(preview.Close)
 	go func() { _ = files.Serve(shown) }()
-	go func() {
-		if err := w.Watch(c.Context()); err != nil {
-			log.Warn("the folder is not watched", "error", err)
-		}
-	}()
+	defer w.Close()
+	var watching sync.WaitGroup
+	ctx, stop := context.WithCancel(c.Context())
+	watching.Go(func() { w.Watch(ctx) })
+	defer watching.Wait()
+	defer stop()
 	state, err := s.Load(c.Context(), id)
 	if err != nil {
 		return err

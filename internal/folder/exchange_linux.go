@@ -2,7 +2,9 @@ package folder
 
 import (
 	"errors"
+	"io/fs"
 	"os"
+	"syscall"
 
 	"golang.org/x/sys/unix"
 )
@@ -14,4 +16,22 @@ func exchanged(dir *os.File, a, b string) error {
 		return errors.ErrUnsupported
 	}
 	return err
+}
+
+// written reports whether any program has a file open for writing; known is false where the system does not tell. The
+// file is open for reading.
+func written(file *os.File) (is, known bool) {
+	_, err := unix.FcntlInt(file.Fd(), unix.F_SETLEASE, unix.F_RDLCK) // which is only given where nobody writes
+	if err == nil {
+		_, err = unix.FcntlInt(file.Fd(), unix.F_SETLEASE, unix.F_UNLCK)
+		return false, err == nil
+	}
+	return true, errors.Is(err, unix.EAGAIN)
+}
+
+// own gives a file the owner of another, where the program may.
+func own(file *os.File, like fs.FileInfo) {
+	if s, is := like.Sys().(*syscall.Stat_t); is {
+		_ = file.Chown(int(s.Uid), int(s.Gid))
+	}
 }

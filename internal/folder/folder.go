@@ -11,6 +11,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync/atomic"
 
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
@@ -31,7 +32,7 @@ type Folder struct {
 	Dir   string
 	Notes []string // what was found in it and is left alone, and why
 
-	root  *os.Root
+	root  atomic.Pointer[os.Root]
 	swap  func(dir *os.File, a, b string) error // lets two files change places
 	count int                                   // of what was written beside files
 	dirs  []string                              // those that hold pages or stylesheets, or may come to
@@ -43,11 +44,35 @@ func Open(dir string) (*Folder, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Folder{Dir: dir, root: root, swap: exchanged}, nil
+	f := &Folder{Dir: dir, swap: exchanged}
+	f.root.Store(root)
+	return f, nil
 }
 
 // Close closes it.
-func (f *Folder) Close() error { return f.root.Close() }
+func (f *Folder) Close() error { return f.top().Close() }
+
+// top is the folder as it is open.
+func (f *Folder) top() *os.Root { return f.root.Load() }
+
+// anew opens the folder again where another stands in its place, as when it was taken away and made again; and reports
+// whether it did.
+func (f *Folder) anew() bool {
+	now, err := os.Stat(f.Dir)
+	if err != nil {
+		return false
+	}
+	was, err := f.top().Stat(".")
+	if err == nil && os.SameFile(was, now) {
+		return false
+	}
+	root, err := os.OpenRoot(f.Dir)
+	if err != nil {
+		return false
+	}
+	_ = f.root.Swap(root).Close()
+	return true
+}
 
 // idle reports whether a folder's own files are none of a site's.
 func idle(name string) bool { return strings.HasPrefix(name, ".") || name == "node_modules" }
@@ -58,10 +83,10 @@ func (f *Folder) pages() (paths []string) {
 	f.dirs, f.Notes = nil, nil
 	note := func(name, why string, args ...any) {
 		if len(f.Notes) < 20 {
-			f.Notes = append(f.Notes, name+" is left alone: "+fmt.Sprintf(why, args...))
+			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: ", name)+fmt.Sprintf(why, args...))
 		}
 	}
-	_ = fs.WalkDir(f.root.FS(), ".", func(name string, e fs.DirEntry, err error) error {
+	_ = fs.WalkDir(f.top().FS(), ".", func(name string, e fs.DirEntry, err error) error {
 		if count++; count > mostEntries {
 			note(f.Dir, "it holds over %d files; those found first are open", mostEntries)
 			return fs.SkipAll
@@ -125,7 +150,7 @@ func isSheet(name string) bool { return strings.EqualFold(path.Ext(name), ".css"
 
 // read is what a file holds; the error says when it is none, or too large.
 func (f *Folder) read(name string) ([]byte, error) {
-	info, err := f.root.Lstat(name)
+	info, err := f.top().Lstat(name)
 	switch {
 	case err != nil:
 		return nil, err
@@ -134,7 +159,7 @@ func (f *Folder) read(name string) ([]byte, error) {
 	case info.Size() > page.MaxOrigin:
 		return nil, tooLarge(name, info)
 	}
-	return fs.ReadFile(f.root.FS(), name)
+	return fs.ReadFile(f.top().FS(), name)
 }
 
 func tooLarge(name string, info fs.FileInfo) error {
@@ -193,13 +218,14 @@ func (f *Folder) Project(id, name string, other *kit.Kit) (*project.Project, err
 		bring := edit.BringPage{File: file, Data: b, Sheets: f.sheets(file, page.NewOrigin(b, nil))}
 		if p == nil {
 			if p, err = bring.Begin(id, name, other); err != nil {
-				return nil, fmt.Errorf("%s: %w", file, err)
+				f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: %v", file, err))
+				p = nil
 			}
 			continue
 		}
 		change, err := edit.Apply(p, edit.Operation{Page: p.Pages[0].ID, BringPage: &bring})
 		if err != nil {
-			f.Notes = append(f.Notes, fmt.Sprintf("%s is left alone: %v", file, err))
+			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: %v", file, err))
 			continue
 		}
 		p = change.Project

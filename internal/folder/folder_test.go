@@ -83,7 +83,7 @@ func (w *working) begin() {
 func (w *working) watch() {
 	ctx, stop := context.WithCancel(w.t.Context())
 	var done sync.WaitGroup
-	done.Go(func() { _ = w.Watch(ctx) })
+	done.Go(func() { w.Watch(ctx) })
 	w.t.Cleanup(func() { stop(); done.Wait() })
 	time.Sleep(20 * time.Millisecond)
 }
@@ -133,7 +133,7 @@ func (w *working) edit(file, width string) error {
 			continue
 		}
 		if err == nil {
-			w.Write(w.t.Context())
+			err = w.Write(w.t.Context())
 		}
 		return err
 	}

@@ -4,16 +4,13 @@ import (
 	"bytes"
 	"context"
 	"errors"
+	"fmt"
 	"io/fs"
 	"log/slog"
 	"path"
-	"path/filepath"
 	"slices"
 	"strings"
 	"sync"
-	"time"
-
-	"github.com/fsnotify/fsnotify"
 
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
@@ -62,27 +59,50 @@ type Follower struct {
 
 	refused map[string]bool   // files that hold what could not be taken in
 	files   map[string]string // of pages, by their ids, as the folder has them
+	unsaid  error             // why the last edits may not be in their files, to be tried again
+	polled  string            // why the folder is looked at from time to time, and changes are not told; empty where they are
+
+	ctx       context.Context // of steps that are made while nobody waits
+	besides   []*beside
+	looking   bool // at what stands beside files
+	following sync.WaitGroup
+	closed    chan struct{}
+	closing   sync.Once
 }
 
 // Follow brings the project and the folder together: what changed in the folder while nobody looked becomes steps of the
 // project's history. Told is called with each revision that the folder makes, written with files that changed.
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
-	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{}, status: map[string]Status{}, refused: map[string]bool{}, files: map[string]string{}}
+	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{},
+		status: map[string]Status{}, refused: map[string]bool{}, files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
-	left := f.left()
 	state, err := s.Load(ctx, id)
 	if err != nil {
 		return nil, err
 	}
+	var known []string
+	for _, pg := range state.Project.Pages {
+		known = append(known, pg.File)
+	}
+	left := f.left(known)
 	if err := w.unfinished(ctx, state); err != nil {
 		return nil, err
 	}
-	for name, b := range left { // what another program wrote as this one was killed
-		if err := w.step(ctx, name, b); err != nil {
-			return nil, err
+	for _, r := range left { // what another program wrote as this one was killed
+		switch {
+		case r.ours:
+		case pageOf(state.Project, r.page) == nil:
+			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: another program wrote it, and there is no page %q", r.near, r.page))
+			continue
+		default:
+			if err := w.step(ctx, r.page, r.bytes); err != nil {
+				f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: another program wrote it, and it cannot be taken in: %v", r.near, err))
+				continue
+			}
 		}
+		_ = f.top().Remove(r.near) // it is in the history now
 	}
 	if state, err = s.Load(ctx, id); err != nil {
 		return nil, err
@@ -101,6 +121,13 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	return w, nil
 }
 
+// Close ends looking at what edits took the place of. What a program still writes there is found when the folder is opened
+// again.
+func (w *Follower) Close() {
+	w.closing.Do(func() { close(w.closed) })
+	w.following.Wait()
+}
+
 // unfinished writes what the last edit made of files that are still as they were before it: the program was killed before
 // it wrote them.
 func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
@@ -117,11 +144,15 @@ func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 			continue
 		}
 		if now, err := w.read(pg.File); err == nil && bytes.Equal(now, origin.File(was.Origin)) {
-			_, beside, err := w.exchange(pg.File, origin.File(pg.Origin), now)
+			_, near, err := w.exchange(pg.File, origin.File(pg.Origin), now)
 			if err != nil {
-				return err
+				w.log.Warn("an edit is not in its file", "file", pg.File, "error", err)
+				continue
 			}
-			_ = w.root.Remove(beside)
+			if near != "" {
+				w.known[pg.File] = origin.File(pg.Origin)
+				w.follow(&beside{name: pg.File, near: near, was: now})
+			}
 		}
 	}
 	return nil
@@ -146,15 +177,26 @@ func (w *Follower) Status(file string) Status {
 	return Status{State: Same}
 }
 
-// Write writes the files of pages that an edit changed, those that the newest revision has.
-func (w *Follower) Write(ctx context.Context) {
+// Write writes the files of pages that an edit changed, those that the newest revision has. The error says why it is not known
+// what they should hold: it is tried again from time to time.
+func (w *Follower) Write(ctx context.Context) error {
 	w.mu.Lock()
 	defer w.mu.Unlock()
+	return w.writeAll(ctx)
+}
+
+func (w *Follower) writeAll(ctx context.Context) error {
 	state, err := w.store.Load(ctx, w.project)
-	if err != nil {
-		return
+	if w.unsaid = err; err != nil {
+		for name := range w.known {
+			if isPage(name) {
+				w.status[name] = Status{Unwritten, "whether " + name + " has the last edits is not known: " + err.Error()}
+			}
+		}
+		return err
 	}
 	var names []string
+	relinked := false
 	made := map[string]string{}
 	for _, pg := range state.Project.Pages {
 		if pg.Origin == nil {
@@ -165,6 +207,7 @@ func (w *Follower) Write(ctx context.Context) {
 		wrote := w.write(ctx, pg.File, file)
 		if wrote {
 			names = append(names, pg.File)
+			relinked = relinked || w.lacks(pg)
 		}
 		tell := !wrote && bytes.Equal(w.known[pg.File], file)
 		for _, s := range pg.Origin.Sheets {
@@ -191,6 +234,17 @@ func (w *Follower) Write(ctx context.Context) {
 	if len(names) > 0 {
 		w.written(names)
 	}
+	if relinked {
+		w.looked(ctx, "")
+	}
+	return nil
+}
+
+// lacks reports whether a page links a stylesheet that it does not have yet, and that may be in the folder.
+func (w *Follower) lacks(pg *page.Page) bool {
+	return slices.ContainsFunc(origin.Links(origin.Document(pg.Origin)), func(l origin.Link) bool {
+		return !l.Here && origin.Find(pg.Origin.Sheets, l.Name) < 0 && at(pg.File, l.Name) != ""
+	})
 }
 
 // write writes a page's file, if it is another than is known; and reports whether it did.
@@ -208,12 +262,13 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 		}
 		return false
 	}
-	taken, beside, err := w.exchange(name, want, had)
+	taken, near, err := w.exchange(name, want, had)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
 		w.status[name] = Status{Gone, name + " is gone: the edit is in the history, and not in a file"}
 		return false
 	case err != nil:
+		w.unsaid = err
 		w.status[name] = Status{Unwritten, err.Error() + "; the edit is in the history, and is written when it can be"}
 		return false
 	case taken != nil:
@@ -221,8 +276,8 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 		return false
 	}
 	w.known[name], w.status[name] = want, Status{Written, name + " is written"}
-	if beside != "" {
-		time.AfterFunc(linger, func() { w.lingered(ctx, name, beside, had) })
+	if near != "" {
+		w.follow(&beside{name: name, near: near, was: had})
 	}
 	return true
 }
@@ -237,10 +292,10 @@ func (w *Follower) renamed(p *project.Project, pg *page.Page) {
 	} else if now, err := w.read(was); err != nil || !bytes.Equal(now, had) {
 		return
 	}
-	if _, err := w.root.Lstat(pg.File); !errors.Is(err, fs.ErrNotExist) {
+	if _, err := w.top().Lstat(pg.File); !errors.Is(err, fs.ErrNotExist) {
 		return
 	}
-	if err := errors.Join(w.root.MkdirAll(path.Dir(pg.File), 0o755), w.root.Rename(was, pg.File)); err != nil {
+	if err := errors.Join(w.top().MkdirAll(path.Dir(pg.File), 0o755), w.top().Rename(was, pg.File)); err != nil {
 		w.status[pg.File] = Status{Unwritten, was + " cannot be renamed: " + err.Error()}
 		return
 	}
@@ -257,10 +312,11 @@ func (w *Follower) begun(name string, want []byte) bool {
 			return false
 		}
 	}
-	if _, err := w.root.Lstat(name); !errors.Is(err, fs.ErrNotExist) {
+	if _, err := w.top().Lstat(name); !errors.Is(err, fs.ErrNotExist) {
 		return false
 	}
-	if err := w.put(name, want, 0o644); err != nil {
+	if err := w.put(name, want, nil); err != nil {
+		w.unsaid = err
 		w.status[name] = Status{Unwritten, err.Error()}
 		return false
 	}
@@ -268,36 +324,19 @@ func (w *Follower) begun(name string, want []byte) bool {
 	return true
 }
 
-// linger is how long the file that an edit took the place of is kept: a program that had opened it may still write there.
-const linger = 300 * time.Millisecond
-
-// lingered looks at what an edit took the place of before it is let go. What was written there since is somebody's change:
-// it holds.
-func (w *Follower) lingered(ctx context.Context, name, beside string, was []byte) {
-	w.mu.Lock()
-	defer w.mu.Unlock()
-	b, err := w.read(beside)
-	if err == nil && !bytes.Equal(b, was) && !bytes.Equal(b, w.known[name]) {
-		taken, other, err := w.exchange(name, b, w.known[name])
-		if err != nil {
-			w.log.Warn("a change is left beside its file until the folder is opened again", "file", beside, "error", err)
-			return
-		}
-		w.conflict(context.WithoutCancel(ctx), name, append([][]byte{b}, taken...))
-		_ = w.root.Remove(other)
-	}
-	_ = w.root.Remove(beside)
-}
-
-// conflict takes in what others wrote, one after the other, as an edit was written: the last of it holds.
-func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) {
+// conflict takes in what others wrote, one after the other, as an edit was written: the last of it holds. It reports whether all
+// of it is in the history.
+func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) bool {
+	all := true
 	for _, b := range texts {
 		w.known[name] = b
 		if err := w.step(ctx, name, b); err != nil {
 			w.log.Warn("a change is not taken in", "file", name, "error", err)
+			all = false
 		}
 	}
 	w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
+	return all
 }
 
 // step makes a step of the history by which a page's file holds these bytes.
@@ -390,7 +429,7 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 		}
 		taken = true
 		for _, pg := range p.Pages {
-			if _, err := w.root.Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(origin.File(pg.Origin), b) {
+			if _, err := w.top().Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(origin.File(pg.Origin), b) {
 				delete(w.known, pg.File)
 				w.files[pg.ID] = name
 				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + short(path.Base(name))}}, true
@@ -437,6 +476,9 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 				found = slices.DeleteFunc(found, func(s kit.File) bool { return origin.Find(k.Brought.Files, s.Name) >= 0 })
 			}
 			found = slices.DeleteFunc(found, func(s kit.File) bool { return pg.Origin.Mixins != "" && s.Name == pg.Origin.Mixins }) // which the page says
+			if o, is := w.fits(ctx, p, pg, k, found); is {
+				return o, true
+			}
 			own := found[:0:0]
 			for _, s := range pg.Origin.Sheets { // the one that we write stays
 				if origin.IsOurs(s) && origin.Find(found, s.Name) < 0 {
@@ -451,6 +493,31 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 	})
 }
 
+// fits is the edit by which a page that has nothing of its kit's, and none that is read from a stylesheet, comes on the kit that its
+// stylesheets are, now that they can be read: the project has it first, and then the page.
+func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (o edit.Operation, is bool) {
+	if k.Brought != nil || len(found) == 0 || slices.Equal(found, pg.Origin.Sheets) || pg.Origin.Mixins != "" {
+		return o, false
+	}
+	grid := false
+	pg.Walk(func(n *page.Node, _ page.Place) {
+		grid = grid || n.Kind == page.Row || n.Kind == page.Column || n.Kind == page.Container
+	})
+	if grid {
+		return o, false
+	}
+	next, rest, err := origin.Kit(ctx, edit.FreeID("kit", func(id string) bool { return p.Kit(id) != nil }), pg.Origin, found)
+	if err != nil {
+		return o, false
+	}
+	for _, has := range p.Kits {
+		if has.Brought != nil && slices.Equal(has.Brought.Files, next.Brought.Files) {
+			return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Kit: has.ID, Sheets: &rest, Summary: "On the grid of its stylesheet"}}, true
+		}
+	}
+	return edit.Operation{Page: pg.ID, AddKit: &edit.AddKit{Kit: next}}, true
+}
+
 // newer is files with the texts of those found under the same names; other is whether any is another.
 func newer(files, found []kit.File) (all []kit.File, other bool) {
 	all = slices.Clone(files)
@@ -460,91 +527,4 @@ func newer(files, found []kit.File) (all []kit.File, other bool) {
 		}
 	}
 	return all, other
-}
-
-// pause is how long after a change the folder is looked at: programs that save a file do so in several steps.
-const pause = 25 * time.Millisecond
-
-// Watch looks at what changes in the folder until ctx ends.
-func (w *Follower) Watch(ctx context.Context) error {
-	watcher, err := fsnotify.NewWatcher()
-	if err != nil {
-		return err
-	}
-	defer watcher.Close()
-	for _, dir := range w.dirs {
-		if err := watcher.Add(filepath.Join(w.Dir, dir)); err != nil {
-			w.log.Warn("a folder is not watched", "folder", dir, "error", err)
-		}
-	}
-	touched := map[string]bool{}
-	timer := time.NewTimer(time.Hour)
-	for {
-		select {
-		case <-ctx.Done():
-			return nil
-		case err := <-watcher.Errors:
-			w.log.Warn("the folder is not watched whole", "error", err)
-			for name := range w.known {
-				touched[name] = true
-			}
-			timer.Reset(pause)
-		case e, ok := <-watcher.Events:
-			if !ok {
-				return nil
-			}
-			name, err := filepath.Rel(w.Dir, e.Name)
-			if name = filepath.ToSlash(name); err != nil || idle(path.Base(name)) {
-				continue
-			}
-			if info, err := w.root.Lstat(name); err == nil && info.IsDir() && e.Has(fsnotify.Create) {
-				_ = watcher.Add(e.Name)
-				touched[name] = true
-			}
-			if isPage(name) || isSheet(name) {
-				touched[name] = true
-			}
-			timer.Reset(pause)
-		case <-timer.C:
-			w.take(ctx, touched)
-			for _, dir := range w.dirs {
-				for name := range touched {
-					if strings.HasPrefix(dir, name+"/") { // it came with a new folder
-						_ = watcher.Add(filepath.Join(w.Dir, dir))
-					}
-				}
-			}
-			clear(touched)
-		}
-	}
-}
-
-// take looks at what was touched.
-func (w *Follower) take(ctx context.Context, touched map[string]bool) {
-	w.mu.Lock()
-	defer w.mu.Unlock()
-	sheet := ""
-	var names []string
-	for name := range touched {
-		switch {
-		case isPage(name):
-			w.look(ctx, name)
-			names = append(names, name)
-		case isSheet(name):
-			sheet = name
-			names = append(names, name)
-		default: // a new folder
-			for _, inner := range w.pages() {
-				if strings.HasPrefix(inner, name+"/") {
-					w.look(ctx, inner)
-				}
-			}
-		}
-	}
-	if sheet != "" {
-		w.looked(ctx, sheet)
-	}
-	if len(names) > 0 {
-		w.written(names)
-	}
 }

@@ -14,10 +14,10 @@ import (
 
 // picture writes a picture that came into the project, where the folder has none of its name.
 func (w *Follower) picture(name string, file []byte) {
-	if _, err := w.root.Lstat(name); !errors.Is(err, fs.ErrNotExist) {
+	if _, err := w.top().Lstat(name); !errors.Is(err, fs.ErrNotExist) {
 		return
 	}
-	if err := errors.Join(w.root.MkdirAll(path.Dir(name), 0o755), w.put(name, file, 0o644)); err != nil {
+	if err := errors.Join(w.top().MkdirAll(path.Dir(name), 0o755), w.put(name, file, nil)); err != nil {
 		w.log.Warn("a picture is not written", "file", name, "error", err)
 	}
 }
@@ -53,19 +53,22 @@ func (w *Follower) keep(name string, text []byte) bool {
 	now, err := w.read(name)
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
-		err = errors.Join(w.root.MkdirAll(path.Dir(name), 0o755), w.put(name, text, 0o644))
+		err = errors.Join(w.top().MkdirAll(path.Dir(name), 0o755), w.put(name, text, nil))
 	case err == nil && bytes.Equal(now, text):
 		return false
 	case err == nil && origin.IsOurs(kit.File{Text: string(now)}) || err == nil && ship.IsKept(string(now)):
-		var beside string
-		_, beside, err = w.exchange(name, text, now)
-		_ = w.root.Remove(beside)
+		var taken [][]byte
+		var near string
+		if taken, near, err = w.exchange(name, text, now); len(taken) > 0 {
+			err = errors.New("another program wrote it at the same moment")
+		} else if near != "" {
+			_ = w.top().Remove(near) // it is made, by us
+		}
 	case err == nil:
 		return false // it is the user's
 	}
 	if err != nil {
 		w.log.Warn("a stylesheet is not written", "file", name, "error", err)
 	}
-	w.known[name] = text
 	return err == nil
 }

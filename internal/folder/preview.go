@@ -68,21 +68,21 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		http.NotFound(w, r)
 		return
 	}
-	info, err := p.folder.root.Stat(name)
+	info, err := p.folder.top().Stat(name)
 	if err == nil && info.IsDir() {
 		if !strings.HasSuffix(r.URL.Path, "/") {
 			http.Redirect(w, r, r.URL.Path+"/", http.StatusFound)
 			return
 		}
 		name = path.Join(name, "index.html")
-		info, err = p.folder.root.Stat(name)
+		info, err = p.folder.top().Stat(name)
 	}
 	if err != nil || !info.Mode().IsRegular() {
 		http.NotFound(w, r)
 		return
 	}
 	if !isPage(name) {
-		http.ServeFileFS(w, r, p.folder.root.FS(), name)
+		http.ServeFileFS(w, r, p.folder.top().FS(), name)
 		return
 	}
 	b, err := p.folder.read(name)

@@ -8,6 +8,8 @@ import (
 	"io/fs"
 	"os"
 	"path"
+	"slices"
+	"strconv"
 	"strings"
 
 	"kitrows/internal/fault"
@@ -26,7 +28,7 @@ const (
 // what it was is left under the name beside, for a program that may still be writing there. After an error nothing that
 // others wrote is removed.
 func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, beside string, err error) {
-	info, err := f.root.Lstat(name)
+	info, err := f.top().Lstat(name)
 	switch {
 	case err != nil:
 		return nil, "", err
@@ -37,26 +39,30 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 	case info.Size() > page.MaxOrigin:
 		return nil, "", tooLarge(name, info)
 	}
-	dir, err := f.root.Open(path.Dir(name))
+	dir, err := f.top().Open(path.Dir(name))
 	if err != nil {
 		return nil, "", err
 	}
 	defer dir.Close()
 	base := path.Base(name)
 	f.count++
-	other := fmt.Sprintf("%s%d-%s-%s-%s", temporary, f.count, sign(expected), sign(want), base)
+	other := fmt.Sprintf("%s%d-%s-%s-%s", temporary, f.count, sign(expected), sign(want), sign([]byte(base)))
 	near := path.Join(path.Dir(name), other)
-	if err := f.put(near, want, info.Mode().Perm()); err != nil {
+	if err := f.put(near, want, info); err != nil {
 		return nil, "", err
 	}
-	gone := func() { _ = f.root.Remove(near) }
+	gone := func() { _ = f.top().Remove(near) }
 	swap := func() error { return f.swap(dir, other, base) }
-	if err := swap(); errors.Is(err, errors.ErrUnsupported) { // not on this system
-		defer gone()
+	if err := swap(); errors.Is(err, errors.ErrUnsupported) { // not on this system: what is there is kept by a second name
 		if now, err := f.read(name); err != nil || !bytes.Equal(now, expected) {
+			gone()
 			return [][]byte{now}, "", err
 		}
-		return nil, "", errors.Join(f.root.Rename(near, name), dir.Sync())
+		kept := near + "-was"
+		if f.top().Link(name, kept) != nil {
+			kept = ""
+		}
+		return nil, kept, errors.Join(f.top().Rename(near, name), dir.Sync())
 	} else if err != nil {
 		gone()
 		return nil, "", err
@@ -81,53 +87,88 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 // sign is by what the content of a file is known again.
 func sign(text []byte) string { return fmt.Sprintf("%x", sha256.Sum256(text))[:16] }
 
-// put writes a new file, whole and on disk.
-func (f *Folder) put(name string, text []byte, mode fs.FileMode) error {
-	half := path.Join(path.Dir(name), partly+path.Base(name)) // until it is whole
-	_ = f.root.Remove(half)
-	file, err := f.root.OpenFile(half, os.O_CREATE|os.O_WRONLY|os.O_EXCL, mode)
+// put writes a new file, whole and on disk: of the mode and the owner of another, or of a new one where like is nil.
+func (f *Folder) put(name string, text []byte, like fs.FileInfo) error {
+	half := path.Join(path.Dir(name), partly+sign([]byte(path.Base(name)))) // until it is whole
+	_ = f.top().Remove(half)
+	mode := fs.FileMode(0o644)
+	if like != nil {
+		mode = like.Mode().Perm()
+	}
+	file, err := f.top().OpenFile(half, os.O_CREATE|os.O_WRONLY|os.O_EXCL, mode)
 	if err != nil {
 		return err
 	}
 	_, err = file.Write(text)
+	if like != nil {
+		own(file, like)
+	}
 	if err = errors.Join(err, file.Chmod(mode), file.Sync(), file.Close()); err == nil {
-		err = f.root.Rename(half, name)
+		err = f.top().Rename(half, name)
 	}
 	if err != nil {
-		_ = f.root.Remove(half)
+		_ = f.top().Remove(half)
 		return fmt.Errorf("%s cannot be written: %w", name, err)
 	}
 	return nil
 }
 
-// left are the files that a killed program left beside pages and that another one wrote, by the pages' paths. What it took out of
-// its place, or was about to put there, is none of them; the name tells. All are gone then.
-func (f *Folder) left() map[string][]byte {
-	all := map[string][]byte{}
+// remains is a file that a killed program left beside a page: what it took out of its place, was about to put there, or what
+// another program wrote.
+type remains struct {
+	near  string
+	page  string // the path of the page's file
+	bytes []byte
+	ours  bool // it has what the program knew
+}
+
+// left finds the files that a killed program left beside pages, in the order in which it did; none is removed. Known are the
+// paths of pages besides those that are there.
+func (f *Folder) left(known []string) (all []remains) {
 	for _, dir := range f.dirs {
-		entries, err := fs.ReadDir(f.root.FS(), dir)
+		entries, err := fs.ReadDir(f.top().FS(), dir)
 		if err != nil {
 			continue
 		}
+		names := map[string]string{} // of files, by their signs
 		for _, e := range entries {
-			if strings.HasPrefix(e.Name(), partly) {
-				_ = f.root.Remove(path.Join(dir, e.Name()))
+			names[sign([]byte(e.Name()))] = e.Name()
+		}
+		for _, p := range known {
+			if path.Dir(p) == dir {
+				names[sign([]byte(path.Base(p)))] = path.Base(p)
+			}
+		}
+		for _, e := range entries {
+			if strings.HasPrefix(e.Name(), partly) { // it never became whole
+				_ = f.top().Remove(path.Join(dir, e.Name()))
 			}
 			rest, is := strings.CutPrefix(e.Name(), temporary)
-			parts := strings.SplitN(rest, "-", 4)
-			if !is || !e.Type().IsRegular() {
+			parts := strings.SplitN(strings.TrimSuffix(rest, "-was"), "-", 4)
+			if !is || !e.Type().IsRegular() || len(parts) < 4 {
 				continue
 			}
-			name := path.Join(dir, e.Name())
-			b, err := f.read(name)
-			if err != nil {
+			r := remains{near: path.Join(dir, e.Name())}
+			if r.bytes, err = f.read(r.near); err != nil {
 				continue // it may be all that is left of what somebody wrote
 			}
-			if len(parts) == 4 && sign(b) != parts[1] && sign(b) != parts[2] {
-				all[path.Join(dir, parts[3])] = b
+			r.ours = sign(r.bytes) == parts[1] || sign(r.bytes) == parts[2]
+			base, is := names[parts[3]]
+			if !is {
+				base = parts[3] // as names were written before
 			}
-			_ = f.root.Remove(name)
+			r.page = path.Join(dir, base)
+			all = append(all, r)
 		}
 	}
+	slices.SortStableFunc(all, func(a, b remains) int { return number(a.near) - number(b.near) })
 	return all
+}
+
+// number is the place of a file that was left among those of its program.
+func number(near string) int {
+	rest, _ := strings.CutPrefix(path.Base(near), temporary)
+	text, _, _ := strings.Cut(rest, "-")
+	n, _ := strconv.Atoi(text)
+	return n
 }

@@ -85,12 +85,22 @@ func quoted(value string, quote byte) string {
 	return string(quote) + escaped(value, quote) + string(quote)
 }
 
+// begins reports whether a character reference stands at the beginning of a text.
+func begins(text string) bool {
+	end := 1
+	for end < len(text) && (text[end] == '#' || text[end] >= '0' && text[end] <= '9' || text[end] >= 'a' && text[end] <= 'z' || text[end] >= 'A' && text[end] <= 'Z') {
+		end++
+	}
+	reference := text[:min(end+1, len(text))]
+	return html.UnescapeString(reference) != reference
+}
+
 // Escaped is words as they stand in a text.
 func Escaped(words string) string {
 	var b strings.Builder
 	for i := 0; i < len(words); i++ {
 		switch c := words[i]; {
-		case c == '&' && html.UnescapeString(words[i:]) != words[i:]:
+		case c == '&' && begins(words[i:]):
 			b.WriteString("&amp;")
 		case c == '<':
 			b.WriteString("&lt;")
@@ -106,7 +116,7 @@ func escaped(value string, quote byte) string {
 	var b strings.Builder
 	for i := 0; i < len(value); i++ {
 		switch c := value[i]; {
-		case c == '&' && html.UnescapeString(value[i:]) != value[i:]: // or else it stands for itself
+		case c == '&' && begins(value[i:]): // or else it stands for itself
 			b.WriteString("&amp;")
 		case c == quote && c == '"':
 			b.WriteString("&quot;")

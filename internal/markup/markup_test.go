@@ -292,3 +292,30 @@ func BenchmarkParse(b *testing.B) {
 		markup.Read(nil, source)
 	}
 }
+
+// Bytes that are none of the encoding that a file declares are shown as browsers do, and stay what they are.
+func TestBytesThatAreNone(t *testing.T) {
+	for name, c := range map[string]struct{ file, text string }{
+		"a byte of another":     {"<meta charset=utf-8><p class='a\xe9 b' id=\xe9>caf\xe9</p>", "<meta charset=utf-8><p class='a\ufffd b' id=\ufffd>caf\ufffd</p>"},
+		"a character cut off":   {"<meta charset=utf-8><p>\xe2\x82</p>", "<meta charset=utf-8><p>\ufffd</p>"},
+		"what no character has": {"<meta charset=utf-8><p>\xed\xa0\x80\xc0\xaf</p>", "<meta charset=utf-8><p>" + strings.Repeat("\ufffd", 5) + "</p>"},
+		"Shift_JIS cut off":     {"<meta charset=shift_jis><p>\x8c\xc2</p>\x83", "<meta charset=shift_jis><p>個</p>\ufffd"},
+		"half of UTF-16":        {"\xff\xfe<\x00p\x00>\x00x", "\ufeff<p>\ufffd"},
+	} {
+		d := markup.Read(nil, []byte(c.file))
+		if d.Text() != c.text {
+			t.Errorf("%s: %q, want %q", name, d.Text(), c.text)
+		}
+		d.Root.Walk(func(n *markup.Node) {
+			if n.Tag != "p" || n.Attr("class") == nil {
+				return
+			}
+			if got, want := string(d.Apply([]markup.Edit{d.SetAttr(n, "class", "a\ufffd c")})), strings.Replace(c.file, " b'", " c'", 1); got != want {
+				t.Errorf("%s: written %q, want %q", name, got, want)
+			}
+		})
+		if got := d.Apply(nil); string(got) != c.file {
+			t.Errorf("%s: %q comes back as %q", name, c.file, got)
+		}
+	}
+}

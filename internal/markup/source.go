@@ -19,7 +19,7 @@ type Source struct {
 	Bytes    []byte
 	Encoding string // its name in the Encoding Standard, such as utf-8
 
-	text string              // decoded; of UTF-8 the bytes themselves, valid or not
+	text string              // decoded, and always valid UTF-8: bytes that are none of their encoding are U+FFFD, as browsers show them
 	rows func() *lines.Index // worked out when it is first asked for
 	from []int               // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
 	enc  encoding.Encoding
@@ -43,11 +43,15 @@ func NewSource(b []byte) *Source {
 	}
 	s := &Source{Bytes: b, Encoding: name, enc: enc}
 	s.rows = sync.OnceValue(s.index)
-	if name == "utf-8" {
+	switch {
+	case name != "utf-8":
+		s.decode()
+	case utf8.Valid(b):
 		s.text, s.enc = string(b), nil
-		return s
+	default:
+		s.enc = nil
+		s.replace()
 	}
-	s.decode()
 	return s
 }
 
@@ -71,8 +75,8 @@ func (s *Source) decode() {
 				at += read
 				continue
 			}
-			if n == 0 && read == 0 {
-				read = 1 // what no decoder makes anything of is left out of the text
+			if n == 0 && read == 0 { // no decoder makes anything of it
+				n, read = copy(one[:], "\ufffd"), 1
 			}
 			for range n {
 				s.from = append(s.from, at)
@@ -83,6 +87,52 @@ func (s *Source) decode() {
 		}
 	}
 	s.text, s.from = string(text), append(s.from, len(s.Bytes))
+}
+
+// replace makes the text of bytes that are to be UTF-8, and are not all of them.
+func (s *Source) replace() {
+	text := make([]byte, 0, len(s.Bytes)+64)
+	s.from = make([]int, 0, len(s.Bytes)+65)
+	for at := 0; at < len(s.Bytes); {
+		r, size := utf8.DecodeRune(s.Bytes[at:])
+		if r == utf8.RuneError && size == 1 {
+			size = broken(s.Bytes[at:])
+		}
+		had := len(text)
+		text = utf8.AppendRune(text, r)
+		for range len(text) - had {
+			s.from = append(s.from, at)
+		}
+		at += size
+	}
+	s.text, s.from = string(text), append(s.from, len(s.Bytes))
+}
+
+// broken is how many bytes at the beginning of some are one character that is broken off: as many as the Encoding Standard makes one
+// U+FFFD of.
+func broken(b []byte) int {
+	need, low, high := 0, byte(0x80), byte(0xbf)
+	switch c := b[0]; {
+	case c >= 0xc2 && c <= 0xdf:
+		need = 1
+	case c >= 0xe0 && c <= 0xef:
+		if need = 2; c == 0xe0 {
+			low = 0xa0
+		} else if c == 0xed {
+			high = 0x9f
+		}
+	case c >= 0xf0 && c <= 0xf4:
+		if need = 3; c == 0xf0 {
+			low = 0x90
+		} else if c == 0xf4 {
+			high = 0x8f
+		}
+	}
+	n := 1
+	for ; n <= need && n < len(b) && b[n] >= low && b[n] <= high; n++ {
+		low, high = 0x80, 0xbf
+	}
+	return n
 }
 
 // Text is the decoded text, with its byte order mark if it has one.

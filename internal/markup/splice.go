@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"slices"
 	"sort"
+	"unicode/utf8"
 )
 
 // A Splice puts bytes in the place of a stretch of a file's bytes.
@@ -18,6 +19,9 @@ func (s *Source) Splices(edits []Edit) (all []Splice) {
 	slices.SortStableFunc(edits, func(a, b Edit) int { return a.From - b.From })
 	at := 0
 	for _, e := range edits {
+		if s.from != nil && s.enc == nil { // bytes that are shown as U+FFFD stay, where what stands for them does
+			e = s.different(e)
+		}
 		one := Splice{s.Place(e.From), s.Place(e.To), s.encode(e.Text)}
 		if one.From < at {
 			continue
@@ -28,6 +32,25 @@ func (s *Source) Splices(edits []Edit) (all []Splice) {
 		}
 	}
 	return all
+}
+
+// different is an edit without the characters at its beginning and its end that stay as they are.
+func (s *Source) different(e Edit) Edit {
+	for e.From < e.To && e.Text != "" {
+		r, size := utf8.DecodeRuneInString(e.Text)
+		if now, _ := utf8.DecodeRuneInString(s.text[e.From:e.To]); now != r {
+			break
+		}
+		e.From, e.Text = e.From+size, e.Text[size:]
+	}
+	for e.From < e.To && e.Text != "" {
+		r, size := utf8.DecodeLastRuneInString(e.Text)
+		if now, _ := utf8.DecodeLastRuneInString(s.text[e.From:e.To]); now != r {
+			break
+		}
+		e.To, e.Text = e.To-size, e.Text[:len(e.Text)-size]
+	}
+	return e
 }
 
 // trimmed is a splice without what is the same at its beginning and its end.

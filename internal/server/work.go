@@ -33,7 +33,9 @@ func Loopback(next http.Handler) http.Handler { return loopbackHost(next) }
 // filed writes the files of a project that an edit changed.
 func (v *Server) filed(ctx context.Context, project string) {
 	if v.work != nil && v.work.project == project {
-		v.work.Write(context.WithoutCancel(ctx))
+		if err := v.work.Write(context.WithoutCancel(ctx)); err != nil {
+			v.log.ErrorContext(ctx, "an edit is not written to its file", "error", err)
+		}
 	}
 }
 
