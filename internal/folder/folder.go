@@ -13,6 +13,8 @@ import (
 	"strings"
 	"sync/atomic"
 
+	"github.com/fsnotify/fsnotify"
+
 	"kitrows/internal/edit"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
@@ -34,6 +36,7 @@ type Folder struct {
 
 	root  atomic.Pointer[os.Root]
 	swap  func(dir *os.File, a, b string) error // lets two files change places
+	tells func() (*fsnotify.Watcher, error)     // what the system tells of changes by
 	count int                                   // of what was written beside files
 	dirs  []string                              // those that hold pages or stylesheets, or may come to
 }
@@ -44,7 +47,7 @@ func Open(dir string) (*Folder, error) {
 	if err != nil {
 		return nil, err
 	}
-	f := &Folder{Dir: dir, swap: exchanged}
+	f := &Folder{Dir: dir, swap: exchanged, tells: fsnotify.NewWatcher}
 	f.root.Store(root)
 	return f, nil
 }

@@ -17,6 +17,7 @@ import (
 
 	"kitrows/internal/edit"
 	"kitrows/internal/folder"
+	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/page"
 	"kitrows/internal/project"
@@ -576,4 +577,20 @@ func BenchmarkEdit(b *testing.B) {
 		layout.Of(state.Project.Kits[0], state.Project.Pages[0]) // as the lanes are, once the edit is on disk
 		b.StartTimer()
 	}
+}
+
+// kit is the kit of a file's page.
+func (w *working) kit(file string) *kit.Kit {
+	w.t.Helper()
+	state, err := w.store.Load(w.t.Context(), "site")
+	if err != nil {
+		w.t.Fatal(err)
+	}
+	return state.Project.Kit(w.page(file).Kit)
+}
+
+// kinds are the kinds of a page's nodes.
+func kinds(p *page.Page) (all []page.Kind) {
+	p.Walk(func(n *page.Node, _ page.Place) { all = append(all, n.Kind) })
+	return all
 }

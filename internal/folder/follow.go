@@ -92,7 +92,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	}
 	for _, r := range left { // what another program wrote as this one was killed
 		switch {
-		case r.ours:
+		case r.ours(r.bytes):
 		case pageOf(state.Project, r.page) == nil:
 			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: another program wrote it, and there is no page %q", r.near, r.page))
 			continue
@@ -100,6 +100,11 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 			if err := w.step(ctx, r.page, r.bytes); err != nil {
 				f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: another program wrote it, and it cannot be taken in: %v", r.near, err))
 				continue
+			}
+			if now, err := f.read(r.page); err == nil && r.ours(now) { // it is newer than what the edit put there
+				if _, near, err := f.exchange(r.page, r.bytes, now); err == nil && near != "" {
+					_ = f.top().Remove(near)
+				}
 			}
 		}
 		_ = f.top().Remove(r.near) // it is in the history now

@@ -48,7 +48,7 @@ type watch struct {
 func (w *Follower) Watch(ctx context.Context) {
 	x := watch{Follower: w, touched: map[string]bool{}, dirs: map[string]bool{}}
 	var err error
-	if x.told, err = fsnotify.NewWatcher(); err != nil {
+	if x.told, err = w.tells(); err != nil {
 		x.told = nil
 		w.poll(err)
 	} else {

@@ -119,8 +119,11 @@ type remains struct {
 	near  string
 	page  string // the path of the page's file
 	bytes []byte
-	ours  bool // it has what the program knew
+	knew  []string // the signs of what the program took out of its place, and put there
 }
+
+// ours reports whether a file has what the program knew.
+func (r remains) ours(b []byte) bool { return slices.Contains(r.knew, sign(b)) }
 
 // left finds the files that a killed program left beside pages, in the order in which it did; none is removed. Known are the
 // paths of pages besides those that are there.
@@ -152,7 +155,7 @@ func (f *Folder) left(known []string) (all []remains) {
 			if r.bytes, err = f.read(r.near); err != nil {
 				continue // it may be all that is left of what somebody wrote
 			}
-			r.ours = sign(r.bytes) == parts[1] || sign(r.bytes) == parts[2]
+			r.knew = parts[1:3]
 			base, is := names[parts[3]]
 			if !is {
 				base = parts[3] // as names were written before

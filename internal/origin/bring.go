@@ -217,5 +217,5 @@ func titleOf(o *page.Origin, file string) string {
 			}
 		}
 	})
-	return nameOf(title, other)
+	return nameOf(title, nameOf(other, "Page"))
 }
