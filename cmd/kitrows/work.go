@@ -117,9 +117,9 @@ func work(c *cobra.Command, s *store.Store, f *folder.Folder, listen string) err
 		return err
 	}
 	fmt.Fprintf(c.OutOrStdout(), "Kit Rows is at http://%s/%s/%s\n", l.Addr(), id, state.Project.Pages[0].ID)
-	fmt.Fprintf(c.OutOrStdout(), "The pages of %s are shown at http://%s\n", name, shown.Addr())
+	fmt.Fprintf(c.OutOrStdout(), "The pages of %s are shown at http://%s\n", printable(name), shown.Addr())
 	for _, note := range f.Notes {
-		fmt.Fprintln(c.ErrOrStderr(), note)
+		fmt.Fprintln(c.ErrOrStderr(), printable(note))
 	}
 	err = v.Serve(c.Context(), l)
 	patience, cancel := context.WithTimeout(context.Background(), time.Second)

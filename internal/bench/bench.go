@@ -44,6 +44,7 @@ type Bench struct {
 type Folder struct {
 	State   string `json:"state" enum:"same,written,changed,conflict,gone,unwritten"`
 	Text    string `json:"text" doc:"In a sentence; empty where there is nothing to be said."`
+	Polled  string `json:"polled,omitempty" doc:"Why changes in the folder are found only from time to time; empty where they are told of at once."`
 	Preview string `json:"preview" doc:"The address at which the file is shown as it is, and again when it is written."`
 }
 

@@ -5,6 +5,7 @@ import (
 	"io/fs"
 	"net/http"
 	"path"
+	"path/filepath"
 	"strings"
 	"sync"
 
@@ -55,7 +56,16 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		http.Error(w, "files are only read here", http.StatusMethodNotAllowed)
 		return
 	}
-	w.Header().Set("Cache-Control", "no-store")
+	h := w.Header()
+	h.Set("Cache-Control", "no-store")
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Cross-Origin-Resource-Policy", "same-origin") // no page elsewhere shows what is in the folder
+	h.Set("Cross-Origin-Opener-Policy", "same-origin")
+	h.Set("Referrer-Policy", "no-referrer")
+	if r.Header.Get("Service-Worker") != "" { // it would stay when the folder is closed, and answer for the next one
+		http.Error(w, "a preview has no service worker", http.StatusForbidden)
+		return
+	}
 	if r.URL.Path == changes {
 		p.changes(w, r)
 		return
@@ -68,14 +78,14 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		http.NotFound(w, r)
 		return
 	}
-	info, err := p.folder.top().Stat(name)
+	info, err := p.folder.shown(&name)
 	if err == nil && info.IsDir() {
 		if !strings.HasSuffix(r.URL.Path, "/") {
 			http.Redirect(w, r, r.URL.Path+"/", http.StatusFound)
 			return
 		}
 		name = path.Join(name, "index.html")
-		info, err = p.folder.top().Stat(name)
+		info, err = p.folder.shown(&name)
 	}
 	if err != nil || !info.Mode().IsRegular() {
 		http.NotFound(w, r)
@@ -95,6 +105,29 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	if !strings.HasPrefix(markup.NewSource(b).Encoding, "utf-16") { // in which those bytes would be other letters
 		_, _ = w.Write([]byte(reload))
 	}
+}
+
+// shown tells of a file that a preview may show, and gives the name under which it stands itself, where links lead to it. Links
+// out of the folder, and to what is hidden in it, lead nowhere.
+func (f *Folder) shown(name *string) (fs.FileInfo, error) {
+	full, err := filepath.EvalSymlinks(filepath.Join(f.Dir, *name))
+	if err != nil {
+		return nil, err
+	}
+	dir, err := filepath.EvalSymlinks(f.Dir)
+	if err != nil {
+		return nil, err
+	}
+	at, err := filepath.Rel(dir, full)
+	if err != nil {
+		return nil, err
+	}
+	at = filepath.ToSlash(at)
+	if !fs.ValidPath(at) || at != "." && strings.Contains("/"+at, "/.") {
+		return nil, fs.ErrNotExist
+	}
+	*name = at
+	return f.top().Lstat(at)
 }
 
 // changes streams which files change as server-sent events.

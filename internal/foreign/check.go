@@ -53,6 +53,13 @@ func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 		name = "frame"
 	}
 	at := k.Breakpoints[m.Breakpoint].Name
+	if m.Late {
+		want := fault.New(m.Field.String(), m.Field.Words(m.Value), "fewer settings beside it: whether %s has classes for all of them together at %s was not found in time", k.Name, at)
+		if m.Nearest.Term != page.None {
+			want.Want = m.Field.Words(m.Nearest) + " at " + at + ", which was: " + want.Want
+		}
+		return want
+	}
 	want := "what " + k.Name + " has a class for at " + at
 	if m.Nearest.Term != page.None {
 		want = m.Field.Words(m.Nearest) + " at " + at + ", the nearest that " + k.Name + " has classes for"

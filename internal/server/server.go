@@ -42,6 +42,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	r := chi.NewRouter()
 	r.Use(
 		recovered(log),
+		withoutCookies,
 		loopbackHost,
 		contentPolicy,
 		http.NewCrossOriginProtection().Handler,
@@ -92,7 +93,7 @@ func (v *Server) Serve(ctx context.Context, l net.Listener) error {
 		ReadTimeout:       30 * time.Second,
 		WriteTimeout:      30 * time.Second,
 		IdleTimeout:       2 * time.Minute,
-		MaxHeaderBytes:    64 << 10,
+		MaxHeaderBytes:    1 << 20, // a page of the preview may have set as many cookies as a browser keeps
 		ErrorLog:          slog.NewLogLogger(v.log.Handler(), slog.LevelWarn),
 	}
 	s.RegisterOnShutdown(v.changes.close)

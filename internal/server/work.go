@@ -51,5 +51,5 @@ func (v *Server) file(project string, b *bench.Bench) {
 		return
 	}
 	s := v.work.Status(b.Page.File)
-	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
+	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Polled: v.work.Polled(), Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
 }

@@ -16,6 +16,7 @@ type Brought struct {
 	// Starts is what holds, by kind of node and breakpoint, of nodes that have just their base word.
 	Starts map[page.Kind][]page.Held
 	by     map[page.Kind]map[string]*Word
+	fields map[page.Kind][][]page.Field // groups of them
 }
 
 // NewBrought makes it of words, in the order of the stylesheet.
@@ -28,12 +29,16 @@ func NewBrought(words []*Word, starts map[page.Kind][]page.Held) *Brought {
 		w.place = i
 		b.by[w.On][w.Text] = w
 	}
+	b.fields = map[page.Kind][][]page.Field{}
+	for _, on := range []page.Kind{page.Container, page.Row, page.Column} {
+		b.fields[on] = b.groups(on)
+	}
 	return b
 }
 
 // Vocabulary is the vocabulary of kit k, whose stylesheet it was read from.
 func (b *Brought) Vocabulary(k *kit.Kit) *Vocabulary {
-	return &Vocabulary{kit: k, brought: b, known: map[wantKey]choice{}, together: map[string]choice{},
+	return &Vocabulary{kit: k, brought: b, steps: allSteps, known: map[wantKey]choice{}, together: map[string]choice{},
 		columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
 }
 
@@ -121,61 +126,73 @@ type search struct {
 	v     *Vocabulary
 	must  map[cell]page.Value
 	cells []cell
-	words []*Word // that may be of use
-	limit int
-	tries int
+	able  map[cell][]*Word // that give what must hold there
+	limit int              // how many words may be taken
+	cut   bool             // more might have been of use
+	left  int              // steps
 	best  []*Word
 	found bool
 }
 
-// How many sets of words are looked at before the best so far is taken.
+// How many steps a search may take, which take some 10 ns each: until the best so far is taken, where it is asked what would do
+// in another's place, and for all nodes of a page.
 const (
-	mostTries = 60_000
-	fewTries  = 4_000 // where it is asked what would do in another's place
+	mostSteps = 4_000_000
+	fewSteps  = 200_000
+	allSteps  = 100_000_000
 )
 
-// chooseBrought chooses the fewest words for all fields at once: one word may say something of several.
-func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) choice {
-	s := search{v: v, must: map[cell]page.Value{}}
+// chooseBrought chooses the fewest words for all fields: one word may say something of several, and those fields are
+// chosen for together, the others by themselves.
+func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) (c choice) {
 	end := len(v.kit.Breakpoints)
-	for w := range wants {
-		for i, must := range wants[w].Must[:end] {
-			if must.Term != page.None {
-				c := cell{wants[w].Field, i}
-				s.must[c] = must
-				s.cells = append(s.cells, c)
+	for _, fields := range v.brought.fields[on] {
+		s := search{v: v, must: map[cell]page.Value{}}
+		for w := range wants {
+			for i, must := range wants[w].Must[:end] {
+				if must.Term == page.None || !slices.Contains(fields, wants[w].Field) {
+					continue
+				}
+				at := cell{wants[w].Field, i}
+				if !v.equal(at.field, v.Start(on, at.field, i), must, i) && v.saying(on, at.field, must, i) == nil { // it is left as it is without a word
+					c.missing = append(c.missing, Missing{On: on, Field: at.field, Value: must, Breakpoint: i, Nearest: v.nearest(on, at, must, nil)})
+					continue
+				}
+				s.must[at] = must
+				s.cells = append(s.cells, at)
+			}
+		}
+		if !s.run(on, mostSteps) {
+			c.missing = append(c.missing, s.least(on)...)
+		}
+		c.words = append(c.words, s.best...)
+	}
+	slices.SortFunc(c.words, func(a, b *Word) int { return a.place - b.place })
+	return c
+}
+
+// run looks for the fewest words that read as is wanted, in so many steps, and reports whether there are any. Where no steps are left
+// it is not known whether there are.
+func (s *search) run(on page.Kind, steps int) bool {
+	s.best, s.found, s.left = nil, false, min(steps, max(fewSteps/10, s.v.steps))
+	s.able = map[cell][]*Word{}
+	for _, w := range s.v.brought.Words {
+		if w.On != on || w.Base {
+			continue
+		}
+		for _, c := range s.cells {
+			if s.v.says(w, c.field, s.must[c], c.at) {
+				s.able[c] = append(s.able[c], w)
 			}
 		}
 	}
-	var missing []Missing
-	open := s.cells[:0]
-	for _, c := range s.cells { // what no word can say is left as it is without one
-		must := s.must[c]
-		if !v.equal(c.field, v.Start(on, c.field, c.at), must, c.at) && v.saying(on, c.field, must, c.at) == nil {
-			missing = append(missing, Missing{on, c.field, must, c.at, v.nearest(on, c, must, nil)})
-			delete(s.must, c)
-			continue
-		}
-		open = append(open, c)
-	}
-	if s.cells = open; !s.run(on, mostTries) {
-		missing = append(missing, s.least(on)...)
-	}
-	slices.SortFunc(s.best, func(a, b *Word) int { return a.place - b.place })
-	return choice{s.best, missing}
-}
-
-// run looks for the fewest words that read as is wanted, and reports whether there are any.
-func (s *search) run(on page.Kind, tries int) bool {
-	s.words, s.best, s.found, s.tries = nil, nil, false, mostTries-tries
-	for _, w := range s.v.brought.Words {
-		if w.On == on && !w.Base && slices.ContainsFunc(s.cells, func(c cell) bool { return s.v.says(w, c.field, s.must[c], c.at) }) {
-			s.words = append(s.words, w)
-		}
-	}
-	for s.limit = 0; s.limit <= len(s.cells) && !s.found && s.tries < mostTries; s.limit++ {
+	given := s.left
+	s.cut = true
+	for s.limit = 0; s.cut && !s.found && s.left > 0; s.limit++ { // until no way is cut off by the limit: then there is none
+		s.cut = false
 		s.look(on, nil)
 	}
+	s.v.steps -= given - max(0, s.left)
 	return s.found
 }
 
@@ -189,8 +206,9 @@ func (s *search) own(on page.Kind, c cell) bool {
 }
 
 // least leaves out what must be left out for the rest to be said: one thing, if that is enough, and
-// rather one that no word says from its breakpoint on or up to there.
+// rather one that no word says from its breakpoint on or up to there. What was not found in time may have words all the same.
 func (s *search) least(on page.Kind) (missing []Missing) {
+	late := s.left <= 0
 	all := slices.Clone(s.cells)
 	slices.SortStableFunc(all, func(a, b cell) int {
 		switch own := s.own(on, a); {
@@ -208,22 +226,23 @@ func (s *search) least(on page.Kind) (missing []Missing) {
 			continue
 		}
 		s.cells = slices.Delete(slices.Clone(all), i, i+1)
-		if !s.run(on, fewTries) {
+		if !s.run(on, fewSteps) {
+			late = late || s.left <= 0
 			continue
 		}
 		best := s.best
 		s.cells = all
 		near := s.v.nearest(on, c, must, func(value page.Value) bool {
 			s.must[c] = value
-			return s.run(on, fewTries)
+			return s.run(on, fewSteps)
 		})
 		s.must[c], s.best, s.found = must, best, true
-		return []Missing{{on, c.field, must, c.at, near}}
+		return []Missing{{On: on, Field: c.field, Value: must, Breakpoint: c.at, Nearest: near, Late: late}}
 	}
 	s.cells, s.best = all, nil
 	for _, c := range all {
 		if must := s.must[c]; !s.v.equal(c.field, s.v.Start(on, c.field, c.at), must, c.at) {
-			missing = append(missing, Missing{Field: c.field, Value: must, Breakpoint: c.at})
+			missing = append(missing, Missing{Field: c.field, Value: must, Breakpoint: c.at, Late: late})
 		}
 	}
 	return missing
@@ -258,12 +277,12 @@ func (v *Vocabulary) nearest(on page.Kind, c cell, want page.Value, will func(pa
 
 // look takes words for what is not as it must be, until all is.
 func (s *search) look(on page.Kind, taken []*Word) {
-	if s.tries++; s.tries > mostTries {
-		return
-	}
 	var fixers []*Word
 	open := false
 	for _, c := range s.cells {
+		if s.left -= 2 + len(taken); s.left <= 0 {
+			return
+		}
 		top, value := uint32(0), s.v.Start(on, c.field, c.at)
 		for _, w := range taken {
 			if e := w.effectAt(c.field, c.at); e != nil && e.Rank >= top {
@@ -274,9 +293,9 @@ func (s *search) look(on page.Kind, taken []*Word) {
 			continue
 		}
 		var able []*Word
-		for _, w := range s.words {
-			if e := w.effectAt(c.field, c.at); e != nil && e.Rank >= top && s.v.equal(c.field, e.Value, s.must[c], c.at) &&
-				!slices.Contains(taken, w) {
+		s.left -= len(s.able[c])
+		for _, w := range s.able[c] {
+			if w.effectAt(c.field, c.at).Rank >= top && !slices.Contains(taken, w) {
 				able = append(able, w)
 			}
 		}
@@ -291,11 +310,35 @@ func (s *search) look(on page.Kind, taken []*Word) {
 		return
 	}
 	if len(taken) == s.limit {
+		s.cut = s.cut || len(fixers) > 0
 		return
 	}
 	for _, w := range fixers {
 		s.look(on, append(slices.Clip(taken), w))
 	}
+}
+
+// groups are the fields of a kind of node, those together of which one word says something.
+func (b *Brought) groups(on page.Kind) (all [][]page.Field) {
+	for f := range page.NumFields {
+		all = append(all, []page.Field{f})
+	}
+	for _, w := range b.Words {
+		if w.On != on {
+			continue
+		}
+		for _, e := range w.Effects[min(1, len(w.Effects)):] {
+			with := func(f page.Field) int {
+				return slices.IndexFunc(all, func(g []page.Field) bool { return slices.Contains(g, f) })
+			}
+			first, other := with(w.Effects[0].Field), with(e.Field)
+			if first >= 0 && other >= 0 && first != other {
+				all[first] = append(all[first], all[other]...)
+				all = slices.Delete(all, other, other+1)
+			}
+		}
+	}
+	return all
 }
 
 // shorter reports whether words have fewer characters than as many others, or stand before them.

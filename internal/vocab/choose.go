@@ -33,6 +33,7 @@ type Missing struct {
 	Value      page.Value
 	Breakpoint int
 	Nearest    page.Value // what words of a stylesheet brought in can say in its place; None where nothing is known
+	Late       bool       // no classes for it were found in time: there may be some
 }
 
 // wantKey is a want of a node in a row that divides so.

@@ -88,6 +88,7 @@ type Vocabulary struct {
 	families []*family
 	made     map[effectKey]*Word // by what they do, so that each word is made once
 	known    map[wantKey]choice
+	steps    int               // that are left for searches among the words of a stylesheet
 	brought  *Brought          // where the words are a stylesheet's; else nil
 	together map[string]choice // of a stylesheet's words, by what is wanted
 	key      []byte
