@@ -8,5 +8,6 @@ const bounds = {
   cell: of("EditType", "text").maxLength,
   recipe: of("EditAddRow", "recipe").maxLength,
   perLine: of("PageSetting", "perLine").maximum,
+  divides: of("EditStep", "width").maximum,
 };
 console.log(`export const bounds = ${JSON.stringify(bounds)} as const;`);

@@ -1,16 +1,30 @@
 import { notifyManager, QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense } from "react";
+import { StrictMode, Suspense, type ReactNode } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Route, Routes } from "react-router";
+import { BrowserRouter, Route, Routes, useLocation } from "react-router";
 import { BenchScreen } from "./bench/BenchScreen";
+import { Failed } from "./parts/Failed";
+import { Guard } from "./parts/Guard";
+import { fetchWhenIdle, later } from "./parts/later";
 import { followTheme } from "./theme";
 import "./theme.css";
 
-const CompareScreen = lazy(() => import("./compare/CompareScreen"));
-const KitScreen = lazy(() => import("./kit/KitScreen"));
-const Shelf = lazy(() => import("./shelf/Shelf"));
-const TakeScreen = lazy(() => import("./take/TakeScreen"));
-const ProofScreen = lazy(() => import("./proof/ProofScreen"));
+const failed = (again: () => void, why: Error) => <Failed why={why} again={again} />;
+const CompareScreen = later(() => import("./compare/CompareScreen"), failed);
+const KitScreen = later(() => import("./kit/KitScreen"), failed);
+const Shelf = later(() => import("./shelf/Shelf"), failed);
+const TakeScreen = later(() => import("./take/TakeScreen"), failed);
+const ProofScreen = later(() => import("./proof/ProofScreen"), failed);
+
+/** Keeps what fails on one screen to that screen. */
+function Screens({ children }: { children: ReactNode }) {
+  const { key } = useLocation();
+  return (
+    <Guard key={key} instead={(why) => <Failed why={why} again={() => location.reload()} />}>
+      {children}
+    </Guard>
+  );
+}
 
 followTheme();
 
@@ -25,17 +39,21 @@ createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>
-        <Suspense>
-          <Routes>
-            <Route path="/" element={<Shelf />} />
-            <Route path="/:project/:page" element={<BenchScreen />} />
-            <Route path="/:project/:page/compare" element={<CompareScreen />} />
-            <Route path="/:project/:page/kit/:kit" element={<KitScreen />} />
-            <Route path="/:project/:page/take" element={<TakeScreen />} />
-            <Route path="/:project/:page/proof" element={<ProofScreen />} />
-          </Routes>
-        </Suspense>
+        <Screens>
+          <Suspense>
+            <Routes>
+              <Route path="/" element={<Shelf />} />
+              <Route path="/:project/:page" element={<BenchScreen />} />
+              <Route path="/:project/:page/compare" element={<CompareScreen />} />
+              <Route path="/:project/:page/kit/:kit" element={<KitScreen />} />
+              <Route path="/:project/:page/take" element={<TakeScreen />} />
+              <Route path="/:project/:page/proof" element={<ProofScreen />} />
+            </Routes>
+          </Suspense>
+        </Screens>
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>,
 );
+
+addEventListener("load", fetchWhenIdle);

@@ -17,7 +17,9 @@ export interface Return {
 export type Deed = Operation | "undo" | "redo" | Return;
 
 interface Line {
-  /** Deeds not answered yet. */
+  /** Deeds not answered yet, in their order. */
+  sending: Kept[];
+  /** How many they are. */
   waiting: number;
   /** Why deeds cannot be brought on disk now; they wait and are sent again. Empty when
    *  they can. */
@@ -35,6 +37,7 @@ interface Line {
 
 /** How the edits fare on their way to the server. */
 export const useLine = create<Line>()(() => ({
+  sending: [],
   waiting: 0,
   trouble: "",
   refused: "",
@@ -123,12 +126,14 @@ function enter(queries: QueryClient, kept: Kept, look: Look, answered?: () => vo
   const free = useLine.getState().waiting === 0;
   entered.add(kept.id);
   keep(kept);
-  useLine.setState((l) => ({ waiting: l.waiting + 1 }));
+  useLine.setState((l) => ({ sending: [...l.sending, kept], waiting: l.waiting + 1 }));
   // Nothing is on its way: it goes at once, before anything is drawn.
   const result = free
     ? carry(queries, kept, look, answered, waited)
     : turn.then(() => carry(queries, kept, look, answered, waited));
-  turn = result.finally(() => useLine.setState((l) => ({ waiting: l.waiting - 1 })));
+  turn = result.finally(() =>
+    useLine.setState((l) => ({ sending: l.sending.filter((k) => k !== kept), waiting: l.waiting - 1 })),
+  );
   return result;
 }
 
@@ -232,11 +237,11 @@ export async function preview(
   operation: Operation,
   now: Bench,
 ): Promise<{ bench?: Bench; refused?: string }> {
-  const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
-    params: { path: place, query: look },
-    body: { revision: now.revision, operation },
-  });
   try {
+    const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
+      params: { path: place, query: look },
+      body: { revision: now.revision, operation },
+    });
     const { refused, ...made } = orRefuse(answer);
     if (refused) return { refused: plain(new Refusal(refused)) };
     return { bench: benchOf(made, now) ?? undefined };

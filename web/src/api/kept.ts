@@ -60,11 +60,29 @@ export async function left(project: string): Promise<{ kept: Kept; mine: boolean
   const open = new Set(held.map((lock) => lock.name));
   return Object.keys(localStorage)
     .filter((key) => key.startsWith(prefix))
-    .map((key) => JSON.parse(localStorage.getItem(key) ?? "null") as Kept | null)
-    .filter((kept) => kept !== null && kept.place.project === project)
-    .map((kept) => ({ kept: kept!, mine: kept!.window === own }))
+    .map((key) => parsed(localStorage.getItem(key)))
+    .filter((kept) => kept !== null)
+    .filter((kept) => kept.place.project === project)
+    .map((kept) => ({ kept, mine: kept.window === own }))
     .filter(({ kept, mine }) => mine || !open.has(prefix + kept.window))
     .sort((a, b) => a.kept.at - b.kept.at);
+}
+
+/** A deed as it was kept; null of one that is damaged, which keeps none of the others. */
+function parsed(text: string | null): Kept | null {
+  try {
+    const kept = JSON.parse(text ?? "null") as Partial<Kept> | null;
+    const whole =
+      typeof kept?.id === "string" &&
+      typeof kept.window === "string" &&
+      typeof kept.at === "number" &&
+      typeof kept.place?.project === "string" &&
+      typeof kept.place.page === "string" &&
+      kept.deed != null;
+    return whole ? { ...(kept as Kept), refused: kept.refused ?? "" } : null;
+  } catch {
+    return null;
+  }
 }
 
 /** Calls with the id of a deed that another window has dropped. */

@@ -1,12 +1,13 @@
 import { Button } from "../parts/Button";
 import { PanelRight, PanelRightClose } from "lucide-react";
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Operation } from "../api/client";
 import { useBench, useChanges, useLook, type Place } from "../api/bench";
 import { usePlace } from "../api/place";
 import { preview, useDo, useFollow, useLeft, useLine, type Deed } from "../api/edits";
 import { base64, formOf } from "../api/content";
+import { later } from "../parts/later";
 import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
 import { press, type Acting } from "./actions";
@@ -28,11 +29,11 @@ import { isDocument, isPage, pageOf } from "../kit/files";
 import { useView } from "./view";
 
 // What opens only when it is asked for.
-const Carrying = lazy(() => import("./Carrying"));
-const Commands = lazy(() => import("./Commands"));
-const Fill = lazy(() => import("./Fill"));
-const Keys = lazy(() => import("./Keys"));
-const Recipes = lazy(() => import("./Recipes"));
+const Carrying = later(() => import("./Carrying"));
+const Commands = later(() => import("./Commands"));
+const Fill = later(() => import("./Fill"));
+const Keys = later(() => import("./Keys"));
+const Recipes = later(() => import("./Recipes"));
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -108,13 +109,16 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       if (tries.busy || !operation) return;
       tries.busy = true;
       void (async () => {
-        while (tries.next) {
-          const [sent, turn] = [tries.next, tries.turn];
-          const { bench: made } = await preview(place, look, sent, bench);
-          if (turn === tries.turn) setTried(made ?? null);
-          if (tries.next === sent) tries.next = null;
+        try {
+          while (tries.next) {
+            const [sent, turn] = [tries.next, tries.turn];
+            const { bench: made } = await preview(place, look, sent, bench);
+            if (turn === tries.turn) setTried(made ?? null);
+            if (tries.next === sent) tries.next = null;
+          }
+        } finally {
+          tries.busy = false;
         }
-        tries.busy = false;
       })();
     },
     [place, look, bench],
@@ -151,7 +155,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   useEffect(() => {
     function paste(event: ClipboardEvent) {
       const text = event.clipboardData?.getData("text/plain") ?? "";
-      if (event.defaultPrevented || text.trim() === "" || isTyping(event.target)) return;
+      if (event.defaultPrevented || text.trim() === "" || isTyping(event)) return;
       event.preventDefault();
       if (text.startsWith("{")) return void onDo({ paste: { near: "", part: text } });
       useView.getState().pour(true);
@@ -179,7 +183,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   );
   useEffect(() => {
     function key(event: KeyboardEvent) {
-      if (event.defaultPrevented || isTyping(event.target)) return;
+      if (event.defaultPrevented || isTyping(event)) return;
       if (press(event, ["page"], acting)) event.preventDefault();
     }
     addEventListener("keydown", key);
@@ -303,7 +307,8 @@ function usePointed() {
   return pointed;
 }
 
-/** Whether keys are meant for a field. */
-function isTyping(target: EventTarget | null) {
-  return target instanceof HTMLElement && target.matches("input:not([type=checkbox]), textarea, select");
+/** Whether keys are meant for a field or for code, which stands in a tree of its own. */
+function isTyping(event: Event) {
+  const typed = "input:not([type=checkbox]), textarea, select, .cm-editor, [contenteditable=true]";
+  return event.composedPath().some((at) => at instanceof Element && at.matches(typed));
 }

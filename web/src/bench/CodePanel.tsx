@@ -1,6 +1,6 @@
 import { Button } from "../parts/Button";
 import { Check, Copy } from "lucide-react";
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import type { Bench, Operation } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
@@ -12,8 +12,9 @@ import { FolderLine } from "./FolderLine";
 import { Keeping } from "./Keeping";
 import { useSettled } from "./settled";
 import { useView } from "./view";
+import { later, unfetched } from "../parts/later";
 
-const CodeView = lazy(() => import("../code/CodeView"));
+const CodeView = later(() => import("../code/CodeView"), unfetched);
 
 const field = "min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] text-[12px]";
 

@@ -12,6 +12,7 @@ export function FolderLine({ folder, file }: { folder: NonNullable<Bench["folder
         className={`min-w-0 flex-1 ${trouble ? "font-semibold text-madder-deep" : folder.state === "changed" ? "text-ink" : ""}`}
       >
         {said}
+        {folder.polled && <span className="block text-ink-2">{folder.polled}</span>}
       </span>
       <a
         href={folder.preview}

@@ -169,7 +169,7 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
                 {choice("divides", "Divides into", [
                   "fresh",
                   "parent",
-                  ...Array.from({ length: 24 }, (_, i) => String(i + 1)),
+                  ...Array.from({ length: bounds.divides }, (_, i) => String(i + 1)),
                 ])}
                 {choice("gapX", "Gutter", gaps(String(holds.gapX)))}
                 {choice("gapY", "Between lines", gaps(String(holds.gapY)))}

@@ -1,6 +1,5 @@
 import { defaultRangeExtractor, useVirtualizer } from "@tanstack/react-virtual";
 import {
-  lazy,
   Suspense,
   useCallback,
   useEffect,
@@ -12,9 +11,9 @@ import {
   type KeyboardEvent,
 } from "react";
 import { bounds } from "../api/bounds";
-import type { Bench, Operation, SheetNode } from "../api/client";
+import { Refusal, type Bench, type Operation, type SheetNode } from "../api/client";
 import { partOf, type Place } from "../api/bench";
-import { useLine, type Deed } from "../api/edits";
+import { plain, useLine, type Deed } from "../api/edits";
 import { formOf } from "../api/content";
 import { press } from "./actions";
 import { useActing } from "./acting";
@@ -24,10 +23,11 @@ import { SheetRow, type Typing } from "./SheetRow";
 import { faultyOf } from "./faulty";
 import { elementsOf } from "./kinds";
 import type { Pull } from "./Strip";
+import { later } from "../parts/later";
 import { linesOf } from "./tree";
 import { useView, type Spot } from "./view";
 
-const Settings = lazy(() => import("./Settings"));
+const Settings = later(() => import("./Settings"));
 
 interface Props {
   place: Place;
@@ -254,9 +254,20 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
 
   /** Copies the selected node, as a project file of its own, and takes it away when
    *  it is cut. */
-  async function copy(node: string, cut: boolean) {
-    await navigator.clipboard.writeText(await partOf(place, node));
-    if (cut) await act({ remove: { node } });
+  async function copy(node: SheetNode, cut: boolean) {
+    const what = cut ? "Cut" : "Copy";
+    if (node.kind === "element" || node.kind === "block") {
+      useLine.setState({ refused: `${what}: Select a section, a container, a row or a column first.`, offer: null });
+      return;
+    }
+    try {
+      await navigator.clipboard.writeText(await partOf(place, node.id));
+    } catch (error) {
+      const why = error instanceof Refusal ? plain(error) : "The server cannot be reached.";
+      useLine.setState({ refused: `${what}: ${why}`, offer: null });
+      return;
+    }
+    if (cut) await act({ remove: { node: node.id } });
   }
 
   function clip(event: ClipboardEvent) {
@@ -272,7 +283,10 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
         pour(true);
         void onDo({ pour: { text: part, as: formOf(part) } });
       }
-    } else void copy(spot.node, event.type === "cut");
+    } else {
+      const node = bench.nodes.find((n) => n.id === spot.node);
+      if (node) void copy(node, event.type === "cut");
+    }
   }
 
   /** Walks the sheet and types into it. */

@@ -1,13 +1,14 @@
-import { lazy, Suspense } from "react";
+import { Suspense } from "react";
 import { Tabs } from "radix-ui";
 import type { Bench, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
 import { useView, type Panel } from "./view";
 import { WhyPanel } from "./WhyPanel";
+import { later, unfetched } from "../parts/later";
 
-const ContentPanel = lazy(() => import("./ContentPanel"));
-const HistoryPanel = lazy(() => import("./HistoryPanel"));
+const ContentPanel = later(() => import("./ContentPanel"), unfetched);
+const HistoryPanel = later(() => import("./HistoryPanel"), unfetched);
 
 interface Props {
   bench: Bench;

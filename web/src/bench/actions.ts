@@ -1,5 +1,5 @@
 import type { Bench, Operation, SheetNode } from "../api/client";
-import type { Deed } from "../api/edits";
+import { useLine, type Deed } from "../api/edits";
 import { nodesOf } from "./cells";
 import { wordsOf } from "./InPlace";
 import { useView, type Spot } from "./view";
@@ -31,6 +31,8 @@ export interface Action {
   /** Other words it is found by. */
   words?: string;
   when?: (c: Acting) => boolean;
+  /** What is to be done first, where its keys are pressed and it cannot be done. */
+  needs?: string;
   /** When its keys do it, if not always. */
   keyed?: (c: Acting) => boolean;
   do: (c: Acting) => unknown;
@@ -114,6 +116,7 @@ export const actions: readonly Action[] = [
     keys: "N",
     label: "New column",
     group: "node",
+    needs: "Select a row or a column first.",
     when: holdsColumns,
     do: on((n) => ({ addColumn: { near: n.id } })),
   },
@@ -122,6 +125,7 @@ export const actions: readonly Action[] = [
     keys: "Shift+N",
     label: "New column before",
     group: "node",
+    needs: "Select a row or a column first.",
     when: holdsColumns,
     do: on((n) => ({ addColumn: { near: n.id, before: true } })),
   },
@@ -131,6 +135,7 @@ export const actions: readonly Action[] = [
     label: "Row inside",
     group: "node",
     words: "nest nested",
+    needs: "Select a section, a container or a column first.",
     when: (c) => c.node !== undefined && kind(c) !== "row" && kind(c) !== "block",
     do: on((n, c) => ({ addRow: { inside: n.id, recipe: "", breakpoint: breakpoint(c) } })),
   },
@@ -138,6 +143,7 @@ export const actions: readonly Action[] = [
     id: "rowBefore",
     label: "Row before",
     group: "node",
+    needs: "Select a row or a column first.",
     when: holdsColumns,
     do: on((n, c) => ({ addRow: { near: n.id, before: true, recipe: "x1", breakpoint: c.focus } })),
   },
@@ -180,6 +186,7 @@ export const actions: readonly Action[] = [
     id: "sectionInside",
     label: "Section inside",
     group: "node",
+    needs: "Select a section first.",
     when: (c) => kind(c) === "section",
     do: on((n) => ({ addSection: { near: n.id, inside: true } })),
   },
@@ -189,6 +196,7 @@ export const actions: readonly Action[] = [
     label: "Make it a container",
     group: "node",
     words: "class mark",
+    needs: "Select an element outside the grid first, on a page from markup.",
     when: isBare,
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "container" } }),
   },
@@ -199,6 +207,7 @@ export const actions: readonly Action[] = [
     help: "Make an element a row, and what stands in it its columns",
     group: "node",
     words: "class mark",
+    needs: "Select an element outside the grid first, on a page from markup.",
     when: isBare,
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "row", children: true } }),
   },
@@ -209,6 +218,7 @@ export const actions: readonly Action[] = [
     help: "Make an element and those like it beside it columns",
     group: "node",
     words: "class mark",
+    needs: "Select an element that stands straight in a row first, on a page from markup.",
     when: (c) => isBare(c) && c.bench.nodes.find((n) => n.id === c.node?.parent)?.kind === "row",
     do: (c) => void act(c, { mark: { nodes: alike(c), as: "column" } }),
   },
@@ -219,6 +229,7 @@ export const actions: readonly Action[] = [
     help: "Take the classes of the grid from an element",
     group: "node",
     words: "class unmark",
+    needs: "Select a container, a row or a column first, on a page from markup.",
     when: (c) => c.bench.source && (holdsColumns(c) || kind(c) === "container"),
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "element" } }),
   },
@@ -238,6 +249,7 @@ export const actions: readonly Action[] = [
     keys: "Alt+↑",
     label: "Move up",
     group: "node",
+    needs: "Nothing stands before it.",
     when: (c) => (c.node?.index ?? 0) > 0,
     do: on((n) => ({ move: { node: n.id, parent: n.parent, index: n.index - 1 } })),
   },
@@ -246,6 +258,7 @@ export const actions: readonly Action[] = [
     keys: "Alt+↓",
     label: "Move down",
     group: "node",
+    needs: "Nothing comes after it.",
     when: (c) => (c.node?.index ?? 0) < siblings(c).length,
     do: on((n) => ({ move: { node: n.id, parent: n.parent, index: n.index + 1 } })),
   },
@@ -269,6 +282,7 @@ export const actions: readonly Action[] = [
     label: "One unit narrower",
     group: "node",
     words: "take span width",
+    needs: "Select a column first.",
     when: isColumn,
     do: step({ width: -1 }),
   },
@@ -278,6 +292,7 @@ export const actions: readonly Action[] = [
     label: "One unit wider",
     group: "node",
     words: "take span width",
+    needs: "Select a column first.",
     when: isColumn,
     do: step({ width: 1 }),
   },
@@ -287,6 +302,7 @@ export const actions: readonly Action[] = [
     label: "Skip one unit less",
     group: "node",
     words: "offset push",
+    needs: "Select a column first.",
     when: isColumn,
     do: step({ skip: -1 }),
   },
@@ -296,6 +312,7 @@ export const actions: readonly Action[] = [
     label: "Skip one unit more",
     group: "node",
     words: "offset push",
+    needs: "Select a column first.",
     when: isColumn,
     do: step({ skip: 1 }),
   },
@@ -306,6 +323,7 @@ export const actions: readonly Action[] = [
     help: "Give its siblings, or the selected nodes, the same settings",
     group: "node",
     words: "same copy settings",
+    needs: "Select a row or a column that has siblings first.",
     when: (c) => holdsColumns(c) && likes(c).length > 0,
     do: (c) => void c.onDo({ alike: { node: c.node!.id, to: likes(c) } }),
   },
@@ -327,6 +345,7 @@ export const actions: readonly Action[] = [
     label: "Change its element",
     group: "sheet",
     words: "tag",
+    needs: "Its element is given.",
     when: (c) => !c.node?.item,
     do: (c) => useView.getState().write({ node: c.node!.id, what: "element" }),
   },
@@ -336,6 +355,7 @@ export const actions: readonly Action[] = [
     label: "Edit its text in place",
     group: "sheet",
     words: "text content",
+    needs: "Select a column with a text first.",
     when: (c) => isColumn(c) && wordsOf(c.bench, c.node!.id) !== null,
     do: (c) => useView.getState().edit(wordsOf(c.bench, c.node!.id)),
   },
@@ -344,6 +364,7 @@ export const actions: readonly Action[] = [
     keys: "P",
     label: "Place the next piece of the content sheet",
     group: "sheet",
+    needs: "Select a column first.",
     when: isColumn,
     do: (c) => {
       useView.getState().pour(true);
@@ -355,6 +376,7 @@ export const actions: readonly Action[] = [
     keys: "C",
     label: "Select all columns of the row",
     group: "sheet",
+    needs: "Select a row or a column first.",
     when: holdsColumns,
     do: gatherRow,
   },
@@ -373,6 +395,7 @@ export const actions: readonly Action[] = [
     help: "In a cell: clear what is set here",
     group: "sheet",
     words: "carry reset",
+    needs: "Select a row or a column first.",
     when: holdsColumns,
     keyed: editable,
     do: (c) => {
@@ -394,6 +417,7 @@ export const actions: readonly Action[] = [
     keys: ",",
     label: "Focus the narrower breakpoint",
     group: "page",
+    needs: "This is the narrowest breakpoint.",
     when: (c) => nextFocus(c, -1) !== undefined,
     do: (c) => useView.getState().setFocus(nextFocus(c, -1)!),
   },
@@ -402,6 +426,7 @@ export const actions: readonly Action[] = [
     keys: ".",
     label: "Focus the wider breakpoint",
     group: "page",
+    needs: "This is the widest breakpoint.",
     when: (c) => nextFocus(c, 1) !== undefined,
     do: (c) => useView.getState().setFocus(nextFocus(c, 1)!),
   },
@@ -411,9 +436,10 @@ export const actions: readonly Action[] = [
   {
     id: "undo",
     keys: "Ctrl+Z",
-    label: (c) => `Undo: ${c.bench.undo}`,
+    label: (c) => (c.bench.undo ? `Undo: ${c.bench.undo}` : "Undo"),
     help: "Undo",
     group: "page",
+    needs: "There is nothing to undo.",
     when: (c) => c.bench.undo !== "",
     keyed: () => true,
     do: (c) => void c.onDo("undo"),
@@ -421,9 +447,10 @@ export const actions: readonly Action[] = [
   {
     id: "redo",
     keys: "Ctrl+Shift+Z",
-    label: (c) => `Redo: ${c.bench.redo}`,
+    label: (c) => (c.bench.redo ? `Redo: ${c.bench.redo}` : "Redo"),
     help: "Redo",
     group: "page",
+    needs: "There is nothing to redo.",
     when: (c) => c.bench.redo !== "",
     keyed: () => true,
     do: (c) => void c.onDo("redo"),
@@ -516,13 +543,19 @@ function isPressed(keys: string, e: Pressed): boolean {
   });
 }
 
-/** Does what a key is for, in the sheet or anywhere; false where it is for nothing. */
+/** Does what a key is for, in the sheet or anywhere, or says why it cannot be done; false where it is for nothing. */
 export function press(e: Pressed, groups: readonly Action["group"][], c: Acting): boolean {
-  const action = actions.find(
-    (a) => a.keys && groups.includes(a.group) && isPressed(a.keys, e) && can(a, c) && (a.keyed?.(c) ?? true),
-  );
-  if (action) action.do(c);
-  return action !== undefined;
+  const meant = actions.filter((a) => a.keys && groups.includes(a.group) && isPressed(a.keys, e));
+  const action = meant.find((a) => can(a, c) && (a.keyed?.(c) ?? true));
+  const [other] = meant;
+  if (action) {
+    useLine.setState({ refused: "", offer: null });
+    action.do(c);
+  } else if (other) {
+    const why = other.group !== "page" && !c.node ? "Select something first." : (other.needs ?? "Not here.");
+    useLine.setState({ refused: `${labelOf(other, c)}: ${why}`, offer: null });
+  }
+  return other !== undefined;
 }
 
 /** The keys of the Bench, as they are shown: how the sheet is walked and typed into,

@@ -1,7 +1,7 @@
 import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
 import { Check, Copy, Download, Package } from "lucide-react";
-import { lazy, Suspense, useMemo, useState } from "react";
+import { Suspense, useMemo, useState } from "react";
 import { useBench } from "../api/bench";
 import { usePlace } from "../api/place";
 import { archiveAt, forms, useCode, useCosts, type Form } from "../api/code";
@@ -9,8 +9,9 @@ import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Sorry } from "../parts/Sorry";
 import { useView } from "../bench/view";
+import { later, unfetched } from "../parts/later";
 
-const CodeView = lazy(() => import("../code/CodeView"));
+const CodeView = later(() => import("../code/CodeView"), unfetched);
 
 /** A page's code to go: every form and file, what its head must have, what each form
  *  takes to ship, and all of it as an archive. */

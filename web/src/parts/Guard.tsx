@@ -1,0 +1,20 @@
+import { Component, type ReactNode } from "react";
+
+interface Props {
+  /** What is shown in the place of what failed. */
+  instead: (why: Error) => ReactNode;
+  children: ReactNode;
+}
+
+/** Keeps a failure of what is in it to itself: all around goes on. */
+export class Guard extends Component<Props, { why: Error | null }> {
+  override state = { why: null };
+
+  static getDerivedStateFromError(why: unknown) {
+    return { why: why instanceof Error ? why : new Error(String(why)) };
+  }
+
+  override render() {
+    return this.state.why ? this.props.instead(this.state.why) : this.props.children;
+  }
+}
