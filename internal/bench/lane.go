@@ -103,7 +103,7 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 	track := k.TrackAt(i, frame.Content)
 	for u := range track.Columns.N() {
 		x := (plan.Width-frame.Content.Px)/2 + track.Origin()
-		d.lane.Units = append(d.lane.Units, d.unit(x, track, u, 0, d.lane.Height))
+		d.lane.Units = append(d.lane.Units, d.unit(x, &track, u, 0, d.lane.Height))
 	}
 	d.lane.Container = round(frame.Content.Px)
 	return d.lane
@@ -116,7 +116,7 @@ type drawer struct {
 }
 
 // unit is the place of unit u of a track that begins at x.
-func (d *drawer) unit(x float64, t kit.Track, u int, y, height float64) Rect {
+func (d *drawer) unit(x float64, t *kit.Track, u int, y, height float64) Rect {
 	return rect(x+t.Offset(0, float64(u)).Px, y, t.Width(u, 1).Px, height)
 }
 
@@ -171,7 +171,7 @@ func (d *drawer) line(line *layout.Line) {
 	t, unit := *line.Track, 0.0
 	out, _ := t.Out()
 	left := d.plan.Boxes[d.at[line.Row.ID]].X + out + t.Origin()
-	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
+	line.Row.Place(line.Run, &t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
 		if c.Order != page.Of(0) {
@@ -215,7 +215,7 @@ func (d *drawer) bare(line *layout.Line, x, unit float64) {
 	t := *line.Track
 	if !line.InPx() && line.Row.Spread == page.Start && !off(unit) {
 		for u := int(unit); u < t.Columns.N(); u++ {
-			d.lane.Bare = append(d.lane.Bare, d.unit(x, t, u, line.Y, line.Height))
+			d.lane.Bare = append(d.lane.Bare, d.unit(x, &t, u, line.Y, line.Height))
 		}
 		return
 	}
@@ -225,7 +225,7 @@ func (d *drawer) bare(line *layout.Line, x, unit float64) {
 			d.lane.Bare = append(d.lane.Bare, rect(x+from, line.Y, to-from, line.Height))
 		}
 	}
-	line.Row.Place(line.Run, t, func(c *layout.Cell, s layout.Spot) {
+	line.Row.Place(line.Run, &t, func(c *layout.Cell, s layout.Spot) {
 		start := int(s.Unit)
 		left := s.X.Px - t.Offset(start, c.Nudge).Px
 		gap(left - t.Offset(max(0, start-int(c.Skip)), c.Skip).Px)

@@ -7,6 +7,7 @@ import (
 	"path"
 	"slices"
 	"strings"
+	"sync"
 
 	"kitrows/internal/budget"
 )
@@ -33,6 +34,7 @@ type Cascade struct {
 	Rules []*StyleRule
 	Left  []Left // what is left out
 
+	kept   kept
 	expand Expand
 	known  map[[2]string]expanded // what declarations come to, while stylesheets are read
 	asks   map[*Selector]bool     // lists whose selectors are looked through for what they ask, then
@@ -214,14 +216,42 @@ func (c *Cascade) find(b *budget.Budget, rules []*StyleRule) {
 	c.known, c.asks = nil, nil
 }
 
+// kept is what is worked out by a cascade and kept with it.
+type kept struct {
+	mu sync.Mutex
+	by map[float64]any // the width of a viewport
+}
+
+// mostKept is for how many widths something is kept with a cascade: a page is looked at in at most eight lanes.
+const mostKept = 12
+
+// Take gives what was kept for a viewport of a width, if it is not taken; nil where there is nothing. It is the taker's until
+// it is kept again.
+func (c *Cascade) Take(width float64) any {
+	c.kept.mu.Lock()
+	defer c.kept.mu.Unlock()
+	v := c.kept.by[width]
+	delete(c.kept.by, width)
+	return v
+}
+
+// Keep keeps what was worked out for a viewport of a width.
+func (c *Cascade) Keep(width float64, v any) {
+	c.kept.mu.Lock()
+	defer c.kept.mu.Unlock()
+	if c.kept.by == nil || len(c.kept.by) >= mostKept {
+		c.kept.by = map[float64]any{}
+	}
+	c.kept.by[width] = v
+}
+
 // With is the cascade with one stylesheet of ours more, without layers, linked after all others.
 func (c *Cascade) With(s Source) *Cascade {
-	more := *c
+	more := Cascade{Rules: slices.Clip(c.Rules), Left: slices.Clip(c.Left), expand: c.expand, layers: c.layers, nestings: c.nestings, tests: c.tests}
 	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(nil, s.Text)), append(slices.Clip(c.Names), s.Name)
 	more.roots, more.bases = maps.Clone(c.roots), maps.Clone(c.bases)
 	more.named(len(c.Names), s.Name)
 	more.names = maps.Clone(c.names)
-	more.Rules, more.Left = slices.Clip(c.Rules), slices.Clip(c.Left)
 	more.index, more.asked = maps.Clone(c.index), maps.Clone(c.asked)
 	for key, all := range more.index {
 		more.index[key] = slices.Clip(all)
@@ -758,8 +788,11 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 	}
 }
 
-// Names reports whether a selector may tell elements with a class from those without.
-func (s *Stage) Names(class string) bool { return s.c.tests || s.c.names[class] }
+// On has the stage spend from another budget, and forget what it found out of elements.
+func (s *Stage) On(b *budget.Budget) { *s.matcher = matcher{budget: b} }
+
+// Key is that of the cascade.
+func (s *Stage) Key(e *Element) string { return s.c.Key(e) }
 
 // Tell adds to a key by which an element's type, the classes that selectors name, and its attributes are known which selectors, up to there, match it that ask for
 // more than those. Of two elements with the same key, in elements of which the same holds, the same is declared.

@@ -11,7 +11,36 @@ type Element struct {
 	Kids       []*Element
 	Space      bool // white space stands before it
 
-	at int // among its parent's kids
+	at  int // among its parent's kids
+	key string
+}
+
+// Key is a text by which the element's type, the classes that selectors of the cascade may tell apart, and its attributes are known.
+func (c *Cascade) Key(e *Element) string {
+	if e.key != "" {
+		return e.key
+	}
+	var b strings.Builder
+	b.WriteString(e.Type)
+	for _, class := range e.Classes {
+		if c.tests || c.names[class] {
+			b.WriteByte('.')
+			b.WriteString(class)
+		}
+	}
+	for _, a := range e.Attributes {
+		b.WriteString("[" + a.Name + "=" + a.Value)
+	}
+	b.WriteByte('#')
+	return b.String()
+}
+
+// Tag keeps the keys of an element and of all in it, which must not change any more.
+func (c *Cascade) Tag(e *Element) {
+	e.key = c.Key(e)
+	for _, k := range e.Kids {
+		c.Tag(k)
+	}
 }
 
 // An Attr is an attribute of an element.

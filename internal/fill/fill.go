@@ -164,7 +164,7 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 			}
 		}
 		var said []choice
-		for _, d := range deals(wants, track) {
+		for _, d := range deals(wants, &track) {
 			if c := f.dealt(row, i, r, d); f.says(c, i) {
 				said = append(said, c)
 			}
@@ -173,7 +173,7 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 			continue
 		}
 		stages[i] = said
-		reasons[i] = f.reason(r, i, track, wants, stages[i][0].lines)
+		reasons[i] = f.reason(r, i, &track, wants, stages[i][0].lines)
 	}
 	chosen := cheapest(stages)
 	for c, column := range row.Columns() {
@@ -221,7 +221,7 @@ func (f *filler) shares(row *page.Node, given *layout.Row) map[string]float64 {
 }
 
 // reason says why the columns stand on so many lines.
-func (f *filler) reason(r *layout.Row, i int, t kit.Track, wants []want, lines []int) string {
+func (f *filler) reason(r *layout.Row, i int, t *kit.Track, wants []want, lines []int) string {
 	low, _, _ := f.k.Range(i)
 	n := r.Columns.N()
 	for c := range wants {
@@ -263,17 +263,17 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 			track := f.now.Row(row.ID, i).Track(kit.Plain(f.boxes(i)[row.ID].Width))
 			low, _, _ := f.k.Range(i)
 			then = given.PerLine
-			for then > 1 && each(track, then) < comfort-0.05 {
+			for then > 1 && each(&track, then) < comfort-0.05 {
 				then--
 			}
 			most, count := then, len(was.Cells)
 			for then > 1 && lines(count, then-1) == lines(count, most) {
 				then--
 			}
-			reason = fmt.Sprintf("%d a line are %s px each at %s px; the content needs %s", then, kit.Figure(each(track, then)),
+			reason = fmt.Sprintf("%d a line are %s px each at %s px; the content needs %s", then, kit.Figure(each(&track, then)),
 				kit.Figure(low), kit.Figure(comfort))
-			if then == 1 && each(track, 1) < comfort-0.05 {
-				reason = fmt.Sprintf("even one a line is only %s px at %s px; the content needs %s", kit.Figure(each(track, 1)),
+			if then == 1 && each(&track, 1) < comfort-0.05 {
+				reason = fmt.Sprintf("even one a line is only %s px at %s px; the content needs %s", kit.Figure(each(&track, 1)),
 					kit.Figure(low), kit.Figure(comfort))
 			}
 			if then == 1 && was.PerLine == 0 &&
@@ -301,7 +301,7 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 func lines(columns, perLine int) int { return (columns + perLine - 1) / perLine }
 
 // each is how wide one of so many equal columns a line is, in px.
-func each(t kit.Track, perLine int) float64 {
+func each(t *kit.Track, perLine int) float64 {
 	return (t.Content.Px+t.Gutter.Px)/float64(perLine) - t.Gutter.Px
 }
 

@@ -48,7 +48,7 @@ type line struct {
 //  2. the lines differ as little as possible in how many columns they have,
 //  3. within its line each column is as near as whole units come to the part it
 //     has of that line at the breakpoint that is given (least squares).
-func deals(wants []want, t kit.Track) []deal {
+func deals(wants []want, t *kit.Track) []deal {
 	d := newDealer(wants, t)
 	fewest := d.fewestLines()
 	var best []deal
@@ -79,7 +79,7 @@ func deals(wants []want, t kit.Track) []deal {
 	return best
 }
 
-func newDealer(wants []want, t kit.Track) *dealer {
+func newDealer(wants []want, t *kit.Track) *dealer {
 	d := &dealer{wants: wants, n: t.Columns.N(), lines: map[[2]int]line{}}
 	for unit := range d.n + 1 {
 		d.parts = append(d.parts, t.Columns.Parts(0, float64(unit)))
@@ -97,7 +97,7 @@ func newDealer(wants []want, t kit.Track) *dealer {
 // reach is up to which unit a column must go that starts at a unit, to be
 // comfortable; over all of them where it cannot be. What no line is wide enough for
 // has one of its own.
-func reach(t kit.Track, w want, from int) int {
+func reach(t *kit.Track, w want, from int) int {
 	n := t.Columns.N()
 	for to := from + 1; to <= n; to++ {
 		if t.Width(from, float64(to-from)).Px >= w.comfort-0.05 {

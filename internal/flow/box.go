@@ -288,38 +288,50 @@ func (b *Box) root() bool {
 // intrinsic is the least width of a box's border box, and that of its content by itself, where
 // percentages come to nothing.
 func (e *engine) intrinsic(b *Box) (low, high kit.Measure) {
-	s := b.Style
-	if s.Display == None {
+	return e.intrinsicOf(b, &b.Style.Width, &b.Style.MinWidth, &b.Style.MaxWidth)
+}
+
+// automatic is a size that is not declared.
+var automatic Size
+
+// intrinsicOf is the same of a box as if it had other widths.
+func (e *engine) intrinsicOf(b *Box, width, least, most *Size) (low, high kit.Measure) {
+	if b.Style.Display == None {
 		return
 	}
 	e.budget.Step(12)
 	pad, margin := b.pad, b.margin
-	defer func() { b.pad, b.margin = pad, margin }()
 	e.edges(b, kit.Measure{})
-	if s.Width.Kind == Length && !s.Width.IsPercent() {
-		w := b.border(e.of(s.Width.Amount, kit.Measure{}))
+	if width.Kind == Length && !width.IsPercent() {
+		w := b.border(e.of(width.Amount, kit.Measure{}))
 		low, high = w, w
 	} else {
 		low, high = e.contents(b)
 		low, high = low.Plus(b.side()), high.Plus(b.side())
-		if b.Leaf != nil && b.Leaf.Replaced && (s.Width.IsPercent() || s.MaxWidth.IsPercent()) {
+		if b.Leaf != nil && b.Leaf.Replaced && (width.IsPercent() || most.IsPercent()) {
 			low = b.side()
 		}
 	}
-	for _, m := range []*kit.Measure{&low, &high} {
-		if s.MaxWidth.Kind == Length && !s.MaxWidth.IsPercent() {
-			*m = e.least(*m, b.border(e.of(s.MaxWidth.Amount, kit.Measure{})))
-		}
-		if s.MinWidth.Kind == Length && !s.MinWidth.IsPercent() {
-			*m = e.most(*m, b.border(e.of(s.MinWidth.Amount, kit.Measure{})))
-		}
+	if most.Kind == Length && !most.IsPercent() {
+		limit := b.border(e.of(most.Amount, kit.Measure{}))
+		low, high = e.least(low, limit), e.least(high, limit)
 	}
+	if least.Kind == Length && !least.IsPercent() {
+		limit := b.border(e.of(least.Amount, kit.Measure{}))
+		low, high = e.most(low, limit), e.most(high, limit)
+	}
+	b.pad, b.margin = pad, margin
 	return low, high
 }
 
 // needs is the same of a box's margin box.
 func (e *engine) needs(b *Box) (low, high kit.Measure) {
 	low, high = e.intrinsic(b)
+	return e.outer(b, low, high)
+}
+
+// outer adds a box's margins to what it needs.
+func (e *engine) outer(b *Box, low, high kit.Measure) (kit.Measure, kit.Measure) {
 	for _, side := range []int{Left, Right} {
 		if m := b.Style.Margin[side]; m.Kind == Length {
 			px := e.of(m.Amount, kit.Measure{})

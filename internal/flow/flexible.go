@@ -118,22 +118,15 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 	it := item{Box: k}
 	var is bool
 	if it.base, is = e.declared(k, basis, w); !is {
-		auto := *s
-		auto.Width = Size{}
-		k.Style = &auto
-		_, it.base = e.intrinsic(k)
-		k.Style = s
+		_, it.base = e.intrinsicOf(k, &automatic, &s.MinWidth, &s.MaxWidth)
 		it.base = it.base.Plus(e.parts(k))
 	}
 	least, fixed := e.declared(k, s.MinWidth, w)
 	if !fixed && !s.Clips { // the automatic least width
-		least, _ = e.intrinsic(k)
 		if s.Width.IsPercent() || s.Width.Kind == Auto {
-			auto := *s
-			auto.Width, auto.MinWidth, auto.MaxWidth = Size{}, Size{}, Size{}
-			k.Style = &auto
+			least, _ = e.intrinsicOf(k, &automatic, &automatic, &automatic)
+		} else {
 			least, _ = e.intrinsic(k)
-			k.Style = s
 		}
 		if stated, is := e.declared(k, s.Width, w); is {
 			least = e.least(least, stated)
@@ -312,10 +305,8 @@ func (e *engine) across(b, k *Box, y, height float64) {
 	case strings.Contains(self, "baseline"):
 		e.doubt(k.Style, "boxes that stand on the baseline of their text")
 	case (self == "normal" || self == "stretch") && k.Style.Height.Kind == Auto:
-		auto := *k.Style
-		auto.Ratio = 0
 		k.Height = max(k.Height, height-top-bottom)
-		if auto.MaxHeight.Kind == Length && !auto.MaxHeight.IsPercent() {
+		if most := &k.Style.MaxHeight; most.Kind == Length && !most.IsPercent() {
 			k.Height = e.high(k, k.Height-k.pad[Top].Px-k.pad[Bottom].Px)
 		}
 	}

@@ -362,10 +362,8 @@ func (e *engine) minimum(k *Box, low kit.Measure) kit.Measure {
 	if s.MinWidth.Kind != Length && (!s.Clips || s.Width.Kind != Auto) {
 		return low
 	}
-	bare, stated := *k, *s
-	stated.Width = Size{Length, css.Amount{Length: true}}
-	bare.Style = &stated
-	low, _ = e.needs(&bare)
+	low, high := e.intrinsicOf(k, &Size{Length, css.Amount{Length: true}}, &s.MinWidth, &s.MaxWidth)
+	low, _ = e.outer(k, low, high)
 	return low
 }
 

@@ -158,6 +158,36 @@ func NewStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
 		map[string]*Style{}, map[string]parsed{}}
 }
 
+// TakeStyler gives the styler of a cascade in a viewport, with the styles that it has given before, if it was released; or else a
+// new one.
+func TakeStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
+	s, is := c.Take(v.Width).(*Styler)
+	if !is || s.viewport != v {
+		return NewStyler(b, c, v)
+	}
+	s.budget = b
+	s.stage.On(b)
+	s.own.On(b)
+	return s
+}
+
+// mostStyles is how many styles a styler keeps.
+const mostStyles = 20_000
+
+// Release keeps the styles that a styler has given for the next who takes it.
+func (s *Styler) Release(c *css.Cascade) {
+	count := 0
+	for _, of := range s.known {
+		count += len(of)
+	}
+	if count < mostStyles {
+		s.budget = nil
+		s.stage.On(nil)
+		s.own.On(nil)
+		c.Keep(s.viewport.Width, s)
+	}
+}
+
 // browser is what browsers do with elements without any stylesheet.
 var browser = sync.OnceValue(func() *css.Cascade {
 	return css.NewCascade(nil, []css.Source{{Name: "browser", Text: browserSheet}}, Expand)

@@ -80,19 +80,9 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	if outer == nil {
 		return s.Root(e)
 	}
-	key := s.key[:0]
-	key = append(key, e.Type...)
-	for _, class := range e.Classes {
-		if !s.stage.Names(class) {
-			continue
-		}
-		key = append(append(key, '.'), class...)
-	}
-	for _, a := range e.Attributes {
-		key = append(append(append(append(key, '['), a.Name...), '='), a.Value...)
-	}
+	key := append(s.key[:0], s.stage.Key(e)...)
 	s.budget.Step(len(key) / 8)
-	key = s.stage.Tell(append(key, '#'), e)
+	key = s.stage.Tell(key, e)
 	s.key = key
 	known := s.known[outer]
 	if known == nil {

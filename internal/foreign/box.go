@@ -44,7 +44,7 @@ func (f filling) Text(e *css.Element, s *flow.Style, before int) *flow.Leaf {
 	}
 	for _, l := range f.written.between[e] {
 		if l.before == before {
-			leaf := estimated(l.text, s)
+			leaf := l.text.estimated(s)
 			leaf.Node = l.node
 			return leaf
 		}
@@ -100,8 +100,10 @@ func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result) {
 	view := flow.Viewport{Width: width, Height: 800}
 	by := func(b *budget.Budget, c *css.Cascade) error {
-		root = flow.NewStyler(b, c, view).Tree(f.html, nil, filling{f, i})
+		s := flow.TakeStyler(b, c, view)
+		root = s.Tree(f.html, nil, filling{f, i})
 		result = flow.Layout(b, root, view)
+		s.Release(c)
 		return nil
 	}
 	within := func() error {

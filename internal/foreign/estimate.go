@@ -10,32 +10,45 @@ import (
 	"kitrows/internal/markup"
 )
 
+// words is a text by what its size depends on: the letters of its longest word, and of each of its lines the letters and the
+// spaces between words.
+type words struct {
+	longest int
+	lines   []struct{ letters, spaces int }
+}
+
+// wordsOf counts a text.
+func wordsOf(text string) *words {
+	all := &words{}
+	for part := range strings.SplitSeq(text, lineEnd) {
+		line := struct{ letters, spaces int }{spaces: -1}
+		for w := range strings.FieldsSeq(part) {
+			n := utf8.RuneCountInString(w)
+			all.longest = max(all.longest, n)
+			line.letters += n
+			line.spaces++
+		}
+		line.spaces = max(0, line.spaces)
+		all.lines = append(all.lines, line)
+	}
+	return all
+}
+
 // estimated is words as they may stand, which only a font can tell: letters half as wide as they are high.
-func estimated(text string, s *flow.Style) *flow.Leaf {
-	letter := s.FontSize/2 + s.LetterSpacing
+func (all *words) estimated(s *flow.Style) *flow.Leaf {
+	letter, space := s.FontSize/2+s.LetterSpacing, s.FontSize/4
 	line := s.LineHeight
 	if line < 0 {
 		line = s.FontSize * 1.15
 	}
-	leaf := &flow.Leaf{Flows: true, Node: -1}
-	var lines []float64
-	for part := range strings.SplitSeq(text, lineEnd) {
-		wide := 0.0
-		for i, w := range strings.Fields(part) {
-			one := float64(utf8.RuneCountInString(w)) * letter
-			leaf.Least = max(leaf.Least, one)
-			if i > 0 {
-				wide += s.FontSize / 4
-			}
-			wide += one
-		}
-		leaf.Wide = max(leaf.Wide, wide)
-		lines = append(lines, wide)
+	leaf := &flow.Leaf{Flows: true, Node: -1, Least: float64(all.longest) * letter}
+	for _, l := range all.lines {
+		leaf.Wide = max(leaf.Wide, float64(l.letters)*letter+float64(l.spaces)*space)
 	}
 	leaf.High = func(w float64) float64 {
 		high := 0.0
-		for _, wide := range lines {
-			high += line * max(1, math.Ceil(wide/max(w, 1)-1e-6))
+		for _, l := range all.lines {
+			high += line * max(1, math.Ceil((float64(l.letters)*letter+float64(l.spaces)*space)/max(w, 1)-1e-6))
 		}
 		return high
 	}

@@ -21,7 +21,7 @@ type written struct {
 	elements  map[*css.Element]*markup.Node
 	numbers   map[*markup.Node]int32  // of the elements and texts of blocks, those of their nodes
 	asked     map[string]bool         // names that stand in the stylesheets
-	words     map[*css.Element]string // of an element that holds words alone
+	words     map[*css.Element]*words // of an element that holds words alone
 	between   map[*css.Element][]loose
 
 	drawn, read func() // what of it is worked out when it is first asked for
@@ -35,7 +35,7 @@ type written struct {
 // loose is words that stand among elements: before the kid of that number.
 type loose struct {
 	before int
-	text   string
+	text   *words
 	node   int32
 }
 
@@ -75,7 +75,7 @@ func (f *Page) read() {
 func (f *Page) draw() {
 	doc, w := origin.Document(f.page.Origin), f.written
 	w.elements, w.numbers = map[*css.Element]*markup.Node{}, map[*markup.Node]int32{}
-	w.words, w.between, w.asked = map[*css.Element]string{}, map[*css.Element][]loose{}, map[string]bool{}
+	w.words, w.between, w.asked = map[*css.Element]*words{}, map[*css.Element][]loose{}, map[string]bool{}
 	f.of = map[*css.Element]int32{}
 	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
 	f.cascade, w.left = origin.Cascade(f.page.Origin, sheets)
@@ -94,10 +94,12 @@ func (f *Page) draw() {
 	f.html = &css.Element{Type: "html"}
 	if doc.Part {
 		w.fill(f, f.html.Add(&css.Element{Type: "body", Space: true}), doc.Root)
+		f.cascade.Tag(f.html)
 		return
 	}
 	w.dress(f.html, doc.Root)
 	w.fill(f, f.html, doc.Root)
+	f.cascade.Tag(f.html)
 }
 
 // Files are all stylesheets that a page that was read from markup may link: its kit's, then its own.
@@ -143,7 +145,7 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 			if number, is := w.numbers[k]; is {
 				node = number
 			}
-			w.between[to] = append(w.between[to], loose{len(to.Kids), k.Text, node})
+			w.between[to] = append(w.between[to], loose{len(to.Kids), wordsOf(k.Text), node})
 			space = strings.TrimRight(k.Text, " \t\r\n\f") != k.Text
 			continue
 		}
@@ -157,7 +159,7 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 			continue
 		}
 		if text, is := w.wordy(f, k); is {
-			w.words[e] = text
+			w.words[e] = wordsOf(text)
 			continue
 		}
 		w.fill(f, e, k)
@@ -198,7 +200,7 @@ func (w *written) wordy(f *Page, n *markup.Node) (text string, is bool) {
 // leaf is what an element holds that is no elements: words, or what is shown in its place.
 func (f *written) leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 	if text, is := f.words[e]; is {
-		return estimated(text, s)
+		return text.estimated(s)
 	}
 	n := f.elements[e]
 	if n == nil {

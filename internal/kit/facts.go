@@ -72,7 +72,8 @@ func newSpan(from, to float64, open bool) Span {
 func (k *Kit) UnitSpan(i, n int) Span {
 	low, _, _ := k.Range(i)
 	end, open := k.end(i)
-	return newSpan(k.track(i, low).Width(0, float64(n)).Px, k.track(i, end).Width(0, float64(n)).Px, open)
+	narrow, wide := k.track(i, low), k.track(i, end)
+	return newSpan(narrow.Width(0, float64(n)).Px, wide.Width(0, float64(n)).Px, open)
 }
 
 // track is the grid of a fixed container at breakpoint i in a viewport of v px.

@@ -113,7 +113,7 @@ func NewTrack(columns Columns, g Gutter, place Place, w Measure) Track {
 }
 
 // outside is the gutter's percentage of what the row stands in.
-func (t Track) outside() float64 {
+func (t *Track) outside() float64 {
 	if t.place.Stays() { // the row is as wide as that
 		return t.gutter.inside
 	}
@@ -121,7 +121,7 @@ func (t Track) outside() float64 {
 }
 
 // Out is how far, in px, the row begins before what it stands in, and ends after it.
-func (t Track) Out() (start, end float64) {
+func (t *Track) Out() (start, end float64) {
 	if !t.place.Reaches() {
 		return 0, 0
 	}
@@ -129,13 +129,13 @@ func (t Track) Out() (start, end float64) {
 }
 
 // Row is the width of the row's own box, in px.
-func (t Track) Row() float64 {
+func (t *Track) Row() float64 {
 	start, end := t.Out()
 	return t.width.Px + start + end
 }
 
 // Padding is what a column has at its start and at its end, in px.
-func (t Track) Padding() (start, end float64) {
+func (t *Track) Padding() (start, end float64) {
 	if !t.place.IsInside() {
 		return 0, 0
 	}
@@ -144,7 +144,7 @@ func (t Track) Padding() (start, end float64) {
 
 // Origin is how far after the start of what the row stands in its first content may begin, in
 // px: where gutters are inside and rows stay, a column's padding.
-func (t Track) Origin() float64 {
+func (t *Track) Origin() float64 {
 	padding, _ := t.Padding()
 	out, _ := t.Out()
 	return padding - out
@@ -152,7 +152,7 @@ func (t Track) Origin() float64 {
 
 // Trimmed is the padding that a row's first column does not have at its start, and its last not
 // at its end.
-func (t Track) Trimmed() (first, last Measure) {
+func (t *Track) Trimmed() (first, last Measure) {
 	if !t.place.Trims() {
 		return Measure{}, Measure{}
 	}
@@ -162,7 +162,7 @@ func (t Track) Trimmed() (first, last Measure) {
 }
 
 // halves are the parts of a gutter of so many percent of a length that are padding.
-func (t Track) halves(percent, of float64) (start, end float64) {
+func (t *Track) halves(percent, of float64) (start, end float64) {
 	atStart, atEnd := t.place.Halves()
 	if !t.rough {
 		return t.Gutter.Px * float64(atStart) / 2, t.Gutter.Px * float64(atEnd) / 2
@@ -217,7 +217,7 @@ func (t Track) Smooth() Track {
 }
 
 // Starved reports whether a column is 0 px wide or less.
-func (t Track) Starved() bool {
+func (t *Track) Starved() bool {
 	if t.Columns.IsUneven() {
 		return t.part.Px <= 0
 	}
@@ -226,10 +226,10 @@ func (t Track) Starved() bool {
 
 // Width is that of a column over n units from unit from on, counted from 0;
 // never under 0. Equal columns may be counted in parts of a unit.
-func (t Track) Width(from int, n float64) Measure { return t.Asked(from, n).AtLeastZero() }
+func (t *Track) Width(from int, n float64) Measure { return t.Asked(from, n).AtLeastZero() }
 
 // Asked is the same where it may be under 0: what a column asks for.
-func (t Track) Asked(from int, n float64) Measure {
+func (t *Track) Asked(from int, n float64) Measure {
 	w := t.Pitch.Times(n).Minus(t.Gutter)
 	if t.Columns.IsUneven() {
 		w = t.part.Times(t.Columns.Parts(from, n)).Plus(t.Gutter.Times(n - 1))
@@ -242,7 +242,7 @@ func (t Track) Asked(from int, n float64) Measure {
 
 // Offset is how far n units from unit from on move what comes after them. n
 // under 0 moves it back.
-func (t Track) Offset(from int, n float64) Measure {
+func (t *Track) Offset(from int, n float64) Measure {
 	if n == 0 {
 		return Measure{}
 	}
@@ -264,15 +264,19 @@ func (t Track) Offset(from int, n float64) Measure {
 // row and one gutter more, times the part that those units are, and with uneven columns
 // the gutters that they have more than that part. Gutters that are inside are a part of
 // the row.
-func (t Track) calc(from int, n float64, less float64) float64 {
+func (t *Track) calc(from int, n float64, less float64) float64 {
 	if t.summed {
 		sum := 0.0
-		t.summed = false
 		for unit := range int(n) {
-			sum += t.calc(from+unit, 1, 0)
+			sum += t.whole(from+unit, 1, 0)
 		}
 		return sum - less*t.Gutter.Px
 	}
+	return t.whole(from, n, less)
+}
+
+// whole is the same of units that are worked out together.
+func (t *Track) whole(from int, n float64, less float64) float64 {
 	all, gaps := float64(t.Columns.N()), 0.0
 	part := n / all
 	if t.Columns.IsUneven() {

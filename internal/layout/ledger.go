@@ -39,7 +39,7 @@ func (l Line) Unspent() float64 {
 }
 
 // InPx reports whether the line is counted in px.
-func (l Line) InPx() bool { return l.Row.InPx(*l.Track) }
+func (l Line) InPx() bool { return l.Row.InPx(l.Track) }
 
 // least is what does not count as unspent or over.
 func (l Line) least() float64 {
@@ -63,7 +63,7 @@ func (l Line) Sum() string {
 	if l.Run.Shares > 0 {
 		more = max(0, l.Whole()-l.Spent()) / float64(l.Run.Shares)
 	}
-	terms := l.Row.terms(l.Cells(), *l.Track, l.InPx(), more)
+	terms := l.Row.terms(l.Cells(), l.Track, l.InPx(), more)
 	total := l.Spent()
 	if l.Run.Shares > 0 {
 		total = max(total, l.Whole())
@@ -84,7 +84,7 @@ func sum(terms []string, total float64, inPx bool) string {
 
 // terms writes what cells ask for, shares so much more than one unit. In px the
 // gutters between them come last.
-func (r *Row) terms(cells []Cell, t kit.Track, inPx bool, more float64) []string {
+func (r *Row) terms(cells []Cell, t *kit.Track, inPx bool, more float64) []string {
 	var terms []string
 	add := func(v float64) {
 		if v > 0 {
@@ -155,7 +155,7 @@ func (l Line) Reason() string {
 	cells := l.Row.Cells[l.before : l.Run.First+1]
 	units, px := 0.0, kit.Plain(-l.Track.Gutter.Px)
 	for i := range cells {
-		px = px.Plus(l.Row.needs(&cells[i], *l.Track, units)).Plus(l.Track.Gutter)
+		px = px.Plus(l.Row.needs(&cells[i], l.Track, units)).Plus(l.Track.Gutter)
 		units += l.Row.units(&cells[i])
 	}
 	total := units
@@ -163,5 +163,5 @@ func (l Line) Reason() string {
 		total = px.Px
 	}
 	return fmt.Sprintf("%s > %s, so %s starts line %d",
-		sum(l.Row.terms(cells, *l.Track, l.InPx(), 0), total, l.InPx()), kit.Figure(l.Whole()), next.Node.Name, l.Line)
+		sum(l.Row.terms(cells, l.Track, l.InPx(), 0), total, l.InPx()), kit.Figure(l.Whole()), next.Node.Name, l.Line)
 }

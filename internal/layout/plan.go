@@ -56,6 +56,7 @@ func (l *Layout) Plan(v float64) *Plan {
 	m := maker{l: l, i: i, stage: &l.at[i], plan: &Plan{Width: v, Breakpoint: i, Until: 1e9}}
 	m.plan.Boxes = make([]Box, 0, len(l.nodes))
 	m.plan.Lines = make([]Line, 0, 2*len(m.stage.rows))
+	m.tracks = make([]kit.Track, 0, len(m.stage.rows))
 	if i+1 < len(l.kit.Breakpoints) {
 		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
 	}
@@ -76,6 +77,8 @@ type maker struct {
 	stage *stage
 	plan  *Plan
 	runs  []Run
+
+	tracks []kit.Track
 }
 
 // frames places the sections and containers from node n up to end under one
@@ -138,18 +141,19 @@ func (m *maker) row(n int32, x, y float64, w kit.Measure) float64 {
 	x -= out
 	self := m.box(Box{ID: r.ID, Kind: page.Row, X: x, Y: y, Width: t.Row(), Shown: true, Node: n})
 	first := len(m.runs)
-	m.runs = r.Break(t, m.runs, m.plan.Width, &m.plan.Until)
+	m.runs = r.Break(&t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
 	line := len(m.plan.Lines)
-	smooth := t.Smooth()
+	m.tracks = append(m.tracks, t.Smooth()) // in one piece: the lines of all rows point to them
+	smooth := &m.tracks[len(m.tracks)-1]
 	for i := range runs {
-		m.plan.Lines = append(m.plan.Lines, newLine(r, &smooth, runs, i))
+		m.plan.Lines = append(m.plan.Lines, newLine(r, smooth, runs, i))
 	}
 	for i, run := range runs { // rows nested in it add their lines behind these
 		if i > 0 {
 			y += r.GapY
 		}
-		height := m.line(r, run, i+1, t, x, y)
+		height := m.line(r, run, i+1, &t, x, y)
 		m.plan.Lines[line+i].Y, m.plan.Lines[line+i].Height = y, height
 		y += height
 	}
@@ -176,7 +180,7 @@ func newLine(r *Row, t *kit.Track, runs []Run, i int) Line {
 
 // line places the columns of one line of a row that begins at x and gives its height: that of its tallest
 // column, to which those that stretch are brought.
-func (m *maker) line(r *Row, run Run, number int, t kit.Track, x, y float64) float64 {
+func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) float64 {
 	height := 0.0
 	first := len(m.plan.Boxes)
 	start, _ := t.Padding()

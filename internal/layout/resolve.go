@@ -132,8 +132,8 @@ func (r *resolver) inside(n int32, self int, w ends) {
 	row := &r.stage.rows[self]
 	for e, px := range []float64{w.low, w.high} {
 		t := row.Track(kit.Plain(px))
-		for _, run := range row.Break(t, nil, 0, new(float64)) {
-			row.Place(run, t, func(c *Cell, s Spot) {
+		for _, run := range row.Break(&t, nil, 0, new(float64)) {
+			row.Place(run, &t, func(c *Cell, s Spot) {
 				ends := widths[c.index]
 				if e == 0 {
 					ends.low = s.Width.Px

@@ -115,8 +115,8 @@ func (r *Row) stand() {
 		w = kit.Plain(r.Narrowest)
 	}
 	t := r.Track(w)
-	for line, run := range r.Break(t, nil, 0, new(float64)) {
-		r.Place(run, t, func(c *Cell, s Spot) {
+	for line, run := range r.Break(&t, nil, 0, new(float64)) {
+		r.Place(run, &t, func(c *Cell, s Spot) {
 			c.Unit = s.Unit
 			switch first := c == &r.Cells[run.First]; {
 			case line == 0 && first:
@@ -145,14 +145,15 @@ func (r *Row) filled(widest float64) (some bool) {
 		}
 		return false
 	}
-	runs := r.Break(r.Track(kit.Plain(Roomy)), nil, 0, new(float64))
+	t := r.Track(kit.Plain(Roomy))
+	runs := r.Break(&t, nil, 0, new(float64))
 	for i, run := range runs[:max(0, len(runs)-1)] {
 		left := float64(r.Columns.N()) - run.Units
 		next := &r.Cells[runs[i+1].First]
 		fits := false
 		for _, px := range []float64{r.Narrowest, widest} { // room and need are straight lines over the width
 			t := kit.NewTrack(r.Columns, r.Gutter, r.Where, kit.Plain(px))
-			fits = fits || r.used(run, t).Px+t.Gutter.Px+r.needs(next, t, 0).Px <= t.Content.Px+1
+			fits = fits || r.used(run, &t).Px+t.Gutter.Px+r.needs(next, &t, 0).Px <= t.Content.Px+1
 		}
 		last := &r.Cells[run.End-1]
 		if last.Fill = 0; left > hair && fits {
@@ -180,12 +181,12 @@ func (r *Row) Track(w kit.Measure) kit.Track {
 // InPx reports whether the row's lines break by px: where a natural column takes
 // part, or where flexible boxes are tight, so that units no longer
 // add up. Grid tracks still do, and floats are told where to break.
-func (r *Row) InPx(t kit.Track) bool {
+func (r *Row) InPx(t *kit.Track) bool {
 	return r.PerLine == 0 && r.Natural || r.flexible() && r.Tight(t)
 }
 
 // Tight reports whether a cell asks for 0 px or less, and has 0.
-func (r *Row) Tight(t kit.Track) bool {
+func (r *Row) Tight(t *kit.Track) bool {
 	if !r.Parted || t.Starved() || r.PerLine > 0 {
 		return t.Starved()
 	}
@@ -193,7 +194,7 @@ func (r *Row) Tight(t kit.Track) bool {
 }
 
 // Tight reports whether a cell that takes part of a unit asks for less than 0 px.
-func (c *Cell) Tight(t kit.Track) bool { return c.Counted() && t.Pitch.Px*c.Units < t.Gutter.Px }
+func (c *Cell) Tight(t *kit.Track) bool { return c.Counted() && t.Pitch.Px*c.Units < t.Gutter.Px }
 
 // flexible reports whether the row is laid out by flexible boxes; in the grid
 // technique those that spread are, for tracks cannot.
@@ -215,8 +216,9 @@ type Run struct {
 // Break breaks the row's cells into lines (section 6.3) and adds them to runs.
 // until becomes the viewport width up to which they break so, if that is less:
 // v is the present one.
-func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
-	t = t.Smooth()
+func (r *Row) Break(t *kit.Track, runs []Run, v float64, until *float64) []Run {
+	smooth := t.Smooth()
+	t = &smooth
 	n := float64(r.Columns.N())
 	inPx := r.InPx(t)
 	var run Run
@@ -265,7 +267,7 @@ func (r *Row) Break(t kit.Track, runs []Run, v float64, until *float64) []Run {
 
 // used is how much of the row a line's cells use as the track measures, with the gutters
 // between.
-func (r *Row) used(run Run, t kit.Track) (used kit.Measure) {
+func (r *Row) used(run Run, t *kit.Track) (used kit.Measure) {
 	units := 0.0
 	for i := run.First; i < run.End; i++ {
 		used = used.Plus(r.needs(&r.Cells[i], t, units))
@@ -293,7 +295,7 @@ func (r *Row) units(c *Cell) float64 {
 }
 
 // needs is what a cell asks for in px after so many units of its line.
-func (r *Row) needs(c *Cell, t kit.Track, spent float64) kit.Measure {
+func (r *Row) needs(c *Cell, t *kit.Track, spent float64) kit.Measure {
 	if r.PerLine > 0 {
 		return r.equal(c, t)
 	}
@@ -310,7 +312,7 @@ func (r *Row) needs(c *Cell, t kit.Track, spent float64) kit.Measure {
 //
 // A cell that is trimmed has so much more content, and its box ends there: what is given is its
 // box less both paddings, which may be under 0.
-func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
+func (r *Row) width(c *Cell, t *kit.Track, start int) kit.Measure {
 	trimmed := c.trimmed(t)
 	least := trimmed.Times(-1) // its content is at least 0
 	var w kit.Measure
@@ -329,7 +331,7 @@ func (r *Row) width(c *Cell, t kit.Track, start int) kit.Measure {
 }
 
 // trimmed is how much padding a cell does not have.
-func (c *Cell) trimmed(t kit.Track) (m kit.Measure) {
+func (c *Cell) trimmed(t *kit.Track) (m kit.Measure) {
 	if !c.First && !c.Last {
 		return m
 	}
@@ -344,7 +346,7 @@ func (c *Cell) trimmed(t kit.Track) (m kit.Measure) {
 }
 
 // Padding is what a cell has at its start and end, in px.
-func (c *Cell) Padding(t kit.Track) (start, end float64) {
+func (c *Cell) Padding(t *kit.Track) (start, end float64) {
 	start, end = t.Padding()
 	if c.First {
 		start = 0
@@ -357,7 +359,7 @@ func (c *Cell) Padding(t kit.Track) (start, end float64) {
 
 // stands gives a cell of a line the spot that it has with both paddings; a trimmed one begins
 // before it and ends after it.
-func (c *Cell) stands(s Spot, t kit.Track, spot func(c *Cell, s Spot)) {
+func (c *Cell) stands(s Spot, t *kit.Track, spot func(c *Cell, s Spot)) {
 	if c.First || c.Last {
 		first, last := t.Trimmed()
 		if c.First {
@@ -379,7 +381,7 @@ type Spot struct {
 
 // Place gives each cell of a line its spot: what is left is split over the
 // shares or, without one, spread. x runs on by skip, width, trail, one gutter.
-func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
+func (r *Row) Place(run Run, t *kit.Track, spot func(c *Cell, s Spot)) {
 	n := float64(run.End - run.First)
 	var free kit.Measure
 	if run.Shares > 0 || r.Spread != page.Start {
@@ -436,7 +438,7 @@ func (r *Row) Place(run Run, t kit.Track, spot func(c *Cell, s Spot)) {
 }
 
 // equal is how wide a cell of a row of so many a line is, with both paddings.
-func (r *Row) equal(c *Cell, t kit.Track) kit.Measure {
+func (r *Row) equal(c *Cell, t *kit.Track) kit.Measure {
 	w, least := t.Asked(0, 1), c.trimmed(t).Times(-1)
 	if w.Px < least.Px {
 		return least

@@ -41,7 +41,7 @@ func (r *resolver) support(row *Row, w ends) {
 		}
 		row.Align, row.Spread = page.Top, page.Start
 		r.unordered(row)
-		if len(row.Cells) > 0 && row.Tight(row.Track(kit.Plain(w.low))) {
+		if narrow := row.Track(kit.Plain(w.low)); len(row.Cells) > 0 && row.Tight(&narrow) {
 			r.report(node, Unsupported,
 				"too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
 			row.PerLine, row.Stacked = 0, true
@@ -51,7 +51,7 @@ func (r *resolver) support(row *Row, w ends) {
 			}
 		}
 	}
-	if row.Tracked() && len(row.Cells) > 0 && row.Track(kit.Plain(w.low)).Starved() {
+	if narrow := row.Track(kit.Plain(w.low)); row.Tracked() && len(row.Cells) > 0 && narrow.Starved() {
 		r.report(node, Unsupported,
 			"narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
 		row.PerLine = 1
@@ -181,7 +181,8 @@ func (r *resolver) gridShares(row *Row, shares int, full func(*Cell, string)) {
 // floatShares makes takes of shares that come out whole.
 func (r *resolver) floatShares(row *Row, naturals int, full func(*Cell, string)) {
 	whole := naturals == 0
-	for _, run := range row.Break(row.Track(kit.Plain(1e6)), nil, 0, new(float64)) {
+	wide := row.Track(kit.Plain(1e6))
+	for _, run := range row.Break(&wide, nil, 0, new(float64)) {
 		left := math.Max(0, float64(row.Columns.N())-run.Units)
 		each := 1.0
 		if run.Shares > 0 {
@@ -211,8 +212,9 @@ func (r *resolver) floatShares(row *Row, naturals int, full func(*Cell, string))
 // at the narrowest width fits at all, what breaks at the widest breaks at all.
 func (r *resolver) floatNaturals(row *Row, w ends, full func(*Cell, string)) {
 	row.Natural = true
-	low := row.Break(row.Track(kit.Plain(w.low)), nil, 0, new(float64))
-	high := row.Break(row.Track(kit.Plain(w.high)), nil, 0, new(float64))
+	narrow, wide := row.Track(kit.Plain(w.low)), row.Track(kit.Plain(w.high))
+	low := row.Break(&narrow, nil, 0, new(float64))
+	high := row.Break(&wide, nil, 0, new(float64))
 	row.Natural = false
 	if slices.EqualFunc(low, high, func(a, b Run) bool { return a.First == b.First && a.End == b.End }) {
 		return

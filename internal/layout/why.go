@@ -207,13 +207,13 @@ func (e *explainer) within(n int32) (w kit.Measure, shown bool) {
 func (e *explainer) stand(n int32, w kit.Measure) (line Line, spot Spot, cell *Cell, ok bool) {
 	row := e.l.at[e.i].row(e.l.nodes[n].parent)
 	t := row.Track(w).Smooth()
-	runs := row.Break(t, nil, e.v, new(float64))
+	runs := row.Break(&t, nil, e.v, new(float64))
 	for i, run := range runs {
 		for c := run.First; c < run.End; c++ {
 			if row.Cells[c].index != n {
 				continue
 			}
-			row.Place(run, t, func(c *Cell, s Spot) {
+			row.Place(run, &t, func(c *Cell, s Spot) {
 				if c.index == n {
 					spot = s
 				}
@@ -233,9 +233,9 @@ func (e *explainer) row(n int32) {
 	row := e.l.at[e.i].row(n)
 	t := row.Track(w).Smooth()
 	e.say("row %s px", kit.Figure(t.Row()))
-	e.padding(t)
-	e.track(row, t)
-	runs := row.Break(t, nil, e.v, new(float64))
+	e.padding(&t)
+	e.track(row, &t)
+	runs := row.Break(&t, nil, e.v, new(float64))
 	for i := range runs {
 		e.ledger(newLine(row, &t, runs, i))
 	}
@@ -254,7 +254,7 @@ func (e *explainer) ledger(line Line) {
 
 // padding explains how wide a row's contents are where its gutters are inside its columns
 // (section 6.9).
-func (e *explainer) padding(t kit.Track) {
+func (e *explainer) padding(t *kit.Track) {
 	before, after := t.Padding()
 	if before+after == 0 {
 		return
@@ -269,7 +269,7 @@ func (e *explainer) padding(t kit.Track) {
 }
 
 // track explains what a unit measures (section 6.2).
-func (e *explainer) track(r *Row, t kit.Track) {
+func (e *explainer) track(r *Row, t *kit.Track) {
 	n := r.Columns.N()
 	switch {
 	case r.Gutter.IsFraction():
@@ -298,7 +298,7 @@ func (e *explainer) column(n int32) {
 	w = t.Content
 	whole := w.Px + t.Gutter.Px
 	pitch := fmt.Sprintf("%s ÷ %d", kit.Figure(whole), t.Columns.N())
-	e.track(r, t)
+	e.track(r, &t)
 	sum := func() {
 		if t.Gutter.Px > 0 {
 			e.say("row %s px + gutter %s = %s", kit.Figure(w.Px), g, kit.Figure(whole))
@@ -345,7 +345,7 @@ func (e *explainer) column(n int32) {
 			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n), kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
 		}
 	}
-	if before, after := c.Padding(t); before+after > 0 {
+	if before, after := c.Padding(&t); before+after > 0 {
 		e.say("padding %s before and %s after: its box is %s px wide", kit.Figure(before), kit.Figure(after),
 			kit.Figure(before+spot.Width.Px+after))
 	}

@@ -132,7 +132,10 @@ func newTrial(r *row) *trial {
 
 // narrow reports whether a form of a row is so narrow somewhere in its breakpoint that
 // units do not add up.
-func narrow(form, want *layout.Row) bool { return form.Tight(form.Track(kit.Plain(want.Narrowest))) }
+func narrow(form, want *layout.Row) bool {
+	t := form.Track(kit.Plain(want.Narrowest))
+	return form.Tight(&t)
+}
 
 // disturb marks columns, by their place in the row, as to be tried.
 func (t *trial) disturb(first, end int) {

@@ -44,7 +44,7 @@ func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
 			return false // the next one moves
 		}
 	}
-	if !s.tight && parted(&cell) && cell.Tight(s.narrowest) || got.Technique == kit.Grid && parts(cell) {
+	if !s.tight && parted(&cell) && cell.Tight(&s.narrowest) || got.Technique == kit.Grid && parts(cell) {
 		return false
 	}
 	if s.shape.none() {
@@ -52,7 +52,7 @@ func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
 	}
 	was := got.Cells[at]
 	got.Cells[at] = cell
-	same := s.shape.sameAt(got, s.track, at, &t.runs)
+	same := s.shape.sameAt(got, &s.track, at, &t.runs)
 	got.Cells[at] = was
 	return same
 }
@@ -200,7 +200,8 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 func sharedOut(r *layout.Row) bool {
 	for w := r.Narrowest; w <= r.Widest; {
 		until := math.Inf(1)
-		for _, run := range r.Break(r.Track(kit.Measure{Px: w, Per: 1}), nil, w, &until) {
+		t := r.Track(kit.Measure{Px: w, Per: 1})
+		for _, run := range r.Break(&t, nil, w, &until) {
 			if run.Shares == 0 || run.Used.Px > w { // what stands over the row is spread as well
 				return false
 			}

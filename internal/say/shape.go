@@ -39,9 +39,9 @@ func (s *shape) fill(want *layout.Row, has bool) {
 		return
 	}
 	t := want.Track(roomy).Smooth()
-	s.runs = want.Break(t, s.runs, 0, new(float64))
+	s.runs = want.Break(&t, s.runs, 0, new(float64))
 	for line, run := range s.runs {
-		place(want, run, line, t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
+		place(want, run, line, &t, func(_ int, b box) { s.boxes = append(s.boxes, b) })
 	}
 }
 
@@ -58,7 +58,7 @@ func padding(r *layout.Row) kit.Measure {
 func (s *shape) none() bool { return len(s.runs) == 0 }
 
 // place visits the boxes of one line.
-func place(r *layout.Row, run layout.Run, line int, t kit.Track, visit func(at int, b box)) {
+func place(r *layout.Row, run layout.Run, line int, t *kit.Track, visit func(at int, b box)) {
 	drops := r.Technique == kit.Float && overfull(r, run)
 	at := run.First
 	r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
@@ -85,20 +85,20 @@ func (s *shape) same(got *layout.Row) bool {
 	t := got.Track(roomy).Smooth()
 	runs := s.runs
 	if got.Technique != kit.Float { // floats break where they are told to
-		runs = got.Break(t, nil, 0, new(float64))
+		runs = got.Break(&t, nil, 0, new(float64))
 		if len(runs) != len(s.runs) {
 			return false
 		}
 	}
 	for line, run := range runs {
-		if run.First != s.runs[line].First || run.End != s.runs[line].End || !s.sameLine(got, run, line, t) {
+		if run.First != s.runs[line].First || run.End != s.runs[line].End || !s.sameLine(got, run, line, &t) {
 			return false
 		}
 	}
 	return true
 }
 
-func (s *shape) sameLine(got *layout.Row, run layout.Run, line int, t kit.Track) bool {
+func (s *shape) sameLine(got *layout.Row, run layout.Run, line int, t *kit.Track) bool {
 	same := true
 	place(got, run, line, t, func(at int, b box) { same = same && b == s.boxes[at] })
 	return same
@@ -118,7 +118,7 @@ func (s *shape) alone(at int, want *layout.Row) bool {
 
 // sameAt reports whether a row of which only the cell at that place is new lays out so:
 // only that cell's line may be another, or the end of the one before it.
-func (s *shape) sameAt(got *layout.Row, t kit.Track, at int, buffer *[]layout.Run) bool {
+func (s *shape) sameAt(got *layout.Row, t *kit.Track, at int, buffer *[]layout.Run) bool {
 	line := s.line(at)
 	want := s.runs[line]
 	if got.Technique == kit.Float {
