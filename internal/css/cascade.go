@@ -35,6 +35,7 @@ type Cascade struct {
 	Left  []Left // what is left out
 
 	kept   kept
+	tags   tags
 	expand Expand
 	known  map[[2]string]expanded // what declarations come to, while stylesheets are read
 	asks   map[*Selector]bool     // lists whose selectors are looked through for what they ask, then
@@ -792,7 +793,7 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 func (s *Stage) On(b *budget.Budget) { *s.matcher = matcher{budget: b} }
 
 // Key is that of the cascade.
-func (s *Stage) Key(e *Element) string { return s.c.Key(e) }
+func (s *Stage) Key(e *Element) string { return s.c.key(e) }
 
 // Tell adds to a key by which an element's type, the classes that selectors name, and its attributes are known which selectors, up to there, match it that ask for
 // more than those. Of two elements with the same key, in elements of which the same holds, the same is declared.

@@ -1,6 +1,9 @@
 package css
 
-import "strings"
+import (
+	"strings"
+	"sync"
+)
 
 // An Element is an element of a document, as far as selectors tell elements apart.
 type Element struct {
@@ -10,16 +13,27 @@ type Element struct {
 	Parent     *Element
 	Kids       []*Element
 	Space      bool // white space stands before it
+	Own        any  // what its maker knows of it
 
 	at  int // among its parent's kids
-	key string
+	tag tag
 }
 
-// Key is a text by which the element's type, the classes that selectors of the cascade may tell apart, and its attributes are known.
-func (c *Cascade) Key(e *Element) string {
-	if e.key != "" {
-		return e.key
-	}
+// tag is what a cascade knows of an element by what it has alone.
+type tag struct {
+	of   *Cascade
+	id   int32 // the same of elements with the same key
+	asks bool  // selectors ask for more than what it has
+}
+
+// Tagged gives a number that is the same of elements of which, in elements of which the same holds, the cascade declares the same;
+// is reports whether the element has one.
+func (s *Stage) Tagged(e *Element) (id int32, is bool) {
+	return e.tag.id, e.tag.of == s.c && !e.tag.asks
+}
+
+// key is a text by which the element's type, the classes that selectors of the cascade may tell apart, and its attributes are known.
+func (c *Cascade) key(e *Element) string {
 	var b strings.Builder
 	b.WriteString(e.Type)
 	for _, class := range e.Classes {
@@ -35,12 +49,45 @@ func (c *Cascade) Key(e *Element) string {
 	return b.String()
 }
 
-// Tag keeps the keys of an element and of all in it, which must not change any more.
+// Tag has the cascade know an element and all in it, which must not change any more, by what they have.
 func (c *Cascade) Tag(e *Element) {
-	e.key = c.Key(e)
-	for _, k := range e.Kids {
-		c.Tag(k)
+	c.tags.mu.Lock()
+	defer c.tags.mu.Unlock()
+	c.tagAll(e)
+}
+
+func (c *Cascade) tagAll(e *Element) {
+	key := c.key(e)
+	id, known := c.tags.ids[key]
+	if !known {
+		if c.tags.ids == nil {
+			c.tags.ids = map[string]int32{}
+		}
+		id = int32(len(c.tags.ids))
+		c.tags.ids[key] = id
 	}
+	e.tag = tag{c, id, c.asksOf(e)}
+	for _, k := range e.Kids {
+		c.tagAll(k)
+	}
+}
+
+// asksOf reports whether a selector asks for more of an element than what it has.
+func (c *Cascade) asksOf(e *Element) bool {
+	asked := len(c.asked["*"])+len(c.asked[e.Type]) > 0
+	for _, class := range e.Classes {
+		asked = asked || len(c.asked["."+class]) > 0
+	}
+	for _, a := range e.Attributes {
+		asked = asked || a.Name == "id" && len(c.asked["#"+a.Value]) > 0
+	}
+	return asked
+}
+
+// tags are the numbers of elements by their keys.
+type tags struct {
+	mu  sync.Mutex
+	ids map[string]int32
 }
 
 // An Attr is an attribute of an element.

@@ -94,8 +94,9 @@ type Style struct {
 	Shift                                         [2]Size // by which it is moved without moving others
 	Before, After                                 *Style  // of the boxes that its ::before and ::after make
 
-	made   *computing // how it was worked out
-	text   bool       // of a pseudo-element: it holds text
+	made   *computing       // how it was worked out
+	inner  map[int32]*Style // of elements in it, by what the cascade knows of them
+	text   bool             // of a pseudo-element: it holds text
 	custom *css.Variables
 	held   map[string]string // what is inherited, as it was computed
 	Doubts []Doubt
@@ -124,6 +125,8 @@ type Styler struct {
 	key      []byte
 	top      map[string]*Style // of roots
 	amounts  map[string]parsed
+	given    int   // styles
+	boxes    []Box // that were made ahead
 }
 
 // What is kept of styles and boxes, in bytes, as budgets count it.
@@ -154,8 +157,8 @@ func (s *Styler) parse(text string) (css.Amount, error) {
 // NewStyler makes the styler of a cascade, whose expansion is Expand, in a viewport. What elements are given is spent from
 // the budget.
 func NewStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
-	return &Styler{b, c.At(b, v.Width), browser().At(b, v.Width), v, 16, map[*Style]map[string]*Style{}, nil,
-		map[string]*Style{}, map[string]parsed{}}
+	return &Styler{budget: b, stage: c.At(b, v.Width), own: browser().At(b, v.Width), viewport: v, root: 16,
+		known: map[*Style]map[string]*Style{}, top: map[string]*Style{}, amounts: map[string]parsed{}}
 }
 
 // TakeStyler gives the styler of a cascade in a viewport, with the styles that it has given before, if it was released; or else a
@@ -176,12 +179,8 @@ const mostStyles = 20_000
 
 // Release keeps the styles that a styler has given for the next who takes it.
 func (s *Styler) Release(c *css.Cascade) {
-	count := 0
-	for _, of := range s.known {
-		count += len(of)
-	}
-	if count < mostStyles {
-		s.budget = nil
+	if s.given < mostStyles {
+		s.budget, s.boxes = nil, nil
 		s.stage.On(nil)
 		s.own.On(nil)
 		c.Keep(s.viewport.Width, s)

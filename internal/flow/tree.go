@@ -18,7 +18,8 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	style := s.Style(e, outer)
 	s.budget.Step(16)
 	s.budget.Hold(boxSize)
-	b := &Box{Style: style, Leaf: content.Leaf(e, style), Node: content.Node(e), Space: e.Space}
+	b := s.box()
+	b.Style, b.Leaf, b.Node, b.Space = style, content.Leaf(e, style), content.Node(e), e.Space
 	if b.Leaf != nil && b.Leaf.Flows {
 		return b
 	}
@@ -40,6 +41,15 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 		b.Kids = append(b.Kids, generated(style.After))
 	}
 	return b
+}
+
+// box is a new one; those of a tree are made many at a time.
+func (s *Styler) box() *Box {
+	if len(s.boxes) == cap(s.boxes) {
+		s.boxes = make([]Box, 0, 64)
+	}
+	s.boxes = append(s.boxes, Box{})
+	return &s.boxes[len(s.boxes)-1]
 }
 
 // words adds a box of words, if there are any.
@@ -80,6 +90,18 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	if outer == nil {
 		return s.Root(e)
 	}
+	if id, is := s.stage.Tagged(e); is {
+		st := outer.inner[id]
+		if st == nil {
+			st = s.Of(e, outer)
+			if outer.inner == nil {
+				outer.inner = map[int32]*Style{}
+			}
+			outer.inner[id] = st
+			s.given++
+		}
+		return st
+	}
 	key := append(s.key[:0], s.stage.Key(e)...)
 	s.budget.Step(len(key) / 8)
 	key = s.stage.Tell(key, e)
@@ -93,6 +115,7 @@ func (s *Styler) Style(e *css.Element, outer *Style) *Style {
 	if st == nil {
 		st = s.Of(e, outer)
 		known[string(key)] = st
+		s.given++
 	}
 	return st
 }

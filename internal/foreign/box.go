@@ -2,6 +2,7 @@ package foreign
 
 import (
 	"context"
+	"slices"
 	"sync"
 
 	"kitrows/internal/budget"
@@ -28,8 +29,8 @@ func (f filling) Leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 	if f.written != nil {
 		return f.written.leaf(e, s)
 	}
-	at, is := f.of[e]
-	if !is || f.nodes[at].Kind != page.Block {
+	at := heldBy(e).node
+	if at < 0 || f.nodes[at].Kind != page.Block {
 		return nil
 	}
 	c := f.nodes[at].Content
@@ -42,7 +43,7 @@ func (f filling) Text(e *css.Element, s *flow.Style, before int) *flow.Leaf {
 	if f.written == nil {
 		return nil
 	}
-	for _, l := range f.written.between[e] {
+	for _, l := range heldBy(e).between {
 		if l.before == before {
 			leaf := l.text.estimated(s)
 			leaf.Node = l.node
@@ -53,15 +54,40 @@ func (f filling) Text(e *css.Element, s *flow.Style, before int) *flow.Leaf {
 }
 
 func (f filling) Node(e *css.Element) int32 {
-	if at, is := f.of[e]; is {
-		return at
-	}
-	return -1
+	return heldBy(e).node
 }
 
-// Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order; and up
-// to which width lines break as they do.
+// laidOut is the boxes of a page at a width, which a page that never changes has always.
+type laidOut struct {
+	width float64
+	boxes []Box
+	until float64
+}
+
+// mostLaid is at how many widths the boxes of a page are kept: a page has at most eight lanes, and is measured at some widths more.
+const mostLaid = 12
+
+// Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order, which must not be changed; and up
+// to which width lines break as they do. Those of the last widths are kept.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
+	f.keeping.Lock()
+	at := slices.IndexFunc(f.laidOut, func(l laidOut) bool { return l.width == width })
+	if at >= 0 {
+		defer f.keeping.Unlock()
+		return f.laidOut[at].boxes, f.laidOut[at].until
+	}
+	f.keeping.Unlock()
+	boxes, until = f.boxes(width, i)
+	f.keeping.Lock()
+	defer f.keeping.Unlock()
+	if len(f.laidOut) == mostLaid {
+		f.laidOut = slices.Delete(f.laidOut, 0, 1)
+	}
+	f.laidOut = append(f.laidOut, laidOut{width, boxes, until})
+	return boxes, until
+}
+
+func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 	if f.written != nil {
 		f.written.drawn()
 	}

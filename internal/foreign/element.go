@@ -16,6 +16,7 @@ func (f *Page) elements() {
 	f.html = &css.Element{Type: "html", Attributes: []css.Attr{{Name: "lang", Value: f.page.Language}}}
 	body := f.html.Add(&css.Element{Type: "body", Space: true})
 	f.add(body, f.page.Body, nil)
+	f.cascade.Tag(f.html)
 }
 
 func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
@@ -29,7 +30,7 @@ func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
 		if n.Anchor != "" {
 			e.Attributes = append(e.Attributes, css.Attr{Name: "id", Value: n.Anchor})
 		}
-		f.of[e] = int32(len(f.nodes))
+		hold(e).node = int32(len(f.nodes))
 		f.nodes = append(f.nodes, n)
 		parent.Add(e)
 		if n.Kind == page.Column && f.Inner() != "" {

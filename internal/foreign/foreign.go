@@ -3,6 +3,8 @@
 package foreign
 
 import (
+	"sync"
+
 	"kitrows/internal/analyse"
 	"kitrows/internal/css"
 	"kitrows/internal/kit"
@@ -23,8 +25,9 @@ type Page struct {
 	owns    map[*page.Node][]vocab.Missing // what they say
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
-	of      map[*css.Element]int32
 	heavy   heavy
+	keeping sync.Mutex
+	laidOut []laidOut
 	written *written // of a page that was read from markup
 }
 
@@ -39,7 +42,7 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 		return nil
 	}
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
-		of: map[*css.Element]int32{}, cascade: r.Cascade, owns: map[*page.Node][]vocab.Missing{}}
+		cascade: r.Cascade, owns: map[*page.Node][]vocab.Missing{}}
 	c := chooser{Page: f, v: r.Words.Vocabulary(k), divided: map[*page.Node]bool{}}
 	c.nodes(p.Body, nil, nil)
 	if p.OwnRules {

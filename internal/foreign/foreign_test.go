@@ -8,9 +8,12 @@ import (
 	"testing"
 
 	"kitrows/internal/analyse"
+	"kitrows/internal/code"
+	"kitrows/internal/code/ship"
 	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
+	"kitrows/internal/origin"
 	"kitrows/internal/page"
 	"kitrows/internal/sample"
 	"kitrows/internal/vocab"
@@ -220,4 +223,36 @@ func TestFitted(t *testing.T) {
 			t.Errorf("sheet %d: %v", i, err)
 		}
 	}
+}
+
+// A page of 1,000 columns that was read from its own document is planned beside the same page as it is made here.
+func BenchmarkFromMarkup(b *testing.B) {
+	p, k := sample.Wide(1000)
+	made := layout.Of(k, p)
+	html := ship.Document(made, sample.Of(p, k), code.Options{})
+	read := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(html), nil))
+	b.Run("made here", func(b *testing.B) {
+		for b.Loop() {
+			made.Plan(1080)
+		}
+	})
+	again := layout.Of(k, read)
+	b.Run("from markup", func(b *testing.B) {
+		for b.Loop() {
+			again.Plan(1080)
+		}
+	})
+	b.Run("from markup, at a width of its own", func(b *testing.B) {
+		for width := 1080.0; b.Loop(); width += 1. / 64 {
+			if width > 1200 {
+				width = 1080
+			}
+			again.Plan(width)
+		}
+	})
+	b.Run("from markup, after an edit", func(b *testing.B) {
+		for b.Loop() {
+			layout.Of(k, read).Plan(1080)
+		}
+	})
 }

@@ -18,11 +18,8 @@ import (
 // A written page is one that was read from markup: its elements are those of its file, with their words.
 type written struct {
 	stretches map[*page.Node]origin.Stretch
-	elements  map[*css.Element]*markup.Node
-	numbers   map[*markup.Node]int32  // of the elements and texts of blocks, those of their nodes
-	asked     map[string]bool         // names that stand in the stylesheets
-	words     map[*css.Element]*words // of an element that holds words alone
-	between   map[*css.Element][]loose
+	numbers   map[*markup.Node]int32 // of the elements and texts of blocks, those of their nodes
+	asked     map[string]bool        // names that stand in the stylesheets
 
 	drawn, read func() // what of it is worked out when it is first asked for
 
@@ -30,6 +27,35 @@ type written struct {
 
 	noting sync.Mutex
 	noted  map[int][]Doubt // by breakpoint
+}
+
+// held is what the page knows of an element.
+type held struct {
+	node    int32        // its number; -1 where it is of none
+	element *markup.Node // of a page from markup
+	words   *words       // of an element that holds words alone
+	between []loose
+}
+
+// heldBy is what the page knows of an element.
+func heldBy(e *css.Element) *held {
+	if h, is := e.Own.(*held); is {
+		return h
+	}
+	return &nothingHeld
+}
+
+// nothingHeld is of elements that are none of the page's nodes, and have no words.
+var nothingHeld = held{node: -1}
+
+// hold makes room for what the page knows of an element.
+func hold(e *css.Element) *held {
+	h, is := e.Own.(*held)
+	if !is {
+		h = &held{node: -1}
+		e.Own = h
+	}
+	return h
 }
 
 // loose is words that stand among elements: before the kid of that number.
@@ -74,9 +100,7 @@ func (f *Page) read() {
 // draw makes the elements of the page as its file has them, and the cascade of the stylesheets that hold for it.
 func (f *Page) draw() {
 	doc, w := origin.Document(f.page.Origin), f.written
-	w.elements, w.numbers = map[*css.Element]*markup.Node{}, map[*markup.Node]int32{}
-	w.words, w.between, w.asked = map[*css.Element]*words{}, map[*css.Element][]loose{}, map[string]bool{}
-	f.of = map[*css.Element]int32{}
+	w.numbers, w.asked = map[*markup.Node]int32{}, map[string]bool{}
 	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
 	f.cascade, w.left = origin.Cascade(f.page.Origin, sheets)
 	for _, s := range sheets {
@@ -112,7 +136,7 @@ func Files(k *kit.Kit, p *page.Page) (all []kit.File) {
 
 // dress gives an element the attributes of a tag that selectors may ask for.
 func (w *written) dress(e *css.Element, n *markup.Node) {
-	w.elements[e] = n
+	e.Own = &held{node: -1, element: n}
 	e.Classes = n.Classes()
 	for _, a := range n.Attrs {
 		switch {
@@ -145,7 +169,8 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 			if number, is := w.numbers[k]; is {
 				node = number
 			}
-			w.between[to] = append(w.between[to], loose{len(to.Kids), wordsOf(k.Text), node})
+			h := hold(to)
+			h.between = append(h.between, loose{len(to.Kids), wordsOf(k.Text), node})
 			space = strings.TrimRight(k.Text, " \t\r\n\f") != k.Text
 			continue
 		}
@@ -153,13 +178,13 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 		space = false
 		w.dress(e, k)
 		if number, is := w.numbers[k]; is {
-			f.of[e] = number
+			hold(e).node = number
 		}
 		if k.Tag == "template" || k.Tag == "head" || k.Tag == "svg" {
 			continue
 		}
 		if text, is := w.wordy(f, k); is {
-			w.words[e] = wordsOf(text)
+			hold(e).words = wordsOf(text)
 			continue
 		}
 		w.fill(f, e, k)
@@ -199,14 +224,14 @@ func (w *written) wordy(f *Page, n *markup.Node) (text string, is bool) {
 
 // leaf is what an element holds that is no elements: words, or what is shown in its place.
 func (f *written) leaf(e *css.Element, s *flow.Style) *flow.Leaf {
-	if text, is := f.words[e]; is {
-		return text.estimated(s)
-	}
-	n := f.elements[e]
-	if n == nil {
+	h := heldBy(e)
+	switch {
+	case h.words != nil:
+		return h.words.estimated(s)
+	case h.element == nil:
 		return nil
 	}
-	return replaced(n, s)
+	return replaced(h.element, s)
 }
 
 // enclosed gives blocks of words that stand alone in an element, and so are no boxes of their own, its content box.
