@@ -8,6 +8,10 @@ WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' 
 # The checkout may be another user's, and git may be missing.
 export GOFLAGS := -buildvcs=false
 
+# The packages that do something in goroutines, whose tests run with the race detector.
+RACING := ./cmd/... ./internal/bench ./internal/budget ./internal/folder ./internal/server ./internal/store
+OTHERS = $(filter-out $(shell go list $(RACING)),$(shell go list $(PACKAGES)))
+
 .PHONY: demo serve test check types trial sheets measure pictures clean
 
 ## demo: install, build and start the application with the demo project
@@ -20,6 +24,11 @@ serve: $(BIN)
 
 $(BIN): $(GO_FILES) web/dist/index.html
 	go build -o $@ ./cmd/kitrows
+
+# What prints random pages for the browser tests.
+HELPERS := bin/trial bin/foreign
+$(HELPERS): bin/%: $(GO_FILES) web/dist/index.html
+	go build -o $@ ./e2e/$*
 
 web/dist/index.html: node_modules/.package-lock.json web/src/api/bounds.ts $(WEB_FILES)
 	rm -rf web/dist/assets
@@ -45,8 +54,9 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 	cmp -s bin/bounds.ts $@ || cp bin/bounds.ts $@
 
 ## test: everything that keeps main green
-test: check $(BIN) /usr/bin/chromium /usr/bin/pdftoppm
-	go test -race $(PACKAGES)
+test: check $(BIN) $(HELPERS) /usr/bin/chromium /usr/bin/pdftoppm
+	go test $(OTHERS)
+	go test -race $(RACING)
 	npm test --silent -w e2e
 
 check: web/src/api/schema.ts web/src/api/bounds.ts
@@ -68,18 +78,18 @@ check: web/src/api/schema.ts web/src/api/bounds.ts
 	@if [ "$$(id -u)" = 0 ]; then apt-get update -qq && apt-get install -y -qq --no-install-recommends $(PACKAGE); \
 	else sudo apt-get update -qq && sudo apt-get install -y -qq --no-install-recommends $(PACKAGE); fi
 
-## trial: many more random pages against the browser
-trial: $(BIN) /usr/bin/chromium
-	cd e2e && TRIAL_PAGES=5000 npx --no-install playwright test agreement
+## trial: the long judges: many more random pages, and stylesheets of other hands, against the browser and the compilers
+trial: $(BIN) $(HELPERS) /usr/bin/chromium
+	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) npx --no-install playwright test agreement foreign mixins
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
-sheets: $(BIN) /usr/bin/chromium
+sheets: $(BIN) $(HELPERS) /usr/bin/chromium
 	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/analyse
 	cd e2e && FOREIGN_SHEETS=600 npx --no-install playwright test foreign
 
 ## measure: benchmarks of the core and of the interface
 measure: $(BIN) /usr/bin/chromium
-	go test -run '^$$' -bench . -benchmem ./internal/...
+	go test -p 1 -run '^$$' -bench . -benchmem ./internal/...
 	cd e2e && npx --no-install playwright test --config measure.config.ts
 
 ## pictures: the pictures in docs/screenshots, from the demo

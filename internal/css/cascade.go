@@ -49,6 +49,7 @@ type Cascade struct {
 	// that, such as where an element stands among its siblings, what those are, or what it holds
 	asked map[string][]Selector
 	names map[string]bool // the classes that selectors name
+	marks map[string]bool // the ids, and the attributes in brackets, that they name
 	tests bool            // some test the attribute of classes in another way
 }
 
@@ -164,7 +165,7 @@ const (
 // with @import takes part there, and not by itself.
 func NewCascade(b *budget.Budget, sources []Source, expand Expand) *Cascade {
 	c := &Cascade{expand: expand, layers: &layer{}, index: map[string][]selected{}, asked: map[string][]Selector{},
-		names: map[string]bool{}, roots: map[string]int{}, bases: map[string]int{}}
+		names: map[string]bool{}, marks: map[string]bool{}, roots: map[string]int{}, bases: map[string]int{}}
 	for i, s := range sources {
 		b.Reading(s.Name)
 		c.Trees, c.Names = append(c.Trees, Parse(b, s.Text)), append(c.Names, s.Name)
@@ -252,7 +253,7 @@ func (c *Cascade) With(s Source) *Cascade {
 	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(nil, s.Text)), append(slices.Clip(c.Names), s.Name)
 	more.roots, more.bases = maps.Clone(c.roots), maps.Clone(c.bases)
 	more.named(len(c.Names), s.Name)
-	more.names = maps.Clone(c.names)
+	more.names, more.marks = maps.Clone(c.names), maps.Clone(c.marks)
 	more.index, more.asked = maps.Clone(c.index), maps.Clone(c.asked)
 	for key, all := range more.index {
 		more.index[key] = slices.Clip(all)
@@ -598,8 +599,12 @@ func (c *Cascade) ask(b *budget.Budget, s Selector) {
 		for _, class := range compound.Classes {
 			c.names[class] = true
 		}
+		for _, id := range compound.IDs {
+			c.marks["#"+id] = true
+		}
 		for _, a := range compound.Attributes {
 			c.tests = c.tests || a.Name == "class"
+			c.marks["["+a.Name] = true
 		}
 		asks := compound.Combinator == '+' || compound.Combinator == '~'
 		for _, p := range compound.Pseudos {
@@ -787,6 +792,11 @@ func (s *Stage) inline(style string, won map[string]Winner) {
 			}
 		}
 	}
+}
+
+// AsksFor reports whether a selector asks for an attribute, or for an id of that value.
+func (c *Cascade) AsksFor(name, value string) bool {
+	return c.marks["["+name] || name == "id" && c.marks["#"+value]
 }
 
 // On has the stage spend from another budget, and forget what it found out of elements.

@@ -19,7 +19,6 @@ import (
 type written struct {
 	stretches map[*page.Node]origin.Stretch
 	numbers   map[*markup.Node]int32 // of the elements and texts of blocks, those of their nodes
-	asked     map[string]bool        // names that stand in the stylesheets
 
 	drawn, read func() // what of it is worked out when it is first asked for
 
@@ -100,16 +99,9 @@ func (f *Page) read() {
 // draw makes the elements of the page as its file has them, and the cascade of the stylesheets that hold for it.
 func (f *Page) draw() {
 	doc, w := origin.Document(f.page.Origin), f.written
-	w.numbers, w.asked = map[*markup.Node]int32{}, map[string]bool{}
+	w.numbers = map[*markup.Node]int32{}
 	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
 	f.cascade, w.left = origin.Cascade(f.page.Origin, sheets)
-	for _, s := range sheets {
-		for name := range strings.FieldsFuncSeq(strings.ToLower(s.Text), func(r rune) bool {
-			return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r > 127)
-		}) {
-			w.asked[name] = true
-		}
-	}
 	for number, n := range f.nodes {
 		for _, m := range w.stretches[n].Nodes {
 			w.numbers[m] = int32(number)
@@ -121,7 +113,7 @@ func (f *Page) draw() {
 		f.cascade.Tag(f.html)
 		return
 	}
-	w.dress(f.html, doc.Root)
+	w.dress(f.cascade, f.html, doc.Root)
 	w.fill(f, f.html, doc.Root)
 	f.cascade.Tag(f.html)
 }
@@ -134,26 +126,28 @@ func Files(k *kit.Kit, p *page.Page) (all []kit.File) {
 	return append(all, p.Origin.Sheets...)
 }
 
-// dress gives an element the attributes of a tag that selectors may ask for.
-func (w *written) dress(e *css.Element, n *markup.Node) {
+// dress gives an element the attributes of a tag that selectors ask for, and those that have a meaning without.
+func (w *written) dress(c *css.Cascade, e *css.Element, n *markup.Node) {
 	e.Own = &held{node: -1, element: n}
 	e.Classes = n.Classes()
 	for _, a := range n.Attrs {
-		switch {
-		case a.Name == "class":
-		case a.Name == "id" && !w.asked[strings.ToLower(a.Value)] && !strings.ContainsFunc(a.Value, odd):
-		case a.Name == "id", a.Name == "style", a.Name == "hidden", a.Name == "open", a.Name == "align", a.Name == "type" && n.Tag == "input",
-			w.asked[a.Name]:
-			if _, has := e.Attribute(a.Name); !has {
-				e.Attributes = append(e.Attributes, css.Attr{Name: a.Name, Value: a.Value})
+		switch a.Name {
+		case "class":
+			continue
+		case "style", "hidden", "open", "align":
+		case "type":
+			if n.Tag != "input" && !c.AsksFor(a.Name, a.Value) {
+				continue
+			}
+		default:
+			if !c.AsksFor(a.Name, a.Value) {
+				continue
 			}
 		}
+		if _, has := e.Attribute(a.Name); !has {
+			e.Attributes = append(e.Attributes, css.Attr{Name: a.Name, Value: a.Value})
+		}
 	}
-}
-
-// odd reports whether a character of a name may be written in another way in a stylesheet.
-func odd(r rune) bool {
-	return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z')
 }
 
 // fill puts what stands in an element of the file into one of the page.
@@ -176,7 +170,7 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 		}
 		e := to.Add(&css.Element{Type: k.Tag, Space: space})
 		space = false
-		w.dress(e, k)
+		w.dress(f.cascade, e, k)
 		if number, is := w.numbers[k]; is {
 			hold(e).node = number
 		}

@@ -18,9 +18,9 @@ const ProofScreen = later(() => import("./proof/ProofScreen"), failed);
 
 /** Keeps what fails on one screen to that screen. */
 function Screens({ children }: { children: ReactNode }) {
-  const { key } = useLocation();
+  const { pathname } = useLocation();
   return (
-    <Guard key={key} instead={(why) => <Failed why={why} again={() => location.reload()} />}>
+    <Guard of={pathname} instead={(why) => <Failed why={why} again={() => location.reload()} />}>
       {children}
     </Guard>
   );

@@ -3,6 +3,8 @@ import { Component, type ReactNode } from "react";
 interface Props {
   /** What is shown in the place of what failed. */
   instead: (why: Error) => ReactNode;
+  /** A failure is forgotten when this changes. */
+  of?: string;
   children: ReactNode;
 }
 
@@ -12,6 +14,10 @@ export class Guard extends Component<Props, { why: Error | null }> {
 
   static getDerivedStateFromError(why: unknown) {
     return { why: why instanceof Error ? why : new Error(String(why)) };
+  }
+
+  override componentDidUpdate(before: Props) {
+    if (before.of !== this.props.of && this.state.why) this.setState({ why: null });
   }
 
   override render() {
