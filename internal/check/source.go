@@ -38,7 +38,9 @@ var codes = map[markup.FaultKind]struct {
 // tags tells of tags that make another tree than their author is likely to have meant.
 func (c *checker) tags() {
 	text := c.doc.Text()
-	for _, f := range c.doc.Faults[:min(len(c.doc.Faults), most)] {
+	all := slices.Clone(c.doc.Faults)
+	slices.SortStableFunc(all, func(a, b markup.Fault) int { return unread(b) - unread(a) }) // whatever else there is
+	for _, f := range all[:min(len(all), most)] {
 		var fixes []Fix
 		switch f.Kind {
 		case markup.Surplus, markup.Ignored:
@@ -57,6 +59,14 @@ func (c *checker) tags() {
 		at := c.at(f.At.From)
 		c.add(codes[f.Kind].code, codes[f.Kind].severity, c.around(at), f.At, f.Text, fixes...)
 	}
+}
+
+// unread is 1 of a fault for which a part of the file is not read, else 0.
+func unread(f markup.Fault) int {
+	if f.Kind == markup.Deep || f.Kind == markup.TooMuch {
+		return 1
+	}
+	return 0
 }
 
 // at is the innermost element whose start tag, or what is in it, holds a byte of the text.

@@ -69,6 +69,9 @@ func (w *Follower) followOnce(last bool) (done bool) {
 // followed takes in what was written to a file since it was looked at, and removes it once nobody can write there any more
 // and all that was written is a step of the history; and reports whether it did. The lock is held.
 func (w *Follower) followed(b *beside) bool {
+	if w.taking[b.name] {
+		return false
+	}
 	file, err := w.top().Open(b.near)
 	if err != nil {
 		return os.IsNotExist(err)

@@ -186,8 +186,13 @@ var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 // sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
 func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	size := 0
+	seen := map[string]bool{}
 	var add func(name, link string)
 	add = func(name, link string) {
+		if seen[link] {
+			return
+		}
+		seen[link] = true
 		if name == "" || origin.Find(all, link) >= 0 || len(all) >= page.MaxSheets {
 			return
 		}

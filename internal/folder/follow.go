@@ -60,6 +60,8 @@ type Follower struct {
 	refused map[string]bool   // files that hold what could not be taken in
 	files   map[string]string // of pages, by their ids, as the folder has them
 	unsaid  error             // why the last edits may not be in their files, to be tried again
+	taking  map[string]bool   // files whose changes are being taken in, while the lock is let go: they are not written meanwhile
+	late    bool              // an edit of one of those waits to be written
 	polled  string            // why the folder is looked at from time to time, and changes are not told; empty where they are
 
 	ctx       context.Context // of steps that are made while nobody waits
@@ -74,7 +76,7 @@ type Follower struct {
 // project's history. Told is called with each revision that the folder makes, written with files that changed.
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
 	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{},
-		status: map[string]Status{}, refused: map[string]bool{}, files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
+		status: map[string]Status{}, refused: map[string]bool{}, taking: map[string]bool{}, files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
@@ -205,6 +207,10 @@ func (w *Follower) writeAll(ctx context.Context) error {
 	made := map[string]string{}
 	for _, pg := range state.Project.Pages {
 		if pg.Origin == nil {
+			continue
+		}
+		if w.taking[pg.File] {
+			w.late = true
 			continue
 		}
 		w.renamed(state.Project, pg)
@@ -344,11 +350,24 @@ func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) bo
 	return all
 }
 
+// unlocked does what may take long, such as reading what others wrote, while edits go on.
+func (w *Follower) unlocked(do func()) {
+	w.mu.Unlock()
+	defer w.mu.Lock()
+	do()
+}
+
 // step makes a step of the history by which a page's file holds these bytes.
-func (w *Follower) step(ctx context.Context, name string, b []byte) (err error) {
-	defer func() { w.refused[name] = err != nil }()
+func (w *Follower) step(ctx context.Context, name string, b []byte) error {
+	err := w.taken(ctx, name, b)
+	w.refused[name] = err != nil
+	return err
+}
+
+// taken is the same, for which the lock need not be held.
+func (w *Follower) taken(ctx context.Context, name string, b []byte) error {
 	var wrong error
-	_, err = w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+	_, err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		pg := pageOf(p, name)
 		if pg == nil || bytes.Equal(origin.File(pg.Origin), b) {
 			return edit.Operation{}, false
@@ -411,10 +430,19 @@ func (w *Follower) look(ctx context.Context, name string) {
 	}
 	w.known[name] = b
 	if isPage(name) {
-		if w.missing(ctx, name, b) {
+		w.taking[name] = true
+		var new bool
+		var err error
+		w.unlocked(func() {
+			if new = w.missing(ctx, name, b); !new {
+				err = w.taken(ctx, name, b)
+			}
+		})
+		delete(w.taking, name)
+		if new {
 			return
 		}
-		if err := w.step(ctx, name, b); err != nil {
+		if w.refused[name] = err != nil; err != nil {
 			w.log.Warn("a change is not taken in", "file", name, "error", err)
 			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error()}
 			return
@@ -427,16 +455,15 @@ func (w *Follower) look(ctx context.Context, name string) {
 
 // missing takes in a page that the project does not have: one that was renamed, or a new one.
 func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
-	taken := false
+	taken, was, id := false, "", ""
 	_, err := w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		if pageOf(p, name) != nil {
 			return edit.Operation{}, false
 		}
-		taken = true
+		taken, was, id = true, "", ""
 		for _, pg := range p.Pages {
 			if _, err := w.top().Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(origin.File(pg.Origin), b) {
-				delete(w.known, pg.File)
-				w.files[pg.ID] = name
+				was, id = pg.File, pg.ID
 				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + short(path.Base(name))}}, true
 			}
 		}
@@ -444,6 +471,11 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 	})
 	if err != nil {
 		w.log.Warn("a page is not taken in", "file", name, "error", err)
+	} else if was != "" {
+		w.mu.Lock()
+		delete(w.known, was)
+		w.files[id] = name
+		w.mu.Unlock()
 	}
 	return taken
 }
@@ -452,7 +484,9 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 // that was read from them are read as a newer version of it.
 func (w *Follower) looked(ctx context.Context, name string) {
 	for range 2 * project.MaxPages { // an edit for each page, and for each kit
-		made, err := w.restyle(ctx, name)
+		var made bool
+		var err error
+		w.unlocked(func() { made, err = w.restyle(ctx, name) })
 		if err != nil {
 			w.log.Warn("a stylesheet is not taken in", "file", name, "error", err)
 		}

@@ -11,7 +11,9 @@ import (
 	"testing"
 	"time"
 
+	"kitrows/internal/check"
 	"kitrows/internal/folder"
+	"kitrows/internal/layout"
 )
 
 // A program that has a page's file open writes half of it, an edit is made, and the program writes the rest when the edit is
@@ -173,13 +175,12 @@ func TestSavesBesideEdits(t *testing.T) {
 			}
 		}
 	}()
-	for i := range 8 {
+	for i := range 5 {
 		text := strings.Replace(front, "One", fmt.Sprintf("Save %d", i), 1)
 		w.put("index.html", text)
-		time.Sleep(300 * time.Millisecond)
-		if string(w.page("index.html").Origin.Bytes()) != text {
-			t.Errorf("save %d stood for 300 ms and is no step", i)
-		}
+		w.until(fmt.Sprintf("save %d is a step, though edits do not cease", i), func() bool {
+			return string(w.page("index.html").Origin.Bytes()) == text
+		})
 	}
 	close(stop)
 	if err := <-done; err != nil {
@@ -249,5 +250,33 @@ func TestNotKnownWhatToWrite(t *testing.T) {
 	}
 	if err := w.Write(t.Context()); err == nil || w.Status("index.html").State != folder.Unwritten {
 		t.Errorf("%v, %+v", err, w.Status("index.html"))
+	}
+}
+
+// A folder opens with a stylesheet that is too much to read, and one that imports itself; edits of its pages go on, and it is told.
+func TestTooMuchInAFolder(t *testing.T) {
+	nested := strings.Repeat(".a .b, .b .a {", 30) + "width: 50%" + strings.Repeat("}", 30)
+	w := work(t, site{"index.html": front, "css/own.css": strings.Repeat("* > * { width: 1% }", 200_000), "css/nested.css": nested,
+		"circle.html": "<link rel=stylesheet href=css/a.css>" + front, "css/a.css": "@import 'b.css';", "css/b.css": "@import 'a.css';",
+		"deep.html": strings.Repeat("<div class='a b'>", 600) + "<link rel=stylesheet href=css/nested.css>"})
+	for _, name := range []string{"index.html", "circle.html"} {
+		if err := w.edit(name, "4"); err != nil || !strings.Contains(w.get(name), "kr-take-4-mid") {
+			t.Errorf("%s: %v", name, err)
+		}
+	}
+	state, err := w.store.Load(t.Context(), "site")
+	if err != nil {
+		t.Fatal(err)
+	}
+	told := ""
+	for _, pg := range state.Project.Pages {
+		for _, f := range check.Of(layout.Of(state.Project.Kit(pg.Kit), pg)) {
+			told += pg.File + ": " + f.Code + " " + f.Text + "\n"
+		}
+	}
+	for _, want := range []string{"index.html: too-much css/own.css is too much to read", "deep.html: too-deep <div>"} {
+		if !strings.Contains(told, want) {
+			t.Errorf("it is not told: %s", want)
+		}
 	}
 }

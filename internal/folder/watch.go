@@ -286,4 +286,8 @@ func (w *Follower) take(ctx context.Context, touched map[string]bool) {
 	if len(names) > 0 {
 		w.written(names)
 	}
+	if w.late {
+		w.late = false
+		_ = w.writeAll(ctx)
+	}
 }
