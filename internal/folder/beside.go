@@ -92,7 +92,7 @@ func (w *Follower) followed(b *beside) bool {
 			return false // it is all there is of it
 		}
 	}
-	return !busy && !w.refused[b.name] && w.top().Remove(b.near) == nil
+	return !busy && w.refused[b.name] == nil && w.top().Remove(b.near) == nil
 }
 
 // overtaken makes what was written to a file that an edit took the place of the page's file, and a step of the history; and

@@ -57,7 +57,7 @@ type Follower struct {
 	known  map[string][]byte // what files held when they were last read or written
 	status map[string]Status
 
-	refused map[string]bool   // files that hold what could not be taken in
+	refused map[string]error  // of files that hold what could not be taken in, why
 	files   map[string]string // of pages, by their ids, as the folder has them
 	unsaid  error             // why the last edits may not be in their files, to be tried again
 	taking  map[string]bool   // files whose changes are being taken in, while the lock is let go: they are not written meanwhile
@@ -76,7 +76,7 @@ type Follower struct {
 // project's history. Told is called with each revision that the folder makes, written with files that changed.
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
 	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{},
-		status: map[string]Status{}, refused: map[string]bool{}, taking: map[string]bool{}, files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
+		status: map[string]Status{}, refused: map[string]error{}, taking: map[string]bool{}, files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
@@ -267,7 +267,7 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 	if bytes.Equal(had, want) {
 		return false
 	}
-	if w.refused[name] { // what another program wrote is never written over
+	if w.refused[name] != nil { // what another program wrote is never written over
 		if err := w.step(ctx, name, had); err != nil {
 			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error() + "; the edit is in the history, and not in the file"}
 		}
@@ -360,7 +360,7 @@ func (w *Follower) unlocked(do func()) {
 // step makes a step of the history by which a page's file holds these bytes.
 func (w *Follower) step(ctx context.Context, name string, b []byte) error {
 	err := w.taken(ctx, name, b)
-	w.refused[name] = err != nil
+	w.refused[name] = err
 	return err
 }
 
@@ -442,7 +442,7 @@ func (w *Follower) look(ctx context.Context, name string) {
 		if new {
 			return
 		}
-		if w.refused[name] = err != nil; err != nil {
+		if w.refused[name] = err; err != nil {
 			w.log.Warn("a change is not taken in", "file", name, "error", err)
 			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error()}
 			return

@@ -2,6 +2,7 @@ package folder
 
 import (
 	"context"
+	"errors"
 	"io/fs"
 	"os"
 	"path"
@@ -12,6 +13,7 @@ import (
 	"github.com/fsnotify/fsnotify"
 
 	"kitrows/internal/budget"
+	"kitrows/internal/store"
 )
 
 // Times of looking at the folder.
@@ -237,8 +239,9 @@ func (x *watch) listen() {
 func (w *Follower) again(ctx context.Context) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
-	for name, is := range w.refused {
-		if b, known := w.known[name]; is && known && w.step(ctx, name, b) == nil {
+	for name, why := range w.refused {
+		trouble := (*store.TroubleError)(nil) // of the disk, which may be over; what is wrong with the file is not
+		if b, known := w.known[name]; errors.As(why, &trouble) && known && w.step(ctx, name, b) == nil {
 			w.status[name] = Status{Changed, name + " was changed by another program"}
 		}
 	}
