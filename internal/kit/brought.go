@@ -3,8 +3,8 @@ package kit
 import (
 	"errors"
 	"fmt"
-	"sync"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/fault"
 )
 
@@ -14,8 +14,7 @@ type Brought struct {
 	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them, each to the byte."`
 	Choices map[string]string `json:"choices,omitzero" doc:"How doubts were settled: what was chosen, by the doubt."`
 
-	making sync.Mutex
-	made   any
+	made budget.Once
 }
 
 // A File is a file by its name, and its text.
@@ -31,18 +30,7 @@ const (
 )
 
 // Made keeps what is worked out of the stylesheet: what make gives when it is first called and gives no error.
-func (b *Brought) Made(make func() (any, error)) (any, error) {
-	b.making.Lock()
-	defer b.making.Unlock()
-	if b.made == nil {
-		made, err := make()
-		if err != nil {
-			return nil, err
-		}
-		b.made = made
-	}
-	return b.made, nil
-}
+func (b *Brought) Made(make func() (any, error)) (any, error) { return b.made.Do(make) }
 
 func (b *Brought) check() error {
 	var errs []error

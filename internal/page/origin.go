@@ -3,9 +3,9 @@ package page
 import (
 	"fmt"
 	"strings"
-	"sync"
 	"unicode/utf8"
 
+	"kitrows/internal/budget"
 	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 )
@@ -20,8 +20,7 @@ type Origin struct {
 	Kept   []Kept     `json:"kept,omitzero" maxItems:"4" doc:"What is made for the page and kept up to date in the folder that it stands in."`
 	Places []int      `json:"places" doc:"Of each node of the page, in their order, where its element or its text begins in the file's text, in bytes of UTF-8."`
 
-	making sync.Mutex
-	made   any
+	made budget.Once
 }
 
 // A Kept is a form of code whose files are kept up to date in a place of the folder that a page stands in.
@@ -71,18 +70,7 @@ func (o *Origin) Bytes() []byte {
 }
 
 // Made keeps what is worked out of the file: what make gives when it is first called and gives no error.
-func (o *Origin) Made(make func() (any, error)) (any, error) {
-	o.making.Lock()
-	defer o.making.Unlock()
-	if o.made == nil {
-		made, err := make()
-		if err != nil {
-			return nil, err
-		}
-		o.made = made
-	}
-	return o.made, nil
-}
+func (o *Origin) Made(make func() (any, error)) (any, error) { return o.made.Do(make) }
 
 // Check refuses a file that is too large, or that has two texts.
 func (o *Origin) Check(nodes int) error {
