@@ -328,7 +328,7 @@ func (w *Follower) begun(name string, want []byte) bool {
 	}
 	if err := w.put(name, want, nil); err != nil {
 		w.unsaid = err
-		w.status[name] = Status{Unwritten, err.Error()}
+		w.status[name] = Status{Unwritten, name + " cannot be written: " + err.Error()}
 		return false
 	}
 	w.known[name], w.status[name] = want, Status{Written, name + " is written"}

@@ -49,7 +49,7 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 	other := fmt.Sprintf("%s%d-%s-%s-%s", temporary, f.count, sign(expected), sign(want), sign([]byte(base)))
 	near := path.Join(path.Dir(name), other)
 	if err := f.put(near, want, info); err != nil {
-		return nil, "", err
+		return nil, "", fmt.Errorf("%s cannot be written: %w", name, err)
 	}
 	gone := func() { _ = f.top().Remove(near) }
 	swap := func() error { return f.swap(dir, other, base) }
@@ -108,7 +108,10 @@ func (f *Folder) put(name string, text []byte, like fs.FileInfo) error {
 	}
 	if err != nil {
 		_ = f.top().Remove(half)
-		return fmt.Errorf("%s cannot be written: %w", name, err)
+		if at := (*fs.PathError)(nil); errors.As(err, &at) { // which names a file that nobody knows
+			err = at.Err
+		}
+		return err
 	}
 	return nil
 }
