@@ -8,9 +8,9 @@ WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' 
 # The checkout may be another user's, and git may be missing.
 export GOFLAGS := -buildvcs=false
 
-# The packages that do something in goroutines, whose tests run with the race detector.
-RACING := ./cmd/... ./internal/bench ./internal/budget ./internal/folder ./internal/server ./internal/store
-OTHERS = $(filter-out $(shell go list $(RACING)),$(shell go list $(PACKAGES)))
+# What is done in goroutines: the packages, and the tests in which that is so, which run with the race detector as well.
+RACING := ./cmd/kitrows ./internal/bench ./internal/budget ./internal/folder ./internal/server ./internal/store
+RACES := Together|Many|Beside|Wait|Torn|Saves|Come|Polled|Panic|Spent|Ends|Bench|Windows|Pages
 
 .PHONY: demo serve test check types trial sheets measure pictures clean
 
@@ -55,8 +55,8 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 
 ## test: everything that keeps main green
 test: check $(BIN) $(HELPERS) /usr/bin/chromium /usr/bin/pdftoppm
-	go test $(OTHERS)
-	go test -race $(RACING)
+	go test $(PACKAGES)
+	go test -race -run '$(RACES)' $(RACING)
 	npm test --silent -w e2e
 
 check: web/src/api/schema.ts web/src/api/bounds.ts
@@ -80,6 +80,7 @@ check: web/src/api/schema.ts web/src/api/bounds.ts
 
 ## trial: the long judges: many more random pages, and stylesheets of other hands, against the browser and the compilers
 trial: $(BIN) $(HELPERS) /usr/bin/chromium
+	TRIAL=1 go test -timeout 60m ./internal/...
 	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) npx --no-install playwright test agreement foreign mixins
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser

@@ -82,7 +82,7 @@ func TestLongFile(t *testing.T) {
 
 // Files that nobody here wrote are read and written to the same bytes, and their pages have a plan.
 func TestInstalledPages(t *testing.T) {
-	paths := sample.Installed(340)
+	paths := sample.Installed(sample.Rounds(340))
 	if len(paths) < 100 {
 		t.Skip("there are too few files of HTML on this machine")
 	}

@@ -23,7 +23,7 @@ import (
 // has the bytes that it had; and what another program makes of the file is taken in as it is. Every third page stays in classes.
 func TestByMixins(t *testing.T) {
 	done := map[string]int{}
-	for seed := range uint64(40) {
+	for seed := range uint64(sample.Rounds(40)) {
 		r := sample.New(9000 + seed)
 		k := sample.Kit(r)
 		made := sample.Page(r, k)

@@ -33,7 +33,7 @@ func parted(got, want string) string {
 // each step.
 func TestUndoneAndDoneAgain(t *testing.T) {
 	pages, edits := 0, 0
-	for seed := uint64(7000); pages < 20; seed++ {
+	for seed := uint64(7000); pages < sample.Rounds(20); seed++ {
 		r := sample.New(seed)
 		k, reading := sample.Team(r)
 		if k == nil {
@@ -91,7 +91,7 @@ func TestUndoneAndDoneAgain(t *testing.T) {
 			}
 		}
 	}
-	if edits < 200 {
+	if edits < sample.Rounds(200) {
 		t.Errorf("only %d edits", edits)
 	}
 }

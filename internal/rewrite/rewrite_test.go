@@ -121,7 +121,7 @@ func wide(text string) []byte {
 // is the file as it was.
 func TestRandomOperations(t *testing.T) {
 	done := map[string]int{}
-	for seed := range uint64(60) {
+	for seed := range uint64(sample.Rounds(60)) {
 		r := sample.New(5000 + seed)
 		k, reading := sample.Team(r)
 		if k == nil {

@@ -16,7 +16,7 @@ import (
 func TestDocumentsArePlannedAlike(t *testing.T) {
 	r := sample.New(311)
 	boxes := 0
-	for round := range 120 {
+	for round := range sample.Rounds(120) {
 		k := sample.Kit(r)
 		sample.Naming(r, k)
 		p := sample.Page(r, k)
