@@ -33,7 +33,7 @@ func bytesOf(t *testing.T, p *project.Project) []byte {
 func TestInverseUndoes(t *testing.T) {
 	r := sample.New(11)
 	made, refused := map[string]int{}, 0
-	for range sample.Rounds(120) {
+	for range 60 {
 		p := sample.Project(r)
 		for range 25 {
 			o := randomOperation(r, p)
