@@ -163,10 +163,23 @@ func anchors(file, next []byte) (all []anchor) {
 		}
 	})
 	shared = slices.DeleteFunc(shared, func(p *place) bool { return p.inNext > 1 })
-	var ends []int // of the runs of each length, the line that ends the one whose last line stands first
-	before := make([]int, len(shared))
+	values := make([]int, len(shared))
 	for i, p := range shared {
-		n := sort.Search(len(ends), func(n int) bool { return shared[ends[n]].file >= p.file })
+		values[i] = p.file
+	}
+	for _, i := range Rising(values) {
+		all = append(all, anchor{shared[i].file, shared[i].next, shared[i].size})
+	}
+	return all
+}
+
+// Rising gives the places of the longest run of values that rise, in their order: of several that are as long, the one
+// whose last value is the least.
+func Rising(values []int) (places []int) {
+	var ends []int // of the runs of each length, the place that ends the one with the least last value
+	before := make([]int, len(values))
+	for i, v := range values {
+		n := sort.Search(len(ends), func(n int) bool { return values[ends[n]] >= v })
 		if before[i] = -1; n > 0 {
 			before[i] = ends[n-1]
 		}
@@ -180,8 +193,8 @@ func anchors(file, next []byte) (all []anchor) {
 		return nil
 	}
 	for i := ends[len(ends)-1]; i >= 0; i = before[i] {
-		all = append(all, anchor{shared[i].file, shared[i].next, shared[i].size})
+		places = append(places, i)
 	}
-	slices.Reverse(all)
-	return all
+	slices.Reverse(places)
+	return places
 }

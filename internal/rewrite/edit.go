@@ -109,29 +109,15 @@ func (w *writer) stays(had, has []*page.Node) map[*page.Node]bool {
 	for i, k := range had {
 		place[k] = i
 	}
-	type link struct{ at, before int } // of the runs that end with a node, the longest
-	var ends []link
-	length := make([]int, len(has))
-	links := make([]link, len(has))
-	best := -1
-	for i, k := range has {
-		at, is := place[w.from(k)]
-		if !is {
-			continue
-		}
-		links[i], length[i] = link{at, -1}, 1
-		for _, e := range ends {
-			if links[e.at].at < at && length[e.at]+1 > length[i] {
-				length[i], links[i].before = length[e.at]+1, e.at
-			}
-		}
-		ends = append(ends, link{at: i})
-		if best < 0 || length[i] > length[best] {
-			best = i
+	var moved []*page.Node // those that stood here before
+	var places []int
+	for _, k := range has {
+		if at, is := place[w.from(k)]; is {
+			moved, places = append(moved, k), append(places, at)
 		}
 	}
-	for ; best >= 0; best = links[best].before {
-		stay[has[best]] = true
+	for _, i := range html.Rising(places) {
+		stay[moved[i]] = true
 	}
 	return stay
 }
