@@ -173,8 +173,8 @@ func anchors(file, next []byte) (all []anchor) {
 	return all
 }
 
-// Rising gives the places of the longest run of values that rise, in their order: of several that are as long, the one
-// whose last value is the least.
+// Rising gives the places of the longest run of values that rise, in their order: of several that are as long, one whose
+// last value is the least.
 func Rising(values []int) (places []int) {
 	var ends []int // of the runs of each length, the place that ends the one with the least last value
 	before := make([]int, len(values))
@@ -183,9 +183,10 @@ func Rising(values []int) (places []int) {
 		if before[i] = -1; n > 0 {
 			before[i] = ends[n-1]
 		}
-		if n == len(ends) {
+		switch {
+		case n == len(ends):
 			ends = append(ends, i)
-		} else {
+		case values[ends[n]] > v: // of two that are the same the first is taken
 			ends[n] = i
 		}
 	}
