@@ -59,6 +59,9 @@ test("a screen that cannot be fetched says so, with what waits, and can be tried
   await page.route(/assets\/KitScreen/, (route) => route.abort());
   await page.goto(`${app}${front}/kit/plain-twelve`);
   await expect(page.getByRole("heading", { name: "This screen failed" })).toBeVisible();
+  await expect(page.getByRole("alert")).toContainText(
+    "A part of this screen could not be fetched: the server cannot be reached.",
+  );
   await page.unroute(/assets\/KitScreen/);
   await page.getByRole("button", { name: "Try again" }).click();
   await expect(page.getByRole("heading", { name: "This screen failed" })).toBeHidden();

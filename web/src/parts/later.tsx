@@ -12,16 +12,22 @@ export function later<P extends object>(
   missing: (again: () => void, why: Error) => ReactNode = () => null,
 ): ComponentType<P> {
   all.push(load);
-  let part = lazy(load);
+  const fetched = () => load().catch(inWords);
+  let part = lazy(fetched);
   return function Later(props: P) {
     const [Part, setPart] = useState(() => part);
-    const again = () => setPart((part = lazy(load)));
+    const again = () => setPart((part = lazy(fetched)));
     return (
       <Guard key={keyOf(Part)} instead={(why) => missing(again, why)}>
         <Part {...props} />
       </Guard>
     );
   };
+}
+
+/** The browser's own message names an address: people are told what it means. */
+function inWords(cause: unknown): never {
+  throw new Error("A part of this screen could not be fetched: the server cannot be reached.", { cause });
 }
 
 /** What is said in the place of a panel that cannot be fetched. */
