@@ -8,13 +8,13 @@ import (
 	"kitrows/internal/budget"
 )
 
-// expanded is what a declaration comes to.
+// expanded holds the longhands of a declaration.
 type expanded struct {
 	all []Longhand
 	ok  bool
 }
 
-// divide divides a declaration, each that stands there more than once but once.
+// divide expands a declaration into longhands. A declaration that occurs more than once is expanded only once.
 func (f *flattener) divide(name, value string) (all []Longhand, ok bool) {
 	c, key := f.c, [2]string{name, value}
 	e, known := c.known[key]
