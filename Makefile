@@ -56,7 +56,7 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 ## test: everything that keeps main green
 test: check $(BIN) $(HELPERS) /usr/bin/chromium /usr/bin/pdftoppm
 	go test $(PACKAGES)
-	go test -race -run '$(RACES)' $(RACING)
+	go test -race -short -run '$(RACES)' $(RACING)
 	npm test --silent -w e2e
 
 check: web/src/api/schema.ts web/src/api/bounds.ts

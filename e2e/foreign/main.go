@@ -31,11 +31,15 @@ type trial struct {
 	Sheet    string
 	Plans    []plan
 	Error    string // where no kit was read
+	Refused  string // of a document: why its stylesheet is no kit
+	Columns  int    // else what it is
+	Doubts   []string
 }
 
 type plan struct {
-	Width float64
-	Boxes []layout.Box
+	Width  float64
+	Boxes  []layout.Box
+	Marked []string // those of them that depend on what the plan does not work out
 }
 
 func main() {
@@ -44,6 +48,18 @@ func main() {
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
 	only := flag.Int("only", -1, "one stylesheet")
 	flag.Parse()
+	if flag.NArg() > 0 {
+		out := bufio.NewWriter(os.Stdout)
+		defer out.Flush()
+		for _, name := range flag.Args() {
+			text, err := os.ReadFile(name)
+			if err != nil {
+				panic(err)
+			}
+			documents(out, []document{{name, string(text)}})
+		}
+		return
+	}
 	out := bufio.NewWriter(os.Stdout)
 	defer out.Flush()
 	if *seed == 1 && *only < 0 {
@@ -158,7 +174,7 @@ func planned(name string, k *kit.Kit, pg *page.Page) trial {
 	l := layout.Of(k, pg)
 	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
 	for _, v := range widths(k) {
-		t.Plans = append(t.Plans, plan{v, l.Plan(v).Boxes})
+		t.Plans = append(t.Plans, plan{Width: v, Boxes: l.Plan(v).Boxes})
 	}
 	return t
 }

@@ -1,5 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import { cell, code, expect, front, openBench, test } from "./app";
+import { expectNoViolations } from "./violations";
 
 // A team's stylesheet becomes a kit, and a page is written in its classes.
 
@@ -13,7 +13,7 @@ test("a stylesheet is brought in and a page is laid out in its classes", async (
   await expect(dialog.locator("[aria-current]")).toHaveText([/\.pier \{ margin/, /\.pier::after/]);
   await dialog.getByRole("radio", { name: "Classes" }).click();
   await expect(dialog.getByRole("row", { name: "m4 column take 4 below from-900" })).toBeVisible();
-  expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([]);
+  await expectNoViolations(page, '[role="dialog"]');
   await dialog.getByRole("button", { name: "Take it" }).click();
   await expect(page.getByRole("heading", { name: "harbour" })).toBeVisible();
   await page.getByRole("button", { name: "Use for Front page" }).click();

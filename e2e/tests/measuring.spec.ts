@@ -1,7 +1,7 @@
-import AxeBuilder from "@axe-core/playwright";
 import { readFileSync } from "node:fs";
 import { cell, code, expect, openBench, test } from "./app";
 import type { Page } from "@playwright/test";
+import { expectNoViolations } from "./violations";
 
 // Pages are held against the browser that they are shown in, and stylesheets come in by every door.
 
@@ -15,7 +15,7 @@ test("a page is measured in this browser, by classes and by mixins", async ({ pa
     await page.getByRole("radio", { name: "Mixins" }).click();
     await expect(agrees(page)).toContainText("at 9 widths");
   }
-  expect((await new AxeBuilder({ page }).exclude("iframe").analyze()).violations).toEqual([]);
+  await expectNoViolations(page);
 });
 
 test("boxes that do not agree are told, and shown at their width", async ({ page, app }) => {
@@ -75,9 +75,7 @@ test("a doubt is settled by its drawing", async ({ page, app }) => {
   await expect(doubt.getByRole("img", { name: "Rows with deck" })).toBeVisible();
   await doubt.getByRole("radio", { name: /deck/ }).click();
   await expect(page.getByText("deck is the class of every column")).toBeVisible();
-  expect((await new AxeBuilder({ page }).include('[role="dialog"]').exclude("iframe").analyze()).violations).toEqual(
-    [],
-  );
+  await expectNoViolations(page, '[role="dialog"]');
 });
 
 test("newer files show what they change before they are taken", async ({ page, app }) => {

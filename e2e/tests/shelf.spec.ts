@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "./app";
+import { expectNoViolations } from "./violations";
 
 test("a project is begun with a kit and a page, by keyboard alone", async ({ page, app }) => {
   await page.goto(app);
@@ -31,8 +31,7 @@ test("a project is renamed, copied, taken off the shelf and put back", async ({ 
   await page.getByRole("button", { name: "Delete The <b>Point</b>", exact: true }).click();
   await expect(page.getByRole("listitem")).toHaveCount(1);
   await expect(page.getByRole("status")).toContainText("The <b>Point</b> was deleted.");
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => v.id)).toEqual([]);
+  await expectNoViolations(page);
   await page.getByRole("button", { name: "Restore" }).click();
   await expect(page.getByRole("listitem").first()).toContainText("The <b>Point</b>");
 });

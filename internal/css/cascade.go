@@ -18,7 +18,10 @@ type Source struct {
 
 // A Longhand is a property that is none of several. Short is the property that it is written in,
 // where custom properties must be put into its value before it can be divided.
-type Longhand struct{ Name, Value, Short string }
+type Longhand struct {
+	Name, Value, Short string
+	Unplanned          bool // who expanded it does not know what it does
+}
 
 // Expand divides a declaration into longhands; ok is false of one that browsers leave out because
 // its value is none of the property's.
@@ -41,6 +44,9 @@ type Cascade struct {
 	bases  map[string]int         // and of each last part of a name
 	layers *layer
 
+	// Registered are the custom properties that an @property is about.
+	Registered map[string]Registered
+
 	nestings int // how many style rules were read
 	index    map[string][]selected
 	// of what elements have, by which they are found as index has it: selectors up to where they ask for more than
@@ -55,12 +61,20 @@ type Cascade struct {
 type StyleRule struct {
 	Selectors []Selector
 	Sets      []Put
+	Unplanned []Put // of properties of which nobody here knows what they do
+	Unsure    string // what it hangs on that nobody here can tell; such a rule is none of the cascade's Rules
 	Media     Media
 	File      int // of Trees
 	Node      *Node
 	Order     int
 
 	layer *layer
+}
+
+// Registered is what an @property says of a custom property.
+type Registered struct {
+	Inherits bool
+	Initial  string // what it holds where nothing is declared; empty for nothing
 }
 
 // A Put is what a declaration puts into a longhand.
@@ -110,6 +124,7 @@ func NewCascade(b *budget.Budget, sources []Source, expand Expand) *Cascade {
 		c.Trees, c.Names = append(c.Trees, Parse(b, s.Text)), append(c.Names, s.Name)
 		c.named(i, s.Name)
 	}
+	var all []*StyleRule
 	imported := map[int]bool{}
 	for i := range c.Trees {
 		for _, at := range c.Imports(i) {
@@ -125,10 +140,11 @@ func NewCascade(b *budget.Budget, sources []Source, expand Expand) *Cascade {
 		if !imported[i] {
 			f := flattener{c: c, b: b, file: i, open: []int{i}}
 			f.rules(t.Rules, around{layer: c.layers, media: ParseMedia(b, sources[i].Media)}, true)
+			all = append(all, f.all...)
 		}
 	}
 	c.layers.number(new(int))
-	c.find(b, c.Rules)
+	c.find(b, all)
 	return c
 }
 
@@ -160,35 +176,47 @@ func (c *Cascade) find(b *budget.Budget, rules []*StyleRule) {
 // kept is what is worked out by a cascade and kept with it.
 type kept struct {
 	mu sync.Mutex
-	by map[float64]any // the width of a viewport
+	by map[string]any // by which rules hold
 }
 
-// mostKept is for how many widths something is kept with a cascade: a page is looked at in at most eight lanes.
+// mostKept is for how many choices of rules something is kept with a cascade: a page is looked at in at most eight lanes.
 const mostKept = 12
 
-// Take gives what was kept for a viewport of a width, if it is not taken; nil where there is nothing. It is the taker's until
-// it is kept again.
-func (c *Cascade) Take(width float64) any {
+// Take returns what was kept where the same rules hold as in a viewport so many px wide, if it is not taken; nil where there is
+// nothing. It is the taker's until it is kept again.
+func (c *Cascade) Take(b *budget.Budget, width float64) any {
+	key := packed(c.holding(b, width))
 	c.kept.mu.Lock()
 	defer c.kept.mu.Unlock()
-	v := c.kept.by[width]
-	delete(c.kept.by, width)
+	v := c.kept.by[key]
+	delete(c.kept.by, key)
 	return v
 }
 
-// Keep keeps what was worked out for a viewport of a width.
-func (c *Cascade) Keep(width float64, v any) {
+// Keep keeps what was worked out on a stage of the cascade, for where the same rules hold.
+func (c *Cascade) Keep(s *Stage, v any) {
+	key := packed(s.holds)
 	c.kept.mu.Lock()
 	defer c.kept.mu.Unlock()
 	if c.kept.by == nil || len(c.kept.by) >= mostKept {
-		c.kept.by = map[float64]any{}
+		c.kept.by = map[string]any{}
 	}
-	c.kept.by[width] = v
+	c.kept.by[key] = v
+}
+
+// packed is a text that is the same of the same answers.
+func packed(holds []Truth) string {
+	text := make([]byte, len(holds))
+	for i, t := range holds {
+		text[i] = byte(t)
+	}
+	return string(text)
 }
 
 // With is the cascade with one stylesheet of ours more, without layers, linked after all others.
 func (c *Cascade) With(s Source) *Cascade {
-	more := Cascade{Rules: slices.Clip(c.Rules), Left: slices.Clip(c.Left), expand: c.expand, layers: c.layers, nestings: c.nestings, tests: c.tests}
+	more := Cascade{Rules: slices.Clip(c.Rules), Left: slices.Clip(c.Left), expand: c.expand, layers: c.layers, nestings: c.nestings, tests: c.tests,
+		Registered: maps.Clone(c.Registered)}
 	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(nil, s.Text)), append(slices.Clip(c.Names), s.Name)
 	more.roots, more.bases = maps.Clone(c.roots), maps.Clone(c.bases)
 	more.named(len(c.Names), s.Name)
@@ -203,7 +231,7 @@ func (c *Cascade) With(s Source) *Cascade {
 	last := len(c.Trees)
 	f := flattener{c: &more, file: last, open: []int{last}}
 	f.rules(more.Trees[last].Rules, around{layer: c.layers, media: ParseMedia(nil, s.Media)}, true)
-	more.find(nil, more.Rules[len(c.Rules):])
+	more.find(nil, f.all)
 	return &more
 }
 

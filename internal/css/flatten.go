@@ -55,6 +55,7 @@ type around struct {
 	parent []Selector // of the rule that they stand in
 	number int        // of that
 	deep   int
+	unsure string // what they hang on that cannot be told
 }
 
 // A flattener makes one list of the rules of all files, as they stand in one another.
@@ -64,6 +65,7 @@ type flattener struct {
 	file  int
 	open  []int // files that are being read
 	bring *int  // how many were read for an @import
+	all   []*StyleRule
 }
 
 func (f *flattener) leave(n *Node, why string, quiet bool) {
@@ -124,7 +126,7 @@ func (f *flattener) imported(n *Node, in around) {
 			continue
 		case strings.HasPrefix(lower, "supports("):
 			end := shut(rest, 8)
-			if holds := Supports(f.b, rest[8:end]); holds != Yes {
+			if holds := Supports(f.b, rest[8:end], f.c.expand); holds != Yes {
 				f.leave(n, "it asks for "+rest[9:end-1], holds == No)
 				return
 			}
@@ -139,6 +141,7 @@ func (f *flattener) imported(n *Node, in around) {
 	f.b.Reading(f.c.Names[at])
 	defer f.b.Reading(f.c.Names[f.file])
 	inner.rules(f.c.Trees[at].Rules, in, true)
+	f.all = append(f.all, inner.all...)
 }
 
 // shut is the end of what opens in a text at a place.
@@ -184,23 +187,59 @@ func (f *flattener) at(n *Node, in around) {
 		in.media = in.media.And(ParseMedia(f.b, n.Prelude))
 		f.inside(n, in)
 	case "supports":
-		switch holds := Supports(f.b, n.Prelude); holds {
+		switch holds := Supports(f.b, n.Prelude, f.c.expand); holds {
 		case Yes:
 			f.inside(n, in)
 		case No:
 			f.leave(n, "browsers of today do not support "+n.Prelude, true)
 		default:
 			f.leave(n, "it cannot be told whether a browser supports "+n.Prelude, false)
+			f.unsure(n, in)
 		}
-	case "container", "scope", "starting-style":
-		f.leave(n, "@"+n.At+" is not worked out", n.At == "starting-style")
-	case "charset", "font-face", "keyframes", "-webkit-keyframes", "-moz-keyframes", "-o-keyframes", "page", "property",
+	case "container", "scope":
+		f.leave(n, "@"+n.At+" is not worked out", false)
+		f.unsure(n, in)
+	case "property":
+		f.register(n)
+	case "starting-style":
+		f.leave(n, "@"+n.At+" moves no box", true)
+	case "charset", "font-face", "keyframes", "-webkit-keyframes", "-moz-keyframes", "-o-keyframes", "page",
 		"namespace", "counter-style", "font-feature-values", "view-transition", "font-palette-values", "viewport",
 		"-ms-viewport", "position-try":
 		f.leave(n, "@"+n.At+" moves no box", true)
 	default:
 		f.leave(n, "@"+n.At+" is not known", false)
 	}
+}
+
+// unsure reads rules of which it cannot be told whether they hold.
+func (f *flattener) unsure(n *Node, in around) {
+	if in.unsure == "" {
+		in.unsure = strings.TrimSpace("@" + n.At + " " + short(n.Prelude))
+	}
+	f.inside(n, in)
+}
+
+// register reads an @property: browsers ask for its syntax and for whether it inherits and, unless it may hold anything, for
+// what it holds at first.
+func (f *flattener) register(n *Node) {
+	name := strings.TrimSpace(n.Prelude)
+	said := map[string]string{}
+	for _, s := range n.Sets {
+		said[s.Name] = s.Value
+	}
+	syntax := strings.Trim(said["syntax"], `"'`)
+	initial, has := said["initial-value"]
+	inherits := said["inherits"] == "true"
+	if !strings.HasPrefix(name, "--") || syntax == "" || !inherits && said["inherits"] != "false" || syntax != "*" && !has {
+		f.leave(n, "browsers leave out an @property without a name, a syntax, inherits or an initial-value", true)
+		return
+	}
+	if f.c.Registered == nil {
+		f.c.Registered = map[string]Registered{}
+	}
+	f.b.Hold(ruleSize)
+	f.c.Registered[name] = Registered{inherits, initial}
 }
 
 func (f *flattener) style(n *Node, in around) {
@@ -248,7 +287,7 @@ func nested(all, parent []Selector, number int) []Selector {
 func (f *flattener) block(n *Node, in around) {
 	sets := n.Sets
 	put := func(before int) {
-		var own []Put
+		var own, unplanned []Put
 		for len(sets) > 0 && sets[0].From < before {
 			s := &sets[0]
 			sets = sets[1:]
@@ -263,14 +302,21 @@ func (f *flattener) block(n *Node, in around) {
 				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, short(s.Value) + " is no value of " + s.Name, true})
 			}
 			for _, l := range all {
+				if l.Unplanned {
+					unplanned = append(unplanned, Put{l, s.Important, s})
+					continue
+				}
 				own = append(own, Put{l, s.Important, s})
 			}
 		}
-		if len(own) > 0 && len(f.c.Rules) < mostRules {
-			f.b.Hold(ruleSize + len(own)*putSize)
-			f.b.Step(8 + 2*len(own))
-			f.c.Rules = append(f.c.Rules, &StyleRule{Selectors: in.parent, Sets: own, Media: in.media, File: f.file, Node: n,
-				Order: len(f.c.Rules), layer: in.layer})
+		if len(own)+len(unplanned) > 0 && len(f.c.Rules) < mostRules {
+			f.b.Hold(ruleSize + (len(own)+len(unplanned))*putSize)
+			f.b.Step(8 + 2*(len(own)+len(unplanned)))
+			r := &StyleRule{Selectors: in.parent, Sets: own, Unplanned: unplanned, Unsure: in.unsure, Media: in.media, File: f.file, Node: n,
+				Order: len(f.c.Rules), layer: in.layer}
+			if f.all = append(f.all, r); in.unsure == "" {
+				f.c.Rules = append(f.c.Rules, r)
+			}
 		}
 	}
 	for _, inner := range n.Nodes {

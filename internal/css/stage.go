@@ -37,24 +37,30 @@ func (r Rank) Compare(o Rank) int {
 // use by several at once.
 type Stage struct {
 	*matcher
-	c     *Cascade
-	holds []bool // by a rule's order
+	c      *Cascade
+	width  float64
+	holds  []Truth // by a rule's order
 }
 
 // At is the cascade in a viewport so many px wide. What elements are asked for is spent from the budget.
 func (c *Cascade) At(b *budget.Budget, width float64) *Stage {
-	s := &Stage{&matcher{budget: b}, c, make([]bool, len(c.Rules))}
+	return &Stage{matcher: &matcher{budget: b}, c: c, width: width, holds: c.holding(b, width)}
+}
+
+// holding reports which rules hold in a viewport so many px wide, by their order.
+func (c *Cascade) holding(b *budget.Budget, width float64) []Truth {
+	all := make([]Truth, len(c.Rules))
 	b.Step(len(c.Rules) / 4)
 	var last *Media
-	held := false
+	held := No
 	for i, r := range c.Rules {
 		if last == nil || !r.Media.same(last) {
-			last, held = &r.Media, r.Media.Holds(width) == Yes
+			last, held = &r.Media, r.Media.Holds(width)
 			b.Step(r.Media.size)
 		}
-		s.holds[i] = held
+		all[i] = held
 	}
-	return s
+	return all
 }
 
 // same reports whether two media are one list.
@@ -63,12 +69,11 @@ func (m Media) same(o *Media) bool {
 }
 
 // Holds reports whether a rule's media hold.
-func (s *Stage) Holds(r *StyleRule) bool { return s.holds[r.Order] }
+func (s *Stage) Holds(r *StyleRule) bool { return r.Unsure == "" && s.holds[r.Order] == Yes }
 
-// Declared gives what holds of each longhand that is declared for an element, or for one of its
-// pseudo-elements; nil where nothing is.
-func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
-	var won map[string]Winner
+// Declared returns what holds of each longhand that is declared for an element, or for one of its pseudo-elements, nil where
+// nothing is; and the rules for it of which it cannot be told whether they hold, which are left out of that.
+func (s *Stage) Declared(e *Element, pseudo string) (won map[string]Winner, unsure []*StyleRule) {
 	if pseudo != "" {
 		pseudo = "::" + pseudo
 	}
@@ -77,25 +82,32 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 			key += pseudo
 		}
 		for _, one := range s.c.index[key] {
-			if !s.holds[one.rule.Order] {
+			holds := s.truth(one.rule)
+			if holds == No {
 				s.budget.Step(1)
 				continue
 			}
 			if !s.selects(*one.by, e) {
 				continue
 			}
-			s.budget.Step(2 * len(one.rule.Sets))
-			for i := range one.rule.Sets {
-				put := &one.rule.Sets[i]
-				rank := Rank{put.Important, one.rule.layer.place, one.rank, one.rule.Order}
-				if put.Important {
-					rank.Layer = -rank.Layer
-				}
-				if held, ok := won[put.Name]; !ok || held.Rank.Compare(rank) <= 0 {
-					if won == nil {
-						won = map[string]Winner{}
+			if holds == Doubt {
+				unsure = append(unsure, one.rule)
+				continue
+			}
+			s.budget.Step(2 * (len(one.rule.Sets) + len(one.rule.Unplanned)))
+			for _, puts := range [2][]Put{one.rule.Sets, one.rule.Unplanned} {
+				for i := range puts {
+					put := &puts[i]
+					rank := Rank{put.Important, one.rule.layer.place, one.rank, one.rule.Order}
+					if put.Important {
+						rank.Layer = -rank.Layer
 					}
-					won[put.Name] = Winner{*put, one.rule, rank}
+					if held, ok := won[put.Name]; !ok || held.Rank.Compare(rank) <= 0 {
+						if won == nil {
+							won = map[string]Winner{}
+						}
+						won[put.Name] = Winner{*put, one.rule, rank}
+					}
 				}
 			}
 		}
@@ -116,7 +128,19 @@ func (s *Stage) Declared(e *Element, pseudo string) map[string]Winner {
 		}
 		s.inline(style, won)
 	}
-	return won
+	return won, unsure
+}
+
+// Registered are the custom properties that an @property is about.
+func (s *Stage) Registered() map[string]Registered { return s.c.Registered }
+
+// truth is whether a rule holds.
+func (s *Stage) truth(r *StyleRule) Truth {
+	if r.Unsure == "" {
+		return s.holds[r.Order]
+	}
+	s.budget.Step(r.Media.size)
+	return min(r.Media.Holds(s.width), Doubt)
 }
 
 // inline adds what stands in a style attribute.

@@ -6,11 +6,11 @@ import (
 	"kitrows/internal/budget"
 )
 
-// Supports reports whether browsers of today support what an @supports asks for: every property but
-// those with another maker's prefix.
-func Supports(b *budget.Budget, condition string) Truth {
+// Supports reports whether browsers of today support what an @supports asks for: of a property whose values expand knows,
+// those; of one that it does not know it cannot be told; every other, but not those with another maker's prefix.
+func Supports(b *budget.Budget, condition string, expand Expand) Truth {
 	b.Step(len(condition) / 2)
-	s := supports{text: strings.TrimSpace(condition), budget: b}
+	s := supports{text: strings.TrimSpace(condition), budget: b, expand: expand}
 	t := s.all(0)
 	if strings.TrimSpace(s.text) != "" {
 		return Doubt
@@ -21,6 +21,7 @@ func Supports(b *budget.Budget, condition string) Truth {
 type supports struct {
 	text   string
 	budget *budget.Budget
+	expand Expand
 }
 
 func (s *supports) word(word string) bool {
@@ -86,10 +87,20 @@ func (s *supports) one(deep int) Truth {
 		case strings.HasPrefix(property, "-webkit-") || strings.HasPrefix(value, "-webkit-"):
 			return Doubt
 		}
+		if s.expand == nil {
+			return Yes
+		}
+		all, ok := s.expand(property, value)
+		switch {
+		case !ok:
+			return No
+		case len(all) > 0 && all[0].Unplanned:
+			return Doubt
+		}
 		return Yes
 	}
 	s.budget.Step(len(inner) / 2)
-	in := supports{text: inner, budget: s.budget}
+	in := supports{text: inner, budget: s.budget, expand: s.expand}
 	t := in.all(deep + 1)
 	if strings.TrimSpace(in.text) != "" {
 		return Doubt

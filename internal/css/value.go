@@ -276,6 +276,19 @@ func (a Amount) times(f float64) Amount {
 // the element and of the page.
 type Scale struct{ Width, Height, Em, Rem float64 }
 
+// Scales reports whether the amount is measured by the viewport.
+func (a Amount) Scales() bool {
+	if a.Vw != 0 || a.Vh != 0 {
+		return true
+	}
+	for _, end := range a.Ends {
+		if slices.ContainsFunc(end.Of, Amount.Scales) {
+			return true
+		}
+	}
+	return false
+}
+
 // In is the amount with nothing but px and percentages.
 func (a Amount) In(s Scale) Amount {
 	b := a

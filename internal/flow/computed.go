@@ -21,7 +21,7 @@ type computing struct {
 
 // computed gives a style; nil for a pseudo-element that makes no box.
 func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
-	won := s.stage.Declared(e, pseudo)
+	won, unsure := s.stage.Declared(e, pseudo)
 	if _, has := won["content"]; !has && pseudo != "" {
 		return nil
 	}
@@ -29,7 +29,7 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	s.budget.Hold(styleSize)
 	c := computing{Style: &Style{}, s: s, outer: outer, won: won}
 	if pseudo == "" {
-		c.own = s.own.Declared(e, "")
+		c.own, _ = s.own.Declared(e, "")
 	}
 	c.customs()
 	if pseudo != "" {
@@ -44,11 +44,22 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	c.flexes()
 	c.grids()
 	c.rest()
+	for _, r := range unsure {
+		c.Doubts = append(c.Doubts, Doubt{What: "what hangs on " + hangsOn(r), Rule: r})
+	}
 	c.made = &c
 	return c.Style
 }
 
-// customs works out the custom properties.
+// hangsOn is what it hangs on whether a rule holds.
+func hangsOn(r *css.StyleRule) string {
+	if r.Unsure != "" {
+		return r.Unsure
+	}
+	return "@media " + strings.Join(r.Media.Asked(), ", ")
+}
+
+// customs works out the custom properties. Those that are registered hold what they do at first where they are not inherited.
 func (c *computing) customs() {
 	if c.outer != nil {
 		c.custom = c.outer.custom
@@ -60,6 +71,18 @@ func (c *computing) customs() {
 				declared = map[string]string{}
 			}
 			declared[name] = w.Value
+		}
+	}
+	for name, r := range c.s.stage.Registered() {
+		value, is := declared[name]
+		first := value == "initial" || value == "unset" && !r.Inherits
+		if !is && (!r.Inherits || c.outer == nil) || is && first {
+			if declared == nil {
+				declared = map[string]string{}
+			}
+			if declared[name] = r.Initial; r.Initial == "" {
+				declared[name] = "initial"
+			}
 		}
 	}
 	c.custom = c.custom.Within(c.s.budget, declared)
@@ -186,7 +209,7 @@ func (c *computing) fonts() {
 			if c.outer == nil {
 				root = 16
 			}
-			c.FontSize = max(0, a.In(css.Scale{Width: c.s.viewport.Width, Height: c.s.viewport.Height, Em: above, Rem: root}).Of(above))
+			c.FontSize = max(0, c.in(a, above, root).Of(above))
 		} else {
 			c.doubt("font-size", "the font size %s", v)
 		}
@@ -238,7 +261,13 @@ func (c *computing) amount(a css.Amount) css.Amount {
 	if c.outer == nil {
 		root = c.FontSize
 	}
-	return a.In(css.Scale{Width: c.s.viewport.Width, Height: c.s.viewport.Height, Em: c.FontSize, Rem: root})
+	return c.in(a, c.FontSize, root)
+}
+
+// in measures an amount by two font sizes and the viewport.
+func (c *computing) in(a css.Amount, em, rem float64) css.Amount {
+	c.s.scaled = c.s.scaled || a.Scales()
+	return a.In(css.Scale{Width: c.s.viewport.Width, Height: c.s.viewport.Height, Em: em, Rem: rem})
 }
 
 var sizeWords = map[string]SizeKind{
@@ -438,7 +467,25 @@ func (c *computing) rest() {
 		}
 	}
 	c.shift()
+	c.unplanned()
 }
+
+// unplanned doubts what is declared of properties that are not laid out.
+func (c *computing) unplanned() {
+	var names []string
+	for name, w := range c.won {
+		if w.Unplanned && !slices.Contains(harmless, strings.ToLower(w.Value)) {
+			names = append(names, name)
+		}
+	}
+	slices.Sort(names)
+	for _, name := range names {
+		c.doubt(name, "the property %s", name)
+	}
+}
+
+// harmless are values of properties that most have where nothing is declared.
+var harmless = []string{"none", "auto", "normal", "visible", "initial", "unset", "inherit", "revert", "0"}
 
 // shift reads what moves the box alone: a transform that is a translation, along the x axis or both.
 func (c *computing) shift() {

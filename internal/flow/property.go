@@ -211,8 +211,8 @@ func init() {
 	shorthands["grid-template"], shorthands["grid"] = template, template
 }
 
-// Expand divides a declaration into the longhands that move boxes: none of those that do not. It is
-// a css.Expand.
+// Expand divides a declaration into the longhands that move boxes: none of those that do not. One of a property that may
+// move boxes and is not laid out stays as it is, marked as such. It is a css.Expand.
 func Expand(name, value string) (all []css.Longhand, ok bool) {
 	if same, renamed := logical[name]; renamed {
 		name = same
@@ -223,13 +223,16 @@ func Expand(name, value string) (all []css.Longhand, ok bool) {
 		return nil, true
 	}
 	if !isShort && !isLong {
+		if BearingOf(name) == Unplanned {
+			return []css.Longhand{{Name: name, Value: value, Unplanned: true}}, true
+		}
 		return nil, true
 	}
 	if len(value) > css.LongestValue {
 		return nil, false
 	}
-	value = strings.ToLower(value)
-	if strings.Contains(value, "var(") {
+	if css.IsVariable(value) { // names of custom properties are told apart by their case
+
 		if isLong {
 			return []css.Longhand{{Name: name, Value: value, Short: name}}, true
 		}
@@ -238,6 +241,7 @@ func Expand(name, value string) (all []css.Longhand, ok bool) {
 		}
 		return all, true
 	}
+	value = strings.ToLower(value)
 	if slices.Contains(wide, value) {
 		if isLong {
 			return []css.Longhand{{Name: name, Value: value}}, true

@@ -120,6 +120,7 @@ type Styler struct {
 	stage    *css.Stage
 	own      *css.Stage
 	viewport Viewport
+	scaled   bool    // some style is measured by the viewport
 	root     float64 // the page's font size
 	known    map[*Style]map[string]*Style
 	key      []byte
@@ -161,14 +162,14 @@ func NewStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
 		known: map[*Style]map[string]*Style{}, top: map[string]*Style{}, amounts: map[string]parsed{}}
 }
 
-// TakeStyler gives the styler of a cascade in a viewport, with the styles that it has given before, if it was released; or else a
-// new one.
+// TakeStyler returns a styler of a cascade in a viewport. It is one that was released where the same rules hold, with the
+// styles that it has given, unless some of those are measured by another viewport; or else a new one.
 func TakeStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
-	s, is := c.Take(v.Width).(*Styler)
-	if !is || s.viewport != v {
+	s, is := c.Take(b, v.Width).(*Styler)
+	if !is || s.viewport != v && s.scaled {
 		return NewStyler(b, c, v)
 	}
-	s.budget = b
+	s.budget, s.viewport = b, v
 	s.stage.On(b)
 	s.own.On(b)
 	return s
@@ -183,7 +184,7 @@ func (s *Styler) Release(c *css.Cascade) {
 		s.budget, s.boxes = nil, nil
 		s.stage.On(nil)
 		s.own.On(nil)
-		c.Keep(s.viewport.Width, s)
+		c.Keep(s.stage, s)
 	}
 }
 
@@ -261,4 +262,7 @@ func (s *Style) Declares(name string) bool {
 func (s *Styler) Holds(r *css.StyleRule) bool { return s.stage.Holds(r) }
 
 // Declared gives what holds of each longhand that a stylesheet declares for an element.
-func (s *Styler) Declared(e *css.Element) map[string]css.Winner { return s.stage.Declared(e, "") }
+func (s *Styler) Declared(e *css.Element) map[string]css.Winner {
+	won, _ := s.stage.Declared(e, "")
+	return won
+}

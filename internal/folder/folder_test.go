@@ -385,9 +385,12 @@ func TestOpenedAgain(t *testing.T) {
 func TestTogether(t *testing.T) {
 	w := work(t, site{"index.html": front})
 	w.watch()
-	rounds := 500
-	if testing.Short() {
+	rounds := 150
+	switch {
+	case testing.Short():
 		rounds = 50
+	case os.Getenv("TRIAL") != "":
+		rounds = 500
 	}
 	ctx, stop := context.WithCancel(t.Context())
 	var reading sync.WaitGroup
