@@ -63,7 +63,8 @@ func TestCascade(t *testing.T) {
 	} {
 		cascade := css.NewCascade(nil, []css.Source{{Name: "team.css", Text: c.sheet},
 			{Name: "css/other.css", Text: ".a { p: 5 } @import \"team.css\";"}}[:1+strings.Count(c.sheet, "@import")], plain)
-		if got := cascade.At(nil, 500).Declared(tree(c.element), "")["p"].Value; got != c.want {
+		won, _ := cascade.At(nil, 500).Declared(tree(c.element), "")
+		if got := won["p"].Value; got != c.want {
 			t.Errorf("%s on %s: %q, want %q", c.sheet, c.element, got, c.want)
 		}
 	}
@@ -97,7 +98,7 @@ func TestCascadeWith(t *testing.T) {
 	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: "@layer x { .a { p: 1; q: 1 !important } } .a { r: 1 } .a.b { s: 1 }"}}, plain)
 	more := c.With(css.Source{Name: "own.css", Text: ".a { p: 2; q: 2 !important; r: 2; s: 2 } @media (min-width: 700px) { .a { r: 3 } } .new:first-child { p: 4 }"})
 	holds := func(c *css.Cascade, width float64, element string) string {
-		won := c.At(nil, width).Declared(tree(element), "")
+		won, _ := c.At(nil, width).Declared(tree(element), "")
 		var all []string
 		for _, name := range []string{"p", "q", "r", "s"} {
 			all = append(all, won[name].Value)

@@ -15,7 +15,10 @@ import (
 // Fifty editors at once: each edit is made, at the first try where it speaks of nodes, and none waits for the plan of
 // another's.
 func TestManyEditors(t *testing.T) {
-	const editors, edits = 50, 4
+	editors, edits := 50, 4
+	if testing.Short() {
+		edits = 1
+	}
 	ctx, s := t.Context(), stocked(t, t.TempDir())
 	var all sync.WaitGroup
 	for n := range editors {
