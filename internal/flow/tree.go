@@ -43,6 +43,14 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	return b
 }
 
+// Again makes the boxes of a tree ready to be laid out once more, by the same styles.
+func (b *Box) Again() {
+	b.Line, b.passes, b.Height = 0, unknown, 0
+	for _, k := range b.Kids {
+		k.Again()
+	}
+}
+
 // box is a new one; those of a tree are made many at a time.
 func (s *Styler) box() *Box {
 	if len(s.boxes) == cap(s.boxes) {

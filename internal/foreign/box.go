@@ -67,6 +67,9 @@ type laidOut struct {
 // mostLaid is at how many widths the boxes of a page are kept: a page has at most eight lanes, and is measured at some widths more.
 const mostLaid = 12
 
+// mostTrees is how many trees of boxes a page keeps: those of the lanes that most kits have.
+const mostTrees = 4
+
 // Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order, which must not be changed; and up
 // to which width lines break as they do. Those of the last widths are kept.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
@@ -91,7 +94,8 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 	if f.written != nil {
 		f.written.drawn()
 	}
-	root, result := f.laid(width, i)
+	root, result, release := f.laid(width, i)
+	defer release()
 	boxes = make([]Box, len(f.nodes))
 	var visit func(b *flow.Box)
 	visit = func(b *flow.Box) {
@@ -122,14 +126,21 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 	return boxes, result.Until
 }
 
-// laid lays the page out by its stylesheets or, where that takes more than may be spent, by none: which is then told.
-func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result) {
+// laid lays the page out by its stylesheets or, where that takes more than may be spent, by none: which is then told. The boxes
+// are the caller's until they are released.
+func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result, release func()) {
 	view := flow.Viewport{Width: width, Height: 800}
 	by := func(b *budget.Budget, c *css.Cascade) error {
 		s := flow.TakeStyler(b, c, view)
-		root = s.Tree(f.html, nil, filling{f, i})
+		if root = f.tree(s); root == nil || f.written == nil { // what stands in pages made here goes by the breakpoint
+			root = s.Tree(f.html, nil, filling{f, i})
+		}
 		result = flow.Layout(b, root, view)
-		s.Release(c)
+		of := root
+		release = func() {
+			f.keepTree(s, of)
+			s.Release(c)
+		}
 		return nil
 	}
 	within := func() error {
@@ -154,7 +165,29 @@ func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result) {
 	if err != nil {
 		_ = by(nil, css.None())
 	}
-	return root, result
+	return root, result, release
+}
+
+// tree takes the page's boxes with the styles of a styler, ready to be laid out; nil where none are kept.
+func (f *Page) tree(s *flow.Styler) *flow.Box {
+	f.keeping.Lock()
+	defer f.keeping.Unlock()
+	root := f.trees[s]
+	delete(f.trees, s)
+	if root != nil {
+		root.Again()
+	}
+	return root
+}
+
+// keepTree keeps the page's boxes for when that styler lays them out again.
+func (f *Page) keepTree(s *flow.Styler, root *flow.Box) {
+	f.keeping.Lock()
+	defer f.keeping.Unlock()
+	if f.trees == nil || len(f.trees) >= mostTrees {
+		f.trees = map[*flow.Styler]*flow.Box{}
+	}
+	f.trees[s] = root
 }
 
 // heavy is whether a page takes more to lay out than may be spent.

@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/analyse"
 	"kitrows/internal/css"
+	"kitrows/internal/flow"
 	"kitrows/internal/kit"
 	"kitrows/internal/page"
 	"kitrows/internal/vocab"
@@ -28,6 +29,7 @@ type Page struct {
 	heavy   heavy
 	keeping sync.Mutex
 	laidOut []laidOut
+	trees   map[*flow.Styler]*flow.Box // the page's boxes, by who gave them their styles
 	written *written // of a page that was read from markup
 }
 
