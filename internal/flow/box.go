@@ -142,11 +142,10 @@ func (e *engine) most(a, b kit.Measure) kit.Measure {
 // are auto are 0 for now.
 func (e *engine) edges(b *Box, of kit.Measure) {
 	s := b.Style
-	for i := range sides {
-		b.pad[i], b.margin[i] = e.of(s.Padding[i].Amount, of).Plus(kit.Plain(s.Border[i])), kit.Measure{}
-		if s.Margin[i].Kind == Length {
-			b.margin[i] = e.of(s.Margin[i].Amount, of)
-		}
+	if s.fixed {
+		b.pad, b.margin = s.fixedPad, s.fixedOut
+	} else {
+		b.pad, b.margin = e.edgesOf(s, of)
 	}
 	if len(s.Doubts) > 0 && !e.told[s] {
 		e.told[s] = true
@@ -155,6 +154,17 @@ func (e *engine) edges(b *Box, of kit.Measure) {
 			e.doubts = append(e.doubts, d)
 		}
 	}
+}
+
+// edgesOf are the padding with the border, and the margins, of boxes of a style in a containing block so wide.
+func (e *engine) edgesOf(s *Style, of kit.Measure) (pad, margin [4]kit.Measure) {
+	for i := range sides {
+		pad[i] = e.of(s.Padding[i].Amount, of).Plus(kit.Plain(s.Border[i]))
+		if s.Margin[i].Kind == Length {
+			margin[i] = e.of(s.Margin[i].Amount, of)
+		}
+	}
+	return pad, margin
 }
 
 // side is what a box has at its left and right: border and padding.

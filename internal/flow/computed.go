@@ -8,6 +8,7 @@ import (
 	"strings"
 
 	"kitrows/internal/css"
+	"kitrows/internal/kit"
 )
 
 // computing is one style being worked out.
@@ -47,8 +48,22 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	for _, r := range unsure {
 		c.Doubts = append(c.Doubts, Doubt{What: "what hangs on " + hangsOn(r), Rule: r})
 	}
+	c.fix()
 	c.made = &c
 	return c.Style
+}
+
+// fix works out padding and margins once where they depend on no width.
+func (c *computing) fix() {
+	c.fixed = true
+	for i := range sides {
+		for _, a := range []*css.Amount{&c.Padding[i].Amount, &c.Margin[i].Amount} {
+			c.fixed = c.fixed && a.Percent == 0 && len(a.Ends) == 0
+		}
+	}
+	if c.fixed {
+		c.fixedPad, c.fixedOut = (&engine{}).edgesOf(c.Style, kit.Measure{})
+	}
 }
 
 // hangsOn is what it hangs on whether a rule holds.

@@ -6,6 +6,7 @@ import (
 
 	"kitrows/internal/budget"
 	"kitrows/internal/css"
+	"kitrows/internal/kit"
 )
 
 // A Display is how a box is laid out among others and lays out what is in it.
@@ -93,6 +94,10 @@ type Style struct {
 	Ratio                                         float64 // of width to height; 0 for none
 	Shift                                         [2]Size // by which it is moved without moving others
 	Before, After                                 *Style  // of the boxes that its ::before and ::after make
+
+	// Of one whose padding and margins depend on no width, they, with borders.
+	fixed              bool
+	fixedPad, fixedOut [4]kit.Measure
 
 	made   *computing       // how it was worked out
 	inner  map[int32]*Style // of elements in it, by what the cascade knows of them

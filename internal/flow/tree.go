@@ -66,7 +66,7 @@ func (b *Box) words(leaf *Leaf) {
 		return
 	}
 	s := b.Style
-	own := &Style{FontSize: s.FontSize, LineHeight: s.LineHeight, Shrink: 1, Self: "auto", JustifySelf: "auto", Position: "static"}
+	own := &Style{FontSize: s.FontSize, LineHeight: s.LineHeight, Shrink: 1, Self: "auto", JustifySelf: "auto", Position: "static", fixed: true}
 	for _, sizes := range []*[4]Size{&own.Margin, &own.Padding} {
 		for i := range sizes {
 			sizes[i].Kind = Length
