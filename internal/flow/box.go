@@ -28,6 +28,11 @@ type Box struct {
 	pad    [4]kit.Measure
 	after  strut // the margins that collapse at its bottom
 	passes passing
+
+	within extent  // how high the content box around it is
+	forced extent  // what is around it says how high its border box is
+	bare   float64 // how high its border box is by what is in it
+	was    before  // how it was laid out last
 }
 
 // A Leaf is content: so many px wide by itself, and so high in a width.
@@ -48,6 +53,7 @@ type Result struct {
 
 // Layout lays out a page whose root box is given, in a viewport, within a budget.
 func Layout(b *budget.Budget, root *Box, v Viewport) Result {
+	root.within = extent{px: v.Height, is: true}
 	e := &engine{budget: b, v: v.Width, until: 1e9, seen: map[*Style]bool{}, told: map[*Style]bool{}}
 	f := &floats{}
 	e.size(root, kit.Measure{Px: v.Width, Per: 1})
@@ -292,7 +298,7 @@ func (b *Box) root() bool {
 	case Root, Flex, Grid, InlineBlock, InlineFlex, InlineGrid, Table, InlineTable, TablePart:
 		return true
 	}
-	return s.Clips || s.Float != "" || out(b)
+	return s.Clips || s.Float != "" || out(b) || s.Lines != "normal" && s.Lines != ""
 }
 
 // intrinsic is the least width of a box's border box, and that of its content by itself, where
@@ -421,6 +427,10 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 	}
 	top := b.pad[Top].Px
 	x, y = x.Plus(b.pad[Left]), y+top
+	tall := b.tall()
+	for _, k := range b.Kids {
+		k.within = tall
+	}
 	b.after = strut{}
 	var height float64
 	collapses := false
@@ -440,7 +450,8 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 		}
 		var end strut
 		height, end = e.blocks(b, f, x, y)
-		if collapses = !b.root() && b.pad[Bottom].Px == 0 && s.Height.Kind != Length; collapses {
+		_, declared := b.size(s.Height)
+		if collapses = !b.root() && b.pad[Bottom].Px == 0 && !declared; collapses {
 			b.after = end
 		} else {
 			height = max(0, height+end.sum())
@@ -448,42 +459,14 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 		if b.root() {
 			height = max(height, f.bottom("both")-y)
 		}
+		e.sink(b, height)
 	}
+	b.bare = max(0, height) + b.pad[Top].Px + b.pad[Bottom].Px
 	b.Height = e.high(b, height)
 	if collapses && b.Height > top+max(0, height) {
 		b.after = strut{} // a least height keeps the margins in it
 	}
 	b.after = b.after.with(b.margin[Bottom].Px)
-}
-
-// high is the height of a border box with content so high.
-func (e *engine) high(b *Box, content float64) float64 {
-	s, pad := b.Style, b.pad[Top].Px+b.pad[Bottom].Px
-	border := func(a css.Amount) float64 {
-		if s.Inner {
-			return max(a.Px, pad)
-		}
-		return a.Px + pad
-	}
-	is := func(z Size) bool { return z.Kind == Length && !z.IsPercent() }
-	h := max(0, content) + pad
-	switch {
-	case is(s.Height):
-		h = border(s.Height.Amount)
-	case s.Ratio > 0 && b.Leaf == nil:
-		ratio := b.content().Px/s.Ratio + pad
-		if s.Inner {
-			ratio = b.w.Px / s.Ratio
-		}
-		h = max(h, ratio)
-	}
-	if is(s.MaxHeight) {
-		h = min(h, border(s.MaxHeight.Amount))
-	}
-	if is(s.MinHeight) {
-		h = max(h, border(s.MinHeight.Amount))
-	}
-	return h
 }
 
 // shifted moves a box that is placed by what moves it alone: a relative position or a translation.

@@ -397,7 +397,10 @@ func (c *computing) flexes() {
 	c.Justify, c.Lines, c.Items = c.value("justify-content"), c.value("align-content"), c.value("align-items")
 	c.Self, c.JustifyItems, c.JustifySelf = c.value("align-self"), c.value("justify-items"), c.value("justify-self")
 	for _, to := range []*string{&c.Justify, &c.Lines, &c.Items, &c.Self, &c.JustifyItems, &c.JustifySelf} {
-		*to = strings.TrimPrefix(strings.TrimPrefix(strings.TrimPrefix(*to, "flex-"), "self-"), "unsafe ")
+		*to = strings.TrimPrefix(*to, "unsafe ")
+	}
+	for _, to := range []*string{&c.JustifyItems, &c.JustifySelf} {
+		*to = strings.TrimPrefix(strings.TrimPrefix(*to, "flex-"), "self-")
 	}
 	c.Grow, c.Shrink = c.number("flex-grow"), c.number("flex-shrink")
 	c.Basis, c.GapX, c.GapY = c.size("flex-basis"), c.size("column-gap"), c.size("row-gap")
@@ -467,6 +470,9 @@ func (c *computing) rest() {
 	}
 	if v := c.value("zoom"); v != "1" && v != "normal" && v != "100%" && v != "auto" {
 		c.doubt("zoom", "zoom")
+	}
+	if v := c.value("visibility"); v == "collapse" && c.outer != nil && (c.outer.Display == Flex || c.outer.Display == InlineFlex) {
+		c.doubt("visibility", "a flexible box that collapses")
 	}
 	if v := c.value("container-type"); v != "normal" && v != "auto" {
 		c.Clips = true

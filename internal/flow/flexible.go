@@ -8,10 +8,13 @@ import (
 	"kitrows/internal/kit"
 )
 
-// An item is a flexible box.
+// An item is a flexible box, by what its size comes from along the line that it stands in.
 type item struct {
 	*Box
 	base, hypothetical, low kit.Measure // of its border box
+	high                    kit.Measure // the most that it may be, if it is limited
+	limited                 bool
+	pad, outside            kit.Measure // its padding with its border, and its margins
 	used                    kit.Measure
 	frozen                  bool
 }
@@ -33,7 +36,7 @@ func (e *engine) flexible(b *Box) float64 {
 	from := 0
 	var used kit.Measure
 	for i := range items {
-		need := items[i].hypothetical.Plus(items[i].outside())
+		need := items[i].hypothetical.Plus(items[i].outside)
 		if i > from {
 			over := used.Plus(gap).Plus(need).Minus(w)
 			if s.Wrap != "nowrap" {
@@ -56,7 +59,7 @@ func (e *engine) flexible(b *Box) float64 {
 		e.flex(run, w, gap)
 		for _, it := range run {
 			it.w = it.used
-			e.inside(it.Box, nil, kit.Measure{}, 0)
+			e.lay(it.Box)
 			it.Line = i + 1
 			heights[i] = max(heights[i], it.Height+it.margin[Top].Px+it.margin[Bottom].Px)
 		}
@@ -65,23 +68,30 @@ func (e *engine) flexible(b *Box) float64 {
 		}
 		height += heights[i]
 	}
-	if declared := e.high(b, 0) - b.pad[Top].Px - b.pad[Bottom].Px; declared > height && len(runs) > 0 {
-		if len(runs) == 1 && s.Wrap == "nowrap" {
-			heights[0] = declared
-		} else if s.Lines == "normal" || s.Lines == "stretch" {
-			for i := range heights {
-				heights[i] += (declared - height) / float64(len(heights))
-			}
+	inner := e.high(b, height) - b.pad[Top].Px - b.pad[Bottom].Px
+	at, between := 0.0, 0.0
+	switch n := float64(len(runs)); {
+	case n == 0:
+	case s.Wrap == "nowrap":
+		heights[0] = inner
+	case s.Lines == "normal" || s.Lines == "stretch":
+		for i := range heights {
+			heights[i] += max(0, inner-height) / n
 		}
+	default:
+		word := s.Lines
+		if s.Wrap == "wrap-reverse" { // the start of the box is where its lines end
+			word = opposite(word)
+		}
+		at, between = spread(word, inner-height, len(runs))
 	}
-	at := 0.0
 	for i, run := range runs {
 		y := at
 		if s.Wrap == "wrap-reverse" {
-			y = height - at - heights[i]
+			y = inner - at - heights[i]
 		}
 		e.lineUp(b, run, w, gap, y, heights[i])
-		at += heights[i] + lines.Px
+		at += heights[i] + lines.Px + between
 	}
 	return height
 }
@@ -115,7 +125,7 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 	if basis.Kind == Auto {
 		basis = s.Width
 	}
-	it := item{Box: k}
+	it := item{Box: k, pad: k.side(), outside: k.outside()}
 	var is bool
 	if it.base, is = e.declared(k, basis, w); !is {
 		_, it.base = e.intrinsicOf(k, &automatic, &s.MinWidth, &s.MaxWidth)
@@ -137,19 +147,19 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 	}
 	it.low = e.most(least, k.side())
 	it.hypothetical = it.base
-	if most, is := e.declared(k, s.MaxWidth, w); is {
-		it.hypothetical = e.least(it.hypothetical, most)
+	if it.high, it.limited = e.declared(k, s.MaxWidth, w); it.limited {
+		it.hypothetical = e.least(it.hypothetical, it.high)
 	}
 	it.hypothetical = e.most(it.hypothetical, it.low)
 	return it
 }
 
-// flex gives the boxes of a line their widths.
+// flex gives the boxes of a line their sizes along it.
 func (e *engine) flex(run []item, w, gap kit.Measure) {
 	gaps := gap.Times(float64(len(run) - 1))
 	sum := gaps
 	for i := range run {
-		sum = sum.Plus(run[i].hypothetical).Plus(run[i].outside())
+		sum = sum.Plus(run[i].hypothetical).Plus(run[i].outside)
 	}
 	grows := sum.Px < w.Px
 	e.crosses(sum.Minus(w))
@@ -157,7 +167,7 @@ func (e *engine) flex(run []item, w, gap kit.Measure) {
 		if grows {
 			return it.Style.Grow
 		}
-		return it.Style.Shrink * max(0, it.base.Px-it.side().Px)
+		return it.Style.Shrink * max(0, it.base.Px-it.pad.Px)
 	}
 	for i := range run {
 		it := &run[i]
@@ -181,7 +191,7 @@ func (e *engine) flex(run []item, w, gap kit.Measure) {
 					bare += it.Style.Shrink - it.Style.Grow
 				}
 			}
-			left = left.Minus(size).Minus(it.outside())
+			left = left.Minus(size).Minus(it.outside)
 		}
 		return left, factors, bare
 	}
@@ -212,8 +222,8 @@ func (e *engine) flex(run []item, w, gap kit.Measure) {
 				it.used.Px = math.Round(it.used.Px*64) / 64
 			}
 			kept := it.used
-			if most, is := e.declared(it.Box, it.Style.MaxWidth, w); is {
-				kept = e.least(kept, most)
+			if it.limited {
+				kept = e.least(kept, it.high)
 			}
 			kept = e.most(kept, it.low)
 			off := kept.Px - it.used.Px
@@ -241,30 +251,25 @@ func (e *engine) lineUp(b *Box, run []item, w, gap kit.Measure, y, height float6
 	free := w.Minus(gap.Times(float64(len(run) - 1)))
 	autos := 0
 	for _, it := range run {
-		free = free.Minus(it.w).Minus(it.outside())
+		free = free.Minus(it.w).Minus(it.outside)
 		for _, side := range []int{Left, Right} {
 			if it.Style.Margin[side].Kind == Auto {
 				autos++
 			}
 		}
 	}
+	start, reverse := Left, s.Direction == "row-reverse"
+	if reverse {
+		start = Right
+	}
 	var x, between kit.Measure
-	n := float64(len(run))
-	switch {
-	case autos > 0 && free.Px > 0:
-	case s.Justify == "center":
-		x = free.Times(.5)
-	case s.Justify == "end" || s.Justify == "right":
-		x = free
-	case free.Px <= 0:
-	case s.Justify == "space-between" && n > 1:
-		between = free.Times(1 / (n - 1))
-	case s.Justify == "space-around":
-		between = free.Times(1 / n)
-		x = between.Times(.5)
-	case s.Justify == "space-evenly":
-		between = free.Times(1 / (n + 1))
-		x = between
+	if autos == 0 || free.Px <= 0 {
+		before, each := spread(justified(s.Justify, reverse), 1, len(run))
+		if free.Px <= 0 {
+			before, each = spread(justified(s.Justify, reverse), -1, len(run))
+			before = -before
+		}
+		x, between = free.Times(before), free.Times(each)
 	}
 	for _, it := range run {
 		for _, side := range []int{Left, Right} {
@@ -272,9 +277,9 @@ func (e *engine) lineUp(b *Box, run []item, w, gap kit.Measure, y, height float6
 				it.margin[side] = free.Times(1 / float64(autos))
 			}
 		}
-		it.x = x.Plus(it.margin[Left])
-		x = x.Plus(it.w).Plus(it.outside()).Plus(gap).Plus(between)
-		if s.Direction == "row-reverse" {
+		it.x = x.Plus(it.margin[start])
+		x = x.Plus(it.w).Plus(it.Box.outside()).Plus(gap).Plus(between)
+		if reverse {
 			it.x = w.Minus(it.x).Minus(it.w)
 		}
 		it.x = it.x.Plus(b.pad[Left])
@@ -283,15 +288,58 @@ func (e *engine) lineUp(b *Box, run []item, w, gap kit.Measure, y, height float6
 	}
 }
 
-// across places a flexible box from top to bottom in a line.
+// justified is a word for where boxes stand along their line, as one that goes by the line's own start; which is at the right of
+// a line that is reversed.
+func justified(word string, reverse bool) string {
+	switch {
+	case word == "left", word == "start":
+		word = "start"
+	case word == "right", word == "end":
+		word = "end"
+	default:
+		return word
+	}
+	if reverse {
+		return opposite(word)
+	}
+	return word
+}
+
+// opposite is end for start and start for end, and any other word itself.
+func opposite(word string) string {
+	switch word {
+	case "start":
+		return "end"
+	case "end":
+		return "start"
+	}
+	return word
+}
+
+// across places a flexible box, or an item of a grid, from top to bottom in so much height from y on.
 func (e *engine) across(b, k *Box, y, height float64) {
 	self := k.Style.Self
 	if self == "auto" || self == "" {
 		self = b.Style.Items
 	}
+	if b.Style.Wrap == "wrap-reverse" && b.Style.Display != Grid && b.Style.Display != InlineGrid {
+		switch self {
+		case "flex-start":
+			self = "end"
+		case "flex-end":
+			self = "start"
+		}
+	}
 	top, bottom := k.margin[Top].Px, k.margin[Bottom].Px
-	spare := height - k.Height - top - bottom
 	autoTop, autoBottom := k.Style.Margin[Top].Kind == Auto, k.Style.Margin[Bottom].Kind == Auto
+	_, declared := k.size(k.Style.Height)
+	stretches := (self == "normal" && (k.Leaf == nil || !k.Leaf.Replaced) || self == "stretch") && !declared && !autoTop && !autoBottom
+	var forced extent
+	if stretches {
+		forced = extent{k.limited(max(height-top-bottom, k.pad[Top].Px+k.pad[Bottom].Px)), true}
+	}
+	e.settle(k, forced)
+	spare := height - k.Height - top - bottom
 	switch {
 	case autoTop && autoBottom:
 		y += max(0, spare) / 2
@@ -300,60 +348,12 @@ func (e *engine) across(b, k *Box, y, height float64) {
 	case autoBottom:
 	case self == "center":
 		y += kit.Floor64(spare / 2)
-	case self == "end":
+	case self == "safe center":
+		y += max(0, kit.Floor64(spare/2))
+	case self == "end", self == "flex-end", self == "self-end":
 		y += spare
 	case strings.Contains(self, "baseline"):
 		e.doubt(k.Style, "boxes that stand on the baseline of their text")
-	case (self == "normal" || self == "stretch") && k.Style.Height.Kind == Auto:
-		k.Height = max(k.Height, height-top-bottom)
-		if most := &k.Style.MaxHeight; most.Kind == Length && !most.IsPercent() {
-			k.Height = e.high(k, k.Height-k.pad[Top].Px-k.pad[Bottom].Px)
-		}
 	}
 	k.y = b.pad[Top].Px + y + top
-}
-
-// stacked lays out flexible boxes that stand under one another.
-func (e *engine) stacked(b *Box, kids []*Box) float64 {
-	s, w := b.Style, b.content()
-	gap := e.gap(s.GapY, w).Px
-	at := 0.0
-	if s.Direction == "column-reverse" {
-		slices.Reverse(kids)
-	}
-	for i, k := range kids {
-		e.edges(k, w)
-		self := k.Style.Self
-		if self == "auto" || self == "" {
-			self = s.Items
-		}
-		width, is := e.declared(k, k.Style.Width, w)
-		left, right := k.Style.Margin[Left].Kind == Auto, k.Style.Margin[Right].Kind == Auto
-		if !is {
-			if width = w.Minus(k.outside()); self != "normal" && self != "stretch" || left || right {
-				width = e.fit(k, w)
-			}
-		}
-		k.w = e.clamped(k, width, w)
-		e.inside(k, nil, kit.Measure{}, 0)
-		spare := w.Minus(k.w).Minus(k.outside())
-		k.x = b.pad[Left].Plus(k.margin[Left])
-		switch {
-		case left && right && spare.Px > 0, !left && !right && self == "center":
-			k.x = k.x.Plus(spare.Times(.5))
-		case left && spare.Px > 0, !right && self == "end":
-			k.x = k.x.Plus(spare)
-		}
-		if k.Style.Basis.Kind == Length && !k.Style.Basis.IsPercent() && k.Style.Basis.Px > 0 {
-			k.Height = max(k.Height, k.Style.Basis.Px)
-		}
-		if i > 0 {
-			at += gap
-		}
-		k.Line = i + 1
-		k.y = b.pad[Top].Px + at + k.margin[Top].Px
-		at += k.margin[Top].Px + k.Height + k.margin[Bottom].Px
-		e.shifted(k, w)
-	}
-	return at
 }

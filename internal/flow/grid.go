@@ -94,7 +94,7 @@ func (e *engine) cell(b, k *Box, area kit.Measure) {
 	if k.w.Px < k.side().Px {
 		k.w = k.side()
 	}
-	e.inside(k, nil, kit.Measure{}, 0)
+	e.lay(k)
 }
 
 // justify places an item from left to right in its area.
@@ -121,7 +121,7 @@ func (e *engine) spare(s *Style, used, w kit.Measure, n int) (before, between ki
 	switch s.Justify {
 	case "center":
 		return free.Times(.5), between
-	case "end", "right":
+	case "end", "flex-end", "right":
 		return free, between
 	}
 	if free.Px <= 0 {
