@@ -258,11 +258,12 @@ func (w *word) in(r *css.StyleRule) bool {
 
 var aligns = map[string]page.Value{
 	"auto": page.RowsAlign, "start": page.Top, "center": page.Middle, "end": page.Bottom, "stretch": page.Stretch, "normal": page.Stretch,
+	"flex-start": page.Top, "flex-end": page.Bottom, "self-start": page.Top, "self-end": page.Bottom,
 }
 
 var spreads = map[string]page.Value{
 	"normal": page.Start, "start": page.Start, "left": page.Start, "center": page.Centre, "end": page.End, "right": page.End,
-	"space-between": page.Between, "space-around": page.Around, "space-evenly": page.Even, "stretch": page.Start,
+	"flex-start": page.Start, "flex-end": page.End, "space-between": page.Between, "space-around": page.Around, "space-evenly": page.Even, "stretch": page.Start,
 }
 
 // width reads how wide a word makes a column.

@@ -45,12 +45,21 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	c.flexes()
 	c.grids()
 	c.rest()
+	if what, is := ownWays[e.Type]; is && pseudo == "" {
+		c.Doubts = append(c.Doubts, Doubt{What: what})
+	}
 	for _, r := range unsure {
 		c.Doubts = append(c.Doubts, Doubt{What: "what hangs on " + hangsOn(r), Rule: r})
 	}
 	c.fix()
 	c.made = &c
 	return c.Style
+}
+
+// ownWays are elements that browsers lay out in a way of their own.
+var ownWays = map[string]string{
+	"summary": "a summary, which has a marker", "legend": "a legend in the border of its fieldset", "marquee": "a marquee",
+	"ruby": "ruby text", "frameset": "frames", "dialog": "a dialog, which stands apart",
 }
 
 // fix works out padding and margins once where they depend on no width.
@@ -361,17 +370,31 @@ func (c *computing) boxes() {
 			c.Wide = c.amount(a).Px
 		}
 	}
-	if c.outer == nil {
+	switch {
+	case c.outer == nil:
 		c.Display = Root
-	} else if c.Float != "" || c.Position == "absolute" || c.Position == "fixed" || c.outer.Display == Flex ||
-		c.outer.Display == InlineFlex || c.outer.Display == Grid || c.outer.Display == InlineGrid {
-		c.Display = blockish(c.Display)
-		if c.outer.Display == Flex || c.outer.Display == Grid || c.outer.Display == InlineFlex || c.outer.Display == InlineGrid {
-			if c.Float, c.Clear = "", ""; c.Display == Block {
-				c.Display = Root
-			}
+	case c.around().arranges():
+		if c.Display = blockish(c.Display); c.Display == Block {
+			c.Display = Root
 		}
+		c.Float, c.Clear = "", ""
+	case c.Float != "" || c.Position == "absolute" || c.Position == "fixed":
+		c.Display = blockish(c.Display)
 	}
+}
+
+// around is the style of the element around whose box its box stands in.
+func (c *computing) around() *Style {
+	outer := c.outer
+	for outer.Display == Contents && outer.made.outer != nil {
+		outer = outer.made.outer
+	}
+	return outer
+}
+
+// arranges reports whether what stands in a box is flexible boxes or items of a grid.
+func (s *Style) arranges() bool {
+	return s.Display == Flex || s.Display == Grid || s.Display == InlineFlex || s.Display == InlineGrid
 }
 
 // blockish is what a display becomes of what floats, or stands in flexible boxes or a grid.
@@ -471,7 +494,7 @@ func (c *computing) rest() {
 	if v := c.value("zoom"); v != "1" && v != "normal" && v != "100%" && v != "auto" {
 		c.doubt("zoom", "zoom")
 	}
-	if v := c.value("visibility"); v == "collapse" && c.outer != nil && (c.outer.Display == Flex || c.outer.Display == InlineFlex) {
+	if v := c.value("visibility"); v == "collapse" && c.outer != nil && c.around().arranges() {
 		c.doubt("visibility", "a flexible box that collapses")
 	}
 	if v := c.value("container-type"); v != "normal" && v != "auto" {

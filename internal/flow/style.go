@@ -223,6 +223,8 @@ button, select { box-sizing: border-box; font-size: 13.3333px }
 input, textarea { font-size: 13.3333px }
 table { display: table; border-spacing: 2px; box-sizing: border-box }
 tr, td, th, tbody, thead, tfoot, caption, col, colgroup { display: table-row }
+[dir=rtl] { direction: rtl }
+[dir=ltr] { direction: ltr }
 [hidden], details:not([open]) > :not(summary), dialog:not([open]), input[type=hidden] { display: none }
 img[align=left] { float: left }
 img[align=right] { float: right }

@@ -134,7 +134,7 @@ func (w *written) dress(c *css.Cascade, e *css.Element, n *markup.Node) {
 		switch a.Name {
 		case "class":
 			continue
-		case "style", "hidden", "open", "align":
+		case "style", "hidden", "open", "align", "dir":
 		case "type":
 			if n.Tag != "input" && !c.AsksFor(a.Name, a.Value) {
 				continue

@@ -16,9 +16,13 @@ func (m *maker) foreign() {
 		return m.box(Box{ID: node.ID, Kind: node.Kind, X: b.X, Y: b.Y, Width: b.Width, Height: b.Height,
 			Before: b.Before, After: b.After, Shown: true, Node: n})
 	}
+	unshown := func(n int32) { // what is in it may be shown: an element may stand for what is in it alone
+		m.box(Box{ID: m.l.nodes[n].ID, Kind: m.l.nodes[n].Kind, Node: n})
+		m.l.children(n, visit)
+	}
 	visit = func(n int32) {
 		if !boxes[n].Shown {
-			m.hide(n)
+			unshown(n)
 			return
 		}
 		put(n)
@@ -71,7 +75,7 @@ func (m *maker) foreign() {
 		for i := range r.Cells {
 			c := &r.Cells[i]
 			if !boxes[c.index].Shown {
-				m.hide(c.index)
+				unshown(c.index)
 				continue
 			}
 			self := put(c.index)
@@ -90,7 +94,7 @@ func (m *maker) foreign() {
 					put(c)
 					m.l.children(c, visit)
 				} else {
-					m.hide(c)
+					unshown(c)
 				}
 			}
 		})
