@@ -280,7 +280,7 @@ func (l *lab) tracks(all []*word, f *family) []fit {
 			continue
 		}
 		style := l.alone(w, f.at[0])
-		n := len(style.Tracks)
+		n := len(style.Columns.Tracks)
 		known := slices.ContainsFunc(best, func(one fit) bool { return one.columns == n })
 		if enough := n >= f.best[0].columns || f.words[0].given; style.Display == flow.Grid && enough && n > 1 && n <= maxColumns && !known {
 			best = append([]fit{{columns: n, pitch: 1, score: f.best[0].score}}, best...)

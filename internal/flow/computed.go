@@ -119,7 +119,8 @@ var initials = map[string]string{
 	"flex-direction": "row", "flex-wrap": "nowrap", "flex-shrink": "1", "flex-grow": "0", "order": "0", "flex-basis": "auto",
 	"justify-content": "normal", "align-content": "normal", "align-items": "normal", "align-self": "auto",
 	"justify-items": "normal", "justify-self": "auto", "row-gap": "normal", "column-gap": "normal",
-	"grid-template-columns": "none", "grid-auto-columns": "auto", "grid-auto-flow": "row", "font-size": "medium",
+	"grid-template-columns": "none", "grid-auto-columns": "auto", "grid-template-rows": "none", "grid-auto-rows": "auto",
+	"grid-template-areas": "none", "grid-auto-flow": "row", "font-size": "medium",
 	"line-height": "normal", "vertical-align": "baseline", "letter-spacing": "normal", "word-spacing": "normal",
 	"white-space": "normal", "text-align": "start", "direction": "ltr", "float": "none", "clear": "none",
 	"max-width": "none", "max-height": "none", "writing-mode": "horizontal-tb", "content": "normal", "contain": "none",
@@ -440,10 +441,12 @@ func (c *computing) number(name string) float64 {
 
 func (c *computing) grids() {
 	if c.Display == Grid || c.Display == InlineGrid {
-		c.Tracks, c.repeat = c.tracks("grid-template-columns")
-		c.Implicit, _ = c.tracks("grid-auto-columns")
+		c.Columns, c.Rows = c.template("columns"), c.template("rows")
 		if v := c.value("grid-template-areas"); v != "auto" && v != "none" {
-			c.doubt("grid-template-areas", "named areas of a grid")
+			var ok bool
+			if c.areas, c.Rows.areas, c.Columns.areas, ok = areas(v); !ok {
+				c.doubt("grid-template-areas", "the areas %s", v)
+			}
 		}
 	}
 	c.AutoFlow = c.value("grid-auto-flow")
@@ -457,15 +460,22 @@ func (c *computing) grids() {
 	}
 }
 
-func (c *computing) tracks(name string) ([]Track, *repeat) {
+// template reads the tracks along one axis.
+func (c *computing) template(axis string) (t Template) {
+	t.Tracks, t.repeat, t.names = c.tracks("grid-template-" + axis)
+	t.Implicit, _, _ = c.tracks("grid-auto-" + axis)
+	return t
+}
+
+func (c *computing) tracks(name string) ([]Track, *repeat, []named) {
 	v := c.value(name)
 	if v == "none" {
-		return nil, nil
+		return nil, nil, nil
 	}
-	all, auto, ok := tracks(v)
+	all, auto, names, ok := tracks(v)
 	if !ok {
 		c.doubt(name, "the tracks %s", v)
-		return nil, nil
+		return nil, nil, nil
 	}
 	measure := func(all []Track) {
 		for i := range all {
@@ -480,7 +490,7 @@ func (c *computing) tracks(name string) ([]Track, *repeat) {
 	if auto != nil {
 		measure(auto.of)
 	}
-	return all, auto
+	return all, auto, names
 }
 
 func (c *computing) rest() {

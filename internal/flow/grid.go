@@ -15,65 +15,50 @@ type spot struct{ column, span, row, rows int }
 // grid lays out a grid (CSS Grid Layout Level 2) and gives its height.
 func (e *engine) grid(b *Box) float64 {
 	s, w := b.Style, b.content()
-	gap, lines := e.gap(s.GapX, w), e.gap(s.GapY, w)
+	gap := e.gap(s.GapX, w)
 	kids := e.items(b)
-	all := s.Tracks
-	if s.repeat != nil {
-		all = e.repeated(b, gap, w, len(kids))
+	times := 1
+	if s.Columns.repeat != nil {
+		times = e.times(b, gap, w, len(kids))
 	}
+	all, names := s.Columns.expanded(times), s.lines(&s.Columns, times, func(a area) (int, int) { return a.column, a.right })
 	if strings.HasPrefix(s.AutoFlow, "column") {
 		e.doubt(s, "a grid that fills its columns first")
 	}
-	spots, columns := e.placed(kids, len(all), strings.Contains(s.AutoFlow, "dense"))
+	rows := axis{len(s.Rows.expanded(1)), s.lines(&s.Rows, 1, func(a area) (int, int) { return a.row, a.down })}
+	rows.explicit = max(rows.explicit, s.Rows.areas)
+	spots, columns := e.placed(kids, axis{max(len(all), s.Columns.areas), names}, rows, strings.Contains(s.AutoFlow, "dense"))
 	e.budget.Step(columns)
 	e.budget.Hold(columns * amountSize)
-	all = slices.Clone(all)
-	for len(all) < columns {
-		t := Track{}
-		if len(s.Implicit) > 0 {
-			t = s.Implicit[(len(all)-len(s.Tracks))%len(s.Implicit)]
-		}
-		all = append(all, t)
-	}
+	all = s.Columns.filled(all, columns)
 	at := e.tracks(all, kids, spots, gap, w)
 	span := func(p spot) (x, width kit.Measure) {
 		x = at[p.column]
 		return x, at[p.column+p.span].Minus(gap).Minus(x)
 	}
-	shift, spread := e.spare(s, at[len(all)].Minus(gap), w, len(all))
-	rows := 0
-	for _, p := range spots {
-		rows = max(rows, p.row+p.rows)
-	}
-	heights := make([]float64, rows)
+	shift, between := e.spare(s, at[len(all)].Minus(gap), w, len(all))
 	for i, k := range kids {
 		_, width := span(spots[i])
-		e.cell(b, k, width.Plus(spread.Times(float64(spots[i].span-1))))
-		if spots[i].rows == 1 {
-			heights[spots[i].row] = max(heights[spots[i].row], k.Height+k.margin[Top].Px+k.margin[Bottom].Px)
-		} else {
-			e.doubt(k.Style, "items over several rows of a grid")
-		}
+		k.within = extent{}
+		e.cell(b, k, width.Plus(between.Times(float64(spots[i].span-1))))
 	}
-	tops, y := make([]float64, rows+1), 0.0
-	for i, h := range heights {
-		if i > 0 {
-			y += lines.Px
-		}
-		tops[i] = y
-		y += h
-	}
+	tops, height := e.rows(b, kids, spots)
 	for i, k := range kids {
 		p := spots[i]
 		x, width := span(p)
-		x = x.Plus(shift).Plus(spread.Times(float64(p.column)))
-		width = width.Plus(spread.Times(float64(p.span - 1)))
+		x = x.Plus(shift).Plus(between.Times(float64(p.column)))
+		width = width.Plus(between.Times(float64(p.span - 1)))
 		k.Line = p.row + 1
+		top, bottom := tops[p.row].from, tops[p.row+p.rows-1].to
+		if partial(k.Style) {
+			k.within = extent{bottom - top, true}
+			e.lay(k)
+		}
 		e.justify(b, k, x, width)
-		e.across(b, k, tops[p.row], heights[p.row])
+		e.across(b, k, top, bottom-top)
 		e.shifted(k, width)
 	}
-	return y
+	return height
 }
 
 // cell works out the width of an item in its area, and lays out what is in it.
@@ -117,31 +102,19 @@ func (e *engine) justify(b, k *Box, x, area kit.Measure) {
 
 // spare gives what is left beside the tracks its place: before them, and between them.
 func (e *engine) spare(s *Style, used, w kit.Measure, n int) (before, between kit.Measure) {
-	free := w.Minus(used)
-	switch s.Justify {
-	case "center":
-		return free.Times(.5), between
-	case "end", "flex-end", "right":
-		return free, between
-	}
+	free, word := w.Minus(used), justified(s.Justify, false)
 	if free.Px <= 0 {
-		return before, between
+		first, _ := spread(word, -1, n)
+		return free.Times(-first), between
 	}
-	switch {
-	case s.Justify == "space-between" && n > 1:
-		return before, free.Times(1 / float64(n-1))
-	case s.Justify == "space-around":
-		return free.Times(.5 / float64(n)), free.Times(1 / float64(n))
-	case s.Justify == "space-evenly":
-		return free.Times(1 / float64(n+1)), free.Times(1 / float64(n+1))
-	}
-	return before, between
+	first, each := spread(word, 1, n)
+	return free.Times(first), free.Times(each)
 }
 
-// repeated is the tracks of a grid that repeats some as often as they fit.
-func (e *engine) repeated(b *Box, gap, w kit.Measure, kids int) []Track {
-	s := b.Style
-	r := s.repeat
+// times is how often a grid repeats the columns that are repeated as often as they fit.
+func (e *engine) times(b *Box, gap, w kit.Measure, kids int) int {
+	t := &b.Style.Columns
+	r := t.repeat
 	sum := func(all []Track) (m kit.Measure) {
 		for _, t := range all {
 			size := t.Max
@@ -152,54 +125,169 @@ func (e *engine) repeated(b *Box, gap, w kit.Measure, kids int) []Track {
 		}
 		return m
 	}
-	room, one := w.Plus(gap).Minus(sum(s.Tracks)), sum(r.of)
+	room, one := w.Plus(gap).Minus(sum(t.Tracks)), sum(r.of)
 	times := 1
 	if one.Px > 0 {
 		times = int(max(1, min(math.Floor((room.Px+1e-6)/one.Px), mostTracks/float64(len(r.of)))))
 	}
 	e.crosses(one.Times(float64(times + 1)).Minus(room))
 	e.crosses(one.Times(float64(times)).Minus(room))
-	if r.empty && len(s.Tracks) == 0 {
+	if r.empty && len(t.Tracks) == 0 {
 		times = max(1, min(times, (kids+len(r.of)-1)/len(r.of)))
 	}
-	all := slices.Clone(s.Tracks[:r.at])
-	all = append(all, slices.Repeat(r.of, times)...)
-	return append(all, s.Tracks[r.at:]...)
+	return times
 }
 
-// placed gives the items of a grid of so many columns their spots, and how many columns there then are.
-func (e *engine) placed(kids []*Box, explicit int, dense bool) (spots []spot, columns int) {
-	columns = max(1, explicit)
+// expanded is the tracks where those that are repeated as often as they fit fit so often.
+func (t *Template) expanded(times int) []Track {
+	r := t.repeat
+	if r == nil {
+		return slices.Clone(t.Tracks)
+	}
+	all := slices.Clone(t.Tracks[:r.at])
+	all = append(all, slices.Repeat(r.of, times)...)
+	return append(all, t.Tracks[r.at:]...)
+}
+
+// filled is tracks with so many of those that come after them that there are n.
+func (t *Template) filled(all []Track, n int) []Track {
+	own := len(all)
+	for len(all) < n {
+		one := Track{}
+		if len(t.Implicit) > 0 {
+			one = t.Implicit[(len(all)-own)%len(t.Implicit)]
+		}
+		all = append(all, one)
+	}
+	return all
+}
+
+// lines are the lines of a grid along one axis by their names, from 0.
+func (s *Style) lines(t *Template, times int, of func(area) (from, to int)) map[string][]int {
+	if len(t.names) == 0 && t.repeat == nil && len(s.areas) == 0 {
+		return nil
+	}
+	all := map[string][]int{}
+	for _, n := range t.names {
+		if n.after {
+			n.at += times * len(t.repeat.of)
+		}
+		all[n.name] = append(all[n.name], n.at)
+	}
+	if r := t.repeat; r != nil {
+		for time := range times {
+			for _, n := range r.names {
+				all[n.name] = append(all[n.name], r.at+time*len(r.of)+n.at)
+			}
+		}
+	}
+	for name, a := range s.areas {
+		from, to := of(a)
+		all[name+"-start"], all[name+"-end"] = append(all[name+"-start"], from), append(all[name+"-end"], to)
+	}
+	for name := range all {
+		slices.Sort(all[name])
+		all[name] = slices.Compact(all[name])
+	}
+	return all
+}
+
+// An axis is how many tracks a grid itself has along one, and its lines there by their names.
+type axis struct {
+	explicit int
+	lines    map[string][]int
+}
+
+const nowhere = math.MinInt32
+
+// line is the place of a line, from 0; side says which lines of an area count: those where it starts, or ends.
+func (a axis) line(l Line, side string) int {
+	switch {
+	case l.Span > 0:
+		return nowhere
+	case l.Name == "" && l.At > 0:
+		return l.At - 1
+	case l.Name == "" && l.At < 0:
+		return a.explicit + 1 + l.At
+	case l.Name == "":
+		return nowhere
+	}
+	all, n := a.lines[l.Name], l.At
+	if n == 0 {
+		if of := a.lines[l.Name+side]; len(of) > 0 {
+			return of[0]
+		}
+		n = 1
+	}
+	switch {
+	case n > len(all): // all lines after the grid's own have every name
+		return a.explicit + n - len(all)
+	case n > 0:
+		return all[n-1]
+	case -n > len(all):
+		return nowhere
+	}
+	return all[len(all)+n]
+}
+
+// range of an item along the axis: where it begins, −1 where nothing says it, and over how many tracks it goes.
+func (a axis) span(start, end Line) (at, span int) {
+	from, to := a.line(start, "-start"), a.line(end, "-end")
+	span = max(1, start.Span, end.Span)
+	switch {
+	case from != nowhere && to != nowhere:
+		if from > to {
+			from, to = to, from
+		}
+		at, span = from, max(1, to-from)
+	case from != nowhere:
+		if at = from; end.Span == 0 {
+			span = 1
+		} else if end.Name != "" {
+			span = a.next(end, from, 1)
+		}
+	case to != nowhere:
+		if start.Span == 0 {
+			span = 1
+		} else if start.Name != "" {
+			span = a.next(start, to, -1)
+		}
+		at = to - span
+	default:
+		if start.Name != "" || end.Name != "" {
+			span = 1
+		}
+		return -1, span
+	}
+	return max(0, at), span
+}
+
+// next is how many tracks there are from a line up to another of a name, the n-th in a direction.
+func (a axis) next(l Line, from, step int) int {
+	all, n := slices.Clone(a.lines[l.Name]), l.Span
+	if step < 0 {
+		slices.Reverse(all)
+	}
+	for _, at := range all {
+		if (at-from)*step > 0 {
+			if n--; n == 0 {
+				return (at - from) * step
+			}
+		}
+	}
+	return max(1, (a.explicit-from)*step+n)
+}
+
+// placed gives the items of a grid their spots, and how many columns there then are.
+func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spot, columns int) {
+	columns = max(1, across.explicit)
 	spots = make([]spot, len(kids))
 	fixed := make([]bool, len(kids))
 	for i, k := range kids {
-		start, end := k.Style.ColumnStart, k.Style.ColumnEnd
-		p := spot{column: -1, span: max(1, start.Span, end.Span), row: -1, rows: 1}
-		from, to := lineAt(start, explicit), lineAt(end, explicit)
-		switch {
-		case from != nowhere && to != nowhere:
-			if from > to {
-				from, to = to, from
-			}
-			p.column, p.span = from, max(1, to-from)
-		case from != nowhere:
-			p.column = from
-			if end.Span == 0 {
-				p.span = 1
-			}
-		case to != nowhere:
-			p.column = to - p.span
-			if start.Span == 0 {
-				p.column, p.span = to-1, 1
-			}
-		}
-		p.column = max(-1, p.column)
-		if r := lineAt(k.Style.RowStart, 0); r != nowhere && r >= 0 {
-			p.row = r
-		}
-		p.rows = max(1, k.Style.RowStart.Span, k.Style.RowEnd.Span)
+		p := &spots[i]
+		p.column, p.span = across.span(k.Style.ColumnStart, k.Style.ColumnEnd)
+		p.row, p.rows = down.span(k.Style.RowStart, k.Style.RowEnd)
 		fixed[i] = p.column >= 0
-		spots[i] = p
 		columns = max(columns, p.column+p.span, p.span)
 	}
 	taken := map[[2]int]bool{}
@@ -223,16 +311,19 @@ func (e *engine) placed(kids []*Box, explicit int, dense bool) (spots []spot, co
 			}
 		}
 	}
-	for i := range spots { // those that stand in a row of their own choice come first
+	for i := range spots { // those whose place is said come first, then those in a row of their own choice
+		if spots[i].row >= 0 && fixed[i] {
+			take(spots[i])
+		}
+	}
+	for i := range spots {
 		p := &spots[i]
-		if p.row < 0 {
+		if p.row < 0 || fixed[i] {
 			continue
 		}
-		if !fixed[i] {
-			for p.column = 0; !free(*p); p.column++ {
-			}
-			columns = max(columns, p.column+p.span)
+		for p.column = 0; !free(*p); p.column++ {
 		}
+		columns = max(columns, p.column+p.span)
 		take(*p)
 	}
 	row, column := 0, 0
@@ -270,19 +361,6 @@ func (e *engine) placed(kids []*Box, explicit int, dense bool) (spots []spot, co
 		column = p.column + p.span
 	}
 	return spots, columns
-}
-
-const nowhere = math.MinInt32
-
-// lineAt is the place of a line among so many columns, from 0.
-func lineAt(l Line, columns int) int {
-	switch {
-	case l.At > 0:
-		return l.At - 1
-	case l.At < 0:
-		return columns + 1 + l.At
-	}
-	return nowhere
 }
 
 // tracks gives where each column begins, and one gap after the last ends.
@@ -331,6 +409,7 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 			}
 		}
 	}
+	e.spanning(all, base, limit, kids, spots, gap)
 	gaps := gap.Times(float64(len(all) - 1))
 	left := w.Minus(gaps)
 	for i := range all {
@@ -354,6 +433,55 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 		at[i].Px = kit.Floor64(at[i].Px)
 	}
 	return at
+}
+
+// spanning widens tracks that go by their content to what items over several of them need.
+func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, spots []spot, gap kit.Measure) {
+	for at, k := range kids {
+		p := spots[at]
+		if p.span < 2 {
+			continue
+		}
+		var own []int // that go by their content; of those that are fractions, these alone
+		fr, total := false, 0.0
+		for i := p.column; i < p.column+p.span; i++ {
+			if fr = fr || all[i].Fr > 0; all[i].Fr > 0 && all[i].Min.Kind != Length {
+				total += all[i].Fr
+			}
+		}
+		for i := p.column; i < p.column+p.span; i++ {
+			if all[i].Min.Kind != Length && (!fr || all[i].Fr > 0) {
+				own = append(own, i)
+			}
+		}
+		if len(own) == 0 {
+			continue
+		}
+		low, high := e.needs(k)
+		low = e.minimum(k, low)
+		over := func(need kit.Measure, of []kit.Measure) kit.Measure {
+			need = need.Minus(gap.Times(float64(p.span - 1)))
+			for i := p.column; i < p.column+p.span; i++ {
+				need = need.Minus(of[i])
+			}
+			return need
+		}
+		if more := over(low, base); more.Px > 0 {
+			for _, i := range own {
+				share := 1 / float64(len(own))
+				if total > 0 {
+					share = all[i].Fr / total
+				}
+				base[i] = base[i].Plus(more.Times(share))
+				limit[i] = e.most(limit[i], base[i])
+			}
+		}
+		if more := over(high, limit); more.Px > 0 && !fr {
+			for _, i := range own {
+				limit[i] = limit[i].Plus(more.Times(1 / float64(len(own))))
+			}
+		}
+	}
 }
 
 // minimum is what an item whose margin box needs so much asks of an automatic track at least.

@@ -207,8 +207,8 @@ func init() {
 	}
 	shorthands["border-inline"], shorthands["border-block"] = bordered("left", "right"), bordered("top", "bottom")
 	shorthands["grid-column"], shorthands["grid-row"] = lined("grid-column"), lined("grid-row")
-	shorthands["grid-area"], shorthands["font"] = area, font
-	shorthands["grid-template"], shorthands["grid"] = template, template
+	shorthands["grid-area"], shorthands["font"] = gridArea, font
+	shorthands["grid-template"], shorthands["grid"] = template, grid
 }
 
 // Expand divides a declaration into the longhands that move boxes: none of those that do not. One of a property that may
@@ -286,7 +286,7 @@ func longhands(short string) (all []string) {
 	return nil
 }
 
-// words divides a value at its spaces and slashes, but for those in parentheses.
+// words divides a value at its spaces and slashes, but for those in parentheses and in quotation marks.
 func words(value string) (all []string) {
 	depth, from := 0, -1
 	flush := func(end int) {
@@ -295,8 +295,13 @@ func words(value string) (all []string) {
 			from = -1
 		}
 	}
+	var quote byte
 	for i := range len(value) {
 		switch c := value[i]; {
+		case quote != 0:
+			if c == quote {
+				quote = 0
+			}
 		case depth == 0 && (c == ' ' || c == '\t' || c == '\n' || c == '\r' || c == '\f'):
 			flush(i)
 		case depth == 0 && c == '/':
@@ -306,10 +311,13 @@ func words(value string) (all []string) {
 			if from < 0 {
 				from = i
 			}
-			if c == '(' || c == '[' {
+			switch c {
+			case '(', '[':
 				depth++
-			} else if c == ')' || c == ']' {
+			case ')', ']':
 				depth--
+			case '"', '\'':
+				quote = c
 			}
 		}
 	}
@@ -424,13 +432,21 @@ func lined(name string) func([]string) ([]css.Longhand, bool) {
 		start, end := w, []string{"auto"}
 		if at >= 0 {
 			start, end = w[:at], w[at+1:]
+		} else if lineName(w) {
+			end = w
 		}
 		return []css.Longhand{{Name: name + "-start", Value: strings.Join(start, " ")}, {Name: name + "-end", Value: strings.Join(end, " ")}}, true
 	}
 }
 
-func area(w []string) ([]css.Longhand, bool) {
-	parts := [4]string{"auto", "auto", "auto", "auto"}
+// lineName reports whether a line is a name alone: what is not written beside it is then the same.
+func lineName(w []string) bool {
+	l, ok := line(strings.Join(w, " "))
+	return ok && len(w) == 1 && l.Name != "" && l.Span == 0 && l.At == 0
+}
+
+func gridArea(w []string) ([]css.Longhand, bool) {
+	var parts [4]string
 	i := 0
 	for from, at := 0, 0; at <= len(w); at++ {
 		if at == len(w) || w[at] == "/" {
@@ -441,19 +457,92 @@ func area(w []string) ([]css.Longhand, bool) {
 			i, from = i+1, at+1
 		}
 	}
+	for to, from := range []int{0, 0, 0, 1} { // of those that are left out
+		if parts[to] != "" {
+			continue
+		}
+		if parts[to] = "auto"; lineName(strings.Fields(parts[from])) {
+			parts[to] = parts[from]
+		}
+	}
 	return []css.Longhand{{Name: "grid-row-start", Value: parts[0]}, {Name: "grid-column-start", Value: parts[1]},
 		{Name: "grid-row-end", Value: parts[2]}, {Name: "grid-column-end", Value: parts[3]}}, true
 }
 
-// template reads grid-template: none, or rows and columns.
+// template reads grid-template: none, rows and columns, or areas with the heights of their rows and the columns.
 func template(w []string) ([]css.Longhand, bool) {
-	rows, columns := "none", "none"
+	columns := "none"
 	if at := slices.Index(w, "/"); at >= 0 {
-		rows, columns = strings.Join(w[:at], " "), strings.Join(w[at+1:], " ")
-	} else if len(w) != 1 || w[0] != "none" {
-		return nil, true // areas, of which nothing is told
+		w, columns = w[:at], strings.Join(w[at+1:], " ")
+	} else if len(w) == 1 && w[0] == "none" {
+		return templated("none", "none", "none"), true
 	}
-	return []css.Longhand{{Name: "grid-template-rows", Value: rows}, {Name: "grid-template-columns", Value: columns}}, true
+	var rows, areas []string
+	tall := true // the last row of areas has a height
+	for _, word := range w {
+		switch {
+		case word[0] == '"' || word[0] == '\'':
+			if !tall {
+				rows = append(rows, "auto")
+			}
+			areas, tall = append(areas, word), false
+		case word[0] == '[':
+			if !tall && len(areas) > 0 {
+				rows, tall = append(rows, "auto"), true
+			}
+			rows = append(rows, word)
+		default:
+			rows, tall = append(rows, word), true
+		}
+	}
+	if !tall {
+		rows = append(rows, "auto")
+	}
+	if len(areas) == 0 {
+		return templated(strings.Join(rows, " "), columns, "none"), columns != "none"
+	}
+	return templated(strings.Join(rows, " "), columns, strings.Join(areas, " ")), true
+}
+
+func templated(rows, columns, areas string) []css.Longhand {
+	return []css.Longhand{{Name: "grid-template-rows", Value: rows}, {Name: "grid-template-columns", Value: columns},
+		{Name: "grid-template-areas", Value: areas}}
+}
+
+// grid reads grid: a template, or one axis that is filled by itself beside the tracks of the other.
+func grid(w []string) ([]css.Longhand, bool) {
+	flow := slices.Index(w, "auto-flow")
+	auto := []css.Longhand{{Name: "grid-auto-flow", Value: "row"}, {Name: "grid-auto-rows", Value: "auto"}, {Name: "grid-auto-columns", Value: "auto"}}
+	if flow < 0 {
+		all, ok := template(w)
+		return append(all, auto...), ok
+	}
+	at := slices.Index(w, "/")
+	if at < 0 {
+		return nil, false
+	}
+	rows := flow < at
+	filled, other := w[:at], w[at+1:]
+	if !rows {
+		filled, other = other, filled
+	}
+	dense := ""
+	filled = slices.DeleteFunc(slices.Clone(filled), func(word string) bool {
+		if word == "dense" {
+			dense = " dense"
+		}
+		return word == "dense" || word == "auto-flow"
+	})
+	size := strings.Join(filled, " ")
+	if size == "" {
+		size = "auto"
+	}
+	if rows {
+		auto[0].Value, auto[1].Value = "row"+dense, size
+		return append(templated("none", strings.Join(other, " "), "none"), auto...), true
+	}
+	auto[0].Value, auto[2].Value = "column"+dense, size
+	return append(templated(strings.Join(other, " "), "none", "none"), auto...), true
 }
 
 // font reads the font size and line height of a font.

@@ -61,6 +61,15 @@ type Size struct {
 	css.Amount
 }
 
+// A Template is the tracks of a grid along one axis.
+type Template struct {
+	Tracks   []Track
+	Implicit []Track // of those after them, over and over
+	repeat   *repeat
+	names    []named
+	areas    int // how many tracks its areas have
+}
+
 // A Style is what holds of an element, as far as it moves boxes. It is never changed.
 type Style struct {
 	Display  Display
@@ -83,9 +92,8 @@ type Style struct {
 	Grow, Shrink                                  float64
 	Basis, GapX, GapY                             Size
 	Order                                         int
-	Tracks                                        []Track
-	repeat                                        *repeat
-	Implicit                                      []Track
+	Columns, Rows                                 Template
+	areas                                         map[string]area
 	ColumnStart, ColumnEnd                        Line
 	RowStart, RowEnd                              Line
 	FontSize, LineHeight                          float64 // px; LineHeight is under 0 where it goes by the font

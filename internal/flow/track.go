@@ -1,6 +1,7 @@
 package flow
 
 import (
+	"iter"
 	"math"
 	"slices"
 	"strconv"
@@ -18,46 +19,61 @@ type Track struct {
 // mostTracks are as many as a grid may have.
 const mostTracks = 1000
 
-// tracks reads a list of tracks. auto is the repeat that fills the width as often as it fits, if
-// there is one.
-func tracks(value string) (all []Track, auto *repeat, ok bool) {
+// A named line is one that a list of tracks gives a name: before the track of that number, from 0.
+type named struct {
+	name  string
+	at    int
+	after bool // it stands after the tracks that are repeated as often as they fit
+}
+
+// tracks reads a list of tracks. auto is the repeat that fills the width as often as it fits, if there is one.
+func tracks(value string) (all []Track, auto *repeat, names []named, ok bool) {
 	value = strings.ReplaceAll(strings.ReplaceAll(value, "[", " ["), "]", "] ")
 	for _, word := range words(value) {
 		switch {
-		case strings.HasPrefix(word, "["): // names of lines
+		case strings.HasPrefix(word, "["):
+			for name := range strings.FieldsSeq(strings.Trim(word, "[]")) {
+				names = append(names, named{name, len(all), auto != nil})
+			}
 		case strings.HasPrefix(word, "repeat("):
 			count, list, has := strings.Cut(strings.TrimSuffix(word[7:], ")"), ",")
 			count = strings.TrimSpace(count)
-			in, _, fine := tracks(strings.TrimSpace(list))
+			in, _, inside, fine := tracks(strings.TrimSpace(list))
 			if !has || !fine || len(in) == 0 {
-				return nil, nil, false
+				return nil, nil, nil, false
 			}
 			if count == "auto-fill" || count == "auto-fit" {
-				auto = &repeat{len(all), in, count == "auto-fit"}
+				auto = &repeat{len(all), in, inside, count == "auto-fit"}
 				continue
 			}
 			a, err := css.ParseAmount(count)
 			if n := int(a.Number); err == nil && !a.Length && n >= 1 && float64(n) == a.Number && len(all)+n*len(in) <= mostTracks {
+				for time := range n {
+					for _, one := range inside {
+						names = append(names, named{one.name, len(all) + time*len(in) + one.at, auto != nil})
+					}
+				}
 				all = append(all, slices.Repeat(in, n)...)
 				continue
 			}
-			return nil, nil, false
+			return nil, nil, nil, false
 		default:
 			t, fine := track(word)
 			if !fine {
-				return nil, nil, false
+				return nil, nil, nil, false
 			}
 			all = append(all, t)
 		}
 	}
-	return all, auto, len(all) > 0 || auto != nil
+	return all, auto, names, len(all) > 0 || auto != nil
 }
 
 // A repeat is tracks that are repeated as often as they fit, from a place in the list on.
 type repeat struct {
 	at    int
 	of    []Track
-	empty bool // those without items have no width
+	names []named // in each of them
+	empty bool    // those without items have no width
 }
 
 func track(word string) (t Track, ok bool) {
@@ -95,18 +111,19 @@ func isTracks(value string) bool {
 	if value == "none" || value == "auto" || strings.HasPrefix(value, "subgrid") {
 		return true
 	}
-	_, _, ok := tracks(value)
+	_, _, _, ok := tracks(value)
 	return ok
 }
 
 // A Line is where an item of a grid begins or ends: at a line, counted from 1, or from −1 at the
 // end, or after a span of so many tracks.
 type Line struct {
-	At   int // 0 for none
-	Span int // 0 for none
+	At   int    // 0 for none
+	Span int    // 0 for none
+	Name string // of the lines that count; empty for all
 }
 
-// line reads a grid line; a name of one is a line that there is not.
+// line reads a grid line.
 func line(value string) (l Line, ok bool) {
 	w := words(value)
 	for _, word := range w {
@@ -121,7 +138,12 @@ func line(value string) (l Line, ok bool) {
 			l.At = int(a.Number)
 		case err == nil, strings.ContainsAny(word, "().,;"):
 			return l, false
+		default:
+			l.Name = word
 		}
+	}
+	if l.Name == "auto" {
+		l.Name = ""
 	}
 	if l.Span > 0 && l.At > 0 {
 		l.Span, l.At = l.At, 0
@@ -132,4 +154,51 @@ func line(value string) (l Line, ok bool) {
 func isLine(value string) bool {
 	_, ok := line(value)
 	return ok
+}
+
+// An area is a part of a grid that has a name: from a row and a column up to others.
+type area struct{ row, column, down, right int }
+
+// areas reads the areas of a grid: a text for each row. ok is false where they are no rectangles.
+func areas(value string) (all map[string]area, rows, columns int, ok bool) {
+	for text := range quoted(value) {
+		names := strings.Fields(text)
+		if len(names) == 0 || rows > 0 && len(names) != columns || len(names) > mostTracks || rows > mostTracks {
+			return nil, 0, 0, false
+		}
+		columns = len(names)
+		for i, name := range names {
+			if strings.Trim(name, ".") == "" {
+				continue
+			}
+			if all == nil {
+				all = map[string]area{}
+			}
+			a, known := all[name]
+			if !known {
+				a = area{rows, i, rows + 1, i + 1}
+			}
+			a = area{a.row, min(a.column, i), rows + 1, max(a.right, i+1)}
+			all[name] = a
+		}
+		rows++
+	}
+	return all, rows, columns, rows > 0
+}
+
+// quoted visits the texts in quotation marks in a value.
+func quoted(value string) iter.Seq[string] {
+	return func(yield func(string) bool) {
+		for {
+			from := strings.IndexAny(value, `"'`)
+			if from < 0 {
+				return
+			}
+			length := strings.IndexByte(value[from+1:], value[from])
+			if length < 0 || !yield(value[from+1:from+1+length]) {
+				return
+			}
+			value = value[from+length+2:]
+		}
+	}
 }
