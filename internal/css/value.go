@@ -241,9 +241,9 @@ func dimension(text string) (a Amount, err error) {
 			a.Em = n
 		case "rem":
 			a.Rem = n
-		case "vw", "svw", "lvw", "dvw", "vi":
+		case "vw", "svw", "lvw", "dvw", "vi", "svi", "lvi", "dvi":
 			a.Vw = n
-		case "vh", "svh", "lvh", "dvh", "vb":
+		case "vh", "svh", "lvh", "dvh", "vb", "svb", "lvb", "dvb":
 			a.Vh = n
 		default:
 			factor, known := px[name]

@@ -265,7 +265,7 @@ func (c *computing) fonts() {
 			c.WordSpacing = px
 		}
 	}
-	c.WhiteSpace, c.Align, c.Orientation = c.value("white-space"), c.value("text-align"), c.value("direction")
+	c.WhiteSpace, c.Align, c.Orientation = whiteSpace(c.value("white-space")), c.value("text-align"), c.value("direction")
 	c.keep("white-space", c.WhiteSpace)
 	c.keep("text-align", c.Align)
 	c.keep("direction", c.Orientation)
@@ -277,6 +277,19 @@ func (c *computing) fonts() {
 	if c.Orientation == "rtl" {
 		c.doubt("direction", "text that runs from right to left")
 	}
+}
+
+// whiteSpace is a value of white-space in the words that there were first.
+func whiteSpace(v string) string {
+	switch v {
+	case "collapse", "wrap":
+		return "normal"
+	case "preserve":
+		return "pre-wrap"
+	case "preserve nowrap", "nowrap preserve":
+		return "pre"
+	}
+	return v
 }
 
 // amount measures an amount by the element's font and the viewport.
@@ -296,6 +309,7 @@ func (c *computing) in(a css.Amount, em, rem float64) css.Amount {
 }
 
 var sizeWords = map[string]SizeKind{
+	"-webkit-min-content": MinContent, "-webkit-max-content": MaxContent, "-webkit-fit-content": FitContent,
 	"auto": Auto, "normal": Auto, "none": Unlimited, "min-content": MinContent, "max-content": MaxContent,
 	"fit-content": FitContent, "stretch": Fill, "-webkit-fill-available": Fill, "content": Content,
 }
@@ -318,8 +332,12 @@ func (c *computing) size(name string) Size {
 }
 
 func (c *computing) boxes() {
-	c.Display = displays[c.value("display")]
-	c.Position = strings.TrimPrefix(c.value("position"), "-webkit-")
+	display := c.value("display")
+	if c.Display, _ = isDisplay(display); odd(display) {
+		c.Display = Block
+		c.doubt("display", "the display %s", display)
+	}
+	c.Position = c.value("position")
 	c.Float, c.Clear = strings.TrimPrefix(c.value("float"), "inline-"), strings.TrimPrefix(c.value("clear"), "inline-")
 	for _, to := range []*string{&c.Float, &c.Clear} {
 		switch *to {
@@ -421,14 +439,19 @@ func (c *computing) flexes() {
 	c.Justify, c.Lines, c.Items = c.value("justify-content"), c.value("align-content"), c.value("align-items")
 	c.Self, c.JustifyItems, c.JustifySelf = c.value("align-self"), c.value("justify-items"), c.value("justify-self")
 	for _, to := range []*string{&c.Justify, &c.Lines, &c.Items, &c.Self, &c.JustifyItems, &c.JustifySelf} {
-		*to = strings.TrimPrefix(*to, "unsafe ")
+		if *to = strings.TrimPrefix(*to, "unsafe "); *to == "anchor-center" {
+			*to = "center"
+		}
 	}
 	for _, to := range []*string{&c.JustifyItems, &c.JustifySelf} {
 		*to = strings.TrimPrefix(strings.TrimPrefix(*to, "flex-"), "self-")
 	}
+	if c.Wrap == "balance" {
+		c.doubt("flex-wrap", "lines that are balanced")
+	}
 	c.Grow, c.Shrink = c.number("flex-grow"), c.number("flex-shrink")
 	c.Basis, c.GapX, c.GapY = c.size("flex-basis"), c.size("column-gap"), c.size("row-gap")
-	c.Order = int(c.number("order"))
+	c.Order = int(math.Round(c.number("order")))
 }
 
 func (c *computing) number(name string) float64 {
@@ -479,6 +502,9 @@ func (c *computing) tracks(name string) ([]Track, *repeat, []named) {
 	}
 	measure := func(all []Track) {
 		for i := range all {
+			if all[i].Unknown {
+				c.doubt(name, "the tracks %s", v)
+			}
 			for _, s := range []*Size{&all[i].Min, &all[i].Max} {
 				if s.Kind == Length {
 					s.Amount = c.amount(s.Amount)

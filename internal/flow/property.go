@@ -71,31 +71,49 @@ func length(percent, negative bool, words ...string) grammar {
 	}
 }
 
-// others are units and functions that browsers know and that are not worked out here.
+// others are units, constants and functions of lengths that browsers know and that are not worked out here.
 var others = []string{
-	"ch", "ex", "cap", "ic", "lh", "rlh", "rex", "rch", "ric", "vmin", "vmax", "svmin", "lvmin", "dvmin", "svmax", "lvmax", "dvmax", "cqw", "cqh", "cqi",
-	"cqb", "cqmin", "cqmax",
+	"ch", "ex", "cap", "ic", "lh", "rlh", "rex", "rch", "rcap", "ric", "vmin", "vmax", "svmin", "lvmin", "dvmin", "svmax", "lvmax", "dvmax", "cqw", "cqh",
+	"cqi", "cqb", "cqmin", "cqmax",
+}
+
+// functions come to a length where lengths stand in them; numeric are those that come to a number, and stand in others.
+var (
+	functions = []string{"round", "mod", "rem", "abs", "hypot", "env", "attr", "if", "random", "anchor", "anchor-size", "calc-size"}
+	numeric   = []string{"sin", "cos", "tan", "asin", "acos", "atan", "atan2", "pow", "sqrt", "log", "exp", "sign", "progress", "sibling-index", "sibling-count"}
+	sums      = []string{"calc", "min", "max", "clamp", "-webkit-calc"}
+)
+
+// called is the name of the function that a whole text is a call of; empty where it is none.
+func called(v string) string {
+	open := strings.IndexByte(v, '(')
+	if open < 1 || !strings.HasSuffix(v, ")") {
+		return ""
+	}
+	return v[:open]
 }
 
 // measured reports whether a text is a length that browsers work out and this package does not.
 func measured(v string) bool {
-	if open := strings.IndexByte(v, '('); open > 0 && strings.HasSuffix(v, ")") {
-		switch v[:open] {
-		case "calc", "min", "max", "clamp", "env", "round", "mod", "rem", "abs", "sign", "hypot", "pow", "sqrt", "fit-content":
-			for _, unit := range others {
-				if strings.Contains(v, unit) {
+	name := called(v)
+	switch {
+	case name == "":
+		for _, unit := range others {
+			if number, ok := strings.CutSuffix(v, unit); ok {
+				if _, err := strconv.ParseFloat(number, 64); err == nil {
 					return true
 				}
 			}
-			return v[:open] != "calc" && v[:open] != "min" && v[:open] != "max" && v[:open] != "clamp"
 		}
 		return false
+	case slices.Contains(functions, name):
+		return true
+	case !slices.Contains(sums, name):
+		return false
 	}
-	for _, unit := range others {
-		if number, ok := strings.CutSuffix(v, unit); ok {
-			if _, err := strconv.ParseFloat(number, 64); err == nil {
-				return true
-			}
+	for _, part := range strings.FieldsFunc(v[len(name):], func(r rune) bool { return strings.ContainsRune(" (),*/+\t\n", r) }) {
+		if slices.Contains(functions, part) || slices.Contains(numeric, part) || part == "pi" || part == "e" || part == "infinity" || measured(part) {
+			return true
 		}
 	}
 	return false
@@ -104,7 +122,10 @@ func measured(v string) bool {
 func number(low float64, whole bool) grammar {
 	return func(v string) bool {
 		a, err := css.ParseAmount(v)
-		return err == nil && !a.Length && a.Number >= low && (!whole || a.Number == float64(int(a.Number)))
+		if name := called(v); err != nil && (slices.Contains(numeric, name) || slices.Contains(sums, name) && measured(v)) {
+			return true
+		}
+		return err == nil && !a.Length && (a.Number >= low || called(v) != "") && (!whole || a.Number == float64(int(a.Number)) || called(v) != "")
 	}
 }
 
@@ -119,20 +140,62 @@ var displays = map[string]Display{
 	"grid": Grid, "inline-grid": InlineGrid, "inline": Inline, "contents": Contents, "list-item": Block, "table": Table,
 	"table-row": TablePart, "table-cell": TablePart, "table-row-group": TablePart, "table-header-group": TablePart,
 	"table-footer-group": TablePart, "table-caption": TablePart, "table-column": TablePart, "table-column-group": TablePart,
-	"inline-table": InlineTable, "-webkit-box": TablePart, "-webkit-flex": Flex, "-webkit-inline-flex": InlineFlex,
-	"block flow": Block, "block flex": Flex, "block grid": Grid, "inline flow-root": InlineBlock, "block flow-root": Root,
-	"flow": Block, "inline flex": InlineFlex, "inline grid": InlineGrid, "-webkit-inline-box": TablePart,
-	"ruby": TablePart,
+	"inline-table": InlineTable, "-webkit-flex": Flex, "-webkit-inline-flex": InlineFlex,
+	"block flow": Block, "block flex": Flex, "block grid": Grid, "block table": Table, "block flow-root": Root, "flow": Block,
+	"inline flow": Inline, "inline flow-root": InlineBlock, "inline flex": InlineFlex, "inline grid": InlineGrid, "inline table": InlineTable,
+	"block list-item": Block, "block flow list-item": Block, "flow list-item": Block, "flow-root list-item": Root, "inline list-item": Inline,
+}
+
+// odd are displays that are not laid out.
+var odd = keyword("-webkit-box", "-webkit-inline-box", "ruby", "ruby-text", "block ruby", "math", "block math", "inline math")
+
+// isDisplay finds a display by its words in any order.
+func isDisplay(v string) (d Display, ok bool) {
+	if d, ok = displays[v]; ok || odd(v) {
+		return d, true
+	}
+	w := strings.Fields(v)
+	slices.SortFunc(w, func(a, b string) int { return displayPlace(a) - displayPlace(b) })
+	d, ok = displays[strings.Join(w, " ")]
+	return d, ok && len(w) > 1
+}
+
+func displayPlace(word string) int {
+	switch word {
+	case "block", "inline":
+		return 0
+	case "list-item":
+		return 2
+	}
+	return 1
 }
 
 var borders = keyword("none", "hidden", "dotted", "dashed", "solid", "double", "groove", "ridge", "inset", "outset")
 
+// Positions in a box (CSS Box Alignment Level 3, section 4).
 var (
-	content = keyword("normal", "start", "end", "center", "left", "right", "flex-start", "flex-end", "space-between",
-		"space-around", "space-evenly", "stretch", "baseline", "first baseline", "last baseline", "safe center", "unsafe center")
-	items = keyword("normal", "stretch", "start", "end", "center", "self-start", "self-end", "flex-start", "flex-end",
-		"baseline", "first baseline", "last baseline", "left", "right", "safe center", "unsafe center", "legacy")
+	places  = []string{"start", "end", "center", "flex-start", "flex-end"}
+	selves  = []string{"self-start", "self-end", "anchor-center"}
+	flanks  = []string{"left", "right"}
+	spreads = keyword("normal", "space-between", "space-around", "space-evenly", "stretch")
+	lines   = keyword("baseline", "first baseline", "last baseline")
+
+	justifyContent = one(spreads, position(places, flanks))
+	alignContent   = one(spreads, lines, position(places))
+	alignItems     = one(keyword("normal", "stretch"), lines, position(places, selves))
+	justifyItems   = one(alignItems, position(places, selves, flanks))
+	legacy         = keyword("legacy", "legacy left", "legacy center", "legacy right", "left legacy", "center legacy", "right legacy")
 )
+
+// position is one of some words, where what does not fit may be safe or not.
+func position(all ...[]string) grammar {
+	words := slices.Concat(all...)
+	return func(v string) bool {
+		v, _ = strings.CutPrefix(v, "safe ")
+		v, _ = strings.CutPrefix(v, "unsafe ")
+		return slices.Contains(words, v)
+	}
+}
 
 func init() {
 	for _, side := range sides {
@@ -142,42 +205,46 @@ func init() {
 		properties["border-"+side+"-style"] = borders
 		properties[side] = length(true, true, "auto")
 	}
-	size := length(true, false, "auto", "min-content", "max-content", "fit-content", "-webkit-fill-available", "stretch")
+	natural := []string{"min-content", "max-content", "fit-content", "stretch", "-webkit-fill-available", "-webkit-min-content", "-webkit-max-content",
+		"-webkit-fit-content"}
+	size := length(true, false, append(natural, "auto")...)
 	for _, name := range []string{"width", "height", "min-width", "min-height"} {
 		properties[name] = size
 	}
 	for _, name := range []string{"max-width", "max-height"} {
-		properties[name] = length(true, false, "none", "min-content", "max-content", "fit-content", "stretch")
+		properties[name] = length(true, false, append(natural, "none")...)
 	}
 	for name, g := range map[string]grammar{
-		"display":        func(v string) bool { _, ok := displays[v]; return ok },
+		"display":        func(v string) bool { _, ok := isDisplay(v); return ok },
 		"float":          keyword("none", "left", "right", "inline-start", "inline-end"),
 		"clear":          keyword("none", "left", "right", "both", "inline-start", "inline-end"),
-		"position":       keyword("static", "relative", "absolute", "fixed", "sticky", "-webkit-sticky"),
+		"position":       keyword("static", "relative", "absolute", "fixed", "sticky"),
 		"box-sizing":     keyword("content-box", "border-box"),
-		"overflow-x":     keyword("visible", "hidden", "scroll", "auto", "clip"),
-		"overflow-y":     keyword("visible", "hidden", "scroll", "auto", "clip"),
+		"overflow-x":     keyword("visible", "hidden", "scroll", "auto", "clip", "overlay"),
+		"overflow-y":     keyword("visible", "hidden", "scroll", "auto", "clip", "overlay"),
 		"flex-direction": keyword("row", "row-reverse", "column", "column-reverse"),
-		"flex-wrap":      keyword("nowrap", "wrap", "wrap-reverse"),
+		"flex-wrap":      keyword("nowrap", "wrap", "wrap-reverse", "balance"),
 		"flex-grow":      number(0, false), "flex-shrink": number(0, false),
-		"flex-basis": length(true, false, "auto", "content", "min-content", "max-content", "fit-content"),
-		"order":      number(-1e9, true), "justify-content": content, "align-content": content, "align-items": items,
-		"align-self": one(items, keyword("auto")), "justify-items": items, "justify-self": one(items, keyword("auto")),
+		"flex-basis": length(true, false, append(natural, "auto", "content")...),
+		"order":      number(-1e9, true), "justify-content": justifyContent, "align-content": alignContent, "align-items": alignItems,
+		"align-self": one(alignItems, keyword("auto")), "justify-items": one(justifyItems, legacy), "justify-self": one(justifyItems, keyword("auto")),
 		"row-gap": length(true, false, "normal"), "column-gap": length(true, false, "normal"),
-		"grid-template-columns": isTracks, "grid-auto-columns": isTracks, "grid-template-rows": isTracks,
-		"grid-auto-rows": isTracks, "grid-template-areas": anything,
+		"grid-template-columns": isTracks, "grid-auto-columns": areSizes, "grid-template-rows": isTracks,
+		"grid-auto-rows": areSizes, "grid-template-areas": func(v string) bool { _, _, _, ok := areas(v); return ok || v == "none" },
 		"grid-auto-flow":    keyword("row", "column", "dense", "row dense", "column dense", "dense row", "dense column"),
 		"grid-column-start": isLine, "grid-column-end": isLine, "grid-row-start": isLine, "grid-row-end": isLine,
-		"font-size": length(true, false, "xx-small", "x-small", "small", "medium", "large", "x-large", "xx-large",
+		"font-size": length(true, false, "math", "xx-small", "x-small", "small", "medium", "large", "x-large", "xx-large",
 			"xxx-large", "smaller", "larger"),
 		"line-height": one(number(0, false), length(true, false, "normal")),
 		"vertical-align": length(true, true, "baseline", "sub", "super", "top", "text-top", "middle", "bottom",
-			"text-bottom"),
+			"text-bottom", "-webkit-baseline-middle"),
 		"letter-spacing": length(true, true, "normal"), "word-spacing": length(true, true, "normal"),
-		"white-space": keyword("normal", "nowrap", "pre", "pre-wrap", "pre-line", "break-spaces"),
-		"text-align":  keyword("start", "end", "left", "right", "center", "justify", "match-parent", "-webkit-auto", "-webkit-center"),
+		"white-space": keyword("normal", "nowrap", "pre", "pre-wrap", "pre-line", "break-spaces", "collapse", "preserve", "wrap", "preserve nowrap",
+			"nowrap preserve"),
+		"text-align": keyword("start", "end", "left", "right", "center", "justify", "-webkit-auto", "-webkit-center", "-webkit-left", "-webkit-right",
+			"-webkit-match-parent"),
 		"text-indent": length(true, true),
-		"direction":   keyword("ltr", "rtl"), "writing-mode": anything, "visibility": anything, "content": anything,
+		"direction":   keyword("ltr", "rtl"), "writing-mode": anything, "visibility": keyword("visible", "hidden", "collapse"), "content": anything,
 		"contain": anything, "columns": anything, "column-count": anything, "column-width": anything, "zoom": anything,
 		"aspect-ratio": anything, "transform": anything, "translate": anything, "list-style-position": anything,
 		"contain-intrinsic-width": anything, "container-type": anything,
@@ -198,7 +265,14 @@ func init() {
 	shorthands["gap"] = paired("row-gap", "column-gap")
 	shorthands["overflow"] = paired("overflow-x", "overflow-y")
 	shorthands["place-items"] = paired("align-items", "justify-items")
-	shorthands["place-content"] = paired("align-content", "justify-content")
+	content := paired("align-content", "justify-content")
+	shorthands["place-content"] = func(w []string) ([]css.Longhand, bool) {
+		all, ok := content(w)
+		if ok && lines(all[1].Value) && len(joined(w)) == 1 {
+			all[1].Value = "start"
+		}
+		return all, ok
+	}
 	shorthands["place-self"] = paired("align-self", "justify-self")
 	shorthands["flex"], shorthands["flex-flow"] = flexed, flowed
 	shorthands["border"] = bordered(sides[:]...)
@@ -350,11 +424,25 @@ func quartered(names []string) func([]string) ([]css.Longhand, bool) {
 
 func paired(first, second string) func([]string) ([]css.Longhand, bool) {
 	return func(w []string) ([]css.Longhand, bool) {
+		w = joined(w)
 		if len(w) < 1 || len(w) > 2 {
 			return nil, false
 		}
 		return []css.Longhand{{Name: first, Value: w[0]}, {Name: second, Value: w[len(w)-1]}}, true
 	}
+}
+
+// joined is words in which what says more about the next stands with it.
+func joined(w []string) (all []string) {
+	for i := 0; i < len(w); i++ {
+		if i+1 < len(w) && slices.Contains([]string{"safe", "unsafe", "first", "last", "legacy"}, w[i]) {
+			all = append(all, w[i]+" "+w[i+1])
+			i++
+			continue
+		}
+		all = append(all, w[i])
+	}
+	return all
 }
 
 // flexed reads flex: none, auto, or up to three of grow, shrink and basis.
@@ -395,34 +483,45 @@ func flexed(w []string) ([]css.Longhand, bool) {
 }
 
 func flowed(w []string) ([]css.Longhand, bool) {
-	direction, wrap := "row", "nowrap"
+	direction, wrap, said := "row", "nowrap", 0
 	for _, word := range w {
 		if properties["flex-wrap"](word) {
 			wrap = word
+			said |= 1
 		} else {
 			direction = word
+			said |= 2
 		}
 	}
-	return []css.Longhand{{Name: "flex-direction", Value: direction}, {Name: "flex-wrap", Value: wrap}}, len(w) > 0 && len(w) < 3
+	return []css.Longhand{{Name: "flex-direction", Value: direction}, {Name: "flex-wrap", Value: wrap}},
+		len(w) == 1 || len(w) == 2 && said == 3
 }
 
 // bordered reads a width, a style and a colour, in any order.
 func bordered(sides ...string) func([]string) ([]css.Longhand, bool) {
 	return func(w []string) (all []css.Longhand, ok bool) {
 		width, style := "medium", "none"
+		var widths, styles, colours int
 		for _, word := range w {
 			switch {
 			case borders(word):
 				style = word
+				styles++
 			case properties["border-top-width"](word):
 				width = word
+				widths++
+			default:
+				colours++
+				if c := word[0]; c >= '0' && c <= '9' || c == '-' || c == '.' || c == '+' || word == "auto" || slices.Contains(sums, called(word)) {
+					return nil, false
+				}
 			}
 		}
 		for _, side := range sides {
 			all = append(all, css.Longhand{Name: "border-" + side + "-width", Value: width},
 				css.Longhand{Name: "border-" + side + "-style", Value: style})
 		}
-		return all, len(w) > 0
+		return all, len(w) > 0 && widths < 2 && styles < 2 && colours < 2
 	}
 }
 
@@ -431,7 +530,9 @@ func lined(name string) func([]string) ([]css.Longhand, bool) {
 		at := slices.Index(w, "/")
 		start, end := w, []string{"auto"}
 		if at >= 0 {
-			start, end = w[:at], w[at+1:]
+			if start, end = w[:at], w[at+1:]; slices.Contains(end, "/") {
+				return nil, false
+			}
 		} else if lineName(w) {
 			end = w
 		}

@@ -14,6 +14,7 @@ import (
 type Track struct {
 	Min, Max Size
 	Fr       float64 // parts of what is left; Max is idle then
+	Unknown  bool    // browsers work it out, and this package does not
 }
 
 // mostTracks are as many as a grid may have.
@@ -39,10 +40,13 @@ func tracks(value string) (all []Track, auto *repeat, names []named, ok bool) {
 			count, list, has := strings.Cut(strings.TrimSuffix(word[7:], ")"), ",")
 			count = strings.TrimSpace(count)
 			in, _, inside, fine := tracks(strings.TrimSpace(list))
-			if !has || !fine || len(in) == 0 {
+			if !has || !fine || len(in) == 0 || strings.Contains(list, "repeat(") {
 				return nil, nil, nil, false
 			}
 			if count == "auto-fill" || count == "auto-fit" {
+				if auto != nil || slices.ContainsFunc(in, func(t Track) bool { return t.Min.Kind != Length && (t.Max.Kind != Length || t.Fr > 0) }) {
+					return nil, nil, nil, false
+				}
 				auto = &repeat{len(all), in, inside, count == "auto-fit"}
 				continue
 			}
@@ -77,13 +81,34 @@ type repeat struct {
 }
 
 func track(word string) (t Track, ok bool) {
-	if inner, is := strings.CutPrefix(word, "minmax("); is {
-		low, high, has := strings.Cut(strings.TrimSuffix(inner, ")"), ",")
-		least, fine := breadth(strings.TrimSpace(low))
-		most, also := breadth(strings.TrimSpace(high))
-		return Track{least.Min, most.Max, most.Fr}, has && fine && also && least.Fr == 0
+	inner, is := strings.CutPrefix(word, "minmax(")
+	if !is {
+		return breadth(word)
 	}
-	return breadth(word)
+	inner = strings.TrimSuffix(inner, ")")
+	at := comma(inner)
+	if at < 0 {
+		return t, false
+	}
+	least, fine := breadth(strings.TrimSpace(inner[:at]))
+	most, also := breadth(strings.TrimSpace(inner[at+1:]))
+	return Track{Min: least.Min, Max: most.Max, Fr: most.Fr, Unknown: least.Unknown || most.Unknown}, fine && also && least.Fr == 0
+}
+
+// comma is the place of the first comma that stands in no parentheses; -1 for none.
+func comma(text string) int {
+	depth := 0
+	for i := range len(text) {
+		switch c := text[i]; {
+		case c == '(':
+			depth++
+		case c == ')':
+			depth--
+		case c == ',' && depth == 0:
+			return i
+		}
+	}
+	return -1
 }
 
 func breadth(word string) (t Track, ok bool) {
@@ -100,11 +125,22 @@ func breadth(word string) (t Track, ok bool) {
 		return Track{Min: Size{Kind: MaxContent}, Max: Size{Kind: MaxContent}}, true
 	}
 	a, err := css.ParseAmount(word)
-	if err != nil || !a.Length && a.Number != 0 {
-		return t, measured(word)
+	switch {
+	case err != nil && (measured(word) || called(word) == "fit-content"):
+		return Track{Unknown: true}, true
+	case err != nil, !a.Length && a.Number != 0, called(word) == "" && (a.Px < 0 || a.Percent < 0 || a.Em < 0 || a.Rem < 0 || a.Vw < 0 || a.Vh < 0):
+		return t, false
 	}
 	size := Size{Length, a}
 	return Track{Min: size, Max: size}, true
+}
+
+// areSizes reports whether a text is sizes of tracks, without names and repeats.
+func areSizes(value string) bool {
+	if strings.ContainsAny(value, "[]") || strings.Contains(value, "repeat(") || value == "none" {
+		return false
+	}
+	return isTracks(value)
 }
 
 func isTracks(value string) bool {
@@ -148,7 +184,21 @@ func line(value string) (l Line, ok bool) {
 	if l.Span > 0 && l.At > 0 {
 		l.Span, l.At = l.At, 0
 	}
-	return l, len(w) > 0 && len(w) < 4 && !(l.Span > 0 && l.At < 0)
+	named := 0
+	for _, word := range w {
+		if word == "auto" && len(w) > 1 || word == "/" {
+			return l, false
+		}
+		if word == l.Name || l.Name != "" && word != "span" && !isNumber(word) {
+			named++
+		}
+	}
+	return l, len(w) > 0 && len(w) < 4 && named < 2 && !(l.Span > 0 && l.At < 0)
+}
+
+func isNumber(word string) bool {
+	a, err := css.ParseAmount(word)
+	return err == nil && !a.Length
 }
 
 func isLine(value string) bool {
@@ -182,6 +232,15 @@ func areas(value string) (all map[string]area, rows, columns int, ok bool) {
 			all[name] = a
 		}
 		rows++
+	}
+	for row, text := range slices.Collect(quoted(value)) { // each is a rectangle
+		for i, name := range strings.Fields(text) {
+			for other, a := range all {
+				if inside := row >= a.row && row < a.down && i >= a.column && i < a.right; inside != (other == name) {
+					return nil, 0, 0, false
+				}
+			}
+		}
 	}
 	return all, rows, columns, rows > 0
 }
