@@ -435,52 +435,45 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 	return at
 }
 
-// spanning widens tracks that go by their content to what items over several of them need.
+// spanning widens tracks that go by their content to what items over several of them need. An item over a track that is a
+// fraction needs nothing (CSS Grid Layout Level 2, section 6.6).
 func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, spots []spot, gap kit.Measure) {
 	for at, k := range kids {
 		p := spots[at]
-		if p.span < 2 {
+		over := all[p.column : p.column+p.span]
+		if p.span < 2 || slices.ContainsFunc(over, func(t Track) bool { return t.Fr > 0 }) {
 			continue
 		}
-		var own []int // that go by their content; of those that are fractions, these alone
-		fr, total := false, 0.0
-		for i := p.column; i < p.column+p.span; i++ {
-			if fr = fr || all[i].Fr > 0; all[i].Fr > 0 && all[i].Min.Kind != Length {
-				total += all[i].Fr
+		n := 0
+		for _, t := range over {
+			if t.Min.Kind != Length {
+				n++
 			}
 		}
-		for i := p.column; i < p.column+p.span; i++ {
-			if all[i].Min.Kind != Length && (!fr || all[i].Fr > 0) {
-				own = append(own, i)
-			}
-		}
-		if len(own) == 0 {
+		if n == 0 {
 			continue
 		}
 		low, high := e.needs(k)
 		low = e.minimum(k, low)
-		over := func(need kit.Measure, of []kit.Measure) kit.Measure {
+		widen := func(of []kit.Measure, need kit.Measure) {
 			need = need.Minus(gap.Times(float64(p.span - 1)))
-			for i := p.column; i < p.column+p.span; i++ {
-				need = need.Minus(of[i])
+			for i := range over {
+				need = need.Minus(of[p.column+i])
 			}
-			return need
-		}
-		if more := over(low, base); more.Px > 0 {
-			for _, i := range own {
-				share := 1 / float64(len(own))
-				if total > 0 {
-					share = all[i].Fr / total
+			if need.Px <= 0 {
+				return
+			}
+			for i, t := range over {
+				if t.Min.Kind != Length {
+					of[p.column+i] = of[p.column+i].Plus(need.Times(1 / float64(n)))
 				}
-				base[i] = base[i].Plus(more.Times(share))
-				limit[i] = e.most(limit[i], base[i])
 			}
 		}
-		if more := over(high, limit); more.Px > 0 && !fr {
-			for _, i := range own {
-				limit[i] = limit[i].Plus(more.Times(1 / float64(len(own))))
-			}
+		widen(base, low)
+		for i := range over {
+			limit[p.column+i] = e.most(limit[p.column+i], base[p.column+i])
 		}
+		widen(limit, high)
 	}
 }
 

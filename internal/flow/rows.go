@@ -57,6 +57,7 @@ type rowSizes struct {
 	base, limit []float64
 	gap         float64
 	tall        extent
+	crossing    []crossing
 }
 
 // sum is how high the rows are together, with the gaps between them.
@@ -101,18 +102,28 @@ func (r *rowSizes) content(kids []*Box, spots []spot) {
 		for i := p.row; i < p.row+p.rows; i++ {
 			fr += r.all[i].Fr
 		}
-		r.widen(r.base, p, need, func(i int) bool { return byContent[i] && (fr == 0 || r.all[i].Fr > 0) }, fr)
+		if fr > 0 && p.rows > 1 { // such an item needs nothing of its rows but that fractions are large enough
+			r.crossing = append(r.crossing, crossing{p, need, fr})
+			continue
+		}
+		r.widen(r.base, p, need, func(i int) bool { return byContent[i] })
 		for i := p.row; i < p.row+p.rows; i++ {
 			r.limit[i] = max(r.limit[i], r.base[i])
 		}
 		if fr == 0 {
-			r.widen(r.limit, p, need, func(i int) bool { return grows[i] }, 0)
+			r.widen(r.limit, p, need, func(i int) bool { return grows[i] })
 		}
 	}
 }
 
-// widen gives the rows of an item that may grow what it needs more than they have: all alike, or as their fractions are.
-func (r *rowSizes) widen(of []float64, p spot, need float64, may func(i int) bool, fr float64) {
+// A crossing is an item over several rows of which some are fractions.
+type crossing struct {
+	spot
+	need, fr float64
+}
+
+// widen gives the rows of an item that may grow what it needs more than they have, all alike.
+func (r *rowSizes) widen(of []float64, p spot, need float64, may func(i int) bool) {
 	need -= r.gap * float64(p.rows-1)
 	n := 0
 	for i := p.row; i < p.row+p.rows; i++ {
@@ -124,11 +135,7 @@ func (r *rowSizes) widen(of []float64, p spot, need float64, may func(i int) boo
 		return
 	}
 	for i := p.row; i < p.row+p.rows; i++ {
-		switch {
-		case !may(i):
-		case fr > 0:
-			of[i] += need * r.all[i].Fr / fr
-		default:
+		if may(i) {
 			of[i] += need / float64(n)
 		}
 	}
@@ -182,6 +189,15 @@ func (r *rowSizes) grow(tall extent) {
 			if t.Fr > 0 {
 				one = max(one, r.base[i]/max(1, t.Fr))
 			}
+		}
+		for _, c := range r.crossing {
+			left := c.need - r.gap*float64(c.rows-1)
+			for i := c.row; i < c.row+c.rows; i++ {
+				if r.all[i].Fr == 0 {
+					left -= r.base[i]
+				}
+			}
+			one = max(one, left/max(1, c.fr))
 		}
 	}
 	for i, t := range r.all {
