@@ -48,7 +48,7 @@ func TestPlanCommand(t *testing.T) {
 	}
 	for _, b := range report.Boxes {
 		if b.ID == "tide-table" {
-			want := planBox{"tide-table", "", page.Column, 773, b.Y, 191, b.Height, planInner{773, b.Y, 191, b.Height}, 1, 10, 3, true}
+			want := planBox{"tide-table", "", page.Column, 773, b.Y, 191, b.Height, planInner{773, b.Y, 191, b.Height}, 1, 10, 3, true, false}
 			if b != want {
 				t.Errorf("got %+v, want %+v", b, want)
 			}

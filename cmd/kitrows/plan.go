@@ -108,6 +108,7 @@ type planBox struct {
 	Unit   float64   `json:"unit"`
 	Units  float64   `json:"units"`
 	Shown  bool      `json:"shown"`
+	Rough  bool      `json:"estimated,omitempty"` // it depends on what the plan does not work out
 }
 
 // A planInner is a content box: the border box without its padding, or a container's edges.
@@ -140,7 +141,7 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 	for _, b := range plan.Boxes {
 		r.Boxes = append(r.Boxes,
 			planBox{b.ID, l.Foreign().Attribute(l.Node(b.Node), key), b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height),
-				planInner{px(b.X + b.Before), px(b.Y), px(b.Width - b.Before - b.After), px(b.Height)}, b.Line, px(b.Unit), px(b.Units), b.Shown})
+				planInner{px(b.X + b.Before), px(b.Y), px(b.Width - b.Before - b.After), px(b.Height)}, b.Line, px(b.Unit), px(b.Units), b.Shown, b.Estimated})
 	}
 	for _, line := range plan.Lines {
 		of := "units"
@@ -155,6 +156,11 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 	for _, report := range l.Reports {
 		if report.Breakpoint == plan.Breakpoint {
 			r.Reports = append(r.Reports, planReported{report.Node, report.Text})
+		}
+	}
+	for _, d := range l.Foreign().Doubts() {
+		if !d.Content {
+			r.Reports = append(r.Reports, planReported{d.Node.ID, "estimated: " + d.What})
 		}
 	}
 	return r

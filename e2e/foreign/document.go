@@ -8,7 +8,6 @@ import (
 	"strings"
 
 	"kitrows/internal/analyse"
-	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	"kitrows/internal/origin"
@@ -43,14 +42,11 @@ func judged(d document) trial {
 	for _, l := range origin.Links(origin.Document(o)) {
 		t.Sheet += l.Text
 	}
-	read, reading, err := analyse.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: t.Sheet}}, nil)
-	if err == nil {
-		own := *read
-		own.Brought = &kit.Brought{Files: []kit.File{{Name: "own.css"}}}
-		_ = reading
-		t.Columns = read.Columns.N()
-	} else {
+	read, _, err := analyse.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: t.Sheet}}, nil)
+	if err != nil {
 		t.Refused = err.Error()
+	} else {
+		t.Columns = read.Columns.N()
 	}
 	pg := origin.NewPage("page", "index.html", k, o)
 	if err := pg.Check(k, nil); err != nil {
@@ -58,52 +54,17 @@ func judged(d document) trial {
 		return t
 	}
 	l := layout.Of(k, pg)
-	marked := markedBy(pg, l.Foreign().Doubts())
 	for _, d := range l.Foreign().Doubts() {
 		t.Doubts = append(t.Doubts, d.Node.ID+": "+d.What)
 	}
 	for _, v := range []float64{360, 640, 800, 1024, 1400} {
 		plan := plan{Width: v}
 		for _, b := range l.Plan(v).Boxes {
-			node := l.Node(b.Node)
-			if b.ID = l.Foreign().Attribute(node, "data-node"); b.ID != "" {
+			if b.ID = l.Foreign().Attribute(l.Node(b.Node), "data-node"); b.ID != "" {
 				plan.Boxes = append(plan.Boxes, b)
-				if marked[node] {
-					plan.Marked = append(plan.Marked, b.ID)
-				}
 			}
 		}
 		t.Plans = append(t.Plans, plan)
 	}
 	return t
-}
-
-// markedBy are the nodes whose boxes depend on what is in doubt: those that are, what is in them and around them, and what
-// comes after them.
-func markedBy(p *page.Page, doubts []foreign.Doubt) map[*page.Node]bool {
-	doubted := map[*page.Node]bool{}
-	for _, d := range doubts {
-		doubted[d.Node] = true
-	}
-	marked := map[*page.Node]bool{}
-	after := false
-	var visit func(nodes []*page.Node) bool
-	visit = func(nodes []*page.Node) (any bool) {
-		for _, n := range nodes {
-			after = after || doubted[n]
-			marked[n] = after
-			if visit(n.Children) {
-				marked[n] = true
-			}
-			any = any || marked[n]
-		}
-		if any { // columns of one row are as high as one another
-			for _, n := range nodes {
-				marked[n] = marked[n] || n.Kind == page.Column
-			}
-		}
-		return any
-	}
-	visit(p.Body)
-	return marked
 }

@@ -37,9 +37,8 @@ type trial struct {
 }
 
 type plan struct {
-	Width  float64
-	Boxes  []layout.Box
-	Marked []string // those of them that depend on what the plan does not work out
+	Width float64
+	Boxes []layout.Box
 }
 
 func main() {

@@ -32,7 +32,7 @@ type Finding struct {
 	Node     string      // the id of the node that it is about; empty for none
 	Text     string      // a sentence
 	At       markup.Span // of a page from markup: the stretch of its file's text
-	Line     lines.Place // where that begins
+	Line     lines.Place // where that begins; line 0 where there is no file
 	Fixes    []Fix
 }
 
@@ -42,11 +42,15 @@ type Fix struct {
 	Edits []markup.Edit // of the page's file
 }
 
-// Of finds what is wrong in the file of a page that was read from markup, in its order; nothing of other pages.
+// Of finds what is wrong in the file of a page that was read from markup, in its order; of every page, what the plan only
+// estimates.
 func Of(l *layout.Layout) []Finding {
 	p := l.Page()
 	if p.Origin == nil {
-		return nil
+		c := checker{l: l}
+		c.estimates()
+		c.heavy()
+		return c.found
 	}
 	c := checker{l: l, doc: origin.Document(p.Origin)}
 	c.nodes()
@@ -88,7 +92,11 @@ func (c *checker) add(code string, s Severity, node string, at markup.Span, text
 	if len(c.found) >= most {
 		return
 	}
-	c.found = append(c.found, Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Line: origin.Line(c.l.Page().Origin, at.From), Fixes: fixes})
+	f := Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Fixes: fixes}
+	if o := c.l.Page().Origin; o != nil {
+		f.Line = origin.Line(o, at.From)
+	}
+	c.found = append(c.found, f)
 }
 
 // around is the id of the node that an element is or stands in; empty for none.

@@ -292,14 +292,46 @@ func (c *checker) heavy() {
 	}
 }
 
-// estimates tells what the plan does not work out.
+// estimates tells what the plan does not work out: each thing of each node, and how many nodes there are whose content is
+// estimated.
 func (c *checker) estimates() {
-	stretches := origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
+	var stretches map[*page.Node]origin.Stretch
+	if c.doc != nil {
+		stretches = origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
+	}
+	at := func(n *page.Node) (s markup.Span) {
+		if nodes := stretches[n].Nodes; len(nodes) > 0 {
+			s = nodes[0].Start
+		}
+		return s
+	}
+	var first *page.Node
+	var kinds []string
+	content := map[*page.Node]bool{}
 	for _, d := range c.l.Foreign().Doubts() {
-		if nodes := stretches[d.Node].Nodes; len(nodes) > 0 {
-			c.add("estimate", Estimate, d.Node.ID, nodes[0].Start, "the plan only estimates "+d.What+": what stands here, and after it, may be elsewhere in a browser")
+		if !d.Content {
+			c.add("estimate", Estimate, d.Node.ID, at(d.Node), "the plan only estimates "+d.What+": what stands here, and after it, may be elsewhere in a browser")
+			continue
+		}
+		if content[d.Node] = true; first == nil {
+			first = d.Node
+		}
+		if !slices.Contains(kinds, d.What) {
+			kinds = append(kinds, d.What)
 		}
 	}
+	if first != nil {
+		text := fmt.Sprintf("the plan only estimates %s, from here on in %s: heights, and widths by content, may differ in a browser until they are measured",
+			strings.Join(kinds, ", "), counted(len(content), "element", "elements"))
+		c.add("estimate", Estimate, first.ID, at(first), text)
+	}
+}
+
+func counted(n int, one, several string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprint(n, " ", several)
 }
 
 // links tells of stylesheets that are missing, linked twice or in the wrong order, and of a viewport that is not declared.

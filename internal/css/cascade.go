@@ -61,7 +61,7 @@ type Cascade struct {
 type StyleRule struct {
 	Selectors []Selector
 	Sets      []Put
-	Unplanned []Put // of properties of which nobody here knows what they do
+	Unplanned []Put  // of properties of which nobody here knows what they do
 	Unsure    string // what it hangs on that nobody here can tell; such a rule is none of the cascade's Rules
 	Media     Media
 	File      int // of Trees

@@ -37,9 +37,9 @@ func (r Rank) Compare(o Rank) int {
 // use by several at once.
 type Stage struct {
 	*matcher
-	c      *Cascade
-	width  float64
-	holds  []Truth // by a rule's order
+	c     *Cascade
+	width float64
+	holds []Truth // by a rule's order
 }
 
 // At is the cascade in a viewport so many px wide. What elements are asked for is spent from the budget.

@@ -277,16 +277,16 @@ func (a Amount) times(f float64) Amount {
 type Scale struct{ Width, Height, Em, Rem float64 }
 
 // Scales reports whether the amount is measured by the viewport.
-func (a Amount) Scales() bool {
-	if a.Vw != 0 || a.Vh != 0 {
-		return true
-	}
-	for _, end := range a.Ends {
-		if slices.ContainsFunc(end.Of, Amount.Scales) {
-			return true
-		}
-	}
-	return false
+func (a Amount) Scales() bool { return a.any(func(a Amount) bool { return a.Vw != 0 || a.Vh != 0 }) }
+
+// ByHeight reports whether it is measured by the viewport's height.
+func (a Amount) ByHeight() bool { return a.any(func(a Amount) bool { return a.Vh != 0 }) }
+
+// any reports whether something is so of the amount or of one in it.
+func (a Amount) any(so func(Amount) bool) bool {
+	return so(a) || slices.ContainsFunc(a.Ends, func(end End) bool {
+		return slices.ContainsFunc(end.Of, func(o Amount) bool { return o.any(so) })
+	})
 }
 
 // In is the amount with nothing but px and percentages.

@@ -43,6 +43,7 @@ type Leaf struct {
 	Flows    bool    // words: they are no wider than there is room
 	Least    float64 // of words: the longest
 	Node     int32   // of words that stand among elements: the user's number for them; -1 for none
+	Estimate string  // what of it only a browser can tell, and is estimated; empty where nothing is
 }
 
 // A Result is what laying out tells besides the boxes.
@@ -56,6 +57,9 @@ func Layout(b *budget.Budget, root *Box, v Viewport) Result {
 	root.within = extent{px: v.Height, is: true}
 	e := &engine{budget: b, v: v.Width, until: 1e9, seen: map[*Style]bool{}, told: map[*Style]bool{}}
 	f := &floats{}
+	if partial(root.Style) {
+		e.doubt(root.Style, windowHeight)
+	}
 	e.size(root, kit.Measure{Px: v.Width, Per: 1})
 	e.inside(root, f, kit.Measure{}, 0)
 	root.absolute(0, 0)

@@ -56,6 +56,9 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	return c.Style
 }
 
+// windowHeight is told of what goes by it: only its width is known.
+const windowHeight = "a part of the window's height, which is taken to be 800 px"
+
 // ownWays are elements that browsers lay out in a way of their own.
 var ownWays = map[string]string{
 	"summary": "a summary, which has a marker", "legend": "a legend in the border of its fieldset", "marquee": "a marquee",
@@ -305,6 +308,9 @@ func (c *computing) amount(a css.Amount) css.Amount {
 // in measures an amount by two font sizes and the viewport.
 func (c *computing) in(a css.Amount, em, rem float64) css.Amount {
 	c.s.scaled = c.s.scaled || a.Scales()
+	if a.ByHeight() && !slices.ContainsFunc(c.Doubts, func(d Doubt) bool { return d.What == windowHeight }) {
+		c.Doubts = append(c.Doubts, Doubt{What: windowHeight})
+	}
 	return a.In(css.Scale{Width: c.s.viewport.Width, Height: c.s.viewport.Height, Em: em, Rem: rem})
 }
 
@@ -392,7 +398,7 @@ func (c *computing) boxes() {
 	switch {
 	case c.outer == nil:
 		c.Display = Root
-	case c.around().arranges():
+	case c.around().Arranges():
 		if c.Display = blockish(c.Display); c.Display == Block {
 			c.Display = Root
 		}
@@ -411,8 +417,8 @@ func (c *computing) around() *Style {
 	return outer
 }
 
-// arranges reports whether what stands in a box is flexible boxes or items of a grid.
-func (s *Style) arranges() bool {
+// Arranges reports whether what stands in a box is flexible boxes or items of a grid.
+func (s *Style) Arranges() bool {
 	return s.Display == Flex || s.Display == Grid || s.Display == InlineFlex || s.Display == InlineGrid
 }
 
@@ -530,7 +536,7 @@ func (c *computing) rest() {
 	if v := c.value("zoom"); v != "1" && v != "normal" && v != "100%" && v != "auto" {
 		c.doubt("zoom", "zoom")
 	}
-	if v := c.value("visibility"); v == "collapse" && c.outer != nil && c.around().arranges() {
+	if v := c.value("visibility"); v == "collapse" && c.outer != nil && c.around().Arranges() {
 		c.doubt("visibility", "a flexible box that collapses")
 	}
 	if v := c.value("container-type"); v != "normal" && v != "auto" {

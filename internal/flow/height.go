@@ -112,7 +112,7 @@ func heeds(b *Box) bool {
 	switch s := b.Style; {
 	case b.Leaf != nil:
 		return false
-	case s.arranges(), s.Lines != "normal" && s.Lines != "":
+	case s.Arranges(), s.Lines != "normal" && s.Lines != "":
 		return true
 	}
 	for _, k := range b.Kids {

@@ -228,7 +228,9 @@ hr { margin: 8px auto; border: 1px inset }
 fieldset { margin: 0 2px; padding: .35em .75em .625em; border: 2px groove }
 button, input, select, textarea { display: inline-block }
 button, select { box-sizing: border-box; font-size: 13.3333px }
+button { padding: 1px 6px; border: 2px outset }
 input, textarea { font-size: 13.3333px }
+iframe { border: 2px inset }
 table { display: table; border-spacing: 2px; box-sizing: border-box }
 tr, td, th, tbody, thead, tfoot, caption, col, colgroup { display: table-row }
 [dir=rtl] { direction: rtl }

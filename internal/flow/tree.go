@@ -73,7 +73,7 @@ func (b *Box) words(leaf *Leaf) {
 			sizes[i].Kind = Length
 		}
 	}
-	if s.arranges() {
+	if s.Arranges() {
 		own.Display = Root
 	}
 	b.Kids = append(b.Kids, &Box{Style: own, Leaf: leaf, Node: leaf.Node, Space: true})

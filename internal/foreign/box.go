@@ -121,8 +121,8 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 	visit(root)
 	if f.written != nil {
 		f.written.enclosed(f, boxes, root)
-		f.written.note(i, root, result.Doubts)
 	}
+	f.note(i, root, result.Doubts)
 	return boxes, result.Until
 }
 

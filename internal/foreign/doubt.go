@@ -2,31 +2,33 @@ package foreign
 
 import (
 	"slices"
+	"sync"
 
 	"kitrows/internal/flow"
 	"kitrows/internal/page"
 )
 
-// A Doubt is what the plan does not work out of a node of a page that was read from markup: it, and what comes after it,
-// may stand elsewhere in a browser.
+// A Doubt is what the plan does not work out of a node of a page that is laid out by its stylesheets: it, and what comes
+// after it, may stand elsewhere in a browser.
 type Doubt struct {
-	Node *page.Node
-	What string
+	Node    *page.Node
+	What    string
+	Content bool // it is the size of content, of which most pages have much
 
 	number int32
 }
 
 // Doubts are those at any breakpoint, in page order; of a breakpoint that was not laid out yet, at the width of its lane.
 func (f *Page) Doubts() (all []Doubt) {
-	if f.written == nil {
+	if f == nil {
 		return nil
 	}
 	known := map[Doubt]bool{}
 	for i, bp := range f.kit.Breakpoints {
-		if _, is := f.written.doubtsAt(i); !is {
+		if _, is := f.noted.at(i); !is {
 			f.Boxes(bp.Lane.Px(), i)
 		}
-		at, _ := f.written.doubtsAt(i)
+		at, _ := f.noted.at(i)
 		for _, d := range at {
 			d.Node = f.nodes[d.number]
 			if !known[d] {
@@ -39,17 +41,48 @@ func (f *Page) Doubts() (all []Doubt) {
 	return all
 }
 
-func (w *written) doubtsAt(i int) ([]Doubt, bool) {
-	w.noting.Lock()
-	defer w.noting.Unlock()
-	at, is := w.noted[i]
+// Estimated reports of each node, in page order, whether its box at breakpoint i depends on what the plan does not work out:
+// it is what is in doubt, or around or in or after it, or a flexible box or an item of a grid beside one of those. It is nil
+// where none does.
+func (f *Page) Estimated(i int) []bool {
+	if f == nil {
+		return nil
+	}
+	f.noted.mu.Lock()
+	defer f.noted.mu.Unlock()
+	return f.noted.estimated[i]
+}
+
+// noted is the doubts of a page by its breakpoints.
+type noted struct {
+	mu        sync.Mutex
+	by        map[int][]Doubt
+	estimated map[int][]bool // of each node
+}
+
+func (n *noted) at(i int) ([]Doubt, bool) {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	at, is := n.by[i]
 	return at, is
+}
+
+func (n *noted) keep(i int, found []Doubt, estimated []bool) {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	if n.by == nil {
+		n.by, n.estimated = map[int][]Doubt{}, map[int][]bool{}
+	}
+	n.by[i] = found
+	if len(found) > 0 {
+		n.estimated[i] = estimated
+	}
 }
 
 // note keeps which nodes the doubts about a layout are of. What is in doubt inside of something that is in doubt for the
 // same reason is not told again.
-func (w *written) note(i int, root *flow.Box, doubts []flow.Doubt) {
-	if _, is := w.doubtsAt(i); is {
+func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
+	if _, is := f.noted.at(i); is {
 		return
 	}
 	of := map[*flow.Style][]string{}
@@ -59,28 +92,45 @@ func (w *written) note(i int, root *flow.Box, doubts []flow.Doubt) {
 		}
 	}
 	var found []Doubt
-	var visit func(b *flow.Box, node int32, told []string)
-	visit = func(b *flow.Box, node int32, told []string) {
-		if b.Style.Display == flow.None {
-			return
+	estimated := make([]bool, len(f.nodes))
+	after := false // something before is in doubt
+	var mark func(b *flow.Box)
+	mark = func(b *flow.Box) {
+		if b.Node >= 0 {
+			estimated[b.Node] = true
 		}
+		for _, k := range b.Kids {
+			mark(k)
+		}
+	}
+	var visit func(b *flow.Box, node int32, told []string) (any bool)
+	visit = func(b *flow.Box, node int32, told []string) (any bool) {
 		if b.Node >= 0 {
 			node = b.Node
 		}
-		for _, what := range of[b.Style] {
-			if node >= 0 && !slices.Contains(told, what) {
-				found = append(found, Doubt{What: what, number: node})
-				told = append(slices.Clone(told), what)
+		if b.Style.Display != flow.None {
+			for _, what := range of[b.Style] {
+				if after = true; node >= 0 && !slices.Contains(told, what) {
+					found = append(found, Doubt{What: what, number: node})
+					told = append(slices.Clone(told), what)
+				}
+			}
+			if b.Leaf != nil && b.Leaf.Estimate != "" && node >= 0 {
+				after = true
+				found = append(found, Doubt{What: b.Leaf.Estimate, Content: true, number: node})
 			}
 		}
+		any = after
 		for _, k := range b.Kids {
-			visit(k, node, told)
+			any = visit(k, node, told) || any
 		}
+		if any && b.Style.Arranges() {
+			mark(b)
+		} else if any && b.Node >= 0 {
+			estimated[b.Node] = true
+		}
+		return any
 	}
-	if len(of) > 0 {
-		visit(root, -1, nil)
-	}
-	w.noting.Lock()
-	defer w.noting.Unlock()
-	w.noted[i] = found
+	visit(root, -1, nil)
+	f.noted.keep(i, found, estimated)
 }

@@ -41,7 +41,7 @@ func (all *words) estimated(s *flow.Style) *flow.Leaf {
 	if line < 0 {
 		line = s.FontSize * 1.15
 	}
-	leaf := &flow.Leaf{Flows: true, Node: -1, Least: float64(all.longest) * letter}
+	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: "words", Least: float64(all.longest) * letter}
 	for _, l := range all.lines {
 		leaf.Wide = max(leaf.Wide, float64(l.letters)*letter+float64(l.spaces)*space)
 	}
@@ -85,7 +85,12 @@ func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
 	if s.Ratio > 0 && auto {
 		ratio = 1 / s.Ratio
 	}
-	return &flow.Leaf{Wide: wide, Replaced: true, Node: -1, High: func(w float64) float64 {
+	estimate := ""
+	known := (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length || ratio > 0)
+	if !known && n.Tag != "iframe" && n.Tag != "canvas" { // which are so large whatever they show
+		estimate = "the size of <" + n.Tag + ">"
+	}
+	return &flow.Leaf{Wide: wide, Replaced: true, Node: -1, Estimate: estimate, High: func(w float64) float64 {
 		if auto && ratio > 0 {
 			return w * ratio
 		}

@@ -27,10 +27,11 @@ type Page struct {
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
 	heavy   heavy
+	noted   noted // what the plan does not work out
 	keeping sync.Mutex
 	laidOut []laidOut
 	trees   map[*flow.Styler]*flow.Box // the page's boxes, by who gave them their styles
-	written *written // of a page that was read from markup
+	written *written                   // of a page that was read from markup
 }
 
 // Of chooses the words of page p on kit k, or reads those of one that was read from markup; nil where the kit is none

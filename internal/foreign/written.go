@@ -23,9 +23,6 @@ type written struct {
 	drawn, read func() // what of it is worked out when it is first asked for
 
 	left []*budget.SpentError // stylesheets that are too much
-
-	noting sync.Mutex
-	noted  map[int][]Doubt // by breakpoint
 }
 
 // held is what the page knows of an element.
@@ -67,7 +64,7 @@ type loose struct {
 // ofOrigin makes a page that was read from markup.
 func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}}
-	f.written = &written{stretches: origin.Stretches(p, f.Inner()), noted: map[int][]Doubt{}}
+	f.written = &written{stretches: origin.Stretches(p, f.Inner())}
 	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
 	f.written.drawn = sync.OnceFunc(f.draw)
 	f.written.read = sync.OnceFunc(f.read)

@@ -34,6 +34,7 @@ type Box struct {
 	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
 	Shown         bool
 	Node          int32 // of a row or column: its Layout's own number for it
+	Estimated     bool  // it depends on what the plan does not work out
 }
 
 // A Line is one line of a row.

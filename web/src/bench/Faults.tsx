@@ -52,13 +52,15 @@ export function Faults({ faults, onGo, onDo, onTry }: Props) {
               </Button>
             ))}
           </span>
-          <button
-            type="button"
-            onClick={() => onGo(f.line)}
-            className="flex-none font-mono text-[11px] text-woad-text underline-offset-2 hover:underline"
-          >
-            {f.line}:{f.column}
-          </button>
+          {f.line > 0 && (
+            <button
+              type="button"
+              onClick={() => onGo(f.line)}
+              className="flex-none font-mono text-[11px] text-woad-text underline-offset-2 hover:underline"
+            >
+              {f.line}:{f.column}
+            </button>
+          )}
         </li>
       ))}
     </ul>
