@@ -87,6 +87,11 @@ func (t *trial) lay() {
 		}
 	}
 	visit(root)
+	for _, e := range t.order { // of those without a box of their own
+		if t.boxes[e] == nil {
+			t.boxes[e] = &flow.Box{Style: &flow.Style{Display: flow.Contents}, Node: -1}
+		}
+	}
 }
 
 // inner is the content box of an element that was laid out: where it begins and how wide it is.

@@ -29,6 +29,9 @@ func found(t *testing.T, file string) string {
 	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), []kit.File{{Name: "own.css", Text: ".story { color: red }"}}))
 	var all []string
 	for _, f := range check.Of(layout.Of(k, p)) {
+		if strings.Contains(f.Text, "until they are measured") { // nearly every file has some
+			continue
+		}
 		line := fmt.Sprintf("%d:%d %s: %s", f.Line.Line, f.Line.Column, f.Code, f.Text)
 		for _, fix := range f.Fixes {
 			line += " | " + fix.Label + ": " + strings.ReplaceAll(string(markup.NewSource([]byte(file)).Apply(fix.Edits)), "\n", "~")

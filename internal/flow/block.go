@@ -60,7 +60,7 @@ func (e *engine) room(f *floats, y, down float64, left, right kit.Measure) (from
 	next = 1e18
 	e.budget.Step(len(f.all) / 4)
 	for _, one := range f.all {
-		if one.top > y && one.top >= down || one.bottom <= y {
+		if one.top > y && one.top >= down || one.bottom <= y || one.w.Px <= 0 {
 			continue
 		}
 		next = min(next, one.bottom)
@@ -93,7 +93,11 @@ func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, 
 // wide: where it has room between floats. Its margins count from that box, not from the floats. One whose width is
 // auto is as wide as the room.
 func (e *engine) beside(f *floats, k *Box, x, w kit.Measure, y float64) (left kit.Measure, at float64) {
-	auto := k.Style.Width.Kind == Auto && k.Style.Display != Table
+	_, byRatio := k.byRatio()
+	if auto := k.Style.Width.Kind == Auto; auto && k.selfed() != "" || k.margin[Top].Px < 0 {
+		e.doubt(k.Style, "a block beside floats that is aligned or has a negative margin above")
+	}
+	auto := k.Style.Width.Kind == Auto && k.Style.Display != Table && !byRatio
 	alone, need := k.w, k.w
 	if auto {
 		need = e.clamped(k, k.side(), w)
@@ -150,6 +154,9 @@ func (e *engine) blocks(b *Box, f *floats, x kit.Measure, y float64) (height flo
 			e.inside(k, f, x, y)
 			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+at+end.sum()
 		case k.Style.Float != "":
+			if i > 0 && inline(b.Kids[i-1]) {
+				e.doubt(b.Style, "a float in a line")
+			}
 			line = e.float(b, k, f, x, y, at+end.sum(), line)
 		case inline(k):
 			last := i + 1

@@ -2,6 +2,7 @@ package flow
 
 import (
 	"math"
+	"slices"
 
 	"kitrows/internal/budget"
 	"kitrows/internal/css"
@@ -29,10 +30,11 @@ type Box struct {
 	after  strut // the margins that collapse at its bottom
 	passes passing
 
-	within extent  // how high the content box around it is
-	forced extent  // what is around it says how high its border box is
-	bare   float64 // how high its border box is by what is in it
-	was    before  // how it was laid out last
+	within  extent  // how high the content box around it is
+	justify string  // where it stands if its own style does not say so
+	forced  extent  // what is around it says how high its border box is
+	bare    float64 // how high its border box is by what is in it
+	was     before  // how it was laid out last
 }
 
 // A Leaf is content: so many px wide by itself, and so high in a width.
@@ -203,11 +205,11 @@ func (e *engine) declared(b *Box, s Size, of kit.Measure) (w kit.Measure, is boo
 	case Length:
 		return b.border(e.of(s.Amount, of)), true
 	case MinContent:
-		w, _ = e.intrinsic(b)
-		return w, true
+		w, _ = e.intrinsicOf(b, &automatic, &automatic, &automatic)
+		return w.Plus(e.parts(b)), true
 	case MaxContent:
-		_, w = e.intrinsic(b)
-		return w, true
+		_, w = e.intrinsicOf(b, &automatic, &automatic, &automatic)
+		return w.Plus(e.parts(b)), true
 	case FitContent:
 		return e.fit(b, of), true
 	case Fill:
@@ -263,6 +265,18 @@ func (e *engine) size(b *Box, of kit.Measure) {
 			if w = of.Minus(b.outside()); w.Px < b.side().Px {
 				w = b.side()
 			}
+			if b.selfed() != "" {
+				w = e.fit(b, of)
+			}
+		}
+		if s.Ratio > 0 && (b.Leaf == nil || !b.Leaf.Replaced) {
+			w = e.transferred(b, w)
+		}
+		if by, is := b.byRatio(); is {
+			w = by
+			if low, _ := e.intrinsicOf(b, &automatic, &automatic, &automatic); !s.Clips && s.MinWidth.Kind == Auto {
+				w = e.most(w, low) // the automatic least width
+			}
 		}
 	}
 	b.w = e.clamped(b, w, of)
@@ -270,15 +284,66 @@ func (e *engine) size(b *Box, of kit.Measure) {
 		return
 	}
 	left, right := s.Margin[Left].Kind == Auto, s.Margin[Right].Kind == Auto
-	if spare := of.Minus(b.w).Minus(b.outside()); spare.Px > 0 {
-		switch {
-		case left && right:
-			b.margin[Left] = kit.Measure{Px: kit.Floor64(spare.Px / 2), Per: spare.Per / 2}
-			b.margin[Right] = spare.Minus(b.margin[Left])
-		case left:
-			b.margin[Left] = spare
-		}
+	spare := of.Minus(b.w).Minus(b.outside())
+	switch {
+	case (left || right) && spare.Px <= 0:
+	case left && right:
+		b.margin[Left] = kit.Measure{Px: kit.Floor64(spare.Px / 2), Per: spare.Per / 2}
+		b.margin[Right] = spare.Minus(b.margin[Left])
+	case left:
+		b.margin[Left] = spare
+	case right:
+	case b.selfed() == "center":
+		b.margin[Left] = b.margin[Left].Plus(spare.Times(.5))
+	case slices.Contains([]string{"end", "right"}, b.selfed()):
+		b.margin[Left] = b.margin[Left].Plus(spare)
 	}
+}
+
+// selfed is where a block stands in its containing block, if its style or that of what is around it says so (CSS Box Alignment
+// Level 3, section 6.1); it is then as wide as its content.
+func (b *Box) selfed() string {
+	self := b.Style.JustifySelf
+	if self == "auto" && b.justify != "" {
+		self = b.justify
+	}
+	switch self {
+	case "", "auto", "normal", "stretch":
+		return ""
+	}
+	return self
+}
+
+// transferred keeps a width that is automatic between what the least and the most height come to by the ratio of both.
+func (e *engine) transferred(b *Box, w kit.Measure) kit.Measure {
+	if most, is := b.size(b.Style.MaxHeight); is {
+		w = e.least(w, b.wide(most))
+	}
+	if least, is := b.size(b.Style.MinHeight); is {
+		w = e.most(w, b.wide(least))
+	}
+	return w
+}
+
+// wide is the width of a border box so high, by the ratio of both.
+func (b *Box) wide(h float64) kit.Measure {
+	if b.Style.Inner {
+		return kit.Plain(max(h*b.Style.Ratio, b.side().Px))
+	}
+	return kit.Plain(max(0, h-b.pad[Top].Px-b.pad[Bottom].Px) * b.Style.Ratio).Plus(b.side())
+}
+
+// byRatio is the width of a border box that goes by its height and a ratio of both.
+func (b *Box) byRatio() (w kit.Measure, is bool) {
+	s := b.Style
+	if s.Ratio <= 0 || b.Leaf != nil && b.Leaf.Replaced {
+		return w, false
+	}
+	h, is := b.size(s.Height)
+	if !is {
+		return w, false
+	}
+	return b.wide(b.limited(h)), true
 }
 
 // inline reports whether a box stands in lines.
@@ -325,6 +390,8 @@ func (e *engine) intrinsicOf(b *Box, width, least, most *Size) (low, high kit.Me
 	if width.Kind == Length && !width.IsPercent() {
 		w := b.border(e.of(width.Amount, kit.Measure{}))
 		low, high = w, w
+	} else if w, is := b.byRatio(); is {
+		low, high = w, w
 	} else {
 		low, high = e.contents(b)
 		low, high = low.Plus(b.side()), high.Plus(b.side())
@@ -332,16 +399,25 @@ func (e *engine) intrinsicOf(b *Box, width, least, most *Size) (low, high kit.Me
 			low = b.side()
 		}
 	}
-	if most.Kind == Length && !most.IsPercent() {
-		limit := b.border(e.of(most.Amount, kit.Measure{}))
+	if limit, is := e.limit(b, most); is {
 		low, high = e.least(low, limit), e.least(high, limit)
 	}
-	if least.Kind == Length && !least.IsPercent() {
-		limit := b.border(e.of(least.Amount, kit.Measure{}))
+	if limit, is := e.limit(b, least); is {
 		low, high = e.most(low, limit), e.most(high, limit)
 	}
 	b.pad, b.margin = pad, margin
 	return low, high
+}
+
+// limit is the width of the border box that a size is where percentages come to nothing.
+func (e *engine) limit(b *Box, z *Size) (w kit.Measure, is bool) {
+	switch z.Kind {
+	case Length:
+		return b.border(e.of(z.Amount, kit.Measure{})), !z.IsPercent()
+	case MinContent, MaxContent:
+		return e.declared(b, *z, kit.Measure{})
+	}
+	return w, false
 }
 
 // needs is the same of a box's margin box.
@@ -373,7 +449,7 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 		return kit.Plain(b.Leaf.Wide), kit.Plain(b.Leaf.Wide)
 	}
 	s := b.Style
-	var run kit.Measure // of floats and of what stands in lines
+	var run, floating kit.Measure // of what stands in lines, and of floats
 	count := 0
 	for _, k := range b.Kids {
 		if out(k) {
@@ -398,14 +474,23 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 				continue
 			}
 		case k.Style.Float != "" || inline(k):
-			run = run.Plus(h)
-			high = e.most(high, run)
+			if k.Style.Float == "" {
+				run = run.Plus(h)
+			} else if floating = floating.Plus(h); k.Style.Clear != "" {
+				floating = h
+			}
+			high = e.most(high, run.Plus(floating))
 			if low = e.most(low, l); s.WhiteSpace == "nowrap" && inline(k) {
 				low = high
 			}
 			continue
 		case s.Display == Grid || s.Display == InlineGrid:
 			e.doubt(s, "a grid that is as wide as its content")
+		}
+		if k.Style.Clear != "" {
+			floating = kit.Measure{}
+		} else if k.root() { // it stands beside floats
+			h, floating = h.Plus(floating), kit.Measure{}
 		}
 		run = kit.Measure{}
 		low, high = e.most(low, l), e.most(high, h)
@@ -433,7 +518,7 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 	x, y = x.Plus(b.pad[Left]), y+top
 	tall := b.tall()
 	for _, k := range b.Kids {
-		k.within = tall
+		k.within, k.justify = tall, s.JustifyItems
 	}
 	b.after = strut{}
 	var height float64

@@ -119,6 +119,7 @@ func (e *engine) beneath(b, k *Box, w kit.Measure) {
 func (e *engine) standing(k *Box, tall extent) item {
 	s, pad := k.Style, k.pad[Top].Plus(k.pad[Bottom])
 	it := item{Box: k, pad: pad, outside: k.margin[Top].Plus(k.margin[Bottom])}
+	e.ratioed(k)
 	base := k.bare
 	switch basis, is := k.size(s.Basis); {
 	case is && !(s.Basis.IsPercent() && !tall.is):

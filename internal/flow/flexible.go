@@ -22,6 +22,7 @@ type item struct {
 // flexible lays out flexible boxes (CSS Flexible Box Layout Level 1) and gives their height.
 func (e *engine) flexible(b *Box) float64 {
 	s := b.Style
+	e.ratioed(b)
 	kids := e.items(b)
 	if strings.HasPrefix(s.Direction, "column") {
 		return e.stacked(b, kids)
@@ -126,9 +127,10 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 		basis = s.Width
 	}
 	it := item{Box: k, pad: k.side(), outside: k.outside()}
+	e.ratioed(k)
 	var is bool
 	if it.base, is = e.declared(k, basis, w); !is {
-		_, it.base = e.intrinsicOf(k, &automatic, &s.MinWidth, &s.MaxWidth)
+		_, it.base = e.intrinsicOf(k, &automatic, &automatic, &automatic)
 		it.base = it.base.Plus(e.parts(k))
 	}
 	least, fixed := e.declared(k, s.MinWidth, w)
@@ -152,6 +154,13 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 	}
 	it.hypothetical = e.most(it.hypothetical, it.low)
 	return it
+}
+
+// ratioed doubts a ratio of width and height among flexible boxes and in grids.
+func (e *engine) ratioed(k *Box) {
+	if s := k.Style; s.Ratio > 0 && (s.Width.Kind != Length || s.Height.Kind != Length) {
+		e.doubt(s, "a ratio of width and height among flexible boxes")
+	}
 }
 
 // flex gives the boxes of a line their sizes along it.
@@ -332,8 +341,7 @@ func (e *engine) across(b, k *Box, y, height float64) {
 	}
 	top, bottom := k.margin[Top].Px, k.margin[Bottom].Px
 	autoTop, autoBottom := k.Style.Margin[Top].Kind == Auto, k.Style.Margin[Bottom].Kind == Auto
-	_, declared := k.size(k.Style.Height)
-	stretches := (self == "normal" && (k.Leaf == nil || !k.Leaf.Replaced) || self == "stretch") && !declared && !autoTop && !autoBottom
+	stretches := (self == "normal" && (k.Leaf == nil || !k.Leaf.Replaced) || self == "stretch") && k.Style.Height.Kind == Auto && !autoTop && !autoBottom
 	var forced extent
 	if stretches {
 		forced = extent{k.limited(max(height-top-bottom, k.pad[Top].Px+k.pad[Bottom].Px)), true}

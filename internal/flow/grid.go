@@ -15,6 +15,7 @@ type spot struct{ column, span, row, rows int }
 // grid lays out a grid (CSS Grid Layout Level 2) and gives its height.
 func (e *engine) grid(b *Box) float64 {
 	s, w := b.Style, b.content()
+	e.ratioed(b)
 	gap := e.gap(s.GapX, w)
 	kids := e.items(b)
 	times := 1
@@ -64,6 +65,7 @@ func (e *engine) grid(b *Box) float64 {
 // cell works out the width of an item in its area, and lays out what is in it.
 func (e *engine) cell(b, k *Box, area kit.Measure) {
 	e.edges(k, area)
+	e.ratioed(k)
 	s := k.Style
 	w, is := e.declared(k, s.Width, area)
 	if !is {

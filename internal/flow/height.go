@@ -40,9 +40,23 @@ func (b *Box) tall() extent {
 	}
 	h, is := b.size(b.Style.Height)
 	if !is {
-		return extent{}
+		if h, is = b.ratioHigh(); !is {
+			return extent{}
+		}
 	}
 	return extent{max(0, b.limited(h)-pad), true}
+}
+
+// ratioHigh is how high a border box is by its width and a ratio of both.
+func (b *Box) ratioHigh() (h float64, is bool) {
+	switch s := b.Style; {
+	case s.Ratio <= 0 || b.Leaf != nil:
+		return 0, false
+	case s.Inner:
+		return b.w.Px / s.Ratio, true
+	default:
+		return b.content().Px/s.Ratio + b.pad[Top].Px + b.pad[Bottom].Px, true
+	}
 }
 
 // limited keeps a height of the border box between its least and its most.
@@ -65,12 +79,10 @@ func (e *engine) high(b *Box, content float64) float64 {
 	h := max(0, content) + pad
 	if declared, is := b.size(s.Height); is {
 		h = declared
-	} else if s.Ratio > 0 && b.Leaf == nil {
-		ratio := b.content().Px/s.Ratio + pad
-		if s.Inner {
-			ratio = b.w.Px / s.Ratio
+	} else if ratio, is := b.ratioHigh(); is {
+		if h = ratio; s.MinHeight.Kind == Auto && s.Height.Kind == Auto && !s.Clips {
+			h = max(h, max(0, content)+pad) // the automatic least height
 		}
-		h = max(h, ratio)
 	}
 	return b.limited(h)
 }
@@ -159,7 +171,7 @@ func (e *engine) sink(b *Box, height float64) {
 		return
 	}
 	free := e.high(b, height) - b.pad[Top].Px - b.pad[Bottom].Px - height
-	by, _ := spread(b.Style.Lines, free, 1)
+	by, _ := spread(b.Style.Lines, max(0, free), 1)
 	for _, k := range b.Kids {
 		k.y += by
 	}

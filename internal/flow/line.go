@@ -87,7 +87,7 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 				e.inWords(k.Style, "a middle that goes by the font")
 			}
 		default:
-			if top = max(top, h); len(on) > 1 {
+			if top = max(top, h); len(on) > 1 || s.FontSize > 0 || s.LineHeight > 0 {
 				e.inWords(k.Style, "boxes that stand on the baseline of their text")
 			}
 		}

@@ -214,6 +214,9 @@ func (h *heavy) last() error {
 // Heavy is why the page, or some of its stylesheets, are left out of the plan: they take more than may be spent. Nil where
 // nothing is.
 func (f *Page) Heavy() (all []error) {
+	if f == nil {
+		return nil
+	}
 	if f.written != nil {
 		f.written.drawn()
 		for _, spent := range f.written.left {

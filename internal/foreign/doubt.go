@@ -85,11 +85,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 	if _, is := f.noted.at(i); is {
 		return
 	}
-	of := map[*flow.Style][]string{}
+	of := map[*flow.Style][]flow.Doubt{}
 	for _, d := range doubts {
-		if !d.Words { // words are estimated anyway
-			of[d.Style] = append(of[d.Style], d.What)
-		}
+		of[d.Style] = append(of[d.Style], d)
 	}
 	var found []Doubt
 	estimated := make([]bool, len(f.nodes))
@@ -109,10 +107,10 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 			node = b.Node
 		}
 		if b.Style.Display != flow.None {
-			for _, what := range of[b.Style] {
-				if after = true; node >= 0 && !slices.Contains(told, what) {
-					found = append(found, Doubt{What: what, number: node})
-					told = append(slices.Clone(told), what)
+			for _, d := range of[b.Style] {
+				if after = true; node >= 0 && !slices.Contains(told, d.What) {
+					found = append(found, Doubt{What: d.What, Content: d.Words, number: node})
+					told = append(slices.Clone(told), d.What)
 				}
 			}
 			if b.Leaf != nil && b.Leaf.Estimate != "" && node >= 0 {
