@@ -94,9 +94,6 @@ func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, 
 // auto is as wide as the room.
 func (e *engine) beside(f *floats, k *Box, x, w kit.Measure, y float64) (left kit.Measure, at float64) {
 	_, byRatio := k.byRatio()
-	if auto := k.Style.Width.Kind == Auto; auto && k.selfed() != "" || k.margin[Top].Px < 0 {
-		e.doubt(k.Style, "a block beside floats that is aligned or has a negative margin above")
-	}
 	auto := k.Style.Width.Kind == Auto && k.Style.Display != Table && !byRatio
 	alone, need := k.w, k.w
 	if auto {
@@ -198,6 +195,9 @@ func (e *engine) block(b, k *Box, f *floats, x kit.Measure, y, at float64, end s
 	}
 	left := k.margin[Left]
 	if k.root() && len(f.all) > 0 {
+		if k.Style.Width.Kind == Auto && k.selfed() != "" || k.margin[Top].Px < 0 {
+			e.doubt(b.Style, "a block beside floats that is aligned or has a negative margin above")
+		}
 		var from kit.Measure
 		from, top = e.beside(f, k, x, w, y+top)
 		left, top = from.Minus(x), top-y

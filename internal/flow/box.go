@@ -251,6 +251,10 @@ func (e *engine) size(b *Box, of kit.Measure) {
 	s := b.Style
 	e.budget.Step(8)
 	e.edges(b, of)
+	if s.Ratio > 0 && (b.Leaf == nil || !b.Leaf.Replaced) && (s.Height.Kind != Auto || s.Float != "" || b.selfed() != "" ||
+		s.MaxHeight.Kind != Unlimited || s.MinHeight.Kind != Auto) {
+		e.doubt(s, "a ratio of width and height with more that decides them")
+	}
 	w, is := e.declared(b, s.Width, of)
 	if !is {
 		switch {
@@ -272,7 +276,7 @@ func (e *engine) size(b *Box, of kit.Measure) {
 		if s.Ratio > 0 && (b.Leaf == nil || !b.Leaf.Replaced) {
 			w = e.transferred(b, w)
 		}
-		if by, is := b.byRatio(); is {
+		if by, is := b.byRatio(); is && s.JustifySelf != "stretch" {
 			w = by
 			if low, _ := e.intrinsicOf(b, &automatic, &automatic, &automatic); !s.Clips && s.MinWidth.Kind == Auto {
 				w = e.most(w, low) // the automatic least width
@@ -487,12 +491,10 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 		case s.Display == Grid || s.Display == InlineGrid:
 			e.doubt(s, "a grid that is as wide as its content")
 		}
-		if k.Style.Clear != "" {
-			floating = kit.Measure{}
-		} else if k.root() { // it stands beside floats
-			h, floating = h.Plus(floating), kit.Measure{}
+		if k.root() && k.Style.Clear == "" { // it stands beside floats
+			h = h.Plus(floating)
 		}
-		run = kit.Measure{}
+		run, floating = kit.Measure{}, kit.Measure{}
 		low, high = e.most(low, l), e.most(high, h)
 	}
 	return low.AtLeastZero(), high.AtLeastZero()

@@ -135,11 +135,8 @@ func (e *engine) item(k *Box, w kit.Measure) item {
 	}
 	least, fixed := e.declared(k, s.MinWidth, w)
 	if !fixed && !s.Clips { // the automatic least width
-		if s.Width.IsPercent() || s.Width.Kind == Auto {
-			least, _ = e.intrinsicOf(k, &automatic, &automatic, &automatic)
-		} else {
-			least, _ = e.intrinsic(k)
-		}
+		least, _ = e.intrinsicOf(k, &automatic, &automatic, &automatic)
+		least = least.Plus(e.parts(k))
 		if stated, is := e.declared(k, s.Width, w); is {
 			least = e.least(least, stated)
 		}
@@ -331,14 +328,7 @@ func (e *engine) across(b, k *Box, y, height float64) {
 	if self == "auto" || self == "" {
 		self = b.Style.Items
 	}
-	if b.Style.Wrap == "wrap-reverse" && b.Style.Display != Grid && b.Style.Display != InlineGrid {
-		switch self {
-		case "flex-start":
-			self = "end"
-		case "flex-end":
-			self = "start"
-		}
-	}
+	reverse := b.Style.Wrap == "wrap-reverse" && b.Style.Display != Grid && b.Style.Display != InlineGrid
 	top, bottom := k.margin[Top].Px, k.margin[Bottom].Px
 	autoTop, autoBottom := k.Style.Margin[Top].Kind == Auto, k.Style.Margin[Bottom].Kind == Auto
 	stretches := (self == "normal" && (k.Leaf == nil || !k.Leaf.Replaced) || self == "stretch") && k.Style.Height.Kind == Auto && !autoTop && !autoBottom
@@ -353,7 +343,9 @@ func (e *engine) across(b, k *Box, y, height float64) {
 		y += max(0, spare) / 2
 	case autoTop:
 		y += max(0, spare)
-	case autoBottom:
+	case autoBottom, reverse && self == "flex-end":
+	case reverse && (self == "flex-start" || self == "normal" || self == "stretch"):
+		y += spare
 	case self == "center":
 		y += kit.Floor64(spare / 2)
 	case self == "safe center":

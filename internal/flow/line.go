@@ -1,6 +1,10 @@
 package flow
 
-import "kitrows/internal/kit"
+import (
+	"slices"
+
+	"kitrows/internal/kit"
+)
 
 // least is the smallest length that Chromium counts, in px.
 const least = 1. / 64
@@ -87,10 +91,13 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 				e.inWords(k.Style, "a middle that goes by the font")
 			}
 		default:
-			if top = max(top, h); len(on) > 1 || s.FontSize > 0 || s.LineHeight > 0 {
+			if top = max(top, h); len(on) > 1 || s.FontSize > 0 || s.LineHeight > 0 || lined(k) {
 				e.inWords(k.Style, "boxes that stand on the baseline of their text")
 			}
 		}
+	}
+	if s.LineHeight < 0 && s.FontSize > 0 && max(top, bottom, middle) < 1.5*s.FontSize {
+		e.inWords(s, "lines that are as high as their font has it")
 	}
 	height = max(height, top, bottom, middle)
 	spare := room.Minus(used)
@@ -118,4 +125,12 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 		e.shifted(k, b.content())
 	}
 	return height
+}
+
+// lined reports whether lines stand in a box, of which the last says where its baseline is.
+func lined(b *Box) bool {
+	if b.Leaf != nil || b.Style.Clips {
+		return b.Leaf != nil && b.Leaf.Flows
+	}
+	return slices.ContainsFunc(b.Kids, func(k *Box) bool { return !out(k) && (inline(k) || lined(k)) })
 }

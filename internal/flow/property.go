@@ -280,7 +280,7 @@ func init() {
 		shorthands["border-"+side] = bordered(side)
 	}
 	shorthands["border-inline"], shorthands["border-block"] = bordered("left", "right"), bordered("top", "bottom")
-	shorthands["grid-column"], shorthands["grid-row"] = lined("grid-column"), lined("grid-row")
+	shorthands["grid-column"], shorthands["grid-row"] = linedBy("grid-column"), linedBy("grid-row")
 	shorthands["grid-area"], shorthands["font"] = gridArea, font
 	shorthands["grid-template"], shorthands["grid"] = template, grid
 }
@@ -525,7 +525,7 @@ func bordered(sides ...string) func([]string) ([]css.Longhand, bool) {
 	}
 }
 
-func lined(name string) func([]string) ([]css.Longhand, bool) {
+func linedBy(name string) func([]string) ([]css.Longhand, bool) {
 	return func(w []string) ([]css.Longhand, bool) {
 		at := slices.Index(w, "/")
 		start, end := w, []string{"auto"}
