@@ -294,9 +294,13 @@ func (e *engine) through(b *Box) bool {
 
 func (e *engine) passes(b *Box) bool {
 	s := b.Style
-	if b.root() || b.pad[Top].Px > 0 || b.pad[Bottom].Px > 0 || b.Leaf != nil || s.Height.Kind == Length && s.Height.Px > 0 && !s.Height.IsPercent() ||
-		s.MinHeight.Kind == Length && s.MinHeight.Px > 0 || s.Ratio > 0 {
+	if b.root() || b.pad[Top].Px > 0 || b.pad[Bottom].Px > 0 || b.Leaf != nil || s.Ratio > 0 {
 		return false
+	}
+	for _, z := range []Size{s.Height, s.MinHeight} {
+		if px, is := b.size(z); is && px > 0 {
+			return false
+		}
 	}
 	floated := false
 	e.budget.Step(4)

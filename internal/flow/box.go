@@ -463,6 +463,7 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 		switch {
 		case s.Display == Flex || s.Display == InlineFlex:
 			if count++; s.Direction == "row" || s.Direction == "row-reverse" {
+				l, h = e.based(k, l, h)
 				gap := e.gap(s.GapX, kit.Measure{})
 				if count > 1 {
 					h = h.Plus(gap)
@@ -500,6 +501,23 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 	return low.AtLeastZero(), high.AtLeastZero()
 }
 
+// based keeps what a flexible box needs to its flex basis where it may not grow, or shrink, from that.
+func (e *engine) based(k *Box, low, high kit.Measure) (kit.Measure, kit.Measure) {
+	s := k.Style
+	if s.Basis.Kind != Length || s.Basis.IsPercent() {
+		return low, high
+	}
+	base := k.border(e.of(s.Basis.Amount, kit.Measure{}))
+	base, _ = e.outer(k, base, base)
+	if s.Grow == 0 {
+		low, high = e.least(low, base), e.least(high, base)
+	}
+	if s.Shrink == 0 {
+		low, high = e.most(low, base), e.most(high, base)
+	}
+	return low, high
+}
+
 // gap is the space between tracks or flexible boxes.
 func (e *engine) gap(s Size, of kit.Measure) kit.Measure {
 	if s.Kind != Length {
@@ -520,7 +538,10 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 	x, y = x.Plus(b.pad[Left]), y+top
 	tall := b.tall()
 	for _, k := range b.Kids {
-		k.within, k.justify = tall, s.JustifyItems
+		if k.within != tall {
+			k.within, k.passes = tall, unknown
+		}
+		k.justify = s.JustifyItems
 	}
 	b.after = strut{}
 	var height float64

@@ -82,7 +82,7 @@ func (n *noted) keep(i int, found []Doubt, estimated []bool) {
 // note keeps which nodes the doubts about a layout are of. What is in doubt inside of something that is in doubt for the
 // same reason is not told again.
 func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
-	if _, is := f.noted.at(i); is {
+	if _, is := f.noted.at(i); is || len(f.nodes) == 0 {
 		return
 	}
 	of := map[*flow.Style][]flow.Doubt{}
@@ -106,14 +106,15 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 		if b.Node >= 0 {
 			node = b.Node
 		}
+		node = max(node, 0) // what is around all nodes is told of the first
 		if b.Style.Display != flow.None {
 			for _, d := range of[b.Style] {
-				if after = true; node >= 0 && !slices.Contains(told, d.What) {
+				if after = true; !slices.Contains(told, d.What) {
 					found = append(found, Doubt{What: d.What, Content: d.Words, number: node})
 					told = append(slices.Clone(told), d.What)
 				}
 			}
-			if b.Leaf != nil && b.Leaf.Estimate != "" && node >= 0 {
+			if b.Leaf != nil && b.Leaf.Estimate != "" {
 				after = true
 				found = append(found, Doubt{What: b.Leaf.Estimate, Content: true, number: node})
 			}
