@@ -80,8 +80,9 @@ func (e effect) weight() weight { return weight{e.rank, e.deep} }
 
 func (w weight) compare(o weight) int { return cmp.Or(w.Compare(o.Rank), o.deep-w.deep) }
 
-// by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not.
-func (w *word) by(e effect, name string, won css.Winner) (effect, bool) {
+// by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places elements by a
+// custom property is the word's whose rule sets that.
+func (w *word) by(e effect, name string, won css.Winner, holds func(*css.StyleRule) bool) (effect, bool) {
 	for i, u := range w.uses {
 		if u.rule != won.Rule {
 			continue
@@ -89,6 +90,19 @@ func (w *word) by(e effect, name string, won css.Winner) (effect, bool) {
 		for p := range u.rule.Sets {
 			if u.rule.Sets[p].Name == name {
 				e.rank, e.rule, e.use, e.put = won.Rank, won.Rule, i, p
+			}
+		}
+	}
+	if e.rule != nil || !slices.ContainsFunc(w.through, func(u use) bool { return u.rule == won.Rule }) {
+		return e, e.rule != nil
+	}
+	for _, m := range varUse.FindAllStringSubmatch(won.Value, -1) {
+		for i, u := range w.uses {
+			for p := range u.rule.Sets {
+				rank := u.rule.RankOf(u.by, &u.rule.Sets[p])
+				if u.rule.Sets[p].Name == m[1] && holds(u.rule) && (e.rule == nil || e.rank.Compare(rank) <= 0) {
+					e.rank, e.rule, e.use, e.put = rank, u.rule, i, p
+				}
 			}
 		}
 	}
@@ -186,7 +200,7 @@ func (r *reader) column(w *word, s int) (all []effect) {
 		one := effect{field: f, value: v, deep: w.deep}
 		for _, name := range names {
 			if winner, has := won[name]; has && winner.Rule != nil && (one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
-				one, _ = w.by(effect{field: f, value: v, deep: w.deep}, name, winner)
+				one, _ = w.by(effect{field: f, value: v, deep: w.deep}, name, winner, r.styler(r.stages[s].at).Holds)
 			}
 		}
 		if one.rule != nil {
@@ -251,9 +265,10 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	return all
 }
 
-// in reports whether a rule is one that asks for the word.
+// in reports whether a rule is one that asks for the word, or that places elements by what such a rule sets.
 func (w *word) in(r *css.StyleRule) bool {
-	return r != nil && slices.ContainsFunc(w.uses, func(u use) bool { return u.rule == r })
+	asks := func(u use) bool { return u.rule == r }
+	return r != nil && (slices.ContainsFunc(w.uses, asks) || slices.ContainsFunc(w.through, asks))
 }
 
 var aligns = map[string]page.Value{
@@ -341,7 +356,7 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	won := styler.Declared(e)
 	add := func(f page.Field, v page.Value, name string) {
 		if winner := won[name]; w.in(winner.Rule) {
-			if e, ok := w.by(effect{field: f, value: v}, name, winner); ok {
+			if e, ok := w.by(effect{field: f, value: v}, name, winner, r.styler(r.stages[s].at).Holds); ok {
 				all = append(all, e)
 			}
 		}

@@ -133,8 +133,13 @@ func (l *lab) try(r roles) float64 {
 	case math.Abs(before-after) > 60 || before < -60:
 		return 0
 	}
+	open := false // the row does not enclose its columns: what comes after it clears them
 	if b := t.boxes[row]; b.Height < bottom-b.Y-.5 {
-		return 0
+		if t.boxes[cells[0]].Style.Float == "" {
+			return 0
+		}
+		open = true
+		score -= .8
 	}
 	if len(t.Doubts) > 0 {
 		score -= .3
@@ -144,7 +149,7 @@ func (l *lab) try(r roles) float64 {
 	}
 	t, _, row, cells, _ = l.row(r, r.width, append(columns, columns[0])...) // the next begins a line
 	next := t.boxes[cells[last+1]]
-	if b := t.boxes[row]; next.Y <= t.boxes[cells[0]].Y+leafHigh/2 || b.Height < next.Y+next.Height-b.Y-.5 {
+	if b := t.boxes[row]; next.Y <= t.boxes[cells[0]].Y+leafHigh/2 || !open && b.Height < next.Y+next.Height-b.Y-.5 {
 		return 0
 	}
 	return score + 1

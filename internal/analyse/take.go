@@ -105,7 +105,7 @@ func fits(sizes []float64, unit string) (all []fit) {
 			}
 		}
 		share := covered / total
-		f.score = share * share * float64(len(hit)) / float64(f.columns)
+		f.score = share * share * share * float64(len(hit)) / float64(f.columns)
 		if covered > 0 {
 			all = append(all, f)
 		}

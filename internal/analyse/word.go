@@ -15,19 +15,20 @@ import (
 
 // A word is a class, or a word of an attribute, that rules with something that moves boxes select by.
 type word struct {
-	text   string   // a class, or NAME=WORD
-	uses   []use    // the selectors that ask for it of the element they select
-	around []use    // the selectors that ask for it around any elements whose widths they say
-	needs  []string // the words that all of those ask for beside it
-	above  []string // words of the elements that all of those ask for around it
-	pure   float64  // how much of what its rules declare is a grid's, from 0 to 1
-	alike  int      // how many words say something in the same manner
-	like   string   // its manner: what it declares and needs, whatever the values
-	sign   int      // words of one sign do the same
-	ring   bool     // rules ask for it around other elements
-	frame  bool     // it centres what has it, as containers are
-	given  bool     // it is a custom property with a number, which stands in no stylesheet
-	deep   int      // of such: what it is a fallback of, so many times
+	text    string   // a class, or NAME=WORD
+	uses    []use    // the selectors that ask for it of the element they select
+	through []use    // those of rules that place elements by a custom property that the word's own rules set
+	around  []use    // the selectors that ask for it around any elements whose widths they say
+	needs   []string // the words that all of those ask for beside it
+	above   []string // words of the elements that all of those ask for around it
+	pure    float64  // how much of what its rules declare is a grid's, from 0 to 1
+	alike   int      // how many words say something in the same manner
+	like    string   // its manner: what it declares and needs, whatever the values
+	sign    int      // words of one sign do the same
+	ring    bool     // rules ask for it around other elements
+	frame   bool     // it centres what has it, as containers are
+	given   bool     // it is a custom property with a number, which stands in no stylesheet
+	deep    int      // of such: what it is a fallback of, so many times
 }
 
 // A use is a selector of a rule that asks for a word.
@@ -133,8 +134,10 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 		all = append(all, w)
 	}
 	manners := map[string]int{}
+	placed := placedBy(c, files)
 	for _, w := range all {
 		w.settle(b)
+		w.throughCustom(placed)
 	}
 	all = slices.DeleteFunc(all, func(w *word) bool { return w.pure == 0 && !w.ring }) // it moves no box
 	for _, w := range all {
@@ -163,6 +166,52 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 		w.sign = signs[sign]
 	}
 	return all, by
+}
+
+// placedBy are the rules that place elements by a custom property and ask for no word of theirs, by the property.
+func placedBy(c *css.Cascade, files int) map[string][]use {
+	all := map[string][]use{}
+	for _, r := range c.Rules {
+		if r.File >= files || owned(r) && !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool { return patterned(&s[len(s)-1]) }) {
+			continue
+		}
+		for i := range r.Sets {
+			if !slices.Contains(placing, r.Sets[i].Name) {
+				continue
+			}
+			for _, m := range varUse.FindAllStringSubmatch(r.Sets[i].Value, -1) {
+				for s := range r.Selectors {
+					if one := (use{r, &r.Selectors[s]}); len(all[m[1]]) < mostUses && !slices.Contains(all[m[1]], one) {
+						all[m[1]] = append(all[m[1]], one)
+					}
+				}
+			}
+		}
+	}
+	return all
+}
+
+// throughCustom finds the rules that place elements by what the word's own rules set.
+func (w *word) throughCustom(placed map[string][]use) {
+	if w.given || len(w.above) > 0 {
+		return
+	}
+	for _, u := range w.uses {
+		for i := range u.rule.Sets {
+			for _, through := range placed[u.rule.Sets[i].Name] {
+				if !slices.Contains(w.through, through) {
+					w.through = append(w.through, through)
+				}
+			}
+		}
+	}
+	for i, u := range w.through {
+		if above := aboveOf(*u.by); i == 0 {
+			w.above = above
+		} else {
+			w.above = both(w.above, above)
+		}
+	}
 }
 
 // patterns are the tests that rules make of a part of an attribute, such as [class*="w-"], each once: words
