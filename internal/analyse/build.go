@@ -464,6 +464,12 @@ func (a *analysis) leftOver() (all []Finding) {
 		if !used[r] && r.File < a.Files {
 			a.Idle++
 		}
+		for i := range r.Unplanned {
+			if put := &r.Unplanned[i]; used[r] {
+				all = append(all, Finding{"property", put.Name + " is not laid out: pages are planned as if it were not there", NotUnderstood,
+					[]vocab.Rule{{File: r.File, From: put.Set.From, To: put.Set.To}}})
+			}
+		}
 		for _, asked := range r.Media.Asked() {
 			if used[r] {
 				all = append(all, Finding{"media", fmt.Sprintf("a media query that asks for %s is taken not to hold", asked), NotUnderstood,

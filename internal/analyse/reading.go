@@ -501,6 +501,10 @@ func (a *analysis) extent(w *word, st stage) (f frame) {
 		low := max(narrowest, math.Ceil(st.from))
 		at, _ := outer(low)
 		switch part := o / st.at * 100; {
+		case math.Abs(st.at-o-low+at) < .1: // all of the viewport but for so many px
+			if f.extent = kit.Fluid; w.text != a.Row { // a row's place tells it anyway
+				f.edge += (low - at) / 2
+			}
 		case math.Abs(at/low-o/st.at) < 1e-3 && part > 1 && part < 100:
 			f.extent = kit.PartOf(math.Round(part*100) / 100)
 		default:
