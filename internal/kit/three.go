@@ -31,7 +31,7 @@ func FromThree(n int, gutter, width float64) (*Kit, error) {
 	}
 	narrow := max(0, min(gutter, math.Floor(MinPage/float64(n))-leastColumn))
 	k := &Kit{
-		ID: fmt.Sprintf("grid-%d-%.0f", n, width), Name: fmt.Sprintf("%d columns, %s px", n, Figure(width)),
+		ID: fmt.Sprintf("columns-%d-in-%.0f", n, width), Name: fmt.Sprintf("%d columns, %s px", n, Figure(width)),
 		Technique: Flex, Columns: Equal(n), Gutter: GutterOf(Px(narrow)), RowGutter: Px(24), Edge: HalfGutter,
 		Narrowest: Px(MinPage), Naming: OurNaming,
 		Breakpoints: []Breakpoint{{Name: "base", Container: Fluid, Lane: Px(360)}},

@@ -3,6 +3,7 @@ package rewrite
 import (
 	"errors"
 	"slices"
+	"strings"
 
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
@@ -70,10 +71,10 @@ func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, erro
 		lacking = true
 		c := *n
 		name := n.Name
-		if name == n.Element { // it has none of its own
+		if name == n.Element || strings.HasPrefix(strings.ToLower(name), string(n.Kind)) { // it has none of its own
 			name = ""
 		}
-		c.Classes = append(slices.Clone(n.Classes), code.Free(name, string(n.Kind), taken))
+		c.Classes = append(slices.Clone(n.Classes), code.Free(name, unnamed[n.Kind], taken))
 		return &c
 	})
 	if !lacking {
@@ -82,6 +83,9 @@ func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, erro
 	next, _, err := (&Change{Before: p, After: after, BeforeKit: k, AfterKit: k, Project: pr}).Page()
 	return next, err
 }
+
+// unnamed are the classes of what has neither a selector nor a name: words that other stylesheets seldom have.
+var unnamed = map[page.Kind]string{page.Container: "page-frame", page.Row: "page-strip"}
 
 // Mixed is the mixin-based code of a page that was read from markup: the rules for its own markup.
 func Mixed(p *page.Page, k *kit.Kit, o code.Options) *mixin.Mixed {

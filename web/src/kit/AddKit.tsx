@@ -165,7 +165,7 @@ interface Numbers {
   width: string;
 }
 
-const given: Numbers = { columns: "12", gutter: "20", width: "1160" };
+const given: Numbers = { columns: "12", gutter: "24", width: "1176" };
 
 /** The three numbers of a kit, typed. */
 export function ThreeFields({ numbers, onChange }: { numbers: Numbers; onChange: (numbers: Numbers) => void }) {
