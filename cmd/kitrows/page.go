@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"errors"
 	"fmt"
 	"io"
@@ -142,17 +143,32 @@ func pageWriteCommand() *cobra.Command {
 	var name string
 	c := &cobra.Command{
 		Use:   "write FILE [--page NAME]",
-		Short: "Print the HTML of a page that was read from markup, to the byte",
+		Short: "Print the HTML of a page that was read from markup, with what was changed of it",
+		Long: "Print the HTML of a page that was read from markup: to the byte what was read, but for the smallest edits that make it say\n" +
+			"what the page's settings in the project file are.",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			_, pg, _, err := readPage(c, args[0], name)
+			b, err := readFile(c, args[0], io.ReadAll)
+			if err != nil {
+				return err
+			}
+			c.SetIn(bytes.NewReader(b))
+			p, pg, k, err := readPage(c, "-", name)
 			if err != nil {
 				return err
 			}
 			if pg.Origin == nil {
 				return fault.New("--page", pg.Name, "a page that was read from markup: for others, code --as html")
 			}
-			_, err = c.OutOrStdout().Write(origin.File(pg.Origin))
+			stated, err := project.Reread(b) // with the settings of the project file, not those of the page's own
+			if err != nil {
+				return err
+			}
+			changed, _, err := (&rewrite.Change{Before: pg, After: stated.Page(pg.ID), BeforeKit: k, AfterKit: k, Project: p}).Page()
+			if err != nil {
+				return err
+			}
+			_, err = c.OutOrStdout().Write(origin.File(changed.Origin))
 			return err
 		},
 	}

@@ -65,13 +65,24 @@ func (a *analysis) widths(s int, w *Way) bool {
 	case least.span > 0:
 		return true
 	case low == high:
-		w.Unit = Length{least.percent / float64(low), least.px / float64(low)}
+		w.Unit = Length{whole(least.percent/float64(low), a.fit.columns), least.px / float64(low)}
 		return a.fit.gutter == 0
 	}
 	n := float64(high - low)
 	w.Unit = Length{round(most.percent-least.percent) / n, round(most.px-least.px) / n}
+	w.Unit.Percent = whole(w.Unit.Percent, a.fit.columns)
 	w.Rest = Length{least.percent, least.px}.Plus(w.Unit, -float64(low))
+	w.Rest.Percent = math.Round(w.Rest.Percent*1e3) / 1e3
 	return math.Abs(w.Unit.Percent)+math.Abs(w.Unit.Px) > 0
+}
+
+// whole is the percentage of a unit as it was before it was rounded to a few decimals: of n units that come to a whole number
+// of hundredths, or nearly so, the n-th part of that.
+func whole(unit float64, n int) float64 {
+	if all := math.Round(unit*float64(n)*100) / 100; math.Abs(all-unit*float64(n)) < 3e-3 {
+		return all / float64(n)
+	}
+	return unit
 }
 
 func lengthOf(s flow.Size) Length {

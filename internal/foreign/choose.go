@@ -133,9 +133,38 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 				value = page.Part(1, per)
 			case per > 0 && want.Field.IsUnits():
 				value = page.Of(0)
+			case want.Field == page.Order && (value == page.First || value == page.Last):
+				value = c.extreme(row, value, i)
 			}
 			want.Must[i] = value
 		}
 	}
 	return wants
+}
+
+// extreme is the number that comes before the order of all columns of a row, or after it, where only words for numbers say
+// an order; else first or last itself.
+func (c *chooser) extreme(row *page.Node, order page.Value, i int) page.Value {
+	if c.v.Saying(page.Column, page.Order, order, i) != nil {
+		return order
+	}
+	low, high := 0, 0 // of the others
+	for _, column := range row.Columns() {
+		if v := column.HeldAt(c.kit, i)[page.Order].Value; v.Term == page.Number {
+			low, high = min(low, int(v.N)), max(high, int(v.N))
+		}
+	}
+	best, found := order, false
+	for _, w := range c.reading.Words.Words {
+		for _, e := range w.Effects {
+			n := int(e.Value.N)
+			if e.Field != page.Order || e.Value.Term != page.Number || !e.In.Holds(i) || order == page.First && n >= low || order == page.Last && n <= high {
+				continue
+			}
+			if !found || order == page.First && n > int(best.N) || order == page.Last && n < int(best.N) {
+				best, found = e.Value, true
+			}
+		}
+	}
+	return best
 }

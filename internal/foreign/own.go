@@ -50,6 +50,9 @@ func (f *Page) ownRules() {
 		if f.missing[n] = left; len(left) == 0 {
 			delete(f.missing, n)
 		}
+		if w := f.carrier(n); w != nil {
+			f.words[n] = append(f.words[n], w)
+		}
 	})
 	if len(f.owns) == 0 {
 		return
@@ -61,6 +64,24 @@ func (f *Page) ownRules() {
 	f.ranges = ranges
 	f.own.Comment = "Not in " + f.kit.Name + ": rules of this page, for settings that " + f.kit.Name + " has no class for"
 	f.cascade = f.cascade.With(css.Source{Name: "page", Text: f.own.String()})
+}
+
+// carrier is the word that a column with a width of its own rules has besides, where it has none and the kit knows columns by
+// the words of their widths: gutters come with it. It is that of the nearest width.
+func (f *Page) carrier(n *page.Node) *vocab.Word {
+	if n.Kind != page.Column || f.reading.Cell != "" || len(f.words[n]) > 0 {
+		return nil
+	}
+	v := analyse.Vocabulary(f.kit)
+	for _, m := range f.owns[n] {
+		if m.Field != page.Width {
+			continue
+		}
+		if w := v.Saying(page.Column, page.Width, m.Nearest, m.Breakpoint); w != nil {
+			return w
+		}
+	}
+	return nil
 }
 
 // within is the media query of the breakpoints in a range; empty where that is all of them.
