@@ -3,6 +3,8 @@ package main
 import (
 	"bufio"
 	"context"
+	"embed"
+	"fmt"
 	"regexp"
 	"strconv"
 	"strings"
@@ -17,14 +19,29 @@ import (
 
 var tag = regexp.MustCompile(`<[a-z][a-z0-9]*`)
 
-// documents prints pages that were written by hand with their stylesheets in them, with their plans.
-func documents(out *bufio.Writer, files []document) {
+//go:embed pages/*.html
+var pages embed.FS
+
+// documents prints pages with their stylesheets in them and their plans: those that were written by hand, and so many random
+// ones.
+func documents(out *bufio.Writer, random int, seed uint64) {
+	files, err := pages.ReadDir("pages")
+	if err != nil {
+		panic(err)
+	}
 	for _, f := range files {
-		write(out, judged(f))
+		text, err := pages.ReadFile("pages/" + f.Name())
+		if err != nil {
+			panic(err)
+		}
+		write(out, judged(document{f.Name(), string(text)}))
+	}
+	for i := range random {
+		write(out, judged(document{fmt.Sprintf("seed %d, tangled page %d", seed, i), sample.Tangled(sample.New(seed*1_000_000 + uint64(i)))}))
 	}
 }
 
-// A document is a page that was written by hand.
+// A document is a page with its stylesheet in it.
 type document struct{ name, text string }
 
 // judged is a document with its plan: each of its elements is named by a data-node, and boxes that depend on what the plan

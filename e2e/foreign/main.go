@@ -1,6 +1,6 @@
 // Command foreign prints random stylesheets of another hand and pages on the kits that are read from them,
 // for the browser to judge, the last page of each with rules of its own: one line of JSON a page, with its document and its plan at widths at, below and
-// between breakpoints.
+// between breakpoints. With names of HTML files, it prints those pages.
 package main
 
 import (
@@ -46,21 +46,24 @@ func main() {
 	pages := flag.Int("pages", 3, "how many pages on each")
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
 	only := flag.Int("only", -1, "one stylesheet")
+	tangled := flag.Int("tangled", -1, "pages written by hand, and so many random ones, in place of stylesheets")
 	flag.Parse()
-	if flag.NArg() > 0 {
-		out := bufio.NewWriter(os.Stdout)
-		defer out.Flush()
-		for _, name := range flag.Args() {
-			text, err := os.ReadFile(name)
-			if err != nil {
-				panic(err)
-			}
-			documents(out, []document{{name, string(text)}})
-		}
-		return
-	}
 	out := bufio.NewWriter(os.Stdout)
 	defer out.Flush()
+	if *tangled >= 0 {
+		documents(out, *tangled, *seed)
+		return
+	}
+	for _, name := range flag.Args() {
+		text, err := os.ReadFile(name)
+		if err != nil {
+			panic(err)
+		}
+		write(out, judged(document{name, string(text)}))
+	}
+	if flag.NArg() > 0 {
+		return
+	}
 	if *seed == 1 && *only < 0 {
 		byHand(out, *pages)
 	}

@@ -256,11 +256,15 @@ func (e *engine) top(b *Box, of kit.Measure) strut {
 	}
 	e.budget.Step(4)
 	w := b.content()
+	floated := false
 	for _, k := range b.Kids {
 		switch {
-		case out(k) || k.Style.Float != "":
+		case out(k):
 			continue
-		case inline(k):
+		case k.Style.Float != "":
+			floated = true
+			continue
+		case inline(k), floated && k.Style.Clear != "":
 			return s
 		}
 		e.size(k, w)

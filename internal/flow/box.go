@@ -22,6 +22,7 @@ type Box struct {
 	X, Y, Width, Height float64
 	Pad                 [4]float64 // border and padding
 	Line                int        // of those it stands in: flexible boxes, inline blocks, floats, grid rows; from 1
+	Fits                bool       // its width goes by what is in it
 
 	x, w   kit.Measure // from the border box around it
 	y      float64
@@ -232,6 +233,7 @@ func (e *engine) clamped(b *Box, w, of kit.Measure) kit.Measure {
 // fit is as wide as a box's content, but not wider than there is room. Its own padding counts as it is, where it is
 // percent of that room too.
 func (e *engine) fit(b *Box, of kit.Measure) kit.Measure {
+	b.Fits = true
 	low, high := e.intrinsic(b)
 	part := e.parts(b)
 	return e.most(low.Plus(part), e.least(of.Minus(b.outside()), high.Plus(part)))
@@ -493,7 +495,7 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 			e.doubt(s, "a grid that is as wide as its content")
 		}
 		if k.root() && k.Style.Clear == "" { // it stands beside floats
-			h = h.Plus(floating)
+			h = h.Plus(floating.AtLeastZero())
 		}
 		run, floating = kit.Measure{}, kit.Measure{}
 		low, high = e.most(low, l), e.most(high, h)
@@ -575,8 +577,8 @@ func (e *engine) inside(b *Box, f *floats, x kit.Measure, y float64) {
 	}
 	b.bare = max(0, height) + b.pad[Top].Px + b.pad[Bottom].Px
 	b.Height = e.high(b, height)
-	if collapses && b.Height > top+max(0, height) {
-		b.after = strut{} // a least height keeps the margins in it
+	if collapses && b.Height != top+max(0, height) {
+		b.after = strut{} // a least or a most height keeps the margins in it
 	}
 	b.after = b.after.with(b.margin[Bottom].Px)
 }

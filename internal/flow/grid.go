@@ -32,7 +32,7 @@ func (e *engine) grid(b *Box) float64 {
 	e.budget.Step(columns)
 	e.budget.Hold(columns * amountSize)
 	all = s.Columns.filled(all, columns)
-	at := e.tracks(all, kids, spots, gap, w)
+	at := e.tracks(all, kids, spots, gap, w, s.Justify == "normal" || s.Justify == "stretch")
 	span := func(p spot) (x, width kit.Measure) {
 		x = at[p.column]
 		return x, at[p.column+p.span].Minus(gap).Minus(x)
@@ -365,8 +365,9 @@ func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spo
 	return spots, columns
 }
 
-// tracks gives where each column begins, and one gap after the last ends.
-func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measure) []kit.Measure {
+// tracks gives where each column begins, and one gap after the last ends. Where they stretch, what is left over goes to those
+// whose width is automatic.
+func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measure, stretch bool) []kit.Measure {
 	base, limit := make([]kit.Measure, len(all)), make([]kit.Measure, len(all))
 	infinite := make([]bool, len(all))
 	total, autos := 0.0, 0
@@ -420,7 +421,7 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 	e.grow(all, base, limit, &left)
 	if total > 0 {
 		e.fractions(all, base, total, w.Minus(gaps))
-	} else if autos > 0 && left.Px > 0 {
+	} else if stretch && autos > 0 && left.Px > 0 {
 		for i := range all {
 			if infinite[i] {
 				base[i] = base[i].Plus(left.Times(1 / float64(autos)))

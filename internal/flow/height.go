@@ -13,6 +13,7 @@ type extent struct {
 type before struct {
 	is     bool
 	w      kit.Measure
+	pad    [4]kit.Measure
 	within extent
 	own    float64 // how high it was then by itself
 	bare   float64
@@ -90,13 +91,13 @@ func (e *engine) high(b *Box, content float64) float64 {
 // lay lays out what is in a box of flexible boxes or a grid, as high as it is by itself. It is not laid out again where that
 // was done in the same width.
 func (e *engine) lay(b *Box) {
-	if b.was.is && b.was.w == b.w && (b.was.within == b.within || !partial(b.Style)) {
+	if b.was.is && b.was.w == b.w && b.was.pad == b.pad && (b.was.within == b.within || !partial(b.Style)) {
 		b.Height, b.bare = b.was.own, b.was.bare
 		return
 	}
 	b.forced = extent{}
 	e.inside(b, nil, kit.Measure{}, 0)
-	b.was = before{is: true, w: b.w, within: b.within, own: b.Height, bare: b.bare}
+	b.was = before{is: true, w: b.w, pad: b.pad, within: b.within, own: b.Height, bare: b.bare}
 }
 
 // settle lays out what is in such a box as high as what is around it says or, where that says nothing, as it is by itself.

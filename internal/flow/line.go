@@ -91,7 +91,7 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 				e.inWords(k.Style, "a middle that goes by the font")
 			}
 		default:
-			if top = max(top, h); len(on) > 1 || s.FontSize > 0 || s.LineHeight > 0 || lined(k) {
+			if top = max(top, h); s.FontSize > 0 || s.LineHeight > 0 || lined(k) {
 				e.inWords(k.Style, "boxes that stand on the baseline of their text")
 			}
 		}
@@ -119,6 +119,9 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 			y += height - h
 		case "middle":
 			y += kit.Floor64((height - h) / 2)
+		case "top", "text-top":
+		default: // its margin box ends at the baseline
+			y += top - h
 		}
 		k.x = k.x.Plus(b.pad[Left]).Plus(shift)
 		k.y = b.pad[Top].Px + y + k.margin[Top].Px

@@ -123,7 +123,7 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 		for _, k := range b.Kids {
 			any = visit(k, node, told) || any
 		}
-		if any && b.Style.Arranges() {
+		if any && (b.Style.Arranges() || b.Fits) {
 			mark(b)
 		} else if any && b.Node >= 0 {
 			estimated[b.Node] = true
