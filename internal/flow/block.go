@@ -182,6 +182,7 @@ func (e *engine) blocks(b *Box, f *floats, x kit.Measure, y float64) (height flo
 func (e *engine) block(b, k *Box, f *floats, x kit.Measure, y, at float64, end strut, atTop bool) (float64, strut, bool) {
 	w := b.content()
 	e.size(k, w)
+	e.floats = len(f.all) > 0
 	total := end.and(e.top(k, w))
 	top := at + total.sum()
 	if atTop {
@@ -264,7 +265,7 @@ func (e *engine) top(b *Box, of kit.Measure) strut {
 		case k.Style.Float != "":
 			floated = true
 			continue
-		case inline(k), floated && k.Style.Clear != "":
+		case inline(k), (floated || e.floats) && k.Style.Clear != "":
 			return s
 		}
 		e.size(k, w)

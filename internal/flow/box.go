@@ -76,6 +76,7 @@ type engine struct {
 	doubts []Doubt
 	seen   map[*Style]bool // what doubts were noted of
 	told   map[*Style]bool // whose own doubts were
+	floats bool            // there are floats beside the block that is laid out
 }
 
 // absolute works out where boxes stand on the page.
@@ -206,9 +207,11 @@ func (e *engine) declared(b *Box, s Size, of kit.Measure) (w kit.Measure, is boo
 	case Length:
 		return b.border(e.of(s.Amount, of)), true
 	case MinContent:
+		b.Fits = true
 		w, _ = e.intrinsicOf(b, &automatic, &automatic, &automatic)
 		return w.Plus(e.parts(b)), true
 	case MaxContent:
+		b.Fits = true
 		_, w = e.intrinsicOf(b, &automatic, &automatic, &automatic)
 		return w.Plus(e.parts(b)), true
 	case FitContent:
@@ -455,6 +458,9 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 		return kit.Plain(b.Leaf.Wide), kit.Plain(b.Leaf.Wide)
 	}
 	s := b.Style
+	if s.Display == Grid || s.Display == InlineGrid {
+		e.doubt(s, "a grid that is as wide as its content")
+	}
 	var run, floating kit.Measure // of what stands in lines, and of floats
 	count := 0
 	for _, k := range b.Kids {
@@ -491,8 +497,6 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 				low = high
 			}
 			continue
-		case s.Display == Grid || s.Display == InlineGrid:
-			e.doubt(s, "a grid that is as wide as its content")
 		}
 		if k.root() && k.Style.Clear == "" { // it stands beside floats
 			h = h.Plus(floating.AtLeastZero())
@@ -511,8 +515,11 @@ func (e *engine) based(k *Box, low, high kit.Measure) (kit.Measure, kit.Measure)
 	}
 	base := k.border(e.of(s.Basis.Amount, kit.Measure{}))
 	base, _ = e.outer(k, base, base)
-	if s.Grow == 0 {
+	if least := low; s.Grow == 0 {
 		low, high = e.least(low, base), e.least(high, base)
+		if s.MinWidth.Kind == Auto && !s.Clips { // the automatic least width
+			low, high = e.most(low, least), e.most(high, least)
+		}
 	}
 	if s.Shrink == 0 {
 		low, high = e.most(low, base), e.most(high, base)

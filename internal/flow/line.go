@@ -91,7 +91,8 @@ func (e *engine) line(b *Box, on []*Box, used, from, room kit.Measure, at float6
 				e.inWords(k.Style, "a middle that goes by the font")
 			}
 		default:
-			if top = max(top, h); s.FontSize > 0 || s.LineHeight > 0 || lined(k) {
+			if top = max(top, h); s.FontSize > 0 || s.LineHeight > 0 || lined(k) ||
+				k.Style.Arranges() {
 				e.inWords(k.Style, "boxes that stand on the baseline of their text")
 			}
 		}
