@@ -81,7 +81,8 @@ check: web/src/api/schema.ts web/src/api/bounds.ts
 ## trial: the long judges: many more random pages, and stylesheets of other hands, against the browser and the compilers
 trial: $(BIN) $(HELPERS) /usr/bin/chromium
 	TRIAL=1 go test -timeout 60m ./internal/...
-	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) npx --no-install playwright test agreement foreign mixins
+	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) TANGLED=$(or $(TANGLED),150) \
+	npx --no-install playwright test agreement foreign documents mixins
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
 sheets: $(BIN) $(HELPERS) /usr/bin/chromium

@@ -47,9 +47,14 @@ func main() {
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
 	only := flag.Int("only", -1, "one stylesheet")
 	tangled := flag.Int("tangled", -1, "pages written by hand, and so many random ones, in place of stylesheets")
+	known := flag.Bool("values", false, "declarations, and whether their values are known, in place of stylesheets")
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)
 	defer out.Flush()
+	if *known {
+		values(out)
+		return
+	}
 	if *tangled >= 0 {
 		documents(out, *tangled, *seed)
 		return
