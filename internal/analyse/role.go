@@ -263,6 +263,9 @@ func (l *lab) likely(r roles, by map[string]*word) (more float64) {
 		if style.Width.Kind == flow.Length && style.Width.Px > 0 {
 			more -= .5
 		}
+		if take := by[r.takes[0]]; take != nil && side(style.Padding) && side(l.alone(take, r.width).Padding) {
+			more-- // columns have padding already, by the words of their widths
+		}
 		for _, above := range w.above {
 			if above == r.row {
 				more += .3

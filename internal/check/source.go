@@ -321,7 +321,7 @@ func (c *checker) estimates() {
 		}
 	}
 	if first != nil {
-		text := fmt.Sprintf("the plan only estimates %s, from here on in %s: heights, and widths by content, may differ in a browser until they are measured",
+		text := fmt.Sprintf("the plan only estimates %s: %s from here on may be of another size in a browser, until they are measured",
 			strings.Join(kinds, ", "), counted(len(content), "element", "elements"))
 		c.add("estimate", Estimate, first.ID, at(first), text)
 	}

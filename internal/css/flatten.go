@@ -197,7 +197,7 @@ func (f *flattener) at(n *Node, in around) {
 			f.unsure(n, in)
 		}
 	case "container", "scope":
-		f.leave(n, "@"+n.At+" is not worked out", false)
+		f.leave(n, strings.TrimSpace("@"+n.At+" "+short(n.Prelude))+" is not worked out", false)
 		f.unsure(n, in)
 	case "property":
 		f.register(n)

@@ -56,6 +56,7 @@ var families = []string{
 	"rule-", "corner-", "break-", "page", "counter-", "caret-", "marker", "perspective", "transform-", "offset-", "position-try",
 	"object-", "box-", "print-color-", "user-", "backface-", "clip", "animation", "list-style-type", "list-style-image", "speak",
 	"hyphenate-", "mix-blend-", "ruby-", "tap-highlight",
+	"touch-", "anchor-", "position-anchor", "position-visibility", "interest-", "overflow-scrolling", "scrollbar-width",
 }
 
 // still are properties that move no box besides.

@@ -262,6 +262,7 @@ func init() {
 		}
 		shorthands["inset-"+axis.name] = paired(axis.first, axis.second)
 	}
+	shorthands["container"] = contained
 	shorthands["gap"] = paired("row-gap", "column-gap")
 	shorthands["overflow"] = paired("overflow-x", "overflow-y")
 	shorthands["place-items"] = paired("align-items", "justify-items")
@@ -430,6 +431,15 @@ func paired(first, second string) func([]string) ([]css.Longhand, bool) {
 		}
 		return []css.Longhand{{Name: first, Value: w[0]}, {Name: second, Value: w[len(w)-1]}}, true
 	}
+}
+
+// contained reads container: names and, after a slash, what the box contains.
+func contained(w []string) ([]css.Longhand, bool) {
+	kind := "normal"
+	if at := slices.Index(w, "/"); at >= 0 {
+		kind = strings.Join(w[at+1:], " ")
+	}
+	return []css.Longhand{{Name: "container-type", Value: kind}}, len(w) > 0
 }
 
 // joined is words in which what says more about the next stands with it.

@@ -110,7 +110,11 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 		if b.Style.Display != flow.None {
 			for _, d := range of[b.Style] {
 				if after = true; !slices.Contains(told, d.What) {
-					found = append(found, Doubt{What: d.What, Content: d.Words, number: node})
+					what := d.What
+					if d.Words {
+						what = inWords
+					}
+					found = append(found, Doubt{What: what, Content: d.Words, number: node})
 					told = append(slices.Clone(told), d.What)
 				}
 			}

@@ -41,7 +41,7 @@ func (all *words) estimated(s *flow.Style) *flow.Leaf {
 	if line < 0 {
 		line = s.FontSize * 1.15
 	}
-	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: "words", Least: float64(all.longest) * letter}
+	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: inWords, Least: float64(all.longest) * letter}
 	for _, l := range all.lines {
 		leaf.Wide = max(leaf.Wide, float64(l.letters)*letter+float64(l.spaces)*space)
 	}
@@ -54,6 +54,9 @@ func (all *words) estimated(s *flow.Style) *flow.Leaf {
 	}
 	return leaf
 }
+
+// inWords is what is estimated of words, and of what stands in lines with them.
+const inWords = "words"
 
 // lineEnd stands in words where an element ends their line.
 const lineEnd = "\v"
@@ -88,7 +91,7 @@ func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
 	estimate := ""
 	known := (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length || ratio > 0)
 	if !known && n.Tag != "iframe" && n.Tag != "canvas" { // which are so large whatever they show
-		estimate = "the size of <" + n.Tag + ">"
+		estimate = "<" + n.Tag + ">"
 	}
 	return &flow.Leaf{Wide: wide, Replaced: true, Node: -1, Estimate: estimate, High: func(w float64) float64 {
 		if auto && ratio > 0 {
