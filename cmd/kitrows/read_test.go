@@ -67,3 +67,25 @@ func TestKitRead(t *testing.T) {
 		}
 	}
 }
+
+// What was changed of a page in its project file is written to its HTML; where nothing was, the bytes are those that were read.
+func TestPageWrite(t *testing.T) {
+	const html = "<!doctype html>\n<style>.tier { display: flex; flex-wrap: wrap } .pan-3 { width: 25% } .pan-6 { width: 50% } .pan-9 { width: 75% }</style>\n" +
+		"<div class=tier>\n  <div class='pan-3'>One</div>\n  <div class=pan-9>Two</div>\n</div>\n"
+	file := filepath.Join(t.TempDir(), "index.html")
+	if err := os.WriteFile(file, []byte(html), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	read, err := run(t, "", "page", "read", file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for width, want := range map[string]string{
+		"take 1": html, "take 2": strings.Replace(html, "pan-3'", "pan-6'", 1), "1/7": "",
+	} {
+		out, err := run(t, strings.Replace(read, `"width": "take 1"`, `"width": "`+width+`"`, 1), "page", "write", "-")
+		if out != want || (err == nil) != (want != "") {
+			t.Errorf("%s: %q, %v", width, out, err)
+		}
+	}
+}

@@ -118,6 +118,21 @@ func TestByHand(t *testing.T) {
 		{"containers that change", `.hull { margin: 0 auto; padding: 0 12px; box-sizing: border-box } @media (min-width: 640px) { .hull { max-width: 610px } } @media (min-width: 1020px) { .hull { max-width: 990px } }
 .rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }`,
 			`4 float, 0 between; "rail" "plank" ""; 0 fluid 640px 610px 1020px 990px`, "a: take 2"},
+		{"numbers of classes that a pattern makes widths of", `.tier { display: flex; flex-wrap: wrap; gap: 20px } [class*="lead-"] { flex: none; width: calc((100% + 20px) / 12 * var(--n) - 20px) }
+.lead-3 { --n: 3 } .lead-4 { --n: 4 } .lead-6 { --n: 6 } .lead-8 { --n: 8 } .lead-12 { --n: 12 }`,
+			`12 flex, 20px between; "tier" "" ""; 0 fluid`, "lead-3: take 3"},
+		{"and of children", `.tier { display: flex; flex-wrap: wrap; gap: 20px } .tier > * { flex: none; width: calc((100% + 20px) / 12 * var(--n, 12) - 20px) }
+.lead-1 { --n: 1 } .lead-3 { --n: 3 } .lead-4 { --n: 4 } .lead-6 { --n: 6 }`,
+			`12 flex, 20px between; "tier" "" ""; 0 fluid`, "lead-4: take 4"},
+		{"floats that an element after them clears", `* { box-sizing: border-box } .hull { max-width: 1100px; margin: 0 auto; padding: 0 15px } .bay { float: left; padding: 0 10px } .clr { clear: both }
+.bay-1 { width: 8.3333% } .bay-2 { width: 16.6667% } .bay-3 { width: 25% } .bay-4 { width: 33.3333% } .bay-6 { width: 50% } .bay-8 { width: 66.6667% } .bay-12 { width: 100% }`,
+			`12 float, 20px inside stay; "" "bay" ""; 0 1100px`, "bay-3: take 3"},
+		{"cards in columns are none", `* { box-sizing: border-box } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class^="pan-"] { padding: 0 8px; flex: 0 0 100% } .card { height: 100%; padding: 12px }
+@media (min-width: 700px) { .tier > .pan-3 { flex-basis: 25% } .tier > .pan-4 { flex-basis: 33.3333% } .tier > .pan-6 { flex-basis: 50% } .tier > .pan-8 { flex-basis: 66.6667% } }`,
+			`12 flex, 16px inside; "tier" "" ""; 0 fluid 700px fluid`, "pan-4: take 4 from from-700"},
+		{"a container that leaves a margin", `.shell { display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); gap: 24px; width: min(1140px, 100% - 32px); margin-inline: auto }
+.s2 { grid-column: span 2 } .s3 { grid-column: span 3 } .s6 { grid-column: span 6 } @media (width >= 800px) { .m3 { grid-column: span 3 } .m6 { grid-column: span 6 } }`,
+			`12 grid, 24px between; "shell" "" ""; 0 fluid 800px 1140px`, "m3: take 3 from from-800"},
 	} {
 		k, r := read(t, c.sheet, nil)
 		if got := told(k, r); got != c.want {

@@ -308,7 +308,11 @@ func (a *analysis) measure() {
 // content.
 func (a *analysis) gutterAt(s int, g *geometry) {
 	length := func(s flow.Size) float64 { return max(0, s.Of(g.row)) }
-	t, _, row, _, inside := a.row(a.roles, a.stages[s].at, nil, nil, nil)
+	var own []string // columns that no class tells are told by those of their widths
+	if a.roles.cell == "" {
+		own = a.roles.takes[:1]
+	}
+	t, _, row, _, inside := a.row(a.roles, a.stages[s].at, own, own, own)
 	pad := t.boxes[inside[1]].Pad
 	fills := math.Abs(g.inner+g.gutter-g.row) < .5
 	before, after := pad[flow.Left], pad[flow.Right]

@@ -1,6 +1,8 @@
 package css_test
 
 import (
+	"cmp"
+	"maps"
 	"strings"
 	"testing"
 
@@ -85,11 +87,42 @@ func TestLeftOut(t *testing.T) {
 			loud = append(loud, l.Why)
 		}
 	}
-	if got := strings.Join(loud, "; "); !strings.Contains(got, "@container is not worked out") || !strings.Contains(got, "selectors are none") {
+	if got := strings.Join(loud, "; "); !strings.Contains(got, "@container (width > 3px) is not worked out") || !strings.Contains(got, "selectors are none") {
 		t.Errorf("left out: %s", got)
 	}
 	if got := strings.Join(quiet, "; "); !strings.Contains(got, "@font-face moves no box") || !strings.Contains(got, "wrong is no value of p") {
 		t.Errorf("quietly left out: %s", got)
+	}
+}
+
+// Rules that hang on what cannot be told are given apart for the elements that they are for, and win nothing.
+func TestUnsure(t *testing.T) {
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: `.a { p: 1 } @container (width > 3px) { .a { p: 2 } }
+@media (orientation: portrait) { .a { p: 3 } } @media (min-width: 900px) and (hover) { .a { p: 4 } }
+@supports (foo: bar) { .b { p: 5 } } @scope (.s) { .a { p: 6 } }`}}, plain)
+	for _, one := range []struct {
+		width      float64
+		want, from string
+	}{{600, "1", "@container (width > 3px); orientation: portrait; @scope (.s)"},
+		{1000, "1", "@container (width > 3px); orientation: portrait; hover; @scope (.s)"}} {
+		won, unsure := c.At(nil, one.width).Declared(tree("div.a"), "")
+		var said []string
+		for _, r := range unsure {
+			said = append(said, cmp.Or(r.Unsure, strings.Join(r.Media.Asked(), " ")))
+		}
+		if got := strings.Join(said, "; "); won["p"].Value != one.want || got != one.from {
+			t.Errorf("at %v: p is %s, unsure of %s; want %s and %s", one.width, won["p"].Value, got, one.want, one.from)
+		}
+	}
+}
+
+// An @property says whether a custom property is inherited, and what it holds at first.
+func TestRegistered(t *testing.T) {
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: `@property --n { syntax: "<integer>"; inherits: false; initial-value: 12 }
+@property --all { syntax: "*"; inherits: true } @property --none { syntax: "<length>"; inherits: false } @property name { syntax: "*"; inherits: true }`}}, plain)
+	want := map[string]css.Registered{"--n": {Initial: "12"}, "--all": {Inherits: true}}
+	if !maps.Equal(c.Registered, want) {
+		t.Errorf("registered: %+v, want %+v", c.Registered, want)
 	}
 }
 

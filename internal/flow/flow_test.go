@@ -101,6 +101,26 @@ func TestLayout(t *testing.T) {
 		{"min() and em", ".f { font-size: 20px; width: min(100% - 2em, 30rem) }", "f\n\ta 20", "f 0 0 460 20; a 0 0 460 20"},
 		{"hidden", ".a { display: none }", "f\n\ta 20\n\tb 20", "f 0 0 500 20; a 0 0 0 0; b 0 0 500 20"},
 		{"moved alone", ".a { position: relative; left: 10% } .b { transform: translateX(50%) }", "f\n\ta 20\n\tb 20", "f 0 0 500 40; a 50 0 500 20; b 250 20 500 20"},
+		{"stretched heights reach what is in them", ".r { display: flex } .a { display: flex; width: 50% } .card { flex: 1; border: 1px solid } .b { width: 50% }",
+			"r\n\ta\n\t\tcard\n\t\t\tc 20\n\tb 50", "r 0 0 500 50; a 0 0 250 50; card 0 0 250 50; c 1 1 248 20"},
+		{"a part of a stretched height", ".r { display: flex } .a { width: 50% } .card { height: 100% }", "r\n\ta\n\t\tcard\n\t\t\tc 20\n\tb 50", "card 0 0 250 50"},
+		{"boxes under one another grow", ".r { display: flex; flex-direction: column; height: 100px } .a { flex: 1 } .b { margin-top: auto }",
+			"r\n\ta\n\t\tc 20\n\tb 30", "r 0 0 500 100; a 0 0 500 70; b 0 70 500 30"},
+		{"lines in a height", ".r { display: flex; flex-wrap: wrap; height: 100px; align-content: space-between } .a, .b { width: 60% }", "r\n\ta 20\n\tb 20",
+			"a 0 0 300 20; b 0 80 300 20"},
+		{"a line from the right", ".r { display: flex; flex-direction: row-reverse; justify-content: left } .a { width: 100px; margin-left: 20px } .b { width: 100px }",
+			"r\n\ta 20\n\tb 20", "a 120 0 100 20; b 0 0 100 20"},
+		{"an order by column and named lines", ".r { display: grid; grid-template-columns: [full] 20px [main] 1fr 1fr [main-end] 20px [full-end] } .a { grid-column: main } .b { grid-column: full / full-end }",
+			"r\n\ta 20\n\tb 10", "a 20 0 460 20; b 0 20 500 10"},
+		{"areas", `.r { display: grid; grid-template: "a b" 30px "a c" auto / 1fr 2fr; width: 300px } .a { grid-area: a } .b { grid-area: b } .c { grid-area: c }`,
+			"r\n\tc 20\n\tb 10\n\ta 5", "r 0 0 300 50; a 0 0 100 50; b 100 0 200 30; c 100 30 200 20"},
+		{"rows that are fractions", ".r { display: grid; grid-template-rows: 20px 1fr 2fr; height: 200px }", "r\n\ta 5\n\tb 5\n\tc 5", "a 0 0 500 20; b 0 20 500 60; c 0 80 500 120"},
+		{"an item over rows", ".r { display: grid; grid-template-columns: 1fr 1fr } .a { grid-row: span 2 }", "r\n\ta 100\n\tb 20\n\tc 40", "a 0 0 250 100; b 250 0 250 40; c 250 40 250 60"},
+		{"an element without a box", ".r { display: flex } .thru { display: contents } .a, .b { width: 100px }", "r\n\tthru\n\t\ta 20\n\tb 10", "a 0 0 100 20; b 100 0 100 20"},
+		{"a property that is not inherited", "@property --n { syntax: '*'; inherits: false; initial-value: 4 } .f { --n: 2 } .a, .f { width: calc(100% / var(--n)) }", "f\n\ta 20", "f 0 0 250 20; a 0 0 62.5 20"},
+		{"names of custom properties by their case", ".f { --Wide: 100px; --wide: 200px } .a { width: var(--Wide) }", "f\n\ta 20", "a 0 0 100 20"},
+		{"a ratio", ".a { aspect-ratio: 2 / 1; width: 100px }", "a\n\tb 20", "a 0 0 100 50"},
+		{"a block that aligns itself", ".a { justify-self: end }", "a\n\tb 20", "a 460 0 40 20"},
 		{"inherited box-sizing", "html { box-sizing: border-box } * { box-sizing: inherit } .a { width: 100px; padding: 10px }", "a 20", "a 0 0 100 40"},
 	} {
 		boxes, _ := laid(c.sheet, c.markup, 500)
@@ -125,6 +145,27 @@ func TestResult(t *testing.T) {
 		said = append(said, d.What)
 	}
 	if got := strings.Join(said, "; "); got != "the length 3ch; the transform rotate(3deg)" {
+		t.Errorf("doubts: %s", got)
+	}
+}
+
+// What a declaration is said to do to boxes.
+func TestBearing(t *testing.T) {
+	for name, want := range map[string]flow.Bearing{
+		"width": flow.Planned, "-webkit-flex": flow.Planned, "container": flow.Planned, "--n": flow.Planned, "color": flow.Still,
+		"border-top-color": flow.Still, "-moz-box-sizing": flow.Still, "-webkit-mask": flow.Still, "hyphens": flow.OfWords, "font-weight": flow.OfWords,
+		"shape-outside": flow.Unplanned, "content-visibility": flow.Unplanned, "offset-path": flow.Still, "margin-trim": flow.Unplanned, "widht": flow.Unplanned,
+	} {
+		if got := flow.BearingOf(name); got != want {
+			t.Errorf("%s: %d, want %d", name, got, want)
+		}
+	}
+	_, r := laid(".a { shape-outside: circle(); content-visibility: visible } .b { height: 10vh }", "f\n\ta 20\n\tb 20", 500)
+	var said []string
+	for _, d := range r.Doubts {
+		said = append(said, d.What)
+	}
+	if got := strings.Join(said, "; "); got != "the property shape-outside; a part of the window's height, which is taken to be 800 px" {
 		t.Errorf("doubts: %s", got)
 	}
 }

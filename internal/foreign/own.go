@@ -69,7 +69,10 @@ func (f *Page) ownRules() {
 // carrier is the word that a column with a width of its own rules has besides, where it has none and the kit knows columns by
 // the words of their widths: gutters come with it. It is that of the nearest width.
 func (f *Page) carrier(n *page.Node) *vocab.Word {
-	if n.Kind != page.Column || f.reading.Cell != "" || len(f.words[n]) > 0 {
+	wide := func(w *vocab.Word) bool {
+		return slices.ContainsFunc(w.Effects, func(e vocab.Effect) bool { return e.Field == page.Width })
+	}
+	if n.Kind != page.Column || f.reading.Cell != "" || slices.ContainsFunc(f.words[n], wide) {
 		return nil
 	}
 	v := analyse.Vocabulary(f.kit)

@@ -2,6 +2,7 @@ package foreign_test
 
 import (
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -63,6 +64,34 @@ func TestOwnRules(t *testing.T) {
 		if c.rules != "" && text != c.rules {
 			t.Errorf("%s: %s, want %s", name, text, c.rules)
 		}
+	}
+}
+
+// A column that has its width by a rule of the page's own keeps the gutters that come with the classes of widths.
+func TestOwnRulesKeepGutters(t *testing.T) {
+	sheet := `* { box-sizing: border-box } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
+.pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% } .pan-12 { width: 100% } .bow { order: -1 } .stern { order: 99 }`
+	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	pg := one(k, page.At("base").With(page.Width, page.Take(5)).With(page.Order, page.Last))
+	pg.OwnRules = true
+	if err := foreign.Check(k, pg); err != nil {
+		t.Fatal(err)
+	}
+	f := foreign.Of(k, pg)
+	rules := f.OwnRules()
+	if got := rules.String(); !strings.Contains(got, "width: 41.666667% !important") || strings.Contains(got, "order") {
+		t.Errorf("rules: %s", got)
+	}
+	column, _ := pg.Find("log")
+	if got := strings.Join(f.Texts(column), " "); !strings.Contains(got, "stern") || !strings.Contains(got, "pan-") {
+		t.Errorf("classes: %s", got)
+	}
+	boxes := layout.Of(k, pg).Plan(800).Boxes
+	if b := boxes[slices.IndexFunc(boxes, func(b layout.Box) bool { return b.ID == "log" })]; b.Before != 8 || b.After != 8 || math.Abs(b.Width-5./12*816) > .5 {
+		t.Errorf("planned %+v", b)
 	}
 }
 
