@@ -146,7 +146,7 @@ func pageWriteCommand() *cobra.Command {
 		Short: "Print the HTML of a page that was read from markup, with what was changed of it",
 		Long: "Print the HTML of a page that was read from markup: to the byte what was read, but for the smallest edits that make it say\n" +
 			"what the page's settings in the project file are.",
-		Args:  cobra.ExactArgs(1),
+		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			b, err := readFile(c, args[0], io.ReadAll)
 			if err != nil {
