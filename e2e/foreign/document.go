@@ -71,9 +71,7 @@ func judged(d document) trial {
 		return t
 	}
 	l := layout.Of(k, pg)
-	for _, d := range l.Foreign().Doubts() {
-		t.Doubts = append(t.Doubts, d.Node.ID+": "+d.What)
-	}
+	t.Doubts = told(l)
 	for _, v := range []float64{360, 640, 800, 1024, 1400} {
 		plan := plan{Width: v}
 		for _, b := range l.Plan(v).Boxes {

@@ -161,6 +161,7 @@ func readBack(name string, k *kit.Kit, document string) trial {
 		}
 		t.Plans = append(t.Plans, plan)
 	}
+	t.Doubts = told(l)
 	return t
 }
 
@@ -183,7 +184,16 @@ func planned(name string, k *kit.Kit, pg *page.Page) trial {
 	for _, v := range widths(k) {
 		t.Plans = append(t.Plans, plan{Width: v, Boxes: l.Plan(v).Boxes})
 	}
+	t.Doubts = told(l)
 	return t
+}
+
+// told is what the plan of a page does not work out, by node.
+func told(l *layout.Layout) (all []string) {
+	for _, d := range l.Foreign().Doubts() {
+		all = append(all, d.Node.ID+": "+d.What)
+	}
+	return all
 }
 
 func write(out *bufio.Writer, t trial) {

@@ -385,7 +385,11 @@ func (a *analysis) report(kinds []*container) {
 	if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == "columns" }) {
 		sure = Inferred
 	}
-	a.note("columns", sure, rules, "%d columns, by the widths of %d classes such as %s", a.fit.columns, len(a.family.words), a.family.words[0].text)
+	if all := a.roles.dividers; len(all) > 0 {
+		a.note("columns", sure, all[0].rules(), "%d columns, by %d classes of rows such as %s that say how many a line has", a.fit.columns, len(all), all[0].text)
+	} else {
+		a.note("columns", sure, rules, "%d columns, by the widths of %d classes such as %s", a.fit.columns, len(a.family.words), a.family.words[0].text)
+	}
 	for _, one := range []struct{ what, text string }{{"row", a.Row}, {"column", a.Cell}, {"inner", a.Inner}} {
 		if w := a.by[one.text]; w != nil {
 			sure := Read

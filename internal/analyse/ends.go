@@ -154,6 +154,9 @@ func (l *lab) framed(all []*word, r roles) bool {
 // nestedEnds gives roles the words for the ends of lines that rows inside columns need: those where columns do
 // not stand without.
 func (a *analysis) nestedEnds(r roles) roles {
+	if len(r.takes) == 0 {
+		return r
+	}
 	firsts, lasts := a.trimming(r, a.all)
 	if len(firsts)+len(lasts) == 0 || r.ends.where() != NoEnds {
 		return r

@@ -130,6 +130,11 @@ func TestByHand(t *testing.T) {
 		{"cards in columns are none", `* { box-sizing: border-box } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class^="pan-"] { padding: 0 8px; flex: 0 0 100% } .card { height: 100%; padding: 12px }
 @media (min-width: 700px) { .tier > .pan-3 { flex-basis: 25% } .tier > .pan-4 { flex-basis: 33.3333% } .tier > .pan-6 { flex-basis: 50% } .tier > .pan-8 { flex-basis: 66.6667% } }`,
 			`12 flex, 16px inside; "tier" "" ""; 0 fluid 700px fluid`, "pan-4: take 4 from from-700"},
+		{"rows that divide what is in them", `.row { display: flex; flex-wrap: wrap } .by2 > * { width: 50% } .by3 > * { width: 33.3333% } .by4 > * { width: 25% }`,
+			`12 flex, 0 between; "row" "" ""; 0 fluid`, "by3: 3 per line"},
+		{"rows of so many tracks", `.row { display: grid; gap: 16px } .cols-2 { grid-template-columns: repeat(2, 1fr) } .cols-3 { grid-template-columns: repeat(3, 1fr) }
+@media (min-width: 700px) { .cols-6-m { grid-template-columns: repeat(6, 1fr) } }`,
+			`6 grid, 16px between; "row" "" ""; 0 fluid 700px fluid`, "cols-6-m: 6 per line from from-700"},
 		{"a container that leaves a margin", `.shell { display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); gap: 24px; width: min(1140px, 100% - 32px); margin-inline: auto }
 .s2 { grid-column: span 2 } .s3 { grid-column: span 3 } .s6 { grid-column: span 6 } @media (width >= 800px) { .m3 { grid-column: span 3 } .m6 { grid-column: span 6 } }`,
 			`12 grid, 24px between; "shell" "" ""; 0 fluid 800px 1140px`, "m3: take 3 from from-800"},

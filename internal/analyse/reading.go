@@ -185,6 +185,9 @@ func (a *analysis) find() error {
 		}
 	}
 	if len(found) == 0 {
+		found = a.divided(widths)
+	}
+	if len(found) == 0 {
 		switch {
 		case len(families) == 0 || families[0].score() < .05 || len(families[0].words) < 2:
 			return noGrid("no widths of columns", "at least two classes that say how wide a column is, as parts of one row")
@@ -197,7 +200,7 @@ func (a *analysis) find() error {
 	a.measure()
 	a.containers()
 	a.read()
-	if !slices.ContainsFunc(a.family.words, a.wide) {
+	if a.roles.dividers == nil && !slices.ContainsFunc(a.family.words, a.wide) {
 		return noRow(a.family)
 	}
 	a.divide()
@@ -309,7 +312,7 @@ func (a *analysis) measure() {
 func (a *analysis) gutterAt(s int, g *geometry) {
 	length := func(s flow.Size) float64 { return max(0, s.Of(g.row)) }
 	var own []string // columns that no class tells are told by those of their widths
-	if a.roles.cell == "" {
+	if a.roles.cell == "" && len(a.roles.takes) > 0 {
 		own = a.roles.takes[:1]
 	}
 	t, _, row, _, inside := a.row(a.roles, a.stages[s].at, own, own, own)
@@ -371,14 +374,26 @@ func (a *analysis) geometry(s int) (g geometry) {
 	if b.Y == t.boxes[cells[0]].Y {
 		g.lines = 0
 	}
+	columns := make([][]string, len(takes))
+	for i, text := range takes {
+		columns[i] = []string{text}
+	}
 	if len(takes) > 1 {
-		columns := make([][]string, len(takes))
-		for i, text := range takes {
-			columns[i] = []string{text}
+		g.reference = takes[0]
+	}
+	for _, w := range r.dividers {
+		with := r
+		with.more = w.text
+		if n, _ := a.equal(with, width); n > len(columns) {
+			columns, r.more, g.reference = make([][]string, n), w.text, w.text
 		}
-		r.line = len(takes)
+	}
+	if g.reference != "" {
+		reference := g.reference
+		g.reference = ""
+		r.line = len(columns)
 		t, box, row, cells, inside := a.row(r, width, columns...)
-		last := len(takes) - 1
+		last := len(columns) - 1
 		first, end := t.boxes[cells[0]], t.boxes[cells[last]]
 		if math.Abs(first.Y-end.Y) < .01 && end.X > first.X {
 			left, _ := t.inner(box)
@@ -391,7 +406,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 			g.before, g.after = pad[flow.Left], pad[flow.Right]
 			g.in, g.out, g.end = x0-left, left-rb.X, rb.X+rb.Width-left-r.wrap
 			_, g.row = t.inner(row)
-			g.reference, g.known = takes[0], true
+			g.reference, g.known = reference, true
 			wide := r
 			wide.wrap = 2 * r.wrap
 			t, _, _, _, inside = a.row(wide, width, columns...)
@@ -404,6 +419,7 @@ func (a *analysis) geometry(s int) (g geometry) {
 			}
 		}
 	}
+	r.more = ""
 	// what a column is that no word says the width of
 	t, _, _, _, inside := a.row(r, width, nil)
 	_, content := t.inner(inside[0])

@@ -13,11 +13,12 @@ import (
 // roles are the words that say what an element is: what every row has, and every column, and the
 // element in each column where gutters are that one's.
 type roles struct {
-	row, cell, inner string // empty where no word is needed
-	more             string // what a row has besides
-	frame            string // of what rows are tried in; empty for a box of a width
-	joined           bool   // columns are inline blocks without white space between them
-	ends             ends   // what the first and the last column of a line have besides
+	row, cell, inner string  // empty where no word is needed
+	more             string  // what a row has besides
+	dividers         []*word // where no word says how wide a column is: those of rows that say how many a line has
+	frame            string  // of what rows are tried in; empty for a box of a width
+	joined           bool    // columns are inline blocks without white space between them
+	ends             ends    // what the first and the last column of a line have besides
 	score            float64
 	takes            []string // words of some columns that fill a line
 	units            []int    // that those have
@@ -47,7 +48,7 @@ func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, r
 	for i, own := range columns {
 		words := append(wordOf(r.cell), own...)
 		if !r.ends.nested {
-			words = append(words, r.ends.of(i, cmp.Or(r.line, len(r.takes)))...)
+			words = append(words, r.ends.of(i, max(1, cmp.Or(r.line, len(r.takes))))...)
 		}
 		cell := row.Add(element("div", words...))
 		cell.Space = !r.joined

@@ -197,7 +197,12 @@ type family struct {
 	at    []float64 // the viewports in which they hold, those where most do first
 }
 
-func (f *family) unit() string { return f.sizes[f.words[0]].unit() }
+func (f *family) unit() string {
+	if len(f.words) == 0 {
+		return "percent"
+	}
+	return f.sizes[f.words[0]].unit()
+}
 
 // score is how sure it is that the family is that of the widths of columns.
 func (f *family) score() float64 {

@@ -459,7 +459,7 @@ func (e *engine) contents(b *Box) (low, high kit.Measure) {
 	}
 	s := b.Style
 	if s.Display == Grid || s.Display == InlineGrid {
-		e.doubt(s, "a grid that is as wide as its content")
+		return e.gridContents(b)
 	}
 	var run, floating kit.Measure // of what stands in lines, and of floats
 	count := 0

@@ -116,6 +116,7 @@ func TestLayout(t *testing.T) {
 			"r\n\tc 20\n\tb 10\n\ta 5", "r 0 0 300 50; a 0 0 100 50; b 100 0 200 30; c 100 30 200 20"},
 		{"rows that are fractions", ".r { display: grid; grid-template-rows: 20px 1fr 2fr; height: 200px }", "r\n\ta 5\n\tb 5\n\tc 5", "a 0 0 500 20; b 0 20 500 60; c 0 80 500 120"},
 		{"an item over rows", ".r { display: grid; grid-template-columns: 1fr 1fr } .a { grid-row: span 2 }", "r\n\ta 100\n\tb 20\n\tc 40", "a 0 0 250 100; b 250 0 250 40; c 250 40 250 60"},
+		{"an item over a row with nothing else in it", ".r { display: grid; grid-template-columns: 1fr 1fr } .a { grid-row: span 2 }", "r\n\ta 100\n\tb 10", "r 0 0 500 100; b 250 0 250 10"},
 		{"an element without a box", ".r { display: flex } .thru { display: contents } .a, .b { width: 100px }", "r\n\tthru\n\t\ta 20\n\tb 10", "a 0 0 100 20; b 100 0 100 20"},
 		{"a property that is not inherited", "@property --n { syntax: '*'; inherits: false; initial-value: 4 } .f { --n: 2 } .a, .f { width: calc(100% / var(--n)) }", "f\n\ta 20", "f 0 0 250 20; a 0 0 62.5 20"},
 		{"names of custom properties by their case", ".f { --Wide: 100px; --wide: 200px } .a { width: var(--Wide) }", "f\n\ta 20", "a 0 0 100 20"},

@@ -1,6 +1,7 @@
 package flow
 
 import (
+	"cmp"
 	"math"
 	"slices"
 	"strings"
@@ -441,6 +442,12 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 // spanning widens tracks that go by their content to what items over several of them need. An item over a track that is a
 // fraction needs nothing (CSS Grid Layout Level 2, section 6.6).
 func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, spots []spot, gap kit.Measure) {
+	limited := make([]bool, len(all))
+	for _, p := range spots {
+		if p.span == 1 {
+			limited[p.column] = true
+		}
+	}
 	for at, k := range kids {
 		p := spots[at]
 		over := all[p.column : p.column+p.span]
@@ -458,6 +465,12 @@ func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, s
 		}
 		low, high := e.needs(k)
 		low = e.minimum(k, low)
+		open := 0 // tracks that no item has given a limit yet take all there is
+		for i, t := range over {
+			if t.Min.Kind != Length && !limited[p.column+i] {
+				open++
+			}
+		}
 		widen := func(of []kit.Measure, need kit.Measure) {
 			need = need.Minus(gap.Times(float64(p.span - 1)))
 			for i := range over {
@@ -467,8 +480,8 @@ func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, s
 				return
 			}
 			for i, t := range over {
-				if t.Min.Kind != Length {
-					of[p.column+i] = of[p.column+i].Plus(need.Times(1 / float64(n)))
+				if t.Min.Kind != Length && (open == 0 || !limited[p.column+i]) {
+					of[p.column+i] = of[p.column+i].Plus(need.Times(1 / float64(cmp.Or(open, n))))
 				}
 			}
 		}
@@ -477,6 +490,9 @@ func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, s
 			limit[p.column+i] = e.most(limit[p.column+i], base[p.column+i])
 		}
 		widen(limit, high)
+		for i := range over {
+			limited[p.column+i] = true
+		}
 	}
 }
 

@@ -80,15 +80,15 @@ func (r *rowSizes) fixed(z Size) (px float64, is bool) {
 // content gives rows the heights that they have by themselves and by what is in them.
 func (r *rowSizes) content(kids []*Box, spots []spot) {
 	byContent := make([]bool, len(r.all))
-	grows := make([]bool, len(r.all))
+	grows, limited := make([]bool, len(r.all)), make([]bool, len(r.all))
 	for i, t := range r.all {
 		px, is := r.fixed(t.Min)
 		r.base[i], byContent[i] = px, !is
 		r.limit[i] = px
 		if most, is := r.fixed(t.Max); t.Fr == 0 && is {
-			r.limit[i] = max(px, most)
+			r.limit[i], limited[i] = max(px, most), true
 		} else {
-			grows[i] = t.Fr == 0
+			grows[i] = true
 		}
 	}
 	order := make([]int, len(kids))
@@ -106,14 +106,37 @@ func (r *rowSizes) content(kids []*Box, spots []spot) {
 			r.crossing = append(r.crossing, crossing{p, need, fr})
 			continue
 		}
-		r.widen(r.base, p, need, func(i int) bool { return byContent[i] })
+		least := need
+		if s := kids[k].Style; s.Height.Kind == Auto && (s.Clips || s.MinHeight.Kind == Length) { // it may be lower than what is in it
+			low, _ := kids[k].size(s.MinHeight)
+			least = max(low, kids[k].pad[Top].Px+kids[k].pad[Bottom].Px) + kids[k].margin[Top].Px + kids[k].margin[Bottom].Px
+		}
+		// rows that no item has given a limit yet take all there is
+		open := func(i int) bool { return byContent[i] && !limited[i] }
+		if slices.ContainsFunc(r.of(p), open) {
+			r.widen(r.base, p, least, open)
+		}
+		r.widen(r.base, p, least, func(i int) bool { return byContent[i] })
 		for i := p.row; i < p.row+p.rows; i++ {
 			r.limit[i] = max(r.limit[i], r.base[i])
 		}
-		if fr == 0 {
-			r.widen(r.limit, p, need, func(i int) bool { return grows[i] })
+		open = func(i int) bool { return grows[i] && !limited[i] }
+		if slices.ContainsFunc(r.of(p), open) {
+			r.widen(r.limit, p, need, open)
+		}
+		r.widen(r.limit, p, need, func(i int) bool { return grows[i] })
+		for _, i := range r.of(p) {
+			limited[i] = true
 		}
 	}
+}
+
+// of are the rows of an item.
+func (r *rowSizes) of(p spot) (all []int) {
+	for i := range p.rows {
+		all = append(all, p.row+i)
+	}
+	return all
 }
 
 // A crossing is an item over several rows of which some are fractions.
@@ -187,7 +210,7 @@ func (r *rowSizes) grow(tall extent) {
 	if !tall.is {
 		for i, t := range r.all {
 			if t.Fr > 0 {
-				one = max(one, r.base[i]/max(1, t.Fr))
+				one = max(one, r.limit[i]/max(1, t.Fr))
 			}
 		}
 		for _, c := range r.crossing {

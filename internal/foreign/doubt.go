@@ -118,14 +118,20 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 					told = append(slices.Clone(told), d.What)
 				}
 			}
-			if b.Leaf != nil && b.Leaf.Estimate != "" {
+			if b.Leaf != nil && b.Leaf.Estimate != "" && !sized(b.Style) {
 				after = true
 				found = append(found, Doubt{What: b.Leaf.Estimate, Content: true, number: node})
 			}
 		}
 		any = after
+		inside := any
 		for _, k := range b.Kids {
-			any = visit(k, node, told) || any
+			inside = visit(k, node, told) || inside
+		}
+		if sized(b.Style) { // what is in it moves nothing else
+			after = any
+		} else {
+			any = inside
 		}
 		if any && (b.Style.Arranges() || b.Fits) {
 			mark(b)
@@ -136,4 +142,10 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 	}
 	visit(root, -1, nil)
 	f.noted.keep(i, found, estimated)
+}
+
+// sized reports whether the size of a box does not go by what is in it.
+func sized(s *flow.Style) bool {
+	is := func(z flow.Size) bool { return z.Kind == flow.Length && !z.IsPercent() }
+	return s.Apart || is(s.Width) && is(s.Height)
 }
