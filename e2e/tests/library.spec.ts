@@ -132,7 +132,7 @@ test("with the keyboard alone a kit is made from nothing and a page put on it, i
   await press("Tab");
   await type("1264");
   await press("Enter");
-  await expect(page).toHaveURL(/\/kit\/grid-16-1264$/);
+  await expect(page).toHaveURL(/\/kit\/columns-16-in-1264$/);
   await expect(page.getByText("Saved · rev 2")).toBeVisible();
   await expect(page.getByRole("button", { name: "Use for Front page" })).toBeFocused();
   await press("Enter", "Control+Enter");

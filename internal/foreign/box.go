@@ -17,6 +17,7 @@ type Box struct {
 	Before, After       float64 // border and padding at its left and right, with those of the element inside a column
 	Line                int     // of a column: the line of its row, from 1
 	Shown               bool
+	Estimated           bool // it depends on what the plan does not work out
 }
 
 // filling is what the blocks of a page hold at a breakpoint.
@@ -122,7 +123,7 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 	if f.written != nil {
 		f.written.enclosed(f, boxes, root)
 	}
-	f.note(i, root, result.Doubts)
+	f.note(i, root, result.Doubts, boxes)
 	return boxes, result.Until
 }
 

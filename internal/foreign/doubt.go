@@ -41,23 +41,10 @@ func (f *Page) Doubts() (all []Doubt) {
 	return all
 }
 
-// Estimated reports of each node, in page order, whether its box at breakpoint i depends on what the plan does not work out:
-// it is what is in doubt, or around or in or after it, or a flexible box or an item of a grid beside one of those. It is nil
-// where none does.
-func (f *Page) Estimated(i int) []bool {
-	if f == nil {
-		return nil
-	}
-	f.noted.mu.Lock()
-	defer f.noted.mu.Unlock()
-	return f.noted.estimated[i]
-}
-
-// noted is the doubts of a page by its breakpoints.
+// noted is the doubts of a page by its breakpoints, as they were found at the widths that it was laid out at.
 type noted struct {
-	mu        sync.Mutex
-	by        map[int][]Doubt
-	estimated map[int][]bool // of each node
+	mu sync.Mutex
+	by map[int][]Doubt
 }
 
 func (n *noted) at(i int) ([]Doubt, bool) {
@@ -67,35 +54,39 @@ func (n *noted) at(i int) ([]Doubt, bool) {
 	return at, is
 }
 
-func (n *noted) keep(i int, found []Doubt, estimated []bool) {
+// add keeps what was found at a width.
+func (n *noted) add(i int, found []Doubt) {
 	n.mu.Lock()
 	defer n.mu.Unlock()
 	if n.by == nil {
-		n.by, n.estimated = map[int][]Doubt{}, map[int][]bool{}
+		n.by = map[int][]Doubt{}
 	}
-	n.by[i] = found
-	if len(found) > 0 {
-		n.estimated[i] = estimated
+	all, known := slices.Clone(n.by[i]), map[Doubt]bool{}
+	for _, d := range all {
+		known[d] = true
 	}
+	for _, d := range found {
+		if !known[d] {
+			all = append(all, d)
+		}
+	}
+	n.by[i] = all
 }
 
-// note keeps which nodes the doubts about a layout are of. What is in doubt inside of something that is in doubt for the
-// same reason is not told again.
-func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
-	if _, is := f.noted.at(i); is || len(f.nodes) == 0 {
-		return
-	}
+// note keeps which nodes the doubts about a layout are of, and marks the boxes that depend on them: what is in doubt, or
+// around or in or after it, and flexible boxes and items of a grid beside one of those. What is in doubt inside of something
+// that is in doubt for the same reason is not told again.
+func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	of := map[*flow.Style][]flow.Doubt{}
 	for _, d := range doubts {
 		of[d.Style] = append(of[d.Style], d)
 	}
 	var found []Doubt
-	estimated := make([]bool, len(f.nodes))
 	after := false // something before is in doubt
 	var mark func(b *flow.Box)
 	mark = func(b *flow.Box) {
 		if b.Node >= 0 {
-			estimated[b.Node] = true
+			boxes[b.Node].Estimated = true
 		}
 		for _, k := range b.Kids {
 			mark(k)
@@ -136,12 +127,14 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt) {
 		if any && (b.Style.Arranges() || b.Fits) {
 			mark(b)
 		} else if any && b.Node >= 0 {
-			estimated[b.Node] = true
+			boxes[b.Node].Estimated = true
 		}
 		return any
 	}
-	visit(root, -1, nil)
-	f.noted.keep(i, found, estimated)
+	if len(f.nodes) > 0 {
+		visit(root, -1, nil)
+	}
+	f.noted.add(i, found)
 }
 
 // sized reports whether the size of a box does not go by what is in it.

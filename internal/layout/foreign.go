@@ -10,15 +10,14 @@ import (
 func (m *maker) foreign() {
 	boxes, until := m.l.foreign.Boxes(m.plan.Width, m.i)
 	m.plan.Until = min(m.plan.Until, until)
-	estimated := m.l.foreign.Estimated(m.i)
 	var visit func(n int32)
 	put := func(n int32) int {
 		b, node := boxes[n], &m.l.nodes[n]
 		return m.box(Box{ID: node.ID, Kind: node.Kind, X: b.X, Y: b.Y, Width: b.Width, Height: b.Height,
-			Before: b.Before, After: b.After, Shown: true, Node: n, Estimated: estimated != nil && estimated[n]})
+			Before: b.Before, After: b.After, Shown: true, Node: n, Estimated: b.Estimated})
 	}
 	unshown := func(n int32) { // what is in it may be shown: an element may stand for what is in it alone
-		m.box(Box{ID: m.l.nodes[n].ID, Kind: m.l.nodes[n].Kind, Node: n, Estimated: estimated != nil && estimated[n]})
+		m.box(Box{ID: m.l.nodes[n].ID, Kind: m.l.nodes[n].Kind, Node: n, Estimated: boxes[n].Estimated})
 		m.l.children(n, visit)
 	}
 	visit = func(n int32) {
