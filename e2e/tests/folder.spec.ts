@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
@@ -161,7 +161,9 @@ test("what another program changes while an edit is on its way is on the screen 
   await page.getByRole("rowheader", { name: "The winter log main" }).click();
   await page.route("**/edits?*", async (route) => {
     const answer = await route.fetch();
-    writeFileSync(file, readFileSync(file, "utf8").replace("Gully net", "Gannet net"));
+    // at once, as editors do: what is written in place may be read half written, which is a step of its own
+    writeFileSync(`${file}~`, readFileSync(file, "utf8").replace("Gully net", "Gannet net"));
+    renameSync(`${file}~`, file);
     const bench = new URL(route.request().url().replace("/edits?", "?"));
     await expect.poll(async () => (await (await page.request.get(bench.href)).json()).revision).toBe(3);
     await route.fulfill({ response: answer });
