@@ -96,19 +96,19 @@ type planReport struct {
 }
 
 type planBox struct {
-	ID     string    `json:"id"`
-	Key    string    `json:"key,omitempty"`
-	Kind   page.Kind `json:"kind"`
-	X      float64   `json:"x"`
-	Y      float64   `json:"y"`
-	Width  float64   `json:"width"`
-	Height float64   `json:"height"`
-	Inside planInner `json:"content"`
-	Line   int       `json:"line"`
-	Unit   float64   `json:"unit"`
-	Units  float64   `json:"units"`
-	Shown  bool      `json:"shown"`
-	Rough  bool      `json:"estimated,omitempty"` // it depends on what the plan does not work out
+	ID        string    `json:"id"`
+	Key       string    `json:"key,omitempty"`
+	Kind      page.Kind `json:"kind"`
+	X         float64   `json:"x"`
+	Y         float64   `json:"y"`
+	Width     float64   `json:"width"`
+	Height    float64   `json:"height"`
+	Inside    planInner `json:"content"`
+	Line      int       `json:"line"`
+	Unit      float64   `json:"unit"`
+	Units     float64   `json:"units"`
+	Shown     bool      `json:"shown"`
+	Estimated bool      `json:"estimated,omitempty"` // it depends on what the plan does not work out
 }
 
 // A planInner is a content box: the border box without its padding, or a container's edges.

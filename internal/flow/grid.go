@@ -23,13 +23,12 @@ func (e *engine) grid(b *Box) float64 {
 	if s.Columns.repeat != nil {
 		times = e.times(b, gap, w, len(kids))
 	}
-	all, names := s.Columns.expanded(times), s.lines(&s.Columns, times, func(a area) (int, int) { return a.column, a.right })
+	all := s.Columns.expanded(times)
 	if strings.HasPrefix(s.AutoFlow, "column") {
 		e.doubt(s, "a grid that fills its columns first")
 	}
-	rows := axis{len(s.Rows.expanded(1)), s.lines(&s.Rows, 1, func(a area) (int, int) { return a.row, a.down })}
-	rows.explicit = max(rows.explicit, s.Rows.areas)
-	spots, columns := e.placed(kids, axis{max(len(all), s.Columns.areas), names}, rows, strings.Contains(s.AutoFlow, "dense"))
+	across, down := s.axes(times)
+	spots, columns := e.placed(kids, across, down, strings.Contains(s.AutoFlow, "dense"))
 	e.budget.Step(columns)
 	e.budget.Hold(columns * amountSize)
 	all = s.Columns.filled(all, columns)
@@ -201,6 +200,14 @@ type axis struct {
 	lines    map[string][]int
 }
 
+// axes are both of a grid whose columns that are repeated as often as they fit fit so often.
+func (s *Style) axes(times int) (across, down axis) {
+	across = axis{max(len(s.Columns.expanded(times)), s.Columns.areas),
+		s.lines(&s.Columns, times, func(a area) (int, int) { return a.column, a.right })}
+	down = axis{max(len(s.Rows.expanded(1)), s.Rows.areas), s.lines(&s.Rows, 1, func(a area) (int, int) { return a.row, a.down })}
+	return across, down
+}
+
 const nowhere = math.MinInt32
 
 // line is the place of a line, from 0; side says which lines of an area count: those where it starts, or ends.
@@ -233,7 +240,7 @@ func (a axis) line(l Line, side string) int {
 	return all[len(all)+n]
 }
 
-// range of an item along the axis: where it begins, −1 where nothing says it, and over how many tracks it goes.
+// span is where an item begins along the axis, −1 where nothing says it, and over how many tracks it goes.
 func (a axis) span(start, end Line) (at, span int) {
 	from, to := a.line(start, "-start"), a.line(end, "-end")
 	span = max(1, start.Span, end.Span)

@@ -17,11 +17,9 @@ func (e *engine) gridContents(b *Box) (low, high kit.Measure) {
 		}
 	}
 	slices.SortStableFunc(kids, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
-	names := s.lines(&s.Columns, 1, func(a area) (int, int) { return a.column, a.right })
-	own := s.Columns.expanded(1)
-	rows := axis{max(len(s.Rows.expanded(1)), s.Rows.areas), s.lines(&s.Rows, 1, func(a area) (int, int) { return a.row, a.down })}
-	spots, columns := e.placed(kids, axis{max(len(own), s.Columns.areas), names}, rows, false)
-	all := s.Columns.filled(own, columns)
+	across, down := s.axes(1)
+	spots, columns := e.placed(kids, across, down, false)
+	all := s.Columns.filled(s.Columns.expanded(1), columns)
 	gap := e.gap(s.GapX, kit.Measure{})
 	least, most := make([]kit.Measure, len(all)), make([]kit.Measure, len(all))
 	for i := range all {

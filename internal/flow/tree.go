@@ -45,7 +45,7 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 
 // Again makes the boxes of a tree ready to be laid out once more, by the same styles.
 func (b *Box) Again() {
-	b.Line, b.passes, b.Height = 0, unknown, 0
+	b.Line, b.Fits, b.passes, b.Height = 0, false, unknown, 0
 	b.within, b.forced, b.was = extent{}, extent{}, before{}
 	for _, k := range b.Kids {
 		k.Again()
