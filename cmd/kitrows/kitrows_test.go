@@ -185,24 +185,30 @@ func TestKilledItLosesNothingAcknowledged(t *testing.T) {
 	}
 	data := t.TempDir()
 	revision := 1
-	lost := 0
 	for round := range 20 {
 		url, kill := launch(t, binary, data)
 		acknowledged := revision
-		deadline := time.AfterFunc(time.Duration(30+7*round)*time.Millisecond, kill)
+		// Every fourth round the time runs from the start, so that the first edit is interrupted too; otherwise from
+		// the first answer, however long a busy machine takes for it.
+		var deadline *time.Timer
+		if round%4 == 0 {
+			deadline = time.AfterFunc(time.Duration(30+7*round)*time.Millisecond, kill)
+		}
 		for {
 			made, ok := send(url, acknowledged)
 			if !ok {
 				break
 			}
 			acknowledged = made
+			if deadline == nil {
+				deadline = time.AfterFunc(time.Duration(5*round)*time.Millisecond, kill)
+			}
+		}
+		if deadline == nil {
+			t.Fatalf("round %d: the first edit was refused", round)
 		}
 		deadline.Stop()
 		kill()
-		if acknowledged == revision {
-			t.Logf("round %d: killed before the first answer", round)
-			lost++
-		}
 
 		// At most the edit that was on its way is there besides.
 		out, err := run(t, "", "export", "gullwing-point", "--data", data)
@@ -220,9 +226,6 @@ func TestKilledItLosesNothingAcknowledged(t *testing.T) {
 			t.Fatalf("round %d: revision %d was acknowledged, the project is at %d", round, acknowledged, name)
 		}
 		revision = name
-	}
-	if lost > 10 {
-		t.Errorf("in %d of 20 rounds nothing was acknowledged: the test shows little", lost)
 	}
 }
 
