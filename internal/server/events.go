@@ -17,6 +17,16 @@ type news struct {
 	anew     bool
 }
 
+// after is what is left to tell where news was not told yet and more comes. Two edits that are made at the same moment may
+// tell of themselves in the other order.
+func (n news) after(was news) news {
+	if !n.anew {
+		n.revision = max(n.revision, was.revision)
+	}
+	n.anew = n.anew || was.anew
+	return n
+}
+
 // changes tells every window that is open on a project of its new revisions.
 type changes struct {
 	mu      sync.Mutex
@@ -33,7 +43,7 @@ func newChanges() *changes {
 func (c *changes) close() { c.once.Do(func() { close(c.done) }) }
 
 // follow gives a channel of the project's revisions, of which a slow reader gets
-// the newest, and a function that ends it.
+// the newest, and a function that ends it. An older one may come after a newer one.
 func (c *changes) follow(project string) (revisions <-chan news, end func()) {
 	ch := make(chan news, 1)
 	c.mu.Lock()
@@ -56,11 +66,13 @@ func (c *changes) tell(project string, n news) {
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	for ch := range c.windows[project] {
+		left := n
 		select {
-		case <-ch: // an older one nobody took
+		case was := <-ch: // nobody took it
+			left = n.after(was)
 		default:
 		}
-		ch <- n
+		ch <- left
 	}
 }
 
@@ -107,7 +119,7 @@ func (v *Server) watch(ctx context.Context) {
 const quiet = 20 * time.Second
 
 // events streams a project's revisions as server-sent events: the current one at
-// once, then each as it is made.
+// once, then each newer one as it is made.
 func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 	project := r.PathValue("project")
 	revisions, end := v.changes.follow(project)
@@ -132,6 +144,7 @@ func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 	}
 	ticks := time.NewTicker(quiet)
 	defer ticks.Stop()
+	newest := state.Revision
 	for {
 		ok := true
 		select {
@@ -139,7 +152,10 @@ func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 			name := "revision"
 			if n.anew {
 				name = "anew"
+			} else if n.revision <= newest {
+				continue
 			}
+			newest = n.revision
 			ok = send(event, name, n.revision)
 		case <-ticks.C:
 			ok = send(": quiet\n\n")

@@ -355,6 +355,19 @@ func TestWindowsHearOfChanges(t *testing.T) {
 	if got := next(); got != "2" {
 		t.Errorf("then heard of revision %q", got)
 	}
+
+	// Two that are made at the same moment may be told of in the other order.
+	v := h.Config.Handler.(*server.Server)
+	for _, revision := range []int{4, 3} {
+		v.Tell("gullwing-point", revision)
+	}
+	if got := next(); got != "4" {
+		t.Errorf("then heard of revision %q, want the newest", got)
+	}
+	v.Tell("gullwing-point", 5)
+	if got := next(); got != "5" {
+		t.Errorf("then heard of revision %q, want none that is older than what was heard", got)
+	}
 }
 
 // Generated pages hold what users typed: they run no script and are framed by us
