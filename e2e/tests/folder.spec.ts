@@ -157,8 +157,7 @@ test("a page that is dropped on the shelf shows its lanes beside its source", as
 
 test("what another program changes while an edit is on its way is on the screen after it", async ({ page, site }) => {
   const file = join(site.dir, "index.html");
-  await page.goto(site.url);
-  await page.getByRole("rowheader", { name: "The winter log main" }).click();
+  // before the page is there: a request may pass by a route that is new
   await page.route("**/edits?*", async (route) => {
     const answer = await route.fetch();
     // at once, as editors do: what is written in place may be read half written, which is a step of its own
@@ -169,6 +168,8 @@ test("what another program changes while an edit is on its way is on the screen 
     await expect.poll(revision).toBe(3);
     await route.fulfill({ response: answer });
   });
+  await page.goto(site.url);
+  await page.getByRole("rowheader", { name: "The winter log main" }).click();
   await page.keyboard.press("Shift+C");
   await expect(page.getByRole("rowheader", { name: "Gannet net" }).first()).toBeVisible();
   await expect(page.getByText("Saved · rev 3")).toBeVisible();
