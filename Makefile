@@ -54,7 +54,7 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 	cmp -s bin/bounds.ts $@ || cp bin/bounds.ts $@
 
 ## test: everything that keeps main green
-test: check $(BIN) $(HELPERS) /usr/bin/chromium /usr/bin/pdftoppm
+test: check $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
 	go test $(PACKAGES)
 	go test -race -short -run '$(RACES)' $(RACING)
 	npm test --silent -w e2e
@@ -71,31 +71,31 @@ check: web/src/api/schema.ts web/src/api/bounds.ts
 	npm run --silent types -w e2e
 
 # Debian's browser, and what draws PDF, for the tests.
-/usr/bin/chromium: PACKAGE = chromium
+/usr/bin/chromium-headless-shell: PACKAGE = chromium-headless-shell
 /usr/bin/pdftoppm: PACKAGE = poppler-utils
-/usr/bin/chromium /usr/bin/pdftoppm:
+/usr/bin/chromium-headless-shell /usr/bin/pdftoppm:
 	@echo "Installing Debian's $(PACKAGE)"
 	@if [ "$$(id -u)" = 0 ]; then apt-get update -qq && apt-get install -y -qq --no-install-recommends $(PACKAGE); \
 	else sudo apt-get update -qq && sudo apt-get install -y -qq --no-install-recommends $(PACKAGE); fi
 
 ## trial: the long judges: many more random pages, and stylesheets of other hands, against the browser and the compilers
-trial: $(BIN) $(HELPERS) /usr/bin/chromium
+trial: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
 	TRIAL=1 go test -timeout 60m ./internal/...
 	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) TANGLED=$(or $(TANGLED),150) \
 	npx --no-install playwright test agreement foreign documents mixins
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
-sheets: $(BIN) $(HELPERS) /usr/bin/chromium
+sheets: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
 	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/analyse
 	cd e2e && FOREIGN_SHEETS=600 npx --no-install playwright test foreign
 
 ## measure: benchmarks of the core and of the interface
-measure: $(BIN) /usr/bin/chromium
+measure: $(BIN) /usr/bin/chromium-headless-shell
 	go test -p 1 -run '^$$' -bench . -benchmem ./internal/...
 	cd e2e && npx --no-install playwright test --config measure.config.ts
 
 ## pictures: the pictures in docs/screenshots, from the demo
-pictures: $(BIN) /usr/bin/chromium
+pictures: $(BIN) /usr/bin/chromium-headless-shell
 	cd e2e && npx --no-install playwright test --config pictures.config.ts
 
 clean:

@@ -100,9 +100,9 @@ test("what has no class is a rule of the page's own, where the user agrees", asy
   await page.keyboard.type("5\n");
   await page.getByRole("button", { name: "Write a rule" }).first().click();
   await expect(page.getByText("Saved · rev 2")).toBeVisible();
-  expect(await code(page)).toContain("kr-own-room-log");
+  expect(await code(page)).toContain("kr-own-take-5-slip");
   await cell(page, "room-log", "slip").click();
-  await expect(page.getByText("kr-own-room-log, this page's own rule")).toBeVisible();
+  await expect(page.getByText("kr-own-take-5-slip, this page's own rule")).toBeVisible();
   await cell(page, "room-catch", "deep").click();
   await expect(page.getByText("harbour.css:10")).toBeVisible();
 });

@@ -81,7 +81,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	if pg.Origin != nil && pg.Origin.Mixins != "" {
 		classes = mixins(pg, k, why.Node, at.Parent)
 	} else {
-		classes = markup.ClassesOf(said, analyse.Vocabulary(k), why.Node, at.Parent)
+		classes = markup.ClassesOf(said, analyse.VocabularyOf(k, pg), why.Node, at.Parent)
 	}
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}

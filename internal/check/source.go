@@ -129,7 +129,7 @@ func (c *checker) end(f markup.Fault) int {
 // grid tells of what stands where it does nothing.
 func (c *checker) grid() {
 	stretches := origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
-	v := analyse.Vocabulary(c.l.Kit())
+	v := analyse.VocabularyOf(c.l.Kit(), c.l.Page())
 	contained := map[*page.Node]bool{nil: false} // in a container
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
 		contained[n] = n.Kind == page.Container || contained[at.Parent]
@@ -379,6 +379,12 @@ func (c *checker) links() {
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 		}
 	}
+	for _, f := range p.Origin.Sheets {
+		if origin.IsRules(f) && !origin.Linked(p, f.Name) {
+			c.add("rules-not-linked", Broken, "", head, f.Name+", the page's own rules, is not linked: the plan shows the page as if it were",
+				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
+		}
+	}
 	viewport := false
 	c.doc.Root.Walk(func(m *markup.Node) {
 		if a := m.Attr("name"); m.Tag == "meta" && a != nil && strings.EqualFold(strings.TrimSpace(a.Value), "viewport") {
@@ -403,10 +409,8 @@ func (c *checker) kitFiles() (all []kit.File) {
 
 // isKit reports whether a file is of the kit's stylesheet: the one that was brought in, or the one that we write.
 func (c *checker) isKit(f kit.File) bool {
-	if b := c.l.Kit().Brought; b != nil {
-		return origin.Find(b.Files, f.Name) >= 0
-	}
-	return origin.IsOurs(f)
+	b := c.l.Kit().Brought
+	return b != nil && origin.Find(b.Files, f.Name) >= 0 || b == nil && origin.IsOurs(f)
 }
 
 // imported reports whether another file of the kit's imports a file.

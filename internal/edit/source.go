@@ -20,6 +20,7 @@ type Source struct {
 	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`
 	Kit       string      `json:"kit,omitzero" doc:"The page's kit from then on; the one it has when empty."`
 	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"The stylesheets that the page links, but for those of its kit; those it has when absent."`
+	OwnRules  *bool       `json:"ownRules,omitempty" doc:"Whether the page has rules of its own from then on; as it is when absent."`
 	Mixins    *string     `json:"mixins,omitempty" maxLength:"1000" doc:"The address of the stylesheet that the mixins come to that the layout is in from then on; empty where it is in classes, as it is when absent."`
 	File      string      `json:"file,omitzero" maxLength:"400" doc:"The path that the file has from then on; the one it has when empty."`
 	Summary   string      `json:"summary,omitzero" maxLength:"200"`
@@ -98,6 +99,11 @@ func (s *Source) apply(e *editor) error {
 	if s.Mixins != nil {
 		e.page, e.inverse.Source.Mixins = origin.WithMixins(e.page, *s.Mixins), &before.Origin.Mixins
 	}
+	if s.OwnRules != nil {
+		c := *e.page
+		e.inverse.Source.OwnRules, c.OwnRules = &before.OwnRules, *s.OwnRules
+		e.page = &c
+	}
 	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
 	if s.File != "" && s.File != before.File {
 		c := *e.page
@@ -142,6 +148,9 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	e.inverse = Operation{Source: back(before, splices, e.summary)}
 	if before.Kit != next.Kit {
 		e.inverse.Source.Kit = before.Kit
+	}
+	if before.OwnRules != next.OwnRules {
+		e.inverse.Source.OwnRules = &before.OwnRules
 	}
 	e.page = rewrite.WithKit(next, e.kit)
 	if n, _ := next.Find(e.selected); n == nil {

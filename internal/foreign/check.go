@@ -29,7 +29,7 @@ func (f *Page) Check(concern func(id string) bool) error {
 		}
 		for _, m := range f.missing[n] {
 			refused := refusal(f.kit, m)
-			if !f.page.OwnRules && f.ruled(m) != nil {
+			if !f.page.OwnRules && f.reading.Rule(f.kit, m) != nil {
 				refused.Offer = "ownRules"
 			}
 			errs = append(errs, fault.Under(n.ID, refused))

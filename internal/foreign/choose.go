@@ -73,6 +73,9 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 				more, less := c.v.Choose(n.Kind, wants, [kit.MaxBreakpoints]kit.Columns{})
 				words, missing = append(words, more...), append(missing, less...)
 			}
+			if w := c.carrier(n, words); w != nil {
+				words = append(words, w)
+			}
 			for i := range missing {
 				missing[i].On = n.Kind
 			}

@@ -155,7 +155,7 @@ func TestSources(t *testing.T) {
 	for _, c := range []struct {
 		column, at int
 		want       string
-	}{{0, 0, "quarter team.css:3"}, {0, 1, "half-w team.css:5"}, {1, 0, "whole team.css:3"}, {1, 1, "kr-own-row-1 :0"}} {
+	}{{0, 0, "quarter team.css:3"}, {0, 1, "half-w team.css:5"}, {1, 0, "whole team.css:3"}, {1, 1, "kr-own-take-3-from-700 :0"}} {
 		if got := told(row.Children[c.column], c.at); got != c.want {
 			t.Errorf("column %d at %d: %s, want %s", c.column, c.at, got, c.want)
 		}

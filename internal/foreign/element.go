@@ -70,9 +70,6 @@ func (f *Page) Texts(n *page.Node) (texts []string) {
 	for _, w := range f.wordsOf(n) {
 		texts = append(texts, w.Text)
 	}
-	if class := f.ownClass(n); class != "" {
-		texts = append(texts, class)
-	}
 	return texts
 }
 
@@ -124,6 +121,11 @@ func (f *Page) Sources(n *page.Node, i int) (all []Source) {
 			continue
 		}
 		for _, e := range f.deciding(n, w, i) {
+			if w.Ruled {
+				rules := css.Sheet{Blocks: []css.Block{{Rules: []css.Rule{{Selectors: []string{w.Selector()}, Body: ruled(f.kit, f.reading, w, i)}}}}}
+				all = append(all, Source{Word: w.String(), Rule: strings.Join(strings.Fields(rules.String()), " ")})
+				continue
+			}
 			tree := c.Trees[e.Rule.File]
 			one := Source{w.String(), c.Names[e.Rule.File], tree.Place(e.Rule.From).Line,
 				strings.Join(strings.Fields(tree.Text[e.Rule.From:e.Rule.To]), " ")}
@@ -132,24 +134,11 @@ func (f *Page) Sources(n *page.Node, i int) (all []Source) {
 			}
 		}
 	}
-	for at, b := range f.own.Blocks {
-		for _, r := range b.Rules {
-			if r.For == n.ID && f.ranges[at].Holds(i) {
-				one := css.Sheet{Blocks: []css.Block{{Rules: []css.Rule{r}}}}
-				all = append(all, Source{Word: own(n), Rule: strings.Join(strings.Fields(one.String()), " ")})
-			}
-		}
-	}
 	return all
 }
 
 // decides reports whether an effect of a word of a node is the one of the highest rank at breakpoint i.
 func (f *Page) decides(n *page.Node, w *vocab.Word, e vocab.Effect, i int) bool {
-	for _, m := range f.owns[n] { // a rule of the page's own is above all
-		if m.Field == e.Field && m.Breakpoint == i {
-			return false
-		}
-	}
 	for _, o := range f.wordsOf(n) {
 		if o == w {
 			continue

@@ -20,10 +20,7 @@ type Page struct {
 	reading *analyse.Reading
 	words   map[*page.Node][]*vocab.Word
 	missing map[*page.Node][]vocab.Missing
-	cascade *css.Cascade                   // of the stylesheet, with the page's own rules
-	own     css.Sheet                      // those
-	ranges  []vocab.Range                  // the breakpoints that each of its blocks holds at
-	owns    map[*page.Node][]vocab.Missing // what they say
+	cascade *css.Cascade // of the stylesheet, with the page's own rules
 	html    *css.Element
 	nodes   []*page.Node // by the numbers of their elements
 	heavy   heavy
@@ -45,11 +42,11 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 		return nil
 	}
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
-		cascade: r.Cascade, owns: map[*page.Node][]vocab.Missing{}}
-	c := chooser{Page: f, v: r.Words.Vocabulary(k), divided: map[*page.Node]bool{}}
+		cascade: r.Cascade}
+	c := chooser{Page: f, v: analyse.VocabularyOf(k, p), divided: map[*page.Node]bool{}}
 	c.nodes(p.Body, nil, nil)
-	if p.OwnRules {
-		f.ownRules()
+	if own := f.OwnRules(); len(own.Blocks) > 0 {
+		f.cascade = f.cascade.With(css.Source{Name: "page", Text: own.String()})
 	}
 	f.elements()
 	return f
@@ -70,7 +67,7 @@ func (f *Page) wordsOf(n *page.Node) []*vocab.Word {
 
 // Says reports whether a column has a value of a field at breakpoint i by some word, or without any.
 func (f *Page) Says(field page.Field, value page.Value, i int) bool {
-	v := analyse.Vocabulary(f.kit)
+	v := analyse.VocabularyOf(f.kit, f.page)
 	return v.Start(page.Column, field, i) == value || v.Saying(page.Column, field, value, i) != nil
 }
 

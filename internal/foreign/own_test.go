@@ -36,11 +36,11 @@ func TestOwnRules(t *testing.T) {
 		at    page.Setting
 		rules string // empty where no rule would do
 	}{
-		"a take":           {page.At(wide).With(page.Width, page.Take(3)), "@media (min-width: 640px) { .kr-own-log { flex: 0 0 auto !important; width: 75% !important; max-width: none !important; } }"},
-		"a part":           {page.At(wide).With(page.Width, page.Part(1, 3)), "@media (min-width: 640px) { .kr-own-log { flex: 0 0 auto !important; width: 33.333333% !important; max-width: none !important; } }"},
-		"a skip":           {page.At(wide).With(page.Skip, page.Of(2)), "@media (min-width: 640px) { .kr-own-log { margin-left: 50% !important; } }"},
-		"hidden":           {page.At(base).With(page.Shown, page.Hides), ".kr-own-log { display: none !important; }"},
-		"an order":         {page.At(wide).With(page.Order, page.Of(-1)), "@media (min-width: 640px) { .kr-own-log { order: -1 !important; } }"},
+		"a take":           {page.At(wide).With(page.Width, page.Take(3)), "@media (min-width: 640px) { .kr-own-take-3-from-640 { flex: 0 0 auto !important; width: 75% !important; max-width: none !important; } }"},
+		"a part":           {page.At(wide).With(page.Width, page.Part(1, 3)), "@media (min-width: 640px) { .kr-own-part-1-3-from-640 { flex: 0 0 auto !important; width: 33.333333% !important; max-width: none !important; } }"},
+		"a skip":           {page.At(wide).With(page.Skip, page.Of(2)), "@media (min-width: 640px) { .kr-own-skip-2-from-640 { margin-left: 50% !important; } }"},
+		"hidden":           {page.At(base).With(page.Shown, page.Hides), ".kr-own-gone { display: none !important; }"},
+		"an order":         {page.At(wide).With(page.Order, page.Of(-1)), "@media (min-width: 640px) { .kr-own-place-m1-from-640 { order: -1 !important; } }"},
 		"where they stack": {page.At(base).With(page.Width, page.Take(2)), ""},
 	} {
 		pg := one(k, c.at)

@@ -73,7 +73,7 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 
 // read finds the words of the page's nodes in its file.
 func (f *Page) read() {
-	v := analyse.Vocabulary(f.kit)
+	v := analyse.VocabularyOf(f.kit, f.page)
 	known := map[page.Kind]map[string]*vocab.Word{page.Container: {}, page.Row: {}, page.Column: {}}
 	for _, n := range f.nodes {
 		m := f.written.stretches[n].Element()

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"path"
+	"slices"
 	"strings"
 
 	"kitrows/internal/analyse"
@@ -127,7 +128,8 @@ func together(b *budget.Budget, sheets []css.Source, file kit.File) (all []kit.F
 // NewPage makes a page of a file on kit k. File is its address among the project's.
 func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
 	doc := Document(o)
-	p := &page.Page{ID: id, Name: titleOf(o, file), File: file, Language: "en", Kit: k.ID, Origin: o}
+	p := &page.Page{ID: id, Name: titleOf(o, file), File: file, Language: "en", Kit: k.ID, Origin: o,
+		OwnRules: k.Brought != nil && slices.ContainsFunc(o.Sheets, IsRules)}
 	if lang := valueOf(doc.Root, "lang"); !doc.Part && page.CheckLanguage(lang) == nil {
 		p.Language = lang
 	}
@@ -161,7 +163,7 @@ func Inner(k *kit.Kit) string {
 
 // Again is page p with another text of its file, read on kit k: nodes keep the ids, names and notes of what they were.
 func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
-	read := Read(Document(o), k, analyse.Vocabulary(k), Inner(k), was)
+	read := Read(Document(o), k, analyse.VocabularyOf(k, p), Inner(k), was)
 	c := *p
 	c.Kit, c.Body = k.ID, read.Body
 	c.Origin = o.With(o.Bytes())

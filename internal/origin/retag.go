@@ -24,7 +24,7 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 	for _, m := range changed {
 		elements[m.Start.From] = m
 	}
-	w := newWords(k, analyse.Vocabulary(k))
+	w := newWords(k, analyse.VocabularyOf(k, p))
 	same, at := true, 0
 	var read func(nodes []*page.Node, in page.Kind, held bool) []*page.Node
 	read = func(nodes []*page.Node, in page.Kind, held bool) []*page.Node {

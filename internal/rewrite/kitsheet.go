@@ -6,6 +6,7 @@ import (
 
 	"kitrows/internal/code"
 	"kitrows/internal/code/sheet"
+	"kitrows/internal/foreign"
 	"kitrows/internal/kit"
 	"kitrows/internal/origin"
 	"kitrows/internal/page"
@@ -17,10 +18,13 @@ import (
 const KitFile = "kit.css"
 
 // WithKit is a page on a kit that is made here with the kit's stylesheet, as we write it, among those that it may link, up
-// to date with its classes; or with the one that its mixins come to. A page on a kit that was brought in it gives as it is.
+// to date with its classes; or with the one that its mixins come to. On a kit that was brought in, it is the rules of the page's own.
 func WithKit(p *page.Page, k *kit.Kit) *page.Page {
-	if p.Origin == nil || k.Brought != nil {
+	if p.Origin == nil {
 		return p
+	}
+	if k.Brought != nil {
+		return withRules(p, k)
 	}
 	if p.Origin.Mixins != "" {
 		return withSheet(p, slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return f.Name == p.Origin.Mixins }),
@@ -31,7 +35,7 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 	}) {
 		return p // it stands in the document
 	}
-	at := slices.IndexFunc(p.Origin.Sheets, origin.IsOurs)
+	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return origin.IsOurs(f) && !origin.IsRules(f) })
 	used := unbounded(p, k)
 	if at >= 0 && !slices.ContainsFunc(used, func(w *vocab.Word) bool { return !strings.Contains(p.Origin.Sheets[at].Text, w.Text) }) {
 		if first, _, _ := strings.Cut(p.Origin.Sheets[at].Text, "\n"); strings.Contains(first, k.Name) {
@@ -44,6 +48,24 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
 	}
 	file := kit.File{Name: KitFile, Text: sheet.Whole(k, said).String()}
+	if at >= 0 {
+		file.Name = p.Origin.Sheets[at].Name
+	}
+	return withSheet(p, at, file)
+}
+
+// withRules is a page with the rules of its own, up to date with its classes, among the stylesheets that it may link.
+func withRules(p *page.Page, k *kit.Kit) *page.Page {
+	if !p.OwnRules {
+		return p
+	}
+	at := slices.IndexFunc(p.Origin.Sheets, origin.IsRules)
+	rules := foreign.Of(k, p).OwnRules()
+	if at < 0 && len(rules.Blocks) == 0 {
+		return p
+	}
+	rules.Comment = origin.RulesStart + ", for settings that " + k.Name + " has no class for. Every edit writes them anew."
+	file := kit.File{Name: origin.RulesOf(p), Text: rules.String()}
 	if at >= 0 {
 		file.Name = p.Origin.Sheets[at].Name
 	}

@@ -5,7 +5,6 @@ import (
 	"kitrows/internal/analyse"
 	"kitrows/internal/code"
 	"kitrows/internal/code/markup"
-	"kitrows/internal/fault"
 	"kitrows/internal/kit"
 	"kitrows/internal/layout"
 	html "kitrows/internal/markup"
@@ -87,7 +86,7 @@ func newWriter(c *Change) *writer {
 	doc := origin.Document(c.Before.Origin)
 	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, origin.Inner(c.BeforeKit)), was: make(map[string]was, len(c.Before.Origin.Places)),
 		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{}, tags: map[*html.Node]bool{},
-		old: analyse.Vocabulary(c.BeforeKit), new: analyse.Vocabulary(c.AfterKit)}
+		old: analyse.VocabularyOf(c.BeforeKit, c.Before), new: analyse.VocabularyOf(c.AfterKit, c.After)}
 	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID] = was{n, at.Parent} })
 	w.touched(c.After.Body, nil)
 	w.before, w.after = w.words(c.BeforeKit, c.Before), w.words(c.AfterKit, c.After)
@@ -141,7 +140,7 @@ func (w *writer) words(k *kit.Kit, p *page.Page) *chosen {
 	c := &chosen{w: w, placed: map[*page.Node]*page.Node{}}
 	w.now = map[string]*page.Node{}
 	part := *p
-	part.Origin, part.OwnRules, part.Body = nil, false, c.grid(p.Body, nil)
+	part.Origin, part.Body = nil, c.grid(p.Body, nil)
 	c.Layout = layout.Of(k, &part)
 	said := &say.Page{Layout: c.Layout}
 	if c.Foreign() == nil {
@@ -201,11 +200,7 @@ func (c *chosen) grid(nodes []*page.Node, in *page.Node) (all []*page.Node) {
 // refused says what of a change no word of the kit says.
 func (w *writer) refused() error {
 	if f := w.after.Foreign(); f != nil {
-		err := f.Check(w.changed)
-		for _, one := range fault.All(err) {
-			one.Offer = "" // the page's stylesheets are its own
-		}
-		return err
+		return f.Check(w.changed)
 	}
 	return vocab.Check(w.AfterKit, w.after.Layout.Page())
 }

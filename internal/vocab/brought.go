@@ -124,6 +124,7 @@ type cell struct {
 // search looks for the fewest words of a stylesheet that read as is wanted.
 type search struct {
 	v     *Vocabulary
+	words []*Word // that may be taken
 	must  map[cell]page.Value
 	cells []cell
 	able  map[cell][]*Word // that give what must hold there
@@ -143,31 +144,43 @@ const (
 )
 
 // chooseBrought chooses the fewest words for all fields: one word may say something of several, and those fields are
-// chosen for together, the others by themselves.
+// chosen for together, the others by themselves. What no word says, classes say that the page may have rules for.
 func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) (c choice) {
-	end := len(v.kit.Breakpoints)
 	for _, fields := range v.brought.fields[on] {
-		s := search{v: v, must: map[cell]page.Value{}}
-		for w := range wants {
-			for i, must := range wants[w].Must[:end] {
-				if must.Term == page.None || !slices.Contains(fields, wants[w].Field) {
-					continue
-				}
-				at := cell{wants[w].Field, i}
-				if !v.equal(at.field, v.Start(on, at.field, i), must, i) && v.saying(on, at.field, must, i) == nil { // it is left as it is without a word
-					c.missing = append(c.missing, Missing{On: on, Field: at.field, Value: must, Breakpoint: i, Nearest: v.nearest(on, at, must, nil)})
-					continue
-				}
-				s.must[at] = must
-				s.cells = append(s.cells, at)
+		found := v.chooseGroup(on, wants, fields, v.brought.Words)
+		if ruled := v.ruledFor(on, wants, found.missing); len(ruled) > 0 {
+			if with := v.chooseGroup(on, wants, fields, slices.Concat(v.brought.Words, ruled)); len(with.missing) < len(found.missing) {
+				found = with
 			}
 		}
-		if !s.run(on, mostSteps) {
-			c.missing = append(c.missing, s.least(on)...)
-		}
-		c.words = append(c.words, s.best...)
+		c.words, c.missing = append(c.words, found.words...), append(c.missing, found.missing...)
 	}
 	slices.SortFunc(c.words, func(a, b *Word) int { return a.place - b.place })
+	return c
+}
+
+// chooseGroup chooses the fewest of some words for fields of which one word may say something together.
+func (v *Vocabulary) chooseGroup(on page.Kind, wants []Want, fields []page.Field, words []*Word) (c choice) {
+	s := search{v: v, words: words, must: map[cell]page.Value{}}
+	for w := range wants {
+		for i, must := range wants[w].Must[:len(v.kit.Breakpoints)] {
+			if must.Term == page.None || !slices.Contains(fields, wants[w].Field) {
+				continue
+			}
+			at := cell{wants[w].Field, i}
+			says := func(w *Word) bool { return w.On == on && v.says(w, at.field, must, i) }
+			if !v.equal(at.field, v.Start(on, at.field, i), must, i) && !slices.ContainsFunc(words, says) { // it is left as it is without a word
+				c.missing = append(c.missing, Missing{On: on, Field: at.field, Value: must, Breakpoint: i, Nearest: v.nearest(on, at, must, nil)})
+				continue
+			}
+			s.must[at] = must
+			s.cells = append(s.cells, at)
+		}
+	}
+	if !s.run(on, mostSteps) {
+		c.missing = append(c.missing, s.least(on)...)
+	}
+	c.words = s.best
 	return c
 }
 
@@ -176,7 +189,7 @@ func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) (c choice) {
 func (s *search) run(on page.Kind, steps int) bool {
 	s.best, s.found, s.left = nil, false, min(steps, max(fewSteps/10, s.v.steps))
 	s.able = map[cell][]*Word{}
-	for _, w := range s.v.brought.Words {
+	for _, w := range s.words {
 		if w.On != on || w.Base {
 			continue
 		}
@@ -198,7 +211,7 @@ func (s *search) run(on page.Kind, steps int) bool {
 
 // own reports whether a word gives what must hold at a breakpoint from there on, or up to there.
 func (s *search) own(on page.Kind, c cell) bool {
-	return slices.ContainsFunc(s.v.brought.Words, func(w *Word) bool {
+	return slices.ContainsFunc(s.words, func(w *Word) bool {
 		e := w.effectAt(c.field, c.at)
 		return w.On == on && e != nil && s.v.equal(c.field, e.Value, s.must[c], c.at) &&
 			(int(e.In.From) == c.at || int(e.In.To) == c.at+1)

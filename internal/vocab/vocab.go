@@ -36,6 +36,7 @@ type Word struct {
 	Text    string // a class, or NAME=WORD
 	On      page.Kind
 	Base    bool // it stands on every node of that kind
+	Ruled   bool // a rule of the page's own does it
 	Effects []Effect
 	Rules   []Rule // of a stylesheet brought in: where what it does is written
 
@@ -90,6 +91,7 @@ type Vocabulary struct {
 	known    map[wantKey]choice
 	steps    int               // that are left for searches among the words of a stylesheet
 	brought  *Brought          // where the words are a stylesheet's; else nil
+	ruled    *rules            // classes besides that a page has rules of its own for; nil where it has none
 	together map[string]choice // of a stylesheet's words, by what is wanted
 	key      []byte
 	columns  map[[kit.MaxBreakpoints]kit.Columns]int
@@ -136,7 +138,10 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 // Word is the word of a class on nodes of a kind; nil when there is none.
 func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 	if v.brought != nil {
-		return v.brought.by[on][class]
+		if w := v.brought.by[on][class]; w != nil || v.ruled == nil {
+			return w
+		}
+		return v.ruled.word(on, class)
 	}
 	for _, f := range v.families {
 		if f.on != on {

@@ -129,7 +129,7 @@ func TestOwnRulesAreShipped(t *testing.T) {
 	frame := *pg.Body[0]
 	frame.Children, pg.Body = []*page.Node{&row}, []*page.Node{&frame}
 	l = layout.Of(l.Kit(), &pg)
-	const rule = ".kr-own-two {\n  width: 33.333333% !important;\n  max-width: none !important;\n}"
+	const rule = ".kr-own-part-1-3 {\n  width: 33.333333% !important;\n  max-width: none !important;\n}"
 	for _, form := range Forms {
 		files := Files(l, pr, form.Form, code.Options{})
 		own := files[len(files)-1]
@@ -138,7 +138,7 @@ func TestOwnRulesAreShipped(t *testing.T) {
 			t.Errorf("%s has the rule in %s: %v\n%s", form.Name, own.Name, has, own.Text)
 		}
 	}
-	if text := Document(l, pr, code.Options{}); !strings.Contains(text, rule) || !strings.Contains(text, `class="plank kr-own-two own"`) {
+	if text := Document(l, pr, code.Options{}); !strings.Contains(text, rule) || !strings.Contains(text, `class="plank kr-own-part-1-3 own"`) {
 		t.Errorf("the document: %s", text)
 	}
 }
