@@ -382,7 +382,7 @@ func (c *checker) links() {
 	for _, f := range p.Origin.Sheets {
 		if origin.IsRules(f) && !origin.Linked(p, f.Name) {
 			c.add("rules-not-linked", Broken, "", head, f.Name+", the page's own rules, is not linked: the plan shows the page as if it were",
-				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
+				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, nil)...)
 		}
 	}
 	viewport := false
