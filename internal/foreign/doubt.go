@@ -43,8 +43,9 @@ func (f *Page) Doubts() (all []Doubt) {
 
 // noted is the doubts of a page by its breakpoints, as they were found at the widths that it was laid out at.
 type noted struct {
-	mu sync.Mutex
-	by map[int][]Doubt
+	mu   sync.Mutex
+	by   map[int][]Doubt
+	last []Doubt // found at the width before
 }
 
 func (n *noted) at(i int) ([]Doubt, bool) {
@@ -61,7 +62,13 @@ func (n *noted) add(i int, found []Doubt) {
 	if n.by == nil {
 		n.by = map[int][]Doubt{}
 	}
-	all, known := slices.Clone(n.by[i]), map[Doubt]bool{}
+	n.last = found
+	had, is := n.by[i]
+	if !is || slices.Equal(had, found) {
+		n.by[i] = found
+		return
+	}
+	all, known := slices.Clone(had), make(map[Doubt]bool, len(had))
 	for _, d := range all {
 		known[d] = true
 	}
@@ -73,15 +80,22 @@ func (n *noted) add(i int, found []Doubt) {
 	n.by[i] = all
 }
 
+// most is how many were found last.
+func (n *noted) most() int {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	return len(n.last)
+}
+
 // note keeps which nodes the doubts about a layout are of, and marks the boxes that depend on them: what is in doubt, or
 // around or in or after it, and flexible boxes and items of a grid beside one of those. What is in doubt inside of something
 // that is in doubt for the same reason is not told again.
 func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
-	of := map[*flow.Style][]flow.Doubt{}
+	of := make(map[*flow.Style][]flow.Doubt, len(doubts))
 	for _, d := range doubts {
 		of[d.Style] = append(of[d.Style], d)
 	}
-	var found []Doubt
+	found := make([]Doubt, 0, f.noted.most())
 	after := false // something before is in doubt
 	var mark func(b *flow.Box)
 	mark = func(b *flow.Box) {
@@ -99,7 +113,11 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 		}
 		node = max(node, 0) // what is around all nodes is told of the first
 		if b.Style.Display != flow.None {
-			for _, d := range of[b.Style] {
+			var doubts []flow.Doubt
+			if len(of) > 0 {
+				doubts = of[b.Style]
+			}
+			for _, d := range doubts {
 				if after = true; !slices.Contains(told, d.What) {
 					what := d.What
 					if d.Words {
