@@ -78,8 +78,8 @@ func (a *analysis) build() {
 // verify holds the kit's numbers against rows in a container, and says where they are other.
 func (a *analysis) verify(c *container) {
 	if c == nil && a.family.unit() == "px" {
-		a.note("numbers", NotUnderstood, nil, "columns are so many px wide, and no class was found that makes a container for them: the ruler is off, "+
-			"and the plan is not")
+		a.note("numbers", NotUnderstood, nil, "columns are so many px wide, and no class was found that makes a container for them: the ruler may be wrong; "+
+			"the plan is right")
 	}
 	for at, s := range a.edges {
 		g := &a.r.at[s]
@@ -107,7 +107,7 @@ func (a *analysis) verify(c *container) {
 			_, is := t.inner(e)
 			if want := track.Width(unit, float64(units[i])).Px; math.Abs(is-want) > .5 {
 				a.note("numbers", NotUnderstood, a.by[takes[i]].rules(), "at %s px %s is %s px wide, and by the numbers found it would be %s: "+
-					"the ruler is off there, and the plan is not", kit.Number(a.stages[s].at), takes[i], kit.Figure(is), kit.Figure(want))
+					"the ruler may be wrong there; the plan is right", kit.Number(a.stages[s].at), takes[i], kit.Figure(is), kit.Figure(want))
 				break
 			}
 			unit += units[i]
@@ -459,9 +459,11 @@ func (a *analysis) leftOver() (all []Finding) {
 	for _, manner := range order {
 		f := groups[manner]
 		if n := count[manner]; n > 1 {
-			f.Text = fmt.Sprintf("%s and %d others like it", f.Text, n-1)
+			f.Text = fmt.Sprintf("%s and %d others like it do", f.Text, n-1)
+		} else {
+			f.Text += " does"
 		}
-		f.Text += ": what is said comes to no container, and no width, skip or order of columns"
+		f.Text += " nothing the grid knows"
 		all = append(all, *f)
 	}
 	for _, r := range a.c.Rules {

@@ -151,12 +151,20 @@ func (r *reader) columnAt(s int, words ...string) (*css.Element, *flow.Style) {
 	return r.between(r.roles, r.stages[s].at, words...)
 }
 
-// plainAt is the style of a column without words.
+// plainAt is the style of a column without words besides.
 func (r *reader) plainAt(s int) *flow.Style {
 	if r.plain[s] == nil {
-		_, r.plain[s] = r.columnAt(s)
+		_, r.plain[s] = r.columnAt(s, r.standing(s)...)
 	}
 	return r.plain[s]
+}
+
+// standing is the word of some width, where it is such words alone that make a column of what has them; else none.
+func (r *reader) standing(s int) []string {
+	if r.roles.cell != "" {
+		return nil
+	}
+	return wordOf(r.at[s].reference)
 }
 
 // silent reports whether words place no column where they stand alone.
@@ -193,6 +201,9 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	others := w.besides(r.roles.cell)
 	if slices.Contains(others, r.roles.row) || len(others) > 0 && !r.silent(s, others) {
 		return nil // it is a row's, or those say something by themselves
+	}
+	if !slices.Contains(r.family.words, w) {
+		others = append(r.standing(s), others...)
 	}
 	e, st := r.columnAt(s, append(others, w.text)...)
 	won := r.styler(r.stages[s].at).Declared(e)
@@ -243,6 +254,19 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	if name := "margin-right"; w.in(won[name].Rule) && st.Margin[flow.Right].Kind == flow.Length {
 		if n, ok := g.whole(length(st.Margin[flow.Right]) - length(plain.Margin[flow.Right])); ok && n >= 0 && n < g.columns {
 			add(page.Trail, page.Of(n), name)
+		}
+	}
+	if !st.Inner { // padding makes a column so much wider
+		for _, side := range []struct {
+			at    int
+			name  string
+			field page.Field
+		}{{flow.Left, "padding-left", page.Skip}, {flow.Right, "padding-right", page.Trail}} {
+			if w.in(won[side.name].Rule) {
+				if n, ok := g.whole(length(st.Padding[side.at]) - length(plain.Padding[side.at])); ok && n > 0 && n < g.columns {
+					add(side.field, page.Of(n), side.name)
+				}
+			}
 		}
 	}
 	if st.Position == "relative" {

@@ -81,12 +81,39 @@ func given(c *css.Cascade, files int) (all []*word) {
 			}
 		}
 	}
+	numbered := numbered(c, files)
 	for _, name := range names[:min(len(names), mostNames)] {
-		if out[name] || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name], func(u use) bool { return owned(u.rule) }) {
+		if out[name] || numbered[name] || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name], func(u use) bool { return owned(u.rule) }) {
 			continue
 		}
 		for n := 1; n <= mostGiven; n++ {
 			all = append(all, &word{text: "style=" + name + ": " + strconv.Itoa(n) + ";", uses: uses[name], given: true, deep: deep[name]})
+		}
+	}
+	return all
+}
+
+// numbered are the custom properties for whose numbers there are classes, such as .s4 { --n: 4 }: elements do not give them
+// themselves.
+func numbered(c *css.Cascade, files int) map[string]bool {
+	const several = 3
+	by := map[string]map[string]bool{} // the classes, by the property
+	all := map[string]bool{}
+	for _, r := range c.Rules {
+		for i := range r.Sets {
+			put := &r.Sets[i]
+			if r.File >= files || !strings.HasPrefix(put.Name, "--") || !wholeNumber.MatchString(put.Value) {
+				continue
+			}
+			for _, s := range r.Selectors {
+				if said := wordsOf(&s[len(s)-1]); len(said) == 1 && len(by[put.Name]) < several {
+					if by[put.Name] == nil {
+						by[put.Name] = map[string]bool{}
+					}
+					by[put.Name][said[0]] = true
+					all[put.Name] = len(by[put.Name]) == several
+				}
+			}
 		}
 	}
 	return all

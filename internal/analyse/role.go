@@ -13,12 +13,13 @@ import (
 // roles are the words that say what an element is: what every row has, and every column, and the
 // element in each column where gutters are that one's.
 type roles struct {
-	row, cell, inner string  // empty where no word is needed
-	more             string  // what a row has besides
-	dividers         []*word // where no word says how wide a column is: those of rows that say how many a line has
-	frame            string  // of what rows are tried in; empty for a box of a width
-	joined           bool    // columns are inline blocks without white space between them
-	ends             ends    // what the first and the last column of a line have besides
+	row, cell, inner string   // empty where no word is needed
+	more             string   // what a row has besides
+	around           []string // words of what rows must stand in for their word to say something
+	dividers         []*word  // where no word says how wide a column is: those of rows that say how many a line has
+	frame            string   // of what rows are tried in; empty for a box of a width
+	joined           bool     // columns are inline blocks without white space between them
+	ends             ends     // what the first and the last column of a line have besides
 	score            float64
 	takes            []string // words of some columns that fill a line
 	units            []int    // that those have
@@ -38,11 +39,15 @@ func wordOf(text string) []string {
 // wrap is how wide, in px, the box is that roles are tried in, where columns are parts of it.
 const wrap = 1000
 
+// bare takes from a box what the words of what rows stand in give it, for it to have the width that rows are tried in.
+const bare = "display: block; float: none; margin: 0; padding: 0; border: 0; min-width: 0; max-width: none; "
+
 // row lays out a row of columns in a box.
 func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, row *css.Element, cells, inside []*css.Element) {
 	t = l.trial(width)
 	if box = t.body.Add(element("div", wordOf(r.frame)...)); r.frame == "" {
-		box.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
+		Dress(box, r.around)
+		box.Attributes = append(box.Attributes, css.Attr{Name: "style", Value: bare + "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"})
 	}
 	row = box.Add(element("div", append(wordOf(r.row), wordOf(r.more)...)...))
 	for i, own := range columns {
@@ -221,7 +226,11 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 				if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
 					continue
 				}
-				found = append(found, try(roles{row: row, cell: cell, takes: takes, units: units, width: width, wrap: room})...)
+				var around []string
+				if w := by[row]; w != nil {
+					around = w.above
+				}
+				found = append(found, try(roles{row: row, cell: cell, around: around, takes: takes, units: units, width: width, wrap: room})...)
 			}
 		}
 		return slices.ContainsFunc(found, func(r roles) bool { return r.score > enough })

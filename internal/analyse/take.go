@@ -124,7 +124,7 @@ func fits(sizes []float64, unit string) (all []fit) {
 			for _, narrowest := range sizes[:min(len(sizes), 4)] {
 				for units := 1.0; units <= 2; units++ { // which the narrowest may be
 					f := progression(sizes, step, step*units-narrowest)
-					if f.columns < 2 || f.gutter < 1e-6 || f.gutter >= f.pitch {
+					if f.columns < 2 || f.gutter < 1e-6 || f.gutter > widestGutter*f.pitch { // else columns have no width
 						continue
 					}
 					if unit == "px" {
@@ -155,6 +155,9 @@ func fits(sizes []float64, unit string) (all []fit) {
 	})
 	return all
 }
+
+// widestGutter is how much of a pitch a gutter may be.
+const widestGutter = .95
 
 // steps are the differences between sizes that stand beside one another, each once.
 func steps(sizes []float64) (all []float64) {

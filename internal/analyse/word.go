@@ -168,18 +168,24 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 	return all, by
 }
 
-// placedBy are the rules that place elements by a custom property and ask for no word of theirs, by the property.
+// placedBy are the rules that place elements by a custom property, by the property: those that ask for no word of theirs, and all where
+// there are classes for its numbers.
 func placedBy(c *css.Cascade, files int) map[string][]use {
 	all := map[string][]use{}
+	numbered := numbered(c, files)
 	for _, r := range c.Rules {
-		if r.File >= files || owned(r) && !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool { return patterned(&s[len(s)-1]) }) {
+		if r.File >= files {
 			continue
 		}
+		mine := owned(r) && !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool { return patterned(&s[len(s)-1]) })
 		for i := range r.Sets {
 			if !slices.Contains(placing, r.Sets[i].Name) {
 				continue
 			}
 			for _, m := range varUse.FindAllStringSubmatch(r.Sets[i].Value, -1) {
+				if mine && !numbered[m[1]] {
+					continue
+				}
 				for s := range r.Selectors {
 					if one := (use{r, &r.Selectors[s]}); len(all[m[1]]) < mostUses && !slices.Contains(all[m[1]], one) {
 						all[m[1]] = append(all[m[1]], one)
@@ -199,18 +205,18 @@ func (w *word) throughCustom(placed map[string][]use) {
 	for _, u := range w.uses {
 		for i := range u.rule.Sets {
 			for _, through := range placed[u.rule.Sets[i].Name] {
-				if !slices.Contains(w.through, through) {
+				if !slices.Contains(w.through, through) && !slices.Contains(aboveOf(*through.by), w.text) { // else it is what stands around
 					w.through = append(w.through, through)
 				}
 			}
 		}
 	}
 	for i, u := range w.through {
-		if above := aboveOf(*u.by); i == 0 {
-			w.above = above
-		} else {
-			w.above = both(w.above, above)
+		needs, above := slices.DeleteFunc(wordsOf(&(*u.by)[len(*u.by)-1]), func(text string) bool { return text == w.text }), aboveOf(*u.by)
+		if i > 0 {
+			needs, above = both(w.needs, needs), both(w.above, above)
 		}
+		w.needs, w.above = needs, above
 	}
 }
 
