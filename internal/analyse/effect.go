@@ -369,14 +369,15 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	if !g.known {
 		return nil
 	}
-	if len(w.besides(r.roles.row)) > 0 || len(w.above) > 0 {
+	if len(w.besides(r.roles.row)) > 0 || slices.ContainsFunc(w.above, func(text string) bool { return !slices.Contains(r.roles.around, text) }) {
 		return nil
 	}
 	styler := r.styler(r.stages[s].at)
 	html := element("html")
 	body := html.Add(element("body"))
-	e := body.Add(element("div", append(wordOf(r.roles.row), w.text)...))
-	st := styler.Style(e, styler.Style(body, styler.Root(html)))
+	around := body.Add(element("div", r.roles.around...))
+	e := around.Add(element("div", append(wordOf(r.roles.row), w.text)...))
+	st := styler.Style(e, styler.Style(around, styler.Style(body, styler.Root(html))))
 	won := styler.Declared(e)
 	add := func(f page.Field, v page.Value, name string) {
 		if winner := won[name]; w.in(winner.Rule) {

@@ -193,6 +193,10 @@ func (a *analysis) stands(r roles, outer string, inner ...string) bool {
 	t := a.trial(r.width)
 	e := t.body
 	e.Attributes = []css.Attr{{Name: "style", Value: "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"}}
+	if len(r.around) > 0 {
+		e = e.Add(element("div", r.around...))
+		e.Attributes = append(e.Attributes, css.Attr{Name: "style", Value: bare})
+	}
 	e = e.Add(element("div", wordOf(r.row)...))
 	e = e.Add(element("div", append(wordOf(r.cell), outer)...))
 	row := e.Add(element("div", wordOf(r.row)...))

@@ -106,8 +106,10 @@ func (l *lab) between(r roles, width float64, words ...string) (*css.Element, *f
 	html := element("html")
 	e := html.Add(element("body"))
 	style := styler.Style(e, styler.Root(html))
-	e = e.Add(element("div", wordOf(r.row)...))
-	style = styler.Style(e, style)
+	for _, words := range [][]string{r.around, wordOf(r.row)} {
+		e = e.Add(element("div", words...))
+		style = styler.Style(e, style)
+	}
 	e.Add(element("div", wordOf(r.cell)...))
 	own := e.Add(element("div", append(wordOf(r.cell), words...)...))
 	e.Add(element("div", wordOf(r.cell)...))

@@ -226,9 +226,9 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 				if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
 					continue
 				}
-				var around []string
+				around := slices.DeleteFunc(slices.Clone(f.words[0].above), func(text string) bool { return text == row })
 				if w := by[row]; w != nil {
-					around = w.above
+					around = unique(append(slices.Clone(w.above), around...), 8)
 				}
 				found = append(found, try(roles{row: row, cell: cell, around: around, takes: takes, units: units, width: width, wrap: room})...)
 			}

@@ -134,10 +134,10 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 		all = append(all, w)
 	}
 	manners := map[string]int{}
-	placed := placedBy(c, files)
+	placed, defined := placedBy(c, files), definedBy(c, files)
 	for _, w := range all {
 		w.settle(b)
-		w.throughCustom(placed)
+		w.throughCustom(placed, defined)
 	}
 	all = slices.DeleteFunc(all, func(w *word) bool { return w.pure == 0 && !w.ring }) // it moves no box
 	for _, w := range all {
@@ -197,8 +197,36 @@ func placedBy(c *css.Cascade, files int) map[string][]use {
 	return all
 }
 
-// throughCustom finds the rules that place elements by what the word's own rules set.
-func (w *word) throughCustom(placed map[string][]use) {
+// definedBy are the words whose rules alone declare a custom property, by the property.
+func definedBy(c *css.Cascade, files int) map[string]string {
+	all := map[string]string{}
+	for _, r := range c.Rules {
+		if r.File >= files {
+			continue
+		}
+		for i := range r.Sets {
+			name := r.Sets[i].Name
+			if !strings.HasPrefix(name, "--") {
+				continue
+			}
+			for _, s := range r.Selectors {
+				word := "" // none, or several
+				if said := wordsOf(&s[len(s)-1]); len(s) == 1 && len(said) == 1 {
+					word = said[0]
+				}
+				if known, is := all[name]; is && known != word {
+					word = ""
+				}
+				all[name] = word
+			}
+		}
+	}
+	return all
+}
+
+// throughCustom finds the rules that place elements by what the word's own rules set. What else those go by may be declared by
+// another word: that of a row, or of what is around it.
+func (w *word) throughCustom(placed map[string][]use, defined map[string]string) {
 	if w.given || len(w.above) > 0 {
 		return
 	}
@@ -217,6 +245,15 @@ func (w *word) throughCustom(placed map[string][]use) {
 			needs, above = both(w.needs, needs), both(w.above, above)
 		}
 		w.needs, w.above = needs, above
+	}
+	for _, u := range w.through {
+		for i := range u.rule.Sets {
+			for _, m := range varUse.FindAllStringSubmatch(u.rule.Sets[i].Value, -1) {
+				if by := defined[m[1]]; by != "" && by != w.text && !slices.Contains(w.needs, by) && !slices.Contains(w.above, by) {
+					w.above = append([]string{by}, w.above...)
+				}
+			}
+		}
 	}
 }
 
