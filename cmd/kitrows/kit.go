@@ -43,7 +43,8 @@ func kitCommand() *cobra.Command {
 			return joined(mixins(k).Less()), nil
 		}},
 		{"check", "Say whether the kit can be planned and coded with", func(k *kit.Kit) (string, error) {
-			return fmt.Sprintf("%s is fine: %s columns, %d breakpoints, %s\n", k.Name, k.Columns, len(k.Breakpoints), k.Technique), nil
+			return fmt.Sprintf("%s is fine: %s columns, %d breakpoints, %s\n", k.Name, k.Columns, len(k.Breakpoints),
+				k.Technique), nil
 		}},
 	} {
 		c.AddCommand(kitOf(&cobra.Command{Use: what.name + " FILE [--kit ID]", Short: what.short}, what.write))
@@ -60,7 +61,8 @@ func kitSheetCommand() *cobra.Command {
 		Use: "sheet FILE [--kit ID] [--as pdf|svg|png|css] [--breakpoint NAME [--width PX]] [--paper a4|letter] " +
 			"[--landscape] [--blank]",
 		Short: "Print the kit's grid: sheets on paper, or a drawing, tile or background for other tools",
-		Long: "Print the kit's grid. A PDF has a page for each breakpoint, or with --blank frames of all of them to sketch in;\n" +
+		Long: "Print the kit's grid. A PDF has a page for each breakpoint, or with --blank frames of all of them " +
+			"to sketch in;\n" +
 			"an SVG, a PNG that repeats downwards and a background in CSS are for other tools. Redirect it into a file.",
 	}, func(k *kit.Kit) (string, error) {
 		s, err := paper.Of(k, breakpoint, width)

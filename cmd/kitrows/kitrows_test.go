@@ -48,7 +48,8 @@ func TestPlanCommand(t *testing.T) {
 	}
 	for _, b := range report.Boxes {
 		if b.ID == "tide-table" {
-			want := planBox{"tide-table", "", page.Column, 773, b.Y, 191, b.Height, planInner{773, b.Y, 191, b.Height}, 1, 10, 3, true, false}
+			want := planBox{"tide-table", "", page.Column, 773, b.Y, 191, b.Height, planInner{773, b.Y, 191, b.Height},
+				1, 10, 3, true, false}
 			if b != want {
 				t.Errorf("got %+v, want %+v", b, want)
 			}
@@ -62,7 +63,8 @@ func TestPlanCommand(t *testing.T) {
 }
 
 func TestPlanWhyCommand(t *testing.T) {
-	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080", "--why", "tide-table")
+	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080", "--why",
+		"tide-table")
 	want := `tide-table at wide, in a viewport of 1080 px
   default    (full line)                      kr-cell
   base       ← default
@@ -86,7 +88,8 @@ func TestCodeCommand(t *testing.T) {
 		"css":      ".kr-skip-1-wide {\n    --kr-skip: calc(1 / 12);",
 		"document": "<!DOCTYPE html>",
 	} {
-		if out, err := run(t, string(demo.File()), "code", "-", "--page", "Front page", "--as", as, "--mark"); err != nil ||
+		if out, err := run(t, string(demo.File()), "code", "-", "--page", "Front page", "--as", as,
+			"--mark"); err != nil ||
 			!strings.Contains(out, want) {
 			t.Errorf("%s: %v, lacks %s", as, err, want)
 		}
@@ -141,7 +144,8 @@ func TestSchemaCommand(t *testing.T) {
 func TestCommandsRefuse(t *testing.T) {
 	file := string(demo.File())
 	for want, args := range map[string][]string{
-		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page", "Back page",
+		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page",
+			"Back page",
 			"--width", "900"},
 		`--width: found -3`: {"plan", "-", "--page", "Sightings", "--width", "-3"},
 		`--as: found "pdf", want html, css, document, scss, less, tsx or archive`: {"code", "-", "--page",
@@ -283,9 +287,11 @@ func TestKitCommand(t *testing.T) {
 		args []string
 		want string
 	}{
-		{[]string{"facts", file, "--kit", "plain-twelve"}, "Column         8.67 to 34.42   21          45           72\n"},
+		{[]string{"facts", file, "--kit", "plain-twelve"},
+			"Column         8.67 to 34.42   21          45           72\n"},
 		{[]string{"facts", file, "--kit", "plain-twelve", "--as", "csv", "--width", "1000"}, "units,px\n1,45\n2,118\n"},
-		{[]string{"facts", file, "--kit", "five-uneven", "--as", "markdown", "--width", "1000"}, "| 5 | 884 |  |  |  |  |\n"},
+		{[]string{"facts", file, "--kit", "five-uneven", "--as", "markdown", "--width", "1000"},
+			"| 5 | 884 |  |  |  |  |\n"},
 		{[]string{"facts", file, "--kit", "fifth-gap", "--as", "json"}, `"breakpoint": "full"`},
 		{[]string{"facts", file, "--kit", "fifth-gap", "--as", "xml"}, "text, csv, markdown or json"},
 		{[]string{"facts", file, "--kit", "fifth-gap", "--width", "0.5"}, "a viewport width of 1 to"},
@@ -294,8 +300,10 @@ func TestKitCommand(t *testing.T) {
 		{[]string{"less", file, "--kit", "five-uneven"}, "// kit.less"},
 		{[]string{"check", file, "--kit", "five-uneven"}, "Five Uneven is fine: 1 2 3 2 1 columns"},
 		{[]string{"sheet", file, "--kit", "plain-twelve"}, "%PDF-"},
-		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "svg", "--breakpoint", "mid", "--width", "800"}, `viewBox="0 0 800 800"`},
-		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "svg", "--breakpoint", "mid", "--width", "80"}, "from 630 to 909 px"},
+		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "svg", "--breakpoint", "mid", "--width", "800"},
+			`viewBox="0 0 800 800"`},
+		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "svg", "--breakpoint", "mid", "--width", "80"},
+			"from 630 to 909 px"},
 		{[]string{"sheet", file, "--kit", "plain-twelve", "--as", "gif"}, "pdf, svg, png or css"},
 		{[]string{"sheet", file, "--kit", "plain-twelve", "--paper", "a3"}, "a4 or letter"},
 		{[]string{"sheet", file, "--kit", "five-uneven", "--as", "css"}, "body::before {"},

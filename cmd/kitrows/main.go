@@ -35,7 +35,8 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), kitCommand(), pageCommand(), exportCommand(), importCommand(),
+	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), kitCommand(),
+		pageCommand(), exportCommand(), importCommand(),
 		schemaCommand())
 	return c
 }

@@ -35,7 +35,8 @@ func pageReadCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "read FILE.html [--css FILE.css…] [--kit FILE]",
 		Short: "Read a page out of HTML and print it as a project file, with its kit",
-		Long: "Read a page out of a document or a part of one, and print a project file with the page and its kit. The kit is\n" +
+		Long: "Read a page out of a document or a part of one, and print a project file with the page and its " +
+			"kit. The kit is\n" +
 			"read from the stylesheets that the page links, which are looked for below its folder, or from those given; where\n" +
 			"there is no grid in them, or none, it is Plain Twelve. What is wrong with the file is told on the standard error.",
 		Args: cobra.ExactArgs(1),
@@ -58,13 +59,15 @@ func pageReadCommand() *cobra.Command {
 			}
 			o = page.NewOrigin(b, rest)
 			pg := rewrite.WithKit(origin.NewPage("page", filepath.Base(args[0]), k, o), k)
-			p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name, Kits: []*kit.Kit{k},
+			p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name,
+				Kits:  []*kit.Kit{k},
 				Pages: []*page.Page{pg}}
 			if err := p.Check(); err != nil {
 				return err
 			}
 			for _, f := range check.Of(layout.Of(k, pg)) {
-				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s\n", printable(args[0]), f.Line.Line, f.Line.Column, printable(f.Text))
+				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s\n", printable(args[0]), f.Line.Line, f.Line.Column,
+					printable(f.Text))
 			}
 			text, err := p.Encode()
 			if err != nil {
@@ -74,8 +77,10 @@ func pageReadCommand() *cobra.Command {
 			return err
 		},
 	}
-	c.Flags().StringArrayVar(&sheets, "css", nil, "a stylesheet of the page; may be given several times, in their order")
-	c.Flags().StringVar(&kitFile, "kit", "", "the page's kit, from its own file or a project file, in place of one that is read from stylesheets")
+	c.Flags().StringArrayVar(&sheets, "css", nil,
+		"a stylesheet of the page; may be given several times, in their order")
+	c.Flags().StringVar(&kitFile, "kit", "",
+		"the page's kit, from its own file or a project file, in place of one that is read from stylesheets")
 	return c
 }
 
@@ -122,7 +127,8 @@ func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, 
 }
 
 // kitOfPage is the kit of a page: the one in a file, the one that its stylesheets are, or Plain Twelve.
-func kitOfPage(c *cobra.Command, file string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
+func kitOfPage(c *cobra.Command, file string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File,
+	err error) {
 	if file != "" {
 		k, err := readFile(c, file, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
 		return k, files, err
@@ -144,7 +150,8 @@ func pageWriteCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "write FILE [--page NAME]",
 		Short: "Print the HTML of a page that was read from markup, with what was changed of it",
-		Long: "Print the HTML of a page that was read from markup: to the byte what was read, but for the smallest edits that make it say\n" +
+		Long: "Print the HTML of a page that was read from markup: to the byte what was read, but for the " +
+			"smallest edits that make it say\n" +
 			"what the page's settings in the project file are.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
@@ -164,7 +171,8 @@ func pageWriteCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			changed, _, err := (&rewrite.Change{Before: pg, After: stated.Page(pg.ID), BeforeKit: k, AfterKit: k, Project: p}).Page()
+			changed, _, err := (&rewrite.Change{Before: pg, After: stated.Page(pg.ID), BeforeKit: k, AfterKit: k,
+				Project: p}).Page()
 			if err != nil {
 				return err
 			}

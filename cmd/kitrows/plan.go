@@ -45,7 +45,8 @@ func planCommand() *cobra.Command {
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
 	c.Flags().Float64Var(&width, "width", 0, "the viewport's width in CSS px")
 	c.Flags().StringVar(&why, "why", "", "explain the container, row or column of that id instead")
-	c.Flags().StringVar(&key, "key", "", "of a page from markup: an attribute whose value, on its element, is printed with every box")
+	c.Flags().StringVar(&key, "key", "",
+		"of a page from markup: an attribute whose value, on its element, is printed with every box")
 	_ = c.MarkFlagRequired("width")
 	return c
 }
@@ -120,13 +121,13 @@ type planInner struct {
 }
 
 type planLine struct {
-	Row     string  `json:"row"`
-	Line    int     `json:"line"`
-	Spent   float64 `json:"spent"`
-	Unspent float64 `json:"unspent"`
-	Of      string  `json:"of"` // what they are counted in: units, px, or columns
-	Ledger  string  `json:"ledger"`
-	Reason  string  `json:"reason,omitempty"` // why the line before it broke
+	Row    string  `json:"row"`
+	Line   int     `json:"line"`
+	Spent  float64 `json:"spent"`
+	Free   float64 `json:"free"`
+	Of     string  `json:"of"` // what they are counted in: units, px, or columns
+	Ledger string  `json:"ledger"`
+	Reason string  `json:"reason,omitempty"` // why the line before it broke
 }
 
 // planReported is what cannot be had as it was set.
@@ -140,8 +141,10 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 		LinesUntil: px(plan.Until)}
 	for _, b := range plan.Boxes {
 		r.Boxes = append(r.Boxes,
-			planBox{b.ID, l.Foreign().Attribute(l.Node(b.Node), key), b.Kind, px(b.X), px(b.Y), px(b.Width), px(b.Height),
-				planInner{px(b.X + b.Before), px(b.Y), px(b.Width - b.Before - b.After), px(b.Height)}, b.Line, px(b.Unit), px(b.Units), b.Shown, b.Estimated})
+			planBox{b.ID, l.Foreign().Attribute(l.Node(b.Node), key), b.Kind, px(b.X), px(b.Y), px(b.Width),
+				px(b.Height),
+				planInner{px(b.X + b.Before), px(b.Y), px(b.Width - b.Before - b.After), px(b.Height)}, b.Line,
+				px(b.Unit), px(b.Units), b.Shown, b.Estimated})
 	}
 	for _, line := range plan.Lines {
 		of := "units"
@@ -151,7 +154,7 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 			of = "columns"
 		}
 		r.Lines = append(r.Lines,
-			planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Unspent()), of, line.String(), line.Reason()})
+			planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Free()), of, line.String(), line.Reason()})
 	}
 	for _, report := range l.Reports {
 		if report.Breakpoint == plan.Breakpoint {

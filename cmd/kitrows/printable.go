@@ -6,8 +6,8 @@ import (
 	"unicode"
 )
 
-// printable is a text, which may hold what others wrote, as a terminal may show it: what would steer the terminal is written
-// out.
+// printable is a text, which may hold what others wrote, as a terminal may show it: what would steer the terminal is
+// written out.
 func printable(text string) string {
 	var b strings.Builder
 	for _, r := range text {

@@ -64,7 +64,8 @@ func kitReadCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "read FILE.css… [--choose DOUBT=CHOICE] [--explain]",
 		Short: "Read a kit out of stylesheets and print it as JSON",
-		Long: "Read a kit out of the stylesheets of a page, in the order in which it links them, and print it as in a project\n" +
+		Long: "Read a kit out of the stylesheets of a page, in the order in which it links them, and print it as " +
+			"in a project\n" +
 			"file, with what was found and where, what is in doubt, and what was not understood. With --explain every word\n" +
 			"is printed too, with what it says. Where there is no grid in them, the command says what is missing and fails.",
 		Args: cobra.MinimumNArgs(1),
@@ -113,7 +114,8 @@ func kitReadCommand() *cobra.Command {
 }
 
 func newKitReport(k *kit.Kit, r *analyse.Reading, explain bool) kitReport {
-	report := kitReport{Kit: k, Findings: []findingReport{}, NotUnderstood: []findingReport{}, Doubts: []doubtReport{}, Idle: r.Idle}
+	report := kitReport{Kit: k, Findings: []findingReport{}, NotUnderstood: []findingReport{}, Doubts: []doubtReport{},
+		Idle: r.Idle}
 	places := func(rules []vocab.Rule) (all []placeReport) {
 		for _, rule := range rules {
 			t := r.Cascade.Trees[rule.File]

@@ -33,7 +33,8 @@ func TestKitRead(t *testing.T) {
 	if err := json.Unmarshal([]byte(out), &report); err != nil {
 		t.Fatal(err)
 	}
-	if k := report.Kit; k.Columns.N() != 4 || k.GutterAt(0).Px() != 10 || len(k.Breakpoints) != 2 || k.Name != "team" || k.Brought.Files[0].Text != teamSheet {
+	if k := report.Kit; k.Columns.N() != 4 || k.GutterAt(0).Px() != 10 || len(k.Breakpoints) != 2 ||
+		k.Name != "team" || k.Brought.Files[0].Text != teamSheet {
 		t.Errorf("the kit: %+v", k)
 	}
 	if f := report.Findings[0]; f.What != "columns" || f.Sure != "read" || f.Rules[0] != (placeReport{"team.css", 3}) {
@@ -62,15 +63,18 @@ func TestKitRead(t *testing.T) {
 			words = []string{filepath.Join(t.TempDir(), "none.css")}
 			want = "no such file"
 		}
-		if _, err := run(t, "", append([]string{"kit", "read"}, words...)...); err == nil || !strings.Contains(err.Error(), want) {
+		if _, err := run(t, "", append([]string{"kit", "read"}, words...)...); err == nil ||
+			!strings.Contains(err.Error(), want) {
 			t.Errorf("kit read %s: %v, want %s", args, err, want)
 		}
 	}
 }
 
-// What was changed of a page in its project file is written to its HTML; where nothing was, the bytes are those that were read.
+// What was changed of a page in its project file is written to its HTML; where nothing was, the bytes are those that
+// were read.
 func TestPageWrite(t *testing.T) {
-	const html = "<!doctype html>\n<style>.tier { display: flex; flex-wrap: wrap } .pan-3 { width: 25% } .pan-6 { width: 50% } .pan-9 { width: 75% }</style>\n" +
+	const html = "<!doctype html>\n<style>.tier { display: flex; flex-wrap: wrap } .pan-3 { width: 25% } .pan-6 { " +
+		"width: 50% } .pan-9 { width: 75% }</style>\n" +
 		"<div class=tier>\n  <div class='pan-3'>One</div>\n  <div class=pan-9>Two</div>\n</div>\n"
 	file := filepath.Join(t.TempDir(), "index.html")
 	if err := os.WriteFile(file, []byte(html), 0o600); err != nil {

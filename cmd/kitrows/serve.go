@@ -72,7 +72,8 @@ func demoCommand() *cobra.Command {
 	dataFlag(c, &data)
 	listenFlag(c, &listen)
 	asideFlag(c, &aside)
-	c.Flags().BoolVar(&fresh, "fresh", false, "put the demo project back to how it ships, forgetting what was done to it")
+	c.Flags().BoolVar(&fresh, "fresh", false,
+		"put the demo project back to how it ships, forgetting what was done to it")
 	return c
 }
 
@@ -121,7 +122,8 @@ func begin(c *cobra.Command, s *store.Store, listen string) (net.Listener, error
 	}
 	l, err := net.Listen("tcp", listen)
 	if errors.Is(err, syscall.EADDRINUSE) {
-		return nil, fmt.Errorf("--listen: another program answers at %s already. It may be Kit Rows: open http://%s, or choose another address with --listen, such as 127.0.0.1:0 (%w)",
+		return nil, fmt.Errorf("--listen: another program answers at %s already. It may be Kit Rows: open "+
+			"http://%s, or choose another address with --listen, such as 127.0.0.1:0 (%w)",
 			listen, listen, err)
 	}
 	if err != nil {
@@ -129,7 +131,8 @@ func begin(c *cobra.Command, s *store.Store, listen string) (net.Listener, error
 	}
 	if tcp := l.Addr().(*net.TCPAddr); !tcp.IP.IsLoopback() {
 		l.Close()
-		return nil, fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this machine alone",
+		return nil, fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this "+
+			"machine alone",
 			listen, address)
 	}
 	return l, nil
@@ -152,7 +155,8 @@ func setAside(c *cobra.Command, data string, wanted bool) error {
 }
 
 func asideFlag(c *cobra.Command, aside *bool) {
-	c.Flags().BoolVar(aside, "set-aside", false, "give the store another name and begin a new one, when it is damaged or gone")
+	c.Flags().BoolVar(aside, "set-aside", false,
+		"give the store another name and begin a new one, when it is damaged or gone")
 }
 
 func dataFlag(c *cobra.Command, data *string) {

@@ -25,9 +25,11 @@ import (
 func workCommand() *cobra.Command {
 	var data, listen string
 	c := &cobra.Command{
-		Use:   "work DIR [--listen ADDRESS] [--data DIR]",
-		Short: "Work on the pages in a folder of your own: what is edited is written to their files, what changes there is taken in",
-		Long: "Open the pages in a folder, with the stylesheets that they link, as a project. Every edit is written to its file at once;\n" +
+		Use: "work DIR [--listen ADDRESS] [--data DIR]",
+		Short: "Work on the pages in a folder of your own: what is edited is written to their files, what changes " +
+			"there is taken in",
+		Long: "Open the pages in a folder, with the stylesheets that they link, as a project. Every edit is " +
+			"written to its file at once;\n" +
 			"what another program changes there is a step in the history. Nothing outside of the folder is read or written; the\n" +
 			"history is kept with the program's own data. The files are shown as they are at an address of their own, and\n" +
 			"again when they are written.",

@@ -28,7 +28,8 @@ func TestWorkIsKilled(t *testing.T) {
 	}
 	dir, data := t.TempDir(), t.TempDir()
 	file := filepath.Join(dir, "index.html")
-	if err := os.WriteFile(file, []byte("<main class=kr-frame><div class=kr-row>\n<div class='kr-cell kr-take-12-mid'>One</div>\n</div></main>\n<!-- end -->\n"), 0o644); err != nil {
+	if err := os.WriteFile(file, []byte(
+		"<main class=kr-frame><div class=kr-row>\n<div class='kr-cell kr-take-12-mid'>One</div>\n</div></main>\n<!-- end -->\n"), 0o644); err != nil {
 		t.Fatal(err)
 	}
 	last, acknowledged := "12", 1 // the width that was answered last, and its revision
@@ -69,7 +70,8 @@ func TestWorkIsKilled(t *testing.T) {
 		case b.Revision == acknowledged+1 && sent != "" && holds(sent): // it was done, and not answered
 			last, acknowledged = sent, b.Revision
 		case b.Revision < acknowledged, !holds(last):
-			t.Fatalf("at revision %d: take %s was answered at %d (and %s sent), the file is\n%s", b.Revision, last, acknowledged, sent, text)
+			t.Fatalf("at revision %d: take %s was answered at %d (and %s sent), the file is\n%s", b.Revision, last,
+				acknowledged, sent, text)
 		}
 		dead := make(chan bool)
 		go func() {

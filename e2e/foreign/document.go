@@ -22,8 +22,8 @@ var tag = regexp.MustCompile(`<[a-z][a-z0-9]*`)
 //go:embed pages/*.html
 var pages embed.FS
 
-// documents prints pages with their stylesheets in them and their plans: those that were written by hand, and so many random
-// ones.
+// documents prints pages with their stylesheets in them and their plans: those that were written by hand, and so many
+// random ones.
 func documents(out *bufio.Writer, random int, seed uint64) {
 	files, err := pages.ReadDir("pages")
 	if err != nil {
@@ -37,15 +37,16 @@ func documents(out *bufio.Writer, random int, seed uint64) {
 		write(out, judged(document{f.Name(), string(text)}))
 	}
 	for i := range random {
-		write(out, judged(document{fmt.Sprintf("seed %d, tangled page %d", seed, i), sample.Tangled(sample.New(seed*1_000_000 + uint64(i)))}))
+		write(out, judged(document{fmt.Sprintf("seed %d, tangled page %d", seed, i),
+			sample.Tangled(sample.New(seed*1_000_000 + uint64(i)))}))
 	}
 }
 
 // A document is a page with its stylesheet in it.
 type document struct{ name, text string }
 
-// judged is a document with its plan: each of its elements is named by a data-node, and boxes that depend on what the plan
-// does not work out are marked.
+// judged is a document with its plan: each of its elements is named by a data-node, and boxes that depend on what the
+// plan does not work out are marked.
 func judged(d document) trial {
 	number := 0
 	head, body, _ := strings.Cut(d.text, "<body>")

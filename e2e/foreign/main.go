@@ -1,6 +1,6 @@
-// Command foreign prints random stylesheets of another hand and pages on the kits that are read from them,
-// for the browser to judge, the last page of each with rules of its own: one line of JSON a page, with its document and its plan at widths at, below and
-// between breakpoints. With names of HTML files, it prints those pages.
+// Command foreign prints random stylesheets of another hand and pages on the kits that are read from them, for the
+// browser to judge, the last page of each with rules of its own: one line of JSON a page, with its document and its
+// plan at widths at, below and between breakpoints. With names of HTML files, it prints those pages.
 package main
 
 import (
@@ -78,7 +78,8 @@ func main() {
 		if *only >= 0 && i != *only {
 			continue
 		}
-		name := fmt.Sprintf("seed %d, sheet %d: %s, gutters %s, %s, %s", *seed, i, f.Technique, f.Place, f.Unit, f.Direction)
+		name := fmt.Sprintf("seed %d, sheet %d: %s, gutters %s, %s, %s", *seed, i, f.Technique, f.Place, f.Unit,
+			f.Direction)
 		files := make([]kit.File, len(f.Sources))
 		for i, s := range f.Sources {
 			files[i] = kit.File{Name: s.Name, Text: s.Text}
@@ -95,8 +96,10 @@ func main() {
 			}
 			write(out, planned(fmt.Sprintf("%s, page %d", name, at), k, pg))
 			if at == 0 {
-				write(out, readBack(fmt.Sprintf("%s, page %d read from its markup", name, at), k, ship.Document(layout.Of(k, pg), sample.Of(pg, k), code.Options{Mark: true})))
-				write(out, readBack(fmt.Sprintf("%s, page %d among other elements", name, at), k, sample.Surrounded(r, k, pg)))
+				write(out, readBack(fmt.Sprintf("%s, page %d read from its markup", name, at), k,
+					ship.Document(layout.Of(k, pg), sample.Of(pg, k), code.Options{Mark: true})))
+				write(out, readBack(fmt.Sprintf("%s, page %d among other elements", name, at), k,
+					sample.Surrounded(r, k, pg)))
 			}
 		}
 	}
@@ -117,7 +120,8 @@ func byHand(out *bufio.Writer, pages int) {
 		if err != nil {
 			panic(err)
 		}
-		k, reading, err := analyse.Kit(context.Background(), "kit", "Team", []kit.File{{Name: f.Name(), Text: string(text)}}, nil)
+		k, reading, err := analyse.Kit(context.Background(), "kit", "Team",
+			[]kit.File{{Name: f.Name(), Text: string(text)}}, nil)
 		if err != nil {
 			write(out, trial{Name: f.Name(), Error: err.Error(), Sheet: string(text)})
 			continue
@@ -131,7 +135,8 @@ func byHand(out *bufio.Writer, pages int) {
 	}
 }
 
-// readBack is a page that is read from its document, on the same kit, with its plan: boxes are called as data-node says.
+// readBack is a page that is read from its document, on the same kit, with its plan: boxes are called as data-node
+// says.
 func readBack(name string, k *kit.Kit, document string) trial {
 	o := page.NewOrigin([]byte(document), nil)
 	own := *k
@@ -180,7 +185,8 @@ func widths(k *kit.Kit) (all []float64) {
 // planned is a page with its plan at, below and between breakpoints.
 func planned(name string, k *kit.Kit, pg *page.Page) trial {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k), code.Options{Mark: true})}
+	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k),
+		code.Options{Mark: true})}
 	for _, v := range widths(k) {
 		t.Plans = append(t.Plans, plan{Width: v, Boxes: l.Plan(v).Boxes})
 	}

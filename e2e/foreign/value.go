@@ -19,7 +19,8 @@ type value struct {
 	Taken           bool
 }
 
-// values prints declarations of all properties that are laid out, with values that browsers know and others that they do not.
+// values prints declarations of all properties that are laid out, with values that browsers know and others that they
+// do not.
 func values(out *bufio.Writer) {
 	for line := range strings.Lines(written) {
 		property, all, _ := strings.Cut(strings.TrimSpace(line), ": ")

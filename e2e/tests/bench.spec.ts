@@ -93,7 +93,7 @@ test("a column's edge is dragged, with every breakpoint following", async ({ pag
   await expect(cell(page, "log", "wide")).toHaveAccessibleName("Log at wide: 6, set here");
   await expect(cell(page, "log", "full")).toHaveAccessibleName("Log at full: 6, carried from wide");
   await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("6 + 1 + 3 = 10");
-  await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("2 unspent");
+  await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toContainText("2 free");
 });
 
 test("undo and redo go on across a reload", async ({ page, app }) => {
@@ -459,11 +459,11 @@ test("a node is renamed and given its element, and both stand in the code", asyn
   const name = page.getByRole("textbox", { name: "Name of the row" });
   await name.fill("Page <foot>");
   await name.press("Enter");
-  await page.getByRole("combobox", { name: "Element of the row" }).selectOption("section");
+  await page.getByRole("combobox", { name: "Tag of the row" }).selectOption("section");
   await expect(page.getByRole("rowheader", { name: "Page <foot>" })).toBeVisible();
   await expect.poll(() => code(page)).toContain("</section> <!-- end row: Page ‹foot› -->");
   // What HTML forbids is not offered: only a row may be a list, and its columns are its items then.
-  const offered = (kind: string) => page.getByRole("combobox", { name: `Element of the ${kind}` }).locator("option");
+  const offered = (kind: string) => page.getByRole("combobox", { name: `Tag of the ${kind}` }).locator("option");
   await expect(offered("row").filter({ hasText: /^(ul|ol|li)$/ })).toHaveText(["ul", "ol"]);
   await cell(page, "address", "").click();
   await expect(offered("column").filter({ hasText: /^(ul|ol|li)$/ })).toHaveCount(0);

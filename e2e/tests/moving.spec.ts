@@ -115,7 +115,7 @@ test("the columns of a row that is a list are its items, and are none where they
   await expect.poll(() => code(page)).toMatch(/<ul class="kr-row">\s+<li class="kr-cell kr-take-6-mid">/);
   await cell(page, "address", "").click();
   await expect(page.getByRole("rowheader", { name: "Address li" })).toBeFocused();
-  await expect(page.getByLabel("Element of the column")).toBeDisabled();
+  await expect(page.getByLabel("Tag of the column")).toBeDisabled();
   await page.keyboard.press("t"); // an item is an item
   await page.keyboard.press("Shift+Alt+ArrowUp");
   await expect(page.getByRole("rowheader", { name: "Address", exact: true })).toBeFocused();

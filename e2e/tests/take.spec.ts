@@ -29,7 +29,7 @@ test("every form is read, copied, downloaded one by one or all at once, with wha
   await expect(page.getByRole("complementary", { name: "With it" })).toContainText(
     '<link rel="stylesheet" href="index.css">',
   );
-  await page.getByLabel(/^Linked from the sample delivery network/).check();
+  await page.getByLabel(/^Link to this server's copy/).check();
   await expect(page.getByRole("complementary", { name: "With it" })).toContainText(/integrity="sha384-[^"]{64}"/);
   const costs = page.getByRole("table");
   await expect(costs.getByRole("rowheader", { name: "Classes, whole kit" })).toBeVisible();

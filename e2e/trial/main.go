@@ -188,8 +188,8 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 	}
 }
 
-// again prints a page that is read from a document, and the same with its layout in mixins. Boxes are called as data-node
-// says.
+// again prints a page that is read from a document, and the same with its layout in mixins. Boxes are called as
+// data-node says.
 func again(out *bufio.Writer, name string, k *kit.Kit, document string) {
 	pg := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(document), nil))
 	readFrom(out, name, k, pg)

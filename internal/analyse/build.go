@@ -16,9 +16,11 @@ import (
 
 // build makes the kit and its words of what was found.
 func (a *analysis) build() {
-	k := &kit.Kit{ID: "kit", Name: "Stylesheet", Naming: kit.OurNaming, Columns: kit.Equal(a.fit.columns), Narrowest: kit.Px(narrowest)}
+	k := &kit.Kit{ID: "kit", Name: "Stylesheet", Naming: kit.OurNaming, Columns: kit.Equal(a.fit.columns),
+		Narrowest: kit.Px(narrowest)}
 	last := &a.r.at[len(a.r.at)-1]
-	k.Technique = map[string]kit.Technique{"flex": kit.Flex, "grid": kit.Grid, "float": kit.Float, "inline": kit.Inline}[last.technique]
+	k.Technique = map[string]kit.Technique{"flex": kit.Flex, "grid": kit.Grid, "float": kit.Float,
+		"inline": kit.Inline}[last.technique]
 	if k.Technique == "" {
 		k.Technique = kit.Float
 	}
@@ -78,8 +80,9 @@ func (a *analysis) build() {
 // verify holds the kit's numbers against rows in a container, and says where they are other.
 func (a *analysis) verify(c *container) {
 	if c == nil && a.family.unit() == "px" {
-		a.note("numbers", NotUnderstood, nil, "columns are so many px wide, and no class was found that makes a container for them: the ruler may be wrong; "+
-			"the plan is right")
+		a.note("numbers", NotUnderstood, nil,
+			"columns are so many px wide, and no class was found that makes a container for them: the ruler may be wrong; "+
+				"the plan is right")
 	}
 	for at, s := range a.edges {
 		g := &a.r.at[s]
@@ -106,8 +109,10 @@ func (a *analysis) verify(c *container) {
 		for i, e := range inside {
 			_, is := t.inner(e)
 			if want := track.Width(unit, float64(units[i])).Px; math.Abs(is-want) > .5 {
-				a.note("numbers", NotUnderstood, a.by[takes[i]].rules(), "at %s px %s is %s px wide, and by the numbers found it would be %s: "+
-					"the ruler may be wrong there; the plan is right", kit.Number(a.stages[s].at), takes[i], kit.Figure(is), kit.Figure(want))
+				a.note("numbers", NotUnderstood, a.by[takes[i]].rules(),
+					"at %s px %s is %s px wide, and by the numbers found it would be %s: "+
+						"the ruler may be wrong there; the plan is right", kit.Number(a.stages[s].at), takes[i],
+					kit.Figure(is), kit.Figure(want))
 				break
 			}
 			unit += units[i]
@@ -205,7 +210,8 @@ func (a *analysis) kinds() []*container {
 			}
 		}
 		if value.Term == page.None || taken[value.Term] {
-			a.note("container", NotUnderstood, w.rules(), "%s makes containers of a width that no kind of container has", w.text)
+			a.note("container", NotUnderstood, w.rules(),
+				"%s makes containers of a width that no kind of container has", w.text)
 			continue
 		}
 		taken[value.Term] = true
@@ -261,8 +267,10 @@ func (a *analysis) names() []string {
 			}
 			return -1
 		}, names[at])
-		if name == "" || len(name) > 12 || seen[name] || !unicode.IsLetter(rune(name[0])) && !unicode.IsDigit(rune(name[0])) {
-			if name = fmt.Sprintf("from-%s", strings.ReplaceAll(kit.Number(a.stages[a.edges[at]].from), ".", "-")); at == 0 {
+		if name == "" || len(name) > 12 || seen[name] || !unicode.IsLetter(rune(name[0])) &&
+			!unicode.IsDigit(rune(name[0])) {
+			if name = fmt.Sprintf("from-%s", strings.ReplaceAll(kit.Number(a.stages[a.edges[at]].from), ".",
+				"-")); at == 0 {
 				name = "base"
 			}
 		}
@@ -334,13 +342,15 @@ func (a *analysis) vocabulary(kinds []*container) {
 				value := e.value
 				if n := len(v.Effects); n > 0 {
 					if i := slices.IndexFunc(v.Effects, func(o vocab.Effect) bool {
-						return o.Field == e.field && o.Value == value && int(o.In.To) == at && o.Rank == ranks[e.weight()]
+						return o.Field == e.field && o.Value == value && int(o.In.To) == at &&
+							o.Rank == ranks[e.weight()]
 					}); i >= 0 {
 						v.Effects[i].In.To++
 						continue
 					}
 				}
-				v.Effects = append(v.Effects, vocab.Effect{Field: e.field, Value: value, In: vocab.Range{From: int8(at), To: int8(at + 1)},
+				v.Effects = append(v.Effects, vocab.Effect{Field: e.field, Value: value,
+					In:   vocab.Range{From: int8(at), To: int8(at + 1)},
 					Rank: ranks[e.weight()], Rule: place(e.rule)})
 			}
 		}
@@ -386,17 +396,22 @@ func (a *analysis) report(kinds []*container) {
 		sure = Inferred
 	}
 	if all := a.roles.dividers; len(all) > 0 {
-		a.note("columns", sure, all[0].rules(), "%d columns, by %d classes of rows such as %s that say how many a line has", a.fit.columns, len(all), all[0].text)
+		a.note("columns", sure, all[0].rules(),
+			"%d columns, by %d classes of rows such as %s that say how many a line has", a.fit.columns, len(all),
+			all[0].text)
 	} else {
-		a.note("columns", sure, rules, "%d columns, by the widths of %d classes such as %s", a.fit.columns, len(a.family.words), a.family.words[0].text)
+		a.note("columns", sure, rules, "%d columns, by the widths of %d classes such as %s", a.fit.columns,
+			len(a.family.words), a.family.words[0].text)
 	}
 	for _, one := range []struct{ what, text string }{{"row", a.Row}, {"column", a.Cell}, {"inner", a.Inner}} {
 		if w := a.by[one.text]; w != nil {
 			sure := Read
-			if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == one.what }) || one.what == "inner" || a.roles.score < 4 {
+			if slices.ContainsFunc(a.Doubts, func(d Doubt) bool { return d.ID == one.what }) || one.what == "inner" ||
+				a.roles.score < 4 {
 				sure = Inferred
 			}
-			a.note(one.what, sure, w.rules(), "%s is the class of every %s", one.text, map[string]string{"row": "row", "column": "column", "inner": "element inside a column"}[one.what])
+			a.note(one.what, sure, w.rules(), "%s is the class of every %s", one.text, map[string]string{"row": "row",
+				"column": "column", "inner": "element inside a column"}[one.what])
 		}
 	}
 	for _, c := range kinds {
@@ -404,8 +419,9 @@ func (a *analysis) report(kinds []*container) {
 			a.note("container", Read, c.word.rules(), "%s is a container", c.word.text)
 			for _, s := range a.edges {
 				if f := a.extents[c.word][s]; f.mixed {
-					a.note("container", Inferred, c.word.rules(), "%s is %s wide in wide viewports from %s px on, and less wide in others: the ruler shows "+
-						"the first", c.word.text, f.extent, kit.Number(a.stages[s].from))
+					a.note("container", Inferred, c.word.rules(),
+						"%s is %s wide in wide viewports from %s px on, and less wide in others: the ruler shows "+
+							"the first", c.word.text, f.extent, kit.Number(a.stages[s].from))
 				}
 			}
 		}
@@ -425,7 +441,8 @@ func (a *analysis) leftOver() (all []Finding) {
 	delete(part, "")
 	for _, l := range a.c.Left {
 		if !l.Quiet && l.File < a.Files {
-			all = append(all, Finding{"syntax", l.Why, NotUnderstood, []vocab.Rule{{File: l.File, From: l.From, To: l.To}}})
+			all = append(all, Finding{"syntax", l.Why, NotUnderstood,
+				[]vocab.Rule{{File: l.File, From: l.From, To: l.To}}})
 		}
 	}
 	used := map[*css.StyleRule]bool{}
@@ -433,7 +450,8 @@ func (a *analysis) leftOver() (all []Finding) {
 	var order []string
 	count := map[string]int{}
 	for _, w := range a.all {
-		if part[w.text] || w.given || a.effects[w] != nil && slices.ContainsFunc(a.edges, func(s int) bool { return len(a.effects[w][s]) > 0 }) {
+		if part[w.text] || w.given || a.effects[w] != nil &&
+			slices.ContainsFunc(a.edges, func(s int) bool { return len(a.effects[w][s]) > 0 }) {
 			for _, u := range w.uses {
 				used[u.rule] = true
 			}
@@ -441,7 +459,8 @@ func (a *analysis) leftOver() (all []Finding) {
 		}
 		asks := slices.Contains(w.needs, a.Cell) && a.Cell != "" || slices.Contains(w.needs, a.Row) && a.Row != "" ||
 			slices.Contains(w.above, a.Row) && a.Row != ""
-		sized := w.says("width", "max-width", "flex-basis", "grid-column-end", "float", "justify-content", "align-items", "flex-wrap") ||
+		sized := w.says("width", "max-width", "flex-basis", "grid-column-end", "float", "justify-content",
+			"align-items", "flex-wrap") ||
 			w.pure == 1 && w.says("padding-left", "margin-left", "margin-right", "min-width", "display", "flex-grow")
 		if len(w.uses) == 0 || !sized && !(w.says(placing...) && (asks || w.alike > 2)) && !(asks && w.custom()) {
 			continue
@@ -472,16 +491,21 @@ func (a *analysis) leftOver() (all []Finding) {
 		}
 		for i := range r.Unplanned {
 			if put := &r.Unplanned[i]; used[r] {
-				all = append(all, Finding{"property", put.Name + " is not laid out: pages are planned as if it were not there", NotUnderstood,
+				all = append(all, Finding{"property", put.Name +
+					" is not laid out: pages are planned as if it were not there", NotUnderstood,
 					[]vocab.Rule{{File: r.File, From: put.Set.From, To: put.Set.To}}})
 			}
 		}
 		for _, asked := range r.Media.Asked() {
 			if used[r] {
-				all = append(all, Finding{"media", fmt.Sprintf("a media query that asks for %s is taken not to hold", asked), NotUnderstood,
+				all = append(all, Finding{"media", fmt.Sprintf("a media query that asks for %s is taken not to hold",
+					asked), NotUnderstood,
 					[]vocab.Rule{{File: r.File, From: r.Node.From, To: r.Node.To}}})
 			}
 		}
 	}
-	return slices.CompactFunc(all, func(a, b Finding) bool { return a.Text == b.Text && slices.Equal(a.Rules, b.Rules) })
+	return slices.CompactFunc(all, func(a, b Finding) bool {
+		return a.Text == b.Text &&
+			slices.Equal(a.Rules, b.Rules)
+	})
 }

@@ -10,8 +10,8 @@ import (
 // mostPerLine is how many columns a line has at most that a row's word divides it into.
 const mostPerLine = 12
 
-// equal is how many columns a line has in a row where nothing of theirs says it, if they are equally wide and fill it; and
-// from where to where they go, in px. It is 0 where lines are not so.
+// equal is how many columns a line has in a row where nothing of theirs says it, if they are equally wide and fill it;
+// and from where to where they go, in px. It is 0 where lines are not so.
 func (l *lab) equal(ro roles, width float64) (n int, across float64) {
 	columns := make([][]string, mostPerLine+1)
 	t, _, _, cells, inside := l.row(ro, width, columns...)
@@ -51,8 +51,8 @@ func (r *reader) perLine(w *word, s int) int {
 	return n
 }
 
-// divided finds rows that are divided by words of theirs alone, where no word says how wide a column is; and has of that how
-// many columns a row has: as many as all those divide.
+// divided finds rows that are divided by words of theirs alone, where no word says how wide a column is; and has of
+// that how many columns a row has: as many as all those divide.
 func (a *analysis) divided(widths []float64) []roles {
 	var best roles
 	columns := 0
@@ -117,7 +117,8 @@ func (r *reader) dividing(w *word, s int) (e effect, ok bool) {
 			continue
 		}
 		for p := range u.rule.Sets {
-			if name := u.rule.Sets[p].Name; slices.Contains(dividers, name) && (i >= len(w.uses) || name == dividers[0]) {
+			if name := u.rule.Sets[p].Name; slices.Contains(dividers, name) &&
+				(i >= len(w.uses) || name == dividers[0]) {
 				e.rank, e.rule, e.use, e.put, ok = u.rule.RankOf(u.by, &u.rule.Sets[p]), u.rule, i, p, true
 			}
 		}

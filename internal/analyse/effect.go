@@ -45,7 +45,8 @@ func (g *geometry) part(content float64) (v page.Value, ok bool) {
 	}
 	share := u / float64(g.columns)
 	for of := 2; of <= 24; of++ {
-		if n := math.Round(share * float64(of)); n >= 1 && n < float64(of) && math.Abs(share*float64(of)-n)/float64(of)*g.inner < .3 {
+		if n := math.Round(share * float64(of)); n >= 1 && n < float64(of) &&
+			math.Abs(share*float64(of)-n)/float64(of)*g.inner < .3 {
 			return page.Part(int(n), of), true
 		}
 	}
@@ -80,8 +81,8 @@ func (e effect) weight() weight { return weight{e.rank, e.deep} }
 
 func (w weight) compare(o weight) int { return cmp.Or(w.Compare(o.Rank), o.deep-w.deep) }
 
-// by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places elements by a
-// custom property is the word's whose rule sets that.
+// by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places elements
+// by a custom property is the word's whose rule sets that.
 func (w *word) by(e effect, name string, won css.Winner, holds func(*css.StyleRule) bool) (effect, bool) {
 	for i, u := range w.uses {
 		if u.rule != won.Rule {
@@ -173,7 +174,8 @@ func (r *reader) silent(s int, words []string) bool {
 	won := r.styler(r.stages[s].at).Declared(e)
 	for _, text := range words {
 		w := r.by[text]
-		if w != nil && slices.ContainsFunc(append([]string{"display", "float", "position"}, placing...), func(name string) bool { return w.in(won[name].Rule) }) {
+		if w != nil && slices.ContainsFunc(append([]string{"display", "float", "position"}, placing...),
+			func(name string) bool { return w.in(won[name].Rule) }) {
 			return false
 		}
 	}
@@ -187,7 +189,8 @@ func (w *word) besides(base string) []string {
 
 // sizing are the longhands that say how wide a column is, and spanning those that say it in tracks.
 var (
-	sizing   = append([]string{"flex-basis", "width", "max-width", "flex-grow", "flex-shrink", "min-width"}, spanning...)
+	sizing = append([]string{"flex-basis", "width", "max-width", "flex-grow", "flex-shrink", "min-width"},
+		spanning...)
 	spanning = []string{"grid-column-start", "grid-column-end"}
 )
 
@@ -210,7 +213,8 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	add := func(f page.Field, v page.Value, names ...string) {
 		one := effect{field: f, value: v, deep: w.deep}
 		for _, name := range names {
-			if winner, has := won[name]; has && winner.Rule != nil && (one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
+			if winner, has := won[name]; has && winner.Rule != nil &&
+				(one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
 				one, _ = w.by(effect{field: f, value: v, deep: w.deep}, name, winner, r.styler(r.stages[s].at).Holds)
 			}
 		}
@@ -247,12 +251,14 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	}
 	length := func(z flow.Size) float64 { return z.Of(g.row) }
 	if name := "margin-left"; w.in(won[name].Rule) && st.Margin[flow.Left].Kind == flow.Length {
-		if n, ok := g.whole(length(st.Margin[flow.Left]) - length(plain.Margin[flow.Left])); ok && n >= 0 && n < g.columns {
+		if n, ok := g.whole(length(st.Margin[flow.Left]) - length(plain.Margin[flow.Left])); ok && n >= 0 &&
+			n < g.columns {
 			add(page.Skip, page.Of(n), name)
 		}
 	}
 	if name := "margin-right"; w.in(won[name].Rule) && st.Margin[flow.Right].Kind == flow.Length {
-		if n, ok := g.whole(length(st.Margin[flow.Right]) - length(plain.Margin[flow.Right])); ok && n >= 0 && n < g.columns {
+		if n, ok := g.whole(length(st.Margin[flow.Right]) - length(plain.Margin[flow.Right])); ok && n >= 0 &&
+			n < g.columns {
 			add(page.Trail, page.Of(n), name)
 		}
 	}
@@ -263,7 +269,8 @@ func (r *reader) column(w *word, s int) (all []effect) {
 			field page.Field
 		}{{flow.Left, "padding-left", page.Skip}, {flow.Right, "padding-right", page.Trail}} {
 			if w.in(won[side.name].Rule) {
-				if n, ok := g.whole(length(st.Padding[side.at]) - length(plain.Padding[side.at])); ok && n > 0 && n < g.columns {
+				if n, ok := g.whole(length(st.Padding[side.at]) - length(plain.Padding[side.at])); ok && n > 0 &&
+					n < g.columns {
 					add(side.field, page.Of(n), side.name)
 				}
 			}
@@ -274,16 +281,19 @@ func (r *reader) column(w *word, s int) (all []effect) {
 			if n, ok := g.whole(length(st.Inset[flow.Left])); ok && n > -g.columns && n < g.columns {
 				add(page.Nudge, page.Of(n), name)
 			}
-		} else if name := "right"; w.in(won[name].Rule) && st.Inset[flow.Right].Kind == flow.Length && st.Inset[flow.Left].Kind != flow.Length {
+		} else if name := "right"; w.in(won[name].Rule) && st.Inset[flow.Right].Kind == flow.Length &&
+			st.Inset[flow.Left].Kind != flow.Length {
 			if n, ok := g.whole(-length(st.Inset[flow.Right])); ok && n > -g.columns && n < g.columns {
 				add(page.Nudge, page.Of(n), name)
 			}
 		}
 	}
-	if w.in(won["order"].Rule) && (g.technique == "flex" || g.technique == "grid") && st.Order > -1000 && st.Order < 1000 {
+	if w.in(won["order"].Rule) && (g.technique == "flex" || g.technique == "grid") && st.Order > -1000 &&
+		st.Order < 1000 {
 		add(page.Order, page.Of(st.Order), "order")
 	}
-	if v, ok := aligns[st.Self]; ok && w.in(won["align-self"].Rule) && (g.technique == "flex" || g.technique == "grid") {
+	if v, ok := aligns[st.Self]; ok && w.in(won["align-self"].Rule) &&
+		(g.technique == "flex" || g.technique == "grid") {
 		add(page.Align, v, "align-self")
 	}
 	return all
@@ -296,13 +306,16 @@ func (w *word) in(r *css.StyleRule) bool {
 }
 
 var aligns = map[string]page.Value{
-	"auto": page.RowsAlign, "start": page.Top, "center": page.Middle, "end": page.Bottom, "stretch": page.Stretch, "normal": page.Stretch,
+	"auto": page.RowsAlign, "start": page.Top, "center": page.Middle, "end": page.Bottom, "stretch": page.Stretch,
+	"normal":     page.Stretch,
 	"flex-start": page.Top, "flex-end": page.Bottom, "self-start": page.Top, "self-end": page.Bottom,
 }
 
 var spreads = map[string]page.Value{
-	"normal": page.Start, "start": page.Start, "left": page.Start, "center": page.Centre, "end": page.End, "right": page.End,
-	"flex-start": page.Start, "flex-end": page.End, "space-between": page.Between, "space-around": page.Around, "space-evenly": page.Even, "stretch": page.Start,
+	"normal": page.Start, "start": page.Start, "left": page.Start, "center": page.Centre, "end": page.End,
+	"right":      page.End,
+	"flex-start": page.Start, "flex-end": page.End, "space-between": page.Between, "space-around": page.Around,
+	"space-evenly": page.Even, "stretch": page.Start,
 }
 
 // width reads how wide a word makes a column.
@@ -335,7 +348,8 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 		t, _, _, cells, inside := r.row(ro, r.stages[s].at, one, one)
 		_, first := t.inner(inside[0])
 		_, second := t.inner(inside[1])
-		if t.boxes[cells[0]].Y == t.boxes[cells[1]].Y && math.Abs(first-second) < .1 && math.Abs(first+second+g.gutter-g.inner) < .3 {
+		if t.boxes[cells[0]].Y == t.boxes[cells[1]].Y && math.Abs(first-second) < .1 &&
+			math.Abs(first+second+g.gutter-g.inner) < .3 {
 			return page.Share, true
 		}
 		return v, false
@@ -369,7 +383,8 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	if !g.known {
 		return nil
 	}
-	if len(w.besides(r.roles.row)) > 0 || slices.ContainsFunc(w.above, func(text string) bool { return !slices.Contains(r.roles.around, text) }) {
+	if len(w.besides(r.roles.row)) > 0 ||
+		slices.ContainsFunc(w.above, func(text string) bool { return !slices.Contains(r.roles.around, text) }) {
 		return nil
 	}
 	styler := r.styler(r.stages[s].at)

@@ -131,7 +131,8 @@ func (l *lab) trimming(r roles, all []*word) (firsts, lasts []string) {
 func trims(plain, st *flow.Style, at int) bool {
 	other := flow.Left + flow.Right - at
 	same := st.Margin[other].Px == plain.Margin[other].Px && st.Margin[other].Percent == plain.Margin[other].Percent
-	return same && st.Margin[at].Of(wrap) == 0 && plain.Margin[at].Of(wrap) > 0 && st.Margin[at].Kind == flow.Length && st.Float == plain.Float
+	return same && st.Margin[at].Of(wrap) == 0 && plain.Margin[at].Of(wrap) > 0 && st.Margin[at].Kind == flow.Length &&
+		st.Float == plain.Float
 }
 
 // framed reports whether a container's content is as wide as what rows are tried in.
@@ -178,7 +179,8 @@ func (a *analysis) nestedEnds(r roles) roles {
 		for _, first := range append(firsts, "") {
 			for _, last := range append(lasts, "") {
 				with := r
-				if with.ends = (ends{first: first, last: last, nested: true}); with.ends.where() != NoEnds && a.stands(with, by[n], one, two) {
+				if with.ends = (ends{first: first, last: last, nested: true}); with.ends.where() != NoEnds &&
+					a.stands(with, by[n], one, two) {
 					return with
 				}
 			}

@@ -50,7 +50,8 @@ func TestNumbersAreTheGenerators(t *testing.T) {
 		}
 		if all := append(numbers(f, k), words(f, k, r)...); len(all) > 0 {
 			wrong++
-			t.Logf("sheet %d: %s, gutters %s, %s, %s: %s", i, f.Technique, f.Place, f.Unit, f.Direction, strings.Join(all, "; "))
+			t.Logf("sheet %d: %s, gutters %s, %s, %s: %s", i, f.Technique, f.Place, f.Unit, f.Direction,
+				strings.Join(all, "; "))
 		}
 	}
 	if wrong > sheets/30 {
@@ -141,7 +142,8 @@ func words(f *sample.Foreign, k *kit.Kit, r *analyse.Reading) (all []string) {
 	if r.Row != strings.Join(f.Row, "") || r.Cell != f.Cell[0] || r.Inner != f.Inner {
 		all = append(all, fmt.Sprintf("row %q, column %q, inner %q", r.Row, r.Cell, r.Inner))
 	}
-	if want := map[string]analyse.Ends{"": analyse.NoEnds, "all": analyse.AllEnds, "nested": analyse.NestedEnds}[f.Ends]; r.Ends != want {
+	if want := map[string]analyse.Ends{"": analyse.NoEnds, "all": analyse.AllEnds,
+		"nested": analyse.NestedEnds}[f.Ends]; r.Ends != want {
 		all = append(all, fmt.Sprintf("words for ends in rows %v", r.Ends))
 	}
 	v := r.Words.Vocabulary(k)
@@ -231,14 +233,16 @@ func TestDamageIsNotSilent(t *testing.T) {
 		for _, w := range whole.Words.Words {
 			now := v.Word(w.On, w.Text)
 			remains := false
-			if len(w.Effects) > 0 && !slices.ContainsFunc(w.Effects, func(e vocab.Effect) bool { return e.Value != page.Of(0) }) {
+			if len(w.Effects) > 0 && !slices.ContainsFunc(w.Effects,
+				func(e vocab.Effect) bool { return e.Value != page.Of(0) }) {
 				continue // it has no blanks around it, as columns have none
 			}
 			for _, rule := range w.Rules {
 				remains = remains || rule.To <= cut[0] || rule.From >= cut[1]
 			}
 			if remains && now == nil && !listed(r, text, w.Text) {
-				t.Errorf("try %d, without %q: %s says nothing any more, and nothing is said of that", i, f.Sources[0].Text[cut[0]:cut[1]], w.Text)
+				t.Errorf("try %d, without %q: %s says nothing any more, and nothing is said of that", i,
+					f.Sources[0].Text[cut[0]:cut[1]], w.Text)
 			}
 		}
 		if slices.ContainsFunc(r.Findings, func(f analyse.Finding) bool { return f.What == "numbers" }) {
@@ -282,11 +286,13 @@ func held(rnd *rand.Rand, k *kit.Kit, r *analyse.Reading) (all []string) {
 				if e.Field != page.Width || !e.In.Holds(at) || e.Value.Term != page.Taken || len(all) > 3 {
 					continue
 				}
-				column := &page.Node{ID: "column-1", Kind: page.Column, Name: "C", At: []page.Setting{page.At(b.Name).With(page.Width, e.Value)}}
+				column := &page.Node{ID: "column-1", Kind: page.Column, Name: "C",
+					At: []page.Setting{page.At(b.Name).With(page.Width, e.Value)}}
 				row := &page.Node{ID: "row-1", Kind: page.Row, Name: "R", Children: []*page.Node{column,
 					{ID: "column-2", Kind: page.Column, Name: "D"}}}
 				frame := &page.Node{ID: "frame-1", Kind: page.Container, Name: "F", Children: []*page.Node{row}}
-				pg := &page.Page{ID: "p", Name: "P", File: "p.html", Language: "en", Kit: k.ID, Body: []*page.Node{frame}}
+				pg := &page.Page{ID: "p", Name: "P", File: "p.html", Language: "en", Kit: k.ID,
+					Body: []*page.Node{frame}}
 				if foreign.Check(k, pg) != nil {
 					continue // another breakpoint cannot be as it is without a word
 				}
@@ -294,8 +300,10 @@ func held(rnd *rand.Rand, k *kit.Kit, r *analyse.Reading) (all []string) {
 				container, got := plan.Boxes[0], plan.Boxes[2]
 				t := k.TrackAt(at, kit.Plain(container.Width-container.Before-container.After))
 				want, is := t.Width(0, float64(e.Value.N)).Px, got.Width-got.Before-got.After
-				if k.GutterPlace.IsInside() == (got.Before+got.After > 0) && math.Abs(want-is) > .6 && container.Width < viewport+.5 {
-					all = append(all, fmt.Sprintf("%s, %s at %v px: %v px wide, and the kit says %v", w.Text, e.Value, viewport, is, want))
+				if k.GutterPlace.IsInside() == (got.Before+got.After > 0) && math.Abs(want-is) > .6 &&
+					container.Width < viewport+.5 {
+					all = append(all, fmt.Sprintf("%s, %s at %v px: %v px wide, and the kit says %v", w.Text, e.Value,
+						viewport, is, want))
 				}
 			}
 		}

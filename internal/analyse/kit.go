@@ -32,7 +32,8 @@ func read(ctx context.Context, b *kit.Brought) (*Reading, error) {
 			return err
 		})
 		if spent, is := errors.AsType[*budget.SpentError](r.err); is {
-			r.err = fault.New("stylesheet", spent.Error(), "a stylesheet that is read in %v and %d MB", budget.Time, budget.Memory>>20)
+			r.err = fault.New("stylesheet", spent.Error(), "a stylesheet that is read in %v and %d MB", budget.Time,
+				budget.Memory>>20)
 		}
 		return r, ctx.Err()
 	})
@@ -42,8 +43,8 @@ func read(ctx context.Context, b *kit.Brought) (*Reading, error) {
 	return r.(reading).Reading, r.(reading).err
 }
 
-// Ahead reads the stylesheet of a kit that was brought in, for it to be known when it is asked for. The error is that of ctx, which
-// ended before; what is wrong with the stylesheet Check tells.
+// Ahead reads the stylesheet of a kit that was brought in, for it to be known when it is asked for. The error is that
+// of ctx, which ended before; what is wrong with the stylesheet Check tells.
 func Ahead(ctx context.Context, k *kit.Kit) error {
 	if k.Brought != nil {
 		_, _ = read(ctx, k.Brought)
@@ -96,7 +97,8 @@ func check(ctx context.Context, k *kit.Kit) error {
 		return fault.Under("brought", err)
 	}
 	if read := r.Kit; read.Columns != k.Columns {
-		return fault.New("columns", k.Columns, "%s, as its stylesheet has it: what was read of a file is changed in the file", read.Columns)
+		return fault.New("columns", k.Columns,
+			"%s, as its stylesheet has it: what was read of a file is changed in the file", read.Columns)
 	}
 	if n := len(r.Kit.Breakpoints); n != len(k.Breakpoints) {
 		return fault.New("breakpoints", len(k.Breakpoints), "%d, which its stylesheet has", n)
@@ -107,7 +109,8 @@ func check(ctx context.Context, k *kit.Kit) error {
 			field       string
 			found, want fmt.Stringer
 		}{
-			{"from", own.From, b.From}, {"container", own.Container, b.Container}, {"gutter", k.GutterAt(i), r.Kit.GutterAt(i)},
+			{"from", own.From, b.From}, {"container", own.Container, b.Container},
+			{"gutter", k.GutterAt(i), r.Kit.GutterAt(i)},
 			{"rowGutter", k.RowGutterAt(i), r.Kit.RowGutterAt(i)}, {"edge", k.EdgeAt(i), r.Kit.EdgeAt(i)},
 		} {
 			if one.found.String() != one.want.String() {
@@ -117,7 +120,8 @@ func check(ctx context.Context, k *kit.Kit) error {
 		}
 	}
 	if k.Technique != r.Kit.Technique || k.GutterPlace != r.Kit.GutterPlace {
-		return fault.New("technique", string(k.Technique)+", gutters "+k.GutterPlace.String(), "%s, gutters %s, as its stylesheet has it",
+		return fault.New("technique", string(k.Technique)+", gutters "+k.GutterPlace.String(),
+			"%s, gutters %s, as its stylesheet has it",
 			r.Kit.Technique, r.Kit.GutterPlace)
 	}
 	return nil
@@ -125,7 +129,8 @@ func check(ctx context.Context, k *kit.Kit) error {
 
 // Kit makes a kit of stylesheet files, and tells how it was read. The error says what is missing where
 // there is no grid in them.
-func Kit(ctx context.Context, id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading, error) {
+func Kit(ctx context.Context, id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading,
+	error) {
 	b := &kit.Brought{Files: files, Choices: choices}
 	r, err := read(ctx, b)
 	if err != nil {
@@ -149,7 +154,8 @@ func Again(ctx context.Context, k *kit.Kit, files []kit.File, choices map[string
 	lanes := map[int]kit.Length{}
 	for i := range next.Breakpoints {
 		b := &next.Breakpoints[i]
-		if at := slices.IndexFunc(k.Breakpoints, func(o kit.Breakpoint) bool { return o.From.Px() == b.From.Px() }); at >= 0 {
+		if at := slices.IndexFunc(k.Breakpoints,
+			func(o kit.Breakpoint) bool { return o.From.Px() == b.From.Px() }); at >= 0 {
 			b.Name, d.Were[i], lanes[i] = k.Breakpoints[at].Name, k.Breakpoints[at].Name, k.Breakpoints[at].Lane
 			names[b.Name] = true
 		}

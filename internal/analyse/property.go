@@ -83,18 +83,20 @@ func given(c *css.Cascade, files int) (all []*word) {
 	}
 	numbered := numbered(c, files)
 	for _, name := range names[:min(len(names), mostNames)] {
-		if out[name] || numbered[name] || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name], func(u use) bool { return owned(u.rule) }) {
+		if out[name] || numbered[name] || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name],
+			func(u use) bool { return owned(u.rule) }) {
 			continue
 		}
 		for n := 1; n <= mostGiven; n++ {
-			all = append(all, &word{text: "style=" + name + ": " + strconv.Itoa(n) + ";", uses: uses[name], given: true, deep: deep[name]})
+			all = append(all, &word{text: "style=" + name + ": " + strconv.Itoa(n) + ";", uses: uses[name],
+				given: true, deep: deep[name]})
 		}
 	}
 	return all
 }
 
-// numbered are the custom properties for whose numbers there are classes, such as .s4 { --n: 4 }: elements do not give them
-// themselves.
+// numbered are the custom properties for whose numbers there are classes, such as .s4 { --n: 4 }: elements do not give
+// them themselves.
 func numbered(c *css.Cascade, files int) map[string]bool {
 	const several = 3
 	by := map[string]map[string]bool{} // the classes, by the property
@@ -121,7 +123,10 @@ func numbered(c *css.Cascade, files int) map[string]bool {
 
 // owned reports whether a rule is for elements that have a class or an attribute, not for all.
 func owned(r *css.StyleRule) bool {
-	return !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool { return len(wordsOf(&s[len(s)-1])) == 0 && !patterned(&s[len(s)-1]) })
+	return !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool {
+		return len(wordsOf(&s[len(s)-1])) == 0 &&
+			!patterned(&s[len(s)-1])
+	})
 }
 
 // patterned reports whether a compound asks for a part of an attribute.

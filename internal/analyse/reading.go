@@ -63,7 +63,8 @@ type Option struct{ ID, Text string }
 // own is what the stylesheet of every page says (package ship writes it), and what blocks of content
 // are in documents, which the plan counts on.
 const own = "body { margin: 0 }" +
-	"." + Held + " { display: block; box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; width: auto }" +
+	"." + Held + " { display: block; box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
+	"width: auto }" +
 	"button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
 
 // Held is the class of blocks of content that are as large as they are declared.
@@ -125,7 +126,8 @@ func noGrid(found, want string, args ...any) error {
 
 // noRow is why widths are no grid.
 func noRow(f *family) error {
-	return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one", list(texts(f.words)))
+	return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one",
+		list(texts(f.words)))
 }
 
 // wide reports whether a word was found to say how wide a column is.
@@ -145,7 +147,9 @@ func (a *analysis) find() error {
 	}
 	var few bool
 	if a.stages, few = stages(a.budget, a.c); few {
-		a.note("breakpoints", NotUnderstood, nil, "there are more than %d widths where media queries begin or end: those of the most rules were looked at", mostStages)
+		a.note("breakpoints", NotUnderstood, nil,
+			"there are more than %d widths where media queries begin or end: those of the most rules were looked at",
+			mostStages)
 	}
 	a.all, a.by = words(a.budget, a.c, a.Files)
 	dividing := 0
@@ -157,7 +161,9 @@ func (a *analysis) find() error {
 		}
 	}
 	if dividing > mostDividing {
-		a.note("word", NotUnderstood, nil, "there are more than %d classes that say how wide what is in them is: the others were not looked at", mostDividing)
+		a.note("word", NotUnderstood, nil,
+			"there are more than %d classes that say how wide what is in them is: the others were not looked at",
+			mostDividing)
 	}
 	widths := make([]float64, 0, len(a.stages))
 	for i := len(a.stages) - 1; i >= 0; i-- {
@@ -170,7 +176,8 @@ func (a *analysis) find() error {
 		for _, width := range widths {
 			if w.active(a.lab, width) {
 				st := a.alone(w, width)
-				w.frame = w.frame || st.Margin[flow.Left].Kind == flow.Auto && st.Margin[flow.Right].Kind == flow.Auto && st.Float == ""
+				w.frame = w.frame || st.Margin[flow.Left].Kind == flow.Auto &&
+					st.Margin[flow.Right].Kind == flow.Auto && st.Float == ""
 			}
 		}
 	}
@@ -190,7 +197,8 @@ func (a *analysis) find() error {
 	if len(found) == 0 {
 		switch {
 		case len(families) == 0 || families[0].score() < .05 || len(families[0].words) < 2:
-			return noGrid("no widths of columns", "at least two classes that say how wide a column is, as parts of one row")
+			return noGrid("no widths of columns",
+				"at least two classes that say how wide a column is, as parts of one row")
 		}
 		return noRow(families[0])
 	}
@@ -263,7 +271,8 @@ func (a *analysis) settle(found []roles) {
 		var options []Option
 		for _, r := range found {
 			text := of(r)
-			if r.score < best-.45 || slices.ContainsFunc(options, func(o Option) bool { return o.ID == text }) || len(options) == 5 {
+			if r.score < best-.45 || slices.ContainsFunc(options, func(o Option) bool { return o.ID == text }) ||
+				len(options) == 5 {
 				continue
 			}
 			said := text
@@ -366,7 +375,8 @@ func (a *analysis) geometry(s int) (g geometry) {
 	if v, ok := spreads[g.rowStyle.Justify]; ok && g.technique == "flex" {
 		g.spread = v
 	}
-	if v, ok := aligns[g.rowStyle.Items]; ok && (g.technique == "flex" || g.technique == "grid") && v != page.RowsAlign {
+	if v, ok := aligns[g.rowStyle.Items]; ok && (g.technique == "flex" || g.technique == "grid") &&
+		v != page.RowsAlign {
 		g.align = v
 	}
 	b := t.boxes[cells[1]]
@@ -506,7 +516,8 @@ func (a *analysis) extent(w *word, st stage) (f frame) {
 		return s.Px + 2*edge, true
 	}
 	switch {
-	case style.Width.Kind == flow.Length && !style.Width.IsPercent() && len(style.Width.Ends) == 0 && style.Width.Slope == 0:
+	case style.Width.Kind == flow.Length && !style.Width.IsPercent() && len(style.Width.Ends) == 0 &&
+		style.Width.Slope == 0:
 		v, _ := px(style.Width)
 		if limit, is := px(style.MaxWidth); is {
 			v = min(v, limit)
@@ -581,7 +592,7 @@ func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int)
 	return found
 }
 
-// divide finds the stages at which something of the grid is other than before: breakpoints begin there.
+// divide finds the stages at which something of the grid changes: breakpoints begin there.
 func (a *analysis) divide() {
 	a.edges = []int{0}
 	weight := map[int]int{}
@@ -593,8 +604,10 @@ func (a *analysis) divide() {
 			}
 		}
 		g, h := &a.r.at[s-1], &a.r.at[s]
-		if math.Abs(g.gutter-h.gutter) > .01 || math.Abs(g.lines-h.lines) > .01 || g.before != h.before || g.after != h.after ||
-			g.alone != h.alone || math.Abs(g.in-h.in) > .01 || g.technique != h.technique || g.spread != h.spread || g.align != h.align {
+		if math.Abs(g.gutter-h.gutter) > .01 || math.Abs(g.lines-h.lines) > .01 || g.before != h.before ||
+			g.after != h.after ||
+			g.alone != h.alone || math.Abs(g.in-h.in) > .01 || g.technique != h.technique || g.spread != h.spread ||
+			g.align != h.align {
 			weight[s] += 2
 		}
 		for _, w := range a.frames {
@@ -610,7 +623,8 @@ func (a *analysis) divide() {
 	slices.SortFunc(all, func(a, b int) int { return cmp.Or(weight[b]-weight[a], cmp.Compare(a, b)) })
 	if len(all) >= kit.MaxBreakpoints {
 		for _, s := range all[kit.MaxBreakpoints-1:] {
-			a.note("breakpoints", NotUnderstood, nil, "something of the grid changes at %s px too: a kit has at most %d breakpoints",
+			a.note("breakpoints", NotUnderstood, nil,
+				"something of the grid changes at %s px too: a kit has at most %d breakpoints",
 				kit.Number(a.stages[s].from), kit.MaxBreakpoints)
 		}
 		all = all[:kit.MaxBreakpoints-1]

@@ -43,11 +43,13 @@ const wrap = 1000
 const bare = "display: block; float: none; margin: 0; padding: 0; border: 0; min-width: 0; max-width: none; "
 
 // row lays out a row of columns in a box.
-func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, row *css.Element, cells, inside []*css.Element) {
+func (l *lab) row(r roles, width float64, columns ...[]string) (t *trial, box, row *css.Element, cells,
+	inside []*css.Element) {
 	t = l.trial(width)
 	if box = t.body.Add(element("div", wordOf(r.frame)...)); r.frame == "" {
 		Dress(box, r.around)
-		box.Attributes = append(box.Attributes, css.Attr{Name: "style", Value: bare + "width: " + strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"})
+		box.Attributes = append(box.Attributes, css.Attr{Name: "style", Value: bare + "width: " +
+			strconv.FormatFloat(r.wrap, 'f', -1, 64) + "px"})
 	}
 	row = box.Add(element("div", append(wordOf(r.row), wordOf(r.more)...)...))
 	for i, own := range columns {
@@ -189,7 +191,8 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 	var rows, cells, inners, frames []string
 	is := map[string]bool{} // a width among others
 	for _, w := range f.words {
-		also := w.alike == 1 && len(f.words) > 2 && cellish(l.alone(w, width)) // what every column has may say a width too
+		// what every column has may say a width too
+		also := w.alike == 1 && len(f.words) > 2 && cellish(l.alone(w, width))
 		is[w.text] = w.alike > 2 || slices.Contains(takes, w.text) && !also
 	}
 	rows, cells = append(rows, f.words[0].above...), append(cells, f.words[0].needs...)
@@ -223,14 +226,17 @@ func (l *lab) rolesAt(all []*word, by map[string]*word, f *family, fit fit, widt
 	look := func(rows []string, try func(r roles) []roles) bool {
 		for _, row := range rows {
 			for _, cell := range append(cells, "") {
-				if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" && len(f.words[0].above) > 0 {
+				if row == cell && row != "" || cell == "" && len(f.words[0].needs) > 0 || row == "" &&
+					len(f.words[0].above) > 0 {
 					continue
 				}
-				around := slices.DeleteFunc(slices.Clone(f.words[0].above), func(text string) bool { return text == row })
+				around := slices.DeleteFunc(slices.Clone(f.words[0].above),
+					func(text string) bool { return text == row })
 				if w := by[row]; w != nil {
 					around = unique(append(slices.Clone(w.above), around...), 8)
 				}
-				found = append(found, try(roles{row: row, cell: cell, around: around, takes: takes, units: units, width: width, wrap: room})...)
+				found = append(found, try(roles{row: row, cell: cell, around: around, takes: takes, units: units,
+					width: width, wrap: room})...)
 			}
 		}
 		return slices.ContainsFunc(found, func(r roles) bool { return r.score > enough })
@@ -257,7 +263,8 @@ func (l *lab) likely(r roles, by map[string]*word) (more float64) {
 		more += .3 + .4*w.pure - .2*float64(w.alike-1)
 		style := l.alone(w, r.width)
 		flexible := by[r.row] != nil && l.alone(by[r.row], r.width).Display != flow.Block
-		if style.Float != "" || style.Display == flow.InlineBlock && !flexible || style.Shrink != 1 || style.MinWidth.Kind == flow.Length ||
+		if style.Float != "" || style.Display == flow.InlineBlock && !flexible || style.Shrink != 1 ||
+			style.MinWidth.Kind == flow.Length ||
 			style.Basis.Kind == flow.Length || w.says("box-sizing", "min-width") {
 			more += 1.2 // it is made for what stands in rows
 		}
@@ -301,7 +308,8 @@ func (l *lab) likely(r roles, by map[string]*word) (more float64) {
 // padding, or columns have none and a word is there that gives it to what is in them.
 func (l *lab) inner(found []roles, inners []string) []roles {
 	best := found[0]
-	t, box, row, _, inside := l.row(best, best.width, [][]string{{best.takes[0]}, {best.takes[min(1, len(best.takes)-1)]}}...)
+	t, box, row, _, inside := l.row(best, best.width, [][]string{{best.takes[0]},
+		{best.takes[min(1, len(best.takes)-1)]}}...)
 	x, w := t.inner(inside[0])
 	next, _ := t.inner(inside[1])
 	left, _ := t.inner(box)
@@ -317,7 +325,8 @@ func (l *lab) inner(found []roles, inners []string) []roles {
 		with.inner = text
 		t, _, _, _, inside := l.row(with, best.width, []string{best.takes[0]})
 		b := t.boxes[inside[0]]
-		if pad := b.Pad[flow.Left]; pad > 0 && math.Abs(pad-b.Pad[flow.Right]) < .01 && (out <= .01 || math.Abs(out-pad) < .01) {
+		if pad := b.Pad[flow.Left]; pad > 0 && math.Abs(pad-b.Pad[flow.Right]) < .01 &&
+			(out <= .01 || math.Abs(out-pad) < .01) {
 			with.score = best.score + .2
 			return append([]roles{with}, found...)
 		}
@@ -328,7 +337,8 @@ func (l *lab) inner(found []roles, inners []string) []roles {
 // inside reports whether a word gives what has it space at its sides and nothing else, as the element
 // in a column may have it.
 func inside(w *word, s *flow.Style) bool {
-	return side(s.Padding) && !side(s.Margin) && w.pure > .6 && s.Border == [4]float64{} && s.Padding[flow.Top].Px == 0 &&
+	return side(s.Padding) && !side(s.Margin) && w.pure > .6 && s.Border == [4]float64{} &&
+		s.Padding[flow.Top].Px == 0 &&
 		s.Display == flow.Block && s.Float == "" && s.Shrink == 1 && s.MinWidth.Kind != flow.Length
 }
 
@@ -349,9 +359,11 @@ func rowish(s *flow.Style) bool {
 
 // cellish reports whether a style is one of what stands in a row.
 func cellish(s *flow.Style) bool {
-	return s.Float != "" || s.Display == flow.InlineBlock || side(s.Padding) || s.Margin[flow.Left].Px > 0 || s.Margin[flow.Right].Px > 0 ||
+	return s.Float != "" || s.Display == flow.InlineBlock || side(s.Padding) || s.Margin[flow.Left].Px > 0 ||
+		s.Margin[flow.Right].Px > 0 ||
 		s.Margin[flow.Left].Percent > 0 || s.Margin[flow.Right].Percent > 0 || s.Grow > 0 || s.Shrink != 1 ||
-		s.MinWidth.Kind == flow.Length || s.Basis.Kind == flow.Length || s.MinHeight.Px > 0 || s.Width.Kind == flow.Length
+		s.MinWidth.Kind == flow.Length || s.Basis.Kind == flow.Length || s.MinHeight.Px > 0 ||
+		s.Width.Kind == flow.Length
 }
 
 // unique are the first of the texts, each once.

@@ -11,13 +11,14 @@ import (
 	"kitrows/internal/vocab"
 )
 
-// Rule is how a rule that is not the stylesheet's gives a field of a node of kit k a value at a breakpoint; nil where none can.
+// Rule is how a rule that is not the stylesheet's gives a field of a node of kit k a value at a breakpoint; nil where
+// none can.
 func (r *Reading) Rule(k *kit.Kit, m vocab.Missing) []css.Declaration {
 	return r.Ways[m.Breakpoint].declared(m, k.ColumnsAt(m.Breakpoint).N())
 }
 
-// VocabularyOf is what the words on a page do: those of its kit and, where the page may have rules of its own, the classes that
-// have their rules there.
+// VocabularyOf is what the words on a page do: those of its kit and, where the page may have rules of its own, the
+// classes that have their rules there.
 func VocabularyOf(k *kit.Kit, p *page.Page) *vocab.Vocabulary {
 	v := Vocabulary(k)
 	if r := Of(k); r != nil && p.OwnRules {
@@ -76,18 +77,21 @@ func (way Way) declared(m vocab.Missing, columns int) []css.Declaration {
 	return body
 }
 
-var aligned = map[page.Value]string{page.Top: "flex-start", page.Middle: "center", page.Bottom: "flex-end", page.Stretch: "stretch"}
+var aligned = map[page.Value]string{page.Top: "flex-start", page.Middle: "center", page.Bottom: "flex-end",
+	page.Stretch: "stretch"}
 
 var spread = map[page.Value]string{
-	page.Start: "flex-start", page.Centre: "center", page.End: "flex-end", page.Between: "space-between", page.Around: "space-around",
-	page.Even: "space-evenly",
+	page.Start: "flex-start", page.Centre: "center", page.End: "flex-end", page.Between: "space-between",
+	page.Around: "space-around",
+	page.Even:   "space-evenly",
 }
 
 // width says how wide a column is.
 func width(way Way, v page.Value, units float64) []css.Declaration {
 	switch {
 	case v == page.Share && way.Technique == "flex":
-		return []css.Declaration{css.D("flex", "1 1 0"), css.D("width", "auto"), css.D("min-width", "0"), css.D("max-width", "none")}
+		return []css.Declaration{css.D("flex", "1 1 0"), css.D("width", "auto"), css.D("min-width", "0"),
+			css.D("max-width", "none")}
 	case v == page.Natural && way.Technique == "flex":
 		return []css.Declaration{css.D("flex", "0 0 auto"), css.D("width", "auto"), css.D("max-width", "none")}
 	case v == page.Natural && way.Technique != "grid" && way.Float == "":

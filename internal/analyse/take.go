@@ -124,14 +124,16 @@ func fits(sizes []float64, unit string) (all []fit) {
 			for _, narrowest := range sizes[:min(len(sizes), 4)] {
 				for units := 1.0; units <= 2; units++ { // which the narrowest may be
 					f := progression(sizes, step, step*units-narrowest)
-					if f.columns < 2 || f.gutter < 1e-6 || f.gutter > widestGutter*f.pitch { // else columns have no width
+					// else columns have no width
+					if f.columns < 2 || f.gutter < 1e-6 || f.gutter > widestGutter*f.pitch {
 						continue
 					}
 					if unit == "px" {
 						try(f)
 						continue
 					}
-					for _, whole := range []float64{100 + f.gutter, 100} { // the row has a gutter less than its units, or as many
+					// the row has a gutter less than its units, or as many
+					for _, whole := range []float64{100 + f.gutter, 100} {
 						g := f
 						if n := math.Round(whole / f.pitch); n > float64(f.columns) && n <= maxColumns {
 							g.columns = int(n) // none of them is as wide as the row
@@ -223,7 +225,8 @@ func (f *family) score() float64 {
 func (l *lab) families(all []*word, widths []float64) (list []*family) {
 	by := map[string]*family{}
 	for _, w := range all {
-		if !w.says("width", "flex-basis", "max-width", "grid-column-end", "grid-column-start") && !w.custom() || w.frame {
+		if !w.says("width", "flex-basis", "max-width", "grid-column-end", "grid-column-start") && !w.custom() ||
+			w.frame {
 			continue
 		}
 		for _, width := range widths {
@@ -290,7 +293,8 @@ func (l *lab) tracks(all []*word, f *family) []fit {
 		style := l.alone(w, f.at[0])
 		n := len(style.Columns.Tracks)
 		known := slices.ContainsFunc(best, func(one fit) bool { return one.columns == n })
-		if enough := n >= f.best[0].columns || f.words[0].given; style.Display == flow.Grid && enough && n > 1 && n <= maxColumns && !known {
+		if enough := n >= f.best[0].columns || f.words[0].given; style.Display == flow.Grid && enough && n > 1 &&
+			n <= maxColumns && !known {
 			best = append([]fit{{columns: n, pitch: 1, score: f.best[0].score}}, best...)
 		}
 	}

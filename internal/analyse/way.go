@@ -12,7 +12,8 @@ type Way struct {
 	// The border or content box of n units, whichever the stylesheet's widths are of, is n units and the rest wide.
 	Unit, Rest Length
 	Start, End Length // the margins of a column without words
-	Float      string // the side to which a column must float that has no word for its width; empty where it does anyway
+	// the side to which a column must float that has no word for its width; empty where it does anyway
+	Float string
 }
 
 // A Length is so many percent of the row and so many px.
@@ -76,8 +77,8 @@ func (a *analysis) widths(s int, w *Way) bool {
 	return math.Abs(w.Unit.Percent)+math.Abs(w.Unit.Px) > 0
 }
 
-// whole is the percentage of a unit as it was before it was rounded to a few decimals: of n units that come to a whole number
-// of hundredths, or nearly so, the n-th part of that.
+// whole is the percentage of a unit as it was before it was rounded to a few decimals: of n units that come to a whole
+// number of hundredths, or nearly so, the n-th part of that.
 func whole(unit float64, n int) float64 {
 	if all := math.Round(unit*float64(n)*100) / 100; math.Abs(all-unit*float64(n)) < 3e-3 {
 		return all / float64(n)

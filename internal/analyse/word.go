@@ -50,7 +50,8 @@ func wordsOf(c *css.Compound) (all []string) {
 		switch {
 		case a.Name == "class" && a.Op == "~=":
 			all = append(all, a.Value)
-		case a.Name == "class" || a.Name == "id" || a.Name == "type" || a.Name == "href" || a.Name == "dir" || a.Name == "lang":
+		case a.Name == "class" || a.Name == "id" || a.Name == "type" || a.Name == "href" || a.Name == "dir" ||
+			a.Name == "lang":
 		case a.Op == "" || a.Op == "=" || a.Op == "~=":
 			all = append(all, a.Name+"="+a.Value)
 		}
@@ -82,9 +83,12 @@ func aboveOf(s css.Selector) (all []string) {
 
 // grids are the declarations that a grid is made of.
 var grids = []string{
-	"display", "float", "clear", "width", "height", "margin", "padding", "box-sizing", "flex", "grid", "gap", "min-", "max-", "position",
-	"left", "right", "inset", "order", "align", "justify", "place", "overflow", "font-size", "letter-spacing", "word-spacing",
-	"vertical-align", "list-style", "content", "zoom", "--", "row-gap", "column-gap", "inline-size", "transform", "translate",
+	"display", "float", "clear", "width", "height", "margin", "padding", "box-sizing", "flex", "grid", "gap", "min-",
+	"max-", "position",
+	"left", "right", "inset", "order", "align", "justify", "place", "overflow", "font-size", "letter-spacing",
+	"word-spacing",
+	"vertical-align", "list-style", "content", "zoom", "--", "row-gap", "column-gap", "inline-size", "transform",
+	"translate",
 	"white-space", "visibility", "-webkit-box", "-ms-", "-webkit-flex", "line-height", "text-align", "contain",
 }
 
@@ -123,7 +127,8 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 					all = append(all, by[text])
 				}
 				by[text].ring = true
-				if len(wordsOf(subject)) < 2 && slices.ContainsFunc(r.Sets, func(p css.Put) bool { return slices.Contains(dividers, p.Name) }) {
+				if len(wordsOf(subject)) < 2 &&
+					slices.ContainsFunc(r.Sets, func(p css.Put) bool { return slices.Contains(dividers, p.Name) }) {
 					by[text].around = append(by[text].around, use{r, s})
 				}
 			}
@@ -168,8 +173,8 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 	return all, by
 }
 
-// placedBy are the rules that place elements by a custom property, by the property: those that ask for no word of theirs, and all where
-// there are classes for its numbers.
+// placedBy are the rules that place elements by a custom property, by the property: those that ask for no word of
+// theirs, and all where there are classes for its numbers.
 func placedBy(c *css.Cascade, files int) map[string][]use {
 	all := map[string][]use{}
 	numbered := numbered(c, files)
@@ -177,7 +182,8 @@ func placedBy(c *css.Cascade, files int) map[string][]use {
 		if r.File >= files {
 			continue
 		}
-		mine := owned(r) && !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool { return patterned(&s[len(s)-1]) })
+		mine := owned(r) && !slices.ContainsFunc(r.Selectors,
+			func(s css.Selector) bool { return patterned(&s[len(s)-1]) })
 		for i := range r.Sets {
 			if !slices.Contains(placing, r.Sets[i].Name) {
 				continue
@@ -224,8 +230,8 @@ func definedBy(c *css.Cascade, files int) map[string]string {
 	return all
 }
 
-// throughCustom finds the rules that place elements by what the word's own rules set. What else those go by may be declared by
-// another word: that of a row, or of what is around it.
+// throughCustom finds the rules that place elements by what the word's own rules set. What else those go by may be
+// declared by another word: that of a row, or of what is around it.
 func (w *word) throughCustom(placed map[string][]use, defined map[string]string) {
 	if w.given || len(w.above) > 0 {
 		return
@@ -233,14 +239,16 @@ func (w *word) throughCustom(placed map[string][]use, defined map[string]string)
 	for _, u := range w.uses {
 		for i := range u.rule.Sets {
 			for _, through := range placed[u.rule.Sets[i].Name] {
-				if !slices.Contains(w.through, through) && !slices.Contains(aboveOf(*through.by), w.text) { // else it is what stands around
+				// else it is what stands around
+				if !slices.Contains(w.through, through) && !slices.Contains(aboveOf(*through.by), w.text) {
 					w.through = append(w.through, through)
 				}
 			}
 		}
 	}
 	for i, u := range w.through {
-		needs, above := slices.DeleteFunc(wordsOf(&(*u.by)[len(*u.by)-1]), func(text string) bool { return text == w.text }), aboveOf(*u.by)
+		needs, above := slices.DeleteFunc(wordsOf(&(*u.by)[len(*u.by)-1]),
+			func(text string) bool { return text == w.text }), aboveOf(*u.by)
 		if i > 0 {
 			needs, above = both(w.needs, needs), both(w.above, above)
 		}
@@ -249,7 +257,8 @@ func (w *word) throughCustom(placed map[string][]use, defined map[string]string)
 	for _, u := range w.through {
 		for i := range u.rule.Sets {
 			for _, m := range varUse.FindAllStringSubmatch(u.rule.Sets[i].Value, -1) {
-				if by := defined[m[1]]; by != "" && by != w.text && !slices.Contains(w.needs, by) && !slices.Contains(w.above, by) {
+				if by := defined[m[1]]; by != "" && by != w.text && !slices.Contains(w.needs, by) &&
+					!slices.Contains(w.above, by) {
 					w.above = append([]string{by}, w.above...)
 				}
 			}

@@ -55,9 +55,9 @@ func TestSums(t *testing.T) {
 		full               bool
 	}{
 		{"8", "1_3", "8 + 1 + 3 = 12", "1 line, full", "full", true},
-		{"5", "1_5", "5 + 1 + 5 = 11", "1 line, 1 unspent", "1 unspent", false},
+		{"5", "1_5", "5 + 1 + 5 = 11", "1 line, 1 free", "1 free", false},
 		{"*", "12", "12 · 12", "2 lines, full", "2 lines", true},
-		{"8", "8", "8 · 8", "2 lines, 8 unspent", "8 unspent", false},
+		{"8", "8", "8 · 8", "2 lines, 8 free", "8 free", false},
 		{"x", "1_*", "1 + 12 = 13", "1 line, 1 over", "1 over", true},
 		{"=", "1_3", "share 8 + 1 + 3 = 12", "1 line, full", "full", true},
 		{"0_4_2", "6", "4 + 2 + 6 = 12", "1 line, full", "full", true},
@@ -145,8 +145,10 @@ func TestChanges(t *testing.T) {
 	for _, id := range []string{"a", "b"} {
 		block := &page.Node{ID: id + "-text", Kind: page.Block, Name: "Text",
 			Content: &page.Content{Type: page.Text, Width: kit.Px(200)}}
-		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, Children: []*page.Node{block},
-			At: []page.Setting{page.At("base").With(page.Width, page.Natural), page.At("wide").With(page.Width, page.Full)}})
+		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id,
+			Children: []*page.Node{block},
+			At: []page.Setting{page.At("base").With(page.Width, page.Natural), page.At("wide").With(page.Width,
+				page.Full)}})
 	}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}

@@ -32,7 +32,8 @@ func TestCompare(t *testing.T) {
 	for _, s := range c.Shifts {
 		said[s.Breakpoint] += s.Name + " " + s.What + " " + s.Text + "; "
 	}
-	want := "Log narrower 556 → 410 px; Morning narrower 264 → 191 px; Evening narrower 264 → 191 px; Tide table moved moved; Supporters gone gone; "
+	want := "Log narrower 556 → 410 px; Morning narrower 264 → 191 px; Evening narrower 264 → 191 px; Tide table " +
+		"moved moved; Supporters gone gone; "
 	if said["wide"] != want || said["base"] != "Supporters gone gone; " {
 		t.Errorf("at wide %s, at base %s", said["wide"], said["base"])
 	}

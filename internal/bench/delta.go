@@ -8,7 +8,7 @@ import (
 )
 
 // A Delta is what makes one Bench of a page into another: all of it that is short,
-// and of its long lists what is other than before. On a page of a thousand columns
+// and of its long lists what changed. On a page of a thousand columns
 // most edits change a few dozen of ten thousand boxes.
 type Delta struct {
 	From    int         `json:"from" doc:"The revision of the Bench it is of."`
@@ -64,7 +64,8 @@ func NewDelta(from, to *Bench) *Delta {
 			Bare:   runs(a.Bare, b.Bare, same[Rect]),
 			Breaks: runs(a.Breaks, b.Breaks, same[Mark]), Ghosts: runs(a.Ghosts, b.Ghosts, same[Ghost]),
 		}
-		lane.Head.Boxes, lane.Head.Empty, lane.Head.Bare, lane.Head.Breaks, lane.Head.Ghosts = []Box{}, []Run{}, []Rect{},
+		lane.Head.Boxes, lane.Head.Empty, lane.Head.Bare, lane.Head.Breaks, lane.Head.Ghosts = []Box{}, []Run{},
+			[]Rect{},
 			[]Mark{}, []Ghost{}
 		d.Lanes = append(d.Lanes, lane)
 	}
@@ -92,7 +93,8 @@ func (d *Delta) Onto(from *Bench) *Bench {
 func same[T comparable](a, b *T) bool { return *a == *b }
 
 func sameNode(a, b *Node) bool {
-	return a.ID == b.ID && a.Kind == b.Kind && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item && a.Parent == b.Parent &&
+	return a.ID == b.ID && a.Kind == b.Kind && a.Name == b.Name && a.Element == b.Element && a.Item == b.Item &&
+		a.Parent == b.Parent &&
 		a.Index == b.Index && a.Depth == b.Depth &&
 		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note &&
 		a.Comfort == b.Comfort &&
@@ -106,7 +108,7 @@ func sameNode(a, b *Node) bool {
 // sameContent reports whether two blocks hold the same; mostly they are one.
 func sameContent(a, b *page.Content) bool { return a == b || reflect.DeepEqual(a, b) }
 
-// runs lists what is other in one list than in another. Lists of one length are
+// runs lists what differs between two lists. Lists of one length are
 // held entry against entry; of others, what stands between their like starts and
 // ends is one run.
 func runs[T any](from, to []T, same func(a, b *T) bool) []Stretch[T] {

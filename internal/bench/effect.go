@@ -30,7 +30,7 @@ type Sketch struct {
 	Width   float64   `json:"width" doc:"The viewport's."`
 	Height  float64   `json:"height"`
 	Columns []float64 `json:"columns" doc:"The x, y, width and height of each shown column, one column after another."`
-	Changed []int     `json:"changed" doc:"Which of them are other than before, by their place among the columns."`
+	Changed []int     `json:"changed" doc:"Which of them changed, by their place among the columns."`
 	Top     float64   `json:"top" doc:"Where the first of those is, or 0."`
 }
 
@@ -75,7 +75,7 @@ func Effects(before *project.Project, change *edit.Change, kitID string, were []
 }
 
 // MoveEffect is what a change does to a page that it moves to another kit: at each breakpoint of
-// that, the page before is held against it in the same viewport.
+// that, the page before is compared with it in the same viewport.
 func MoveEffect(before *project.Project, change *edit.Change, pageID string) Effect {
 	pg, had := change.Project.Page(pageID), before.Page(pageID)
 	k, l := change.Project.Kit(pg.Kit), layout.Of(before.Kit(had.Kit), had)
@@ -90,7 +90,8 @@ func MoveEffect(before *project.Project, change *edit.Change, pageID string) Eff
 
 // effectOn is what becomes of a page that stood as old and stands as now.
 func effectOn(pg *page.Page, old, now *Side, notes []edit.PageNote) Effect {
-	e := Effect{Page: PageRef{ID: pg.ID, Name: pg.Name, File: pg.File}, Breaks: []string{}, Worse: []string{}, Notes: []page.Note{}}
+	e := Effect{Page: PageRef{ID: pg.ID, Name: pg.Name, File: pg.File}, Breaks: []string{}, Worse: []string{},
+		Notes: []page.Note{}}
 	shifts := shifts(old, now)
 	moved := map[string]bool{}
 	for _, s := range shifts {
@@ -112,7 +113,7 @@ func effectOn(pg *page.Page, old, now *Side, notes []edit.PageNote) Effect {
 	return e
 }
 
-// show keeps what is other, and the lanes of the breakpoint at which most is, or of the middle one.
+// show keeps what changed, and the lanes of the breakpoint at which most did, or of the middle one.
 func (e *Effect) show(old, now *Side, all []Shift) {
 	count := map[string]int{}
 	for _, s := range all {
@@ -169,7 +170,8 @@ func (e *Effect) compare(old, now *Side) {
 					if counts[n.ID] == 1 {
 						lines = "line"
 					}
-					e.Breaks = append(e.Breaks, fmt.Sprintf("%s at %s: %d %s, was %d", n.Name, lane.Breakpoint, counts[n.ID], lines, then))
+					e.Breaks = append(e.Breaks, fmt.Sprintf("%s at %s: %d %s, was %d", n.Name, lane.Breakpoint,
+						counts[n.ID], lines, then))
 				}
 			}
 			for _, b := range lane.Boxes {
@@ -178,7 +180,8 @@ func (e *Effect) compare(old, now *Side) {
 					continue
 				}
 				if short := comfort[b.ID] - b.Width; short > 0.5 && comfort[b.ID]-then.Width <= 0.5 {
-					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: %s px, %s under what its content needs", names[b.ID], lane.Breakpoint,
+					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: %s px, %s under what its content needs",
+						names[b.ID], lane.Breakpoint,
 						kit.Figure(b.Width), kit.Figure(short)))
 				}
 				if b.Off && !then.Off {

@@ -47,13 +47,17 @@ type Name struct {
 var abouts = map[string]string{
 	"frame": "Container, fixed", "frameOpen": "Container, fluid", "frameUpTo": "Container, fluid below a breakpoint",
 	"frameCap": "Container, capped", "row": "Row", "of": "Row of 3 units of its own", "per": "Row of 3 columns a line",
-	"told": "Row of floats that count their lines", "gapX": "Row with a gutter of 3 px", "gapY": "Row with 3 px between lines",
-	"align": "Row, align top", "spread": "Row, spread between", "cell": "Column", "first": "Column, first in a trimmed row",
-	"last": "Column, last in a trimmed row", "gone": "Column, hidden",
+	"told": "Row of floats that count their lines", "gapX": "Row with a gutter of 3 px",
+	"gapY":  "Row with 3 px between lines",
+	"align": "Row, align top", "spread": "Row, spread between", "cell": "Column",
+	"first": "Column, first in a trimmed row",
+	"last":  "Column, last in a trimmed row", "gone": "Column, hidden",
 	"back": "Column, shown again", "place": "Column, order 3", "skip": "Column, skip 3", "take": "Column, take 3",
-	"part": "Column, a third of the row", "full": "Column, full line", "share": "Column, share", "natural": "Column, natural",
-	"trail": "Column, trail 3", "nudge": "Column, nudge 3", "self": "Column, align top", "lead": "Float, first in its row",
-	"run": "Float, runs on in the first line", "turn": "Float, begins another line", "under": "Float, runs on there",
+	"part": "Column, a third of the row", "full": "Column, full line", "share": "Column, share",
+	"natural": "Column, natural",
+	"trail":   "Column, trail 3", "nudge": "Column, nudge 3", "self": "Column, align top",
+	"lead": "Float, first in its row",
+	"run":  "Float, runs on in the first line", "turn": "Float, begins another line", "under": "Float, runs on there",
 	"fit": "Picture scaled to its column", "clear": "Element that clears a row of floats",
 }
 
@@ -61,7 +65,8 @@ var abouts = map[string]string{
 func names(k *kit.Kit) (all []Name) {
 	last := len(k.Breakpoints) - 1
 	for _, t := range k.Naming.Templates() {
-		n := Name{Field: t.Field, About: abouts[t.Field], Template: string(t.Template), Samples: []string{}, Optional: t.Optional}
+		n := Name{Field: t.Field, About: abouts[t.Field], Template: string(t.Template), Samples: []string{},
+			Optional: t.Optional}
 		value := "3"
 		switch {
 		case t.Field == "part":
@@ -148,7 +153,8 @@ type UnitRow struct {
 
 // NewKitView draws a kit of a project.
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
-	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k), Sheet: NewSheetView(k),
+	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
+		Sheet:  NewSheetView(k),
 		Naming: k.Naming.Preset()}
 	for _, p := range kit.Presets() {
 		v.Presets = append(v.Presets, Ref{p.ID, p.Name})

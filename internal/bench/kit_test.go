@@ -19,18 +19,21 @@ func TestKitView(t *testing.T) {
 		t.Fatal(err)
 	}
 	v := NewKitView(p, p.Kits[0])
-	if r := v.Rulers[2]; r.X != 96 || r.Width != 888 || len(r.Units) != 12 || r.Units[0].X != 116 || r.Units[11].X != 919 || r.Units[1].Width != 45 {
+	if r := v.Rulers[2]; r.X != 96 || r.Width != 888 || len(r.Units) != 12 || r.Units[0].X != 116 ||
+		r.Units[11].X != 919 || r.Units[1].Width != 45 {
 		t.Errorf("the ruler at wide is %+v", r)
 	}
 	if v.Cells[0].Gutter != "16px" || v.Cells[1].Gutter != "28px" || v.Cells[2].Gutter != "" || len(v.Users) != 1 ||
 		v.Widths[2].Widths[2].From != 191 {
 		t.Errorf("%+v, used by %v", v.Cells, v.Users)
 	}
-	draft, err := p.Kits[0].NewDraft([]kit.Step{{Field: "gutter", Breakpoint: "wide", Text: "36"}, {Field: "remove", Breakpoint: "mid"}})
+	draft, err := p.Kits[0].NewDraft([]kit.Step{{Field: "gutter", Breakpoint: "wide", Text: "36"},
+		{Field: "remove", Breakpoint: "mid"}})
 	if err != nil {
 		t.Fatal(err)
 	}
-	change, err := edit.Apply(p, edit.Operation{Page: "front-page", ChangeKit: &edit.ChangeKit{Kit: draft.Kit, Were: draft.Were}})
+	change, err := edit.Apply(p, edit.Operation{Page: "front-page", ChangeKit: &edit.ChangeKit{Kit: draft.Kit,
+		Were: draft.Were}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -39,7 +42,8 @@ func TestKitView(t *testing.T) {
 		t.Fatalf("%+v", effects)
 	}
 	said := strings.Join(append(effects[0].Breaks, effects[0].Worse...), "; ")
-	for _, want := range []string{"Body at base: 1 line, was 2", "Pick 1 at base: 152 px, 28 under what its content needs"} {
+	for _, want := range []string{"Body at base: 1 line, was 2",
+		"Pick 1 at base: 152 px, 28 under what its content needs"} {
 		if !strings.Contains(said, want) {
 			t.Errorf("%s is not in %s", want, said)
 		}
@@ -65,7 +69,8 @@ func TestEffects(t *testing.T) {
 		if err != nil {
 			continue
 		}
-		change, err := edit.Apply(p, edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: draft.Kit, Were: draft.Were}})
+		change, err := edit.Apply(p, edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: draft.Kit,
+			Were: draft.Were}})
 		if err != nil {
 			continue
 		}
@@ -89,7 +94,8 @@ func TestEffects(t *testing.T) {
 			was, is := placed(before)[lane.Breakpoint], placed(after)[lane.Breakpoint]
 			for id, now := range is {
 				old := was[id]
-				other := now.Shown && old.Shown && (differ(now.X, old.X) || differ(now.Y, old.Y) || differ(now.Width, old.Width) ||
+				other := now.Shown && old.Shown && (differ(now.X, old.X) || differ(now.Y, old.Y) ||
+					differ(now.Width, old.Width) ||
 					differ(now.Before, old.Before) || differ(now.After, old.After)) || now.Shown != old.Shown
 				if other != said[lane.Breakpoint+" "+id] {
 					t.Fatalf("%s at %d: %+v became %+v, reported: %v", id, i, old, now, !other)

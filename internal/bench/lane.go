@@ -18,7 +18,7 @@ type Lane struct {
 	Units      []Rect  `json:"units" doc:"The first container's units, as high as the page."`
 	Boxes      []Box   `json:"boxes"`
 	Empty      []Run   `json:"empty" doc:"Skipped and trailing units, one run a column."`
-	Bare       []Rect  `json:"bare" doc:"Unspent units, one by one."`
+	Bare       []Rect  `json:"bare" doc:"Free units, one by one."`
 	Breaks     []Mark  `json:"breaks" doc:"Where a row broke into another line."`
 	Nudged     []Rect  `json:"nudged" doc:"Where nudged columns would stand."`
 	Ghosts     []Ghost `json:"ghosts" doc:"Hidden columns: where they would come in, as high as the line there."`
@@ -196,7 +196,8 @@ func (d *drawer) line(line *layout.Line) {
 		if c.Trail > 0 {
 			gone := t.Offset(end, c.Trail).Px
 			box.After = round(gone)
-			d.lane.Empty = append(d.lane.Empty, Run{rect(x+s.Width.Px+t.Gutter.Px, line.Y, gone-t.Gutter.Px, line.Height), true})
+			d.lane.Empty = append(d.lane.Empty, Run{rect(x+s.Width.Px+t.Gutter.Px, line.Y, gone-t.Gutter.Px,
+				line.Height), true})
 		}
 		unit = s.Unit + s.Units + c.Trail
 	})
@@ -209,7 +210,7 @@ func (d *drawer) line(line *layout.Line) {
 // bare draws what nothing on the line uses: its last units or, where the line is
 // spread or counted in px, everything between its columns.
 func (d *drawer) bare(line *layout.Line, x, unit float64) {
-	if line.Unspent() == 0 {
+	if line.Free() == 0 {
 		return
 	}
 	t := *line.Track

@@ -8,7 +8,7 @@ import (
 )
 
 // Planned is where the plan has every box of a page, at widths in each breakpoint, for a browser's own to be
-// held against.
+// checked against.
 type Planned struct {
 	Nodes []Ref         `json:"nodes" doc:"The page's nodes by the ids that their elements are marked with."`
 	Plans []PlannedPage `json:"plans"`

@@ -39,7 +39,8 @@ func NewOptionSketches(k *kit.Kit) []OptionSketch {
 				l := layout.Of(with, foreign.Equals(with))
 				lane := newLane(l, l.Plan(with.Breakpoints[last].Lane.Px()))
 				one.Sketch = sketch(&lane, nil)
-				one.Says = with.Columns.String() + " columns, gutter " + with.GutterAt(last).String() + ", " + string(with.Technique)
+				one.Says = with.Columns.String() + " columns, gutter " + with.GutterAt(last).String() + ", " +
+					string(with.Technique)
 			}
 			all = append(all, one)
 		}

@@ -34,7 +34,8 @@ func TestPagesFromMarkup(t *testing.T) {
 			}
 		}
 		pg := rewrite.WithKit(origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(html), nil)), k)
-		p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+		p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+			Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
 		b := made(t, p, pg, View{})
 		if len(b.Code.Lines) == 0 || len(b.Nodes) == 0 {
 			t.Errorf("seed %d: %d lines, %d nodes", seed, len(b.Code.Lines), len(b.Nodes))
@@ -65,7 +66,8 @@ func TestPagesFromMarkup(t *testing.T) {
 		if _, err := Compare(t.Context(), p, p, pg.ID, View{}); err != nil {
 			t.Errorf("seed %d: comparing: %v", seed, err)
 		}
-		change, err := edit.Apply(p, edit.Operation{Page: "page", Type: &edit.Type{Cells: []edit.Cell{{Node: "column-1", Breakpoint: k.Breakpoints[0].Name}}, Text: "1"}})
+		change, err := edit.Apply(p, edit.Operation{Page: "page",
+			Type: &edit.Type{Cells: []edit.Cell{{Node: "column-1", Breakpoint: k.Breakpoints[0].Name}}, Text: "1"}})
 		if err == nil {
 			NewDelta(b, made(t, change.Project, change.Project.Pages[0], View{}))
 		}

@@ -8,7 +8,7 @@ import (
 	"kitrows/internal/page"
 )
 
-// A Shift is what is other about a column at a breakpoint, between two moments.
+// A Shift is what changed about a column at a breakpoint, between two moments.
 type Shift struct {
 	Breakpoint string `json:"breakpoint"`
 	Node       string `json:"node"`
@@ -17,7 +17,7 @@ type Shift struct {
 	Text       string `json:"text" doc:"The change in a few words, such as 568 → 416 px."`
 }
 
-// shifts lists what is other, breakpoint by breakpoint, in the order of the page. A column that
+// shifts lists what changed, breakpoint by breakpoint, in the order of the page. A column that
 // only comes to stand lower because of what is above its row is not listed.
 func shifts(before, after *Side) []Shift {
 	all := []Shift{}
@@ -55,7 +55,8 @@ func shifts(before, after *Side) []Shift {
 			case differ(now.X, old.X) || differ(now.Y, old.Y) || now.Row != old.Row:
 				note(n, "moved", "moved")
 			case differ(now.Before, old.Before) || differ(now.After, old.After):
-				note(n, "padded", fmt.Sprintf("padding %s and %s → %s and %s px", kit.Number(old.Before), kit.Number(old.After),
+				note(n, "padded", fmt.Sprintf("padding %s and %s → %s and %s px", kit.Number(old.Before),
+					kit.Number(old.After),
 					kit.Number(now.Before), kit.Number(now.After)))
 			}
 		}

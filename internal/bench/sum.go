@@ -42,14 +42,14 @@ func rowSums(plan *layout.Plan) map[string]Sum {
 // rowSum is the ledger of a row's lines.
 func rowSum(lines []layout.Line) Sum {
 	s := Sum{Reasons: []string{}}
-	unspent, unit := 0.0, ""
+	free, unit := 0.0, ""
 	var texts []string
 	for _, l := range lines {
 		if l.Line > 1 {
 			s.Reasons = append(s.Reasons, l.Reason())
 		}
 		texts = append(texts, l.Sum())
-		unspent += l.Unspent()
+		free += l.Free()
 		if l.InPx() {
 			unit = " px"
 		}
@@ -58,14 +58,14 @@ func rowSum(lines []layout.Line) Sum {
 	if len(slices.Compact(slices.Clone(texts))) == 1 && len(texts) > 2 {
 		s.Text = texts[0] + " on each line"
 	}
-	s.Full = unspent == 0
+	s.Full = free == 0
 	count, state := "1 line", lines[0].State()
 	if len(lines) > 1 {
 		count = fmt.Sprintf("%d lines", len(lines))
 		state = "full"
 	}
-	if unspent > 0 {
-		state = kit.Figure(unspent) + unit + " unspent"
+	if free > 0 {
+		state = kit.Figure(free) + unit + " free"
 	}
 	s.State, s.Short = count+", "+state, state
 	if s.Full && len(lines) > 1 {

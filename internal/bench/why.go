@@ -93,7 +93,8 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		}
 		if f := l.Foreign(); f != nil && s.Breakpoint >= 0 {
 			for _, from := range f.Sources(why.Node, s.Breakpoint) {
-				step.Rules = append(step.Rules, Rule{from.Word, from.File, from.Line, strings.ToValidUTF8(from.Rule[:min(len(from.Rule), mostRule)], "")})
+				step.Rules = append(step.Rules, Rule{from.Word, from.File, from.Line,
+					strings.ToValidUTF8(from.Rule[:min(len(from.Rule), mostRule)], "")})
 			}
 		}
 		w.Chain = append(w.Chain, step)
@@ -110,8 +111,8 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	return w
 }
 
-// mixins are, of a node on a page whose layout is in mixins, what its rules include: nothing for the node itself, then a text for each
-// breakpoint, of what is included there or, where that is nothing, carried.
+// mixins are, of a node on a page whose layout is in mixins, what its rules include: nothing for the node itself, then
+// a text for each breakpoint, of what is included there or, where that is nothing, carried.
 func mixins(pg *page.Page, k *kit.Kit, n, in *page.Node) []string {
 	row := ""
 	if in != nil {

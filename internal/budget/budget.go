@@ -148,8 +148,8 @@ func (b *Budget) Spent() (steps, bytes int64) {
 	return b.steps.Load() - b.left, b.bytes.Load()
 }
 
-// Part does work with a part of what a budget is: one of so many. What it spends is spent from both, and the error is as
-// of Within.
+// Part does work with a part of what a budget is: one of so many. What it spends is spent from both, and the error is
+// as of Within.
 func (b *Budget) Part(of int, work func(*Budget) error) error {
 	if b == nil {
 		return work(nil)

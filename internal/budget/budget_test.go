@@ -9,7 +9,8 @@ import (
 	"kitrows/internal/budget"
 )
 
-// Work ends once its steps or its bytes are spent, and the error names what was read; its goroutines share what it may spend.
+// Work ends once its steps or its bytes are spent, and the error names what was read; its goroutines share what it may
+// spend.
 func TestSpent(t *testing.T) {
 	limit := budget.Limit{Steps: 100_000, Bytes: 1000}
 	for name, c := range map[string]struct {
@@ -64,7 +65,8 @@ func TestSpent(t *testing.T) {
 	}
 }
 
-// Work ends when its context has, passes on its own error, and leaves other panics alone; without a budget it has no end.
+// Work ends when its context has, passes on its own error, and leaves other panics alone; without a budget it has no
+// end.
 func TestEnds(t *testing.T) {
 	ctx, gone := context.WithCancel(t.Context())
 	gone()

@@ -42,8 +42,8 @@ type Fix struct {
 	Edits []markup.Edit // of the page's file
 }
 
-// Of finds what is wrong in the file of a page that was read from markup, in its order; of every page, what the plan only
-// estimates.
+// Of finds what is wrong in the file of a page that was read from markup, in its order; of every page, what the plan
+// only estimates.
 func Of(l *layout.Layout) []Finding {
 	p := l.Page()
 	if p.Origin == nil {
@@ -56,7 +56,9 @@ func Of(l *layout.Layout) []Finding {
 	c.nodes()
 	if places := p.Origin.Places; len(places) >= origin.Most {
 		last := markup.Span{From: places[len(places)-1], To: places[len(places)-1]}
-		c.add("page-long", Surprise, "", last, fmt.Sprintf("what follows is kept and laid out, and not listed: a page has at most %d nodes", page.MaxNodes))
+		c.add("page-long", Surprise, "", last,
+			fmt.Sprintf("what follows is kept and laid out, and not listed: a page has at most %d nodes",
+				page.MaxNodes))
 	}
 	c.tags()
 	c.grid()

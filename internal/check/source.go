@@ -30,8 +30,10 @@ var codes = map[markup.FaultKind]struct {
 	code     string
 	severity Severity
 }{
-	markup.Missing: {"end-tag-missing", Surprise}, markup.Surplus: {"end-tag-surplus", Surprise}, markup.Crossed: {"tags-crossed", Surprise},
-	markup.Ignored: {"tag-ignored", Broken}, markup.Doubled: {"attribute-doubled", Tidy}, markup.Deep: {"too-deep", Surprise},
+	markup.Missing: {"end-tag-missing", Surprise}, markup.Surplus: {"end-tag-surplus", Surprise},
+	markup.Crossed: {"tags-crossed", Surprise},
+	markup.Ignored: {"tag-ignored", Broken}, markup.Doubled: {"attribute-doubled", Tidy},
+	markup.Deep:    {"too-deep", Surprise},
 	markup.TooMuch: {"too-much", Broken},
 }
 
@@ -53,7 +55,8 @@ func (c *checker) tags() {
 			fixes = []Fix{{"Remove it", []markup.Edit{{Span: f.At}}}}
 		case markup.Missing:
 			if end := c.end(f); end >= 0 {
-				fixes = []Fix{{fmt.Sprintf("End it in line %d", c.doc.Line(end).Line), []markup.Edit{{Span: markup.Span{From: end, To: end}, Text: "</" + f.Tag + ">"}}}}
+				fixes = []Fix{{fmt.Sprintf("End it in line %d", c.doc.Line(end).Line),
+					[]markup.Edit{{Span: markup.Span{From: end, To: end}, Text: "</" + f.Tag + ">"}}}}
 			}
 		}
 		at := c.at(f.At.From)
@@ -101,8 +104,8 @@ func (c *checker) measure(n *markup.Node) (s markup.Span) {
 	return s
 }
 
-// end is where the end tag that an element lacks is likely to be meant: after the last thing in it that is indented more
-// than its start tag is or, where that does not tell, at its end.
+// end is where the end tag that an element lacks is likely to be meant: after the last thing in it that is indented
+// more than its start tag is or, where that does not tell, at its end.
 func (c *checker) end(f markup.Fault) int {
 	n := c.at(f.At.From)
 	for n != nil && n.Start != f.At {
@@ -141,14 +144,17 @@ func (c *checker) grid() {
 		span := m.Start
 		switch {
 		case at.Parent != nil && at.Parent.Kind == page.Row && n.Kind == page.Block && s.Element() == nil:
-			c.add("text-in-row", Broken, n.ID, span, fmt.Sprintf("words stand straight in %s: only columns are children of a row", at.Parent.Name))
+			c.add("text-in-row", Broken, n.ID, span,
+				fmt.Sprintf("words stand straight in %s: only columns are children of a row", at.Parent.Name))
 		case at.Parent != nil && at.Parent.Kind == page.Row && n.Kind != page.Column:
-			c.add("row-child", Broken, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column", m.Tag, at.Parent.Name))
+			c.add("row-child", Broken, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column", m.Tag,
+				at.Parent.Name))
 		case n.Kind == page.Row && !contained[n]:
 			c.add("row-outside", Surprise, n.ID, span, fmt.Sprintf("%s stands in no container", n.Name))
 		case n.Kind == page.Element || n.Kind == page.Block:
 			if kind := used(v, m); kind != "" {
-				c.add("misplaced", Broken, n.ID, span, fmt.Sprintf("<%s> has the class of a %s, and does not stand %s", m.Tag, kind, where[kind]))
+				c.add("misplaced", Broken, n.ID, span, fmt.Sprintf("<%s> has the class of a %s, and does not stand %s",
+					m.Tag, kind, where[kind]))
 			}
 		}
 	})
@@ -163,13 +169,16 @@ func (c *checker) selected() {
 	of, stretches := origin.Selectors(p, c.l.Kit()), origin.Stretches(p, "")
 	p.Walk(func(n *page.Node, _ page.Place) {
 		if m := stretches[n].Element(); m != nil && (n.Kind == page.Container || n.Kind == page.Row) && of[n.ID] == "" {
-			c.add("unselected", Broken, n.ID, m.Start, fmt.Sprintf("no id, class or place in the page selects %s alone: its mixins are left out. The next edit gives it a class", n.Name))
+			c.add("unselected", Broken, n.ID, m.Start,
+				fmt.Sprintf("no id, class or place in the page selects %s alone: its mixins are left out. The "+
+					"next edit gives it a class", n.Name))
 		}
 	})
 }
 
 // where is where a node of a kind stands.
-var where = map[page.Kind]string{page.Column: "straight in a row", page.Row: "in a container or a column", page.Container: "outside of containers"}
+var where = map[page.Kind]string{page.Column: "straight in a row", page.Row: "in a container or a column",
+	page.Container: "outside of containers"}
 
 // used is the kind of node whose own word an element has that is none; empty for none.
 func used(v *vocab.Vocabulary, m *markup.Node) page.Kind {
@@ -223,7 +232,8 @@ func (c *checker) classes() {
 				continue
 			}
 			value := strings.Join(replaced(m.Classes(), class, near), " ")
-			c.add("class-unknown", Broken, c.around(m), a.Span, fmt.Sprintf("%s has no class %s; the nearest is %s", c.l.Kit().Name, class, near),
+			c.add("class-unknown", Broken, c.around(m), a.Span, fmt.Sprintf("%s has no class %s; the nearest is %s",
+				c.l.Kit().Name, class, near),
 				Fix{"Change it to " + near, []markup.Edit{c.doc.SetAttr(m, "class", value)}})
 		}
 	})
@@ -239,8 +249,8 @@ func replaced(all []string, from, to string) (next []string) {
 	return next
 }
 
-// nearest is the word that takes the fewest changes of a character to be made of a class, two at most and fewer of a short
-// one; empty for none.
+// nearest is the word that takes the fewest changes of a character to be made of a class, two at most and fewer of a
+// short one; empty for none.
 func nearest(class string, words []string) (near string) {
 	best := 3
 	if len(class) < 6 {
@@ -256,7 +266,8 @@ func nearest(class string, words []string) (near string) {
 	return near
 }
 
-// distance is how many characters must be put in, left out, exchanged or swapped to make one text of another; at most so many.
+// distance is how many characters must be put in, left out, exchanged or swapped to make one text of another; at most
+// so many.
 func distance(a, b string, most int) int {
 	before, last := make([]int, len(b)+1), make([]int, len(b)+1)
 	for j := range last {
@@ -292,8 +303,8 @@ func (c *checker) heavy() {
 	}
 }
 
-// estimates tells what the plan does not work out: each thing of each node, and how many nodes there are whose content is
-// estimated.
+// estimates tells what the plan does not work out: each thing of each node, and how many nodes there are whose content
+// is estimated.
 func (c *checker) estimates() {
 	var stretches map[*page.Node]origin.Stretch
 	if c.doc != nil {
@@ -310,7 +321,8 @@ func (c *checker) estimates() {
 	content := map[*page.Node]bool{}
 	for _, d := range c.l.Foreign().Doubts() {
 		if !d.Content {
-			c.add("estimate", Estimate, d.Node.ID, at(d.Node), "the plan only estimates "+d.What+": what stands here, and after it, may be elsewhere in a browser")
+			c.add("estimate", Estimate, d.Node.ID, at(d.Node), "the plan only estimates "+d.What+
+				": what stands here, and after it, may be elsewhere in a browser")
 			continue
 		}
 		if content[d.Node] = true; first == nil {
@@ -321,7 +333,8 @@ func (c *checker) estimates() {
 		}
 	}
 	if first != nil {
-		text := fmt.Sprintf("the plan only estimates %s: %s from here on may be of another size in a browser, until they are measured",
+		text := fmt.Sprintf("the plan only estimates %s: %s from here on may be of another size in a browser, "+
+			"until they are measured",
 			strings.Join(kinds, ", "), counted(len(content), "element", "elements"))
 		c.add("estimate", Estimate, first.ID, at(first), text)
 	}
@@ -334,7 +347,8 @@ func counted(n int, one, several string) string {
 	return fmt.Sprint(n, " ", several)
 }
 
-// links tells of stylesheets that are missing, linked twice or in the wrong order, and of a viewport that is not declared.
+// links tells of stylesheets that are missing, linked twice or in the wrong order, and of a viewport that is not
+// declared.
 func (c *checker) links() {
 	if c.doc.Part {
 		return // what stands around it is not known
@@ -353,13 +367,17 @@ func (c *checker) links() {
 			continue
 		case seen[l.Name]:
 			lines, _ := c.doc.Lines(l.Start)
-			c.add("stylesheet-twice", Tidy, "", l.Start, l.Name+" is linked twice", Fix{"Remove this link", []markup.Edit{{Span: lines}}})
+			c.add("stylesheet-twice", Tidy, "", l.Start, l.Name+" is linked twice",
+				Fix{"Remove this link", []markup.Edit{{Span: lines}}})
 		case at < 0 && !strings.Contains(l.Name, ":") && !strings.HasPrefix(l.Name, "//"):
-			c.add("stylesheet-missing", Broken, "", l.Start, "the stylesheet "+l.Name+" is not there: the plan is without it")
+			c.add("stylesheet-missing", Broken, "", l.Start, "the stylesheet "+l.Name+
+				" is not there: the plan is without it")
 		case at < 0:
-			c.add("stylesheet-elsewhere", Surprise, "", l.Start, "the stylesheet "+l.Name+" is on another host: the plan is without it")
+			c.add("stylesheet-elsewhere", Surprise, "", l.Start, "the stylesheet "+l.Name+
+				" is on another host: the plan is without it")
 		case isKit && own:
-			c.add("stylesheet-order", Surprise, "", l.Start, "the page's own stylesheet stands before the kit's "+l.Name+": what both say, the kit's says")
+			c.add("stylesheet-order", Surprise, "", l.Start, "the page's own stylesheet stands before the kit's "+
+				l.Name+": what both say, the kit's says")
 		}
 		seen[l.Name] = true
 		own = own || at >= 0 && !isKit
@@ -370,29 +388,35 @@ func (c *checker) links() {
 			return origin.Find([]kit.File{f}, l.Name) == 0
 		})
 		if !linked && f.Name == p.Origin.Mixins {
-			c.add("mixins-not-linked", Surprise, "", head, f.Name+", which the mixins of the page come to, is not linked: link it, or what you build of them. The plan shows the page with it",
+			c.add("mixins-not-linked", Surprise, "", head,
+				f.Name+", which the mixins of the page come to, is not linked: link it, or what you build of "+
+					"them. The plan shows the page with it",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 			continue
 		}
 		if !linked && !strings.HasPrefix(f.Name, origin.Style) && !c.imported(f) {
-			c.add("stylesheet-not-linked", Broken, "", head, "the kit's stylesheet "+f.Name+" is not linked: the plan shows the page as if it were",
+			c.add("stylesheet-not-linked", Broken, "", head, "the kit's stylesheet "+f.Name+
+				" is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 		}
 	}
 	for _, f := range p.Origin.Sheets {
 		if origin.IsRules(f) && !origin.Linked(p, f.Name) {
-			c.add("rules-not-linked", Broken, "", head, f.Name+", the page's own rules, is not linked: the plan shows the page as if it were",
+			c.add("rules-not-linked", Broken, "", head,
+				f.Name+", the page's own rules, is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, nil)...)
 		}
 	}
 	viewport := false
 	c.doc.Root.Walk(func(m *markup.Node) {
-		if a := m.Attr("name"); m.Tag == "meta" && a != nil && strings.EqualFold(strings.TrimSpace(a.Value), "viewport") {
+		if a := m.Attr("name"); m.Tag == "meta" && a != nil && strings.EqualFold(strings.TrimSpace(a.Value),
+			"viewport") {
 			viewport = true
 		}
 	})
 	if !viewport {
-		c.add("viewport-missing", Broken, "", head, "no viewport is declared: phones show the page as on a wide screen, shrunk",
+		c.add("viewport-missing", Broken, "", head,
+			"no viewport is declared: phones show the page as on a wide screen, shrunk",
 			c.inHead("Declare it", `<meta name="viewport" content="width=device-width, initial-scale=1">`, nil)...)
 	}
 }

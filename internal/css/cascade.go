@@ -179,11 +179,12 @@ type kept struct {
 	by map[string]any // by which rules hold
 }
 
-// mostKept is for how many choices of rules something is kept with a cascade: a page is looked at in at most eight lanes.
+// mostKept is for how many choices of rules something is kept with a cascade: a page is looked at in at most eight
+// lanes.
 const mostKept = 12
 
-// Take returns what was kept where the same rules hold as in a viewport so many px wide, if it is not taken; nil where there is
-// nothing. It is the taker's until it is kept again.
+// Take returns what was kept where the same rules hold as in a viewport so many px wide, if it is not taken; nil where
+// there is nothing. It is the taker's until it is kept again.
 func (c *Cascade) Take(b *budget.Budget, width float64) any {
 	key := packed(c.holding(b, width))
 	c.kept.mu.Lock()
@@ -215,7 +216,8 @@ func packed(holds []Truth) string {
 
 // With is the cascade with one stylesheet of ours more, without layers, linked after all others.
 func (c *Cascade) With(s Source) *Cascade {
-	more := Cascade{Rules: slices.Clip(c.Rules), Left: slices.Clip(c.Left), expand: c.expand, layers: c.layers, nestings: c.nestings, tests: c.tests,
+	more := Cascade{Rules: slices.Clip(c.Rules), Left: slices.Clip(c.Left), expand: c.expand, layers: c.layers,
+		nestings: c.nestings, tests: c.tests,
 		Registered: maps.Clone(c.Registered)}
 	more.Trees, more.Names = append(slices.Clip(c.Trees), Parse(nil, s.Text)), append(slices.Clip(c.Names), s.Name)
 	more.roots, more.bases = maps.Clone(c.roots), maps.Clone(c.bases)
@@ -317,7 +319,8 @@ func (c *Cascade) ask(b *budget.Budget, s Selector) {
 		}
 		asks := compound.Combinator == '+' || compound.Combinator == '~'
 		for _, p := range compound.Pseudos {
-			asks = asks || p.Name == "has" || p.Name == "empty" || strings.Contains(p.Name, "-of-type") || strings.Contains(p.Name, "child")
+			asks = asks || p.Name == "has" || p.Name == "empty" || strings.Contains(p.Name, "-of-type") ||
+				strings.Contains(p.Name, "child")
 			if len(p.Of) == 0 || c.asks[&p.Of[0]] {
 				continue
 			}

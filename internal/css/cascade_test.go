@@ -64,7 +64,8 @@ func TestCascade(t *testing.T) {
 		{".a { p: 1 } @import \"other.css\";", "div.a", "5"}, // too late, so it is linked after this
 	} {
 		cascade := css.NewCascade(nil, []css.Source{{Name: "team.css", Text: c.sheet},
-			{Name: "css/other.css", Text: ".a { p: 5 } @import \"team.css\";"}}[:1+strings.Count(c.sheet, "@import")], plain)
+			{Name: "css/other.css", Text: ".a { p: 5 } @import \"team.css\";"}}[:1+strings.Count(c.sheet, "@import")],
+			plain)
 		won, _ := cascade.At(nil, 500).Declared(tree(c.element), "")
 		if got := won["p"].Value; got != c.want {
 			t.Errorf("%s on %s: %q, want %q", c.sheet, c.element, got, c.want)
@@ -87,10 +88,12 @@ func TestLeftOut(t *testing.T) {
 			loud = append(loud, l.Why)
 		}
 	}
-	if got := strings.Join(loud, "; "); !strings.Contains(got, "@container (width > 3px) is not worked out") || !strings.Contains(got, "selectors are none") {
+	if got := strings.Join(loud, "; "); !strings.Contains(got, "@container (width > 3px) is not worked out") ||
+		!strings.Contains(got, "selectors are none") {
 		t.Errorf("left out: %s", got)
 	}
-	if got := strings.Join(quiet, "; "); !strings.Contains(got, "@font-face moves no box") || !strings.Contains(got, "wrong is no value of p") {
+	if got := strings.Join(quiet, "; "); !strings.Contains(got, "@font-face moves no box") ||
+		!strings.Contains(got, "wrong is no value of p") {
 		t.Errorf("quietly left out: %s", got)
 	}
 }
@@ -128,8 +131,11 @@ func TestRegistered(t *testing.T) {
 
 // A cascade with one stylesheet more has its rules after all others, and leaves the one it was made of as it is.
 func TestCascadeWith(t *testing.T) {
-	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: "@layer x { .a { p: 1; q: 1 !important } } .a { r: 1 } .a.b { s: 1 }"}}, plain)
-	more := c.With(css.Source{Name: "own.css", Text: ".a { p: 2; q: 2 !important; r: 2; s: 2 } @media (min-width: 700px) { .a { r: 3 } } .new:first-child { p: 4 }"})
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css",
+		Text: "@layer x { .a { p: 1; q: 1 !important } } .a { r: 1 } .a.b { s: 1 }"}}, plain)
+	more := c.With(css.Source{Name: "own.css",
+		Text: ".a { p: 2; q: 2 !important; r: 2; s: 2 } @media (min-width: 700px) { .a { r: 3 } } " +
+			".new:first-child { p: 4 }"})
 	holds := func(c *css.Cascade, width float64, element string) string {
 		won, _ := c.At(nil, width).Declared(tree(element), "")
 		var all []string
@@ -144,7 +150,8 @@ func TestCascadeWith(t *testing.T) {
 		element string
 		want    string
 	}{
-		{c, 600, "div.a.b", "1 1 1 1"}, {more, 600, "div.a.b", "2 1 2 1"}, {more, 800, "div.a.b", "2 1 3 1"}, {c, 800, "div.a.b", "1 1 1 1"},
+		{c, 600, "div.a.b", "1 1 1 1"}, {more, 600, "div.a.b", "2 1 2 1"}, {more, 800, "div.a.b", "2 1 3 1"},
+		{c, 800, "div.a.b", "1 1 1 1"},
 		{more, 600, "div > div.new", "4   "}, {c, 600, "div > div.new", "   "},
 	} {
 		if got := holds(one.c, one.width, one.element); got != one.want {

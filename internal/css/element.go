@@ -26,13 +26,14 @@ type tag struct {
 	asks bool  // selectors ask for more than what it has
 }
 
-// Tagged gives a number that is the same of elements of which, in elements of which the same holds, the cascade declares the same;
-// is reports whether the element has one.
+// Tagged gives a number that is the same of elements of which, in elements of which the same holds, the cascade
+// declares the same; is reports whether the element has one.
 func (s *Stage) Tagged(e *Element) (id int32, is bool) {
 	return e.tag.id, e.tag.of == s.c && !e.tag.asks
 }
 
-// key is a text by which the element's type, the classes that selectors of the cascade may tell apart, and its attributes are known.
+// key is a text by which the element's type, the classes that selectors of the cascade may tell apart, and its
+// attributes are known.
 func (c *Cascade) key(e *Element) string {
 	var b strings.Builder
 	b.WriteString(e.Type)

@@ -7,7 +7,8 @@ import (
 )
 
 func ExampleSheet() {
-	rule := css.Rule{Selectors: []string{".kr-take-3-wide"}, Body: []css.Declaration{css.D("--kr-take", "calc(3 / 12)")}}
+	rule := css.Rule{Selectors: []string{".kr-take-3-wide"},
+		Body: []css.Declaration{css.D("--kr-take", "calc(3 / 12)")}}
 	fmt.Print(&css.Sheet{Comment: "A kit", Blocks: []css.Block{{Query: "(min-width: 920px)", Rules: []css.Rule{rule}}}})
 	// Output:
 	// /* A kit */

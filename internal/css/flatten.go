@@ -220,8 +220,8 @@ func (f *flattener) unsure(n *Node, in around) {
 	f.inside(n, in)
 }
 
-// register reads an @property: browsers ask for its syntax and for whether it inherits and, unless it may hold anything, for
-// what it holds at first.
+// register reads an @property: browsers ask for its syntax and for whether it inherits and, unless it may hold
+// anything, for what it holds at first.
 func (f *flattener) register(n *Node) {
 	name := strings.TrimSpace(n.Prelude)
 	said := map[string]string{}
@@ -231,7 +231,8 @@ func (f *flattener) register(n *Node) {
 	syntax := strings.Trim(said["syntax"], `"'`)
 	initial, has := said["initial-value"]
 	inherits := said["inherits"] == "true"
-	if !strings.HasPrefix(name, "--") || syntax == "" || !inherits && said["inherits"] != "false" || syntax != "*" && !has {
+	if !strings.HasPrefix(name, "--") || syntax == "" || !inherits && said["inherits"] != "false" || syntax != "*" &&
+		!has {
 		f.leave(n, "browsers leave out an @property without a name, a syntax, inherits or an initial-value", true)
 		return
 	}
@@ -299,7 +300,8 @@ func (f *flattener) block(n *Node, in around) {
 			if !ok {
 				all = nil
 				f.b.Hold(leftSize)
-				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, short(s.Value) + " is no value of " + s.Name, true})
+				f.c.Left = append(f.c.Left, Left{f.file, s.From, s.To, short(s.Value) + " is no value of " + s.Name,
+					true})
 			}
 			for _, l := range all {
 				if l.Unplanned {
@@ -312,7 +314,8 @@ func (f *flattener) block(n *Node, in around) {
 		if len(own)+len(unplanned) > 0 && len(f.c.Rules) < mostRules {
 			f.b.Hold(ruleSize + (len(own)+len(unplanned))*putSize)
 			f.b.Step(8 + 2*(len(own)+len(unplanned)))
-			r := &StyleRule{Selectors: in.parent, Sets: own, Unplanned: unplanned, Unsure: in.unsure, Media: in.media, File: f.file, Node: n,
+			r := &StyleRule{Selectors: in.parent, Sets: own, Unplanned: unplanned, Unsure: in.unsure, Media: in.media,
+				File: f.file, Node: n,
 				Order: len(f.c.Rules), layer: in.layer}
 			if f.all = append(f.all, r); in.unsure == "" {
 				f.c.Rules = append(f.c.Rules, r)

@@ -7,8 +7,8 @@ import (
 	"kitrows/internal/budget"
 )
 
-// A matcher finds out which elements selectors select, and remembers what takes long to find out. It is not safe for use
-// by several at once.
+// A matcher finds out which elements selectors select, and remembers what takes long to find out. It is not safe for
+// use by several at once.
 type matcher struct {
 	budget  *budget.Budget
 	parents map[parented]bool
@@ -42,8 +42,9 @@ func (c *Compound) Matches(e *Element) bool { return new(matcher).compound(c, e)
 // :hover, selects nothing.
 func (m *matcher) selects(s Selector, e *Element) bool { return m.upTo(s, len(s)-1, e) == matched }
 
-// upTo reports it of the selector up to a compound. Of several ancestors that are what a compound asks for the nearest is
-// as good as any, so that the work grows with how deep an element stands and how long the selector is, and no faster.
+// upTo reports it of the selector up to a compound. Of several ancestors that are what a compound asks for the nearest
+// is as good as any, so that the work grows with how deep an element stands and how long the selector is, and no
+// faster.
 func (m *matcher) upTo(s Selector, at int, e *Element) outcome {
 	if !m.compound(&s[at], e) {
 		return failsHere
@@ -176,8 +177,8 @@ func (m *matcher) pseudo(p *Pseudo, e *Element) bool {
 	return false
 }
 
-// any reports whether any of the selectors in a pseudo-class selects the element. Rules may stand in rules in rules, with
-// several selectors each: of those it remembers what it found.
+// any reports whether any of the selectors in a pseudo-class selects the element. Rules may stand in rules in rules,
+// with several selectors each: of those it remembers what it found.
 func (m *matcher) any(p *Pseudo, e *Element) bool {
 	if p.parent == 0 {
 		return slices.ContainsFunc(p.Of, func(s Selector) bool { return m.selects(s, e) })

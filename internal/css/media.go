@@ -396,7 +396,8 @@ func (p *mediaParser) limit(q *query, sign string, turned bool) bool {
 }
 
 // px are the units of absolute lengths, and of those that go by the initial font size.
-var px = map[string]float64{"px": 1, "em": 16, "rem": 16, "in": 96, "cm": 96 / 2.54, "mm": 96 / 25.4, "pt": 96. / 72, "pc": 16, "q": 96 / 101.6}
+var px = map[string]float64{"px": 1, "em": 16, "rem": 16, "in": 96, "cm": 96 / 2.54, "mm": 96 / 25.4, "pt": 96. / 72,
+	"pc": 16, "q": 96 / 101.6}
 
 // length reads a length in px.
 func (p *mediaParser) length() (v float64, ok bool) {

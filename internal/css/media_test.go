@@ -58,7 +58,8 @@ func TestMedia(t *testing.T) {
 			t.Errorf("%q: %s, want %s", text, got, want)
 		}
 	}
-	m := css.ParseMedia(nil, "(min-width:40em) and (hover), (max-width: 400px)").And(css.ParseMedia(nil, "(width < 70em)"))
+	m := css.ParseMedia(nil, "(min-width:40em) and (hover), (max-width: 400px)").And(css.ParseMedia(nil,
+		"(width < 70em)"))
 	if got := fmt.Sprint(m.Froms(), m.Asked()); got != "[401 640 1120] [hover]" {
 		t.Errorf("edges and what is asked: %s", got)
 	}

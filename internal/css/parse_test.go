@@ -103,7 +103,8 @@ func TestPlaces(t *testing.T) {
 
 // Any text is read, in time that grows with its length, and what is read lies in it in order.
 func FuzzParse(f *testing.F) {
-	for _, seed := range []string{"a{b:c}", "@media (x){a{b:c;d{e:f}}}", "a{b:c!important", "}{)(][<!---->@", "a{--x:{}}", "/*"} {
+	for _, seed := range []string{"a{b:c}", "@media (x){a{b:c;d{e:f}}}", "a{b:c!important", "}{)(][<!---->@",
+		"a{--x:{}}", "/*"} {
 		f.Add(seed)
 	}
 	f.Fuzz(func(t *testing.T, text string) {

@@ -44,8 +44,9 @@ type Pseudo struct {
 	Of   []Selector
 	A, B int
 
-	most   uint32 // the highest specificity of those it holds
-	parent int    // of one that stands for an &, whose selectors are those of the rule around: the number of that; else 0
+	most uint32 // the highest specificity of those it holds
+	// of one that stands for an &, whose selectors are those of the rule around: the number of that; else 0
+	parent int
 }
 
 // holding is the pseudo-class with selectors in it.
@@ -175,8 +176,8 @@ func ParseSelectors(b *budget.Budget, text string) ([]Selector, error) {
 	return p.read(text)
 }
 
-// mostParts is how many simple selectors and combinators one selector may have. People write fewer than ten; every element
-// of a page may be asked for each of them.
+// mostParts is how many simple selectors and combinators one selector may have. People write fewer than ten; every
+// element of a page may be asked for each of them.
 const mostParts = 256
 
 // read reads all of a text.
@@ -266,7 +267,8 @@ func (p *selectorParser) list(end css.TokenType) (all []Selector, err error) {
 // complex reads compounds and the combinators between them.
 func (p *selectorParser) complex(end css.TokenType) (s Selector, err error) {
 	combinator := byte(0)
-	if t := p.peek(); p.sheet && t.kind == css.DelimToken && strings.Contains(">+~", t.text) { // in a nested rule, or :has
+	// in a nested rule, or :has
+	if t := p.peek(); p.sheet && t.kind == css.DelimToken && strings.Contains(">+~", t.text) {
 		combinator = t.text[0]
 		p.at++
 		p.space()

@@ -33,8 +33,8 @@ func (r Rank) Compare(o Rank) int {
 	return cmp.Or(cmp.Compare(r.Layer, o.Layer), cmp.Compare(r.Specific, o.Specific), cmp.Compare(r.Order, o.Order))
 }
 
-// A Stage is a cascade in a viewport of a width, as elements are asked for what it declares for them. It is not safe for
-// use by several at once.
+// A Stage is a cascade in a viewport of a width, as elements are asked for what it declares for them. It is not safe
+// for use by several at once.
 type Stage struct {
 	*matcher
 	c     *Cascade
@@ -71,8 +71,8 @@ func (m Media) same(o *Media) bool {
 // Holds reports whether a rule's media hold.
 func (s *Stage) Holds(r *StyleRule) bool { return r.Unsure == "" && s.holds[r.Order] == Yes }
 
-// Declared returns what holds of each longhand that is declared for an element, or for one of its pseudo-elements, nil where
-// nothing is; and the rules for it of which it cannot be told whether they hold, which are left out of that.
+// Declared returns what holds of each longhand that is declared for an element, or for one of its pseudo-elements, nil
+// where nothing is; and the rules for it of which it cannot be told whether they hold, which are left out of that.
 func (s *Stage) Declared(e *Element, pseudo string) (won map[string]Winner, unsure []*StyleRule) {
 	if pseudo != "" {
 		pseudo = "::" + pseudo
@@ -176,8 +176,9 @@ func (s *Stage) On(b *budget.Budget) { *s.matcher = matcher{budget: b} }
 // Key is that of the cascade.
 func (s *Stage) Key(e *Element) string { return s.c.key(e) }
 
-// Tell adds to a key by which an element's type, the classes that selectors name, and its attributes are known which selectors, up to there, match it that ask for
-// more than those. Of two elements with the same key, in elements of which the same holds, the same is declared.
+// Tell adds to a key by which an element's type, the classes that selectors name, and its attributes are known which
+// selectors, up to there, match it that ask for more than those. Of two elements with the same key, in elements of
+// which the same holds, the same is declared.
 func (s *Stage) Tell(key []byte, e *Element) []byte {
 	if len(s.c.asked) == 0 {
 		return key

@@ -6,8 +6,8 @@ import (
 	"kitrows/internal/budget"
 )
 
-// Supports reports whether browsers of today support what an @supports asks for: of a property whose values expand knows,
-// those; of one that it does not know it cannot be told; every other, but not those with another maker's prefix.
+// Supports reports whether browsers of today support what an @supports asks for: of a property whose values expand
+// knows, those; of one that it does not know it cannot be told; every other, but not those with another maker's prefix.
 func Supports(b *budget.Budget, condition string, expand Expand) Truth {
 	b.Step(len(condition) / 2)
 	s := supports{text: strings.TrimSpace(condition), budget: b, expand: expand}
@@ -81,7 +81,8 @@ func (s *supports) one(deep int) Truth {
 		switch {
 		case strings.HasPrefix(property, "--"):
 			return Yes
-		case strings.HasPrefix(property, "-ms-") || strings.HasPrefix(property, "-moz-") || strings.HasPrefix(property, "-o-"),
+		case strings.HasPrefix(property, "-ms-") || strings.HasPrefix(property, "-moz-") ||
+			strings.HasPrefix(property, "-o-"),
 			strings.HasPrefix(value, "-ms-") || strings.HasPrefix(value, "-moz-") || value == "":
 			return No
 		case strings.HasPrefix(property, "-webkit-") || strings.HasPrefix(value, "-webkit-"):

@@ -202,7 +202,8 @@ func function(name string, all []Amount) (a Amount, err error) {
 		}
 	}
 	switch {
-	case len(all) == 1 && (name == "calc(" || name == "-webkit-calc(" || name == "(" || name == "min(" || name == "max("):
+	case len(all) == 1 && (name == "calc(" || name == "-webkit-calc(" || name == "(" || name == "min(" ||
+		name == "max("):
 		return all[0], nil
 	case name == "min(" || name == "max(":
 		return ended(name == "max(", all...), nil
@@ -269,7 +270,8 @@ func (a Amount) times(f float64) Amount {
 	for i := range ends {
 		ends[i].Factor *= f
 	}
-	return Amount{a.Number * f, a.Px * f, a.Percent * f, a.Vw * f, a.Vh * f, a.Em * f, a.Rem * f, ends, a.Length, a.Slope * f}
+	return Amount{a.Number * f, a.Px * f, a.Percent * f, a.Vw * f, a.Vh * f, a.Em * f, a.Rem * f, ends, a.Length,
+		a.Slope * f}
 }
 
 // A Scale is what lengths that are no px are measured by, in px: the viewport, and the font sizes of

@@ -11,7 +11,8 @@ import (
 // Values as numbers or as px and percent; what cannot be worked out says why.
 func TestParseAmount(t *testing.T) {
 	for text, want := range map[string]string{
-		"0": "0", "1.5": "1.5", "12px": "12px", "-.5px": "-0.5px", "2em": "2em", "1REM": "1rem", "1in": "96px", "50%": "50%",
+		"0": "0", "1.5": "1.5", "12px": "12px", "-.5px": "-0.5px", "2em": "2em", "1REM": "1rem", "1in": "96px",
+		"50%":   "50%",
 		"1e2px": "100px", "10vw": "10vw", " 4px ": "4px",
 		"calc(100% / 3)":                      "33.3333%",
 		"calc((100% + 24px) * 3 / 12 - 24px)": "-18px 25%",
@@ -22,7 +23,8 @@ func TestParseAmount(t *testing.T) {
 		"CALC(50vw - 300px)":                  "-300px 50vw",
 		"calc(1px":                            "1px",
 		"calc(1px+2px)":                       "!", "calc(1px + 2)": "!", "calc(1px * 2px)": "!", "calc(1 / 1px)": "!",
-		"calc(1px / 0)": "!", "min(1px, 2px)": "0px 1 end", "clamp(1px, 2%, 3em)": "0px 1 end", "max(1, 2)": "2", "round(1px)": "!", "auto": "auto is no length", "1fr": "fr is no unit", "": "no length",
+		"calc(1px / 0)": "!", "min(1px, 2px)": "0px 1 end", "clamp(1px, 2%, 3em)": "0px 1 end", "max(1, 2)": "2",
+		"round(1px)": "!", "auto": "auto is no length", "1fr": "fr is no unit", "": "no length",
 		"1px 2px": "2px is not expected here", "(1px)": "!", "calc()": "!", "var(--x)": "!",
 	} {
 		a, err := css.ParseAmount(text)
@@ -73,7 +75,8 @@ func TestParseAmount(t *testing.T) {
 // Custom properties are put in, with what stands behind the comma where they hold nothing; circles
 // and values without end are refused.
 func TestSubstitute(t *testing.T) {
-	held := map[string]string{"--a": "3", "--b": "calc(var(--a) / 12)", "--g": " 24px", "--c": "var(--d)", "--d": "var(--c)",
+	held := map[string]string{"--a": "3", "--b": "calc(var(--a) / 12)", "--g": " 24px", "--c": "var(--d)",
+		"--d": "var(--c)",
 		"--i": "initial", "--l0": "xxxxxxxxxx"}
 	for i := 1; i < 30; i++ { // twice as long each
 		held[fmt.Sprintf("--l%d", i)] = fmt.Sprintf("var(--l%d) var(--l%[1]d)", i-1)

@@ -32,13 +32,14 @@ func (v *Variables) Lookup(name string) (value string, ok bool) {
 	return "", false
 }
 
-// Within works out, within a budget, the custom properties that are declared for an element, in one with these. One that
-// holds nothing, or goes round in a circle, holds nothing for other properties either.
+// Within works out, within a budget, the custom properties that are declared for an element, in one with these. One
+// that holds nothing, or goes round in a circle, holds nothing for other properties either.
 func (v *Variables) Within(b *budget.Budget, declared map[string]string) *Variables {
 	if len(declared) == 0 {
 		return v
 	}
-	r := resolver{b: b, declared: declared, to: &Variables{v, make(map[string]variable, len(declared))}, at: map[string]int{}}
+	r := resolver{b: b, declared: declared, to: &Variables{v, make(map[string]variable, len(declared))},
+		at: map[string]int{}}
 	for name := range declared {
 		r.resolve(name)
 	}

@@ -213,10 +213,12 @@ func (r *Rename) apply(e *editor) error {
 
 func (o *OwnRules) apply(e *editor) error {
 	if e.kit.Brought == nil {
-		return fault.New("allow", o.Allow, "a page on a kit that was read from a stylesheet: other kits have a class for every setting")
+		return fault.New("allow", o.Allow,
+			"a page on a kit that was read from a stylesheet: other kits have a class for every setting")
 	}
 	if l := layout.Of(e.kit, e.page); !o.Allow && e.page.Origin != nil && len(l.Foreign().OwnRules().Blocks) > 0 {
-		return fault.New("allow", o.Allow, "true, as long as %s has settings that %s has no class for", e.page.Name, e.kit.Name)
+		return fault.New("allow", o.Allow, "true, as long as %s has settings that %s has no class for", e.page.Name,
+			e.kit.Name)
 	}
 	c := *e.page
 	e.inverse.OwnRules = &OwnRules{c.OwnRules}

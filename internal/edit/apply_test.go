@@ -170,7 +170,8 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 21:
 		o.Hop = &Hop{id(), 2*r.IntN(2) - 1}
 	case 22:
-		contents := []page.Content{{Type: page.Button, Text: "Go", Link: "tides.html"}, {Type: page.Text, Text: "Terns"},
+		contents := []page.Content{{Type: page.Button, Text: "Go", Link: "tides.html"},
+			{Type: page.Text, Text: "Terns"},
 			{Type: page.Button, Link: "javascript:alert(1)"}, {Type: page.Heading}}
 		if r.IntN(2) == 0 {
 			o.AddBlock = &AddBlock{Column: id(), Content: contents[r.IntN(4)]}
@@ -179,8 +180,9 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		}
 	case 23:
 		o.AddPicture = &AddPicture{Node: id(), File: "Tern 1.SVG",
-			Data: project.NewFile(fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`, r.IntN(30))),
-			Alt:  "A tern", From: []string{"", bp()}[r.IntN(2)]}
+			Data: project.NewFile(fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="20"/>`,
+				r.IntN(30))),
+			Alt: "A tern", From: []string{"", bp()}[r.IntN(2)]}
 	case 24:
 		o.DropPicture = &DropPicture{"nothing"}
 		if len(p.Pictures) > 0 {
@@ -256,13 +258,17 @@ func TestRefusalsSayWhy(t *testing.T) {
 			Set: page.Setting{}.With(page.PerLine, page.Of(3))}}, "only settings of a column"},
 		"capped without a cap": {Operation{Describe: &Describe{Node: "whole-page", Frame: new(page.CappedFrame)}},
 			"another kind: Plain Twelve has no cap"},
-		"unknown breakpoint":   {Operation{Type: &Type{[]Cell{at("log", "huge")}, "6"}}, "one of base, mid, wide, full"},
-		"wider than the row":   {Operation{Step: &Step{at("log", "wide"), 5, 0}}, "step.width: found 13, want at most 12"},
-		"skip under 0":         {Operation{Step: &Step{at("log", "wide"), 0, -1}}, "step.skip: found -1, want 0 or more"},
+		"unknown breakpoint": {Operation{Type: &Type{[]Cell{at("log", "huge")}, "6"}},
+			"one of base, mid, wide, full"},
+		"wider than the row": {Operation{Step: &Step{at("log", "wide"), 5, 0}},
+			"step.width: found 13, want at most 12"},
+		"skip under 0": {Operation{Step: &Step{at("log", "wide"), 0, -1}},
+			"step.skip: found -1, want 0 or more"},
 		"column into a column": {Operation{Move: &Move{"log", "tide-table", 0}}, "a parent that may hold a column"},
 		"into itself":          {Operation{Move: &Move{"body", "log", 0}}, "a node outside the one that is moved"},
 		"past the end":         {Operation{Move: &Move{"log", "body", 2}}, "move.index: found 2, want 0 to 1"},
-		"empty name":           {Operation{Describe: &Describe{Node: "log", Name: new("")}}, "a name of 1 to 120 bytes"},
+		"empty name": {Operation{Describe: &Describe{Node: "log", Name: new("")}},
+			"a name of 1 to 120 bytes"},
 	} {
 		c.o.Page = "front-page"
 		if _, err := Apply(p, c.o); err == nil || !strings.Contains(err.Error(), c.want) {
@@ -365,7 +371,8 @@ func TestRecast(t *testing.T) {
 	if wider, err := Apply(p,
 		Operation{Page: "front-page", Recast: &Recast{Row: "foot", Recipe: "= = =", Breakpoint: "base"}}); err != nil {
 		t.Error(err)
-	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 || row.Children[0].ID != "address" ||
+	} else if row, _ := wider.Project.Pages[0].Find("foot"); len(row.Children) != 3 ||
+		row.Children[0].ID != "address" ||
 		row.Children[0].At[0] != page.At(row.Children[0].At[0].From).With(page.Width, page.Share) {
 		t.Errorf("a wider recipe: %+v", row.Children)
 	}
@@ -388,7 +395,8 @@ func TestTogetherIsBounded(t *testing.T) {
 		t.Fatal(err)
 	}
 	var steps []Operation
-	for root, level := "whole-page", 0; err == nil && level < 25; level++ { // all there is, twice in a section, and so on
+	// all there is, twice in a section, and so on
+	for root, level := "whole-page", 0; err == nil && level < 25; level++ {
 		steps = append(steps, Operation{Wrap: &Wrap{Node: root}}, Operation{Duplicate: &Duplicate{Node: root}})
 		var made *Change
 		if made, err = Apply(p, Operation{Page: "front-page", Together: &Together{Steps: steps}}); err == nil {
@@ -405,7 +413,8 @@ func TestTogetherIsBounded(t *testing.T) {
 		}
 		step := Operation{}
 		reflect.ValueOf(&step).Elem().Field(i).Set(reflect.New(fields.Field(i).Type.Elem()))
-		for _, steps := range [][]Operation{{step}, {step, step}, {{}, step}, {{Together: &Together{Steps: []Operation{step}}}}} {
+		for _, steps := range [][]Operation{{step}, {step, step}, {{}, step},
+			{{Together: &Together{Steps: []Operation{step}}}}} {
 			_, err := Apply(p, Operation{Page: "front-page", Together: &Together{Steps: steps}})
 			if err != nil && len(fault.All(err)) == 0 {
 				t.Errorf("%s in together: %v holds no fault", fields.Field(i).Name, err)

@@ -17,8 +17,8 @@ import (
 )
 
 // BringPage adds a page that is read from a file of HTML, with the stylesheets that it links. Its kit is the one of the
-// project's whose classes it has; or else the one that those stylesheets are, which the project then has too; or else the
-// first page's.
+// project's whose classes it has; or else the one that those stylesheets are, which the project then has too; or else
+// the first page's.
 type BringPage struct {
 	File   string     `json:"file" maxLength:"400" doc:"Its path, such as visit/index.html."`
 	Text   string     `json:"text,omitzero"`
@@ -95,7 +95,8 @@ func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, er
 	if strings.TrimSpace(name) == "" {
 		name = pg.Name
 	}
-	p := &project.Project{Format: "kitrows", Version: project.Version, ID: id, Name: name, Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	p := &project.Project{Format: "kitrows", Version: project.Version, ID: id, Name: name, Kits: []*kit.Kit{k},
+		Pages: []*page.Page{pg}}
 	return p, p.Check()
 }
 
@@ -120,7 +121,10 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 		}
 	}
 	if k.Brought != nil {
-		rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool { return origin.Find(k.Brought.Files, f.Name) >= 0 })
+		rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool {
+			return origin.Find(k.Brought.Files,
+				f.Name) >= 0
+		})
 	}
 	empty := newPage(p, "")
 	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
@@ -129,7 +133,8 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 		return nil, err
 	}
 	summary := "Bring in " + path.Base(b.File)
-	return &Change{Project: &c, Page: next.ID, Inverse: Operation{Page: pg.ID, Put: &Put{p, summary}}, Summary: summary}, nil
+	return &Change{Project: &c, Page: next.ID, Inverse: Operation{Page: pg.ID, Put: &Put{p, summary}},
+		Summary: summary}, nil
 }
 
 // kitID is the id that a kit of files asks for.
@@ -140,7 +145,8 @@ func kitID(files []kit.File) string {
 	return strings.TrimSuffix(path.Base(files[0].Name), path.Ext(files[0].Name))
 }
 
-// fitting is the kit of a project whose stylesheet a page links, or of which it has the most rows and columns; nil for none.
+// fitting is the kit of a project whose stylesheet a page links, or of which it has the most rows and columns; nil for
+// none.
 func fitting(p *project.Project, o *page.Origin, files []kit.File) (best *kit.Kit) {
 	most := 0
 	for _, k := range p.Kits {

@@ -36,7 +36,10 @@ func (a *AddBlock) apply(e *editor) error {
 	content := a.Content
 	block := &page.Node{ID: id, Kind: page.Block, Name: blockName(&content), Content: &content}
 	e.summary, e.selected = "Add "+block.Name, column.ID
-	stands := slices.IndexFunc(column.Children, func(n *page.Node) bool { return n.Kind == page.Block && n.Content.Stand })
+	stands := slices.IndexFunc(column.Children, func(n *page.Node) bool {
+		return n.Kind == page.Block &&
+			n.Content.Stand
+	})
 	if stands < 0 {
 		return e.insert(column.ID, index, block)
 	}
@@ -104,7 +107,8 @@ func (a *AddPicture) apply(e *editor) error {
 				content.Width, content.Height = wide, high
 			}
 		} else if content.Sources,
-			err = e.withSource(&content, page.Source{From: a.From, Picture: id, Width: wide, Height: high}); err != nil {
+			err = e.withSource(&content, page.Source{From: a.From, Picture: id, Width: wide,
+			Height: high}); err != nil {
 			return err
 		}
 		if a.Alt != "" {

@@ -33,7 +33,8 @@ func contents(pg *page.Page, column string) string {
 }
 
 func svg(width, height int) project.File {
-	return project.NewFile(fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d"/>`, width, height))
+	return project.NewFile(fmt.Appendf(nil, `<svg xmlns="http://www.w3.org/2000/svg" width="%d" height="%d"/>`, width,
+		height))
 }
 
 // done applies operations to the demo's front page, one after the other.
@@ -71,7 +72,8 @@ func TestContentGoesWhereItIsPut(t *testing.T) {
 		"at the start": {[]Operation{{AddBlock: &AddBlock{Column: "mark", Index: new(0), Content: text}}}, "mark",
 			"Text: Two terns.; Gullwing Point: Gullwing Point"},
 		"into a new column, whose placeholder goes": {[]Operation{
-			{AddColumn: &AddColumn{Near: "mark"}}, {AddBlock: &AddBlock{Column: "column-1", Index: new(1), Content: text}},
+			{AddColumn: &AddColumn{Near: "mark"}}, {AddBlock: &AddBlock{Column: "column-1", Index: new(1),
+				Content: text}},
 			{AddBlock: &AddBlock{Column: "column-1", Content: button}},
 		}, "column-1", "Text: Two terns.; Button: Go"},
 		"another type takes its name": {[]Operation{
@@ -92,7 +94,8 @@ func TestContentGoesWhereItIsPut(t *testing.T) {
 		}, "mark", `Gullwing Point: Gullwing Point; Picture: sea 300x200 "Sea"`},
 		"pieces, the next that is not placed": {[]Operation{
 			{Pour: &Pour{Text: "# Log\n\nTwo terns.\n\n- one\n- two", As: "markdown"}},
-			{Place: &Place{Piece: "piece-2", Column: "mark"}}, {Place: &Place{Column: "mark"}}, {Place: &Place{Column: "mark"}},
+			{Place: &Place{Piece: "piece-2", Column: "mark"}}, {Place: &Place{Column: "mark"}},
+			{Place: &Place{Column: "mark"}},
 		}, "mark", "Gullwing Point: Gullwing Point; Text: Two terns.; Heading: Log; List: one/two"},
 	} {
 		p, _ := done(t, c.all...)
@@ -131,14 +134,17 @@ func TestContentIsRefused(t *testing.T) {
 		"no such type": {Operation{AddBlock: &AddBlock{Column: "mark", Content: page.Content{Type: "film"}}},
 			"addBlock.content.type: found \"film\""},
 		"script in a link": {Operation{AddBlock: &AddBlock{Column: "mark",
-			Content: page.Content{Type: page.Button, Text: "Go", Link: "javascript:alert(1)"}}}, "addBlock.content.link"},
+			Content: page.Content{Type: page.Button, Text: "Go", Link: "javascript:alert(1)"}}},
+			"addBlock.content.link"},
 		"content of a column": {Operation{Content: &Content{"mark", text}}, `content.node: found "Mark", want a block`},
-		"no picture": {Operation{AddPicture: &AddPicture{Node: "mark", File: "a.svg", Data: project.NewFile([]byte("terns"))}},
+		"no picture": {Operation{AddPicture: &AddPicture{Node: "mark", File: "a.svg",
+			Data: project.NewFile([]byte("terns"))}},
 			"addPicture"},
 		"picture of a row": {Operation{AddPicture: &AddPicture{Node: "body", File: "a.svg", Data: svg(1, 1)}},
 			"a column, or a block that is a picture"},
-		"drop what is not kept": {Operation{DropPicture: &DropPicture{"nothing"}}, "the id of one of the project's pictures"},
-		"drop what is shown":    {Operation{DropPicture: &DropPicture{"terns"}}, "one of the project's pictures"},
+		"drop what is not kept": {Operation{DropPicture: &DropPicture{"nothing"}},
+			"the id of one of the project's pictures"},
+		"drop what is shown": {Operation{DropPicture: &DropPicture{"terns"}}, "one of the project's pictures"},
 		"pour nothing": {Operation{Pour: &Pour{Text: " ", As: "html"}},
 			"a heading, a paragraph, a list or a picture at least"},
 		"pour a letter": {Operation{Pour: &Pour{Text: "Dear", As: "letter"}},

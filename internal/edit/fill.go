@@ -40,7 +40,8 @@ func Filling(k *kit.Kit, p *page.Page, f *Fill) (fill.Filling, error) {
 	var left []fill.Left
 	for {
 		filled := fill.Of(k, p, from, to, func(id string) bool {
-			return (len(f.Rows) == 0 || slices.Contains(f.Rows, id)) && !slices.ContainsFunc(left, func(l fill.Left) bool { return l.Row == id })
+			return (len(f.Rows) == 0 || slices.Contains(f.Rows, id)) &&
+				!slices.ContainsFunc(left, func(l fill.Left) bool { return l.Row == id })
 		})
 		unsaid := unsaid(k, filled)
 		if len(unsaid) == 0 {
@@ -64,7 +65,8 @@ func unsaid(k *kit.Kit, filled fill.Filling) (left []fill.Left) {
 			row = at.Parent
 		}
 		proposed := slices.ContainsFunc(filled.Proposals, func(p fill.Proposal) bool { return p.Row == row.ID })
-		if len(missing) > 0 && proposed && !slices.ContainsFunc(left, func(l fill.Left) bool { return l.Row == row.ID }) {
+		if len(missing) > 0 && proposed &&
+			!slices.ContainsFunc(left, func(l fill.Left) bool { return l.Row == row.ID }) {
 			left = append(left, fill.Left{Row: row.ID, Reason: k.Name + " has no classes for the widths that would do"})
 		}
 	})

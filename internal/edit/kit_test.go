@@ -43,10 +43,13 @@ func TestChangeKit(t *testing.T) {
 			k.Columns, k.Gutter = kit.Equal(16), kit.GutterOf(kit.Px(8))
 			k.Breakpoints[1].Gutter = nil
 		},
-			"tide-table", "mid 5/12; wide take 4 skip 1 | mid: 5 of 12 is 6.67 of 16 columns: it is 5/12 of the row now" +
+			"tide-table", "mid 5/12; wide take 4 skip 1 | mid: 5 of 12 is 6.67 of 16 columns: it is 5/12 of the " +
+				"row now" +
 				" | wide: skip 1 of 12 is 1.33 of 16 columns: it is 1 now"},
-		"renamed":  {[]string{"base", "mid", "wide", "full"}, func(k *kit.Kit) { k.Breakpoints[2].Name = "broad" }, "log", "mid take 7; broad take 8"},
-		"one gone": {nil, func(k *kit.Kit) { k.Breakpoints = append(k.Breakpoints[:2:2], k.Breakpoints[3]) }, "tide-table", "mid take 3 skip 1"},
+		"renamed": {[]string{"base", "mid", "wide", "full"}, func(k *kit.Kit) { k.Breakpoints[2].Name = "broad" },
+			"log", "mid take 7; broad take 8"},
+		"one gone": {nil, func(k *kit.Kit) { k.Breakpoints = append(k.Breakpoints[:2:2], k.Breakpoints[3]) },
+			"tide-table", "mid take 3 skip 1"},
 		"one more": {[]string{"base", "", "mid", "wide", "full"}, func(k *kit.Kit) {
 			more := k.Breakpoints[0]
 			more.Name, more.From, more.Lane = "small", kit.Px(480), kit.Px(500)
@@ -83,9 +86,12 @@ func TestChangeKit(t *testing.T) {
 		}
 	}
 	for want, change := range map[string]func(k *kit.Kit){
-		"changeKit.kit.gutter: found 200px, want a gutter under one pitch": func(k *kit.Kit) { k.Gutter = kit.GutterOf(kit.Px(200)) },
-		"one of the project's kits":                                        func(k *kit.Kit) { k.ID = "another" },
-		"changeKit.kit.breakpoints[2].from":                                func(k *kit.Kit) { k.Breakpoints[2].From = kit.Px(100) },
+		"changeKit.kit.gutter: found 200px, want a gutter under one pitch": func(k *kit.Kit) {
+			k.Gutter = kit.GutterOf(
+				kit.Px(200))
+		},
+		"one of the project's kits":         func(k *kit.Kit) { k.ID = "another" },
+		"changeKit.kit.breakpoints[2].from": func(k *kit.Kit) { k.Breakpoints[2].From = kit.Px(100) },
 	} {
 		if _, err := changed(t, nil, change); err == nil || !strings.Contains(err.Error(), want) {
 			t.Errorf("got %v, want %s", err, want)
@@ -101,7 +107,8 @@ func TestProportionIsKept(t *testing.T) {
 	r := sample.New(9)
 	for i := range 40 {
 		k := sample.Kit(r)
-		k.Columns, k.Gutter, k.Technique, k.Edge = kit.Equal(1+r.IntN(12)), kit.GutterOf(kit.Px(0)), kit.Flex, kit.EdgeOf(kit.Px(0))
+		k.Columns, k.Gutter, k.Technique, k.Edge = kit.Equal(1+r.IntN(12)), kit.GutterOf(kit.Px(0)), kit.Flex,
+			kit.EdgeOf(kit.Px(0))
 		for b := range k.Breakpoints {
 			k.Breakpoints[b].Columns, k.Breakpoints[b].Gutter = kit.Columns{}, nil
 		}
@@ -131,7 +138,8 @@ func TestProportionIsKept(t *testing.T) {
 		for _, b := range k.Breakpoints {
 			before, after := was.Plan(b.Lane.Px()), is.Plan(b.Lane.Px())
 			for n, box := range before.Boxes {
-				if now := after.Boxes[n]; math.Abs(box.X-now.X) > 0.05 || math.Abs(box.Width-now.Width) > 0.05 || box.Line != now.Line {
+				if now := after.Boxes[n]; math.Abs(box.X-now.X) > 0.05 || math.Abs(box.Width-now.Width) > 0.05 ||
+					box.Line != now.Line {
 					t.Fatalf("page %d at %s: %+v became %+v", i, b.Name, box, now)
 				}
 			}
@@ -150,8 +158,9 @@ func TestKitsOfAProject(t *testing.T) {
 		t.Fatal(err)
 	}
 	pg := moved.Project.Pages[0]
-	if n, _ := pg.Find("tide-table"); pg.Kit != "fifth-gap" || fmt.Sprint(n.At) != fmt.Sprint(mustFind(t, p.Pages[0], "tide-table").At) &&
-		len(n.At) == 0 {
+	if n, _ := pg.Find("tide-table"); pg.Kit != "fifth-gap" ||
+		fmt.Sprint(n.At) != fmt.Sprint(mustFind(t, p.Pages[0], "tide-table").At) &&
+			len(n.At) == 0 {
 		t.Errorf("moved: %s, %v", pg.Kit, n.At)
 	}
 	for want, o := range map[string]Operation{

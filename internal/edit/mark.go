@@ -10,8 +10,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// Mark makes elements of a page that was read from markup containers, rows or columns, or none of those any more: the classes for
-// it go into the tags that are there.
+// Mark makes elements of a page that was read from markup containers, rows or columns, or none of those any more: the
+// classes for it go into the tags that are there.
 type Mark struct {
 	Nodes    []string  `json:"nodes" minItems:"1" maxItems:"20000"`
 	As       page.Kind `json:"as" enum:"container,row,column,element"`
@@ -20,7 +20,8 @@ type Mark struct {
 
 func (m *Mark) apply(e *editor) error {
 	if e.page.Origin == nil {
-		return fault.New("nodes", e.page.Name, "a page that was read from markup: on others what a node is is chosen when it is made")
+		return fault.New("nodes", e.page.Name,
+			"a page that was read from markup: on others what a node is is chosen when it is made")
 	}
 	as := map[string]page.Kind{}
 	first := ""
@@ -96,7 +97,8 @@ func (e *editor) kinds() error {
 	}
 	slices.Sort(names)
 	if len(names) > 0 {
-		return fault.New("as", strings.Join(names, ", "), "elements of which the classes of %s make that: rows stand in containers or columns, columns straight in rows, and containers in neither", e.kit.Name)
+		return fault.New("as", strings.Join(names, ", "),
+			"elements of which the classes of %s make that: rows stand in containers or columns, columns straight in rows, and containers in neither", e.kit.Name)
 	}
 	return nil
 }

@@ -13,14 +13,16 @@ import (
 )
 
 // plain is a page without a class in it.
-const plain = "<body>\n  <main>\n    <section>\n      <article><h2>One</h2></article>\n      <article title=two>\n        <p>Two\n      </article>\n    </section>\n  </main>\n</body>\n"
+const plain = "<body>\n  <main>\n    <section>\n      <article><h2>One</h2></article>\n      <article " +
+	"title=two>\n        <p>Two\n      </article>\n    </section>\n  </main>\n</body>\n"
 
 // A page without classes is laid out by choosing its elements; the classes go into the tags that are there, and undone
 // the file is as it was.
 func TestMark(t *testing.T) {
 	k := sample.Twelve()
 	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(plain), nil))
-	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{p}}
+	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		Pages: []*page.Page{p}}
 	var undo []edit.Operation
 	do := func(o edit.Operation) {
 		t.Helper()
@@ -34,13 +36,16 @@ func TestMark(t *testing.T) {
 	}
 	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{"element-1"}, As: page.Container}})
 	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{"element-2"}, As: page.Row, Children: true}})
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: "element-3", Breakpoint: "mid"}, {Node: "element-4", Breakpoint: "mid"}}, Text: "6"}})
-	want := strings.NewReplacer("<main>", `<main class="kr-frame">`, "<section>", `<section class="kr-row">`, "<article>", `<article class="kr-cell kr-take-6-mid">`,
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: "element-3", Breakpoint: "mid"},
+		{Node: "element-4", Breakpoint: "mid"}}, Text: "6"}})
+	want := strings.NewReplacer("<main>", `<main class="kr-frame">`, "<section>", `<section class="kr-row">`,
+		"<article>", `<article class="kr-cell kr-take-6-mid">`,
 		"<article title=two>", `<article title=two class="kr-cell kr-take-6-mid">`).Replace(plain)
 	if got := string(pr.Pages[0].Origin.Bytes()); got != want {
 		t.Errorf("got\n%s\nwant\n%s", got, want)
 	}
-	for _, o := range []edit.Mark{{Nodes: []string{"block-1"}, As: page.Column}, {Nodes: []string{"element-1"}, As: page.Column}, {Nodes: []string{"element-3"}, As: page.Row}} {
+	for _, o := range []edit.Mark{{Nodes: []string{"block-1"}, As: page.Column}, {Nodes: []string{"element-1"},
+		As: page.Column}, {Nodes: []string{"element-3"}, As: page.Row}} {
 		if _, err := edit.Apply(pr, edit.Operation{Page: "page", Mark: &o}); err == nil {
 			t.Errorf("%v was not refused", o)
 		}

@@ -14,7 +14,8 @@ import (
 	"kitrows/internal/rewrite"
 )
 
-// Mixins has the layout of a page that was read from markup in mixins, and no class of the kit in its file; or in classes again.
+// Mixins has the layout of a page that was read from markup in mixins, and no class of the kit in its file; or in
+// classes again.
 type Mixins struct {
 	On bool `json:"on"`
 }
@@ -45,8 +46,8 @@ func (m *Mixins) apply(e *editor) error {
 	return nil
 }
 
-// styleAddress is the address by which a page links the stylesheet that its mixins come to: where that is kept up to date, or
-// beside it.
+// styleAddress is the address by which a page links the stylesheet that its mixins come to: where that is kept up to
+// date, or beside it.
 func styleAddress(p *page.Page, kept []page.Kept) string {
 	name := origin.StyleOf(p)
 	if at := keptAt(kept, "plain"); at >= 0 {
@@ -59,8 +60,8 @@ func keptAt(kept []page.Kept, form string) int {
 	return slices.IndexFunc(kept, func(k page.Kept) bool { return k.Form == form })
 }
 
-// Keep has the files of a form of code, which are made for a page that was read from markup, kept up to date in the folder that it
-// stands in, or no longer.
+// Keep has the files of a form of code, which are made for a page that was read from markup, kept up to date in the
+// folder that it stands in, or no longer.
 type Keep struct {
 	Form  string `json:"form" enum:"scss,less,plain,tsx"`
 	Place string `json:"place,omitzero" maxLength:"400" doc:"The path of a folder in it; empty for itself."`
@@ -100,7 +101,8 @@ func (k *Keep) apply(e *editor) error {
 	next := origin.WithKept(before, kept)
 	if before.Origin.Mixins != "" {
 		next = origin.WithMixins(next, styleAddress(before, kept))
-		sheets := slices.DeleteFunc(slices.Clone(before.Origin.Sheets), func(f kit.File) bool { return f.Name == before.Origin.Mixins })
+		sheets := slices.DeleteFunc(slices.Clone(before.Origin.Sheets),
+			func(f kit.File) bool { return f.Name == before.Origin.Mixins })
 		next = rewrite.WithKit(origin.WithSheets(next, sheets), e.kit)
 	}
 	e.page, e.written = next, true

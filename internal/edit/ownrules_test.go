@@ -15,8 +15,8 @@ import (
 	"kitrows/internal/project"
 )
 
-// What the stylesheet of a page that came as HTML has no class for is a rule in a stylesheet beside it, where the user agrees: the
-// classes go into the file, they are read back with the rules, and undone the file is as it was.
+// What the stylesheet of a page that came as HTML has no class for is a rule in a stylesheet beside it, where the user
+// agrees: the classes go into the file, they are read back with the rules, and undone the file is as it was.
 func TestOwnRulesInAFile(t *testing.T) {
 	sheet := `* { box-sizing: border-box } body { margin: 0 } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
 .pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% } .pan-12 { width: 100% }
@@ -29,10 +29,12 @@ func TestOwnRulesInAFile(t *testing.T) {
 		t.Fatal(err)
 	}
 	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), nil))
-	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{p}}
+	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		Pages: []*page.Page{p}}
 	wide := k.Breakpoints[len(k.Breakpoints)-1].Name
 	typed := func(node, breakpoint, text string) edit.Operation {
-		return edit.Operation{Page: "page", Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: breakpoint}}, Text: text}}
+		return edit.Operation{Page: "page", Type: &edit.Type{Cells: []edit.Cell{{Node: node, Breakpoint: breakpoint}},
+			Text: text}}
 	}
 	_, err = edit.Apply(pr, typed("column-1", wide, "5"))
 	for _, f := range fault.All(err) {
@@ -53,11 +55,15 @@ func TestOwnRulesInAFile(t *testing.T) {
 		rule string // in the stylesheet
 	}{
 		{edit.Operation{Page: "page", Together: &edit.Together{Steps: []edit.Operation{allow, first}}},
-			`<div class="pan-6 kr-own-take-5-` + wide + `"> <div class="pan-6 pan-4-w">`, "@media (min-width: 700px) { .kr-own-take-5-" + wide + " { flex: 0 0 auto !important; width: 41.666667% !important;"},
-		{typed("column-2", wide, "2_5"), `<div class="pan-6 kr-own-take-5-` + wide + `"> <div class="pan-6 kr-own-skip-2-` + wide + ` kr-own-take-5-` + wide + `">`,
+			`<div class="pan-6 kr-own-take-5-` + wide + `"> <div class="pan-6 pan-4-w">`,
+			"@media (min-width: 700px) { .kr-own-take-5-" + wide +
+				" { flex: 0 0 auto !important; width: 41.666667% !important;"},
+		{typed("column-2", wide, "2_5"), `<div class="pan-6 kr-own-take-5-` + wide +
+			`"> <div class="pan-6 kr-own-skip-2-` + wide + ` kr-own-take-5-` + wide + `">`,
 			".kr-own-skip-2-" + wide + " { margin-left: 16.666667% !important;"},
 		{typed("column-1", "base", "5"), `<div class="kr-own-take-5 pan-4"> <div`, ".kr-own-take-5 { flex"},
-		{typed("column-1", wide, "6"), `<div class="pan-6 kr-only-take-5"> <div`, "(max-width: 699.98px) { .kr-only-take-5 { flex"},
+		{typed("column-1", wide, "6"), `<div class="pan-6 kr-only-take-5"> <div`,
+			"(max-width: 699.98px) { .kr-only-take-5 { flex"},
 	} {
 		change, err := edit.Apply(pr, c.do)
 		if err != nil {

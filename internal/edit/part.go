@@ -31,7 +31,8 @@ func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
 		holder = &page.Node{ID: "part-row", Kind: page.Row, Name: "Row", Children: []*page.Node{holder}}
 	}
 	if !page.Holds("", n.Kind) {
-		holder = &page.Node{ID: "part-container", Kind: page.Container, Name: "Container", Children: []*page.Node{holder}}
+		holder = &page.Node{ID: "part-container", Kind: page.Container, Name: "Container",
+			Children: []*page.Node{holder}}
 	}
 	part := &project.Project{Format: "kitrows", Version: project.Version, ID: partID, Name: n.Name,
 		Kits: []*kit.Kit{p.Kit(pg.Kit)},

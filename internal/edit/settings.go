@@ -135,7 +135,8 @@ func (s *Step) apply(e *editor) error {
 	}
 	cell := e.around(n.ID).Cell(n.ID, i)
 	if cell == nil {
-		return fault.New("node", n.Name, "a column that is shown at %s: what it stands in is hidden there", s.Breakpoint)
+		return fault.New("node", n.Name, "a column that is shown at %s: what it stands in is hidden there",
+			s.Breakpoint)
 	}
 	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip,
 		int(math.Round(cell.Trail))

@@ -20,9 +20,11 @@ func TestStepsThatBreakThePage(t *testing.T) {
 		t.Fatal(err)
 	}
 	k := sample.Twelve()
-	read := origin.NewPage("page-1", "index.html", k, page.NewOrigin([]byte("<main class=kr-frame><div class=kr-row><div class=kr-cell>One</div></div></main>"), nil))
+	read := origin.NewPage("page-1", "index.html", k,
+		page.NewOrigin([]byte("<main class=kr-frame><div class=kr-row><div class=kr-cell>One</div></div></main>"), nil))
 	fromMarkup := *made
-	fromMarkup.Kits, fromMarkup.Pages = append(fromMarkup.Kits[:len(fromMarkup.Kits):len(fromMarkup.Kits)], k), []*page.Page{read}
+	fromMarkup.Kits, fromMarkup.Pages = append(fromMarkup.Kits[:len(fromMarkup.Kits):len(fromMarkup.Kits)], k),
+		[]*page.Page{read}
 	fromMarkup.Kits[len(fromMarkup.Kits)-1].ID = "twelve-again"
 	read.Kit = "twelve-again"
 	column := &page.Node{ID: "loose", Kind: page.Column, Name: "Loose"}
@@ -40,11 +42,14 @@ func TestStepsThatBreakThePage(t *testing.T) {
 			return edit.Operation{Insert: &edit.Insert{Parent: parent, Node: n}}
 		}
 		for what, steps := range map[string][]edit.Operation{
-			"a block without content, then fill":     {put(block, into), {Fill: &edit.Fill{}}},
-			"a block without content, then addBlock": {put(block, into), {AddBlock: &edit.AddBlock{Column: into, Content: page.Content{Type: page.Text, Text: "x"}}}},
-			"a column at the top, then step":         {put(column, ""), {Step: &edit.Step{Cell: edit.Cell{Node: "loose", Breakpoint: at}, Width: 1}}},
-			"a column at the top, then type":         {put(column, ""), {Type: &edit.Type{Cells: []edit.Cell{{Node: "loose", Breakpoint: at}}, Text: "6"}}},
-			"no node":                                {put(nil, into), {Rename: &edit.Rename{Name: "x"}}},
+			"a block without content, then fill": {put(block, into), {Fill: &edit.Fill{}}},
+			"a block without content, then addBlock": {put(block, into),
+				{AddBlock: &edit.AddBlock{Column: into, Content: page.Content{Type: page.Text, Text: "x"}}}},
+			"a column at the top, then step": {put(column, ""),
+				{Step: &edit.Step{Cell: edit.Cell{Node: "loose", Breakpoint: at}, Width: 1}}},
+			"a column at the top, then type": {put(column, ""),
+				{Type: &edit.Type{Cells: []edit.Cell{{Node: "loose", Breakpoint: at}}, Text: "6"}}},
+			"no node": {put(nil, into), {Rename: &edit.Rename{Name: "x"}}},
 		} {
 			_, err := edit.Apply(p, edit.Operation{Page: pg.ID, Together: &edit.Together{Steps: steps}})
 			if len(fault.All(err)) == 0 {

@@ -13,8 +13,8 @@ import (
 	"kitrows/internal/rewrite"
 )
 
-// Source changes the file of a page that was read from markup, and reads it again. Nodes outside of what is changed stay
-// what they are.
+// Source changes the file of a page that was read from markup, and reads it again. Nodes outside of what is changed
+// stay what they are.
 type Source struct {
 	Stretches []Stretch   `json:"stretches" maxItems:"20000" doc:"In their order; they do not overlap."`
 	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`

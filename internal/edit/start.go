@@ -24,7 +24,8 @@ type startRow struct{ name, element, ready string }
 var Starts = []Start{
 	{"empty", "An empty page", nil},
 	{"page", "Masthead, body and foot",
-		[]startRow{{"Masthead", "header", "Side and main"}, {"Body", "main", "Main and side"}, {"Foot", "footer", "Halves"}}},
+		[]startRow{{"Masthead", "header", "Side and main"}, {"Body", "main", "Main and side"},
+			{"Foot", "footer", "Halves"}}},
 	{"gallery", "Masthead, gallery and foot",
 		[]startRow{{"Masthead", "header", "Side and main"}, {"Gallery", "main", "Gallery of eight"},
 			{"Foot", "footer", "Halves"}}},
@@ -49,7 +50,8 @@ func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, er
 				}
 			}
 			add := func(recipe string) (*Change, error) {
-				return Apply(p, Operation{Page: "page-1", AddRow: &AddRow{Recipe: recipe, Breakpoint: k.Breakpoints[0].Name}})
+				return Apply(p, Operation{Page: "page-1", AddRow: &AddRow{Recipe: recipe,
+					Breakpoint: k.Breakpoints[0].Name}})
 			}
 			made, err := add(recipe)
 			if err != nil {
@@ -60,7 +62,8 @@ func NewProject(id, name string, k *kit.Kit, start string) (*project.Project, er
 			}
 			_, at := made.Project.Pages[0].Find(made.Select)
 			described, err := Apply(made.Project,
-				Operation{Page: "page-1", Describe: &Describe{Node: at.Parent.ID, Name: &row.name, Element: &row.element}})
+				Operation{Page: "page-1", Describe: &Describe{Node: at.Parent.ID, Name: &row.name,
+					Element: &row.element}})
 			if err != nil {
 				return nil, err
 			}

@@ -206,7 +206,10 @@ func (m *Move) apply(e *editor) error {
 	if m.Index < 0 || m.Index > len(siblings) {
 		return fault.New("index", m.Index, "0 to %d", len(siblings))
 	}
-	e.page = e.page.WithChildren(m.Parent, func(all []*page.Node) []*page.Node { return slices.Insert(all, m.Index, n) })
+	e.page = e.page.WithChildren(m.Parent, func(all []*page.Node) []*page.Node {
+		return slices.Insert(all, m.Index,
+			n)
+	})
 	e.inverse.Move = &Move{n.ID, parentID(from), from.Index}
 	e.summary, e.selected = "Move "+n.Name, n.ID
 	return nil

@@ -52,11 +52,13 @@ func TestOwnRules(t *testing.T) {
 	if all := fault.All(err); len(all) != 1 || all[0].Offer != "ownRules" {
 		t.Fatalf("refused: %v", err)
 	}
-	both, err := edit.Apply(p, edit.Operation{Page: "ringing-room", Together: &edit.Together{Steps: []edit.Operation{{OwnRules: &edit.OwnRules{Allow: true}}, five}}})
+	both, err := edit.Apply(p, edit.Operation{Page: "ringing-room",
+		Together: &edit.Together{Steps: []edit.Operation{{OwnRules: &edit.OwnRules{Allow: true}}, five}}})
 	if err != nil || !both.Project.Page("ringing-room").OwnRules {
 		t.Fatalf("with a rule: %v", err)
 	}
-	if _, err := edit.Apply(both.Project, edit.Operation{Page: "ringing-room", OwnRules: &edit.OwnRules{}}); len(fault.All(err)) != 1 {
+	if _, err := edit.Apply(both.Project, edit.Operation{Page: "ringing-room", OwnRules: &edit.OwnRules{}}); len(
+		fault.All(err)) != 1 {
 		t.Errorf("the leave taken back: %v", err)
 	}
 	back, err := edit.Apply(both.Project, both.Inverse)
@@ -74,11 +76,13 @@ func TestFilledWithItsClasses(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	made, err := edit.Apply(p, edit.Operation{Page: "ringing-room", Type: &edit.Type{Cells: []edit.Cell{{Node: "room-log", Breakpoint: "deep"}}, Text: "7"}})
+	made, err := edit.Apply(p, edit.Operation{Page: "ringing-room",
+		Type: &edit.Type{Cells: []edit.Cell{{Node: "room-log", Breakpoint: "deep"}}, Text: "7"}})
 	if err != nil {
 		t.Fatal(err)
 	}
-	filled, err := edit.Apply(made.Project, edit.Operation{Page: "ringing-room", Fill: &edit.Fill{From: "deep", To: []string{"slip"}}})
+	filled, err := edit.Apply(made.Project, edit.Operation{Page: "ringing-room", Fill: &edit.Fill{From: "deep",
+		To: []string{"slip"}}})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -60,7 +60,8 @@ func TestWhereThingsGo(t *testing.T) {
 		"around a row": {Operation{Wrap: &Wrap{"foot"}}, "whole-page(" + body + ") container-1(" + foot + ")"},
 		"section after": {Operation{AddSection: &AddSection{Near: "log"}}, "whole-page(" + body + " " + foot +
 			") section-1(container-1)"},
-		"around a container": {Operation{Wrap: &Wrap{"whole-page"}}, "section-1(whole-page(" + body + " " + foot + "))"},
+		"around a container": {Operation{Wrap: &Wrap{"whole-page"}}, "section-1(whole-page(" + body + " " + foot +
+			"))"},
 		"to the next row": {Operation{Hop: &Hop{"tide-table", 1}},
 			"whole-page(body(log(log-entries(log-morning log-evening))) foot(tide-table address supporters))"},
 		"to the row before": {Operation{Hop: &Hop{"address", -1}},
@@ -94,8 +95,10 @@ func TestWhereThingsGo(t *testing.T) {
 		"a breakpoint narrower than wide": {Fill: &Fill{From: "wide", To: []string{"full"}}},
 		"an address such as": {AddBlock: &AddBlock{Column: "log",
 			Content: page.Content{Type: page.Button, Link: "javascript:alert(1)"}}},
-		"a picture that says how large":     {AddPicture: &AddPicture{Node: "log", Data: project.NewFile([]byte("<svg/>"))}},
-		"a picture file":                    {AddPicture: &AddPicture{Node: "log", Data: project.NewFile([]byte("GIF89a"))}},
+		"a picture that says how large": {AddPicture: &AddPicture{Node: "log",
+			Data: project.NewFile([]byte("<svg/>"))}},
+		"a picture file": {AddPicture: &AddPicture{Node: "log",
+			Data: project.NewFile([]byte("GIF89a"))}},
 		"steps[0].remove.node: found \"q\"": {Together: &Together{Steps: []Operation{{Remove: &Remove{"q"}}}}},
 	} {
 		o.Page = "front-page"

@@ -54,7 +54,7 @@ type choice struct {
 	cells []held // of every column, in source order
 	lines []int  // how many columns each line has
 	order []int  // the columns on screen, as indices of cells
-	fresh int    // cells that are other than now
+	fresh int    // cells that change
 }
 
 // asNow is what holds for a row's columns now.
@@ -72,7 +72,8 @@ func (f *filler) asNow(row *page.Node, i int) choice {
 				if was := cell.Held[page.Width].Value; width == page.Full && was.Term == page.Taken {
 					width = was
 				}
-				c.cells[at] = held{width: width, units: cell.Units, skip: cell.Skip, tail: cell.Trail, of: r.Columns.N()}
+				c.cells[at] = held{width: width, units: cell.Units, skip: cell.Skip, tail: cell.Trail,
+					of: r.Columns.N()}
 				c.order = append(c.order, at)
 			}
 		}
@@ -97,7 +98,7 @@ func (f *filler) dealt(row *page.Node, i int, r *layout.Row, d deal) choice {
 }
 
 // cheapest takes one choice for every breakpoint such that the fewest settings are
-// made, and of those the fewest cells are other than now; of equals, the first.
+// made, and of those the fewest cells change; of equals, the first.
 func cheapest(stages [][]choice) []choice {
 	type cost struct{ settings, fresh, from int }
 	costs := make([][]cost, len(stages))

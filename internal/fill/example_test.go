@@ -17,7 +17,8 @@ func ExampleOf() {
 		return &page.Node{ID: id, Name: id, Kind: page.Column,
 			At: []page.Setting{page.At("wide").With(page.Width, page.Take(4))}, Children: []*page.Node{text}}
 	}
-	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{third("a"), third("b"), third("c")}}
+	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{third("a"), third("b"),
+		third("c")}}
 	p := &page.Page{ID: "page", Body: []*page.Node{{ID: "frame", Kind: page.Container, Children: []*page.Node{row}}}}
 	for _, proposed := range fill.Of(k, p, 2, []int{0, 1}, func(string) bool { return true }).Proposals {
 		fmt.Println(k.Breakpoints[proposed.Breakpoint].Name, proposed.Then, "–", proposed.Reason)

@@ -9,7 +9,7 @@
 //     lines as can be, with as nearly as can be the same number of columns in each;
 //  3. within a line, columns keep the proportions they have where they are given;
 //  4. as few settings as possible are made, over all breakpoints together, and of
-//     those, as few as possible are other than before.
+//     those, as few as possible change.
 //
 // A gallery of so many columns a line gets as many a line as are comfortable, but
 // no more than it needs for that number of lines. A row with columns as wide as their
@@ -204,7 +204,10 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 // says reports whether the kit has words for what each column holds, where its words are a stylesheet's.
 func (f *filler) says(c choice, i int) bool {
 	said := f.was.Foreign()
-	return said == nil || !slices.ContainsFunc(c.cells, func(h held) bool { return !h.hidden && !said.Says(page.Width, h.width, i) })
+	return said == nil || !slices.ContainsFunc(c.cells, func(h held) bool {
+		return !h.hidden &&
+			!said.Says(page.Width, h.width, i)
+	})
 }
 
 // shares is how wide each column is where widths are given, in parts of its row.
@@ -246,7 +249,8 @@ func (f *filler) reason(r *layout.Row, i int, t *kit.Track, wants []want, lines 
 		return fmt.Sprintf("%d side by side need %s = %d of %d units at %s px", len(need),
 			strings.Join(need, " + "), sum, n, kit.Figure(low))
 	}
-	return fmt.Sprintf("at %s px, fewer than %d lines would make a column too narrow for its content", kit.Figure(low), len(lines))
+	return fmt.Sprintf("at %s px, fewer than %d lines would make a column too narrow for its content", kit.Figure(low),
+		len(lines))
 }
 
 // gallery proposes how many columns stand on a line.
@@ -270,14 +274,19 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 			for then > 1 && lines(count, then-1) == lines(count, most) {
 				then--
 			}
-			reason = fmt.Sprintf("%d a line are %s px each at %s px; the content needs %s", then, kit.Figure(each(&track, then)),
+			reason = fmt.Sprintf("%d a line are %s px each at %s px; the content needs %s", then,
+				kit.Figure(each(&track, then)),
 				kit.Figure(low), kit.Figure(comfort))
 			if then == 1 && each(&track, 1) < comfort-0.05 {
-				reason = fmt.Sprintf("even one a line is only %s px at %s px; the content needs %s", kit.Figure(each(&track, 1)),
+				reason = fmt.Sprintf("even one a line is only %s px at %s px; the content needs %s",
+					kit.Figure(each(&track, 1)),
 					kit.Figure(low), kit.Figure(comfort))
 			}
 			if then == 1 && was.PerLine == 0 &&
-				!slices.ContainsFunc(was.Cells, func(c layout.Cell) bool { return c.Width != page.Full || c.Skip+c.Trail > 0 }) {
+				!slices.ContainsFunc(was.Cells, func(c layout.Cell) bool {
+					return c.Width != page.Full ||
+						c.Skip+c.Trail > 0
+				}) {
 				then = 0 // each is a full line already
 			}
 		}
@@ -290,7 +299,8 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 		if then != was.PerLine {
 			name := f.k.Breakpoints[i].Name
 			f.proposals = append(f.proposals,
-				Proposal{Row: row.ID, Breakpoint: i, Now: perLine(was), Then: fmt.Sprintf("%d a line", then), Reason: reason,
+				Proposal{Row: row.ID, Breakpoint: i, Now: perLine(was), Then: fmt.Sprintf("%d a line", then),
+					Reason: reason,
 					Cells: []Cell{{row.ID, page.At(name).With(page.PerLine, page.Of(was.PerLine)),
 						page.At(name).With(page.PerLine, page.Of(then))}}})
 		}

@@ -32,7 +32,8 @@ func row(id, from string, takes []int, comfort []float64) *page.Node {
 
 func pageOf(rows ...*page.Node) *page.Page {
 	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: "kit",
-		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Frame: page.FluidBelow("mid"), Children: rows}}}
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Frame: page.FluidBelow("mid"),
+			Children: rows}}}
 }
 
 func every(string) bool { return true }
@@ -177,12 +178,13 @@ func TestEveryProposalIsComfortable(t *testing.T) {
 				if b.Width < column.Comfort()-0.06 {
 					tight++
 					if b.Units != 12 {
-						t.Fatalf("%s is %v px at %v, comfortable from %v: %s", b.ID, b.Width, low, column.Comfort(), cells(k, p, "row"))
+						t.Fatalf("%s is %v px at %v, comfortable from %v: %s", b.ID, b.Width, low, column.Comfort(),
+							cells(k, p, "row"))
 					}
 				}
 			}
 			for _, line := range plan.Lines {
-				if line.Unspent() > 0 {
+				if line.Free() > 0 {
 					t.Fatalf("at %v px a line is not full: %s", low, cells(k, p, "row"))
 				}
 			}

@@ -74,7 +74,8 @@ func (e *engine) room(f *floats, y, down float64, left, right kit.Measure) (from
 }
 
 // place finds the place of a box w wide, no higher than y, between left and right.
-func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, to kit.Measure, at float64, dropped bool) {
+func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, to kit.Measure, at float64,
+	dropped bool) {
 	for {
 		from, to, next := e.room(f, y, y, left, right)
 		over := w.Minus(to.Minus(from).AtLeastZero()) // where floats stand over there is room for what has no width
@@ -89,8 +90,8 @@ func (e *engine) place(f *floats, y float64, w, left, right kit.Measure) (from, 
 	}
 }
 
-// beside finds the place of a block that floats do not enter, no higher than y, in a content box that begins at x and is w
-// wide: where it has room between floats. Its margins count from that box, not from the floats. One whose width is
+// beside finds the place of a block that floats do not enter, no higher than y, in a content box that begins at x and
+// is w wide: where it has room between floats. Its margins count from that box, not from the floats. One whose width is
 // auto is as wide as the room.
 func (e *engine) beside(f *floats, k *Box, x, w kit.Measure, y float64) (left kit.Measure, at float64) {
 	_, byRatio := k.byRatio()
@@ -179,7 +180,8 @@ func (e *engine) blocks(b *Box, f *floats, x kit.Measure, y float64) (height flo
 
 // block lays out a block in b and gives where it ends, the margins there, and whether all
 // margins so far are those at the top of b.
-func (e *engine) block(b, k *Box, f *floats, x kit.Measure, y, at float64, end strut, atTop bool) (float64, strut, bool) {
+func (e *engine) block(b, k *Box, f *floats, x kit.Measure, y, at float64, end strut, atTop bool) (float64, strut,
+	bool) {
 	w := b.content()
 	e.size(k, w)
 	e.floats = len(f.all) > 0
@@ -242,7 +244,8 @@ func (e *engine) float(b, k *Box, f *floats, x kit.Measure, y, at float64, line 
 		from = to.Minus(need)
 	}
 	f.last = place
-	f.all = append(f.all, float{k.Style.Float == "right", from, need, place, place + k.margin[Top].Px + k.Height + k.margin[Bottom].Px})
+	f.all = append(f.all, float{k.Style.Float == "right", from, need, place,
+		place + k.margin[Top].Px + k.Height + k.margin[Bottom].Px})
 	k.x = b.pad[Left].Plus(from).Minus(x).Plus(k.margin[Left])
 	k.y = b.pad[Top].Px + place - y + k.margin[Top].Px
 	e.shifted(k, w)

@@ -245,7 +245,8 @@ func (e *engine) fit(b *Box, of kit.Measure) kit.Measure {
 // parts is how much of a box's padding is percent of the room that it has, which intrinsic widths do not count.
 func (e *engine) parts(b *Box) (part kit.Measure) {
 	for _, side := range []int{Left, Right} {
-		part = part.Plus(b.pad[side]).Minus(e.of(b.Style.Padding[side].Amount, kit.Measure{})).Minus(kit.Plain(b.Style.Border[side]))
+		part = part.Plus(b.pad[side]).Minus(e.of(b.Style.Padding[side].Amount, kit.Measure{})).Minus(
+			kit.Plain(b.Style.Border[side]))
 	}
 	return part
 }
@@ -256,7 +257,8 @@ func (e *engine) size(b *Box, of kit.Measure) {
 	s := b.Style
 	e.budget.Step(8)
 	e.edges(b, of)
-	if s.Ratio > 0 && (b.Leaf == nil || !b.Leaf.Replaced) && (s.Height.Kind != Auto || s.Float != "" || b.selfed() != "" ||
+	if s.Ratio > 0 && (b.Leaf == nil || !b.Leaf.Replaced) && (s.Height.Kind != Auto || s.Float != "" ||
+		b.selfed() != "" ||
 		s.MaxHeight.Kind != Unlimited || s.MinHeight.Kind != Auto) {
 		e.doubt(s, "a ratio of width and height with more that decides them")
 	}
@@ -309,8 +311,8 @@ func (e *engine) size(b *Box, of kit.Measure) {
 	}
 }
 
-// selfed is where a block stands in its containing block, if its style or that of what is around it says so (CSS Box Alignment
-// Level 3, section 6.1); it is then as wide as its content.
+// selfed is where a block stands in its containing block, if its style or that of what is around it says so (CSS Box
+// Alignment Level 3, section 6.1); it is then as wide as its content.
 func (b *Box) selfed() string {
 	self := b.Style.JustifySelf
 	if self == "auto" && b.justify != "" {

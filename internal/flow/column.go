@@ -87,7 +87,8 @@ func (e *engine) width(b, k *Box, w kit.Measure) {
 	width, is := e.declared(k, k.Style.Width, w)
 	if !is {
 		left, right := k.Style.Margin[Left].Kind == Auto, k.Style.Margin[Right].Kind == Auto
-		if width = w.Minus(k.outside()); self != "normal" && self != "stretch" || left || right || self == "normal" && k.Leaf != nil && k.Leaf.Replaced {
+		if width = w.Minus(k.outside()); self != "normal" && self != "stretch" || left || right || self == "normal" &&
+			k.Leaf != nil && k.Leaf.Replaced {
 			width = e.fit(k, w)
 		}
 	}
@@ -109,13 +110,14 @@ func (e *engine) beneath(b, k *Box, w kit.Measure) {
 	switch {
 	case left && right && spare.Px > 0, !left && !right && self == "center":
 		k.x = k.x.Plus(spare.Times(.5))
-	case left && spare.Px > 0, !left && !right && slices.Contains([]string{"end", "flex-end", "self-end", "right"}, self):
+	case left && spare.Px > 0, !left && !right && slices.Contains([]string{"end", "flex-end", "self-end", "right"},
+		self):
 		k.x = k.x.Plus(spare)
 	}
 }
 
-// standing works out how high a flexible box would be by itself, that was laid out so, among others under one another in a box
-// of that height.
+// standing works out how high a flexible box would be by itself, that was laid out so, among others under one another
+// in a box of that height.
 func (e *engine) standing(k *Box, tall extent) item {
 	s, pad := k.Style, k.pad[Top].Plus(k.pad[Bottom])
 	it := item{Box: k, pad: pad, outside: k.margin[Top].Plus(k.margin[Bottom])}

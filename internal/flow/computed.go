@@ -61,8 +61,9 @@ const windowHeight = "a part of the window's height, which is taken to be 800 px
 
 // ownWays are elements that browsers lay out in a way of their own.
 var ownWays = map[string]string{
-	"summary": "a summary, which has a marker", "legend": "a legend in the border of its fieldset", "marquee": "a marquee",
-	"ruby": "ruby text", "frameset": "frames", "dialog": "a dialog, which stands apart",
+	"summary": "a summary, which has a marker", "legend": "a legend in the border of its fieldset",
+	"marquee": "a marquee",
+	"ruby":    "ruby text", "frameset": "frames", "dialog": "a dialog, which stands apart",
 }
 
 // fix works out padding and margins once where they depend on no width.
@@ -86,7 +87,8 @@ func hangsOn(r *css.StyleRule) string {
 	return "@media " + strings.Join(r.Media.Asked(), ", ")
 }
 
-// customs works out the custom properties. Those that are registered hold what they do at first where they are not inherited.
+// customs works out the custom properties. Those that are registered hold what they do at first where they are not
+// inherited.
 func (c *computing) customs() {
 	if c.outer != nil {
 		c.custom = c.outer.custom
@@ -118,16 +120,20 @@ func (c *computing) customs() {
 // initials are the values of properties where nothing is declared, but for those that are as their
 // first keyword says: auto, none, normal or 0.
 var initials = map[string]string{
-	"display": "inline", "position": "static", "box-sizing": "content-box", "overflow-x": "visible", "overflow-y": "visible",
-	"flex-direction": "row", "flex-wrap": "nowrap", "flex-shrink": "1", "flex-grow": "0", "order": "0", "flex-basis": "auto",
+	"display": "inline", "position": "static", "box-sizing": "content-box", "overflow-x": "visible",
+	"overflow-y":     "visible",
+	"flex-direction": "row", "flex-wrap": "nowrap", "flex-shrink": "1", "flex-grow": "0", "order": "0",
+	"flex-basis":      "auto",
 	"justify-content": "normal", "align-content": "normal", "align-items": "normal", "align-self": "auto",
 	"justify-items": "normal", "justify-self": "auto", "row-gap": "normal", "column-gap": "normal",
-	"grid-template-columns": "none", "grid-auto-columns": "auto", "grid-template-rows": "none", "grid-auto-rows": "auto",
+	"grid-template-columns": "none", "grid-auto-columns": "auto", "grid-template-rows": "none",
+	"grid-auto-rows":      "auto",
 	"grid-template-areas": "none", "grid-auto-flow": "row", "font-size": "medium",
 	"line-height": "normal", "vertical-align": "baseline", "letter-spacing": "normal", "word-spacing": "normal",
 	"white-space": "normal", "text-align": "start", "direction": "ltr", "float": "none", "clear": "none",
 	"max-width": "none", "max-height": "none", "writing-mode": "horizontal-tb", "content": "normal", "contain": "none",
-	"column-count": "auto", "column-width": "auto", "columns": "auto", "zoom": "1", "transform": "none", "translate": "none",
+	"column-count": "auto", "column-width": "auto", "columns": "auto", "zoom": "1", "transform": "none",
+	"translate":    "none",
 	"aspect-ratio": "auto", "text-indent": "0", "contain-intrinsic-width": "none", "container-type": "normal",
 }
 
@@ -214,7 +220,8 @@ func (c *computing) doubt(name, what string, args ...any) {
 }
 
 var fontSizes = map[string]float64{
-	"xx-small": 9, "x-small": 10, "small": 13, "medium": 16, "large": 18, "x-large": 24, "xx-large": 32, "xxx-large": 48,
+	"xx-small": 9, "x-small": 10, "small": 13, "medium": 16, "large": 18, "x-large": 24, "xx-large": 32,
+	"xxx-large": 48,
 }
 
 func (c *computing) fonts() {
@@ -268,7 +275,8 @@ func (c *computing) fonts() {
 			c.WordSpacing = px
 		}
 	}
-	c.WhiteSpace, c.Align, c.Orientation = whiteSpace(c.value("white-space")), c.value("text-align"), c.value("direction")
+	c.WhiteSpace, c.Align, c.Orientation = whiteSpace(c.value("white-space")), c.value("text-align"),
+		c.value("direction")
 	c.keep("white-space", c.WhiteSpace)
 	c.keep("text-align", c.Align)
 	c.keep("direction", c.Orientation)

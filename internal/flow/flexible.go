@@ -294,8 +294,8 @@ func (e *engine) lineUp(b *Box, run []item, w, gap kit.Measure, y, height float6
 	}
 }
 
-// justified is a word for where boxes stand along their line, as one that goes by the line's own start; which is at the right of
-// a line that is reversed.
+// justified is a word for where boxes stand along their line, as one that goes by the line's own start; which is at the
+// right of a line that is reversed.
 func justified(word string, reverse bool) string {
 	switch {
 	case word == "left", word == "start":
@@ -331,7 +331,8 @@ func (e *engine) across(b, k *Box, y, height float64) {
 	reverse := b.Style.Wrap == "wrap-reverse" && b.Style.Display != Grid && b.Style.Display != InlineGrid
 	top, bottom := k.margin[Top].Px, k.margin[Bottom].Px
 	autoTop, autoBottom := k.Style.Margin[Top].Kind == Auto, k.Style.Margin[Bottom].Kind == Auto
-	stretches := (self == "normal" && (k.Leaf == nil || !k.Leaf.Replaced) || self == "stretch") && k.Style.Height.Kind == Auto && !autoTop && !autoBottom
+	stretches := (self == "normal" && (k.Leaf == nil || !k.Leaf.Replaced) || self == "stretch") &&
+		k.Style.Height.Kind == Auto && !autoTop && !autoBottom
 	var forced extent
 	if stretches {
 		forced = extent{k.limited(max(height-top-bottom, k.pad[Top].Px+k.pad[Bottom].Px)), true}

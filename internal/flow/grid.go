@@ -73,7 +73,8 @@ func (e *engine) cell(b, k *Box, area kit.Measure) {
 		if self == "auto" || self == "" {
 			self = b.Style.JustifyItems
 		}
-		if w = area.Minus(k.outside()); self != "normal" && self != "stretch" || s.Margin[Left].Kind == Auto || s.Margin[Right].Kind == Auto {
+		if w = area.Minus(k.outside()); self != "normal" && self != "stretch" || s.Margin[Left].Kind == Auto ||
+			s.Margin[Right].Kind == Auto {
 			w = e.fit(k, area)
 		}
 	}
@@ -204,7 +205,8 @@ type axis struct {
 func (s *Style) axes(times int) (across, down axis) {
 	across = axis{max(len(s.Columns.expanded(times)), s.Columns.areas),
 		s.lines(&s.Columns, times, func(a area) (int, int) { return a.column, a.right })}
-	down = axis{max(len(s.Rows.expanded(1)), s.Rows.areas), s.lines(&s.Rows, 1, func(a area) (int, int) { return a.row, a.down })}
+	down = axis{max(len(s.Rows.expanded(1)), s.Rows.areas),
+		s.lines(&s.Rows, 1, func(a area) (int, int) { return a.row, a.down })}
 	return across, down
 }
 
@@ -337,7 +339,8 @@ func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spo
 		take(*p)
 	}
 	row, column := 0, 0
-	ahead := map[spot]spot{} // of a dense grid: where the last item of a size, or of a column as well, was put; there is no room before
+	// of a dense grid: where the last item of a size, or of a column as well, was put; there is no room before
+	ahead := map[spot]spot{}
 	for i := range spots {
 		p := &spots[i]
 		if p.row >= 0 {
@@ -373,8 +376,8 @@ func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spo
 	return spots, columns
 }
 
-// tracks gives where each column begins, and one gap after the last ends. Where they stretch, what is left over goes to those
-// whose width is automatic.
+// tracks gives where each column begins, and one gap after the last ends. Where they stretch, what is left over goes to
+// those whose width is automatic.
 func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measure, stretch bool) []kit.Measure {
 	base, limit := make([]kit.Measure, len(all)), make([]kit.Measure, len(all))
 	infinite := make([]bool, len(all))
@@ -446,8 +449,8 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w kit.Measu
 	return at
 }
 
-// spanning widens tracks that go by their content to what items over several of them need. An item over a track that is a
-// fraction needs nothing (CSS Grid Layout Level 2, section 6.6).
+// spanning widens tracks that go by their content to what items over several of them need. An item over a track that is
+// a fraction needs nothing (CSS Grid Layout Level 2, section 6.6).
 func (e *engine) spanning(all []Track, base, limit []kit.Measure, kids []*Box, spots []spot, gap kit.Measure) {
 	limited := make([]bool, len(all))
 	for _, p := range spots {
@@ -563,7 +566,8 @@ func (e *engine) fractions(all []Track, base []kit.Measure, total float64, w kit
 		if !again {
 			for i, t := range all {
 				if t.Fr > 0 && !fixed[i] {
-					base[i] = kit.Measure{Px: float64(float32(one.Px*t.Fr*64)) / 64, Per: one.Per * t.Fr} // as Chromium counts
+					// as Chromium counts
+					base[i] = kit.Measure{Px: float64(float32(one.Px*t.Fr*64)) / 64, Per: one.Per * t.Fr}
 				}
 			}
 			return

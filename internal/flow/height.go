@@ -8,8 +8,8 @@ type extent struct {
 	is bool
 }
 
-// before is how a box was laid out last that may be laid out more than once: as high as its content, or as high as what is
-// around it says.
+// before is how a box was laid out last that may be laid out more than once: as high as its content, or as high as what
+// is around it says.
 type before struct {
 	is     bool
 	w      kit.Measure
@@ -20,8 +20,8 @@ type before struct {
 	forced extent
 }
 
-// size is the height of the border box that a size is; is reports whether it is one. A part of a height that is not known is
-// none.
+// size is the height of the border box that a size is; is reports whether it is one. A part of a height that is not
+// known is none.
 func (b *Box) size(z Size) (px float64, is bool) {
 	if z.Kind != Length || z.IsPercent() && !b.within.is {
 		return 0, false
@@ -88,8 +88,8 @@ func (e *engine) high(b *Box, content float64) float64 {
 	return b.limited(h)
 }
 
-// lay lays out what is in a box of flexible boxes or a grid, as high as it is by itself. It is not laid out again where that
-// was done in the same width.
+// lay lays out what is in a box of flexible boxes or a grid, as high as it is by itself. It is not laid out again where
+// that was done in the same width.
 func (e *engine) lay(b *Box) {
 	if b.was.is && b.was.w == b.w && b.was.pad == b.pad && (b.was.within == b.within || !partial(b.Style)) {
 		b.Height, b.bare = b.was.own, b.was.bare
@@ -100,7 +100,8 @@ func (e *engine) lay(b *Box) {
 	b.was = before{is: true, w: b.w, pad: b.pad, within: b.within, own: b.Height, bare: b.bare}
 }
 
-// settle lays out what is in such a box as high as what is around it says or, where that says nothing, as it is by itself.
+// settle lays out what is in such a box as high as what is around it says or, where that says nothing, as it is by
+// itself.
 func (e *engine) settle(b *Box, h extent) {
 	if b.was.forced == h {
 		if h.is {

@@ -5,8 +5,8 @@ import "strings"
 // A Bearing is what a declaration of a property does to boxes, as far as the plan goes.
 type Bearing uint8
 
-// The bearings. Whatever is in no list of this file, and not among the properties, is not planned: it is told of the elements
-// that it is declared for.
+// The bearings. Whatever is in no list of this file, and not among the properties, is not planned: it is told of the
+// elements that it is declared for.
 const (
 	Planned   Bearing = iota // laid out as browsers do
 	Still                    // moves no box
@@ -22,7 +22,8 @@ func BearingOf(name string) Bearing {
 	if properties[name] != nil || shorthands[name] != nil || strings.HasPrefix(name, "--") {
 		return Planned
 	}
-	for _, other := range []string{"-moz-", "-ms-", "-o-", "-khtml-", "-apple-"} { // the browser that judges knows none of them
+	// the browser that judges knows none of them
+	for _, other := range []string{"-moz-", "-ms-", "-o-", "-khtml-", "-apple-"} {
 		if strings.HasPrefix(name, other) {
 			return Still
 		}
@@ -50,11 +51,16 @@ func BearingOf(name string) Bearing {
 
 // families are the starts of the names of properties that move no box.
 var families = []string{
-	"animation-", "background", "mask", "outline", "transition", "scroll-", "overscroll-", "stroke", "fill", "stop-", "flood-",
-	"color-", "border-image", "image-", "view-transition-", "view-timeline", "timeline-", "text-decoration", "text-emphasis",
-	"text-shadow", "text-underline", "text-overflow", "text-fill", "text-stroke", "text-security", "column-rule", "row-rule",
-	"rule-", "corner-", "break-", "page", "counter-", "caret-", "marker", "perspective", "transform-", "offset-", "position-try",
-	"object-", "box-", "print-color-", "user-", "backface-", "clip", "animation", "list-style-type", "list-style-image", "speak",
+	"animation-", "background", "mask", "outline", "transition", "scroll-", "overscroll-", "stroke", "fill", "stop-",
+	"flood-",
+	"color-", "border-image", "image-", "view-transition-", "view-timeline", "timeline-", "text-decoration",
+	"text-emphasis",
+	"text-shadow", "text-underline", "text-overflow", "text-fill", "text-stroke", "text-security", "column-rule",
+	"row-rule",
+	"rule-", "corner-", "break-", "page", "counter-", "caret-", "marker", "perspective", "transform-", "offset-",
+	"position-try",
+	"object-", "box-", "print-color-", "user-", "backface-", "clip", "animation", "list-style-type",
+	"list-style-image", "speak",
 	"hyphenate-", "mix-blend-", "ruby-", "tap-highlight",
 	"touch-", "anchor-", "position-anchor", "position-visibility", "interest-", "overflow-scrolling", "scrollbar-width",
 }

@@ -6,8 +6,8 @@ import (
 	"kitrows/internal/kit"
 )
 
-// gridContents is the least width of what stands in a grid, and its width by itself: what its tracks come to where there is no
-// room to be had, and where there is all of it (CSS Grid Layout Level 2, section 12.5 and 12.7.1).
+// gridContents is the least width of what stands in a grid, and its width by itself: what its tracks come to where
+// there is no room to be had, and where there is all of it (CSS Grid Layout Level 2, section 12.5 and 12.7.1).
 func (e *engine) gridContents(b *Box) (low, high kit.Measure) {
 	s := b.Style
 	kids := make([]*Box, 0, len(b.Kids))

@@ -34,7 +34,8 @@ var logical = map[string]string{
 	"margin-block-end": "margin-bottom", "padding-inline-start": "padding-left", "padding-inline-end": "padding-right",
 	"padding-block-start": "padding-top", "padding-block-end": "padding-bottom", "inset-inline-start": "left",
 	"inset-inline-end": "right", "inset-block-start": "top", "inset-block-end": "bottom", "inline-size": "width",
-	"block-size": "height", "min-inline-size": "min-width", "max-inline-size": "max-width", "min-block-size": "min-height",
+	"block-size": "height", "min-inline-size": "min-width", "max-inline-size": "max-width",
+	"min-block-size": "min-height",
 	"max-block-size": "max-height", "border-inline-start-width": "border-left-width",
 	"border-inline-end-width": "border-right-width", "border-block-start-width": "border-top-width",
 	"border-block-end-width": "border-bottom-width", "border-inline-start-style": "border-left-style",
@@ -42,8 +43,9 @@ var logical = map[string]string{
 	"border-block-end-style": "border-bottom-style",
 	"grid-gap":               "gap", "grid-row-gap": "row-gap", "grid-column-gap": "column-gap",
 	"-webkit-box-sizing": "box-sizing", "-webkit-flex": "flex", "-webkit-flex-grow": "flex-grow",
-	"-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis", "-webkit-flex-direction": "flex-direction",
-	"-webkit-flex-wrap": "flex-wrap", "-webkit-flex-flow": "flex-flow", "-webkit-order": "order",
+	"-webkit-flex-shrink": "flex-shrink", "-webkit-flex-basis": "flex-basis",
+	"-webkit-flex-direction": "flex-direction",
+	"-webkit-flex-wrap":      "flex-wrap", "-webkit-flex-flow": "flex-flow", "-webkit-order": "order",
 	"-webkit-align-items": "align-items", "-webkit-align-self": "align-self", "-webkit-align-content": "align-content",
 	"-webkit-justify-content": "justify-content", "-webkit-transform": "transform",
 }
@@ -66,22 +68,26 @@ func length(percent, negative bool, words ...string) grammar {
 			return a.Number == 0
 		}
 		calc := strings.ContainsAny(v, "(")
-		return (percent || !a.IsPercent()) && (negative || calc || a.Px >= 0 && a.Percent >= 0 && a.Em >= 0 && a.Rem >= 0 &&
+		return (percent || !a.IsPercent()) && (negative || calc || a.Px >= 0 && a.Percent >= 0 && a.Em >= 0 &&
+			a.Rem >= 0 &&
 			a.Vw >= 0 && a.Vh >= 0)
 	}
 }
 
 // others are units, constants and functions of lengths that browsers know and that are not worked out here.
 var others = []string{
-	"ch", "ex", "cap", "ic", "lh", "rlh", "rex", "rch", "rcap", "ric", "vmin", "vmax", "svmin", "lvmin", "dvmin", "svmax", "lvmax", "dvmax", "cqw", "cqh",
+	"ch", "ex", "cap", "ic", "lh", "rlh", "rex", "rch", "rcap", "ric", "vmin", "vmax", "svmin", "lvmin", "dvmin",
+	"svmax", "lvmax", "dvmax", "cqw", "cqh",
 	"cqi", "cqb", "cqmin", "cqmax",
 }
 
 // functions come to a length where lengths stand in them; numeric are those that come to a number, and stand in others.
 var (
-	functions = []string{"round", "mod", "rem", "abs", "hypot", "env", "attr", "if", "random", "anchor", "anchor-size", "calc-size"}
-	numeric   = []string{"sin", "cos", "tan", "asin", "acos", "atan", "atan2", "pow", "sqrt", "log", "exp", "sign", "progress", "sibling-index", "sibling-count"}
-	sums      = []string{"calc", "min", "max", "clamp", "-webkit-calc"}
+	functions = []string{"round", "mod", "rem", "abs", "hypot", "env", "attr", "if", "random", "anchor", "anchor-size",
+		"calc-size"}
+	numeric = []string{"sin", "cos", "tan", "asin", "acos", "atan", "atan2", "pow", "sqrt", "log", "exp", "sign",
+		"progress", "sibling-index", "sibling-count"}
+	sums = []string{"calc", "min", "max", "clamp", "-webkit-calc"}
 )
 
 // called is the name of the function that a whole text is a call of; empty where it is none.
@@ -111,8 +117,10 @@ func measured(v string) bool {
 	case !slices.Contains(sums, name):
 		return false
 	}
-	for _, part := range strings.FieldsFunc(v[len(name):], func(r rune) bool { return strings.ContainsRune(" (),*/+\t\n", r) }) {
-		if slices.Contains(functions, part) || slices.Contains(numeric, part) || part == "pi" || part == "e" || part == "infinity" || measured(part) {
+	for _, part := range strings.FieldsFunc(v[len(name):],
+		func(r rune) bool { return strings.ContainsRune(" (),*/+\t\n", r) }) {
+		if slices.Contains(functions, part) || slices.Contains(numeric, part) || part == "pi" || part == "e" ||
+			part == "infinity" || measured(part) {
 			return true
 		}
 	}
@@ -122,10 +130,12 @@ func measured(v string) bool {
 func number(low float64, whole bool) grammar {
 	return func(v string) bool {
 		a, err := css.ParseAmount(v)
-		if name := called(v); err != nil && (slices.Contains(numeric, name) || slices.Contains(sums, name) && measured(v)) {
+		if name := called(v); err != nil && (slices.Contains(numeric, name) || slices.Contains(sums, name) &&
+			measured(v)) {
 			return true
 		}
-		return err == nil && !a.Length && (a.Number >= low || called(v) != "") && (!whole || a.Number == float64(int(a.Number)) || called(v) != "")
+		return err == nil && !a.Length && (a.Number >= low || called(v) != "") &&
+			(!whole || a.Number == float64(int(a.Number)) || called(v) != "")
 	}
 }
 
@@ -136,18 +146,25 @@ func one(all ...grammar) grammar {
 func anything(string) bool { return true }
 
 var displays = map[string]Display{
-	"none": None, "block": Block, "flow-root": Root, "inline-block": InlineBlock, "flex": Flex, "inline-flex": InlineFlex,
-	"grid": Grid, "inline-grid": InlineGrid, "inline": Inline, "contents": Contents, "list-item": Block, "table": Table,
+	"none": None, "block": Block, "flow-root": Root, "inline-block": InlineBlock, "flex": Flex,
+	"inline-flex": InlineFlex,
+	"grid":        Grid, "inline-grid": InlineGrid, "inline": Inline, "contents": Contents, "list-item": Block,
+	"table":     Table,
 	"table-row": TablePart, "table-cell": TablePart, "table-row-group": TablePart, "table-header-group": TablePart,
-	"table-footer-group": TablePart, "table-caption": TablePart, "table-column": TablePart, "table-column-group": TablePart,
-	"inline-table": InlineTable, "-webkit-flex": Flex, "-webkit-inline-flex": InlineFlex,
-	"block flow": Block, "block flex": Flex, "block grid": Grid, "block table": Table, "block flow-root": Root, "flow": Block,
-	"inline flow": Inline, "inline flow-root": InlineBlock, "inline flex": InlineFlex, "inline grid": InlineGrid, "inline table": InlineTable,
-	"block list-item": Block, "block flow list-item": Block, "flow list-item": Block, "flow-root list-item": Root, "inline list-item": Inline,
+	"table-footer-group": TablePart, "table-caption": TablePart, "table-column": TablePart,
+	"table-column-group": TablePart,
+	"inline-table":       InlineTable, "-webkit-flex": Flex, "-webkit-inline-flex": InlineFlex,
+	"block flow": Block, "block flex": Flex, "block grid": Grid, "block table": Table, "block flow-root": Root,
+	"flow":        Block,
+	"inline flow": Inline, "inline flow-root": InlineBlock, "inline flex": InlineFlex, "inline grid": InlineGrid,
+	"inline table":    InlineTable,
+	"block list-item": Block, "block flow list-item": Block, "flow list-item": Block, "flow-root list-item": Root,
+	"inline list-item": Inline,
 }
 
 // odd are displays that are not laid out.
-var odd = keyword("-webkit-box", "-webkit-inline-box", "ruby", "ruby-text", "block ruby", "math", "block math", "inline math")
+var odd = keyword("-webkit-box", "-webkit-inline-box", "ruby", "ruby-text", "block ruby", "math", "block math",
+	"inline math")
 
 // isDisplay finds a display by its words in any order.
 func isDisplay(v string) (d Display, ok bool) {
@@ -184,7 +201,8 @@ var (
 	alignContent   = one(spreads, lines, position(places))
 	alignItems     = one(keyword("normal", "stretch"), lines, position(places, selves))
 	justifyItems   = one(alignItems, position(places, selves, flanks))
-	legacy         = keyword("legacy", "legacy left", "legacy center", "legacy right", "left legacy", "center legacy", "right legacy")
+	legacy         = keyword("legacy", "legacy left", "legacy center", "legacy right", "left legacy", "center legacy",
+		"right legacy")
 )
 
 // position is one of some words, where what does not fit may be safe or not.
@@ -205,7 +223,8 @@ func init() {
 		properties["border-"+side+"-style"] = borders
 		properties[side] = length(true, true, "auto")
 	}
-	natural := []string{"min-content", "max-content", "fit-content", "stretch", "-webkit-fill-available", "-webkit-min-content", "-webkit-max-content",
+	natural := []string{"min-content", "max-content", "fit-content", "stretch", "-webkit-fill-available",
+		"-webkit-min-content", "-webkit-max-content",
 		"-webkit-fit-content"}
 	size := length(true, false, append(natural, "auto")...)
 	for _, name := range []string{"width", "height", "min-width", "min-height"} {
@@ -226,25 +245,36 @@ func init() {
 		"flex-wrap":      keyword("nowrap", "wrap", "wrap-reverse", "balance"),
 		"flex-grow":      number(0, false), "flex-shrink": number(0, false),
 		"flex-basis": length(true, false, append(natural, "auto", "content")...),
-		"order":      number(-1e9, true), "justify-content": justifyContent, "align-content": alignContent, "align-items": alignItems,
-		"align-self": one(alignItems, keyword("auto")), "justify-items": one(justifyItems, legacy), "justify-self": one(justifyItems, keyword("auto")),
-		"row-gap": length(true, false, "normal"), "column-gap": length(true, false, "normal"),
+		"order":      number(-1e9, true), "justify-content": justifyContent, "align-content": alignContent,
+		"align-items": alignItems,
+		"align-self":  one(alignItems, keyword("auto")), "justify-items": one(justifyItems, legacy),
+		"justify-self": one(justifyItems, keyword("auto")),
+		"row-gap":      length(true, false, "normal"), "column-gap": length(true, false, "normal"),
 		"grid-template-columns": isTracks, "grid-auto-columns": areSizes, "grid-template-rows": isTracks,
-		"grid-auto-rows": areSizes, "grid-template-areas": func(v string) bool { _, _, _, ok := areas(v); return ok || v == "none" },
-		"grid-auto-flow":    keyword("row", "column", "dense", "row dense", "column dense", "dense row", "dense column"),
+		"grid-auto-rows": areSizes, "grid-template-areas": func(v string) bool {
+			_, _, _, ok := areas(v)
+			return ok ||
+				v == "none"
+		},
+		"grid-auto-flow": keyword("row", "column", "dense", "row dense", "column dense", "dense row",
+			"dense column"),
 		"grid-column-start": isLine, "grid-column-end": isLine, "grid-row-start": isLine, "grid-row-end": isLine,
-		"font-size": length(true, false, "math", "xx-small", "x-small", "small", "medium", "large", "x-large", "xx-large",
+		"font-size": length(true, false, "math", "xx-small", "x-small", "small", "medium", "large", "x-large",
+			"xx-large",
 			"xxx-large", "smaller", "larger"),
 		"line-height": one(number(0, false), length(true, false, "normal")),
 		"vertical-align": length(true, true, "baseline", "sub", "super", "top", "text-top", "middle", "bottom",
 			"text-bottom", "-webkit-baseline-middle"),
 		"letter-spacing": length(true, true, "normal"), "word-spacing": length(true, true, "normal"),
-		"white-space": keyword("normal", "nowrap", "pre", "pre-wrap", "pre-line", "break-spaces", "collapse", "preserve", "wrap", "preserve nowrap",
+		"white-space": keyword("normal", "nowrap", "pre", "pre-wrap", "pre-line", "break-spaces", "collapse",
+			"preserve", "wrap", "preserve nowrap",
 			"nowrap preserve"),
-		"text-align": keyword("start", "end", "left", "right", "center", "justify", "-webkit-auto", "-webkit-center", "-webkit-left", "-webkit-right",
+		"text-align": keyword("start", "end", "left", "right", "center", "justify", "-webkit-auto", "-webkit-center",
+			"-webkit-left", "-webkit-right",
 			"-webkit-match-parent"),
 		"text-indent": length(true, true),
-		"direction":   keyword("ltr", "rtl"), "writing-mode": anything, "visibility": keyword("visible", "hidden", "collapse"), "content": anything,
+		"direction":   keyword("ltr", "rtl"), "writing-mode": anything, "visibility": keyword("visible", "hidden",
+			"collapse"), "content": anything,
 		"contain": anything, "columns": anything, "column-count": anything, "column-width": anything, "zoom": anything,
 		"aspect-ratio": anything, "transform": anything, "translate": anything, "list-style-position": anything,
 		"contain-intrinsic-width": anything, "container-type": anything,
@@ -256,7 +286,8 @@ func init() {
 	around("border", sides[:], "-width")
 	around("border", sides[:], "-style")
 	shorthands["inset"] = quartered([]string{"top", "right", "bottom", "left"})
-	for _, axis := range []struct{ name, first, second string }{{"inline", "left", "right"}, {"block", "top", "bottom"}} {
+	for _, axis := range []struct{ name, first, second string }{{"inline", "left", "right"},
+		{"block", "top", "bottom"}} {
 		for _, box := range []string{"margin", "padding"} {
 			shorthands[box+"-"+axis.name] = paired(box+"-"+axis.first, box+"-"+axis.second)
 		}
@@ -286,8 +317,8 @@ func init() {
 	shorthands["grid-template"], shorthands["grid"] = template, grid
 }
 
-// Expand divides a declaration into the longhands that move boxes: none of those that do not. One of a property that may
-// move boxes and is not laid out stays as it is, marked as such. It is a css.Expand.
+// Expand divides a declaration into the longhands that move boxes: none of those that do not. One of a property that
+// may move boxes and is not laid out stays as it is, marked as such. It is a css.Expand.
 func Expand(name, value string) (all []css.Longhand, ok bool) {
 	if same, renamed := logical[name]; renamed {
 		name = same
@@ -327,7 +358,8 @@ func Expand(name, value string) (all []css.Longhand, ok bool) {
 		return all, true
 	}
 	if isLong {
-		if name == "display" || name == "grid-auto-flow" || strings.HasPrefix(name, "align-") || strings.HasPrefix(name, "justify-") {
+		if name == "display" || name == "grid-auto-flow" || strings.HasPrefix(name, "align-") ||
+			strings.HasPrefix(name, "justify-") {
 			value = strings.Join(strings.Fields(value), " ")
 		}
 		if !grammar(value) {
@@ -489,7 +521,8 @@ func flexed(w []string) ([]css.Longhand, bool) {
 			shrink = "1"
 		}
 	}
-	return []css.Longhand{{Name: "flex-grow", Value: grow}, {Name: "flex-shrink", Value: shrink}, {Name: "flex-basis", Value: basis}}, true
+	return []css.Longhand{{Name: "flex-grow", Value: grow}, {Name: "flex-shrink", Value: shrink},
+		{Name: "flex-basis", Value: basis}}, true
 }
 
 func flowed(w []string) ([]css.Longhand, bool) {
@@ -522,7 +555,8 @@ func bordered(sides ...string) func([]string) ([]css.Longhand, bool) {
 				widths++
 			default:
 				colours++
-				if c := word[0]; c >= '0' && c <= '9' || c == '-' || c == '.' || c == '+' || word == "auto" || slices.Contains(sums, called(word)) {
+				if c := word[0]; c >= '0' && c <= '9' || c == '-' || c == '.' || c == '+' || word == "auto" ||
+					slices.Contains(sums, called(word)) {
 					return nil, false
 				}
 			}
@@ -546,7 +580,8 @@ func linedBy(name string) func([]string) ([]css.Longhand, bool) {
 		} else if lineName(w) {
 			end = w
 		}
-		return []css.Longhand{{Name: name + "-start", Value: strings.Join(start, " ")}, {Name: name + "-end", Value: strings.Join(end, " ")}}, true
+		return []css.Longhand{{Name: name + "-start", Value: strings.Join(start, " ")},
+			{Name: name + "-end", Value: strings.Join(end, " ")}}, true
 	}
 }
 
@@ -623,7 +658,8 @@ func templated(rows, columns, areas string) []css.Longhand {
 // grid reads grid: a template, or one axis that is filled by itself beside the tracks of the other.
 func grid(w []string) ([]css.Longhand, bool) {
 	flow := slices.Index(w, "auto-flow")
-	auto := []css.Longhand{{Name: "grid-auto-flow", Value: "row"}, {Name: "grid-auto-rows", Value: "auto"}, {Name: "grid-auto-columns", Value: "auto"}}
+	auto := []css.Longhand{{Name: "grid-auto-flow", Value: "row"}, {Name: "grid-auto-rows", Value: "auto"},
+		{Name: "grid-auto-columns", Value: "auto"}}
 	if flow < 0 {
 		all, ok := template(w)
 		return append(all, auto...), ok

@@ -8,7 +8,8 @@ import (
 // A reach is from where to where a row of a grid goes, from the top of its content box.
 type reach struct{ from, to float64 }
 
-// rows works out where the rows of a grid are, whose items are laid out in their columns, and how high they are together.
+// rows works out where the rows of a grid are, whose items are laid out in their columns, and how high they are
+// together.
 func (e *engine) rows(b *Box, kids []*Box, spots []spot) (at []reach, height float64) {
 	s := b.Style
 	tall := b.tall()
@@ -107,7 +108,8 @@ func (r *rowSizes) content(kids []*Box, spots []spot) {
 			continue
 		}
 		least := need
-		if s := kids[k].Style; s.Height.Kind == Auto && (s.Clips || s.MinHeight.Kind == Length) { // it may be lower than what is in it
+		// it may be lower than what is in it
+		if s := kids[k].Style; s.Height.Kind == Auto && (s.Clips || s.MinHeight.Kind == Length) {
 			low, _ := kids[k].size(s.MinHeight)
 			least = max(low, kids[k].pad[Top].Px+kids[k].pad[Bottom].Px) + kids[k].margin[Top].Px + kids[k].margin[Bottom].Px
 		}
@@ -164,8 +166,8 @@ func (r *rowSizes) widen(of []float64, p spot, need float64, may func(i int) boo
 	}
 }
 
-// grow gives the rows what a height leaves: all of it up to their limits, then the fractions. Without one, rows are as high as
-// their limits are.
+// grow gives the rows what a height leaves: all of it up to their limits, then the fractions. Without one, rows are as
+// high as their limits are.
 func (r *rowSizes) grow(tall extent) {
 	free := tall.px - r.sum()
 	for range len(r.all) {

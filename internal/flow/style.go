@@ -168,15 +168,15 @@ func (s *Styler) parse(text string) (css.Amount, error) {
 	return p.Amount, p.err
 }
 
-// NewStyler makes the styler of a cascade, whose expansion is Expand, in a viewport. What elements are given is spent from
-// the budget.
+// NewStyler makes the styler of a cascade, whose expansion is Expand, in a viewport. What elements are given is spent
+// from the budget.
 func NewStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
 	return &Styler{budget: b, stage: c.At(b, v.Width), own: browser().At(b, v.Width), viewport: v, root: 16,
 		known: map[*Style]map[string]*Style{}, top: map[string]*Style{}, amounts: map[string]parsed{}}
 }
 
-// TakeStyler returns a styler of a cascade in a viewport. It is one that was released where the same rules hold, with the
-// styles that it has given, unless some of those are measured by another viewport; or else a new one.
+// TakeStyler returns a styler of a cascade in a viewport. It is one that was released where the same rules hold, with
+// the styles that it has given, unless some of those are measured by another viewport; or else a new one.
 func TakeStyler(b *budget.Budget, c *css.Cascade, v Viewport) *Styler {
 	s, is := c.Take(b, v.Width).(*Styler)
 	if !is || s.viewport != v && s.scaled {

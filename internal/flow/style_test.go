@@ -10,8 +10,8 @@ import (
 	"kitrows/internal/flow"
 )
 
-// Elements share a style only where each would have that one by itself, whatever selectors ask of places, siblings and what elements
-// hold.
+// Elements share a style only where each would have that one by itself, whatever selectors ask of places, siblings and
+// what elements hold.
 func TestSharedStyles(t *testing.T) {
 	const sheet = `.a { width: 10px } .a:first-child { width: 11px } .a + .b { width: 12px } .b ~ .c { width: 13px } .c:empty { width: 14px }
 .a:nth-child(2n) .b { height: 15px } .c:has(> .a) { height: 16px } .b:not(:last-child) > .a { height: 17px } :where(.c > :first-child) { margin-left: 18px }
@@ -26,7 +26,8 @@ func TestSharedStyles(t *testing.T) {
 		all := []*css.Element{html.Add(&css.Element{Type: "body"})}
 		for range 120 {
 			classes := [][]string{{"a"}, {"b"}, {"c"}, {"a", "x"}, {"b", "c"}, nil}[r.IntN(6)]
-			all = append(all, all[r.IntN(min(len(all), 8))].Add(&css.Element{Type: []string{"div", "p"}[r.IntN(2)], Classes: classes}))
+			all = append(all, all[r.IntN(min(len(all), 8))].Add(&css.Element{Type: []string{"div", "p"}[r.IntN(2)],
+				Classes: classes}))
 		}
 		s, alone := flow.NewStyler(nil, c, view), flow.NewStyler(nil, c, view)
 		var visit func(e *css.Element, outer *flow.Style)

@@ -44,14 +44,18 @@ func tracks(value string) (all []Track, auto *repeat, names []named, ok bool) {
 				return nil, nil, nil, false
 			}
 			if count == "auto-fill" || count == "auto-fit" {
-				if auto != nil || slices.ContainsFunc(in, func(t Track) bool { return t.Min.Kind != Length && (t.Max.Kind != Length || t.Fr > 0) }) {
+				if auto != nil || slices.ContainsFunc(in, func(t Track) bool {
+					return t.Min.Kind != Length &&
+						(t.Max.Kind != Length || t.Fr > 0)
+				}) {
 					return nil, nil, nil, false
 				}
 				auto = &repeat{len(all), in, inside, count == "auto-fit"}
 				continue
 			}
 			a, err := css.ParseAmount(count)
-			if n := int(a.Number); err == nil && !a.Length && n >= 1 && float64(n) == a.Number && len(all)+n*len(in) <= mostTracks {
+			if n := int(a.Number); err == nil && !a.Length && n >= 1 && float64(n) == a.Number &&
+				len(all)+n*len(in) <= mostTracks {
 				for time := range n {
 					for _, one := range inside {
 						names = append(names, named{one.name, len(all) + time*len(in) + one.at, auto != nil})
@@ -92,7 +96,8 @@ func track(word string) (t Track, ok bool) {
 	}
 	least, fine := breadth(strings.TrimSpace(inner[:at]))
 	most, also := breadth(strings.TrimSpace(inner[at+1:]))
-	return Track{Min: least.Min, Max: most.Max, Fr: most.Fr, Unknown: least.Unknown || most.Unknown}, fine && also && least.Fr == 0
+	return Track{Min: least.Min, Max: most.Max, Fr: most.Fr, Unknown: least.Unknown || most.Unknown}, fine && also &&
+		least.Fr == 0
 }
 
 // comma is the place of the first comma that stands in no parentheses; -1 for none.
@@ -128,7 +133,8 @@ func breadth(word string) (t Track, ok bool) {
 	switch {
 	case err != nil && (measured(word) || called(word) == "fit-content"):
 		return Track{Unknown: true}, true
-	case err != nil, !a.Length && a.Number != 0, called(word) == "" && (a.Px < 0 || a.Percent < 0 || a.Em < 0 || a.Rem < 0 || a.Vw < 0 || a.Vh < 0):
+	case err != nil, !a.Length && a.Number != 0, called(word) == "" && (a.Px < 0 || a.Percent < 0 || a.Em < 0 ||
+		a.Rem < 0 || a.Vw < 0 || a.Vh < 0):
 		return t, false
 	}
 	size := Size{Length, a}
@@ -170,7 +176,8 @@ func line(value string) (l Line, ok bool) {
 		switch {
 		case word == "span":
 			l.Span = max(l.Span, 1)
-		case err == nil && !a.Length && a.Number == float64(int(a.Number)) && a.Number != 0 && a.Number > -1000 && a.Number < 1000:
+		case err == nil && !a.Length && a.Number == float64(int(a.Number)) && a.Number != 0 && a.Number > -1000 &&
+			a.Number < 1000:
 			l.At = int(a.Number)
 		case err == nil, strings.ContainsAny(word, "().,;"):
 			return l, false

@@ -30,7 +30,8 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	for i, k := range e.Kids {
 		b.words(content.Text(e, style, i))
 		kid := s.Tree(k, style, content)
-		if kid.Style.Display == Contents || kid.Style.Display == Inline && kid.Leaf == nil && kid.Node < 0 && len(kid.Kids) > 0 {
+		if kid.Style.Display == Contents || kid.Style.Display == Inline && kid.Leaf == nil && kid.Node < 0 &&
+			len(kid.Kids) > 0 {
 			b.Kids = append(b.Kids, kid.Kids...)
 			continue
 		}
@@ -67,7 +68,8 @@ func (b *Box) words(leaf *Leaf) {
 		return
 	}
 	s := b.Style
-	own := &Style{FontSize: s.FontSize, LineHeight: s.LineHeight, Shrink: 1, Self: "auto", JustifySelf: "auto", Position: "static", fixed: true}
+	own := &Style{FontSize: s.FontSize, LineHeight: s.LineHeight, Shrink: 1, Self: "auto", JustifySelf: "auto",
+		Position: "static", fixed: true}
 	for _, sizes := range []*[4]Size{&own.Margin, &own.Padding} {
 		for i := range sizes {
 			sizes[i].Kind = Length

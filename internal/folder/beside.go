@@ -13,14 +13,15 @@ type beside struct {
 	since      time.Time
 }
 
-// Times of looking at what stands beside a file: how often, and how long a file must stay as it is where the system does not
-// tell who writes to it.
+// Times of looking at what stands beside a file: how often, and how long a file must stay as it is where the system
+// does not tell who writes to it.
 const (
 	followEvery = 100 * time.Millisecond
 	followLeast = 5 * time.Second
 )
 
-// follow lets what an edit took the place of go, or looks at it for as long as a program may write there. The lock is held.
+// follow lets what an edit took the place of go, or looks at it for as long as a program may write there. The lock is
+// held.
 func (w *Follower) follow(b *beside) {
 	b.since = time.Now()
 	if w.followed(b) {
@@ -49,8 +50,8 @@ func (w *Follower) followAll() {
 	}
 }
 
-// followOnce looks at each of them once, and reports whether that is all: the last time, what is left is for the next program
-// that opens the folder.
+// followOnce looks at each of them once, and reports whether that is all: the last time, what is left is for the next
+// program that opens the folder.
 func (w *Follower) followOnce(last bool) (done bool) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
@@ -66,8 +67,8 @@ func (w *Follower) followOnce(last bool) (done bool) {
 	return done
 }
 
-// followed takes in what was written to a file since it was looked at, and removes it once nobody can write there any more
-// and all that was written is a step of the history; and reports whether it did. The lock is held.
+// followed takes in what was written to a file since it was looked at, and removes it once nobody can write there any
+// more and all that was written is a step of the history; and reports whether it did. The lock is held.
 func (w *Follower) followed(b *beside) bool {
 	if w.taking[b.name] {
 		return false
@@ -95,8 +96,8 @@ func (w *Follower) followed(b *beside) bool {
 	return !busy && w.refused[b.name] == nil && w.top().Remove(b.near) == nil
 }
 
-// overtaken makes what was written to a file that an edit took the place of the page's file, and a step of the history; and
-// reports whether it is.
+// overtaken makes what was written to a file that an edit took the place of the page's file, and a step of the history;
+// and reports whether it is.
 func (w *Follower) overtaken(name string, text []byte) bool {
 	taken, other, err := w.exchange(name, text, w.known[name])
 	if err != nil {

@@ -1,5 +1,5 @@
-// Package folder keeps a project and the pages in a user's own folder the same: what is edited is written to its file at
-// once, and what is changed there by other means becomes a step in the project's history (domain section 10).
+// Package folder keeps a project and the pages in a user's own folder the same: what is edited is written to its file
+// at once, and what is changed there by other means becomes a step in the project's history (domain section 10).
 package folder
 
 import (
@@ -214,8 +214,8 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	return all
 }
 
-// Project reads the folder: its pages, each on the kit that the stylesheets are which it links, or on other where there is no
-// grid in them.
+// Project reads the folder: its pages, each on the kit that the stylesheets are which it links, or on other where there
+// is no grid in them.
 func (f *Folder) Project(id, name string, other *kit.Kit) (*project.Project, error) {
 	var p *project.Project
 	for _, file := range f.pages() {

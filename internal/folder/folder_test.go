@@ -28,7 +28,8 @@ import (
 // site is files by their names.
 type site map[string]string
 
-const front = "<!doctype html>\r\n<html><head><meta name=viewport content=width=device-width><link rel=stylesheet href=css/own.css></head>\r\n<body><main class=kr-frame><div class=kr-row>\r\n" +
+const front = "<!doctype html>\r\n<html><head><meta name=viewport content=width=device-width><link rel=stylesheet " +
+	"href=css/own.css></head>\r\n<body><main class=kr-frame><div class=kr-row>\r\n" +
 	"<div class=\"kr-cell kr-take-6-mid\">One</div>\r\n<div class=\"kr-cell kr-take-6-mid\">Two</div>\r\n</div></main></body></html>\r\n"
 
 // working is a folder with those files that is worked in.
@@ -128,7 +129,8 @@ func (w *working) edit(file, width string) error {
 		if err != nil {
 			return err
 		}
-		o := edit.Operation{Page: w.page(file).ID, Type: &edit.Type{Cells: []edit.Cell{{Node: "column-1", Breakpoint: "mid"}}, Text: width}}
+		o := edit.Operation{Page: w.page(file).ID,
+			Type: &edit.Type{Cells: []edit.Cell{{Node: "column-1", Breakpoint: "mid"}}, Text: width}}
 		_, _, err = w.store.Edit(w.t.Context(), "site", store.Made{Revision: state.Revision}, o)
 		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
 			continue
@@ -153,7 +155,8 @@ func (w *working) until(what string, is func() bool) {
 
 // An edit is written at once and changes nothing but its stretch, with the file's mode and line ends.
 func TestEditsAreWritten(t *testing.T) {
-	w := work(t, site{"index.html": front, "css/own.css": "body { margin: 0 }", "visit/tides.htm": "<p>Low</p>", "notes.txt": "x", "node_modules/a/index.html": front})
+	w := work(t, site{"index.html": front, "css/own.css": "body { margin: 0 }", "visit/tides.htm": "<p>Low</p>",
+		"notes.txt": "x", "node_modules/a/index.html": front})
 	if err := os.Chmod(filepath.Join(w.dir, "index.html"), 0o640); err != nil {
 		t.Fatal(err)
 	}
@@ -172,7 +175,8 @@ func TestEditsAreWritten(t *testing.T) {
 	if s := w.Status("index.html"); s.State != folder.Written {
 		t.Errorf("%+v", s)
 	}
-	if got := w.get("css/own.css") + w.get("visit/tides.htm") + w.get("notes.txt"); got != "body { margin: 0 }<p>Low</p>x" {
+	if got := w.get("css/own.css") + w.get("visit/tides.htm") + w.get(
+		"notes.txt"); got != "body { margin: 0 }<p>Low</p>x" {
 		t.Errorf("others are %q", got)
 	}
 }
@@ -187,12 +191,14 @@ func TestChangesFromOutside(t *testing.T) {
 	if s := w.Status("index.html"); s.State != folder.Changed {
 		t.Errorf("%+v", s)
 	}
-	if all, err := w.store.History(t.Context(), "site", 5); err != nil || all[0].Summary != "Changed outside: index.html" {
+	if all, err := w.store.History(t.Context(), "site", 5); err != nil ||
+		all[0].Summary != "Changed outside: index.html" {
 		t.Errorf("%+v, %v", all, err)
 	}
 	w.put("css/own.css", "body { margin: 8px }")
 	w.until("the stylesheet is read again", func() bool {
-		return w.page("index.html").Origin.Sheets[len(w.page("index.html").Origin.Sheets)-1].Text == "body { margin: 8px }"
+		return w.page("index.html").Origin.Sheets[len(
+			w.page("index.html").Origin.Sheets)-1].Text == "body { margin: 8px }"
 	})
 	w.put("log.html", "<p>Log</p>")
 	w.until("a new page comes in", func() bool { return w.page("log.html") != nil })
@@ -200,7 +206,10 @@ func TestChangesFromOutside(t *testing.T) {
 	if err := os.Rename(filepath.Join(w.dir, "log.html"), filepath.Join(w.dir, "diary.html")); err != nil {
 		t.Fatal(err)
 	}
-	w.until("it is known by its new name", func() bool { return w.page("diary.html") != nil && w.page("diary.html").ID == id })
+	w.until("it is known by its new name", func() bool {
+		return w.page("diary.html") != nil &&
+			w.page("diary.html").ID == id
+	})
 	state, err := w.store.Load(t.Context(), "site")
 	if err == nil {
 		_, _, err = w.store.Undo(t.Context(), "site", store.Made{Revision: state.Revision})
@@ -209,7 +218,8 @@ func TestChangesFromOutside(t *testing.T) {
 		t.Fatal(err)
 	}
 	w.Write(t.Context())
-	if _, err := os.Stat(filepath.Join(w.dir, "diary.html")); err == nil || w.get("log.html") != "<p>Log</p>" || w.page("log.html").ID != id {
+	if _, err := os.Stat(filepath.Join(w.dir, "diary.html")); err == nil || w.get("log.html") != "<p>Log</p>" ||
+		w.page("log.html").ID != id {
 		t.Errorf("undone, the page has two files: %+v", w.Status("log.html"))
 	}
 	if err := os.Remove(filepath.Join(w.dir, "index.html")); err != nil {
@@ -224,7 +234,8 @@ func TestChangesFromOutside(t *testing.T) {
 	}
 }
 
-// A stylesheet that changes is read again for every page that links it, and folders that come with folders in them are watched.
+// A stylesheet that changes is read again for every page that links it, and folders that come with folders in them are
+// watched.
 func TestManyPagesAndFolders(t *testing.T) {
 	w := work(t, site{"index.html": front, "log.html": front, "diary.html": front, "css/own.css": "body { margin: 0 }"})
 	w.watch()
@@ -240,9 +251,13 @@ func TestManyPagesAndFolders(t *testing.T) {
 	w.put("visit/island/tides.html", "<p>Low</p>")
 	w.until("the page further in comes in", func() bool { return w.page("visit/island/tides.html") != nil })
 	w.put("visit/island/tides.html", "<p>High</p>")
-	w.until("it is watched", func() bool { return string(w.page("visit/island/tides.html").Origin.Bytes()) == "<p>High</p>" })
+	w.until("it is watched", func() bool {
+		return string(
+			w.page("visit/island/tides.html").Origin.Bytes()) == "<p>High</p>"
+	})
 	w.put("visit/island/tides.html", strings.Repeat("<p>High</p>", page.MaxOrigin/10))
-	w.until("it is said that it is too large", func() bool { return w.Status("visit/island/tides.html").State == folder.Unwritten })
+	w.until("it is said that it is too large",
+		func() bool { return w.Status("visit/island/tides.html").State == folder.Unwritten })
 }
 
 // Links, devices, files that may not be written, and a disk that is full.
@@ -253,7 +268,8 @@ func TestTroubles(t *testing.T) {
 	}
 	dir := t.TempDir()
 	for _, err := range []error{os.WriteFile(filepath.Join(dir, "index.html"), []byte(front), 0o444),
-		os.Symlink(filepath.Join(outside, "secret.html"), filepath.Join(dir, "link.html")), os.Symlink(outside, filepath.Join(dir, "out"))} {
+		os.Symlink(filepath.Join(outside, "secret.html"), filepath.Join(dir, "link.html")),
+		os.Symlink(outside, filepath.Join(dir, "out"))} {
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -284,7 +300,8 @@ func TestTroubles(t *testing.T) {
 	}
 }
 
-// The stylesheet of a kit of ours is written where a page links it, and a page that came into the project has a file then.
+// The stylesheet of a kit of ours is written where a page links it, and a page that came into the project has a file
+// then.
 func TestFilesThatAreMade(t *testing.T) {
 	w := work(t, site{"index.html": strings.Replace(front, "css/own.css", "css/grid.css", 1), "css/x.css": ""})
 	state, err := w.store.Load(t.Context(), "site")
@@ -309,7 +326,8 @@ func TestFilesThatAreMade(t *testing.T) {
 		t.Fatal(err)
 	}
 	w.Write(t.Context())
-	if !strings.Contains(w.get("index.html"), `src="pictures/tern.svg"`) || !strings.Contains(w.get("pictures/tern.svg"), "<svg") {
+	if !strings.Contains(w.get("index.html"), `src="pictures/tern.svg"`) ||
+		!strings.Contains(w.get("pictures/tern.svg"), "<svg") {
 		t.Errorf("the picture is not there: %s", w.get("index.html"))
 	}
 	w = work(t, site{"index.html": strings.Replace(front, "css/own.css", "kit.css", 1)})
@@ -328,9 +346,11 @@ func TestFilesThatAreMade(t *testing.T) {
 // A preview shows what is in the folder and nothing else, changes nothing, and has pages reload.
 func TestPreview(t *testing.T) {
 	outside := t.TempDir()
-	w := work(t, site{"index.html": front, "css/own.css": "a{}", ".git/config": "secret", ".env": "secret", "visit/index.html": "<p>Low</p>"})
+	w := work(t, site{"index.html": front, "css/own.css": "a{}", ".git/config": "secret", ".env": "secret",
+		"visit/index.html": "<p>Low</p>"})
 	for _, err := range []error{os.WriteFile(filepath.Join(outside, "secret.txt"), []byte("secret"), 0o644),
-		os.Symlink(filepath.Join(outside, "secret.txt"), filepath.Join(w.dir, "link.txt")), os.Symlink(".env", filepath.Join(w.dir, "env.txt")),
+		os.Symlink(filepath.Join(outside, "secret.txt"), filepath.Join(w.dir, "link.txt")),
+		os.Symlink(".env", filepath.Join(w.dir, "env.txt")),
 		os.Symlink(".git", filepath.Join(w.dir, "history")), os.Symlink("css", filepath.Join(w.dir, "styles"))} {
 		if err != nil {
 			t.Fatal(err)
@@ -342,7 +362,8 @@ func TestPreview(t *testing.T) {
 		p.ServeHTTP(r, httptest.NewRequest(method, path, nil))
 		return r
 	}
-	for path, want := range map[string]string{"/": front, "/index.html": front, "/css/own.css": "a{}", "/styles/own.css": "a{}", "/visit/": "<p>Low</p>"} {
+	for path, want := range map[string]string{"/": front, "/index.html": front, "/css/own.css": "a{}",
+		"/styles/own.css": "a{}", "/visit/": "<p>Low</p>"} {
 		if r := get("GET", path); r.Code != http.StatusOK || !strings.HasPrefix(r.Body.String(), want) {
 			t.Errorf("%s: %d %q", path, r.Code, r.Body)
 		}
@@ -350,12 +371,14 @@ func TestPreview(t *testing.T) {
 	if !strings.Contains(get("GET", "/").Body.String(), "location.reload()") {
 		t.Error("the page does not reload")
 	}
-	for _, path := range []string{"/.git/config", "/../secret.txt", "/link.txt", "/.env", "/env.txt", "/history/config", "/%2e%2e/secret.txt", "/gone.html", "/css/"} {
+	for _, path := range []string{"/.git/config", "/../secret.txt", "/link.txt", "/.env", "/env.txt",
+		"/history/config", "/%2e%2e/secret.txt", "/gone.html", "/css/"} {
 		if r := get("GET", path); r.Code == http.StatusOK || strings.Contains(r.Body.String(), "secret") {
 			t.Errorf("%s: %d %q", path, r.Code, r.Body)
 		}
 	}
-	if h := get("GET", "/").Header(); h.Get("X-Content-Type-Options") != "nosniff" || h.Get("Cross-Origin-Resource-Policy") != "same-origin" || h.Get("Set-Cookie") != "" {
+	if h := get("GET", "/").Header(); h.Get("X-Content-Type-Options") != "nosniff" ||
+		h.Get("Cross-Origin-Resource-Policy") != "same-origin" || h.Get("Set-Cookie") != "" {
 		t.Errorf("headers: %v", h)
 	}
 	worker := httptest.NewRequest("GET", "/css/own.css", nil)
@@ -430,7 +453,8 @@ func TestTogether(t *testing.T) {
 		}
 	}
 	editing.Wait()
-	w.until("file and project are the same", func() bool { return w.get("index.html") == string(w.page("index.html").Origin.Bytes()) })
+	w.until("file and project are the same",
+		func() bool { return w.get("index.html") == string(w.page("index.html").Origin.Bytes()) })
 	time.Sleep(400 * time.Millisecond) // what was taken out of its place is let go
 	stop()
 	reading.Wait()
@@ -459,10 +483,11 @@ func TestTogether(t *testing.T) {
 	}
 }
 
-// A page that is laid out by mixins has its own markup in the folder, and the files that are made for it where it was said; a file
-// of the user's there is left alone.
+// A page that is laid out by mixins has its own markup in the folder, and the files that are made for it where it was
+// said; a file of the user's there is left alone.
 func TestMixinsInAFolder(t *testing.T) {
-	const plain = "<!doctype html>\n<html><head><link rel=stylesheet href=../css/log.css></head>\n<body><main>\n<div>\n<div>One</div>\n<div>Two</div>\n</div>\n</main></body></html>\n"
+	const plain = "<!doctype html>\n<html><head><link rel=stylesheet " +
+		"href=../css/log.css></head>\n<body><main>\n<div>\n<div>One</div>\n<div>Two</div>\n</div>\n</main></body></html>\n"
 	w := work(t, site{"log/index.html": plain, "css/_kit.scss": "// mine\n"})
 	do := func(o edit.Operation) {
 		t.Helper()
@@ -485,15 +510,18 @@ func TestMixinsInAFolder(t *testing.T) {
 	do(edit.Operation{Keep: &edit.Keep{Form: "plain", Place: "css"}})
 	do(edit.Operation{Mixins: &edit.Mixins{On: true}})
 	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{w.page("log/index.html").Body[0].ID}, As: page.Container}})
-	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{w.page("log/index.html").Body[0].Children[0].ID}, As: page.Row, Children: true}})
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}}, Text: "4"}})
+	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{w.page("log/index.html").Body[0].Children[0].ID}, As: page.Row,
+		Children: true}})
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
+		Text: "4"}})
 	if got := w.get("log/index.html"); got != plain {
 		t.Errorf("the page is\n%s", got)
 	}
 	if got := w.page("log/index.html").Origin.Mixins; got != "../css/index.css" {
 		t.Errorf("the stylesheet is called %s", got)
 	}
-	if got := w.get("css/index.css"); !strings.Contains(got, "main > div > :nth-child(1) {\n    --kr-take: calc(4 / 12);") {
+	if got := w.get("css/index.css"); !strings.Contains(got,
+		"main > div > :nth-child(1) {\n    --kr-take: calc(4 / 12);") {
 		t.Errorf("the stylesheet is\n%s", got)
 	}
 	do(edit.Operation{Keep: &edit.Keep{Form: "scss", Place: "css"}})
@@ -519,7 +547,8 @@ func TestMixinsInAFolder(t *testing.T) {
 	w.put("log/index.html", strings.Replace(plain, "One", "Terns", 1))
 	w.begin()
 	do(edit.Operation{Keep: &edit.Keep{Form: "scss", Stop: true}})
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}}, Text: "5"}})
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
+		Text: "5"}})
 	if got := w.get("css/grid/index.scss"); !strings.Contains(got, "take(4)") {
 		t.Errorf("they are kept still\n%s", got)
 	}
@@ -529,16 +558,20 @@ func TestMixinsInAFolder(t *testing.T) {
 	linked := strings.Replace(w.get("log/index.html"), "log.css", "index.css", 1)
 	w.put("log/index.html", linked)
 	w.begin()
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}}, Text: "6"}})
-	if got := w.get("css/index.css"); !strings.Contains(got, "calc(6 / 12)") || w.Status("log/index.html").State != folder.Written {
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
+		Text: "6"}})
+	if got := w.get("css/index.css"); !strings.Contains(got, "calc(6 / 12)") ||
+		w.Status("log/index.html").State != folder.Written {
 		t.Errorf("linked, %+v is said, and the stylesheet is\n%s", w.Status("log/index.html"), got)
 	}
 	do(edit.Operation{Keep: &edit.Keep{Form: "plain", Stop: true}})
 	w.put("log/index.css", "body { color: red }")
 	w.put("log/index.html", strings.Replace(linked, "../css/index.css", "index.css", 1))
 	w.begin()
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}}, Text: "5"}})
-	if got := w.get("log/index.css"); got != "body { color: red }" || w.Status("log/index.html").State != folder.Unwritten {
+	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
+		Text: "5"}})
+	if got := w.get("log/index.css"); got != "body { color: red }" ||
+		w.Status("log/index.html").State != folder.Unwritten {
 		t.Errorf("the user's stylesheet is %q, and %+v is said", got, w.Status("log/index.html"))
 	}
 	do(edit.Operation{Mixins: &edit.Mixins{}})

@@ -27,8 +27,8 @@ import (
 // A State is what became last of a page's file.
 type State string
 
-// The states: as it is known, written by an edit, changed by other means, changed at the same moment as an edit, gone, and not
-// written, for a reason that is told.
+// The states: as it is known, written by an edit, changed by other means, changed at the same moment as an edit, gone,
+// and not written, for a reason that is told.
 const (
 	Same      State = "same"
 	Written   State = "written"
@@ -60,9 +60,10 @@ type Follower struct {
 	refused map[string]error  // of files that hold what could not be taken in, why
 	files   map[string]string // of pages, by their ids, as the folder has them
 	unsaid  error             // why the last edits may not be in their files, to be tried again
-	taking  map[string]bool   // files whose changes are being taken in, while the lock is let go: they are not written meanwhile
-	late    bool              // an edit of one of those waits to be written
-	polled  string            // why the folder is looked at from time to time, and changes are not told; empty where they are
+	// files whose changes are being taken in, while the lock is let go: they are not written meanwhile
+	taking map[string]bool
+	late   bool   // an edit of one of those waits to be written
+	polled string // why the folder is looked at from time to time, and changes are not told; empty where they are
 
 	ctx       context.Context // of steps that are made while nobody waits
 	besides   []*beside
@@ -72,11 +73,13 @@ type Follower struct {
 	closing   sync.Once
 }
 
-// Follow brings the project and the folder together: what changed in the folder while nobody looked becomes steps of the
-// project's history. Told is called with each revision that the folder makes, written with files that changed.
-func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int), written func(names []string)) (*Follower, error) {
+// Follow brings the project and the folder together: what changed in the folder while nobody looked becomes steps of
+// the project's history. Told is called with each revision that the folder makes, written with files that changed.
+func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int),
+	written func(names []string)) (*Follower, error) {
 	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{},
-		status: map[string]Status{}, refused: map[string]error{}, taking: map[string]bool{}, files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
+		status: map[string]Status{}, refused: map[string]error{}, taking: map[string]bool{},
+		files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
@@ -96,11 +99,13 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 		switch {
 		case r.ours(r.bytes):
 		case pageOf(state.Project, r.page) == nil:
-			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: another program wrote it, and there is no page %q", r.near, r.page))
+			f.Notes = append(f.Notes, fmt.Sprintf(
+				"%q is left alone: another program wrote it, and there is no page %q", r.near, r.page))
 			continue
 		default:
 			if err := w.step(ctx, r.page, r.bytes); err != nil {
-				f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: another program wrote it, and it cannot be taken in: %v", r.near, err))
+				f.Notes = append(f.Notes, fmt.Sprintf(
+					"%q is left alone: another program wrote it, and it cannot be taken in: %v", r.near, err))
 				continue
 			}
 			if now, err := f.read(r.page); err == nil && r.ours(now) { // it is newer than what the edit put there
@@ -128,15 +133,15 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	return w, nil
 }
 
-// Close ends looking at what edits took the place of. What a program still writes there is found when the folder is opened
-// again.
+// Close ends looking at what edits took the place of. What a program still writes there is found when the folder is
+// opened again.
 func (w *Follower) Close() {
 	w.closing.Do(func() { close(w.closed) })
 	w.following.Wait()
 }
 
-// unfinished writes what the last edit made of files that are still as they were before it: the program was killed before
-// it wrote them.
+// unfinished writes what the last edit made of files that are still as they were before it: the program was killed
+// before it wrote them.
 func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 	if state.Revision < 2 {
 		return nil
@@ -147,7 +152,8 @@ func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 	}
 	for _, pg := range state.Project.Pages {
 		was := before.Page(pg.ID)
-		if pg.Origin == nil || was == nil || was.Origin == nil || bytes.Equal(origin.File(was.Origin), origin.File(pg.Origin)) {
+		if pg.Origin == nil || was == nil || was.Origin == nil || bytes.Equal(origin.File(was.Origin),
+			origin.File(pg.Origin)) {
 			continue
 		}
 		if now, err := w.read(pg.File); err == nil && bytes.Equal(now, origin.File(was.Origin)) {
@@ -184,8 +190,8 @@ func (w *Follower) Status(file string) Status {
 	return Status{State: Same}
 }
 
-// Write writes the files of pages that an edit changed, those that the newest revision has. The error says why it is not known
-// what they should hold: it is tried again from time to time.
+// Write writes the files of pages that an edit changed, those that the newest revision has. The error says why it is
+// not known what they should hold: it is tried again from time to time.
 func (w *Follower) Write(ctx context.Context) error {
 	w.mu.Lock()
 	defer w.mu.Unlock()
@@ -197,7 +203,8 @@ func (w *Follower) writeAll(ctx context.Context) error {
 	if w.unsaid = err; err != nil {
 		for name := range w.known {
 			if isPage(name) {
-				w.status[name] = Status{Unwritten, "whether " + name + " has the last edits is not known: " + err.Error()}
+				w.status[name] = Status{Unwritten, "whether " + name + " has the last edits is not known: " +
+					err.Error()}
 			}
 		}
 		return err
@@ -224,7 +231,8 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		for _, s := range pg.Origin.Sheets {
 			switch name := at(pg.File, s.Name); {
 			case !origin.IsOurs(s) || name == "" || !origin.Linked(pg, s.Name):
-			case s.Name == pg.Origin.Mixins && slices.ContainsFunc(pg.Origin.Kept, func(k page.Kept) bool { return k.Form == string(ship.Plain) }):
+			case s.Name == pg.Origin.Mixins && slices.ContainsFunc(pg.Origin.Kept,
+				func(k page.Kept) bool { return k.Form == string(ship.Plain) }):
 				// it is kept below
 			case s.Name == pg.Origin.Mixins:
 				names = append(names, w.keepAll(pg.File, []code.File{{Name: name, Text: s.Text}}, made, tell)...)
@@ -269,7 +277,8 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 	}
 	if w.refused[name] != nil { // what another program wrote is never written over
 		if err := w.step(ctx, name, had); err != nil {
-			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error() + "; the edit is in the history, and not in the file"}
+			w.status[name] = Status{Unwritten, "what changed in " + name + " cannot be taken in: " + err.Error() +
+				"; the edit is in the history, and not in the file"}
 		}
 		return false
 	}
@@ -293,8 +302,8 @@ func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
 	return true
 }
 
-// renamed gives a page's file the name that the page has by an edit, such as when a change of it from outside is undone: one that is
-// as it is known, and where there is no file of that name.
+// renamed gives a page's file the name that the page has by an edit, such as when a change of it from outside is
+// undone: one that is as it is known, and where there is no file of that name.
 func (w *Follower) renamed(p *project.Project, pg *page.Page) {
 	was, is := w.files[pg.ID]
 	w.files[pg.ID] = pg.File
@@ -315,8 +324,8 @@ func (w *Follower) renamed(p *project.Project, pg *page.Page) {
 	w.status[pg.File] = Status{Written, was + " is called " + pg.File + " again"}
 }
 
-// begun writes the file of a page that came into the project by other ways, where there is none of its name; and reports
-// whether it did. A page that has another name in the folder now is none.
+// begun writes the file of a page that came into the project by other ways, where there is none of its name; and
+// reports whether it did. A page that has another name in the folder now is none.
 func (w *Follower) begun(name string, want []byte) bool {
 	for _, b := range w.known {
 		if bytes.Equal(b, want) {
@@ -335,8 +344,8 @@ func (w *Follower) begun(name string, want []byte) bool {
 	return true
 }
 
-// conflict takes in what others wrote, one after the other, as an edit was written: the last of it holds. It reports whether all
-// of it is in the history.
+// conflict takes in what others wrote, one after the other, as an edit was written: the last of it holds. It reports
+// whether all of it is in the history.
 func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) bool {
 	all := true
 	for _, b := range texts {
@@ -346,7 +355,8 @@ func (w *Follower) conflict(ctx context.Context, name string, texts [][]byte) bo
 			all = false
 		}
 	}
-	w.status[name] = Status{Conflict, name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
+	w.status[name] = Status{Conflict,
+		name + " was changed by another program at the same moment: its text holds, the edit is in the history"}
 	return all
 }
 
@@ -376,7 +386,9 @@ func (w *Follower) taken(ctx context.Context, name string, b []byte) error {
 		if text, wrong = origin.Taken(pg.Origin, b); wrong != nil {
 			return edit.Operation{}, false
 		}
-		return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), text)), Summary: "Changed outside: " + short(name)}}, true
+		return edit.Operation{Page: pg.ID,
+			Source: &edit.Source{Stretches: edit.Stretches(markup.Difference(pg.Origin.Bytes(), text)),
+				Summary: "Changed outside: " + short(name)}}, true
 	})
 	return errors.Join(wrong, err)
 }
@@ -389,8 +401,10 @@ func short(name string) string {
 	return name
 }
 
-// do makes an edit of the newest revision, whatever others make meanwhile, if one is wanted; and reports whether it did.
-func (w *Follower) do(ctx context.Context, make func(p *project.Project) (edit.Operation, bool)) (made bool, err error) {
+// do makes an edit of the newest revision, whatever others make meanwhile, if one is wanted; and reports whether it
+// did.
+func (w *Follower) do(ctx context.Context, make func(p *project.Project) (edit.Operation, bool)) (made bool,
+	err error) {
 	for {
 		state, err := w.store.Load(ctx, w.project)
 		if err != nil {
@@ -462,12 +476,15 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 		}
 		taken, was, id = true, "", ""
 		for _, pg := range p.Pages {
-			if _, err := w.top().Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) && bytes.Equal(origin.File(pg.Origin), b) {
+			if _, err := w.top().Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) &&
+				bytes.Equal(origin.File(pg.Origin), b) {
 				was, id = pg.File, pg.ID
-				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " + short(path.Base(name))}}, true
+				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " +
+					short(path.Base(name))}}, true
 			}
 		}
-		return edit.Operation{Page: p.Pages[0].ID, BringPage: &edit.BringPage{File: name, Data: b, Sheets: w.sheets(name, page.NewOrigin(b, nil))}}, true
+		return edit.Operation{Page: p.Pages[0].ID, BringPage: &edit.BringPage{File: name, Data: b,
+			Sheets: w.sheets(name, page.NewOrigin(b, nil))}}, true
 	})
 	if err != nil {
 		w.log.Warn("a page is not taken in", "file", name, "error", err)
@@ -480,8 +497,8 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 	return taken
 }
 
-// looked reads the stylesheets again that pages link, where one changed: the one of that name, or all of them. Those of a kit
-// that was read from them are read as a newer version of it.
+// looked reads the stylesheets again that pages link, where one changed: the one of that name, or all of them. Those of
+// a kit that was read from them are read as a newer version of it.
 func (w *Follower) looked(ctx context.Context, name string) {
 	for range 2 * project.MaxPages { // an edit for each page, and for each kit
 		var made bool
@@ -496,7 +513,8 @@ func (w *Follower) looked(ctx context.Context, name string) {
 	}
 }
 
-// restyle makes the next edit by which a page, or its kit, has its stylesheets as the folder has them, if one is needed.
+// restyle makes the next edit by which a page, or its kit, has its stylesheets as the folder has them, if one is
+// needed.
 func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 	return w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
 		for _, pg := range p.Pages {
@@ -512,9 +530,16 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 					}
 					w.log.Warn("a stylesheet is no grid any more", "file", name)
 				}
-				found = slices.DeleteFunc(found, func(s kit.File) bool { return origin.Find(k.Brought.Files, s.Name) >= 0 })
+				found = slices.DeleteFunc(found, func(s kit.File) bool {
+					return origin.Find(k.Brought.Files,
+						s.Name) >= 0
+				})
 			}
-			found = slices.DeleteFunc(found, func(s kit.File) bool { return pg.Origin.Mixins != "" && s.Name == pg.Origin.Mixins }) // which the page says
+			// which the page says
+			found = slices.DeleteFunc(found, func(s kit.File) bool {
+				return pg.Origin.Mixins != "" &&
+					s.Name == pg.Origin.Mixins
+			})
 			if o, is := w.fits(ctx, p, pg, k, found); is {
 				return o, true
 			}
@@ -524,17 +549,20 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 					own = append(own, s)
 				}
 			}
-			if sheets := append(own, found...); !slices.Equal(sheets, pg.Origin.Sheets) && (len(sheets) > 0 || len(pg.Origin.Sheets) > 0) {
-				return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Sheets: &sheets, Summary: "Stylesheets changed outside"}}, true
+			if sheets := append(own, found...); !slices.Equal(sheets, pg.Origin.Sheets) &&
+				(len(sheets) > 0 || len(pg.Origin.Sheets) > 0) {
+				return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Sheets: &sheets,
+					Summary: "Stylesheets changed outside"}}, true
 			}
 		}
 		return edit.Operation{}, false
 	})
 }
 
-// fits is the edit by which a page that has nothing of its kit's, and none that is read from a stylesheet, comes on the kit that its
-// stylesheets are, now that they can be read: the project has it first, and then the page.
-func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (o edit.Operation, is bool) {
+// fits is the edit by which a page that has nothing of its kit's, and none that is read from a stylesheet, comes on the
+// kit that its stylesheets are, now that they can be read: the project has it first, and then the page.
+func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (
+	o edit.Operation, is bool) {
 	if k.Brought != nil || len(found) == 0 || slices.Equal(found, pg.Origin.Sheets) || pg.Origin.Mixins != "" {
 		return o, false
 	}
@@ -545,13 +573,15 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 	if grid {
 		return o, false
 	}
-	next, rest, err := origin.Kit(ctx, edit.FreeID("kit", func(id string) bool { return p.Kit(id) != nil }), pg.Origin, found)
+	next, rest, err := origin.Kit(ctx, edit.FreeID("kit", func(id string) bool { return p.Kit(id) != nil }), pg.Origin,
+		found)
 	if err != nil {
 		return o, false
 	}
 	for _, has := range p.Kits {
 		if has.Brought != nil && slices.Equal(has.Brought.Files, next.Brought.Files) {
-			return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Kit: has.ID, Sheets: &rest, Summary: "On the grid of its stylesheet"}}, true
+			return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Kit: has.ID,
+				Sheets: &rest, Summary: "On the grid of its stylesheet"}}, true
 		}
 	}
 	return edit.Operation{Page: pg.ID, AddKit: &edit.AddKit{Kit: next}}, true

@@ -22,9 +22,9 @@ func (w *Follower) picture(name string, file []byte) {
 	}
 }
 
-// keepAll brings the files up to date that are made for a page, and gives the names of those that changed. Made are those of this
-// writing, by their paths: of two pages that need different ones the first has its own. Tell is whether the page's own file is
-// as it should be, and nothing is to be said of it.
+// keepAll brings the files up to date that are made for a page, and gives the names of those that changed. Made are
+// those of this writing, by their paths: of two pages that need different ones the first has its own. Tell is whether
+// the page's own file is as it should be, and nothing is to be said of it.
 func (w *Follower) keepAll(file string, all []code.File, made map[string]string, tell bool) (names []string) {
 	trouble := ""
 	for _, f := range all {
@@ -36,7 +36,8 @@ func (w *Follower) keepAll(file string, all []code.File, made map[string]string,
 		if w.keep(f.Name, []byte(f.Text)) {
 			names = append(names, f.Name)
 		} else if now, err := w.read(f.Name); err != nil || string(now) != f.Text {
-			trouble = f.Name + " is not kept up to date: it cannot be written, or another than Kit Rows wrote what is there"
+			trouble = f.Name + " is not kept up to date: it cannot be written, or another than Kit Rows wrote " +
+				"what is there"
 		}
 	}
 	switch {

@@ -16,8 +16,8 @@ import (
 	"kitrows/internal/layout"
 )
 
-// A program that has a page's file open writes half of it, an edit is made, and the program writes the rest when the edit is
-// long done: nothing is lost, the file is whole, and both are steps of the history.
+// A program that has a page's file open writes half of it, an edit is made, and the program writes the rest when the
+// edit is long done: nothing is lost, the file is whole, and both are steps of the history.
 func TestTornFile(t *testing.T) {
 	text := strings.Replace(strings.Replace(front, "One", "Ten", 1), "Two", "Six", 1)
 	for name, c := range map[string]struct {
@@ -43,7 +43,8 @@ func TestTornFile(t *testing.T) {
 				t.Fatal(err)
 			}
 			half := w.get("index.html")
-			w.until("what is there is taken in", func() bool { return string(w.page("index.html").Origin.Bytes()) == half })
+			w.until("what is there is taken in",
+				func() bool { return string(w.page("index.html").Origin.Bytes()) == half })
 			if strings.Contains(half, "kr-cell") {
 				err = w.edit("index.html", "4")
 			}
@@ -82,10 +83,13 @@ func hidden(t *testing.T, dir string) (names []string) {
 func TestLeftBesidePages(t *testing.T) {
 	w := work(t, site{"index.html": front})
 	theirs := strings.Replace(front, "One", "Theirs", 1)
-	w.put(fmt.Sprintf(".kitrows-3-0000000000000000-%.16s-index.html", fmt.Sprintf("%x", sha256.Sum256([]byte(front)))), theirs) // as an edit took its place
+	// as an edit took its place
+	w.put(fmt.Sprintf(".kitrows-3-0000000000000000-%.16s-index.html", fmt.Sprintf("%x", sha256.Sum256([]byte(front)))),
+		theirs)
 	w.put(".kitrows-4-0000000000000000-1111111111111111-gone.html", "<p>nobody's</p>")
 	w.begin()
-	if all, err := w.store.History(t.Context(), "site", 9); err != nil || len(all) != 2 || !strings.HasPrefix(all[0].Summary, "Changed outside") {
+	if all, err := w.store.History(t.Context(), "site", 9); err != nil || len(all) != 2 ||
+		!strings.HasPrefix(all[0].Summary, "Changed outside") {
 		t.Errorf("%+v, %v", all, err)
 	}
 	if got := w.get("index.html"); got != theirs {
@@ -103,7 +107,8 @@ func TestLeftBesidePages(t *testing.T) {
 func TestBytesOfNoEncoding(t *testing.T) {
 	broken := strings.Replace(front, "<head>", "<head><meta charset=utf-8><title>Caf\xe9</title>", 1)
 	broken = strings.Replace(broken, "kr-row\"", "kr-row caf\xe9\" id=\xe9 title='\xe9'", 1)
-	w := work(t, site{"index.html": front, "broken.html": broken, "cut.html": "<meta charset=shift_jis><p>\x8c\xc2</p>\x83"})
+	w := work(t, site{"index.html": front, "broken.html": broken,
+		"cut.html": "<meta charset=shift_jis><p>\x8c\xc2</p>\x83"})
 	if err := w.edit("broken.html", "4"); err != nil {
 		t.Fatal(err)
 	}
@@ -123,9 +128,13 @@ func TestFoldersComeAndGo(t *testing.T) {
 	if err := os.Rename(filepath.Join(w.dir, "log"), filepath.Join(w.dir, "diary")); err != nil {
 		t.Fatal(err)
 	}
-	w.until("the page is known by its new name", func() bool { return w.page("diary/day.html") != nil && w.page("diary/day.html").ID == id })
+	w.until("the page is known by its new name", func() bool {
+		return w.page("diary/day.html") != nil &&
+			w.page("diary/day.html").ID == id
+	})
 	w.put("diary/day.html", "<p>Night</p>")
-	w.until("a save in it is taken in", func() bool { return string(w.page("diary/day.html").Origin.Bytes()) == "<p>Night</p>" })
+	w.until("a save in it is taken in",
+		func() bool { return string(w.page("diary/day.html").Origin.Bytes()) == "<p>Night</p>" })
 	w.put("diary/new.html", "<p>New</p>")
 	w.until("a new file in it comes in", func() bool { return w.page("diary/new.html") != nil })
 	if err := os.RemoveAll(filepath.Join(w.dir, "diary")); err != nil {
@@ -133,9 +142,15 @@ func TestFoldersComeAndGo(t *testing.T) {
 	}
 	w.until("it is said to be gone", func() bool { return w.Status("diary/day.html").State == folder.Gone })
 	w.put("diary/day.html", "<p>Again</p>")
-	w.until("it is there again", func() bool { return string(w.page("diary/day.html").Origin.Bytes()) == "<p>Again</p>" })
+	w.until("it is there again", func() bool {
+		return string(
+			w.page("diary/day.html").Origin.Bytes()) == "<p>Again</p>"
+	})
 	w.put("diary/day.html", "<p>And again</p>")
-	w.until("and is looked at", func() bool { return string(w.page("diary/day.html").Origin.Bytes()) == "<p>And again</p>" })
+	w.until("and is looked at", func() bool {
+		return string(
+			w.page("diary/day.html").Origin.Bytes()) == "<p>And again</p>"
+	})
 }
 
 // The folder itself is taken away and made again, as programs that build a site do.
@@ -149,7 +164,8 @@ func TestFolderMadeAgain(t *testing.T) {
 	t.Cleanup(func() { os.RemoveAll(other) })
 	next := strings.Replace(front, "One", "Again", 1)
 	w.put("index.html", next)
-	w.until("what is in the new one is taken in", func() bool { return string(w.page("index.html").Origin.Bytes()) == next })
+	w.until("what is in the new one is taken in",
+		func() bool { return string(w.page("index.html").Origin.Bytes()) == next })
 	if err := w.edit("index.html", "4"); err != nil || !strings.Contains(w.get("index.html"), "kr-take-4-mid") {
 		t.Errorf("%v: %s", err, w.get("index.html"))
 	}
@@ -200,7 +216,8 @@ func TestOwnersAndNames(t *testing.T) {
 		}
 	}
 	for _, name := range []string{"index.html", long} {
-		if err := w.edit(name, "4"); err != nil || !strings.Contains(w.get(name), "kr-take-4-mid") || w.Status(name).State != folder.Written {
+		if err := w.edit(name, "4"); err != nil || !strings.Contains(w.get(name), "kr-take-4-mid") ||
+			w.Status(name).State != folder.Written {
 			t.Errorf("%.20s: %v, %+v", name, err, w.Status(name))
 		}
 	}
@@ -216,10 +233,11 @@ func TestOwnersAndNames(t *testing.T) {
 	}
 }
 
-// A link that is corrected in the page leads to its stylesheet at once; and once a stylesheet can be read that is a grid, a page
-// that has nothing of another kit is on it.
+// A link that is corrected in the page leads to its stylesheet at once; and once a stylesheet can be read that is a
+// grid, a page that has nothing of another kit is on it.
 func TestLinksAreFollowed(t *testing.T) {
-	const grid = ".deck { display: flex; flex-wrap: wrap } .plank { flex: 0 0 auto; min-width: 0 } .half { width: 50% } .third { width: 33.333333% } .quarter { width: 25% } .two-thirds { width: 66.666667% }"
+	const grid = ".deck { display: flex; flex-wrap: wrap } .plank { flex: 0 0 auto; min-width: 0 } .half { width: " +
+		"50% } .third { width: 33.333333% } .quarter { width: 25% } .two-thirds { width: 66.666667% }"
 	body := `<main><div class="deck"><div class="plank half">One</div><div class="plank half">Two</div></div></main>`
 	w := work(t, site{"index.html": front, "own.html": "<link rel=stylesheet href=ownn.css>" + body, "own.css": grid,
 		"late.html": "<link rel=stylesheet href=late.css>" + body})
@@ -253,11 +271,14 @@ func TestNotKnownWhatToWrite(t *testing.T) {
 	}
 }
 
-// A folder opens with a stylesheet that is too much to read, and one that imports itself; edits of its pages go on, and it is told.
+// A folder opens with a stylesheet that is too much to read, and one that imports itself; edits of its pages go on, and
+// it is told.
 func TestTooMuchInAFolder(t *testing.T) {
 	nested := strings.Repeat(".a .b, .b .a {", 30) + "width: 50%" + strings.Repeat("}", 30)
-	w := work(t, site{"index.html": front, "css/own.css": strings.Repeat("* > * { width: 1% }", 200_000), "css/nested.css": nested,
-		"circle.html": "<link rel=stylesheet href=css/a.css>" + front, "css/a.css": "@import 'b.css';", "css/b.css": "@import 'a.css';",
+	w := work(t, site{"index.html": front, "css/own.css": strings.Repeat("* > * { width: 1% }", 200_000),
+		"css/nested.css": nested,
+		"circle.html":    "<link rel=stylesheet href=css/a.css>" + front, "css/a.css": "@import 'b.css';",
+		"css/b.css": "@import 'a.css';",
 		"deep.html": strings.Repeat("<div class='a b'>", 600) + "<link rel=stylesheet href=css/nested.css>"})
 	for _, name := range []string{"index.html", "circle.html"} {
 		if err := w.edit(name, "4"); err != nil || !strings.Contains(w.get(name), "kr-take-4-mid") {

@@ -14,8 +14,9 @@ import (
 	"kitrows/internal/markup"
 )
 
-// A Preview shows a folder's files as they are to the user's browser, at an address of its own: the pages' scripts run there, and
-// reach nothing of the application's, which has another origin. Pages reload when they, or what they link, are written.
+// A Preview shows a folder's files as they are to the user's browser, at an address of its own: the pages' scripts run
+// there, and reach nothing of the application's, which has another origin. Pages reload when they, or what they link,
+// are written.
 type Preview struct {
 	folder *Folder
 	mu     sync.Mutex
@@ -107,8 +108,8 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
-// shown tells of a file that a preview may show, and gives the name under which it stands itself, where links lead to it. Links
-// out of the folder, and to what is hidden in it, lead nowhere.
+// shown tells of a file that a preview may show, and gives the name under which it stands itself, where links lead to
+// it. Links out of the folder, and to what is hidden in it, lead nowhere.
 func (f *Folder) shown(name *string) (fs.FileInfo, error) {
 	full, err := filepath.EvalSymlinks(filepath.Join(f.Dir, *name))
 	if err != nil {
@@ -150,7 +151,8 @@ func (p *Preview) changes(w http.ResponseWriter, r *http.Request) {
 		}
 		select {
 		case names := <-ch:
-			if _, err := fmt.Fprintf(w, "data: %s\n\n", html.EscapeString(strings.ReplaceAll(names, "\n", " "))); err != nil {
+			if _, err := fmt.Fprintf(w, "data: %s\n\n",
+				html.EscapeString(strings.ReplaceAll(names, "\n", " "))); err != nil {
 				return
 			}
 		case <-r.Context().Done():

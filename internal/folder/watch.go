@@ -45,8 +45,8 @@ type watch struct {
 	dirs    map[string]bool // which are told of
 }
 
-// Watch looks at what changes in the folder until ctx ends. Where the system does not tell of changes, it looks for them from
-// time to time.
+// Watch looks at what changes in the folder until ctx ends. Where the system does not tell of changes, it looks for
+// them from time to time.
 func (w *Follower) Watch(ctx context.Context) {
 	x := watch{Follower: w, touched: map[string]bool{}, dirs: map[string]bool{}}
 	var err error
@@ -121,7 +121,8 @@ func (w *Follower) poll(err error) {
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	if w.polled == "" {
-		w.polled = "The system does not tell of changes in the folder (" + err.Error() + "): it is looked at from time to time"
+		w.polled = "The system does not tell of changes in the folder (" + err.Error() +
+			"): it is looked at from time to time"
 		w.log.Warn("the folder is not watched: it is looked at from time to time", "error", err)
 	}
 }
@@ -164,8 +165,8 @@ func (x *watch) isDir(name string) bool {
 	return false
 }
 
-// scan looks at all pages and stylesheets of the folder, and notes those that are others than when they were seen last; and
-// reports whether any is.
+// scan looks at all pages and stylesheets of the folder, and notes those that are others than when they were seen last;
+// and reports whether any is.
 func (x *watch) scan() (some bool) {
 	if x.anew() {
 		for dir := range x.dirs {

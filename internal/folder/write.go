@@ -35,7 +35,8 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 	case !info.Mode().IsRegular():
 		return nil, "", fault.New(name, "a link or a device", "a file")
 	case info.Mode().Perm()&0o200 == 0:
-		return nil, "", fault.New(name, "a file that may not be written", "one that may: change its mode, and edit again")
+		return nil, "", fault.New(name, "a file that may not be written",
+			"one that may: change its mode, and edit again")
 	case info.Size() > page.MaxOrigin:
 		return nil, "", tooLarge(name, info)
 	}
@@ -53,7 +54,8 @@ func (f *Folder) exchange(name string, want, expected []byte) (taken [][]byte, b
 	}
 	gone := func() { _ = f.top().Remove(near) }
 	swap := func() error { return f.swap(dir, other, base) }
-	if err := swap(); errors.Is(err, errors.ErrUnsupported) { // not on this system: what is there is kept by a second name
+	// not on this system: what is there is kept by a second name
+	if err := swap(); errors.Is(err, errors.ErrUnsupported) {
 		if now, err := f.read(name); err != nil || !bytes.Equal(now, expected) {
 			gone()
 			return [][]byte{now}, "", err
@@ -116,8 +118,8 @@ func (f *Folder) put(name string, text []byte, like fs.FileInfo) error {
 	return nil
 }
 
-// remains is a file that a killed program left beside a page: what it took out of its place, was about to put there, or what
-// another program wrote.
+// remains is a file that a killed program left beside a page: what it took out of its place, was about to put there, or
+// what another program wrote.
 type remains struct {
 	near  string
 	page  string // the path of the page's file
@@ -128,8 +130,8 @@ type remains struct {
 // ours reports whether a file has what the program knew.
 func (r remains) ours(b []byte) bool { return slices.Contains(r.knew, sign(b)) }
 
-// left finds the files that a killed program left beside pages, in the order in which it did; none is removed. Known are the
-// paths of pages besides those that are there.
+// left finds the files that a killed program left beside pages, in the order in which it did; none is removed. Known
+// are the paths of pages besides those that are there.
 func (f *Folder) left(known []string) (all []remains) {
 	for _, dir := range f.dirs {
 		entries, err := fs.ReadDir(f.top().FS(), dir)

@@ -37,7 +37,8 @@ func TestExchange(t *testing.T) {
 			save := func(text string) {
 				t.Helper()
 				full := filepath.Join(f.Dir, "index.html")
-				if err := errors.Join(os.WriteFile(full+"~", []byte(text), 0o644), os.Rename(full+"~", full)); err != nil {
+				if err := errors.Join(os.WriteFile(full+"~", []byte(text), 0o644),
+					os.Rename(full+"~", full)); err != nil {
 					t.Fatal(err)
 				}
 			}

@@ -65,14 +65,15 @@ type laidOut struct {
 	until float64
 }
 
-// mostLaid is at how many widths the boxes of a page are kept: a page has at most eight lanes, and is measured at some widths more.
+// mostLaid is at how many widths the boxes of a page are kept: a page has at most eight lanes, and is measured at some
+// widths more.
 const mostLaid = 12
 
 // mostTrees is how many trees of boxes a page keeps: those of the lanes that most kits have.
 const mostTrees = 4
 
-// Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order, which must not be changed; and up
-// to which width lines break as they do. Those of the last widths are kept.
+// Boxes lays the page out in a viewport so wide and gives the boxes of its nodes, in page order, which must not be
+// changed; and up to which width lines break as they do. Those of the last widths are kept.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 	f.keeping.Lock()
 	at := slices.IndexFunc(f.laidOut, func(l laidOut) bool { return l.width == width })
@@ -127,8 +128,8 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 	return boxes, result.Until
 }
 
-// laid lays the page out by its stylesheets or, where that takes more than may be spent, by none: which is then told. The boxes
-// are the caller's until they are released.
+// laid lays the page out by its stylesheets or, where that takes more than may be spent, by none: which is then told.
+// The boxes are the caller's until they are released.
 func (f *Page) laid(width float64, i int) (root *flow.Box, result flow.Result, release func()) {
 	view := flow.Viewport{Width: width, Height: 800}
 	by := func(b *budget.Budget, c *css.Cascade) error {
@@ -212,8 +213,8 @@ func (h *heavy) last() error {
 	return h.err
 }
 
-// Heavy is why the page, or some of its stylesheets, are left out of the plan: they take more than may be spent. Nil where
-// nothing is.
+// Heavy is why the page, or some of its stylesheets, are left out of the plan: they take more than may be spent. Nil
+// where nothing is.
 func (f *Page) Heavy() (all []error) {
 	if f == nil {
 		return nil

@@ -42,11 +42,13 @@ func (f *Page) Check(concern func(id string) bool) error {
 func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 	if m.Field == page.Ends {
 		at := k.Breakpoints[m.Breakpoint].Name
-		where := map[page.Value]string{page.First: "the first of its line", page.Last: "the last of a full line"}[m.Value]
+		where := map[page.Value]string{page.First: "the first of its line",
+			page.Last: "the last of a full line"}[m.Value]
 		if where == "" {
 			where = "inside its line"
 		}
-		return fault.New("width", where+" at "+at, "a column that is so at other breakpoints as well: %s has no class for that at %s alone", k.Name, at)
+		return fault.New("width", where+" at "+at,
+			"a column that is so at other breakpoints as well: %s has no class for that at %s alone", k.Name, at)
 	}
 	name := m.Field.String()
 	if name == "" {
@@ -54,7 +56,9 @@ func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 	}
 	at := k.Breakpoints[m.Breakpoint].Name
 	if m.Late {
-		want := fault.New(m.Field.String(), m.Field.Words(m.Value), "fewer settings beside it: whether %s has classes for all of them together at %s was not found in time", k.Name, at)
+		want := fault.New(m.Field.String(), m.Field.Words(m.Value),
+			"fewer settings beside it: whether %s has classes for all of them together at %s was not found in time",
+			k.Name, at)
 		if m.Nearest.Term != page.None {
 			want.Want = m.Field.Words(m.Nearest) + " at " + at + ", which was: " + want.Want
 		}

@@ -145,8 +145,8 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 	return wants
 }
 
-// extreme is the number that comes before the order of all columns of a row, or after it, where only words for numbers say
-// an order; else first or last itself.
+// extreme is the number that comes before the order of all columns of a row, or after it, where only words for numbers
+// say an order; else first or last itself.
 func (c *chooser) extreme(row *page.Node, order page.Value, i int) page.Value {
 	if c.v.Saying(page.Column, page.Order, order, i) != nil {
 		return order
@@ -161,7 +161,8 @@ func (c *chooser) extreme(row *page.Node, order page.Value, i int) page.Value {
 	for _, w := range c.reading.Words.Words {
 		for _, e := range w.Effects {
 			n := int(e.Value.N)
-			if e.Field != page.Order || e.Value.Term != page.Number || !e.In.Holds(i) || order == page.First && n >= low || order == page.Last && n <= high {
+			if e.Field != page.Order || e.Value.Term != page.Number || !e.In.Holds(i) || order == page.First &&
+				n >= low || order == page.Last && n <= high {
 				continue
 			}
 			if !found || order == page.First && n > int(best.N) || order == page.Last && n < int(best.N) {

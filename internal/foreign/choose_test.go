@@ -28,7 +28,8 @@ func team(t *testing.T, sheet string) (*kit.Kit, *analyse.Reading) {
 func rowOf(id string, columns ...[]page.Setting) *page.Node {
 	row := &page.Node{ID: id, Kind: page.Row, Name: "Row"}
 	for i, at := range columns {
-		row.Children = append(row.Children, &page.Node{ID: fmt.Sprintf("%s-%d", id, i), Kind: page.Column, Name: "Column", At: at})
+		row.Children = append(row.Children, &page.Node{ID: fmt.Sprintf("%s-%d", id, i), Kind: page.Column,
+			Name: "Column", At: at})
 	}
 	return row
 }
@@ -63,9 +64,11 @@ func TestRowsDivide(t *testing.T) {
 		columns [][]page.Setting
 		want    string
 	}{
-		"from a breakpoint on":      {[]page.Setting{per(mid, 2)}, [][]page.Setting{nil, nil}, "rail by-2|plank|plank"},
-		"another number later":      {[]page.Setting{per(mid, 2), per(wide, 3)}, [][]page.Setting{nil}, "rail by-2 by-3-w|plank"},
-		"no class for that number":  {[]page.Setting{per(wide, 2)}, [][]page.Setting{nil, nil}, "rail|plank half-w|plank half-w"},
+		"from a breakpoint on": {[]page.Setting{per(mid, 2)}, [][]page.Setting{nil, nil}, "rail by-2|plank|plank"},
+		"another number later": {[]page.Setting{per(mid, 2), per(wide, 3)}, [][]page.Setting{nil},
+			"rail by-2 by-3-w|plank"},
+		"no class for that number": {[]page.Setting{per(wide, 2)}, [][]page.Setting{nil, nil},
+			"rail|plank half-w|plank half-w"},
 		"a column that has a width": {[]page.Setting{per(mid, 2)}, [][]page.Setting{take(base, 2), nil}, ""},
 		"not set":                   {nil, [][]page.Setting{take(base, 3)}, "rail|plank half"},
 	} {
@@ -106,9 +109,11 @@ func TestGivenNumbers(t *testing.T) {
 	k, _ := team(t, `.rail { display: flex; flex-wrap: wrap; gap: 16px } .plank { box-sizing: border-box; min-width: 0; flex: 0 0 auto; width: calc((100% + 16px) * var(--n, 12) / 12 - 16px) }
 @media (min-width: 720px) { .plank { width: calc((100% + 16px) * var(--wide, var(--n, 12)) / 12 - 16px) } }`)
 	wide := k.Breakpoints[1].Name
-	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(6)), page.At(wide).With(page.Width, page.Take(4))},
+	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(6)), page.At(wide).With(page.Width,
+		page.Take(4))},
 		[]page.Setting{page.At(wide).With(page.Width, page.Take(8))})
-	if got := texts(foreign.Of(k, in(k, row)), row); got != "rail|plank style=--n: 6; style=--wide: 4;|plank style=--wide: 8;" {
+	if got := texts(foreign.Of(k, in(k, row)),
+		row); got != "rail|plank style=--n: 6; style=--wide: 4;|plank style=--wide: 8;" {
 		t.Errorf("%s", got)
 	}
 }
@@ -138,9 +143,11 @@ func TestSpecimens(t *testing.T) {
 
 // Sources are the rules that decide: of two, the one that wins, and a rule of the page's own above all.
 func TestSources(t *testing.T) {
-	k, _ := team(t, ".rail { display: flex; flex-wrap: wrap }\n.plank { min-width: 0; flex: 0 0 auto }\n.half { width: 50% } .quarter { width: 25% } .whole { width: 100% }\n@media (min-width: 700px) {\n  .half-w { width: 50% }\n}")
+	k, _ := team(t, ".rail { display: flex; flex-wrap: wrap }\n.plank { min-width: 0; flex: 0 0 auto }\n.half { "+
+		"width: 50% } .quarter { width: 25% } .whole { width: 100% }\n@media (min-width: 700px) {\n  .half-w { width: 50% }\n}")
 	wide := k.Breakpoints[1].Name
-	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(1)), page.At(wide).With(page.Width, page.Take(2))},
+	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(1)), page.At(wide).With(page.Width,
+		page.Take(2))},
 		[]page.Setting{page.At("base").With(page.Width, page.Full), page.At(wide).With(page.Width, page.Take(3))})
 	pg := in(k, row)
 	pg.OwnRules = true
@@ -155,7 +162,8 @@ func TestSources(t *testing.T) {
 	for _, c := range []struct {
 		column, at int
 		want       string
-	}{{0, 0, "quarter team.css:3"}, {0, 1, "half-w team.css:5"}, {1, 0, "whole team.css:3"}, {1, 1, "kr-own-take-3-from-700 :0"}} {
+	}{{0, 0, "quarter team.css:3"}, {0, 1, "half-w team.css:5"}, {1, 0, "whole team.css:3"},
+		{1, 1, "kr-own-take-3-from-700 :0"}} {
 		if got := told(row.Children[c.column], c.at); got != c.want {
 			t.Errorf("column %d at %d: %s, want %s", c.column, c.at, got, c.want)
 		}

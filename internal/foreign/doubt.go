@@ -8,8 +8,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// A Doubt is what the plan does not work out of a node of a page that is laid out by its stylesheets: it, and what comes
-// after it, may stand elsewhere in a browser.
+// A Doubt is what the plan does not work out of a node of a page that is laid out by its stylesheets: it, and what
+// comes after it, may stand elsewhere in a browser.
 type Doubt struct {
 	Node    *page.Node
 	What    string
@@ -18,7 +18,8 @@ type Doubt struct {
 	number int32
 }
 
-// Doubts are those at any breakpoint, in page order; of a breakpoint that was not laid out yet, at the width of its lane.
+// Doubts are those at any breakpoint, in page order; of a breakpoint that was not laid out yet, at the width of its
+// lane.
 func (f *Page) Doubts() (all []Doubt) {
 	if f == nil {
 		return nil
@@ -87,9 +88,9 @@ func (n *noted) most() int {
 	return len(n.last)
 }
 
-// note keeps which nodes the doubts about a layout are of, and marks the boxes that depend on them: what is in doubt, or
-// around or in or after it, and flexible boxes and items of a grid beside one of those. What is in doubt inside of something
-// that is in doubt for the same reason is not told again.
+// note keeps which nodes the doubts about a layout are of, and marks the boxes that depend on them: what is in doubt,
+// or around or in or after it, and flexible boxes and items of a grid beside one of those. What is in doubt inside of
+// something that is in doubt for the same reason is not told again.
 func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	of := make(map[*flow.Style][]flow.Doubt, len(doubts))
 	for _, d := range doubts {

@@ -122,7 +122,8 @@ func (f *Page) Sources(n *page.Node, i int) (all []Source) {
 		}
 		for _, e := range f.deciding(n, w, i) {
 			if w.Ruled {
-				rules := css.Sheet{Blocks: []css.Block{{Rules: []css.Rule{{Selectors: []string{w.Selector()}, Body: ruled(f.kit, f.reading, w, i)}}}}}
+				rules := css.Sheet{Blocks: []css.Block{{Rules: []css.Rule{{Selectors: []string{w.Selector()},
+					Body: ruled(f.kit, f.reading, w, i)}}}}}
 				all = append(all, Source{Word: w.String(), Rule: strings.Join(strings.Fields(rules.String()), " ")})
 				continue
 			}

@@ -14,7 +14,8 @@ func (c *chooser) ends(row *page.Node, nested bool) map[*page.Node][][]vocab.Wan
 	}
 	wants := map[*page.Node][][]vocab.Want{}
 	for i := range c.kit.Breakpoints {
-		begins, ends := c.v.Saying(page.Column, page.Ends, page.First, i) != nil, c.v.Saying(page.Column, page.Ends, page.Last, i) != nil
+		begins, ends := c.v.Saying(page.Column, page.Ends, page.First, i) != nil, c.v.Saying(page.Column, page.Ends,
+			page.Last, i) != nil
 		for n, at := range c.lines(row, i) {
 			if wants[n] == nil {
 				wants[n] = [][]vocab.Want{{{Field: page.Ends}}, {{Field: page.Ends}}}

@@ -10,8 +10,8 @@ import (
 	"kitrows/internal/markup"
 )
 
-// words is a text by what its size depends on: the letters of its longest word, and of each of its lines the letters and the
-// spaces between words.
+// words is a text by what its size depends on: the letters of its longest word, and of each of its lines the letters
+// and the spaces between words.
 type words struct {
 	longest int
 	lines   []struct{ letters, spaces int }
@@ -62,8 +62,10 @@ const inWords = "words"
 const lineEnd = "\v"
 
 // sizes are those that browsers give what is shown in an element's place, where nothing else is said.
-var sizes = map[string][2]float64{"iframe": {300, 150}, "video": {300, 150}, "canvas": {300, 150}, "object": {300, 150}, "embed": {300, 150},
-	"svg": {300, 150}, "audio": {300, 54}, "img": {0, 0}, "input": {154, 21}, "textarea": {180, 36}, "select": {60, 19}, "progress": {160, 16},
+var sizes = map[string][2]float64{"iframe": {300, 150}, "video": {300, 150}, "canvas": {300, 150},
+	"object": {300, 150}, "embed": {300, 150},
+	"svg": {300, 150}, "audio": {300, 54}, "img": {0, 0}, "input": {154, 21}, "textarea": {180, 36},
+	"select": {60, 19}, "progress": {160, 16},
 	"meter": {80, 16}}
 
 // replaced is what is shown in an element's place, as large as the element's attributes say; nil of other elements.
@@ -89,7 +91,8 @@ func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
 		ratio = 1 / s.Ratio
 	}
 	estimate := ""
-	known := (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length || ratio > 0)
+	known := (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length ||
+		ratio > 0)
 	if !known && n.Tag != "iframe" && n.Tag != "canvas" { // which are so large whatever they show
 		estimate = "<" + n.Tag + ">"
 	}

@@ -46,8 +46,10 @@ func Fit(k *kit.Kit, p *page.Page) (*page.Page, []page.Note) {
 			c := *n
 			for _, m := range missing {
 				if m.Field == page.Ends {
-					notes = append(notes, page.Note{Node: n.ID, Name: n.Name, Breakpoint: k.Breakpoints[m.Breakpoint].Name,
-						Text: k.Name + " has no class for its place in the line here alone: it is a full line at all breakpoints now"})
+					notes = append(notes, page.Note{Node: n.ID, Name: n.Name,
+						Breakpoint: k.Breakpoints[m.Breakpoint].Name,
+						Text: k.Name + " has no class for its place in the line here alone: it is a full " +
+							"line at all breakpoints now"})
 					c = alone(k, c)
 					break
 				}
@@ -79,7 +81,8 @@ func (f *Page) single() map[*page.Node]map[int]bool {
 	rows := map[*page.Node]map[int]bool{}
 	f.page.Walk(func(n *page.Node, at page.Place) {
 		for _, m := range f.missing[n] {
-			if n.Kind == page.Column && m.Field == page.Width && at.Parent.HeldAt(f.kit, m.Breakpoint)[page.PerLine].N > 0 {
+			if n.Kind == page.Column && m.Field == page.Width &&
+				at.Parent.HeldAt(f.kit, m.Breakpoint)[page.PerLine].N > 0 {
 				if rows[at.Parent] == nil {
 					rows[at.Parent] = map[int]bool{}
 				}
@@ -112,7 +115,8 @@ func fitted(k *kit.Kit, n page.Node, m vocab.Missing) page.Node {
 // alone is a column as a full line at all breakpoints, which begins its line at each.
 func alone(k *kit.Kit, n page.Node) page.Node {
 	for i, b := range k.Breakpoints {
-		s := n.SettingAt(b.Name).With(page.Width, page.Value{}).With(page.Skip, page.Value{}).With(page.Trail, page.Value{})
+		s := n.SettingAt(b.Name).With(page.Width, page.Value{}).With(page.Skip, page.Value{}).With(page.Trail,
+			page.Value{})
 		if i == 0 {
 			s = s.With(page.Width, page.Full)
 		}
@@ -124,7 +128,8 @@ func alone(k *kit.Kit, n page.Node) page.Node {
 func note(k *kit.Kit, n *page.Node, m vocab.Missing) page.Note {
 	b := k.Breakpoints[m.Breakpoint].Name
 	if m.Field == page.Frames {
-		return page.Note{Node: n.ID, Name: n.Name, Text: fmt.Sprintf("%s has no class for a container that is %s: it is fixed now", k.Name, m.Value)}
+		return page.Note{Node: n.ID, Name: n.Name,
+			Text: fmt.Sprintf("%s has no class for a container that is %s: it is fixed now", k.Name, m.Value)}
 	}
 	text := fmt.Sprintf("%s has no class for %s: it is left out", k.Name, m.Field.Words(m.Value))
 	if m.Nearest.Term != page.None {

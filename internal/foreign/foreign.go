@@ -41,7 +41,8 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 	if r == nil {
 		return nil
 	}
-	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{}, missing: map[*page.Node][]vocab.Missing{},
+	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{},
+		missing: map[*page.Node][]vocab.Missing{},
 		cascade: r.Cascade}
 	c := chooser{Page: f, v: analyse.VocabularyOf(k, p), divided: map[*page.Node]bool{}}
 	c.nodes(p.Body, nil, nil)

@@ -46,7 +46,9 @@ func reads(k *kit.Kit, v *vocab.Vocabulary, p *foreign.Page, n, row *page.Node, 
 					must = page.Part(1, per)
 				}
 			}
-			if got.Bare() != must.Bare() && !(f == page.Width && got.UnitsOf(k.ColumnsAt(i).N()) == must.UnitsOf(k.ColumnsAt(i).N()) && got.UnitsOf(1) > 0) {
+			if got.Bare() != must.Bare() &&
+				!(f == page.Width && got.UnitsOf(k.ColumnsAt(i).N()) == must.UnitsOf(k.ColumnsAt(i).N()) &&
+					got.UnitsOf(1) > 0) {
 				return false
 			}
 		}
@@ -74,7 +76,8 @@ func TestChosenClassesReadBack(t *testing.T) {
 	for i := range 40 {
 		r := sample.New(300_000 + uint64(i))
 		f := sample.NewForeign(r)
-		k, reading, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+		k, reading, err := analyse.Kit(t.Context(), "kit", "Team",
+			[]kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatalf("sheet %d: %v", i, err)
 		}
@@ -97,7 +100,8 @@ func TestChosenClassesReadBack(t *testing.T) {
 					t.Errorf("sheet %d: %v of %s do not read back: %v", i, all, n.ID, n.At)
 				}
 				for at := range all {
-					if w := v.Word(n.Kind, all[at]); w.Base || w.Effects[0].Field == page.Ends || w.Effects[0].Field == page.PerLine {
+					if w := v.Word(n.Kind, all[at]); w.Base || w.Effects[0].Field == page.Ends ||
+						w.Effects[0].Field == page.PerLine {
 						continue // which says what it is, and where it stands or what its columns do
 					}
 					if taken++; reads(k, v, said, n, row, slices.Delete(slices.Clone(all), at, at+1)) {
@@ -134,7 +138,8 @@ func TestEnds(t *testing.T) {
 		for b, widths := range strings.Split(cells, "|") {
 			for i, text := range strings.Fields(widths) {
 				if b == 0 {
-					row.Children = append(row.Children, &page.Node{ID: fmt.Sprint("c", i), Kind: page.Column, Name: "C"})
+					row.Children = append(row.Children, &page.Node{ID: fmt.Sprint("c", i), Kind: page.Column,
+						Name: "C"})
 				}
 				n, _ := strconv.Atoi(text)
 				width := page.Take(n)
@@ -212,7 +217,8 @@ func BenchmarkPlan(b *testing.B) {
 func TestFitted(t *testing.T) {
 	for i := range 25 {
 		r := sample.New(400_000 + uint64(i))
-		k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sample.NewForeign(r).Sources[0].Text}}, nil)
+		k, _, err := analyse.Kit(t.Context(), "kit", "Team",
+			[]kit.File{{Name: "team.css", Text: sample.NewForeign(r).Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatalf("sheet %d: %v", i, err)
 		}

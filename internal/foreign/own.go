@@ -14,8 +14,8 @@ import (
 	"kitrows/internal/vocab"
 )
 
-// OwnRules are the rules of a page's own, for settings that its kit has no class for: those of the classes that stand on its
-// nodes. They stand in blocks by the breakpoints they hold at; no blocks where there are none.
+// OwnRules are the rules of a page's own, for settings that its kit has no class for: those of the classes that stand
+// on its nodes. They stand in blocks by the breakpoints they hold at; no blocks where there are none.
 func (f *Page) OwnRules() css.Sheet {
 	if f.reading == nil || !f.page.OwnRules {
 		return css.Sheet{}
@@ -77,14 +77,16 @@ func ruled(k *kit.Kit, r *analyse.Reading, w *vocab.Word, i int) []css.Declarati
 	return r.Rule(k, vocab.Missing{On: w.On, Field: w.Effects[0].Field, Value: w.Effects[0].Value, Breakpoint: i})
 }
 
-// carrier is the word that a column with a width by a rule of the page's own has besides, where it has none and the kit knows
-// columns by the words of their widths: gutters come with it. It is that of the nearest width, of those that decide nothing.
+// carrier is the word that a column with a width by a rule of the page's own has besides, where it has none and the kit
+// knows columns by the words of their widths: gutters come with it. It is that of the nearest width, of those that
+// decide nothing.
 func (c *chooser) carrier(n *page.Node, words []*vocab.Word) (found *vocab.Word) {
 	speaks := func(w *vocab.Word) bool {
 		return w.Says(page.Width, 0) || len(w.Effects) > 0 && w.Effects[0].Field == page.Width
 	}
 	at := slices.IndexFunc(words, speaks)
-	if n.Kind != page.Column || c.reading.Cell != "" || at < 0 || slices.ContainsFunc(words, func(w *vocab.Word) bool { return speaks(w) && !w.Ruled }) {
+	if n.Kind != page.Column || c.reading.Cell != "" || at < 0 ||
+		slices.ContainsFunc(words, func(w *vocab.Word) bool { return speaks(w) && !w.Ruled }) {
 		return nil
 	}
 	wide := words[at].Effects[0]
@@ -96,7 +98,11 @@ func (c *chooser) carrier(n *page.Node, words []*vocab.Word) (found *vocab.Word)
 		idle := w.On == page.Column && len(w.Effects) > 0
 		for _, e := range w.Effects {
 			for i := e.In.From; i < e.In.To; i++ {
-				idle = idle && e.Field == page.Width && slices.ContainsFunc(words, func(o *vocab.Word) bool { return o.Ruled && o.Says(page.Width, int(i)) })
+				idle = idle && e.Field == page.Width &&
+					slices.ContainsFunc(words, func(o *vocab.Word) bool {
+						return o.Ruled &&
+							o.Says(page.Width, int(i))
+					})
 			}
 		}
 		if idle && (found == nil || far(w) < far(found)) {

@@ -18,8 +18,10 @@ import (
 // one is a page of one row of two columns, the first of them with settings.
 func one(k *kit.Kit, at ...page.Setting) *page.Page {
 	return &page.Page{ID: "p", Name: "P", File: "p.html", Language: "en", Kit: k.ID, Body: []*page.Node{
-		{ID: "frame", Kind: page.Container, Name: "F", Children: []*page.Node{{ID: "row", Kind: page.Row, Name: "R", Children: []*page.Node{
-			{ID: "log", Kind: page.Column, Name: "Log", At: at}, {ID: "tides", Kind: page.Column, Name: "Tides"}}}}}}}
+		{ID: "frame", Kind: page.Container, Name: "F", Children: []*page.Node{{ID: "row", Kind: page.Row, Name: "R",
+			Children: []*page.Node{
+				{ID: "log", Kind: page.Column, Name: "Log", At: at}, {ID: "tides", Kind: page.Column,
+					Name: "Tides"}}}}}}}
 }
 
 // What a stylesheet has no class for is refused, with the offer of a rule where one would do, and with the
@@ -36,11 +38,15 @@ func TestOwnRules(t *testing.T) {
 		at    page.Setting
 		rules string // empty where no rule would do
 	}{
-		"a take":           {page.At(wide).With(page.Width, page.Take(3)), "@media (min-width: 640px) { .kr-own-take-3-from-640 { flex: 0 0 auto !important; width: 75% !important; max-width: none !important; } }"},
-		"a part":           {page.At(wide).With(page.Width, page.Part(1, 3)), "@media (min-width: 640px) { .kr-own-part-1-3-from-640 { flex: 0 0 auto !important; width: 33.333333% !important; max-width: none !important; } }"},
-		"a skip":           {page.At(wide).With(page.Skip, page.Of(2)), "@media (min-width: 640px) { .kr-own-skip-2-from-640 { margin-left: 50% !important; } }"},
-		"hidden":           {page.At(base).With(page.Shown, page.Hides), ".kr-own-gone { display: none !important; }"},
-		"an order":         {page.At(wide).With(page.Order, page.Of(-1)), "@media (min-width: 640px) { .kr-own-place-m1-from-640 { order: -1 !important; } }"},
+		"a take": {page.At(wide).With(page.Width, page.Take(3)),
+			"@media (min-width: 640px) { .kr-own-take-3-from-640 { flex: 0 0 auto !important; width: 75% !important; max-width: none !important; } }"},
+		"a part": {page.At(wide).With(page.Width, page.Part(1, 3)),
+			"@media (min-width: 640px) { .kr-own-part-1-3-from-640 { flex: 0 0 auto !important; width: 33.333333% !important; max-width: none !important; } }"},
+		"a skip": {page.At(wide).With(page.Skip, page.Of(2)),
+			"@media (min-width: 640px) { .kr-own-skip-2-from-640 { margin-left: 50% !important; } }"},
+		"hidden": {page.At(base).With(page.Shown, page.Hides), ".kr-own-gone { display: none !important; }"},
+		"an order": {page.At(wide).With(page.Order, page.Of(-1)),
+			"@media (min-width: 640px) { .kr-own-place-m1-from-640 { order: -1 !important; } }"},
 		"where they stack": {page.At(base).With(page.Width, page.Take(2)), ""},
 	} {
 		pg := one(k, c.at)
@@ -90,7 +96,8 @@ func TestOwnRulesKeepGutters(t *testing.T) {
 		t.Errorf("classes: %s", got)
 	}
 	boxes := layout.Of(k, pg).Plan(800).Boxes
-	if b := boxes[slices.IndexFunc(boxes, func(b layout.Box) bool { return b.ID == "log" })]; b.Before != 8 || b.After != 8 || math.Abs(b.Width-5./12*816) > .5 {
+	if b := boxes[slices.IndexFunc(boxes, func(b layout.Box) bool { return b.ID == "log" })]; b.Before != 8 ||
+		b.After != 8 || math.Abs(b.Width-5./12*816) > .5 {
 		t.Errorf("planned %+v", b)
 	}
 }
@@ -101,12 +108,14 @@ func TestOwnRulesAreAsWide(t *testing.T) {
 	for i := range 60 {
 		r := sample.New(500_000 + uint64(i))
 		f := sample.NewForeign(r)
-		k, reading, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+		k, reading, err := analyse.Kit(t.Context(), "kit", "Team",
+			[]kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
 		at := len(k.Breakpoints) - 1
-		if reading.Ways[at].Technique == "" || reading.Ways[at].Technique == "grid" || reading.Ends != analyse.NoEnds || f.Place == "sides" && !f.Reaches {
+		if reading.Ways[at].Technique == "" || reading.Ways[at].Technique == "grid" ||
+			reading.Ends != analyse.NoEnds || f.Place == "sides" && !f.Reaches {
 			continue // columns are told by other numbers than the container's, or need more than a width
 		}
 		n := 2 + r.IntN(k.Columns.N()-2)

@@ -43,7 +43,10 @@ var shapes = []struct {
 		return many(n, func(i int) string { return fmt.Sprintf(".r%d { width: %d%% }", i, i%90) })
 	}},
 	{"rules in a rule", false, func(n int) string { return ".a {" + strings.Repeat(".b { width: 1px }", n) + "}" }},
-	{"what is neither rule nor declaration", false, func(n int) string { return ".a {" + strings.Repeat("--a: ] {}", n) + "}" }},
+	{"what is neither rule nor declaration", false, func(n int) string {
+		return ".a {" + strings.Repeat("--a: ] {}",
+			n) + "}"
+	}},
 	{"layers", false, func(n int) string {
 		return many(n, func(i int) string { return fmt.Sprintf("@layer l%d { .x { width: 1px } }", i) })
 	}},
@@ -51,15 +54,24 @@ var shapes = []struct {
 		return many(n, func(i int) string { return fmt.Sprintf(".s%d, ", i) }) + ".s { width: 1px }"
 	}},
 	{"media queries", false, func(n int) string {
-		return many(n, func(i int) string { return fmt.Sprintf("@media (min-width: %dpx) { .m { width: %d%% } }", i, i%90) })
+		return many(n, func(i int) string {
+			return fmt.Sprintf("@media (min-width: %dpx) { .m { width: %d%% } }", i,
+				i%90)
+		})
 	}},
 	{"custom properties", false, func(n int) string {
-		return ":root { --v0: 1px;" + many(n, func(i int) string { return fmt.Sprintf("--v%d: var(--v%d);", i+1, i) }) + "}"
+		return ":root { --v0: 1px;" + many(n, func(i int) string {
+			return fmt.Sprintf("--v%d: var(--v%d);", i+1,
+				i)
+		}) + "}"
 	}},
 	{"declarations", false, func(n int) string { return ".x {" + strings.Repeat("margin: 1px 2px;", n) + "}" }},
 	{"comments", false, repeated("/* x */")},
 	{"brackets", false, repeated("{")},
-	{"items without end tags", true, func(n int) string { return "<ul>" + strings.Repeat("<li><b>x</b>", n) + "</ul>" }},
+	{"items without end tags", true, func(n int) string {
+		return "<ul>" + strings.Repeat("<li><b>x</b>", n) +
+			"</ul>"
+	}},
 	{"elements", true, repeated("<div>x</div>")},
 	{"end tags", true, repeated("</div>")},
 	{"crossed tags", true, repeated("<b><i>x</b></i>")},
@@ -70,14 +82,17 @@ var shapes = []struct {
 	{"words and elements", true, func(n int) string { return "<p>" + strings.Repeat("word <b>x</b> ", n) }},
 	{"open buttons", true, repeated("<button><i>x</i>")},
 	{"a dense grid", true, func(n int) string {
-		return "<style>.g { display: grid; grid-auto-flow: dense; grid-template-columns: repeat(12, 1fr) } .g > :nth-child(odd) { grid-column: span 7 }</style>" +
+		return "<style>.g { display: grid; grid-auto-flow: dense; grid-template-columns: repeat(12, 1fr) } .g > " +
+			":nth-child(odd) { grid-column: span 7 }</style>" +
 			"<div class=g>" + strings.Repeat("<div></div>", n) + "</div>"
 	}},
 	{"places among siblings", true, func(n int) string {
-		return "<style>div:nth-last-of-type(3n + 1):nth-child(2n) { width: 9px }</style>" + strings.Repeat("<div></div>", n)
+		return "<style>div:nth-last-of-type(3n + 1):nth-child(2n) { width: 9px }</style>" +
+			strings.Repeat("<div></div>", n)
 	}},
 	{"flexible boxes", true, func(n int) string {
-		return "<style>.f { display: flex; flex-wrap: wrap } .f > * { flex: 1 1 10% }</style><div class=f>" + strings.Repeat("<div></div>", n) + "</div>"
+		return "<style>.f { display: flex; flex-wrap: wrap } .f > * { flex: 1 1 10% }</style><div class=f>" +
+			strings.Repeat("<div></div>", n) + "</div>"
 	}},
 	{"elements of a type", true, func(n int) string {
 		return many(n, func(i int) string { return fmt.Sprintf("<div class=k%d style='width: %dpx'></div>", i, i%50) })
@@ -146,7 +161,8 @@ func TestWorkGrowsWithTheText(t *testing.T) {
 		steps, bytes := work(t, s.text(size), s.markup)
 		twice, more := work(t, s.text(2*size), s.markup)
 		if twice/steps > most || more/bytes > most {
-			t.Errorf("%s: twice the size takes %.2f times the steps and %.2f times the memory, want at most %.1f", s.name, twice/steps, more/bytes, most)
+			t.Errorf("%s: twice the size takes %.2f times the steps and %.2f times the memory, want at most %.1f",
+				s.name, twice/steps, more/bytes, most)
 		}
 	}
 }
@@ -158,23 +174,26 @@ func deep(open, in, shut string, n int) string {
 
 // hostile are stylesheets that take more than there is, or would if they were not bounded.
 var hostile = map[string]string{
-	"selectors in one another":   deep(".a, .b {", "width: 50%", "}", 30),
-	"parents in parents":         deep(".a .b, .b .a {", "width: 50%", "}", 30),
-	"properties three times":     ":root { --v0: 1px;" + many(40, func(i int) string { return fmt.Sprintf("--v%d: var(--v%d) var(--v%[2]d) var(--v%[2]d);", i+1, i) }) + "} .a { width: var(--v40) }",
+	"selectors in one another": deep(".a, .b {", "width: 50%", "}", 30),
+	"parents in parents":       deep(".a .b, .b .a {", "width: 50%", "}", 30),
+	"properties three times": ":root { --v0: 1px;" +
+		many(40, func(i int) string { return fmt.Sprintf("--v%d: var(--v%d) var(--v%[2]d) var(--v%[2]d);", i+1, i) }) +
+		"} .a { width: var(--v40) }",
 	"a selector of many classes": many(5000, func(i int) string { return fmt.Sprintf(".k%d", i) }) + "{ width: 50% }",
 	"descendants":                strings.Repeat(".a ", 20_000) + "{ width: 50% }",
 	"fallbacks":                  ".a { width:" + deep("var(--x,", "1px", ")", 15_000) + "}",
 	"is in is":                   ".a" + deep(":is(.b", "", ")", 5000) + "{ width: 1px }",
 	"nth of nth":                 deep(":nth-child(1 of ", ".a", ")", 5000) + "{ width: 1px }",
-	"queries of one rule":        "@media " + many(50_000, func(i int) string { return fmt.Sprintf("(min-width: %dpx), ", i) }) + "all { .a { width: 1px } }",
-	"tracks":                     ".a { display: grid; grid-template-columns: repeat(100000, 1px) } .b { grid-column: span 100000 }",
-	"sums":                       ".a { width: calc(" + many(20_000, func(int) string { return "min(1px, 2%) + " }) + "1px) }",
-	"every element":              strings.Repeat("* > * { width: 1% }", 60_000),
-	"rules":                      many(100_000, func(i int) string { return fmt.Sprintf(".r%d { margin: %dpx 1px }", i, i) }),
+	"queries of one rule": "@media " +
+		many(50_000, func(i int) string { return fmt.Sprintf("(min-width: %dpx), ", i) }) + "all { .a { width: 1px } }",
+	"tracks":        ".a { display: grid; grid-template-columns: repeat(100000, 1px) } .b { grid-column: span 100000 }",
+	"sums":          ".a { width: calc(" + many(20_000, func(int) string { return "min(1px, 2%) + " }) + "1px) }",
+	"every element": strings.Repeat("* > * { width: 1% }", 60_000),
+	"rules":         many(100_000, func(i int) string { return fmt.Sprintf(".r%d { margin: %dpx 1px }", i, i) }),
 }
 
-// A hostile stylesheet ends as a kit or as an error that names it, within what may be spent on it; a page that has it, and elements for
-// it, is laid out all the same, and tells.
+// A hostile stylesheet ends as a kit or as an error that names it, within what may be spent on it; a page that has it,
+// and elements for it, is laid out all the same, and tells.
 func TestHostileStylesheets(t *testing.T) {
 	for name, text := range hostile {
 		_, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
@@ -192,9 +211,11 @@ func TestHostileStylesheets(t *testing.T) {
 		if errors.As(err, &spent) && spent.Source == "" {
 			t.Errorf("%s: the error names no file: %v", name, err)
 		}
-		html := "<link rel=stylesheet href=team.css>" + deep("<div class='a b'>", "x", "</div>", 60) + strings.Repeat("<div class='a r7'>x</div>", 2000)
+		html := "<link rel=stylesheet href=team.css>" + deep("<div class='a b'>", "x", "</div>", 60) + strings.Repeat(
+			"<div class='a r7'>x</div>", 2000)
 		k := sample.Twelve()
-		p := origin.NewPage("page-1", "index.html", k, page.NewOrigin([]byte(html), []kit.File{{Name: "team.css", Text: text}}))
+		p := origin.NewPage("page-1", "index.html", k, page.NewOrigin([]byte(html),
+			[]kit.File{{Name: "team.css", Text: text}}))
 		f := foreign.Of(k, p)
 		boxes, _ := f.Boxes(1000, 2)
 		if shown := boxes[len(boxes)-1]; !shown.Shown || shown.Height <= 0 {

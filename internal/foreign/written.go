@@ -183,9 +183,12 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 }
 
 // plain are the elements that do not stand apart from the words in them.
-var plain = map[string]bool{"a": true, "abbr": true, "b": true, "bdi": true, "bdo": true, "br": true, "cite": true, "code": true, "data": true,
-	"del": true, "dfn": true, "em": true, "font": true, "i": true, "ins": true, "kbd": true, "label": true, "mark": true, "q": true, "s": true,
-	"samp": true, "small": true, "span": true, "strike": true, "strong": true, "sub": true, "sup": true, "time": true, "tt": true, "u": true,
+var plain = map[string]bool{"a": true, "abbr": true, "b": true, "bdi": true, "bdo": true, "br": true, "cite": true,
+	"code": true, "data": true,
+	"del": true, "dfn": true, "em": true, "font": true, "i": true, "ins": true, "kbd": true, "label": true,
+	"mark": true, "q": true, "s": true,
+	"samp": true, "small": true, "span": true, "strike": true, "strong": true, "sub": true, "sup": true, "time": true,
+	"tt": true, "u": true,
 	"var": true, "wbr": true, "big": true}
 
 // wordy reports whether an element holds words, and elements that do not stand apart from them, and nothing else; and
@@ -234,8 +237,10 @@ func (w *written) enclosed(f *Page, boxes []Box, root *flow.Box) {
 		}
 		if b.Leaf != nil && b.Leaf.Flows && b.Node >= 0 {
 			for _, n := range f.nodes[b.Node].Children {
-				if number, is := w.numbers[w.stretches[n].Nodes[0]]; is && n.Kind == page.Block && !boxes[number].Shown {
-					boxes[number] = Box{X: b.X + b.Pad[flow.Left], Y: b.Y + b.Pad[flow.Top], Width: b.Width - b.Pad[flow.Left] - b.Pad[flow.Right],
+				if number, is := w.numbers[w.stretches[n].Nodes[0]]; is && n.Kind == page.Block &&
+					!boxes[number].Shown {
+					boxes[number] = Box{X: b.X + b.Pad[flow.Left], Y: b.Y + b.Pad[flow.Top],
+						Width:  b.Width - b.Pad[flow.Left] - b.Pad[flow.Right],
 						Height: b.Height - b.Pad[flow.Top] - b.Pad[flow.Bottom], Shown: true}
 				}
 			}
@@ -267,8 +272,8 @@ func (f *Page) Cascade() *css.Cascade {
 	return f.cascade
 }
 
-// Known are the classes of the kit as far as they can be listed: those of a stylesheet that was brought in, or those that
-// the page's stylesheets and elements have of a kit of ours.
+// Known are the classes of the kit as far as they can be listed: those of a stylesheet that was brought in, or those
+// that the page's stylesheets and elements have of a kit of ours.
 func (f *Page) Known() (all []string) {
 	if f.reading != nil {
 		for _, w := range f.reading.Words.Words {

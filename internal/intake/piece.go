@@ -79,7 +79,8 @@ func split(ctx context.Context, markup string) (pieces []Piece, left []string, e
 		return nil, nil, err
 	}
 	if len(s.pieces) > MaxPieces {
-		return nil, nil, fault.New("text", nil, "at most %d headings, paragraphs, lists and pictures at once", MaxPieces)
+		return nil, nil, fault.New("text", nil, "at most %d headings, paragraphs, lists and pictures at once",
+			MaxPieces)
 	}
 	for i := range s.pieces {
 		if c := &s.pieces[i].Content; len(c.Text) > page.MaxText {

@@ -61,7 +61,8 @@ func TestPieces(t *testing.T) {
 
 // What is left out is named.
 func TestLeftOut(t *testing.T) {
-	pieces, left, err := FromHTML(t.Context(), `<!doctype html><head><title>T</title></head><script>let p = "<p>no</p>"</script><style>p{}</style><p>Yes</p><script></script>`)
+	pieces, left, err := FromHTML(t.Context(),
+		`<!doctype html><head><title>T</title></head><script>let p = "<p>no</p>"</script><style>p{}</style><p>Yes</p><script></script>`)
 	if err != nil || said(pieces) != "text: Yes" || strings.Join(left, " ") != "head script style" {
 		t.Errorf("%q, left %v, %v", said(pieces), left, err)
 	}

@@ -26,7 +26,8 @@ var (
 	groups  = words("html body main header footer section article nav aside div hgroup center address")
 	without = words("head script style template noscript title")
 	voids   = words("img br hr input link meta wbr source area base col embed track")
-	inline  = words("a abbr b bdi bdo br cite code data del dfn em i img input ins kbd label mark picture q s samp small source span strong sub sup time u var wbr button")
+	inline  = words("a abbr b bdi bdo br cite code data del dfn em i img input ins kbd label mark picture q s " +
+		"samp small source span strong sub sup time u var wbr button")
 )
 
 func words(list string) map[string]bool {

@@ -22,14 +22,16 @@ func TestTextsThatTakeLong(t *testing.T) {
 		"elements left open":   {FromHTML, many("<a>"), "in the time there is"},
 		"formatting":           {FromHTML, many("<b><i>"), "in the time there is"},
 		"one paragraph":        {FromMarkdown, many("**a ["), "line 1\", want at most 30000 signs of Markdown"},
-		"one line of quotes":   {FromMarkdown, "a\n\n" + strings.Repeat("> ", 5000), "line 3\", want lists and quotes at most 200 deep"},
-		"one line of lists":    {FromMarkdown, strings.Repeat("1. ", 5000), "lists and quotes at most 200 deep"},
+		"one line of quotes": {FromMarkdown, "a\n\n" + strings.Repeat("> ", 5000),
+			"line 3\", want lists and quotes at most 200 deep"},
+		"one line of lists": {FromMarkdown, strings.Repeat("1. ", 5000), "lists and quotes at most 200 deep"},
 	} {
 		if _, _, err := c.read(ctx, c.text); err == nil || !strings.Contains(err.Error(), c.want) {
 			t.Errorf("%s: %v, want %s", name, err, c.want)
 		}
 	}
-	if _, _, err := FromHTML(t.Context(), strings.Repeat("<p>a", MaxPieces+1)); err == nil || !strings.Contains(err.Error(), "at most 2000 headings") {
+	if _, _, err := FromHTML(t.Context(), strings.Repeat("<p>a", MaxPieces+1)); err == nil ||
+		!strings.Contains(err.Error(), "at most 2000 headings") {
 		t.Errorf("many pieces: %v", err)
 	}
 	picture := "![a](data:image/png;base64," + strings.Repeat("iVBORw0KGgo+/", 40_000) + ")"

@@ -41,7 +41,8 @@ func (b *Brought) check() error {
 	seen := map[string]bool{}
 	for i, f := range b.Files {
 		if !IsName(f.Name) || seen[f.Name] {
-			errs = append(errs, fault.New(fmt.Sprintf("files[%d].name", i), f.Name, "a name on one line that no other file has"))
+			errs = append(errs, fault.New(fmt.Sprintf("files[%d].name", i), f.Name,
+				"a name on one line that no other file has"))
 		}
 		seen[f.Name] = true
 		size += len(f.Text)

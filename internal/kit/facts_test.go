@@ -32,7 +32,8 @@ func TestFacts(t *testing.T) {
 		},
 	} {
 		for i, f := range p.Kit(id).Facts() {
-			got := fmt.Sprintf("%s %s: container %s, content %s, column %s, gutter %s, edge %s, pitch %s", f.Breakpoint, say(f.Range),
+			got := fmt.Sprintf("%s %s: container %s, content %s, column %s, gutter %s, edge %s, pitch %s",
+				f.Breakpoint, say(f.Range),
 				say(f.Container), say(f.Content), say(f.Column), say(f.Gutter), say(f.Edge), say(f.Pitch))
 			if got != want[i] {
 				t.Errorf("%s:\n got %s\nwant %s", id, got, want[i])
@@ -53,7 +54,8 @@ func TestFactsWithoutAnEnd(t *testing.T) {
 		t.Fatal(err)
 	}
 	f := d.Kit.Facts()[3]
-	got := fmt.Sprint(f.Container, "; ", f.Column, "; ", f.Gutter, "; ", f.Edge, "; ", d.Kit.UnitSpan(3, 2), "; ", d.Kit.UnitSpan(2, 2))
+	got := fmt.Sprint(f.Container, "; ", f.Column, "; ", f.Gutter, "; ", f.Edge, "; ", d.Kit.UnitSpan(3, 2), "; ",
+		d.Kit.UnitSpan(2, 2))
 	if want := "1240 and up; 74.33 and up; 28; 20; 176.67 and up; 118"; got != want {
 		t.Errorf("got %s, want %s", got, want)
 	}
@@ -115,8 +117,10 @@ func TestFind(t *testing.T) {
 			t.Errorf("%s: got %s, want %s", wanted, got, want)
 		}
 	}
-	if all := p.Kit("five-uneven").Find(kit.Wanted{Share: 1.0 / 3}, 1000); all[0].From != 1 || all[0].Units != 2 || all[2].From != 3 {
-		t.Errorf("a third of 1 2 3 2 1 is its first two columns, as wide as the last two; then its middle one: %+v", all[:3])
+	if all := p.Kit("five-uneven").Find(kit.Wanted{Share: 1.0 / 3}, 1000); all[0].From != 1 || all[0].Units != 2 ||
+		all[2].From != 3 {
+		t.Errorf("a third of 1 2 3 2 1 is its first two columns, as wide as the last two; then its middle one: %+v",
+			all[:3])
 	}
 }
 

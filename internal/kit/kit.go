@@ -196,7 +196,8 @@ func (k *Kit) Check() error {
 	if !IsName(k.Name) {
 		wrong("name", k.Name, "a name of 1 to %d bytes on one line", MaxName)
 	}
-	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float && (k.Technique != Inline || k.Brought == nil) {
+	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float &&
+		(k.Technique != Inline || k.Brought == nil) {
 		wrong("technique", string(k.Technique), "flex, grid or float")
 	}
 	if n := k.Columns.N(); n < 1 || n > MaxColumns && k.Brought == nil {
@@ -265,7 +266,8 @@ func (k *Kit) checkColumns() error {
 		here := k.ColumnsAt(i)
 		for j := range i {
 			before := k.ColumnsAt(j)
-			if uneven := here.IsUneven() || before.IsUneven(); (uneven || k.Technique == Grid) && here.N()%before.N() != 0 {
+			if uneven := here.IsUneven() || before.IsUneven(); (uneven || k.Technique == Grid) &&
+				here.N()%before.N() != 0 {
 				why := "grid tracks"
 				if uneven {
 					why = "uneven columns"

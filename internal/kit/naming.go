@@ -22,7 +22,7 @@ type Naming struct {
 	GapX      Template `json:"gapX" doc:"A row with a gutter of {n} px, or kit, from {bp} on."`
 	GapY      Template `json:"gapY" doc:"The same between its lines."`
 	Align     Template `json:"align" doc:"How a row's columns stand in their line from {bp} on: top, middle, bottom or stretch."`
-	Spread    Template `json:"spread" doc:"How a row spreads what is unspent from {bp} on."`
+	Spread    Template `json:"spread" doc:"How a row spreads what is free from {bp} on."`
 	Cell      Template `json:"cell" doc:"A column."`
 	First     Template `json:"first,omitzero" doc:"The first column of a row, where the kit trims it."`
 	Last      Template `json:"last,omitzero" doc:"The last column of a row, where the kit trims it."`
@@ -109,7 +109,8 @@ func (n *Naming) Templates() []Named {
 		return x
 	}
 	units := func(field string, t *Template) Named {
-		return Named{Field: field, Template: *t, at: t, Counted: true, Placed: true, Stepped: true, Numbers: true, Optional: true}
+		return Named{Field: field, Template: *t, at: t, Counted: true, Placed: true, Stepped: true, Numbers: true,
+			Optional: true}
 	}
 	step := func(field string, t *Template) Named {
 		return Named{Field: field, Template: *t, at: t, Stepped: true, Optional: true}
@@ -195,8 +196,9 @@ func (n *Naming) check(k *Kit) error {
 		errs = append(errs, fault.New("clear", string(n.Clear), "none: only rows of floats need to be cleared"))
 	}
 	if k.GutterPlace.Trims() && (n.First == "" || n.Last == "") {
-		errs = append(errs, fault.New("first", string(n.First), "a class for the first and one for the last column of a row: "+
-			"the kit trims them"))
+		errs = append(errs, fault.New("first", string(n.First),
+			"a class for the first and one for the last column of a row: "+
+				"the kit trims them"))
 	}
 	if n.Lone && n.Beside {
 		errs = append(errs, fault.New("beside", "yes", "no, where the column's class does not stand on every column"))
@@ -251,7 +253,8 @@ func (n *Naming) distinct(k *Kit) error {
 	}
 	for name, field := range bare { // it selects elements that have the attribute with whatever words
 		if other, both := worded[name]; both {
-			return fault.New(field, string(n.of(field)), "a template with a word after the =: %s also writes %s", other, name)
+			return fault.New(field, string(n.of(field)), "a template with a word after the =: %s also writes %s",
+				other, name)
 		}
 	}
 	return nil

@@ -22,7 +22,10 @@ var presets = sync.OnceValue(func() []Preset {
 	lone.Lone, beside.Beside = true, true
 	return []Preset{
 		{"suffix", "Breakpoint last", OurNaming},
-		{"infix", "Breakpoint in the middle", written(func(_ Named, word string) string { return "kr[-{bp}]-" + word })},
+		{"infix", "Breakpoint in the middle", written(func(_ Named, word string) string {
+			return "kr[-{bp}]-" +
+				word
+		})},
 		{"prefix", "Breakpoint first", written(func(_ Named, word string) string { return "[{bp}-]" + word })},
 		{"words", "Numbers in words", written(func(t Named, word string) string {
 			if t.Field != "part" {
@@ -45,7 +48,10 @@ var presets = sync.OnceValue(func() []Preset {
 			}
 			return "data-" + name + "[-{bp}]=" + value
 		})},
-		{"list", "One attribute for all", written(func(_ Named, word string) string { return "data-kit=" + word + "[-{bp}]" })},
+		{"list", "One attribute for all", written(func(_ Named, word string) string {
+			return "data-kit=" + word +
+				"[-{bp}]"
+		})},
 	}
 })
 

@@ -156,7 +156,8 @@ func (r *Reader) Read(class string) (all []Match) {
 // match fills the hole at index hole and those behind it from what is left of a class.
 func (r *Reader) match(f form, hole int, rest string, so Match, all *[]Match) {
 	if hole == len(f.holes) {
-		if rest == "" && (so.At == 0 || r.placed[so.BP] > 0 && so.At <= r.placed[so.BP]+1) && !(r.Later && so.BP == 0) &&
+		if rest == "" && (so.At == 0 || r.placed[so.BP] > 0 && so.At <= r.placed[so.BP]+1) &&
+			!(r.Later && so.BP == 0) &&
 			(so.of == "" || so.of == r.of[so.BP]) {
 			*all = append(*all, so)
 		}

@@ -44,10 +44,12 @@ func FromThree(n int, gutter, width float64) (*Kit, error) {
 	}
 	if mid := math.Round(width*0.6/10) * 10; mid >= MinPage+100 {
 		k.Breakpoints = append(k.Breakpoints,
-			Breakpoint{Name: "mid", From: Px(mid), Container: Fluid, Lane: Px(math.Round((mid+width)/20) * 10), Gutter: own()})
+			Breakpoint{Name: "mid", From: Px(mid), Container: Fluid, Lane: Px(math.Round((mid+width)/20) * 10),
+				Gutter: own()})
 	}
 	if width > MinPage {
-		full := Breakpoint{Name: "full", From: Px(width), Container: Fixed(Px(width)), Lane: Px(math.Ceil(width*1.1/10) * 10)}
+		full := Breakpoint{Name: "full", From: Px(width), Container: Fixed(Px(width)),
+			Lane: Px(math.Ceil(width*1.1/10) * 10)}
 		if len(k.Breakpoints) == 1 {
 			full.Gutter = own()
 		}

@@ -39,7 +39,8 @@ func (m *maker) foreign() {
 			if run.End == run.First {
 				return
 			}
-			line := Line{Row: r, Line: len(m.plan.Lines) - first + 1, Run: run, Track: &t, Broke: len(m.plan.Lines) > first}
+			line := Line{Row: r, Line: len(m.plan.Lines) - first + 1, Run: run, Track: &t,
+				Broke: len(m.plan.Lines) > first}
 			if line.Broke {
 				line.before = m.plan.Lines[len(m.plan.Lines)-1].Run.First
 			}

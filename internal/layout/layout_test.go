@@ -116,7 +116,8 @@ func told(plan *Plan) (boxes, ledgers string) {
 	var b, l []string
 	for _, box := range plan.Boxes {
 		if box.Kind == page.Column && box.Shown {
-			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10, box.Line,
+			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10,
+				box.Line,
 				kit.Figure(box.Unit)))
 		}
 	}
@@ -137,16 +138,18 @@ func TestArithmetic(t *testing.T) {
 		ledgers string
 	}{
 		{"three and nine", hundred(), row(t, "3 | 9"), "a 100+276 1/1, b 400+876 1/4", "3 + 9 = 12, full"},
-		{"a skip before the last", hundred(), row(t, "8 | 1_3"), "a 100+776 1/1, b 1000+276 1/10", "8 + 1 + 3 = 12, full"},
-		{"one unspent", hundred(), row(t, "5 | 1_5"), "a 100+476 1/1, b 700+476 1/7", "5 + 1 + 5 = 11, 1 unspent"},
-		{"a trail keeps units free", hundred(), row(t, "0_3_2 | 7"), "a 100+276 1/1, b 600+676 1/6", "3 + 2 + 7 = 12, full"},
+		{"a skip before the last", hundred(), row(t, "8 | 1_3"), "a 100+776 1/1, b 1000+276 1/10",
+			"8 + 1 + 3 = 12, full"},
+		{"one free", hundred(), row(t, "5 | 1_5"), "a 100+476 1/1, b 700+476 1/7", "5 + 1 + 5 = 11, 1 free"},
+		{"a trail keeps units free", hundred(), row(t, "0_3_2 | 7"), "a 100+276 1/1, b 600+676 1/6",
+			"3 + 2 + 7 = 12, full"},
 		{"full columns stack", hundred(), row(t, "* | *"), "a 100+1176 1/1, b 100+1176 2/1", "12, full; 12, full"},
 		{"13 of 12 breaks the line", hundred(), row(t, "1_6 | 6"), "a 200+576 1/2, b 100+576 2/1",
-			"1 + 6 = 7, 5 unspent; 6, 6 unspent"},
+			"1 + 6 = 7, 5 free; 6, 6 free"},
 		{"a skip pushes a column out", hundred(), row(t, "7 | 1_5"), "a 100+676 1/1, b 200+476 2/2",
-			"7, 5 unspent; 1 + 5 = 6, 6 unspent"},
+			"7, 5 free; 1 + 5 = 6, 6 free"},
 		{"7 + 5 fills, a skip of 1 after it does not fit", hundred(), row(t, "7 | 5 | 1_1"),
-			"a 100+676 1/1, b 800+476 1/8, c 200+76 2/2", "7 + 5 = 12, full; 1 + 1 = 2, 10 unspent"},
+			"a 100+676 1/1, b 800+476 1/8, c 200+76 2/2", "7 + 5 = 12, full; 1 + 1 = 2, 10 free"},
 		{"skip and full alone on a line run over", hundred(), row(t, "2_*"), "a 300+1176 1/3", "2 + 12 = 14, 2 over"},
 		{"hidden columns take no room", hundred(), row(t, "x | 12"), "b 100+1176 1/1", "12, full"},
 		{"everything hidden", hundred(), row(t, "x | x"), "", ""},
@@ -161,11 +164,11 @@ func TestArithmetic(t *testing.T) {
 		{"7 + 2 + share", hundred(), row(t, "7 | 2 | ="), "a 100+676 1/1, b 800+176 1/8, c 1000+276 1/10",
 			"7 + 2 + share 3 = 12, full"},
 		{"7 + 2 + share and a fourth of 3", hundred(), row(t, "7 | 2 | = | 3"),
-			"a 100+676 1/1, b 800+176 1/8, c 1000+276 1/10, d 100+276 2/1", "7 + 2 + share 3 = 12, full; 3, 9 unspent"},
+			"a 100+676 1/1, b 800+176 1/8, c 1000+276 1/10, d 100+276 2/1", "7 + 2 + share 3 = 12, full; 3, 9 free"},
 		{"natural is as wide as its content, in px", hundred(), row(t, "~ | ="),
 			"a 100+120 1/1, b 244+1032 1/1", "120 + 1032 + 1 × 24 = 1176 px, full"},
 		{"natural beside 11 of 12 fits by px: 1076 + 24 + 76 < 1176 is not so for 120", hundred(), row(t, "11 | ~"),
-			"a 100+1076 1/1, b 100+120 2/1", "1076 px, 100 px unspent; 120 px, 1056 px unspent"},
+			"a 100+1076 1/1, b 100+120 2/1", "1076 px, 100 px free; 120 px, 1056 px free"},
 
 		{"a part of the row, of no whole number of units", hundred(), row(t, "1/3 | 3/8 | ="),
 			"a 100+376 1/1, b 500+426 1/5, c 950+326 1/9.5", "4 + 4.5 + share 3.5 = 12, full"},
@@ -178,15 +181,15 @@ func TestArithmetic(t *testing.T) {
 			"c 100+376 1/1, b 500+376 1/5, a 900+376 1/9", "4 + 4 + 4 = 12, full"},
 		{"5 per line of 12: (1176 + 24) ÷ 5 − 24", hundred(), ruled(row(t, "* | * | * | * | * | *"), perLine(5)),
 			"a 100+216 1/1, b 340+216 1/2, c 580+216 1/3, d 820+216 1/4, e 1060+216 1/5, f 100+216 2/1",
-			"5 of 5 a line, full; 1 of 5 a line, 4 unspent"},
+			"5 of 5 a line, full; 1 of 5 a line, 4 free"},
 		{"a gutter of its own", hundred(), ruled(row(t, "6 | 6"), page.Setting{}.With(page.GapX, page.NoGap)),
 			"a 100+588 1/1, b 688+588 1/7", "6 + 6 = 12, full"},
-		{"what is unspent goes between", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.Between)),
-			"a 100+276 1/1, b 1000+276 1/4", "3 + 3 = 6, 6 unspent"},
+		{"what is free goes between", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.Between)),
+			"a 100+276 1/1, b 1000+276 1/4", "3 + 3 = 6, 6 free"},
 		{"or at the start", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.End)),
-			"a 700+276 1/1, b 1000+276 1/4", "3 + 3 = 6, 6 unspent"},
+			"a 700+276 1/1, b 1000+276 1/4", "3 + 3 = 6, 6 free"},
 		{"or half at either side", hundred(), ruled(row(t, "3 | 3"), page.Setting{}.With(page.Spread, page.Centre)),
-			"a 400+276 1/1, b 700+276 1/4", "3 + 3 = 6, 6 unspent"},
+			"a 400+276 1/1, b 700+276 1/4", "3 + 3 = 6, 6 free"},
 
 		// (1176 − 4 · 24) ÷ 9 = 120 px a part.
 		{"tracks of 1:2:3:2:1", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "1 | 1_2 | 1"),
@@ -195,12 +198,13 @@ func TestArithmetic(t *testing.T) {
 		{"a row narrower than its gutters keeps the units that classes name",
 			hundred(columns(kit.Uneven(1, 2, 3, 2, 4)), gutter(kit.GutterOf(kit.Px(400)))), row(t, "1 | 2 | 2"),
 			"a 100+0 1/1, b 500+223.3 1/2, c 100+188 2/4",
-			"0 + 223.33 + 1 × 400 = 623.33 px, 552.67 px unspent; 188 px, 988 px unspent"},
+			"0 + 223.33 + 1 × 400 = 623.33 px, 552.67 px free; 188 px, 988 px free"},
 		{"a line of uneven columns that the next would fit into by px", hundred(columns(kit.Uneven(1, 2, 3, 2, 1))),
 			row(t, "1 | 3 | 2 | 1"), "a 100+120 1/1, b 244+888 1/2, c 100+384 2/1, d 508+360 2/3",
-			"1 + 3 = 4, 1 unspent; 2 + 1 = 3, 2 unspent"},
+			"1 + 3 = 4, 1 free; 2 + 1 = 3, 2 free"},
 		{"grid tracks in a row narrower than their gutters",
-			hundred(technique(kit.Grid), gutter(kit.GutterOf(kit.Px(200)))), row(t, "6 | 6"), "a 100+1176 1/1, b 100+1176 2/1",
+			hundred(technique(kit.Grid), gutter(kit.GutterOf(kit.Px(200)))), row(t, "6 | 6"),
+			"a 100+1176 1/1, b 100+1176 2/1",
 			"1 of 1 a line, full; 1 of 1 a line, full"},
 		// A gutter of 1/5 of a column: 1176 ÷ (12 + 11/5) = 82.8 a column, 16.6 a gutter.
 		{"a gutter that is a fifth of a column", hundred(gutter(kit.Fraction(1, 5))), row(t, "3 | 9"),
@@ -208,7 +212,7 @@ func TestArithmetic(t *testing.T) {
 		{"a share with floats that comes out whole", hundred(technique(kit.Float)), row(t, "8 | ="),
 			"a 100+776 1/1, b 900+376 1/9", "8 + 4 = 12, full"},
 		{"one that does not is the full line", hundred(technique(kit.Float)), row(t, "5 | = | ="),
-			"a 100+476 1/1, b 100+1176 2/1, c 100+1176 3/1", "5, 7 unspent; 12, full; 12, full"},
+			"a 100+476 1/1, b 100+1176 2/1, c 100+1176 3/1", "5, 7 free; 12, full; 12, full"},
 		{"shares with grid tracks stand on one line", hundred(technique(kit.Grid)), row(t, "= | = | ="),
 			"a 100+376 1/1, b 500+376 1/2, c 900+376 1/3", "3 of 3 a line, full"},
 	} {
@@ -241,7 +245,8 @@ func TestNesting(t *testing.T) {
 		{"4: (876 + 24) ÷ 4 = 225 a unit", hundred(), "o: 9", into(page.Of(4), "1 | 3"),
 			"o 100+876 1/1, a 100+201 1/1, b 325+651 1/2"},
 		// The page's gutter is 16.56 px; a fresh one in 9 of 12, 878 px, is 878 ÷ 71 = 12.36.
-		{"a fifth of a fresh column is narrower", hundred(gutter(kit.Fraction(1, 5))), "o: 9", into(page.Fresh, "6 | 6"),
+		{"a fifth of a fresh column is narrower", hundred(gutter(kit.Fraction(1, 5))), "o: 9",
+			into(page.Fresh, "6 | 6"),
 			"o 100+877.8 1/1, a 100+432.7 1/1, b 545.1+432.7 1/7"},
 		{"a fifth of the parent's unit is the page's gutter", hundred(gutter(kit.Fraction(1, 5))), "o: 9",
 			into(page.ParentUnits, "3 | 6"),
@@ -253,7 +258,8 @@ func TestNesting(t *testing.T) {
 		{"the parent's units of a share: it has none, so fresh", hundred(), "o: =", into(page.ParentUnits, "6 | 6"),
 			"o 100+1176 1/1, a 100+576 1/1, b 700+576 1/7"},
 	} {
-		outer := &page.Node{ID: "outer", Name: "Outer", Kind: page.Row, Children: []*page.Node{cell(t, c.outer, c.inner)}}
+		outer := &page.Node{ID: "outer", Name: "Outer", Kind: page.Row,
+			Children: []*page.Node{cell(t, c.outer, c.inner)}}
 		if boxes, _ := told(Make(c.kit, onePage(outer), 1376)); boxes != c.boxes {
 			t.Errorf("%s:\n got %s\nwant %s", c.name, boxes, c.boxes)
 		}
@@ -280,8 +286,10 @@ func TestContainers(t *testing.T) {
 		{"1300 px", hundred(hold(1300)), page.FixedFrame, 1400, "a 62+626 1/1, b 712+626 1/7"},
 		{"1300 px in 1100", hundred(hold(1300)), page.FixedFrame, 1100, "a 12+526 1/1, b 562+526 1/7"},
 		{"fluid", hundred(hold(1000)), page.FluidFrame, 1400, "a 12+676 1/1, b 712+676 1/7"},
-		{"fluid below wide, above it", hundred(hold(1000)), page.FluidBelow("wide"), 1400, "a 212+476 1/1, b 712+476 1/7"},
-		{"fluid below wide, below it", hundred(hold(1000)), page.FluidBelow("wide"), 800, "a 12+376 1/1, b 412+376 1/7"},
+		{"fluid below wide, above it", hundred(hold(1000)), page.FluidBelow("wide"), 1400,
+			"a 212+476 1/1, b 712+476 1/7"},
+		{"fluid below wide, below it", hundred(hold(1000)), page.FluidBelow("wide"), 800,
+			"a 12+376 1/1, b 412+376 1/7"},
 		{"capped at 500", hundred(hold(1000)), page.CappedFrame, 1400, "a 462+226 1/1, b 712+226 1/7"},
 	} {
 		p := onePage(row(t, "6 | 6"))
@@ -381,12 +389,14 @@ func TestTechniquesAgree(t *testing.T) {
 				for i, box := range l.Plan(b.Lane.Px()).Boxes {
 					compared++
 					w := want.Boxes[i]
-					same := func(a, b float64) bool { return math.Abs(a-b) < 0.5 } // each counts in its own sixty-fourths of a px
+					// each counts in its own sixty-fourths of a px
+					same := func(a, b float64) bool { return math.Abs(a-b) < 0.5 }
 					// an empty one is 1 px high, so that it holds its place
 					if technique == kit.Float {
 						box.Y, box.Height = w.Y, w.Height
 					}
-					if w.ID != box.ID || w.Line != box.Line || !same(w.X, box.X) || !same(w.Y, box.Y) || !same(w.Width, box.Width) ||
+					if w.ID != box.ID || w.Line != box.Line || !same(w.X, box.X) || !same(w.Y, box.Y) ||
+						!same(w.Width, box.Width) ||
 						!same(w.Height, box.Height) {
 						t.Fatalf("%s at %s: %+v, with flex %+v", technique, b.Name, box, w)
 					}

@@ -28,9 +28,9 @@ func (l Line) Whole() float64 {
 	return float64(l.Row.Columns.N())
 }
 
-// Unspent is what nothing on the line uses, counted as Spent is; 0 where columns
+// Free is what nothing on the line uses, counted as Spent is; 0 where columns
 // share it.
-func (l Line) Unspent() float64 {
+func (l Line) Free() float64 {
 	left := l.Whole() - l.Spent()
 	if l.Run.Shares > 0 || left <= l.least() {
 		return 0
@@ -41,7 +41,7 @@ func (l Line) Unspent() float64 {
 // InPx reports whether the line is counted in px.
 func (l Line) InPx() bool { return l.Row.InPx(l.Track) }
 
-// least is what does not count as unspent or over.
+// least is what does not count as free or over.
 func (l Line) least() float64 {
 	if l.InPx() {
 		return tolerance
@@ -123,7 +123,7 @@ func (r *Row) terms(cells []Cell, t *kit.Track, inPx bool, more float64) []strin
 	return terms
 }
 
-// State says what the sum comes to: "full", "1 unspent" or "2 over".
+// State says what the sum comes to: "full", "1 free" or "2 over".
 func (l Line) State() string {
 	unit := ""
 	if l.InPx() {
@@ -131,8 +131,8 @@ func (l Line) State() string {
 	}
 	left := l.Whole() - l.Spent()
 	switch {
-	case l.Unspent() > 0:
-		return kit.Figure(l.Unspent()) + unit + " unspent"
+	case l.Free() > 0:
+		return kit.Figure(l.Free()) + unit + " free"
 	case left < -l.least():
 		return kit.Figure(-left) + unit + " over"
 	}

@@ -32,7 +32,8 @@ func (r *resolver) page() {
 		}
 		r.rows(n, nil, widths)
 	})
-	for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end { // on a page from markup rows may stand anywhere
+	// on a page from markup rows may stand anywhere
+	for n := int32(0); n < int32(len(r.l.nodes)); n = r.l.nodes[n].end {
 		r.rowsAt(n, nil, ends{low, high})
 	}
 }
@@ -60,7 +61,8 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	columns, ok := page.UnitsOf(r.l.kit, held[page.Divides].Value, r.i, within)
 	if !ok && within != nil {
 		r.report(node, OffGrid,
-			"its column spans no whole number of equal units here, so it divides into the kit's %s columns anew", columns)
+			"its column spans no whole number of equal units here, so it divides into the kit's %s columns anew",
+			columns)
 	}
 	self := len(r.stage.rows)
 	r.stage.rowOf[n] = int32(self)

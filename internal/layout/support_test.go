@@ -27,7 +27,10 @@ func TestSupport(t *testing.T) {
 	}{
 		{"take, skip, trail", func() *page.Node { return row(t, "3 | 1_3_1") }, "", "", ""},
 		{"order", func() *page.Node { return row(t, "a: 3@last | b: 3") }, "", "", "floats keep the source order"},
-		{"per line", func() *page.Node { return ruled(row(t, "* | *"), page.Setting{}.With(page.PerLine, page.Of(2))) }, "",
+		{"per line", func() *page.Node {
+			return ruled(row(t, "* | *"), page.Setting{}.With(page.PerLine,
+				page.Of(2)))
+		}, "",
 			"", ""},
 		{"hidden", func() *page.Node { return row(t, "x | 3") }, "", "", ""},
 		{"shares of a whole row", func() *page.Node { return row(t, "= | = | =") }, "", "", ""},
@@ -35,13 +38,15 @@ func TestSupport(t *testing.T) {
 			"grid tracks share only rows where every column shares one line", ""},
 		{"shares that do not come out whole", func() *page.Node { return row(t, "= | = | = | = | =") }, "", "",
 			"the shares of this row do not come out whole"},
-		{"natural", func() *page.Node { return row(t, "~ | 3") }, "", "grid tracks are never as wide as their content", ""},
+		{"natural", func() *page.Node { return row(t, "~ | 3") }, "", "grid tracks are never as wide as their content",
+			""},
 		{"natural with a row in it", func() *page.Node {
 			return &page.Node{ID: "row", Name: "Row", Kind: page.Row, Children: []*page.Node{nested}}
 		},
 			"a column that holds a row has no width of its own", "grid tracks are never as wide as their content",
 			"a column that holds a row has no width of its own"},
-		{"natural whose line breaks in the middle of a breakpoint", func() *page.Node { return row(t, "~ | ~ | ~") }, "",
+		{"natural whose line breaks in the middle of a breakpoint", func() *page.Node { return row(t, "~ | ~ | ~") },
+			"",
 			"grid tracks are never as wide as their content", "its line would break at other widths than a breakpoint"},
 		{"a part that is whole units", func() *page.Node { return row(t, "1/3 | 50%") }, "", "", ""},
 		{"a part that is not", func() *page.Node { return row(t, "30% | 3") }, "",
@@ -85,7 +90,8 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 			"a 100+276 1/1, b 100+1176 2/1"},
 		{"floats stand in their order in the source", hundred(technique(kit.Float)), row(t, "a: 6@last | b: 6"),
 			"a 100+576 1/1, b 700+576 1/7"},
-		{"uneven tracks end with the line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "2_4"),
+		{"uneven tracks end with the line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)),
+			row(t, "2_4"),
 			"a 244+1032 1/2"},
 	} {
 		if boxes, _ := told(Make(c.kit, onePage(c.row), 1376)); boxes != c.boxes {
@@ -93,7 +99,8 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 		}
 	}
 	// A row of 300 px has no room for 36 gutters of 24: its floats are stacked.
-	l := Of(hundred(technique(kit.Float)), onePage(ruled(row(t, "6 | 6"), page.Setting{}.With(page.Divides, page.Of(36)))))
+	l := Of(hundred(technique(kit.Float)),
+		onePage(ruled(row(t, "6 | 6"), page.Setting{}.With(page.Divides, page.Of(36)))))
 	if boxes, _ := told(l.Plan(300)); boxes != "a 0+300 1/1, b 0+300 2/1" {
 		t.Errorf("36 columns in 300 px: %s", boxes)
 	}

@@ -106,7 +106,8 @@ func (e *explainer) laidOut(n int32) {
 	}
 	e.say("%s px wide by the page's stylesheets, from %s px on", kit.Figure(b.Width), kit.Figure(b.X))
 	if side := b.Before + b.After; side > 0 {
-		e.say("%s − %s of padding and border = %s px for what is in it", kit.Figure(b.Width), kit.Figure(side), kit.Figure(b.Width-side))
+		e.say("%s − %s of padding and border = %s px for what is in it", kit.Figure(b.Width), kit.Figure(side),
+			kit.Figure(b.Width-side))
 	}
 }
 
@@ -279,7 +280,8 @@ func (e *explainer) track(r *Row, t *kit.Track) {
 			kit.Figure(t.Gutter.Px))
 	case t.Columns.IsUneven():
 		parts := t.Columns.Parts(0, float64(n))
-		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", kit.Figure(t.Content.Px), n-1, kit.Figure(t.Gutter.Px),
+		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", kit.Figure(t.Content.Px), n-1,
+			kit.Figure(t.Gutter.Px),
 			kit.Figure(t.Content.Px-float64(n-1)*t.Gutter.Px), kit.Figure(parts),
 			kit.Figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
 	}
@@ -319,7 +321,8 @@ func (e *explainer) column(n int32) {
 	case c.Width == page.Natural:
 		e.say("as wide as its content: %s px", wide)
 	case c.Width == page.Full && spot.Width.Px > w.Px:
-		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px), t.Columns.N(),
+		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px),
+			t.Columns.N(),
 			wide)
 	case c.Width == page.Full:
 		e.say("the full line: row %s px wide", wide)
@@ -327,7 +330,8 @@ func (e *explainer) column(n int32) {
 		sum()
 		unit := t.Width(0, 1).Px
 		e.say("one unit %s%s = %s px, and %s px left ÷ %d %s: %s px wide", pitch, less, kit.Figure(unit),
-			kit.Figure((spot.Width.Px-unit)*float64(line.Run.Shares)), line.Run.Shares, plural(line.Run.Shares, "share"), wide)
+			kit.Figure((spot.Width.Px-unit)*float64(line.Run.Shares)), line.Run.Shares,
+			plural(line.Run.Shares, "share"), wide)
 	case t.Columns.IsUneven():
 		e.say("%s parts × %s + %s × %s = %s px wide", kit.Figure(t.Columns.Parts(int(spot.Unit), c.Units)),
 			kit.Figure((w.Px-float64(t.Columns.N()-1)*t.Gutter.Px)/t.Columns.Parts(0, float64(t.Columns.N()))),
@@ -342,7 +346,8 @@ func (e *explainer) column(n int32) {
 		n    float64
 	}{{"skip", spot.Unit - c.Skip, c.Skip}, {"trail", spot.Unit + c.Units, c.Trail}, {"nudge", spot.Unit, c.Nudge}} {
 		if gone.n != 0 {
-			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n), kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
+			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n),
+				kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))
 		}
 	}
 	if before, after := c.Padding(&t); before+after > 0 {

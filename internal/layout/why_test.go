@@ -20,7 +20,8 @@ func (w *Why) text() string {
 	for _, step := range w.Chain {
 		var said []string
 		for _, s := range step.Said {
-			said = append(said, map[State]string{Wins: s.Text, Lost: "-" + s.Text + "-", Later: "(" + s.Text + ")"}[s.State])
+			said = append(said, map[State]string{Wins: s.Text, Lost: "-" + s.Text + "-", Later: "(" + s.Text +
+				")"}[s.State])
 		}
 		if len(said) == 0 {
 			said = append(said, fmt.Sprintf("from %d", step.From))
@@ -69,7 +70,7 @@ line 1: 8 + 1 + 3 = 12, full`},
 row 1176 px + gutter 24 = 1200
 1200 ÷ 18 × 7.5 − 24 = 476 px wide
 starts at unit 1 of line 1
-line 1: 7.5, 10.5 unspent
+line 1: 7.5, 10.5 free
 5 of 12 set at base is 7.5 of 18 here: off the grid`},
 		"a share": {three, row(t, "5 | = | ="), "b", 1376,
 			`-1: -full line-
@@ -88,8 +89,9 @@ gutter 1/5 of a column: 1176 ÷ (12 + 11 × 1/5) = 82.82 px a column, 16.56 px a
 row 1176 px + gutter 16.56 = 1192.56
 1192.56 ÷ 12 × 3 − 16.56 = 281.58 px wide
 starts at unit 1 of line 1
-line 1: 3, 9 unspent`},
-		"uneven tracks": {hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "1 | 1_2"), "b", 1376,
+line 1: 3, 9 free`},
+		"uneven tracks": {hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)), row(t, "1 | 1_2"), "b",
+			1376,
 			`-1: -full line-
 0: skip 1, take 2 of 5
 1: from 0
@@ -97,7 +99,7 @@ line 1: 3, 9 unspent`},
 5 parts × 120 + 1 × 24 = 624 px wide
 skip 1: 264 px
 starts at unit 3 of line 1
-line 1: 1 + 1 + 2 = 4, 1 unspent`},
+line 1: 1 + 1 + 2 = 4, 1 free`},
 		"hidden": {three, row(t, "x | 3"), "a", 1376,
 			`-1: full line
 0: hidden
@@ -112,13 +114,14 @@ hidden here, takes no room`},
 2: from 0
 row 1176 px
 line 1: 2 of 2 a line, full
-line 2: 1 of 2 a line, 1 unspent; 2 a line, so c starts line 2`},
+line 2: 1 of 2 a line, 1 free; 2 a line, so c starts line 2`},
 		"a container": {three, row(t, "3"), "frame", 1376,
 			`container fixed: 1176 px, (1376 − 1176) ÷ 2 = 100 px either side`},
 		"a row whose gutters, lines and columns are its own": {three,
 			ruled(row(t, "2 | 2 | x"),
 				page.Setting{}.With(page.PerLine, page.Of(0)).With(page.Divides, page.Of(4)).With(page.GapX,
-					page.Px(0)).With(page.GapY, page.KitGap).With(page.Align, page.Middle).With(page.Spread, page.Between)), "row",
+					page.Px(0)).With(page.GapY, page.KitGap).With(page.Align, page.Middle).With(page.Spread,
+					page.Between)), "row",
 			1376,
 			`-1: -as its columns say-
 0: divides into 4 columns, as its columns say, gutter none, line gutter kit, align middle, spread between

@@ -10,8 +10,8 @@ import (
 // A Place is a line and a column of a text, from 1; a column counts characters.
 type Place struct{ Line, Column int }
 
-// An Index finds the places of a text's bytes, in a time that does not grow with the length of its lines. Lines end with
-// LF, CR, or both.
+// An Index finds the places of a text's bytes, in a time that does not grow with the length of its lines. Lines end
+// with LF, CR, or both.
 type Index struct {
 	text   string
 	begins []int // of the lines
@@ -52,7 +52,8 @@ func (x *Index) Place(at int) Place {
 	return Place{line, x.before(at) - x.before(x.Begin(line)) + 1}
 }
 
-// before is how many characters stand before a byte. Bytes that are no UTF-8 count by how many of them begin characters.
+// before is how many characters stand before a byte. Bytes that are no UTF-8 count by how many of them begin
+// characters.
 func (x *Index) before(at int) (n int) {
 	from := 0
 	if m := at / mark; m < len(x.marks) {

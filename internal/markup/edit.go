@@ -88,7 +88,8 @@ func quoted(value string, quote byte) string {
 // begins reports whether a character reference stands at the beginning of a text.
 func begins(text string) bool {
 	end := 1
-	for end < len(text) && (text[end] == '#' || text[end] >= '0' && text[end] <= '9' || text[end] >= 'a' && text[end] <= 'z' || text[end] >= 'A' && text[end] <= 'Z') {
+	for end < len(text) && (text[end] == '#' || text[end] >= '0' && text[end] <= '9' || text[end] >= 'a' &&
+		text[end] <= 'z' || text[end] >= 'A' && text[end] <= 'Z') {
 		end++
 	}
 	reference := text[:min(end+1, len(text))]

@@ -47,15 +47,20 @@ func TestTrees(t *testing.T) {
 		{"<div><p>a<p>b</div>", "template(div <div>(p <p>, p <p>) </div>)", ""},
 		{"<UL><LI>a<LI>b</UL >", "template(ul <UL>(li <LI>, li <LI>) </UL >)", ""},
 		{"<table><tr><td>a</table>", "template(table <table>(tbody(tr <tr>(td <td>))) </table>)", ""},
-		{"<div><section><p>a</div>", "template(div <div>(section <section>(p <p>)) </div>)", "missing <section> is not ended before </div>"},
+		{"<div><section><p>a</div>", "template(div <div>(section <section>(p <p>)) </div>)",
+			"missing <section> is not ended before </div>"},
 		{"<div>a</div></div>b", "template(div <div> </div>)", "surplus </div> ends nothing here"},
-		{"<div><span>a", "template(div <div>(span <span>))", "missing <div> is never ended; missing <span> is never ended"},
-		{"<b><i>a</b></i>", "template(b <b>(i <i>) </b>)", "crossed </b> stands where <i> is still open: </i> comes later"},
-		{"<div><nav>a</div></nav>", "template(div <div>(nav <nav>) </div>)", "crossed </div> stands where <nav> is still open: </nav> comes later"},
+		{"<div><span>a", "template(div <div>(span <span>))",
+			"missing <div> is never ended; missing <span> is never ended"},
+		{"<b><i>a</b></i>", "template(b <b>(i <i>) </b>)",
+			"crossed </b> stands where <i> is still open: </i> comes later"},
+		{"<div><nav>a</div></nav>", "template(div <div>(nav <nav>) </div>)",
+			"crossed </div> stands where <nav> is still open: </nav> comes later"},
 		{"<br><img src=a><hr/>", "template(br <br>, img <img src=a>, hr <hr/>)", ""},
 		{"a<!-- c --><script>if (a<b) '</div>'</script><p>", "template(script <script> </script>, p <p>)", ""},
 		{"<div><tr>a</div>", "template(div <div> </div>)", "ignored <tr> makes no element here"},
-		{"<p class=a CLASS=b>", "template(p <p class=a CLASS=b>)", "doubled <p> has class already: this one does not count"},
+		{"<p class=a CLASS=b>", "template(p <p class=a CLASS=b>)",
+			"doubled <p> has class already: this one does not count"},
 		{"<!doctype html><title>a</title><p>b", "html(head(title <title> </title>), body(p <p>))", ""},
 		{"<html><head></head><body><main></main></body></html>",
 			"html <html>(head <head> </head>, body <body>(main <main> </main>) </body>) </html>", ""},
@@ -94,7 +99,8 @@ func TestAttributes(t *testing.T) {
 		{`<p hidden>`, `<p hidden class="x y">`, ""},
 		{`<p class="a"id="b">`, `<p class="x y"id="b">`, `<p id="b">`},
 	} {
-		c.tag, c.set, c.drop = strings.ReplaceAll(c.tag, `\n`, "\n"), strings.ReplaceAll(c.set, `\n`, "\n"), strings.ReplaceAll(c.drop, `\n`, "\n")
+		c.tag, c.set, c.drop = strings.ReplaceAll(c.tag, `\n`, "\n"), strings.ReplaceAll(c.set, `\n`, "\n"),
+			strings.ReplaceAll(c.drop, `\n`, "\n")
 		d := markup.Read(nil, []byte(c.tag+"text"))
 		p := d.Root.Kids[0]
 		if got := string(d.Apply([]markup.Edit{d.SetAttr(p, "class", "x y")})); got != c.set+"text" {
@@ -117,7 +123,8 @@ func TestAttributes(t *testing.T) {
 // Places are told by line and column, in characters, whatever ends a line.
 func TestLines(t *testing.T) {
 	d := markup.Read(nil, []byte("a\u6f6e<b>\r\n<i>\r\n\nx<u>\ry"))
-	for tag, want := range map[string]lines.Place{"b": {Line: 1, Column: 3}, "i": {Line: 2, Column: 1}, "u": {Line: 4, Column: 2}} {
+	for tag, want := range map[string]lines.Place{"b": {Line: 1, Column: 3}, "i": {Line: 2, Column: 1},
+		"u": {Line: 4, Column: 2}} {
 		d.Root.Walk(func(n *markup.Node) {
 			if n.Tag == tag && d.Line(n.Start.From) != want {
 				t.Errorf("<%s> is at %v, want %v", tag, d.Line(n.Start.From), want)
@@ -136,7 +143,8 @@ func TestEncodings(t *testing.T) {
 	sjis, _ := japanese.ShiftJIS.NewEncoder().String(strings.Replace(text, "X", "shift_jis", 1))
 	jis, _ := japanese.ISO2022JP.NewEncoder().String(strings.Replace(text, "X", "iso-2022-jp", 1))
 	for name, source := range map[string]string{
-		"utf-16le": utf16, "shift_jis": sjis, "iso-2022-jp": jis, "utf-8": "\ufeff" + text, "windows-1252": "<p title='\xe9'>\xe9\r\n<b>x</b>",
+		"utf-16le": utf16, "shift_jis": sjis, "iso-2022-jp": jis, "utf-8": "\ufeff" + text,
+		"windows-1252": "<p title='\xe9'>\xe9\r\n<b>x</b>",
 	} {
 		d := markup.Read(nil, []byte(source))
 		if d.Encoding != name {
@@ -188,7 +196,8 @@ func treeShape(n *markup.Node, b *strings.Builder) {
 }
 
 // holds reports what is not so of a document: the tree is that of the parser alone, spans are tags of their elements,
-// and an attribute that is set is there when it is read again, with nothing else changed, and gone with the same edit undone.
+// and an attribute that is set is there when it is read again, with nothing else changed, and gone with the same edit
+// undone.
 func holds(source []byte) error {
 	d := markup.Read(nil, source)
 	if !bytes.Equal(d.Apply(nil), source) {
@@ -228,7 +237,8 @@ func holds(source []byte) error {
 	n := all[len(all)/2]
 	e := d.SetAttr(n, "class", "kr-try")
 	now := d.Apply([]markup.Edit{e})
-	if from, to := d.Place(e.From), d.Place(e.To); !bytes.Equal(now[:from], source[:from]) || !bytes.HasSuffix(now, source[to:]) {
+	if from, to := d.Place(e.From), d.Place(e.To); !bytes.Equal(now[:from], source[:from]) ||
+		!bytes.HasSuffix(now, source[to:]) {
 		return fmt.Errorf("bytes outside of the edit are other")
 	}
 	var classes []string
@@ -264,7 +274,8 @@ func TestInstalled(t *testing.T) {
 
 // FuzzParse reads anything.
 func FuzzParse(f *testing.F) {
-	for _, text := range []string{"<div><p>a<p>b</div>", "<table><b><tr><td></b>x", "\xff\xfe<\x00p\x00>\x00", "<p class= >", "<a b=c/ d=\"e\"f>", "<svg><title><b>x</b></title></svg>"} {
+	for _, text := range []string{"<div><p>a<p>b</div>", "<table><b><tr><td></b>x", "\xff\xfe<\x00p\x00>\x00",
+		"<p class= >", "<a b=c/ d=\"e\"f>", "<svg><title><b>x</b></title></svg>"} {
 		f.Add([]byte(text))
 	}
 	f.Fuzz(func(t *testing.T, b []byte) {
@@ -296,11 +307,13 @@ func BenchmarkParse(b *testing.B) {
 // Bytes that are none of the encoding that a file declares are shown as browsers do, and stay what they are.
 func TestBytesThatAreNone(t *testing.T) {
 	for name, c := range map[string]struct{ file, text string }{
-		"a byte of another":     {"<meta charset=utf-8><p class='a\xe9 b' id=\xe9>caf\xe9</p>", "<meta charset=utf-8><p class='a\ufffd b' id=\ufffd>caf\ufffd</p>"},
-		"a character cut off":   {"<meta charset=utf-8><p>\xe2\x82</p>", "<meta charset=utf-8><p>\ufffd</p>"},
-		"what no character has": {"<meta charset=utf-8><p>\xed\xa0\x80\xc0\xaf</p>", "<meta charset=utf-8><p>" + strings.Repeat("\ufffd", 5) + "</p>"},
-		"Shift_JIS cut off":     {"<meta charset=shift_jis><p>\x8c\xc2</p>\x83", "<meta charset=shift_jis><p>個</p>\ufffd"},
-		"half of UTF-16":        {"\xff\xfe<\x00p\x00>\x00x", "\ufeff<p>\ufffd"},
+		"a byte of another": {"<meta charset=utf-8><p class='a\xe9 b' id=\xe9>caf\xe9</p>",
+			"<meta charset=utf-8><p class='a\ufffd b' id=\ufffd>caf\ufffd</p>"},
+		"a character cut off": {"<meta charset=utf-8><p>\xe2\x82</p>", "<meta charset=utf-8><p>\ufffd</p>"},
+		"what no character has": {"<meta charset=utf-8><p>\xed\xa0\x80\xc0\xaf</p>", "<meta charset=utf-8><p>" +
+			strings.Repeat("\ufffd", 5) + "</p>"},
+		"Shift_JIS cut off": {"<meta charset=shift_jis><p>\x8c\xc2</p>\x83", "<meta charset=shift_jis><p>個</p>\ufffd"},
+		"half of UTF-16":    {"\xff\xfe<\x00p\x00>\x00x", "\ufeff<p>\ufffd"},
 	} {
 		d := markup.Read(nil, []byte(c.file))
 		if d.Text() != c.text {
@@ -310,7 +323,8 @@ func TestBytesThatAreNone(t *testing.T) {
 			if n.Tag != "p" || n.Attr("class") == nil {
 				return
 			}
-			if got, want := string(d.Apply([]markup.Edit{d.SetAttr(n, "class", "a\ufffd c")})), strings.Replace(c.file, " b'", " c'", 1); got != want {
+			if got, want := string(d.Apply([]markup.Edit{d.SetAttr(n, "class", "a\ufffd c")})),
+				strings.Replace(c.file, " b'", " c'", 1); got != want {
 				t.Errorf("%s: written %q, want %q", name, got, want)
 			}
 		})

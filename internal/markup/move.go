@@ -5,8 +5,8 @@ import (
 	"strings"
 )
 
-// Outer is the stretch of the source that an element is: from its start tag to its end tag or, where that is left out, to
-// the end of what is in it. It is empty of an element without a start tag.
+// Outer is the stretch of the source that an element is: from its start tag to its end tag or, where that is left out,
+// to the end of what is in it. It is empty of an element without a start tag.
 func (d *Document) Outer(n *Node) Span {
 	if n.IsText() {
 		return n.Start
@@ -27,8 +27,8 @@ func (d *Document) Outer(n *Node) Span {
 // that of the element, where something else stands on them.
 func (d *Document) lines(n *Node) (s Span, alone bool) { return d.Lines(d.Outer(n)) }
 
-// Lines is the whole lines that a stretch takes, with the last one's end; alone is false, and they are the stretch, where
-// something else stands on them.
+// Lines is the whole lines that a stretch takes, with the last one's end; alone is false, and they are the stretch,
+// where something else stands on them.
 func (d *Document) Lines(s Span) (lines Span, alone bool) {
 	from, to := s.From, s.To
 	for from > 0 && (d.text[from-1] == ' ' || d.text[from-1] == '\t') {
@@ -37,7 +37,8 @@ func (d *Document) Lines(s Span) (lines Span, alone bool) {
 	for to < len(d.text) && (d.text[to] == ' ' || d.text[to] == '\t') {
 		to++
 	}
-	if from > 0 && d.text[from-1] != '\n' && d.text[from-1] != '\r' || to < len(d.text) && d.text[to] != '\n' && d.text[to] != '\r' {
+	if from > 0 && d.text[from-1] != '\n' && d.text[from-1] != '\r' || to < len(d.text) && d.text[to] != '\n' &&
+		d.text[to] != '\r' {
 		return s, false
 	}
 	if to < len(d.text) && d.text[to] == '\r' {
@@ -100,7 +101,8 @@ func (d *Document) After(s Span, text string) Edit {
 		if to := lines.To; to > s.To && (d.text[to-1] == '\n' || d.text[to-1] == '\r') {
 			return Edit{Span{to, to}, indent + d.inLines(text, indent) + d.newline()}
 		}
-		return Edit{Span{lines.To, lines.To}, d.newline() + indent + d.inLines(text, indent)} // at the end of the source
+		// at the end of the source
+		return Edit{Span{lines.To, lines.To}, d.newline() + indent + d.inLines(text, indent)}
 	}
 	return Edit{Span{s.To, s.To}, d.inLines(text, indent)}
 }
@@ -170,8 +172,9 @@ func reindent(text, from, to string) string {
 }
 
 // Insert gives the edit by which a text, indented as from the beginning of a line and with lines that end with LF,
-// stands in an element as its child of that number among its elements, or as its last. It gets lines of its own, indented
-// as its neighbours are, where those have them. The element must have a start tag in the source, and an end tag.
+// stands in an element as its child of that number among its elements, or as its last. It gets lines of its own,
+// indented as its neighbours are, where those have them. The element must have a start tag in the source, and an end
+// tag.
 func (d *Document) Insert(in *Node, at int, text string) Edit {
 	var kids []*Node
 	for _, k := range in.Kids {
@@ -216,8 +219,8 @@ func (d *Document) Body() *Node {
 	return d.Root
 }
 
-// Append gives the edit by which a text stands in an element as what is last there, as Insert gives it. It may be an element
-// whose end tag is left out, or the root of a source.
+// Append gives the edit by which a text stands in an element as what is last there, as Insert gives it. It may be an
+// element whose end tag is left out, or the root of a source.
 func (d *Document) Append(in *Node, text string) Edit {
 	if in.Start.Len() > 0 && in.End.Len() > 0 && in != d.Root {
 		return d.Insert(in, len(in.Kids), text)
@@ -256,7 +259,8 @@ func (d *Document) step(n *Node) string {
 	return "  "
 }
 
-// Step is by how much elements are indented more than those around them: as the first is that stands on a line of its own.
+// Step is by how much elements are indented more than those around them: as the first is that stands on a line of its
+// own.
 func (d *Document) Step() string {
 	step := ""
 	d.Root.Walk(func(n *Node) {

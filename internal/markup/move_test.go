@@ -20,17 +20,23 @@ func find(d *markup.Document, id string) (found *markup.Node) {
 
 // What is moved takes its lines along, indented as its new neighbours are; nothing else changes.
 func TestMoves(t *testing.T) {
-	const page = "<main id=m>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div id=b></div>\n  <div id=c><i id=i>y</i></div>\n</main>\n"
+	const page = "<main id=m>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div " +
+		"id=b></div>\n  <div id=c><i id=i>y</i></div>\n</main>\n"
 	for _, c := range []struct {
 		what, into string
 		at         int
 		want       string
 	}{
-		{"p", "b", 0, "<main id=m>\n  <div id=a>\n  </div>\n  <div id=b>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div id=c><i id=i>y</i></div>\n</main>\n"},
-		{"p", "m", 1, "<main id=m>\n  <div id=a>\n  </div>\n  <p id=p>one\n    <b>x</b>\n  </p>\n  <div id=b></div>\n  <div id=c><i id=i>y</i></div>\n</main>\n"},
-		{"a", "m", 9, "<main id=m>\n  <div id=b></div>\n  <div id=c><i id=i>y</i></div>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n</main>\n"},
-		{"i", "m", 0, "<main id=m>\n  <i id=i>y</i>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div id=b></div>\n  <div id=c></div>\n</main>\n"},
-		{"b", "c", 1, "<main id=m>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div id=c><i id=i>y</i><div id=b></div></div>\n</main>\n"},
+		{"p", "b", 0, "<main id=m>\n  <div id=a>\n  </div>\n  <div id=b>\n    <p id=p>one\n      <b>x</b>\n    " +
+			"</p>\n  </div>\n  <div id=c><i id=i>y</i></div>\n</main>\n"},
+		{"p", "m", 1, "<main id=m>\n  <div id=a>\n  </div>\n  <p id=p>one\n    <b>x</b>\n  </p>\n  <div " +
+			"id=b></div>\n  <div id=c><i id=i>y</i></div>\n</main>\n"},
+		{"a", "m", 9, "<main id=m>\n  <div id=b></div>\n  <div id=c><i id=i>y</i></div>\n  <div id=a>\n    <p " +
+			"id=p>one\n      <b>x</b>\n    </p>\n  </div>\n</main>\n"},
+		{"i", "m", 0, "<main id=m>\n  <i id=i>y</i>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  " +
+			"</div>\n  <div id=b></div>\n  <div id=c></div>\n</main>\n"},
+		{"b", "c", 1, "<main id=m>\n  <div id=a>\n    <p id=p>one\n      <b>x</b>\n    </p>\n  </div>\n  <div " +
+			"id=c><i id=i>y</i><div id=b></div></div>\n</main>\n"},
 	} {
 		for _, newline := range []string{"\n", "\r\n"} {
 			d := markup.Read(nil, []byte(strings.ReplaceAll(page, "\n", newline)))
@@ -52,7 +58,8 @@ func TestRandomMoves(t *testing.T) {
 			id++
 			indent := strings.Repeat("\t", depth)
 			if depth > 3 || r.IntN(3) == 0 {
-				b.WriteString(indent + "<div id=n" + string(rune('a'+id%26)) + strings.Repeat("x", id/26) + ">text</div>\n")
+				b.WriteString(indent + "<div id=n" + string(rune('a'+id%26)) + strings.Repeat("x", id/26) +
+					">text</div>\n")
 				continue
 			}
 			b.WriteString(indent + "<section id=n" + string(rune('a'+id%26)) + strings.Repeat("x", id/26) + ">\n")
@@ -83,7 +90,8 @@ func TestRandomMoves(t *testing.T) {
 		next := markup.Read(nil, d.Apply(d.Move(what, into, at)))
 		moved := find(next, what.Attr("id").Value)
 		if moved == nil || moved.Parent.Attr("id").Value != into.Attr("id").Value {
-			t.Fatalf("%s does not stand in %s:\n%s\n%s", what.Attr("id").Value, into.Attr("id").Value, b.String(), next.Text())
+			t.Fatalf("%s does not stand in %s:\n%s\n%s", what.Attr("id").Value, into.Attr("id").Value, b.String(),
+				next.Text())
 		}
 		count := 0
 		next.Root.Walk(func(n *markup.Node) {

@@ -5,8 +5,8 @@ import (
 	"sync"
 )
 
-// Retagged is the document with edits made that change nothing but the attributes of start tags, and so leave the tree as
-// it is, and what some of its elements are then; nil where they do more, or where the source is not UTF-8.
+// Retagged is the document with edits made that change nothing but the attributes of start tags, and so leave the tree
+// as it is, and what some of its elements are then; nil where they do more, or where the source is not UTF-8.
 func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, then []*Node) {
 	if d.from != nil {
 		return nil, nil
@@ -23,7 +23,8 @@ func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, 
 	within := make([]bool, len(all))
 	tag := func(s Span) Span {
 		from := moved(s.From)
-		for i := sort.Search(len(all), func(i int) bool { return all[i].From > s.From }); i < len(all) && all[i].From < s.To; i++ {
+		for i := sort.Search(len(all), func(i int) bool { return all[i].From > s.From }); i < len(all) &&
+			all[i].From < s.To; i++ {
 			within[i] = all[i].To < s.To
 		}
 		return Span{from, moved(s.To)}
@@ -35,7 +36,8 @@ func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, 
 			then = append(then, &c)
 		}
 		if n.Start.Len() > 0 {
-			if c.Start = tag(n.Start); !n.IsText() && (c.Start.Len() != n.Start.Len() || next.text[c.Start.From:c.Start.To] != d.text[n.Start.From:n.Start.To]) {
+			if c.Start = tag(n.Start); !n.IsText() && (c.Start.Len() != n.Start.Len() ||
+				next.text[c.Start.From:c.Start.To] != d.text[n.Start.From:n.Start.To]) {
 				c.Attrs = attributes(nil, next.text, c.Start)
 			} else if c.Start.From != n.Start.From && len(n.Attrs) > 0 {
 				c.Attrs = make([]Attr, len(n.Attrs))

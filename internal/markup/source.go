@@ -19,9 +19,11 @@ type Source struct {
 	Bytes    []byte
 	Encoding string // its name in the Encoding Standard, such as utf-8
 
-	text string              // decoded, and always valid UTF-8: bytes that are none of their encoding are U+FFFD, as browsers show them
+	// decoded, and always valid UTF-8: bytes that are none of their encoding are U+FFFD, as browsers show them
+	text string
 	rows func() *lines.Index // worked out when it is first asked for
-	from []int               // of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
+	// of each byte of the text, and of its end, where that stands among the bytes; nil where it is the same
+	from []int
 	enc  encoding.Encoding
 }
 
@@ -38,7 +40,8 @@ const prescan = 1024
 // first 1,024 bytes, or else UTF-8, where the bytes are that, or windows-1252.
 func NewSource(b []byte) *Source {
 	enc, name, certain := charset.DetermineEncoding(b, "")
-	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescan)]), []byte("charset")); !certain && !declared && utf8.Valid(b) {
+	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescan)]), []byte("charset")); !certain && !declared &&
+		utf8.Valid(b) {
 		name = "utf-8"
 	}
 	s := &Source{Bytes: b, Encoding: name, enc: enc}
@@ -108,8 +111,8 @@ func (s *Source) replace() {
 	s.text, s.from = string(text), append(s.from, len(s.Bytes))
 }
 
-// broken is how many bytes at the beginning of some are one character that is broken off: as many as the Encoding Standard makes one
-// U+FFFD of.
+// broken is how many bytes at the beginning of some are one character that is broken off: as many as the Encoding
+// Standard makes one U+FFFD of.
 func broken(b []byte) int {
 	need, low, high := 0, byte(0x80), byte(0xbf)
 	switch c := b[0]; {

@@ -110,8 +110,8 @@ func (s *Source) At(place int) int {
 	return sort.SearchInts(s.from, place)
 }
 
-// Difference is the splices that make a file of another: what stands between the lines that each has once and both have in
-// the same order, without what is the same at its beginning and its end.
+// Difference is the splices that make a file of another: what stands between the lines that each has once and both have
+// in the same order, without what is the same at its beginning and its end.
 func Difference(file, next []byte) (all []Splice) {
 	from, to := 0, 0
 	add := func(end, upTo int) {
@@ -173,8 +173,8 @@ func anchors(file, next []byte) (all []anchor) {
 	return all
 }
 
-// Rising gives the places of the longest run of values that rise, in their order: of several that are as long, one whose
-// last value is the least.
+// Rising gives the places of the longest run of values that rise, in their order: of several that are as long, one
+// whose last value is the least.
 func Rising(values []int) (places []int) {
 	var ends []int // of the runs of each length, the place that ends the one with the least last value
 	before := make([]int, len(values))

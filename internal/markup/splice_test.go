@@ -31,7 +31,8 @@ func TestDifference(t *testing.T) {
 	text := func() []byte {
 		var b strings.Builder
 		for range r.IntN(30) {
-			b.WriteString(strings.Repeat(string(rune('a'+r.IntN(12))), 1+r.IntN(2)) + []string{"\n", "", "\r\n"}[r.IntN(3)])
+			b.WriteString(strings.Repeat(string(rune('a'+r.IntN(12))), 1+r.IntN(2)) + []string{"\n", "",
+				"\r\n"}[r.IntN(3)])
 		}
 		return []byte(b.String())
 	}

@@ -19,7 +19,8 @@ type token struct {
 
 // Elements whose content is text alone, up to their end tag.
 var rawText = map[string]bool{
-	"iframe": true, "noembed": true, "noframes": true, "noscript": true, "plaintext": true, "script": true, "style": true,
+	"iframe": true, "noembed": true, "noframes": true, "noscript": true, "plaintext": true, "script": true,
+	"style":    true,
 	"textarea": true, "title": true, "xmp": true,
 }
 

@@ -89,15 +89,19 @@ const (
 )
 
 var void = map[string]bool{
-	"area": true, "base": true, "br": true, "col": true, "embed": true, "hr": true, "img": true, "input": true, "link": true,
-	"meta": true, "param": true, "source": true, "track": true, "wbr": true, "basefont": true, "bgsound": true, "frame": true,
+	"area": true, "base": true, "br": true, "col": true, "embed": true, "hr": true, "img": true, "input": true,
+	"link": true,
+	"meta": true, "param": true, "source": true, "track": true, "wbr": true, "basefont": true, "bgsound": true,
+	"frame":  true,
 	"keygen": true, "image": true,
 }
 
 // optional are the elements whose end tag may be left out.
 var optional = map[string]bool{
-	"html": true, "head": true, "body": true, "li": true, "dt": true, "dd": true, "p": true, "rt": true, "rp": true, "optgroup": true,
-	"option": true, "colgroup": true, "caption": true, "thead": true, "tbody": true, "tfoot": true, "tr": true, "td": true, "th": true,
+	"html": true, "head": true, "body": true, "li": true, "dt": true, "dd": true, "p": true, "rt": true, "rp": true,
+	"optgroup": true,
+	"option":   true, "colgroup": true, "caption": true, "thead": true, "tbody": true, "tfoot": true, "tr": true,
+	"td": true, "th": true,
 }
 
 // Parse reads HTML, of any state of repair. The tree is what the Standard's parser makes of it. Which tags made which
@@ -128,7 +132,8 @@ func Read(limit *budget.Budget, b []byte) *Document {
 	if strings.HasPrefix(s.text, "\ufeff") {
 		start = len("\ufeff")
 	}
-	p := placing{d: &Document{Source: s, Part: true}, budget: limit, tokens: tokens(limit, s.text, start), faulty: map[FaultKind]int{}}
+	p := placing{d: &Document{Source: s, Part: true}, budget: limit, tokens: tokens(limit, s.text, start),
+		faulty: map[FaultKind]int{}}
 	for _, t := range p.tokens {
 		if t.kind == html.DoctypeToken || t.name == "html" || t.name == "head" || t.name == "body" {
 			p.d.Part = false
@@ -175,11 +180,12 @@ type closed struct {
 }
 
 // formatting are the elements that the parser opens again in every block that begins while they are open.
-var formatting = map[string]bool{"a": true, "b": true, "big": true, "code": true, "em": true, "font": true, "i": true, "nobr": true,
-	"s": true, "small": true, "strike": true, "strong": true, "tt": true, "u": true}
+var formatting = map[string]bool{"a": true, "b": true, "big": true, "code": true, "em": true, "font": true, "i": true,
+	"nobr": true,
+	"s":    true, "small": true, "strike": true, "strong": true, "tt": true, "u": true}
 
-// count spends what the parser will take besides the tokens themselves: formatting elements that are left open are made again
-// for every tag that follows.
+// count spends what the parser will take besides the tokens themselves: formatting elements that are left open are made
+// again for every tag that follows.
 func (p *placing) count() {
 	const few, alike = 8, 3 // of those that are alike the parser keeps three
 	open, times := map[string][]string{}, map[string]int{}
@@ -224,7 +230,8 @@ func (r *marked) Read(to []byte) (n int, err error) {
 			continue
 		}
 		r.rest = p.d.text[t.From:t.To]
-		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken || t.kind == html.CommentToken) && p.whole(t) {
+		if (t.kind == html.StartTagToken && !t.raw || t.kind == html.EndTagToken || t.kind == html.CommentToken) &&
+			p.whole(t) {
 			r.rest += "<!--" + p.mark + strconv.Itoa(i) + "-->"
 		}
 	}
@@ -271,7 +278,8 @@ func (p *placing) cut() {
 	for i := from; i < end; i++ {
 		p.left[i] = true
 	}
-	p.fault(Deep, first, "<%s> stands in more than 500 elements: it and what is in it are kept, and not read", first.name)
+	p.fault(Deep, first, "<%s> stands in more than 500 elements: it and what is in it are kept, and not read",
+		first.name)
 }
 
 // whole reports whether a tag is closed: at the end of a text it may not be.
@@ -339,7 +347,8 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 // finish gives nodes their spans, and tells what is wrong.
 func (p *placing) finish() {
 	open := []*Node{} // with a start tag and without an end tag as yet
-	if kids := p.d.Root.Kids; len(p.tokens) > 0 && p.tokens[0].kind == html.TextToken && p.d.Part && len(kids) > 0 && kids[0].IsText() {
+	if kids := p.d.Root.Kids; len(p.tokens) > 0 && p.tokens[0].kind == html.TextToken && p.d.Part && len(kids) > 0 &&
+		kids[0].IsText() {
 		kids[0].Start = p.tokens[0].Span
 	}
 	for i, t := range p.tokens {
@@ -485,7 +494,8 @@ func (p *placing) doubled(t token, all []Attr) {
 	for _, a := range all {
 		has := seen[a.Name]
 		if seen[a.Name] = true; has {
-			p.tell(Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name, a.Name)})
+			p.tell(Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name,
+				a.Name)})
 		}
 	}
 }

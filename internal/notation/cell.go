@@ -24,7 +24,8 @@ type Typed struct {
 	TrailGiven bool
 }
 
-const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), 1/3 or 30% (a part of the row), = (share), ~ (natural), " +
+const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), 1/3 or 30% (a part of the row), = " +
+	"(share), ~ (natural), " +
 	"* (full line), x (hidden) or nothing (carried)"
 
 // words are the widths that are not a number of units.

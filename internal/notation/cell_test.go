@@ -110,7 +110,8 @@ func TestACellShowsWhatWasTyped(t *testing.T) {
 
 func FuzzNotation(f *testing.F) {
 	for _, seed := range []string{"6", "2_6", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48",
-		"off", "÷1 x8 | mid ÷2 | wide ÷4", "4 8(6 6) | wide . 6(÷2)", "((", "x99", "999999999999999999999", "_", "-0_1"} {
+		"off", "÷1 x8 | mid ÷2 | wide ÷4", "4 8(6 6) | wide . 6(÷2)", "((", "x99", "999999999999999999999", "_",
+		"-0_1"} {
 		f.Add(seed, 12)
 	}
 	_, wide := sample.Wide(10)

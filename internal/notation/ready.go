@@ -53,7 +53,8 @@ func ReadyRecipes(k *kit.Kit) []Ready {
 	if n%6 == 0 {
 		all = append(all, Ready{"Centred", at(fmt.Sprintf("%d_%d", n/6, n*2/3))},
 			Ready{"Apart", at(fmt.Sprintf("%d %d_%d", n/3, n/3, n/3))})
-		all = append(all, Ready{"Main with a row in it, and side", at(fmt.Sprintf("%d(%d %d) %d", n*2/3, n/2, n/2, n/3))})
+		all = append(all, Ready{"Main with a row in it, and side",
+			at(fmt.Sprintf("%d(%d %d) %d", n*2/3, n/2, n/2, n/3))})
 	}
 	if k.Technique != kit.Grid {
 		all = append(all, Ready{"Mark and links", at("~ =")})

@@ -218,7 +218,8 @@ func (p *part) column(w word) error {
 		return p.wrong(w, "at most %d columns in a row, and %d in all", maxRecipe, maxRecipeWhole)
 	case p.build:
 		id, number := p.minter.Mint(page.Column)
-		p.row.Children = append(p.row.Children, &page.Node{ID: id, Kind: page.Column, Name: "Column " + strconv.Itoa(number)})
+		p.row.Children = append(p.row.Children, &page.Node{ID: id, Kind: page.Column, Name: "Column " +
+			strconv.Itoa(number)})
 		p.made++
 	}
 	p.c++
@@ -254,7 +255,8 @@ func (p *part) end(w word, said bool) (*page.Node, error) {
 			p.set(at, p.last)
 		}
 	case p.c > 0 && p.c < columns:
-		return nil, p.wrong(w, "%d widths, as many as in the first part, or one for all; . for one that is carried", columns)
+		return nil, p.wrong(w, "%d widths, as many as in the first part, or one for all; . for one that is carried",
+			columns)
 	}
 	return p.row, nil
 }

@@ -36,20 +36,21 @@ func spansOf(row *page.Node, k *kit.Kit) string {
 func TestParseRecipe(t *testing.T) {
 	k := sample.Twelve()
 	for recipe, want := range map[string]string{
-		"4 8":                          "[0 0 0 0 * * 4 4 · * * 8 8 · ]",
-		"2_8":                          "[0 0 0 0 * * 2_8 2_8 · ]",
-		"12 12 | mid 6 6 | wide 4 8":   "[0 0 0 0 12 6 4 4 · 12 6 8 8 · ]",
-		"mid 6 6 | full x *":           "[0 0 0 0 * 6 6 x · * 6 6 * · ]",
-		"= 1_=_2 ~":                    "[0 0 0 0 * * = = · * * 1_=_2 1_=_2 · * * ~ ~ · ]",
-		"12 12 | mid 4":                "[0 0 0 0 12 4 4 4 · 12 4 4 4 · ]",
-		"12 x2 | wide 4 . | full x":    "[0 0 0 0 12 12 4 x · 12 12 12 x · ]",
-		"4 x2 6":                       "[0 0 0 0 * * 4 4 · * * 4 4 · * * 6 6 · ]",
-		"4 . x2":                       "[0 0 0 0 * * 4 4 · * * * * · * * * * · ]",
-		"÷4 x2":                        "[0 0 4 4 * * * * · * * * * · ]",
-		"/1 x3 | mid ÷2 | full off":    "[1 2 2 0 * * * * · * * * * · * * * * · ]",
-		"4 8(6 6)":                     "[0 0 0 0 * * 4 4 · * * 8 8 [0 0 0 0 * * 6 6 · * * 6 6 · ]· ]",
-		"x2 | wide 4 8 | full . 6":     "[0 0 0 0 * * 4 4 · * * 8 6 · ]",
-		"12(12 12)(÷2 x4)|full 6(6 .)": "[0 0 0 0 12 12 12 6 [0 0 0 0 12 12 12 6 · 12 12 12 12 · ][2 2 2 2 * * * * · * * * * · * * * * · * * * * · ]· ]",
+		"4 8":                        "[0 0 0 0 * * 4 4 · * * 8 8 · ]",
+		"2_8":                        "[0 0 0 0 * * 2_8 2_8 · ]",
+		"12 12 | mid 6 6 | wide 4 8": "[0 0 0 0 12 6 4 4 · 12 6 8 8 · ]",
+		"mid 6 6 | full x *":         "[0 0 0 0 * 6 6 x · * 6 6 * · ]",
+		"= 1_=_2 ~":                  "[0 0 0 0 * * = = · * * 1_=_2 1_=_2 · * * ~ ~ · ]",
+		"12 12 | mid 4":              "[0 0 0 0 12 4 4 4 · 12 4 4 4 · ]",
+		"12 x2 | wide 4 . | full x":  "[0 0 0 0 12 12 4 x · 12 12 12 x · ]",
+		"4 x2 6":                     "[0 0 0 0 * * 4 4 · * * 4 4 · * * 6 6 · ]",
+		"4 . x2":                     "[0 0 0 0 * * 4 4 · * * * * · * * * * · ]",
+		"÷4 x2":                      "[0 0 4 4 * * * * · * * * * · ]",
+		"/1 x3 | mid ÷2 | full off":  "[1 2 2 0 * * * * · * * * * · * * * * · ]",
+		"4 8(6 6)":                   "[0 0 0 0 * * 4 4 · * * 8 8 [0 0 0 0 * * 6 6 · * * 6 6 · ]· ]",
+		"x2 | wide 4 8 | full . 6":   "[0 0 0 0 * * 4 4 · * * 8 6 · ]",
+		"12(12 12)(÷2 x4)|full 6(6 .)": "[0 0 0 0 12 12 12 6 [0 0 0 0 12 12 12 6 · 12 12 12 12 · ][2 2 2 2 * * * " +
+			"* · * * * * · * * * * · * * * * · ]· ]",
 	} {
 		row, err := ParseRecipe(recipe, k, "wide", (&page.Page{}).Minter())
 		if err != nil {
@@ -104,7 +105,8 @@ func TestRecipesReadBack(t *testing.T) {
 		written := FormatRecipe(row, k)
 		again, err := ParseRecipe(written, k, "wide", (&page.Page{}).Minter())
 		if err != nil || spansOf(again, k) != spansOf(row, k) || FormatRecipe(again, k) != written {
-			t.Fatalf("%q was written as %q, which reads as\n%v, not\n%s: %v", text, written, again, spansOf(row, k), err)
+			t.Fatalf("%q was written as %q, which reads as\n%v, not\n%s: %v", text, written, again, spansOf(row, k),
+				err)
 		}
 	}
 }

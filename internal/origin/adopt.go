@@ -7,8 +7,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// Adopt reads a file into which page p was written, on kit k: nodes have the ids, names and notes of those that p has in
-// their place or, where it has none, of those that stood there before.
+// Adopt reads a file into which page p was written, on kit k: nodes have the ids, names and notes of those that p has
+// in their place or, where it has none, of those that stood there before.
 func Adopt(p *page.Page, k *kit.Kit, o *page.Origin, before Was) *page.Page {
 	next := Again(p, k, o, nil)
 	a := adopter{from: map[*page.Node]*page.Node{}, taken: map[string]bool{}}
@@ -54,8 +54,8 @@ func (a *adopter) match(want, read []*page.Node) {
 	}
 }
 
-// alike reports whether a node may be what was read of another: elements around containers alone are sections, and those
-// in which nothing stands any more are blocks.
+// alike reports whether a node may be what was read of another: elements around containers alone are sections, and
+// those in which nothing stands any more are blocks.
 func alike(want, read *page.Node) bool {
 	around := func(k page.Kind) bool { return k == page.Section || k == page.Element }
 	switch {

@@ -12,8 +12,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// asideAttr is the attribute in which the words of a kit stand where the layout of a page is in mixins: the text that is
-// worked on has it, right behind the names of tags; the file that is written has none.
+// asideAttr is the attribute in which the words of a kit stand where the layout of a page is in mixins: the text that
+// is worked on has it, right behind the names of tags; the file that is written has none.
 const asideAttr = "data-kr-words"
 
 // between stands between words there; none has it.
@@ -65,7 +65,8 @@ func without(o *page.Origin) []markup.Splice {
 // StyleOf is the address at which a page links the stylesheet that its mixins come to, where none was chosen.
 func StyleOf(p *page.Page) string {
 	name := strings.TrimSuffix(path.Base(p.File), path.Ext(p.File)) + ".css"
-	if at := Find(p.Origin.Sheets, name); at >= 0 && !IsOurs(p.Origin.Sheets[at]) || name == "kit.css" || name == "page.css" {
+	if at := Find(p.Origin.Sheets, name); at >= 0 && !IsOurs(p.Origin.Sheets[at]) || name == "kit.css" ||
+		name == "page.css" {
 		return strings.TrimSuffix(name, ".css") + "-layout.css"
 	}
 	return name
@@ -113,8 +114,8 @@ func Taken(o *page.Origin, file []byte) ([]byte, error) {
 	return next.Apply(edits), nil
 }
 
-// WithMixins is page p with its layout in mixins, which come to a stylesheet of that address; or, where it is empty, in the
-// classes of its file. Its text is as it was.
+// WithMixins is page p with its layout in mixins, which come to a stylesheet of that address; or, where it is empty, in
+// the classes of its file. Its text is as it was.
 func WithMixins(p *page.Page, address string) *page.Page {
 	c, doc := *p, Document(p.Origin)
 	c.Origin = p.Origin.With(p.Origin.Bytes())
@@ -134,7 +135,8 @@ func WithKept(p *page.Page, kept []page.Kept) *page.Page {
 func checkFree(doc *markup.Document) (err error) {
 	doc.Root.Walk(func(n *markup.Node) {
 		if n.Attr(asideAttr) != nil {
-			err = fault.New("file", "an attribute "+asideAttr, "none of that name: Kit Rows has its own words in it, and not in the file")
+			err = fault.New("file", "an attribute "+asideAttr,
+				"none of that name: Kit Rows has its own words in it, and not in the file")
 		}
 	})
 	return err

@@ -29,19 +29,21 @@ func Named(o *page.Origin, files []kit.File) []kit.File {
 	return all
 }
 
-// Kit reads a kit out of the stylesheets that hold for a document, in their order: of the files, and of those that stand in
-// the document. It is read of the only one with a grid in it or, where that is none or several, of all. Rest is the
-// files that are none of the kit's.
+// Kit reads a kit out of the stylesheets that hold for a document, in their order: of the files, and of those that
+// stand in the document. It is read of the only one with a grid in it or, where that is none or several, of all. Rest
+// is the files that are none of the kit's.
 func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
 	sheets, _ := Sheets(Document(o), files)
 	if len(sheets) == 0 {
-		return nil, files, fault.New("stylesheet", "none", "a document that links a stylesheet with a grid in it, or files of stylesheets given with it")
+		return nil, files, fault.New("stylesheet", "none",
+			"a document that links a stylesheet with a grid in it, or files of stylesheets given with it")
 	}
 	with, err := grids(ctx, sheets)
 	if err != nil {
 		return nil, files, err
 	}
-	k, _, err = analyse.Kit(ctx, id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)), "Stylesheet"), with, nil)
+	k, _, err = analyse.Kit(ctx, id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)),
+		"Stylesheet"), with, nil)
 	if err != nil {
 		return nil, files, err
 	}
@@ -56,8 +58,8 @@ func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *k
 // mostCandidates is how many stylesheets of a document are looked at for whether there is a grid in them.
 const mostCandidates = 100
 
-// grids are the stylesheets that a kit is read of: the only one with a grid in it, with those it imports; or all, but for those
-// that are too much by themselves.
+// grids are the stylesheets that a kit is read of: the only one with a grid in it, with those it imports; or all, but
+// for those that are too much by themselves.
 func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error) {
 	file := func(s css.Source) kit.File { return kit.File{Name: s.Name, Text: s.Text} }
 	if len(sheets) == 1 {
@@ -91,7 +93,8 @@ func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error
 	case err != nil:
 		return nil, tooMuch(err)
 	case n == 0 || n > kit.MaxFiles:
-		return nil, fault.New("stylesheet", fmt.Sprintf("%d stylesheets", n), "1 to %d stylesheets with a grid in them", kit.MaxFiles)
+		return nil, fault.New("stylesheet", fmt.Sprintf("%d stylesheets", n),
+			"1 to %d stylesheets with a grid in them", kit.MaxFiles)
 	}
 	return with, nil
 }
@@ -99,7 +102,8 @@ func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error
 // tooMuch is an error of reading stylesheets as a fault.
 func tooMuch(err error) error {
 	if spent, is := errors.AsType[*budget.SpentError](err); is {
-		return fault.New("stylesheet", spent.Error(), "stylesheets that are read in %v and %d MB", budget.Time, budget.Memory>>20)
+		return fault.New("stylesheet", spent.Error(), "stylesheets that are read in %v and %d MB", budget.Time,
+			budget.Memory>>20)
 	}
 	return err
 }
@@ -183,8 +187,8 @@ func Here(p *page.Page) Was {
 	return func(place int) *page.Node { return at[place] }
 }
 
-// Spliced is page p on kit k with its file changed: what is not changed keeps its nodes. Nodes that stood in it before have
-// back what they had.
+// Spliced is page p on kit k with its file changed: what is not changed keeps its nodes. Nodes that stood in it before
+// have back what they had.
 func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page {
 	next := p.Origin.With(markup.Spliced(p.Origin.Bytes(), all))
 	kept := Kept(p, next, all)
@@ -196,7 +200,8 @@ func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page
 	})
 }
 
-// Kept gives the nodes of page p by the places that they have in its file once that is changed, those that are not changed.
+// Kept gives the nodes of page p by the places that they have in its file once that is changed, those that are not
+// changed.
 func Kept(p *page.Page, next *page.Origin, all []markup.Splice) Was {
 	doc, read := Document(p.Origin), Document(next)
 	at, moved := make(map[int]*page.Node, len(p.Origin.Places)), markup.Moved(all)

@@ -79,7 +79,8 @@ func stretches(doc *markup.Document, p *page.Page, inner string) map[*page.Node]
 					open = n
 				}
 				visit(s.Inside, n.Children)
-			case m.IsText() && next < len(nodes) && !blank(m.Text) && (open == nil || !loose(open, all)) && nodes[next].Kind == page.Block && (m.Start.Len() == 0 || places[nodes[next]] == m.Start.From):
+			case m.IsText() && next < len(nodes) && !blank(m.Text) && (open == nil || !loose(open, all)) &&
+				nodes[next].Kind == page.Block && (m.Start.Len() == 0 || places[nodes[next]] == m.Start.From):
 				open = nodes[next]
 				next++
 				all[open] = Stretch{Nodes: []*markup.Node{m}}

@@ -46,7 +46,8 @@ func Links(doc *markup.Document) (all []Link) {
 			}
 		case n.Tag == "link":
 			rel := strings.Fields(strings.ToLower(valueOf(n, "rel")))
-			if href := valueOf(n, "href"); slices.Contains(rel, "stylesheet") && !slices.Contains(rel, "alternate") && href != "" &&
+			if href := valueOf(n, "href"); slices.Contains(rel, "stylesheet") && !slices.Contains(rel, "alternate") &&
+				href != "" &&
 				n.Attr("disabled") == nil {
 				all = append(all, Link{Node: n, Name: Address(href), Media: valueOf(n, "media")})
 			}
@@ -132,8 +133,8 @@ type cascades struct {
 	left []*budget.SpentError
 }
 
-// Cascade is that of stylesheets, worked out once for a page and those that edits make of it. Left are those that take more
-// than may be spent on them, which are left out of it.
+// Cascade is that of stylesheets, worked out once for a page and those that edits make of it. Left are those that take
+// more than may be spent on them, which are left out of it.
 func Cascade(o *page.Origin, sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
 	known := knownOf(o).cascades
 	known.Lock()

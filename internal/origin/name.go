@@ -63,8 +63,8 @@ func nameOf(text, other string) string {
 // titles are the names of nodes that their elements say nothing of.
 var titles = map[page.Kind]string{page.Container: "Container", page.Row: "Row", page.Column: "Column"}
 
-// name is what the node of an element is called: by its label or its id, by the first heading in it, by a class of its own, or by
-// its element.
+// name is what the node of an element is called: by its label or its id, by the first heading in it, by a class of its
+// own, or by its element.
 func name(n *markup.Node, i *page.Node) string {
 	for _, attr := range []string{"aria-label", "id"} {
 		if a := n.Attr(attr); a != nil && !blank(a.Value) {

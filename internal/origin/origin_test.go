@@ -19,7 +19,8 @@ import (
 func of(file []byte) *project.Project {
 	k := sample.Twelve()
 	pg := origin.NewPage("page", "index.html", k, page.NewOrigin(file, nil))
-	return &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	return &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		Pages: []*page.Page{pg}}
 }
 
 // outline is the nodes of a page, with what they are called.
@@ -47,18 +48,21 @@ func TestRead(t *testing.T) {
 	for _, c := range []struct{ name, file, want string }{
 		{"a grid", `<div class="kr-frame"><div class="kr-row"><div class="kr-cell kr-take-6-mid"><p>Low water</p></div></div></div>`,
 			"container div Container (row div Row (column div Column (block text Low water)))"},
-		{"an element around a container", `<main id=story><div class="kr-frame"></div></main>`, "section main story (container div Container)"},
+		{"an element around a container", `<main id=story><div class="kr-frame"></div></main>`,
+			"section main story (container div Container)"},
 		{"an element around a row", `<div class="kr-frame"><div class="pad"><div class="kr-row"></div></div></div>`,
 			"container div Container (element div pad (row div Row))"},
 		{"words straight in a row", `<div class="kr-row">Loose <b>words</b><div class="kr-cell"></div></div>`,
 			"row div Row (block html Loose words, column div Column)"},
 		{"a column in no row", `<div class="kr-cell"><h2>Log</h2></div>`, "element div Log (block heading Log)"},
-		{"a row straight in a row", `<div class="kr-row"><div class="kr-row"></div></div>`, "row div Row (block html div)"},
+		{"a row straight in a row", `<div class="kr-row"><div class="kr-row"></div></div>`,
+			"row div Row (block html div)"},
 		{"no grid at all", `<body><header><h1>Tides</h1><p>Low</p></header><ul><li>a<li>b</ul><script>x()</script><!-- c --></body>`,
 			"element header Tides (block heading Tides, block text Low), block list a b"},
 		{"tags that are left out", `<!doctype html><title>Log</title><div class=kr-row><div class=kr-cell><p>One<p>Two`,
 			"row div Row (column div Column (block text One, block text Two))"},
-		{"the body itself", `<html><body class="kr-frame"><div class="kr-row"></div></body></html>`, "container body body (row div Row)"},
+		{"the body itself", `<html><body class="kr-frame"><div class="kr-row"></div></body></html>`,
+			"container body body (row div Row)"},
 		{"nothing", "", ""},
 	} {
 		p := of([]byte(c.file))
@@ -75,7 +79,8 @@ func TestRead(t *testing.T) {
 func TestLongFile(t *testing.T) {
 	file := []byte(strings.Repeat("<div class=kr-row></div>", page.MaxNodes+10))
 	p := of(file)
-	if err := p.Check(); err != nil || len(p.Pages[0].Origin.Places) > page.MaxNodes || !bytes.Equal(p.Pages[0].Origin.Bytes(), file) {
+	if err := p.Check(); err != nil || len(p.Pages[0].Origin.Places) > page.MaxNodes ||
+		!bytes.Equal(p.Pages[0].Origin.Bytes(), file) {
 		t.Errorf("%d nodes, %v", len(p.Pages[0].Origin.Places), err)
 	}
 }
@@ -116,8 +121,10 @@ func TestInstalledPages(t *testing.T) {
 
 // Whatever the bytes, they are read, planned and written to the same bytes.
 func FuzzRead(f *testing.F) {
-	for _, seed := range []string{"<div class=kr-row>a<div class='kr-cell kr-take-3'>b", "\xff\xfe<\x00p\x00", "<body class=kr-frame><table><tr class=kr-row><td class=kr-cell>",
-		"<!--a--><p>b<!--c-->d", "<div class=kr-frame><div class=kr-row></p></div></span><b><i></b>x", "<svg><title>a</title></svg><select><option>b", "<ul class=kr-row><li class=kr-cell>a<li class=kr-cell>b"} {
+	for _, seed := range []string{"<div class=kr-row>a<div class='kr-cell kr-take-3'>b", "\xff\xfe<\x00p\x00",
+		"<body class=kr-frame><table><tr class=kr-row><td class=kr-cell>",
+		"<!--a--><p>b<!--c-->d", "<div class=kr-frame><div class=kr-row></p></div></span><b><i></b>x",
+		"<svg><title>a</title></svg><select><option>b", "<ul class=kr-row><li class=kr-cell>a<li class=kr-cell>b"} {
 		f.Add([]byte(seed))
 	}
 	f.Fuzz(func(t *testing.T, file []byte) {

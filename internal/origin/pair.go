@@ -59,7 +59,8 @@ func once(doc *markup.Document) map[string]*markup.Node {
 	return all
 }
 
-// outer is the text of an element without what stands aside in it and without differences of white space; empty of none.
+// outer is the text of an element without what stands aside in it and without differences of white space; empty of
+// none.
 func outer(doc *markup.Document, n *markup.Node) string {
 	span := doc.Outer(n)
 	if n.IsText() || n.Start.Len() == 0 || span.Len() > long {
@@ -135,7 +136,8 @@ func run(old, next []*markup.Node) (all [][2]*markup.Node) {
 	return all
 }
 
-// likeness is how much two elements are alike: by their names, their ids, their classes, and whether they hold as many others.
+// likeness is how much two elements are alike: by their names, their ids, their classes, and whether they hold as many
+// others.
 func likeness(a, b *markup.Node) int {
 	weight := 0
 	if a.Tag == b.Tag {

@@ -14,15 +14,16 @@ func Decoded(doc *markup.Document, edits []markup.Edit) string {
 	return string(markup.Spliced([]byte(doc.Text()), markup.NewText(doc.Text()).Splices(edits)))
 }
 
-// Plain is a page that was read from markup as one that is made here, as far as such pages can hold it: its containers, rows and columns,
-// without what stands around and between them, and what stands in columns as it is in the file.
+// Plain is a page that was read from markup as one that is made here, as far as such pages can hold it: its containers,
+// rows and columns, without what stands around and between them, and what stands in columns as it is in the file.
 func Plain(p *page.Page, k *kit.Kit) *page.Page {
 	w := plainer{doc: Document(p.Origin), stretches: Stretches(p, Inner(k)), anchors: map[string]bool{}, k: k}
 	c := *p
 	c.Origin = nil
 	c.File = strings.TrimSuffix(p.File[strings.LastIndexByte(p.File, '/')+1:], ".htm")
 	if !strings.HasSuffix(c.File, ".html") || strings.ContainsFunc(c.File, func(r rune) bool {
-		return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '.' || r == '-' || r == '_')
+		return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '.' || r == '-' ||
+			r == '_')
 	}) {
 		c.File = "index.html"
 	}
@@ -40,11 +41,13 @@ type plainer struct {
 func (w *plainer) nodes(nodes []*page.Node, in page.Kind) (all []*page.Node) {
 	for _, n := range nodes {
 		switch {
-		case n.Kind == page.Container && in == "", n.Kind == page.Row && in == page.Container, n.Kind == page.Row && in == page.Column,
+		case n.Kind == page.Container && in == "", n.Kind == page.Row && in == page.Container, n.Kind == page.Row &&
+			in == page.Column,
 			n.Kind == page.Column && in == page.Row:
 			all = append(all, w.node(n))
 		case n.Kind == page.Row && in == "":
-			all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container", Children: []*page.Node{w.node(n)}})
+			all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container",
+				Children: []*page.Node{w.node(n)}})
 		case in == page.Column && (n.Kind == page.Block || !grid(n)):
 			all = append(all, w.block(n))
 		default:

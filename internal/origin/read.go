@@ -78,11 +78,12 @@ type Page struct {
 // Was gives the node that a page had where one is read again; nil where there was none.
 type Was func(place int) *page.Node
 
-// Read reads a file as a page on kit k, whose words are v. Elements with the kit's words are containers, rows and columns,
-// and have the settings that the words say; elements around and between them are kept as what they are; all else is
-// blocks. What stands deeper than a page goes is one block, and what is more than a page holds has no node.
+// Read reads a file as a page on kit k, whose words are v. Elements with the kit's words are containers, rows and
+// columns, and have the settings that the words say; elements around and between them are kept as what they are; all
+// else is blocks. What stands deeper than a page goes is one block, and what is more than a page holds has no node.
 func Read(doc *markup.Document, k *kit.Kit, v *vocab.Vocabulary, inner string, was Was) *Page {
-	r := reader{doc: doc, words: newWords(k, v), inner: inner, kinds: map[*markup.Node]page.Kind{}, around: map[*markup.Node]bool{}}
+	r := reader{doc: doc, words: newWords(k, v), inner: inner, kinds: map[*markup.Node]page.Kind{},
+		around: map[*markup.Node]bool{}}
 	doc.Root.Walk(func(n *markup.Node) { r.count++ })
 	r.look(doc.Root, "", false)
 	items := r.nodes(doc.Root, 0)
@@ -117,9 +118,9 @@ type item struct {
 	kids  []item
 }
 
-// look finds out what elements are, in an element of that kind and, where held, in a container, row or column; and reports
-// whether any is of the grid. Columns that do not stand straight in a row are none, nor are containers in containers, rows
-// or columns, nor rows straight in rows.
+// look finds out what elements are, in an element of that kind and, where held, in a container, row or column; and
+// reports whether any is of the grid. Columns that do not stand straight in a row are none, nor are containers in
+// containers, rows or columns, nor rows straight in rows.
 func (r *reader) look(n *markup.Node, in page.Kind, held bool) (some bool) {
 	for _, k := range n.Kids {
 		if k.IsText() || idle[k.Tag] {
@@ -149,11 +150,13 @@ func (r *reader) look(n *markup.Node, in page.Kind, held bool) (some bool) {
 var idle = set("head script style template noscript title link meta base source track param datalist area")
 
 // grouping are elements that hold others rather than words.
-var grouping = set("body div header nav main aside section article footer figure ul ol li form fieldset details dl dd search hgroup " +
+var grouping = set("body div header nav main aside section article footer figure ul ol li form fieldset details " +
+	"dl dd search hgroup " +
 	"blockquote menu address center dialog")
 
 // phrasing are elements that stand in lines with words.
-var phrasing = set("a abbr acronym b bdi bdo big br button cite code data del dfn em font i img input ins kbd label map mark meter " +
+var phrasing = set("a abbr acronym b bdi bdo big br button cite code data del dfn em font i img input ins kbd " +
+	"label map mark meter " +
 	"noscript output picture progress q ruby s samp select small span strike strong sub sup svg textarea time tt u var video wbr audio " +
 	"canvas embed iframe object math script style template link meta")
 

@@ -9,8 +9,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// Retagged is page p, in whose file only attributes of those elements, or what is set on their nodes, changed, read from it:
-// doc is the file then, and all is how it changed. It is nil where an element is now of another kind.
+// Retagged is page p, in whose file only attributes of those elements, or what is set on their nodes, changed, read
+// from it: doc is the file then, and all is how it changed. It is nil where an element is now of another kind.
 func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.Node, all []markup.Splice) *page.Page {
 	next := *p
 	next.Origin = p.Origin.With(doc.Bytes)

@@ -15,10 +15,11 @@ import (
 var plainName = regexp.MustCompile(`^[A-Za-z_][A-Za-z0-9_-]*$`)
 
 // Selectors are what mixin-based code selects the containers, rows and columns of a page by in its own markup, by their
-// ids: the selector that was chosen for a node; else its id attribute, a class or an element that the file has once; else
-// the only such element, or of a column its place, in what it stands in. A node that nothing selects has none.
+// ids: the selector that was chosen for a node; else its id attribute, a class or an element that the file has once;
+// else the only such element, or of a column its place, in what it stands in. A node that nothing selects has none.
 func Selectors(p *page.Page, k *kit.Kit) map[string]string {
-	s := selecting{names: map[string]int{}, places: map[*markup.Node]int{}, alike: map[kin]int{}, of: map[string]string{}, stretches: Stretches(p, Inner(k))}
+	s := selecting{names: map[string]int{}, places: map[*markup.Node]int{}, alike: map[kin]int{},
+		of: map[string]string{}, stretches: Stretches(p, Inner(k))}
 	Document(p.Origin).Root.Walk(func(m *markup.Node) {
 		if m.IsText() {
 			return

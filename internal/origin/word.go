@@ -32,7 +32,8 @@ type said struct {
 }
 
 func newWords(k *kit.Kit, v *vocab.Vocabulary) *words {
-	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{}, said: map[wordKey]said{}}
+	w := &words{kit: k, v: v, known: map[wordKey]*vocab.Word{}, base: map[page.Kind]*vocab.Word{},
+		said: map[wordKey]said{}}
 	for _, kind := range []page.Kind{page.Row, page.Column} {
 		w.base[kind] = v.Base(kind)
 	}
@@ -55,7 +56,8 @@ func (w *words) word(on page.Kind, text string) *vocab.Word {
 func Said(n *markup.Node) (all []string) {
 	all = n.Classes()
 	for at, a := range n.Attrs {
-		if a.Name == "class" || slices.ContainsFunc(n.Attrs[:at], func(b markup.Attr) bool { return b.Name == a.Name }) {
+		if a.Name == "class" || slices.ContainsFunc(n.Attrs[:at],
+			func(b markup.Attr) bool { return b.Name == a.Name }) {
 			continue
 		}
 		if a.Name == asideAttr {
@@ -64,7 +66,8 @@ func Said(n *markup.Node) (all []string) {
 		}
 		if a.Name == "style" {
 			for declaration := range strings.SplitSeq(a.Value, ";") {
-				if name, value, is := strings.Cut(declaration, ":"); is && strings.HasPrefix(strings.TrimSpace(name), "--") {
+				if name, value, is := strings.Cut(declaration, ":"); is && strings.HasPrefix(strings.TrimSpace(name),
+					"--") {
 					all = append(all, "style="+strings.TrimSpace(name)+": "+strings.TrimSpace(value)+";")
 				}
 			}
@@ -152,7 +155,8 @@ func (w *words) says(kind page.Kind, all, classes []string) (s said) {
 		for _, f := range page.Settable(kind) {
 			value := w.value(held[i][f].Value)
 			here := held[i][f].From == int8(i) // a word says it from here on
-			if before := now[f]; !here && (before.Term == page.None && value == w.value(w.v.Unset(kind, f, i)) || value == before) {
+			if before := now[f]; !here && (before.Term == page.None && value == w.value(w.v.Unset(kind, f, i)) ||
+				value == before) {
 				continue
 			}
 			if f.Check(value, kind, w.kit.ColumnsAt(i).N()) != nil {

@@ -257,7 +257,8 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 		c.under(n.Frame.Check(c.k), CheckSelector(n.Selector), CheckNote(n.Note))
 		c.settings(outer, n)
 		if n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Element != "") {
-			c.wrong(c.field("classes"), string(n.Kind), "an id attribute, classes and an element only on sections, containers, rows, columns and elements")
+			c.wrong(c.field("classes"), string(n.Kind),
+				"an id attribute, classes and an element only on sections, containers, rows, columns and elements")
 		}
 		if (n.Content != nil) != (n.Kind == Block) || len(n.Children) > 0 && n.Kind == Block {
 			c.wrong(c.field("content"), string(n.Kind), "content on every block and only there")
@@ -266,7 +267,8 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 		return
 	}
 	if n.Kind == Element {
-		c.wrong(c.field("kind"), string(n.Kind), "a section, container, row, column or block: other elements only on pages that were read from markup")
+		c.wrong(c.field("kind"), string(n.Kind),
+			"a section, container, row, column or block: other elements only on pages that were read from markup")
 	}
 	c.under(CheckElement(n.Kind, n.Element),
 		CheckAnchor(n.Anchor), CheckClasses(c.k, n.Classes),
@@ -325,8 +327,8 @@ func (c *checker) settings(outer, n *Node) {
 	}
 }
 
-// CheckShape refuses what is no tree of nodes at all: a node that is null, a block without content or with children, nodes
-// nested too deep. All that is done to pages counts on it.
+// CheckShape refuses what is no tree of nodes at all: a node that is null, a block without content or with children,
+// nodes nested too deep. All that is done to pages counts on it.
 func (p *Page) CheckShape() error { return checkShape(p.Body, 1) }
 
 func checkShape(nodes []*Node, depth int) error {

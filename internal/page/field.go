@@ -76,11 +76,14 @@ var specs = [NumFields]spec{
 	Base:   {on: []Kind{Container, Row, Column, Block}},
 	Frames: {on: []Kind{Container}, start: []Value{{Term: Fixed}}},
 	Width: {
-		name: "width", on: []Kind{Column}, start: []Value{Full}, terms: []Term{Whole, Shared, OfContent, Taken, Portion},
+		name: "width", on: []Kind{Column}, start: []Value{Full}, terms: []Term{Whole, Shared, OfContent, Taken,
+			Portion},
 		low: 1, high: most,
-		want:    fmt.Sprintf("full, share, natural, take and a number from 1 to %d, or a part of the row such as 1/3 or 30%%", most),
-		row:     func(n int) (int, int) { return 1, n },
-		doc:     "The width of a column: full, take and a number of units, a part of the row such as 1/3 or 30%, share, or natural.",
+		want: fmt.Sprintf("full, share, natural, take and a number from 1 to %d, or a part of the row such as "+
+			"1/3 or 30%%", most),
+		row: func(n int) (int, int) { return 1, n },
+		doc: "The width of a column: full, take and a number of units, a part of the row such as 1/3 or 30%, " +
+			"share, or natural.",
 		pattern: "^(full|share|natural|take [0-9]{1,2}|[0-9]{1,3}/[0-9]{1,3}|[0-9]{1,3}%)$",
 	},
 	Skip: {
@@ -104,8 +107,9 @@ var specs = [NumFields]spec{
 		doc: "first, last, or a number; 0 is the source order.",
 	},
 	Shown: {
-		name: "shown", on: []Kind{Column}, start: []Value{Shows}, form: truth, terms: []Term{No, Yes}, want: "true or false",
-		doc: "false hides the column.",
+		name: "shown", on: []Kind{Column}, start: []Value{Shows}, form: truth, terms: []Term{No, Yes},
+		want: "true or false",
+		doc:  "false hides the column.",
 	},
 	Align: {
 		name: "align", on: []Kind{Row, Column}, start: []Value{Stretch, RowsAlign},
@@ -132,10 +136,11 @@ var specs = [NumFields]spec{
 		name: "spread", on: []Kind{Row}, start: []Value{Start},
 		terms: []Term{AtStart, AtCentre, AtEnd, InBetween, AllAround, Evenly},
 		want:  "one of start, centre, end, between, around, even", label: "spread",
-		doc: "Where the unspent part of a row's line goes.",
+		doc: "Where the free part of a row's line goes.",
 	},
 	Divides: {
-		name: "divides", on: []Kind{Row}, start: []Value{Fresh}, terms: []Term{Anew, Parents, Number}, low: 1, high: most,
+		name: "divides", on: []Kind{Row}, start: []Value{Fresh}, terms: []Term{Anew, Parents, Number}, low: 1,
+		high: most,
 		want: fmt.Sprintf("fresh, parent, or a number of columns from 1 to %d", most), label: "divides into",
 		doc: "What a row divides into: fresh, parent, or a number of columns.",
 	},

@@ -33,7 +33,8 @@ type Kept struct {
 func CheckPlace(place string) error {
 	hidden := strings.HasPrefix(place, ".") || strings.Contains(place, "/.")
 	if place != "" && (!IsPath(place) || hidden) {
-		return fault.New("place", place, "the path of a folder that is not hidden, such as styles/grid, or nothing for the folder that is worked in")
+		return fault.New("place", place,
+			"the path of a folder that is not hidden, such as styles/grid, or nothing for the folder that is worked in")
 	}
 	return nil
 }
@@ -96,7 +97,8 @@ func (o *Origin) Check(nodes int) error {
 		size += len(s.Text)
 	}
 	if size > MaxOrigin+kit.MaxSheet {
-		return fault.New("source.sheets", size, "at most %d MiB with the stylesheets that it links", (MaxOrigin+kit.MaxSheet)>>20)
+		return fault.New("source.sheets", size, "at most %d MiB with the stylesheets that it links",
+			(MaxOrigin+kit.MaxSheet)>>20)
 	}
 	return nil
 }

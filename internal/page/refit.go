@@ -34,7 +34,8 @@ func NewRefit(from, to *kit.Kit, were []string) (*Refit, error) {
 		}
 	}
 	if len(were) != len(to.Breakpoints) {
-		return nil, fault.New("were", len(were), "a name, or an empty text, for each of %d breakpoints", len(to.Breakpoints))
+		return nil, fault.New("were", len(were), "a name, or an empty text, for each of %d breakpoints",
+			len(to.Breakpoints))
 	}
 	r := &Refit{from, to, make([]int, len(from.Breakpoints))}
 	for i, b := range from.Breakpoints {
@@ -161,7 +162,8 @@ func (r *Refit) scaled(s Setting, j int, row *Node, note func(breakpoint, text s
 			if r.to.Technique == kit.Flex && !r.to.ColumnsAt(j).IsUneven() {
 				d := divisor(v.Int(), was)
 				s = s.With(Width, Part(v.Int()/d, was/d))
-				note(name, "%d of %d is %s of %d columns: it is %d/%d of the row now", v.Int(), was, kit.Figure(exact), is, v.Int()/d, was/d)
+				note(name, "%d of %d is %s of %d columns: it is %d/%d of the row now", v.Int(), was, kit.Figure(exact),
+					is, v.Int()/d, was/d)
 				continue
 			}
 			n = max(n, 1)

@@ -50,7 +50,7 @@ const (
 	AtBottom
 	Stretched
 
-	// Where the unspent part of a line goes.
+	// Where the free part of a line goes.
 	AtStart
 	AtCentre
 	AtEnd
@@ -164,8 +164,9 @@ var texts = [numTerms]struct{ before, after string }{
 	No: {"false", ""}, Yes: {"true", ""},
 	Whole: {"full", ""}, Shared: {"share", ""}, OfContent: {"natural", ""},
 	AsKit: {"kit", ""}, Anew: {"fresh", ""}, Parents: {"parent", ""},
-	AsRow: {"row", ""}, AtTop: {"top", ""}, AtMiddle: {"middle", ""}, AtBottom: {"bottom", ""}, Stretched: {"stretch", ""},
-	AtStart: {"start", ""}, AtCentre: {"centre", ""}, AtEnd: {"end", ""}, InBetween: {"between", ""},
+	AsRow: {"row", ""}, AtTop: {"top", ""}, AtMiddle: {"middle", ""}, AtBottom: {"bottom", ""},
+	Stretched: {"stretch", ""},
+	AtStart:   {"start", ""}, AtCentre: {"centre", ""}, AtEnd: {"end", ""}, InBetween: {"between", ""},
 	AllAround: {"around", ""}, Evenly: {"even", ""},
 	Leads: {"lead", ""}, Runs: {"run", ""}, Turns: {"turn", ""}, Under: {"under", ""},
 }

@@ -30,7 +30,8 @@ func Background(k *kit.Kit) string {
 		if i > 0 {
 			indent = "\n    "
 		}
-		stripes.Value = strings.NewReplacer("{colour}", colour, "\n", indent, "var(--kr-side, right)", "right").Replace(stripes.Value)
+		stripes.Value = strings.NewReplacer("{colour}", colour, "\n", indent, "var(--kr-side, right)",
+			"right").Replace(stripes.Value)
 		for _, d := range []css.Declaration{css.D("left", left), css.D("width", width), stripes} {
 			if had[d.Name] != d.Value {
 				rule.Body = append(rule.Body, d)

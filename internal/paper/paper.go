@@ -47,7 +47,8 @@ func Of(k *kit.Kit, name string, v float64) (*Sheet, error) {
 				if !bounded {
 					high = MaxViewport
 				}
-				return nil, fault.New("width", v, "a viewport of %s, from %s to %s px", name, kit.Figure(low), kit.Figure(high))
+				return nil, fault.New("width", v, "a viewport of %s, from %s to %s px", name, kit.Figure(low),
+					kit.Figure(high))
 			}
 			at = v
 		}

@@ -172,7 +172,8 @@ func TestPages(t *testing.T) {
 		t.Error("a3 is printed")
 	}
 	for want, at := range map[string]float64{"": 1000, "910 to 1239": 1240} {
-		if _, err := paper.Of(k, "wide", at); (err == nil) != (want == "") || err != nil && !strings.Contains(err.Error(), want) {
+		if _, err := paper.Of(k, "wide", at); (err == nil) != (want == "") || err != nil &&
+			!strings.Contains(err.Error(), want) {
 			t.Errorf("wide at %v: %v", at, err)
 		}
 	}

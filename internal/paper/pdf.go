@@ -49,7 +49,8 @@ func (s *Sheet) PDF(p Print) ([]byte, error) {
 	if p.Landscape {
 		size[0], size[1] = size[1], size[0]
 	}
-	f := fpdf.NewCustom(&fpdf.InitType{OrientationStr: "P", UnitStr: "mm", Size: fpdf.SizeType{Wd: size[0], Ht: size[1]}})
+	f := fpdf.NewCustom(&fpdf.InitType{OrientationStr: "P", UnitStr: "mm", Size: fpdf.SizeType{Wd: size[0],
+		Ht: size[1]}})
 	f.SetCreationDate(time.Unix(0, 0).UTC()) // the same kit gives the same bytes
 	f.SetModificationDate(time.Unix(0, 0).UTC())
 	f.SetCatalogSort(true)

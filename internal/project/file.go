@@ -39,11 +39,13 @@ func Decode(r io.Reader) (*Project, error) {
 		return nil, err
 	}
 	if len(b) > MaxFile {
-		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxFile), "a project file of at most %d MiB", MaxFile>>20)
+		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxFile), "a project file of at most %d MiB",
+			MaxFile>>20)
 	}
 	if len(b) > MaxBytes {
 		if n := lenWithoutPictures(b); n > MaxBytes {
-			return nil, fault.New("", fmt.Sprintf("%d bytes", n), "a project file of at most %d MiB without its pictures",
+			return nil, fault.New("", fmt.Sprintf("%d bytes", n),
+				"a project file of at most %d MiB without its pictures",
 				MaxBytes>>20)
 		}
 	}
@@ -75,7 +77,8 @@ func Reread(b []byte, how ...json.Options) (*Project, error) {
 		Version int `json:"version"`
 	}
 	if json.Unmarshal(b, &head) == nil && head.Version > Version {
-		return nil, fault.New("version", head.Version, "%d or less: a later version of Kit Rows wrote this file", Version)
+		return nil, fault.New("version", head.Version, "%d or less: a later version of Kit Rows wrote this file",
+			Version)
 	}
 	if err != nil {
 		return nil, err
@@ -103,7 +106,8 @@ func DecodeStrict(b []byte, v any, how ...json.Options) error {
 	if syntax, ok := errors.AsType[*jsontext.SyntacticError](err); ok {
 		line, column := position(b, syntax.ByteOffset)
 		found := fmt.Sprintf("line %d, column %d", line, column)
-		return &fault.Fault{Field: fieldPath(syntax.JSONPointer), Found: found + ": " + syntax.Err.Error(), Want: "JSON"}
+		return &fault.Fault{Field: fieldPath(syntax.JSONPointer), Found: found + ": " + syntax.Err.Error(),
+			Want: "JSON"}
 	}
 	return fault.New("", err.Error(), "JSON")
 }

@@ -60,7 +60,8 @@ func DecodeKit(r io.Reader) (*kit.Kit, error) {
 		return nil, err
 	}
 	if len(b) > MaxKitFile {
-		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxKitFile), "a kit's file of at most %d MiB", MaxKitFile>>20)
+		return nil, fault.New("", fmt.Sprintf("over %d bytes", MaxKitFile), "a kit's file of at most %d MiB",
+			MaxKitFile>>20)
 	}
 	if head, ok := headOf(b); ok {
 		switch {
@@ -69,7 +70,8 @@ func DecodeKit(r io.Reader) (*kit.Kit, error) {
 		case head.Format != kitFormat:
 			return nil, fault.New("format", head.Format, "%s", kitFormat)
 		case head.Version > Version:
-			return nil, fault.New("version", head.Version, "%d or less: a later version of Kit Rows wrote this file", Version)
+			return nil, fault.New("version", head.Version, "%d or less: a later version of Kit Rows wrote this file",
+				Version)
 		}
 	}
 	var f kitFile

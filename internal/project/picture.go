@@ -39,8 +39,10 @@ var signatures = map[string]string{
 const kinds = "image/svg+xml, image/png, image/jpeg or image/webp"
 
 // devices are names that no file has on some systems.
-var devices = map[string]bool{"con": true, "prn": true, "aux": true, "nul": true, "com1": true, "com2": true, "com3": true,
-	"com4": true, "com5": true, "com6": true, "com7": true, "com8": true, "com9": true, "lpt1": true, "lpt2": true, "lpt3": true,
+var devices = map[string]bool{"con": true, "prn": true, "aux": true, "nul": true, "com1": true, "com2": true,
+	"com3": true,
+	"com4": true, "com5": true, "com6": true, "com7": true, "com8": true, "com9": true, "lpt1": true, "lpt2": true,
+	"lpt3": true,
 	"lpt4": true, "lpt5": true, "lpt6": true, "lpt7": true, "lpt8": true, "lpt9": true}
 
 var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "image/jpeg": ".jpg",
@@ -59,7 +61,8 @@ func NewPicture(file string, data []byte) (pic *Picture, width, height int, err 
 		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture file: %s", kinds)
 	}
 	if len(data) > MaxPicture {
-		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture of at most %d KiB", MaxPicture>>10)
+		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture of at most %d KiB",
+			MaxPicture>>10)
 	}
 	width, height, err = pic.size()
 	if err != nil || width < 1 || height < 1 || width > 20000 || height > 20000 {
@@ -178,7 +181,8 @@ func (pic *Picture) check() error {
 	if len(pic.File) > 80 || !plain || base == "" || strings.ContainsFunc(base, func(c rune) bool {
 		return !unicode.IsLetter(c) && !unicode.IsMark(c) && !unicode.IsDigit(c) && c != '-' && c != '_' && c != '.'
 	}) || strings.HasPrefix(base, ".") || devices[strings.SplitN(base, ".", 2)[0]] {
-		return fault.New("file", pic.File, "a file name of letters, digits, hyphens and dots that ends in %s", endings[pic.Type])
+		return fault.New("file", pic.File, "a file name of letters, digits, hyphens and dots that ends in %s",
+			endings[pic.Type])
 	}
 	return nil
 }

@@ -75,7 +75,8 @@ func TestTakeIn(t *testing.T) {
 func TestPictureFiles(t *testing.T) {
 	drawing := NewFile([]byte("<svg/>"))
 	for file, good := range map[string]bool{"a.svg": true, "Größe_2.tern-3.svg": true, "a.html": false, "a.png": false,
-		"../a.svg": false, ".a.svg": false, ".svg": false, "a b.svg": false, "a%2f.svg": false, "a#.svg": false, "a?.svg": false, "a\n.svg": false, "con.svg": false, "NUL.b.svg": false, "": false} {
+		"../a.svg": false, ".a.svg": false, ".svg": false, "a b.svg": false, "a%2f.svg": false, "a#.svg": false,
+		"a?.svg": false, "a\n.svg": false, "con.svg": false, "NUL.b.svg": false, "": false} {
 		pic := Picture{ID: "a", File: file, Type: "image/svg+xml", Data: drawing}
 		if err := pic.check(); (err == nil) != good {
 			t.Errorf("%q: %v", file, err)
@@ -91,7 +92,8 @@ func TestPictureFiles(t *testing.T) {
 	}
 	p.Pictures = []*Picture{{ID: "a", File: "Tern.svg", Type: "image/svg+xml", Data: drawing},
 		{ID: "b", File: "tern.SVG", Type: "image/svg+xml", Data: drawing}}
-	if err := p.Check(); err == nil || !strings.Contains(err.Error(), `pictures[1].file: found "tern.svg", want a value used once`) {
+	if err := p.Check(); err == nil ||
+		!strings.Contains(err.Error(), `pictures[1].file: found "tern.svg", want a value used once`) {
 		t.Errorf("two of a name: %v", err)
 	}
 }

@@ -234,7 +234,8 @@ func (p *Project) CheckUsers(id string) error {
 	var errs []error
 	for i, piece := range p.Sheet {
 		if p.Kits[0].ID == id {
-			errs = append(errs, fault.Under(fmt.Sprintf("sheet[%d].content", i), piece.Content.Check(p.Kits[0], p.HasPicture)))
+			errs = append(errs, fault.Under(fmt.Sprintf("sheet[%d].content", i), piece.Content.Check(p.Kits[0],
+				p.HasPicture)))
 		}
 	}
 	for i, pg := range p.Pages {

@@ -39,7 +39,8 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 5`, `"version": 6`, "version: found 6, want 5 or less: a later version of Kit Rows wrote this file"},
+		{`"version": 5`, `"version": 6`,
+			"version: found 6, want 5 or less: a later version of Kit Rows wrote this file"},
 		{`"version": 5`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
@@ -53,7 +54,8 @@ func TestDecodeNamesWhatIsWrong(t *testing.T) {
 		{`"width": "take 4"`, `"width": "take 400"`,
 			`pages[0].body[0].children[0].children[0].at[0].width: found "take 400"`},
 		{`"width": "take 4"`, `"width": "take 13"`, "want at most 12: the row has 12 columns"},
-		{`"kit": "plain-twelve"`, `"kit": "lost"`, `pages[0].kit: found "lost", want the id of one of the project's kits`},
+		{`"kit": "plain-twelve"`, `"kit": "lost"`,
+			`pages[0].kit: found "lost", want the id of one of the project's kits`},
 		{`"element": "header"`, `"element": "script"`, "element: found \"script\""},
 		{`"skip": 1`, `"skip": 1, "skip": 2`, "duplicate"},
 		{`"skip": 1`, `"skip": 1,`, "line "},
@@ -188,7 +190,8 @@ func FuzzDecode(f *testing.F) {
 			l := layout.Of(p.Kit(pg.Kit), pg)
 			for _, v := range []float64{1, 333.3, 1440} {
 				for _, b := range l.Plan(v).Boxes {
-					if !(b.Width >= 0 && b.Height >= 0) || math.IsNaN(b.X+b.Y) || math.IsInf(b.X+b.Y+b.Width+b.Height, 0) {
+					if !(b.Width >= 0 && b.Height >= 0) || math.IsNaN(b.X+b.Y) || math.IsInf(b.X+b.Y+b.Width+b.Height,
+						0) {
 						t.Fatalf("%s at %v px: %+v", pg.Name, v, b)
 					}
 				}

@@ -19,7 +19,8 @@ func TestFacts(t *testing.T) {
 	type at struct{ viewport, container, content, column, gutter float64 }
 	want := map[string][]at{
 		// 320 = 12 c + 11 · 16 + 2 · 20; 600 = 12 c + 11 · 28 + 40, and so on
-		"plain-twelve": {{320, 320, 280, 104. / 12, 16}, {630, 600, 560, 21, 28}, {1000, 888, 848, 45, 28}, {1440, 1212, 1172, 72, 28}},
+		"plain-twelve": {{320, 320, 280, 104. / 12, 16}, {630, 600, 560, 21, 28}, {1000, 888, 848, 45, 28},
+			{1440, 1212, 1172, 72, 28}},
 		// W = N c + (N − 1) c / 5
 		"fifth-gap": {{355, 355, 355, 25, 5}, {1440, 1224, 1224, 1224 / 21.4, 1224 / 107.}},
 		// 16 = 9 parts and 4 gutters; the narrowest is one part
@@ -29,13 +30,15 @@ func TestFacts(t *testing.T) {
 		// 1440 − 2 · 24 = 24 c + 23 · 16
 		"fine-two-dozen": {{390, 390, 366, (366 - 92) / 24., 4}, {1600, 1440, 1392, (1392 - 368) / 24., 16}},
 		// half a gutter either side of the row, which holds 8 pitches of 5/4 c: outer = 10.25 c
-		"all-relative": {{410, 410, 400, 40, 10}, {1000, 940, 940 - 940/41., 940 / 10.25, 940 / 41.}, {1600, 1408, 1408 - 1408/61., 1408 / 15.25, 1408 / 61.}},
+		"all-relative": {{410, 410, 400, 40, 10}, {1000, 940, 940 - 940/41., 940 / 10.25, 940 / 41.},
+			{1600, 1408, 1408 - 1408/61., 1408 / 15.25, 1408 / 61.}},
 	}
 	for _, k := range kits {
 		for _, a := range want[k.ID] {
 			f := k.FactsAt(k.BreakpointAt(a.viewport), a.viewport)
-			for name, pair := range map[string][2]float64{"container": {f.Container, a.container}, "content": {f.Content, a.content},
-				"column": {f.Column, a.column}, "gutter": {f.Gutter, a.gutter}} {
+			for name, pair := range map[string][2]float64{"container": {f.Container, a.container},
+				"content": {f.Content, a.content},
+				"column":  {f.Column, a.column}, "gutter": {f.Gutter, a.gutter}} {
 				if d := pair[0] - pair[1]; d > 0.04 || d < -0.04 { // a browser's sixty-fourths
 					t.Errorf("%s at %v: %s %v, want %v", k.ID, a.viewport, name, pair[0], pair[1])
 				}

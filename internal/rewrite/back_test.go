@@ -20,7 +20,8 @@ func grid(p *page.Page, inner string) (all []string) {
 	stretches := origin.Stretches(p, inner)
 	p.Walk(func(n *page.Node, at page.Place) {
 		if n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column {
-			all = append(all, strings.Repeat(" ", at.Depth)+string(n.Kind)+" "+n.Element+" "+strings.Join(origin.Said(stretches[n].Element()), " "))
+			all = append(all, strings.Repeat(" ", at.Depth)+string(n.Kind)+" "+n.Element+" "+
+				strings.Join(origin.Said(stretches[n].Element()), " "))
 		}
 	})
 	return all
@@ -37,8 +38,8 @@ func kinds(nodes []*page.Node, depth int) (all []string) {
 	return all
 }
 
-// What we write is read back as the page that it was, whatever its kit's classes are called, and classes chosen for what was
-// read are those in the file.
+// What we write is read back as the page that it was, whatever its kit's classes are called, and classes chosen for
+// what was read are those in the file.
 func TestOurMarkupReadsBack(t *testing.T) {
 	r, count := sample.New(97), 0
 	for round := range 200 {
@@ -79,7 +80,8 @@ func TestOurMarkupReadsBack(t *testing.T) {
 			inner = f.Inner()
 		}
 		if got, want := grid(twice, inner), grid(read, inner); !slices.Equal(got, want) {
-			t.Fatalf("round %d, %s: chosen anew\n%s\nin the file\n%s", round, k.Technique, strings.Join(got, "\n"), strings.Join(want, "\n"))
+			t.Fatalf("round %d, %s: chosen anew\n%s\nin the file\n%s", round, k.Technique, strings.Join(got, "\n"),
+				strings.Join(want, "\n"))
 		}
 	}
 	if count < 100 {

@@ -28,7 +28,8 @@ func (w *writer) content(was, n *page.Node, s origin.Stretch) []html.Edit {
 			return []html.Edit{{Span: w.doc.Trimmed(text), Text: html.Escaped(b.Text)}}
 		}
 	}
-	return []html.Edit{w.doc.Exchange(span, w.after.Fragment(&page.Node{ID: "anew-" + n.ID, Kind: page.Block, Name: n.Name, Content: n.Content}, w.in[n]))}
+	return []html.Edit{w.doc.Exchange(span, w.after.Fragment(&page.Node{ID: "anew-" + n.ID, Kind: page.Block,
+		Name: n.Name, Content: n.Content}, w.in[n]))}
 }
 
 // written is what of a content stands in a file.
@@ -40,7 +41,8 @@ func written(c page.Content) page.Content {
 
 // words is the stretch of the only text in an element.
 func words(m *html.Node) (s html.Span, is bool) {
-	if len(m.Kids) != 1 || !m.Kids[0].IsText() || m.Kids[0].Start.Len() == 0 || strings.TrimSpace(m.Kids[0].Text) == "" {
+	if len(m.Kids) != 1 || !m.Kids[0].IsText() || m.Kids[0].Start.Len() == 0 ||
+		strings.TrimSpace(m.Kids[0].Text) == "" {
 		return s, false
 	}
 	return m.Kids[0].Start, true

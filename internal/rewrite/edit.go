@@ -46,7 +46,8 @@ func (w *writer) tag(m *html.Node, was, n *page.Node) (edits []html.Edit) {
 	w.moved = true
 	name := func(s html.Span, skip int) {
 		if s.Len() > 0 {
-			edits = append(edits, html.Edit{Span: html.Span{From: s.From + skip, To: s.From + skip + len(m.Tag)}, Text: to})
+			edits = append(edits, html.Edit{Span: html.Span{From: s.From + skip, To: s.From + skip + len(m.Tag)},
+				Text: to})
 		}
 	}
 	name(m.Start, len("<"))
@@ -139,7 +140,8 @@ func (w *writer) span(was *page.Node) html.Span {
 
 // insert gives the edit by which a text is what stands at i among those that stand in an element now: before the next
 // or after the last that stays or, where none does, where those that are gone stood.
-func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[*page.Node]bool, gone []*page.Node, text string) html.Edit {
+func (w *writer) insert(in *html.Node, has []*page.Node, i int, stay map[*page.Node]bool, gone []*page.Node,
+	text string) html.Edit {
 	joint := ""
 	if has[i].Kind == page.Column && w.after.Joins() {
 		joint = "<!--\n-->" // the end of a line where no white space may stand
@@ -198,8 +200,8 @@ func (w *writer) attributes(m *html.Node, was, n *page.Node) (edits []html.Edit)
 	return together(edits)
 }
 
-// stated gives the edits by which the words that an element said are others. Where the layout of the page is in mixins, new
-// ones of the kit stand aside.
+// stated gives the edits by which the words that an element said are others. Where the layout of the page is in mixins,
+// new ones of the kit stand aside.
 func (w *writer) stated(m *html.Node, kind page.Kind, said, words []string) (edits []html.Edit) {
 	aside := origin.Aside(m)
 	said = without(said, aside)

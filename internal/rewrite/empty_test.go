@@ -27,8 +27,10 @@ func TestFirstRow(t *testing.T) {
 	} {
 		k := sample.Twelve()
 		p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(c.file), nil))
-		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{p}}
-		change, err := edit.Apply(pr, edit.Operation{Page: "page", AddRow: &edit.AddRow{Recipe: "6 6", Breakpoint: "mid"}})
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+			Kits: []*kit.Kit{k}, Pages: []*page.Page{p}}
+		change, err := edit.Apply(pr, edit.Operation{Page: "page", AddRow: &edit.AddRow{Recipe: "6 6",
+			Breakpoint: "mid"}})
 		if err != nil {
 			t.Errorf("%q: %v", c.file, err)
 			continue
@@ -36,7 +38,8 @@ func TestFirstRow(t *testing.T) {
 		got := string(change.Project.Pages[0].Origin.Bytes())
 		at := strings.Index(got, row)
 		before, after := strings.TrimRight(c.before, " "), got[strings.LastIndex(got, "</div>")+len("</div>"):]
-		if at < 0 || !strings.HasSuffix(strings.TrimRight(got[:at], " "), before) || after != c.after && strings.TrimSpace(after) != strings.TrimSpace(c.after) {
+		if at < 0 || !strings.HasSuffix(strings.TrimRight(got[:at], " "), before) || after != c.after &&
+			strings.TrimSpace(after) != strings.TrimSpace(c.after) {
 			t.Errorf("%q: %q", c.file, got)
 		}
 		back, err := edit.Apply(change.Project, change.Inverse)

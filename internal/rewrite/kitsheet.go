@@ -17,8 +17,9 @@ import (
 // KitFile is what the stylesheet of a kit of ours is called where no page links it yet.
 const KitFile = "kit.css"
 
-// WithKit is a page on a kit that is made here with the kit's stylesheet, as we write it, among those that it may link, up
-// to date with its classes; or with the one that its mixins come to. On a kit that was brought in, it is the rules of the page's own.
+// WithKit is a page on a kit that is made here with the kit's stylesheet, as we write it, among those that it may link,
+// up to date with its classes; or with the one that its mixins come to. On a kit that was brought in, it is the rules
+// of the page's own.
 func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 	if p.Origin == nil {
 		return p
@@ -27,7 +28,8 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 		return withRules(p, k)
 	}
 	if p.Origin.Mixins != "" {
-		return withSheet(p, slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return f.Name == p.Origin.Mixins }),
+		return withSheet(p, slices.IndexFunc(p.Origin.Sheets,
+			func(f kit.File) bool { return f.Name == p.Origin.Mixins }),
 			kit.File{Name: p.Origin.Mixins, Text: Mixed(p, k, code.Options{}).Plain().Text})
 	}
 	if slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
@@ -37,7 +39,8 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 	}
 	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return origin.IsOurs(f) && !origin.IsRules(f) })
 	used := unbounded(p, k)
-	if at >= 0 && !slices.ContainsFunc(used, func(w *vocab.Word) bool { return !strings.Contains(p.Origin.Sheets[at].Text, w.Text) }) {
+	if at >= 0 && !slices.ContainsFunc(used,
+		func(w *vocab.Word) bool { return !strings.Contains(p.Origin.Sheets[at].Text, w.Text) }) {
 		if first, _, _ := strings.Cut(p.Origin.Sheets[at].Text, "\n"); strings.Contains(first, k.Name) {
 			return p
 		}
@@ -64,7 +67,8 @@ func withRules(p *page.Page, k *kit.Kit) *page.Page {
 	if at < 0 && len(rules.Blocks) == 0 {
 		return p
 	}
-	rules.Comment = origin.RulesStart + ", for settings that " + k.Name + " has no class for. Every edit writes them anew."
+	rules.Comment = origin.RulesStart + ", for settings that " + k.Name +
+		" has no class for. Every edit writes them anew."
 	file := kit.File{Name: origin.RulesOf(p), Text: rules.String()}
 	if at >= 0 {
 		file.Name = p.Origin.Sheets[at].Name
@@ -106,7 +110,8 @@ func unbounded(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
 		}
 		for _, text := range origin.Said(m) {
 			if w := v.Word(n.Kind, text); w != nil && len(w.Effects) == 1 && !slices.Contains(all, w) {
-				if f := w.Effects[0].Field; f == page.GapX || f == page.GapY || w.Effects[0].Value.Term == page.Portion {
+				if f := w.Effects[0].Field; f == page.GapX || f == page.GapY ||
+					w.Effects[0].Value.Term == page.Portion {
 					all = append(all, w)
 				}
 			}

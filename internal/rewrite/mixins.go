@@ -18,14 +18,15 @@ import (
 	"kitrows/internal/say"
 )
 
-// ByMixins is a page of project pr with its layout in mixins, which come to a stylesheet of that address, or, where it is empty,
-// in the classes of its file again. What no selector selects in the file has a class more then.
+// ByMixins is a page of project pr with its layout in mixins, which come to a stylesheet of that address, or, where it
+// is empty, in the classes of its file again. What no selector selects in the file has a class more then.
 func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*page.Page, error) {
 	if err := errors.Join(origin.CheckMixins(k), origin.CheckFree(p.Origin)); err != nil {
 		return nil, err
 	}
 	after := origin.WithMixins(p, address)
-	w := &writer{Change: &Change{Before: p, After: after, BeforeKit: k, AfterKit: k}, doc: origin.Document(p.Origin), new: analyse.Vocabulary(k)}
+	w := &writer{Change: &Change{Before: p, After: after, BeforeKit: k, AfterKit: k}, doc: origin.Document(p.Origin),
+		new: analyse.Vocabulary(k)}
 	stretches := origin.Stretches(p, "")
 	var edits []html.Edit
 	p.Walk(func(n *page.Node, _ page.Place) {
@@ -35,7 +36,8 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 		}
 		words := origin.Said(m)
 		if address != "" {
-			kits := slices.DeleteFunc(slices.Clone(words), func(text string) bool { return w.new.Word(n.Kind, text) == nil })
+			kits := slices.DeleteFunc(slices.Clone(words),
+				func(text string) bool { return w.new.Word(n.Kind, text) == nil })
 			edits = append(edits, origin.SetAside(w.doc, m, kits)...)
 			edits = append(edits, together(w.stated(m, n.Kind, words, without(words, kits)))...)
 			return
@@ -43,7 +45,10 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 		edits = append(edits, together(w.stated(m, n.Kind, words, words))...)
 	})
 	next := origin.Spliced(after, k, w.doc.Splices(edits), origin.Here(p))
-	sheets := slices.DeleteFunc(slices.Clone(p.Origin.Sheets), func(f kit.File) bool { return origin.IsOurs(f) && !origin.Linked(p, f.Name) })
+	sheets := slices.DeleteFunc(slices.Clone(p.Origin.Sheets), func(f kit.File) bool {
+		return origin.IsOurs(f) &&
+			!origin.Linked(p, f.Name)
+	})
 	next = origin.WithSheets(next, sheets)
 	if address != "" {
 		var err error

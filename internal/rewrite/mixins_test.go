@@ -19,8 +19,9 @@ import (
 	"kitrows/internal/sample"
 )
 
-// A page whose layout is in mixins has no word of the kit in its file, whatever is done with it; widths leave the file as it is; undone it
-// has the bytes that it had; and what another program makes of the file is taken in as it is. Every third page stays in classes.
+// A page whose layout is in mixins has no word of the kit in its file, whatever is done with it; widths leave the file
+// as it is; undone it has the bytes that it had; and what another program makes of the file is taken in as it is. Every
+// third page stays in classes.
 func TestByMixins(t *testing.T) {
 	done := map[string]int{}
 	for seed := range uint64(sample.Rounds(40)) {
@@ -37,7 +38,8 @@ func TestByMixins(t *testing.T) {
 			source = wide(document)
 		}
 		pg := origin.NewPage("page", "index.html", k, page.NewOrigin(source, nil))
-		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+			Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
 		on := seed%3 > 0
 		turn, err := edit.Apply(pr, edit.Operation{Page: "page", Mixins: &edit.Mixins{On: on}})
 		if on == (err != nil) {
@@ -48,7 +50,8 @@ func TestByMixins(t *testing.T) {
 		}
 		if !on {
 			turn = &edit.Change{Project: pr}
-		} else if back, err := edit.Apply(turn.Project, turn.Inverse); err != nil || !bytes.Equal(origin.File(back.Project.Pages[0].Origin), source) {
+		} else if back, err := edit.Apply(turn.Project, turn.Inverse); err != nil ||
+			!bytes.Equal(origin.File(back.Project.Pages[0].Origin), source) {
 			t.Fatalf("seed %d: undone it is other: %v", seed, err)
 		}
 		for step := range 10 {
@@ -57,7 +60,8 @@ func TestByMixins(t *testing.T) {
 			file := origin.File(before.Origin)
 			name := fmt.Sprintf("seed %d, step %d", seed, step)
 			shows := origin.Document(page.NewOrigin(file, nil)).Text()
-			if strings.Contains(shows, "data-kr-words") || on && regexp.MustCompile(`class="[^"]*\bkr-(row|cell|take|frame|skip)`).MatchString(shows) {
+			if strings.Contains(shows, "data-kr-words") || on &&
+				regexp.MustCompile(`class="[^"]*\bkr-(row|cell|take|frame|skip)`).MatchString(shows) {
 				t.Fatalf("%s: the file is\n%s", name, shows)
 			}
 			if shown(before) != shown(origin.Again(before, k, before.Origin, nil)) {
@@ -89,7 +93,8 @@ func TestByMixins(t *testing.T) {
 				t.Errorf("%s: a width changes the file", name)
 			}
 			back, err := edit.Apply(turn.Project, turn.Inverse)
-			if err != nil || !bytes.Equal(origin.File(back.Project.Pages[0].Origin), file) || shown(back.Project.Pages[0]) != shown(before) {
+			if err != nil || !bytes.Equal(origin.File(back.Project.Pages[0].Origin), file) ||
+				shown(back.Project.Pages[0]) != shown(before) {
 				t.Fatalf("%s, %s: undone it is other: %v", name, named(op), err)
 			}
 		}
@@ -128,7 +133,8 @@ func written(r *rand.Rand, file string) []byte {
 
 // Elements that another program moved, changed or put others around keep their words.
 func TestTaken(t *testing.T) {
-	const file = "<main>\n  <div>\n    <div>\n      <h2>Terns</h2>\n    </div>\n    <div class=b>\n      <h2>Gulls</h2>\n    </div>\n  </div>\n</main>\n"
+	const file = "<main>\n  <div>\n    <div>\n      <h2>Terns</h2>\n    </div>\n    <div class=b>\n      " +
+		"<h2>Gulls</h2>\n    </div>\n  </div>\n</main>\n"
 	k := sample.Twelve()
 	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
 		Pages: []*page.Page{origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), nil))}}
@@ -142,7 +148,8 @@ func TestTaken(t *testing.T) {
 	}
 	do(edit.Operation{Mixins: &edit.Mixins{On: true}})
 	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{pr.Pages[0].Body[0].ID}, As: page.Container}})
-	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{pr.Pages[0].Body[0].Children[0].ID}, As: page.Row, Children: true}})
+	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{pr.Pages[0].Body[0].Children[0].ID}, As: page.Row,
+		Children: true}})
 	row := pr.Pages[0].Body[0].Children[0]
 	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: row.Children[0].ID, Breakpoint: "mid"}}, Text: "4"}})
 	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: row.Children[1].ID, Breakpoint: "mid"}}, Text: "8"}})
@@ -157,11 +164,15 @@ func TestTaken(t *testing.T) {
 		}
 	}
 	for name, next := range map[string]string{
-		"both texts":     strings.NewReplacer("Terns", "Arctic terns", "Gulls", "Black gulls").Replace(file),
-		"the other way":  "<main>\n  <div>\n    <div class=b>\n      <h2>Gulls</h2>\n    </div>\n    <div>\n      <h2>Terns</h2>\n    </div>\n  </div>\n</main>\n",
-		"one before":     strings.Replace(file, "    <div>\n      <h2>T", "    <div>\n      <h2>Auks</h2>\n    </div>\n    <div>\n      <h2>T", 1),
-		"another wrap":   "<main>\n<section>\n" + strings.TrimPrefix(strings.TrimSuffix(file, "</main>\n"), "<main>\n") + "</section>\n</main>\n",
-		"other classes":  strings.NewReplacer("<div>\n      <h2>T", "<div class=a>\n      <h2>T", "class=b", `class="c d"`).Replace(file),
+		"both texts": strings.NewReplacer("Terns", "Arctic terns", "Gulls", "Black gulls").Replace(file),
+		"the other way": "<main>\n  <div>\n    <div class=b>\n      <h2>Gulls</h2>\n    </div>\n    <div>\n      " +
+			"<h2>Terns</h2>\n    </div>\n  </div>\n</main>\n",
+		"one before": strings.Replace(file, "    <div>\n      <h2>T",
+			"    <div>\n      <h2>Auks</h2>\n    </div>\n    <div>\n      <h2>T", 1),
+		"another wrap": "<main>\n<section>\n" + strings.TrimPrefix(strings.TrimSuffix(file, "</main>\n"),
+			"<main>\n") + "</section>\n</main>\n",
+		"other classes": strings.NewReplacer("<div>\n      <h2>T", "<div class=a>\n      <h2>T", "class=b",
+			`class="c d"`).Replace(file),
 		"on a line":      strings.ReplaceAll(file, "\n", ""),
 		"with a comment": strings.Replace(file, "<main>", "<!-- log --><main id=log>", 1),
 	} {
@@ -178,7 +189,8 @@ func TestTaken(t *testing.T) {
 		})
 		for _, want := range []string{"Terns", "Gulls"} {
 			width := map[string]string{"Terns": " take 4,", "Gulls": " take 8,"}[want]
-			if at := strings.Index(strings.ToLower(widths), strings.ToLower(want)); at < 0 || !strings.HasPrefix(widths[at+len(want):], width) {
+			if at := strings.Index(strings.ToLower(widths), strings.ToLower(want)); at < 0 ||
+				!strings.HasPrefix(widths[at+len(want):], width) {
 				t.Errorf("%s: the columns are %s\n%s", name, widths, text)
 			}
 		}

@@ -29,8 +29,8 @@ func parted(got, want string) string {
 	return fmt.Sprintf("\n…%.300q\nwant\n…%.300q", got[at:], want[at:])
 }
 
-// Any edits, all undone, all done again and all undone once more, as the history does it: the same bytes, ids and names at
-// each step.
+// Any edits, all undone, all done again and all undone once more, as the history does it: the same bytes, ids and names
+// at each step.
 func TestUndoneAndDoneAgain(t *testing.T) {
 	pages, edits := 0, 0
 	for seed := uint64(7000); pages < sample.Rounds(20); seed++ {
@@ -51,7 +51,8 @@ func TestUndoneAndDoneAgain(t *testing.T) {
 		if seed%3 == 0 { // on a kit that is made here
 			k = sample.Twelve()
 		}
-		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+			Kits:  []*kit.Kit{k},
 			Pages: []*page.Page{origin.NewPage("page", "index.html", k, o)}}
 		pages++
 		states := []string{state(pr.Pages[0])}
@@ -63,7 +64,8 @@ func TestUndoneAndDoneAgain(t *testing.T) {
 				continue
 			}
 			ops = append(ops, op)
-			pr, back, states = change.Project, append(back, change.Inverse), append(states, state(change.Project.Pages[0]))
+			pr, back, states = change.Project, append(back, change.Inverse),
+				append(states, state(change.Project.Pages[0]))
 			edits++
 		}
 		forth := make([]edit.Operation, len(back))
@@ -75,7 +77,8 @@ func TestUndoneAndDoneAgain(t *testing.T) {
 			}
 			pr = change.Project
 			if got := state(pr.Pages[0]); got != states[want] {
-				t.Fatalf("seed %d: %s (%s): %s", seed, what, named(ops[min(want, len(ops)-1)]), parted(got, states[want]))
+				t.Fatalf("seed %d: %s (%s): %s", seed, what, named(ops[min(want, len(ops)-1)]),
+					parted(got, states[want]))
 			}
 			return change.Inverse
 		}

@@ -15,16 +15,16 @@ import (
 	"kitrows/internal/vocab"
 )
 
-// A Change is what a page was and shall be: with the kits that it is on. After has the nodes of Before that it keeps, by
-// their ids.
+// A Change is what a page was and shall be: with the kits that it is on. After has the nodes of Before that it keeps,
+// by their ids.
 type Change struct {
 	Before, After       *page.Page
 	BeforeKit, AfterKit *kit.Kit
 	Project             *project.Project // whose pictures the page shows
 }
 
-// Page gives the page as it is with its file changed and read again, and how the file was changed: its nodes are those of
-// After. The error says what no class of the kit can say.
+// Page gives the page as it is with its file changed and read again, and how the file was changed: its nodes are those
+// of After. The error says what no class of the kit can say.
 func (c *Change) Page() (*page.Page, []html.Splice, error) {
 	w := newWriter(c)
 	if err := w.refused(); err != nil {
@@ -68,12 +68,13 @@ type writer struct {
 	was       map[string]was            // the nodes before, by their ids
 	in        map[*page.Node]*page.Node // what nodes that may change stand in now; nil for the page
 	now       map[string]*page.Node     // nodes that words are chosen for, by their ids
-	rows      map[string]bool           // the outermost rows in which something is another node than before, by their ids
-	before    *chosen                   // the words that are chosen for what is set, before
-	after     *chosen                   // and now
-	old, new  *vocab.Vocabulary
-	tags      map[*html.Node]bool // elements that have other attributes
-	moved     bool                // more than attributes changes
+	// the outermost rows in which something is another node than before, by their ids
+	rows     map[string]bool
+	before   *chosen // the words that are chosen for what is set, before
+	after    *chosen // and now
+	old, new *vocab.Vocabulary
+	tags     map[*html.Node]bool // elements that have other attributes
+	moved    bool                // more than attributes changes
 }
 
 // was is a node before, and what it stood in; nil for the page.
@@ -84,17 +85,19 @@ type was struct {
 
 func newWriter(c *Change) *writer {
 	doc := origin.Document(c.Before.Origin)
-	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, origin.Inner(c.BeforeKit)), was: make(map[string]was, len(c.Before.Origin.Places)),
-		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{}, tags: map[*html.Node]bool{},
-		old: analyse.VocabularyOf(c.BeforeKit, c.Before), new: analyse.VocabularyOf(c.AfterKit, c.After)}
+	w := &writer{Change: c, doc: doc, stretches: origin.Stretches(c.Before, origin.Inner(c.BeforeKit)),
+		was: make(map[string]was, len(c.Before.Origin.Places)),
+		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{},
+		tags: map[*html.Node]bool{},
+		old:  analyse.VocabularyOf(c.BeforeKit, c.Before), new: analyse.VocabularyOf(c.AfterKit, c.After)}
 	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID] = was{n, at.Parent} })
 	w.touched(c.After.Body, nil)
 	w.before, w.after = w.words(c.BeforeKit, c.Before), w.words(c.AfterKit, c.After)
 	return w
 }
 
-// touched finds the outermost rows whose words may change: those in which something is another node than before, or that
-// stand elsewhere. Where the kit is another, they all may.
+// touched finds the outermost rows whose words may change: those in which something is another node than before, or
+// that stand elsewhere. Where the kit is another, they all may.
 func (w *writer) touched(nodes []*page.Node, in *page.Node) {
 	for _, n := range nodes {
 		was := w.from(n)
@@ -163,8 +166,8 @@ func (c *chosen) of(n, outer *page.Node) []string {
 }
 
 // grid is the containers, rows and columns among nodes without what stands around and between them, for words to be
-// chosen for: rows that stand in no other only where they are touched, each in its container or, where it has none, in one of its
-// own.
+// chosen for: rows that stand in no other only where they are touched, each in its container or, where it has none, in
+// one of its own.
 func (c *chosen) grid(nodes []*page.Node, in *page.Node) (all []*page.Node) {
 	put := func(n *page.Node) *page.Node {
 		copied := *n
@@ -178,7 +181,8 @@ func (c *chosen) grid(nodes []*page.Node, in *page.Node) (all []*page.Node) {
 			all = append(all, put(n))
 		case n.Kind == page.Row && in == nil:
 			if c.w.rows[n.ID] {
-				all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container", Children: []*page.Node{put(n)}})
+				all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container",
+					Children: []*page.Node{put(n)}})
 			}
 		case n.Kind == page.Row && in.Kind == page.Container:
 			if c.w.rows[n.ID] {

@@ -29,7 +29,8 @@ func shown(p *page.Page) string {
 		if kind == page.Section {
 			kind = page.Element
 		}
-		fmt.Fprintf(&b, "%s%s %s %v %s %v %v\n", strings.Repeat(" ", at.Depth), kind, n.Element, n.At, n.Anchor, n.Classes, n.Frame)
+		fmt.Fprintf(&b, "%s%s %s %v %s %v %v\n", strings.Repeat(" ", at.Depth), kind, n.Element, n.At, n.Anchor,
+			n.Classes, n.Frame)
 	})
 	return b.String()
 }
@@ -86,7 +87,8 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	case 13:
 		o.AddContainer = &edit.AddContainer{Near: any().ID, Before: r.IntN(2) == 0}
 	case 14:
-		o.AddBlock = &edit.AddBlock{Column: of(page.Column).ID, Content: page.Content{Type: page.Heading, Level: 2, Text: "Log"}}
+		o.AddBlock = &edit.AddBlock{Column: of(page.Column).ID, Content: page.Content{Type: page.Heading, Level: 2,
+			Text: "Log"}}
 	case 15:
 		o.Alike = &edit.Alike{Node: of(page.Column).ID, To: []string{of(page.Column).ID, of(page.Column).ID}}
 	case 16:
@@ -101,9 +103,11 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 			o.AddSection = &edit.AddSection{}
 		}
 	case 19:
-		o.Mark = &edit.Mark{Nodes: []string{any().ID}, As: []page.Kind{page.Element, page.Row, page.Column, page.Container}[r.IntN(4)], Children: r.IntN(2) == 0}
+		o.Mark = &edit.Mark{Nodes: []string{any().ID}, As: []page.Kind{page.Element, page.Row, page.Column,
+			page.Container}[r.IntN(4)], Children: r.IntN(2) == 0}
 	case 11:
-		o.Content = &edit.Content{Node: of(page.Block).ID, Content: page.Content{Type: page.Text, Text: "Two <terns> & a gull"}}
+		o.Content = &edit.Content{Node: of(page.Block).ID, Content: page.Content{Type: page.Text,
+			Text: "Two <terns> & a gull"}}
 	}
 	return o
 }
@@ -117,8 +121,8 @@ func wide(text string) []byte {
 	return file
 }
 
-// An operation on a page from markup changes no other bytes than it names, the file read again is the page, and undone it
-// is the file as it was.
+// An operation on a page from markup changes no other bytes than it names, the file read again is the page, and undone
+// it is the file as it was.
 func TestRandomOperations(t *testing.T) {
 	done := map[string]int{}
 	for seed := range uint64(sample.Rounds(60)) {
@@ -138,7 +142,8 @@ func TestRandomOperations(t *testing.T) {
 			continue
 		}
 		pg := origin.NewPage("page", "index.html", k, o)
-		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+			Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
 		if err := pr.Check(); err != nil {
 			t.Fatalf("seed %d: %v", seed, err)
 		}
@@ -153,7 +158,8 @@ func TestRandomOperations(t *testing.T) {
 			}
 			after := change.Project.Pages[0]
 			if wrong := outside(before, after, op, reading.Inner); wrong != "" {
-				t.Fatalf("%s: %s\n%s\n%s", name, wrong, origin.Document(before.Origin).Text(), origin.Document(after.Origin).Text())
+				t.Fatalf("%s: %s\n%s\n%s", name, wrong, origin.Document(before.Origin).Text(),
+					origin.Document(after.Origin).Text())
 			}
 			again := origin.Again(after, k, after.Origin, nil)
 			if shown(again) != shown(after) {
@@ -166,11 +172,13 @@ func TestRandomOperations(t *testing.T) {
 			if err != nil {
 				t.Fatalf("%s: undone: %v", name, err)
 			}
-			if got := back.Project.Pages[0]; !bytes.Equal(got.Origin.Bytes(), before.Origin.Bytes()) || shown(got) != shown(before) {
+			if got := back.Project.Pages[0]; !bytes.Equal(got.Origin.Bytes(), before.Origin.Bytes()) ||
+				shown(got) != shown(before) {
 				t.Fatalf("%s: undone it is other", name)
 			}
 			if ids(back.Project.Pages[0]) != ids(before) {
-				t.Fatalf("%s: undone\n%s\nwas\n%s\nafter\n%s\n%s\n%s", name, ids(back.Project.Pages[0]), ids(before), ids(after), before.Origin.Bytes(), after.Origin.Bytes())
+				t.Fatalf("%s: undone\n%s\nwas\n%s\nafter\n%s\n%s\n%s", name, ids(back.Project.Pages[0]), ids(before),
+					ids(after), before.Origin.Bytes(), after.Origin.Bytes())
 			}
 			forth, err := edit.Apply(back.Project, back.Inverse)
 			if err != nil || !bytes.Equal(forth.Project.Pages[0].Origin.Bytes(), after.Origin.Bytes()) {
@@ -264,7 +272,8 @@ func kindOf(o edit.Operation) string {
 func BenchmarkEdit(b *testing.B) {
 	k := sample.Twelve()
 	pg := origin.NewPage("page", "index.html", k, page.NewOrigin(sample.Watches(4000), nil))
-	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		Pages: []*page.Page{pg}}
 	for n := 0; b.Loop(); n++ {
 		change, err := edit.Apply(pr, edit.Operation{Page: "page", Type: &edit.Type{
 			Cells: []edit.Cell{{Node: "column-2000", Breakpoint: k.Breakpoints[1].Name}}, Text: fmt.Sprint(1 + n%11)}})

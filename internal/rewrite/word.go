@@ -43,8 +43,8 @@ func without(all, others []string) (left []string) {
 	return left
 }
 
-// exchanged gives texts with some dropped and others added: where the first of the same attribute was dropped, or at its
-// end.
+// exchanged gives texts with some dropped and others added: where the first of the same attribute was dropped, or at
+// its end.
 func exchanged(all, drop, add []string) (next []string) {
 	place := map[string]int{}
 	for _, text := range all {

@@ -13,9 +13,9 @@ import (
 	"kitrows/internal/page"
 )
 
-// Among is a document of a page on a kit that is made here with other elements around its containers, rows and blocks, which have
-// margins, padding, borders and widths of a stylesheet of the page's own. They are numbered in data-node, as the others
-// are.
+// Among is a document of a page on a kit that is made here with other elements around its containers, rows and blocks,
+// which have margins, padding, borders and widths of a stylesheet of the page's own. They are numbered in data-node, as
+// the others are.
 func Among(r *rand.Rand, k *kit.Kit, document string) string {
 	s := &surrounder{r: r}
 	o := page.NewOrigin([]byte(document), nil)
@@ -28,14 +28,17 @@ func Among(r *rand.Rand, k *kit.Kit, document string) string {
 			rows[n]++
 		}
 		m := stretches[n].Element()
-		if n.Kind == page.Block && (m == nil || !slices.Contains(m.Classes(), analyse.Held)) { // how high it is its words tell
+		// how high it is its words tell
+		if n.Kind == page.Block && (m == nil || !slices.Contains(m.Classes(), analyse.Held)) {
 			return
 		}
-		if m == nil || m.End.Len() == 0 || n.Kind == page.Column || n.Kind == page.Element || rows[at.Parent] >= deepest || r.IntN(3) > 0 {
+		if m == nil || m.End.Len() == 0 || n.Kind == page.Column || n.Kind == page.Element ||
+			rows[at.Parent] >= deepest || r.IntN(3) > 0 {
 			return
 		}
 		span := doc.Outer(m)
-		edits = append(edits, markup.Edit{Span: markup.Span{From: span.From, To: span.From}, Text: fmt.Sprintf(`<div class="%s" data-node="o%d">`, s.other(n.Kind), len(edits))},
+		edits = append(edits, markup.Edit{Span: markup.Span{From: span.From, To: span.From},
+			Text: fmt.Sprintf(`<div class="%s" data-node="o%d">`, s.other(n.Kind), len(edits))},
 			markup.Edit{Span: markup.Span{From: span.To, To: span.To}, Text: "</div>"})
 	})
 	style := fmt.Sprintf("<style>body { margin: %dpx }", r.IntN(3)*8)

@@ -95,7 +95,8 @@ func NewForeign(r *rand.Rand) *Foreign {
 	if f.Place == "gap" || f.Place == "sides" || f.Place == "start" || f.Place == "first" {
 		f.borderBox = pick(r, "all", "none")
 	}
-	f.Relative = f.Technique == "float" && (f.Place == "first" || f.Place == "last" || f.Place == "sides" && !f.Reaches) && r.IntN(2) == 0
+	f.Relative = f.Technique == "float" && (f.Place == "first" || f.Place == "last" || f.Place == "sides" &&
+		!f.Reaches) && r.IntN(2) == 0
 	if f.Technique == "float" && (f.Place == "sides" || f.Place == "first" || f.Place == "start") && r.IntN(4) == 0 {
 		f.Unit, f.Relative, f.Stacked = "px", false, false
 		f.Reaches = f.Place != "first"
@@ -109,7 +110,8 @@ func NewForeign(r *rand.Rand) *Foreign {
 	g := float64(pick(r, 8, 10, 16, 18, 22, 4+r.IntN(30)))
 	rowGap := float64(pick(r, 0, 0, g, 5+float64(r.IntN(20))))
 	for i := range f.Edges {
-		if inside := strings.HasPrefix(f.Place, "padding") && f.borderBox != "none" || f.Place == "inner" || f.Technique == "grid"; i > 0 && inside && r.IntN(3) == 0 {
+		if inside := strings.HasPrefix(f.Place, "padding") && f.borderBox != "none" || f.Place == "inner" ||
+			f.Technique == "grid"; i > 0 && inside && r.IntN(3) == 0 {
 			g = float64(4 + r.IntN(30))
 		}
 		if f.Relative {

@@ -8,10 +8,14 @@ import (
 )
 
 var (
-	bpNames = [][]string{{"", "-mid", "-wide", "-huge"}, {"", "-m", "-l", "-vast"}, {"-a", "-b", "-c", "-d"}, {"", "_tab", "_desk", "_hall"},
-		{"", "--2", "--3", "--4"}, {"-pocket", "-lap", "-desk", "-wall"}, {"", `\@m`, `\@l`, `\@x`}, {"", `\:m`, `\:l`, `\:x`}}
-	counts = []string{"", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve",
-		"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty", "twentyone", "twentytwo",
+	bpNames = [][]string{{"", "-mid", "-wide", "-huge"}, {"", "-m", "-l", "-vast"}, {"-a", "-b", "-c", "-d"},
+		{"", "_tab", "_desk", "_hall"},
+		{"", "--2", "--3", "--4"}, {"-pocket", "-lap", "-desk", "-wall"}, {"", `\@m`, `\@l`, `\@x`},
+		{"", `\:m`, `\:l`, `\:x`}}
+	counts = []string{"", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven",
+		"twelve",
+		"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty", "twentyone",
+		"twentytwo",
 		"twentythree", "twentyfour"}
 )
 
@@ -45,10 +49,13 @@ func (f *Foreign) names() {
 	f.stem = map[string]string{
 		"frame": pick(r, "hull", "yard", "lee", "mooring"), "open": pick(r, "sea", "fullhull", "wide-lee"),
 		"row": pick(r, "thwart", "rail", "shelf", "tier"), "cell": pick(r, "slat", "berth", "plank", "stall"),
-		"take": pick(r, "w", "of", "k", "berth-of", "Q"), "skip": pick(r, "off", "lead", "past", "in"), "trail": pick(r, "rest", "tail"),
-		"nudge": pick(r, "shift", "by"), "gone": pick(r, "no", "gone", "off-duty"), "back": "yes", "order": pick(r, "nr", "turn"),
+		"take": pick(r, "w", "of", "k", "berth-of", "Q"), "skip": pick(r, "off", "lead", "past", "in"),
+		"trail": pick(r, "rest", "tail"),
+		"nudge": pick(r, "shift", "by"), "gone": pick(r, "no", "gone", "off-duty"), "back": "yes",
+		"order": pick(r, "nr", "turn"),
 		"share": pick(r, "even", "rest-of"), "natural": pick(r, "asis", "own"), "per": pick(r, "each", "by-row"),
-		"inner": pick(r, "fill", "pad"), "first": "bow", "last": "stern", "align": "set", "spread": "run", "clear": "keel",
+		"inner": pick(r, "fill", "pad"), "first": "bow", "last": "stern", "align": "set", "spread": "run",
+		"clear": "keel",
 	}
 	f.sel = pick(r, "one", "one", "two", "under", "child", "where", "attribute")
 	f.clearing = pick(r, "after", "overflow", "root")

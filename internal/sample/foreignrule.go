@@ -70,7 +70,8 @@ func (f *Foreign) write() {
 	r := f.r
 	f.noise()
 	if f.borderBox == "all" {
-		f.b.WriteString(pick(r, "* { box-sizing: border-box }\n", "*, *::before, *::after { box-sizing: border-box; }\n",
+		f.b.WriteString(pick(r, "* { box-sizing: border-box }\n",
+			"*, *::before, *::after { box-sizing: border-box; }\n",
 			"html { box-sizing: border-box } *, ::before, ::after { box-sizing: inherit }\n"))
 	}
 	if f.Unit == "variable" {
@@ -205,7 +206,8 @@ func (f *Foreign) frames() {
 			}
 		case "capped":
 			cap := float64(500 + r.IntN(900))
-			fmt.Fprintf(&f.b, ".%s { max-width: %s }\n", word, pick(r, fmt.Sprintf("%gpx", cap), fmt.Sprintf("%grem", cap/16)))
+			fmt.Fprintf(&f.b, ".%s { max-width: %s }\n", word, pick(r, fmt.Sprintf("%gpx", cap),
+				fmt.Sprintf("%grem", cap/16)))
 			for range f.Edges {
 				fr.Widths = append(fr.Widths, fmt.Sprintf("%gpx", cap))
 			}
@@ -245,7 +247,8 @@ func (f *Foreign) base() {
 	case "float":
 		switch f.clearing {
 		case "after":
-			fmt.Fprintf(&f.b, "%s:after { content: %s; display: %s; clear: both }\n", row, pick(r, `""`, `" "`), pick(r, "table", "block"))
+			fmt.Fprintf(&f.b, "%s:after { content: %s; display: %s; clear: both }\n", row, pick(r, `""`, `" "`),
+				pick(r, "table", "block"))
 		case "overflow":
 			if f.Place != "start" {
 				fmt.Fprintf(&f.b, "%s { overflow: hidden }\n", row)
@@ -273,7 +276,8 @@ func (f *Foreign) base() {
 			count = "var(--count)"
 		}
 		track := pick(r, "minmax(0, 1fr)", "minmax(0,1fr)")
-		fmt.Fprintf(&f.b, "%s { display: grid; grid-template-columns: repeat(%s, %s) }\n%s { min-width: 0 }\n", row, count, track, cell)
+		fmt.Fprintf(&f.b, "%s { display: grid; grid-template-columns: repeat(%s, %s) }\n%s { min-width: 0 }\n", row,
+			count, track, cell)
 	}
 	if f.Inner != "" {
 		fmt.Fprintf(&f.b, "%s { box-sizing: border-box }\n", cell)
@@ -393,13 +397,15 @@ func (f *Foreign) givenAt(bp int) string {
 }
 
 func (f *Foreign) property(bp int) string {
-	return "--" + strings.ToLower(f.stem["take"]) + strings.NewReplacer(`\`, "", ":", "-", "@", "-").Replace(f.infix[bp])
+	return "--" + strings.ToLower(f.stem["take"]) + strings.NewReplacer(`\`, "", ":", "-", "@",
+		"-").Replace(f.infix[bp])
 }
 
 // gives writes how wide columns are that give their units.
 func (f *Foreign) gives(bp int) {
 	for n := 1; n <= f.Columns; n++ {
-		f.Words = append(f.Words, ForeignWord{"style=" + f.property(bp) + ": " + strconv.Itoa(n) + ";", "take", n, "", bp, len(f.Edges)})
+		f.Words = append(f.Words, ForeignWord{"style=" + f.property(bp) + ": " + strconv.Itoa(n) + ";", "take", n, "",
+			bp, len(f.Edges)})
 	}
 	cell, g := "."+f.stem["cell"], f.Gutters[bp]
 	row, less := "100%", ""
@@ -414,7 +420,8 @@ func (f *Foreign) gives(bp int) {
 	case "grid":
 		f.rule(bp, cell, "grid-column: span %s", f.givenAt(bp))
 	case "flex":
-		f.rule(bp, cell, pick(f.r, "flex: 0 0 auto; width: %s", "flex: 0 0 %s; max-width: none", "flex-basis: %s; flex-grow: 0"), wide)
+		f.rule(bp, cell, pick(f.r, "flex: 0 0 auto; width: %s", "flex: 0 0 %s; max-width: none",
+			"flex-basis: %s; flex-grow: 0"), wide)
 	default:
 		f.rule(bp, cell, "width: %s", wide)
 	}
@@ -471,7 +478,8 @@ func (f *Foreign) more(bp int) {
 		for _, per := range []int{2, 3, 4, 5} {
 			if f.Columns%per == 0 && f.Columns > per {
 				w := f.part(float64(f.Columns/per), f.less(), bp)
-				f.rule(bp, "."+f.add("per", per, strconv.Itoa(per), bp)+pick(r, " > *", " > ."+cell), "flex: 0 0 auto; width: %s; max-width: %[1]s", w)
+				f.rule(bp, "."+f.add("per", per, strconv.Itoa(per), bp)+pick(r, " > *", " > ."+cell),
+					"flex: 0 0 auto; width: %s; max-width: %[1]s", w)
 			}
 		}
 	}
@@ -497,7 +505,8 @@ func (f *Foreign) more(bp int) {
 	}
 	if r.IntN(3) == 0 && f.Technique != "grid" && !f.Relative {
 		for n := 1; n < f.Columns; n += 2 {
-			f.rule(bp, f.selector(f.add("nudge", n, strconv.Itoa(n), bp), cell, row), "position: relative; left: %s", f.part(float64(n), 0, bp))
+			f.rule(bp, f.selector(f.add("nudge", n, strconv.Itoa(n), bp), cell, row), "position: relative; left: %s",
+				f.part(float64(n), 0, bp))
 		}
 	}
 }

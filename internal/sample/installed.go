@@ -8,9 +8,11 @@ import (
 	"strings"
 )
 
-// Installed finds files of HTML that nobody here wrote: those of packages that are installed on the machine, at most so many.
+// Installed finds files of HTML that nobody here wrote: those of packages that are installed on the machine, at most so
+// many.
 func Installed(most int) (paths []string) {
-	roots := []string{filepath.Join("..", "..", "node_modules"), "/usr/share/doc", "/usr/local/go", "/usr/share/perl", "/usr/lib/python3"}
+	roots := []string{filepath.Join("..", "..", "node_modules"), "/usr/share/doc", "/usr/local/go", "/usr/share/perl",
+		"/usr/lib/python3"}
 	if home, err := os.UserHomeDir(); err == nil {
 		roots = append(roots, filepath.Join(home, "go", "pkg", "mod"))
 	}

@@ -335,12 +335,14 @@ func Every(columns, perRow int) (*page.Page, *kit.Kit) {
 		row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id, At: []page.Setting{
 			page.At("base").With(page.Width, page.Take(2+i%5)).With(page.Skip, page.Of(i%3)).
 				With(page.Order, page.Of(i%7)).With(page.Align, page.Top),
-			page.At("mid").With(page.Width, page.Take(1+i%6)).With(page.Trail, page.Of(i%4)).With(page.Nudge, page.Of(i%3-1)),
+			page.At("mid").With(page.Width, page.Take(1+i%6)).With(page.Trail, page.Of(i%4)).With(page.Nudge,
+				page.Of(i%3-1)),
 			page.At("wide").With(page.Width, page.Share).With(page.Shown, shown),
 			page.At("full").With(page.Width, page.Part(1, 3+i%3)).With(page.Shown, page.Shows),
 		}})
 	}
-	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID, Body: []*page.Node{frame}}, k
+	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{frame}}, k
 }
 
 // Of wraps a page and its kit as a project.

@@ -12,9 +12,9 @@ import (
 )
 
 // Surrounded writes a page on a kit that was brought in as people write theirs: other elements, with margins, padding,
-// borders and widths of a stylesheet of the page's own, stand around, between and inside its containers, rows and columns,
-// and some of those stand where they do nothing. Every element that has a box has a number in data-node. The page's own
-// stylesheet stands in the document, after the kit's.
+// borders and widths of a stylesheet of the page's own, stand around, between and inside its containers, rows and
+// columns, and some of those stand where they do nothing. Every element that has a box has a number in data-node. The
+// page's own stylesheet stands in the document, after the kit's.
 func Surrounded(r *rand.Rand, k *kit.Kit, p *page.Page) string {
 	s := &surrounder{r: r, f: foreign.Of(k, p), tab: pick(r, "  ", "\t", ""), end: pick(r, "\n", "\n", "\r\n")}
 	s.nodes(p.Body, 1)
@@ -109,7 +109,8 @@ func (s *surrounder) other(in page.Kind) string {
 
 // block is an element that holds nothing, with a height.
 func (s *surrounder) block(depth int) {
-	s.line(depth, `<%s class="%s"%s style="height: %dpx"></%[1]s>`, pick(s.r, "div", "p", "section", "figure"), s.other(""), s.number(), s.r.IntN(200))
+	s.line(depth, `<%s class="%s"%s style="height: %dpx"></%[1]s>`, pick(s.r, "div", "p", "section", "figure"),
+		s.other(""), s.number(), s.r.IntN(200))
 }
 
 func (s *surrounder) nodes(nodes []*page.Node, depth int) {

@@ -6,8 +6,8 @@ import (
 	"strings"
 )
 
-// Tangled is a document with a stylesheet that no framework would write: a few classes, each with a few of the declarations that
-// move boxes, on random elements in one another. What a plan tells of such pages is right or marked.
+// Tangled is a document with a stylesheet that no framework would write: a few classes, each with a few of the
+// declarations that move boxes, on random elements in one another. What a plan tells of such pages is right or marked.
 func Tangled(r *rand.Rand) string {
 	t := tangler{r: r, classes: 6 + r.IntN(9)}
 	var sheet strings.Builder
@@ -28,7 +28,8 @@ func Tangled(r *rand.Rand) string {
 		}
 		sheet.WriteString("}\n")
 	}
-	return "<!doctype html>\n<html lang=\"en\">\n<title>Tangled</title>\n<style>\n" + sheet.String() + "</style>\n<body>" + t.elements(0) + "</body>\n</html>\n"
+	return "<!doctype html>\n<html lang=\"en\">\n<title>Tangled</title>\n<style>\n" + sheet.String() +
+		"</style>\n<body>" + t.elements(0) + "</body>\n</html>\n"
 }
 
 type tangler struct {
@@ -78,10 +79,12 @@ func (t *tangler) body(n int) string {
 var declared = []struct{ names, values string }{
 	{"display", "flex|flex|flex|grid|block|block|inline-block|flow-root|inline-flex|contents|none"},
 	{"display", "flex|flex|grid|block"},
-	{"width", "25%|50%|33.3333%|66.6667%|100%|auto|120px|calc(50% - 10px)|min(60%, 300px)|max-content|fit-content|min-content|40%|200px|clamp(100px, 40%, 260px)"},
+	{"width", "25%|50%|33.3333%|66.6667%|100%|auto|120px|calc(50% - 10px)|min(60%, " +
+		"300px)|max-content|fit-content|min-content|40%|200px|clamp(100px, 40%, 260px)"},
 	{"width", "25%|50%|100%|auto"},
 	{"height", "auto|80px|100%|50%|30px|calc(100% - 10px)"},
-	{"margin margin-top margin-left margin-right margin-bottom margin-inline margin-block", "10px|5%|2em|33.333%|calc(20% + 8px)|-8px|0|auto"},
+	{"margin margin-top margin-left margin-right margin-bottom margin-inline margin-block",
+		"10px|5%|2em|33.333%|calc(20% + 8px)|-8px|0|auto"},
 	{"padding padding-left padding-block padding-top", "10px|24px|5%|12.5%|1rem|60px|0"},
 	{"border border-left border-top", "1px solid|3px solid|2px solid"},
 	{"min-width", "0|100px|50%|auto|min-content"},
@@ -101,7 +104,8 @@ var declared = []struct{ names, values string }{
 	{"align-content", "center|flex-end|space-between|stretch|space-around|start|end|space-evenly"},
 	{"justify-items justify-self", "center|end|start|stretch"},
 	{"gap row-gap column-gap", "10px|5%|1rem"},
-	{"grid-template-columns", "1fr 1fr|repeat(3, 1fr)|repeat(auto-fit, minmax(120px, 1fr))|repeat(auto-fill, 100px)|auto 1fr|100px auto|minmax(0, 1fr) 2fr|" +
+	{"grid-template-columns", "1fr 1fr|repeat(3, 1fr)|repeat(auto-fit, minmax(120px, 1fr))|repeat(auto-fill, " +
+		"100px)|auto 1fr|100px auto|minmax(0, 1fr) 2fr|" +
 		"auto auto|repeat(4, minmax(0, 1fr))|20% 1fr|min-content 1fr|max-content auto|minmax(50px, 100px) 1fr|[a] 1fr [b] 1fr [c]"},
 	{"grid-template-rows grid-auto-rows", "50px|auto|1fr|minmax(30px, auto)|60px 1fr|1fr 2fr|100px auto"},
 	{"grid-column", "span 2|1 / -1|2|1 / 3|auto|-1|span 3|2 / span 2"},

@@ -55,7 +55,8 @@ func Ruled(r *rand.Rand, k *kit.Kit) *page.Page {
 }
 
 func newWorder(r *rand.Rand, k *kit.Kit) *worder {
-	m := &worder{maker: maker{r: r, k: k, p: &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID}},
+	m := &worder{maker: maker{r: r, k: k, p: &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en",
+		Kit: k.ID}},
 		says: map[bool][]said{}}
 	m.minter = m.p.Minter()
 	return m

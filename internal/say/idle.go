@@ -205,7 +205,8 @@ func (t *trial) thin(n int) (changed bool) {
 			course := &courses[c]
 			for i := range t.live {
 				_, from := course.now(i)
-				if from == at && course.says(i) && t.suspect(course, i) && !t.fills(n, course, i) && t.without(n, course, i) {
+				if from == at && course.says(i) && t.suspect(course, i) && !t.fills(n, course, i) &&
+					t.without(n, course, i) {
 					changed = true
 				}
 			}

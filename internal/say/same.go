@@ -36,7 +36,8 @@ func (t *trial) sameCell(i, at int, field page.Field, cell layout.Cell) bool {
 	got := &s.got
 	switch field { // often there is no need to lay anything out
 	case page.Order:
-		return (at == 0 || ordered(&got.Cells[at-1], &cell)) && (at+1 == len(got.Cells) || ordered(&cell, &got.Cells[at+1]))
+		return (at == 0 || ordered(&got.Cells[at-1], &cell)) && (at+1 == len(got.Cells) ||
+			ordered(&cell, &got.Cells[at+1]))
 	case page.Align:
 		return cell.Align == want.Cells[at].Align || s.shape.alone(at, want)
 	case page.Trail:
@@ -188,7 +189,8 @@ func (t *trial) placedAlike(i int, got *layout.Row, n int) bool {
 		wanted.At = at
 		f := courses[c].field
 		if (v.At == 0) != (at == 0) || at > 0 &&
-			(t.kit.ColumnsAt(int(from)) != want.Columns || f.Extent(v, want.Columns) != f.Extent(wanted, want.Columns)) {
+			(t.kit.ColumnsAt(int(from)) != want.Columns || f.Extent(v, want.Columns) != f.Extent(wanted,
+				want.Columns)) {
 			return false
 		}
 	}
@@ -220,7 +222,8 @@ func cellAlike(want *layout.Row, at int, got *layout.Cell) bool {
 	free := alone && cell.Width != page.Share && want.Spread == page.Start
 	near := func(a, b float64) bool { return math.Abs(a-b) < 1e-6 }
 	return widthKind(cell, want) == widthKind(got, want) && near(cell.Units, got.Units) && near(cell.Skip, got.Skip) &&
-		near(cell.Nudge, got.Nudge) && (free || near(cell.Trail+cell.Fill, got.Trail)) && (alone || cell.Align == got.Align)
+		near(cell.Nudge, got.Nudge) && (free || near(cell.Trail+cell.Fill, got.Trail)) &&
+		(alone || cell.Align == got.Align)
 }
 
 // widthKind is what kind of width a cell has, all of the units being the full line.

@@ -83,7 +83,8 @@ func TestTryingOneCellIsTryingTheRow(t *testing.T) {
 					course.silence(i)
 					whole := trial.reading(i)
 					if one, all := trial.same(column, course, i), trial.sameRow(i, &whole); one != all {
-						t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column, row.node.ID, i, one, all)
+						t.Fatalf("%s of column %d of %s at %d: one cell says %v, the row %v", course.field, column,
+							row.node.ID, i, one, all)
 					}
 					*course = was
 					tried++

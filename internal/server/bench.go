@@ -74,7 +74,7 @@ func (e *Edit) read(ctx context.Context, page string) (edit.Operation, error) {
 
 type benchAnswer struct{ Body *bench.Bench }
 
-// An Answer to a change is the Bench after it, whole or as what is other than in
+// An Answer to a change is the Bench after it, whole or as what changed since
 // the one the client has.
 type Answer struct {
 	Whole *bench.Bench `json:"whole,omitempty"`
@@ -110,7 +110,8 @@ func (v *Server) benchRoutes() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "benchSince", Method: http.MethodGet, Path: path + "/since/{revision}",
-		Summary: "What is other on the Bench than at a revision, or all of it", Errors: []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+		Summary: "What is other on the Bench than at a revision, or all of it", Errors: []int{http.StatusNotFound,
+			http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Revision int `path:"revision" minimum:"1"`
@@ -182,7 +183,8 @@ func (v *Server) benchRoutes() {
 		"undo": v.store.Undo, "redo": v.store.Redo,
 	} {
 		huma.Register(v.api, huma.Operation{
-			OperationID: id, Method: http.MethodPost, Path: path + "/" + id, Summary: "Take the history one step: " + id,
+			OperationID: id, Method: http.MethodPost, Path: path + "/" + id, Summary: "Take the history one step: " +
+				id,
 			MaxBodyBytes: maxEdit, Errors: refusals,
 		}, func(ctx context.Context, in *struct {
 			PagePath
@@ -305,7 +307,8 @@ func (v *Server) find(ctx context.Context, projectID, pageID string) (*store.Sta
 	}
 	pg := state.Project.Page(pageID)
 	if pg == nil {
-		return nil, nil, nil, newProblem(http.StatusNotFound, "no such page; the project has "+state.Project.PageNames())
+		return nil, nil, nil, newProblem(http.StatusNotFound, "no such page; the project has "+
+			state.Project.PageNames())
 	}
 	return state, pg, state.Project.Kit(pg.Kit), nil
 }
@@ -359,7 +362,8 @@ func pageAfter(c *edit.Change) *page.Page {
 }
 
 // bench makes the Bench of a page, and gives the one that was answered last as well; nil where none is known.
-func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg *page.Page) (b, had *bench.Bench, err error) {
+func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg *page.Page) (b, had *bench.Bench,
+	err error) {
 	view, err := in.view()
 	if err != nil {
 		return nil, nil, v.problem(ctx, err)
@@ -375,7 +379,8 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 	return b, had, nil
 }
 
-// answerOf is a Bench as an answer: as what is other than on the one that the client has of a page at a revision, if that is known.
+// answerOf is a Bench as an answer: as what changed since the one that the client has of a page at a revision, if that
+// is known.
 func answerOf(b, had *bench.Bench, page string, revision int) *changeAnswer {
 	if had != nil && had.Revision == revision && b.Page.ID == page && len(had.Lanes) == len(b.Lanes) {
 		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}

@@ -17,8 +17,8 @@ type news struct {
 	anew     bool
 }
 
-// after is what is left to tell where news was not told yet and more comes. Two edits that are made at the same moment may
-// tell of themselves in the other order.
+// after is what is left to tell where news was not told yet and more comes. Two edits that are made at the same moment
+// may tell of themselves in the other order.
 func (n news) after(was news) news {
 	if !n.anew {
 		n.revision = max(n.revision, was.revision)

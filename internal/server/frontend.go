@@ -17,7 +17,8 @@ func frontEnd(web fs.FS) http.HandlerFunc {
 		name := strings.TrimPrefix(r.URL.Path, "/")
 		if strings.HasPrefix(name, "assets/") {
 			w.Header().Set("Cache-Control", "public, max-age=31536000, immutable")
-			if _, err := fs.Stat(web, name+".br"); err == nil && strings.Contains(r.Header.Get("Accept-Encoding"), "br") {
+			if _, err := fs.Stat(web, name+".br"); err == nil && strings.Contains(r.Header.Get("Accept-Encoding"),
+				"br") {
 				w.Header().Set("Content-Encoding", "br")
 				w.Header().Set("Content-Type", mime.TypeByExtension(path.Ext(name)))
 				w.Header().Set("Vary", "Accept-Encoding")

@@ -40,8 +40,8 @@ const documentPolicy = ship.Policy + "; base-uri 'none'; form-action 'none'; fra
 // nothing from what keeps scripts out.
 const measuredPolicy = documentPolicy + " allow-same-origin"
 
-// withoutCookies lets no handler see cookies: none are set, and a browser sends those that pages of the folder's preview set, for
-// cookies do not tell ports apart.
+// withoutCookies lets no handler see cookies: none are set, and a browser sends those that pages of the folder's
+// preview set, for cookies do not tell ports apart.
 func withoutCookies(next http.Handler) http.Handler {
 	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
 		r.Header.Del("Cookie")

@@ -208,7 +208,8 @@ func (v *Server) kitRoutes() {
 				return nil, v.problem(ctx, err)
 			}
 		}
-		return &struct{ Body KitsCompared }{KitsCompared{bench.NewKitView(state.Project, other), k.Differences(other)}}, nil
+		return &struct{ Body KitsCompared }{KitsCompared{bench.NewKitView(state.Project, other),
+			k.Differences(other)}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -326,7 +327,8 @@ func (v *Server) findKit(ctx context.Context, in *KitPath) (*store.State, *kit.K
 	}
 	k := state.Project.Kit(in.Kit)
 	if k == nil {
-		return nil, nil, newProblem(http.StatusNotFound, fault.New("kit", in.Kit, "the id of one of the project's kits").Error())
+		return nil, nil, newProblem(http.StatusNotFound,
+			fault.New("kit", in.Kit, "the id of one of the project's kits").Error())
 	}
 	return state, k, nil
 }

@@ -69,7 +69,10 @@ func (v *Server) libraryRoutes() {
 		Summary: "Put a kit into the library, as a new one or as the next revision of the one that it is",
 		Errors:  []int{http.StatusConflict, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct{ Body kit.Kit }) (*struct{ Body kit.Shared }, error) {
-		of, err := v.store.Share(ctx, &in.Body, func(taken func(string) bool) string { return edit.FreeID(in.Body.Name, taken) })
+		of, err := v.store.Share(ctx, &in.Body, func(taken func(string) bool) string {
+			return edit.FreeID(in.Body.Name,
+				taken)
+		})
 		if stale, ok := errors.AsType[*store.StaleError](err); ok {
 			return nil, newProblem(http.StatusConflict, fault.New("shared.revision", stale.Made,
 				"%d: the library has a newer one, which this project has not taken", stale.Current).Error())
@@ -115,8 +118,9 @@ func (v *Server) libraryRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "makeKit", Method: http.MethodGet, Path: "/api/library/three", Summary: "A kit made by three numbers",
-		Errors: []int{http.StatusUnprocessableEntity},
+		OperationID: "makeKit", Method: http.MethodGet, Path: "/api/library/three",
+		Summary: "A kit made by three numbers",
+		Errors:  []int{http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		Columns int     `query:"columns" required:"true"`
 		Gutter  float64 `query:"gutter" required:"true" doc:"px"`

@@ -52,7 +52,8 @@ func TestSharedKits(t *testing.T) {
 	ask("POST", "/api/library", string(mustJSON(t, own)), 409, nil)
 	var draft server.KitDraft
 	ask("POST", theirs+"/draft", `{"steps":[],"newest":true}`, 200, &draft)
-	if second.Revision != 2 || draft.View.Newest != 2 || draft.View.Kit.RowGutterAt(0).Px() != 30 || len(draft.Effects) != 1 {
+	if second.Revision != 2 || draft.View.Newest != 2 || draft.View.Kit.RowGutterAt(0).Px() != 30 ||
+		len(draft.Effects) != 1 {
 		t.Errorf("newest: %+v of %+v", draft.View, second)
 	}
 	ask("DELETE", "/api/library/plain-twelve", "", 204, nil)
@@ -96,7 +97,8 @@ func TestKitFilesAndTables(t *testing.T) {
 			t.Errorf("%s: %d %s", path, status, body)
 		}
 	}
-	_, text, _ := send(t, h, "POST", kitPath+"/table", `{"steps":[{"field":"gutter","breakpoint":"wide","text":"36"}],"what":"facts","as":"markdown"}`)
+	_, text, _ := send(t, h, "POST", kitPath+"/table",
+		`{"steps":[{"field":"gutter","breakpoint":"wide","text":"36"}],"what":"facts","as":"markdown"}`)
 	if !strings.Contains(string(text), "| Gutter | 16 | 28 | 36 | 36 |") {
 		t.Errorf("facts: %s", text)
 	}

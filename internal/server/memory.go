@@ -42,7 +42,7 @@ func (r *recent[V]) keep(key string, value V) {
 }
 
 // memory keeps the last Benches that were answered, so that the next answer need
-// only say what is other. One of a thousand columns is some 5 MB.
+// only say what changed. One of a thousand columns is some 5 MB.
 type memory struct{ recent[*bench.Bench] }
 
 // mostKnown is how many Benches are kept.

@@ -28,7 +28,8 @@ type Specimen struct {
 func (v *Server) proofRoutes() {
 	huma.Register(v.api, huma.Operation{
 		OperationID: "planned", Method: http.MethodGet, Path: "/api/projects/{project}/pages/{page}/planned",
-		Summary: "Where the plan has every box of the page, at widths in each breakpoint", Errors: []int{http.StatusNotFound},
+		Summary: "Where the plan has every box of the page, at widths in each breakpoint",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		As string `query:"as" enum:"classes,mixins" default:"classes"`

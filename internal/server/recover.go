@@ -27,7 +27,8 @@ func recovered(log *slog.Logger) func(http.Handler) http.Handler {
 						panic(v)
 					}
 				}
-				log.ErrorContext(r.Context(), "a request panicked", "method", r.Method, "path", r.URL.Path, "panic", v, "stack", string(stack))
+				log.ErrorContext(r.Context(), "a request panicked", "method", r.Method, "path", r.URL.Path, "panic", v,
+					"stack", string(stack))
 				if r.Header.Get("Connection") != "Upgrade" {
 					writeProblem(w, http.StatusInternalServerError, "the server could not do this; its log says why")
 				}

@@ -11,11 +11,12 @@ import (
 	"kitrows/internal/budget"
 )
 
-// A handler that panics, itself or in a goroutine that it waits for, is answered with 500 and logged with the place; the
-// server goes on.
+// A handler that panics, itself or in a goroutine that it waits for, is answered with 500 and logged with the place;
+// the server goes on.
 func TestPanicsAreAnswered(t *testing.T) {
 	var log bytes.Buffer
-	handler := recovered(slog.New(slog.NewTextHandler(&log, nil)))(http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+	handler := recovered(slog.New(slog.NewTextHandler(&log, nil)))(http.HandlerFunc(func(w http.ResponseWriter,
+		r *http.Request) {
 		var work budget.Group
 		work.Go(func() {
 			if r.URL.Path == "/panics" {

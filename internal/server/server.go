@@ -46,13 +46,15 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 		loopbackHost,
 		contentPolicy,
 		http.NewCrossOriginProtection().Handler,
-		middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/json", "application/problem+json",
+		middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/json",
+			"application/problem+json",
 			"image/svg+xml"),
 	)
 	config := huma.DefaultConfig("Kit Rows", "1")
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""
 	config.CreateHooks = nil // no schema links in answers
-	config.Components.Schemas = schema.Alias(huma.NewMapRegistry("#/components/schemas/", schema.Name("server", "bench")))
+	config.Components.Schemas = schema.Alias(huma.NewMapRegistry("#/components/schemas/",
+		schema.Name("server", "bench")))
 	v.api = humachi.New(r, config)
 	v.shelfRoutes()
 	v.shelfChanges()

@@ -84,22 +84,26 @@ func TestBadInput(t *testing.T) {
 			`"want":"a width of at most 12: the row has 12 columns"`},
 		"unknown notation": {"POST", front + "/edits", strings.Replace(cell, "%", "wide!", 1), nil, 422,
 			`6 (take 6), 2_6 (skip 2, take 6)`},
-		"stale revision": {"POST", front + "/edits", strings.Replace(strings.Replace(cell, "%", "6", 1), `:1,`, `:9,`, 1),
+		"stale revision": {"POST", front + "/edits", strings.Replace(strings.Replace(cell, "%", "6", 1), `:1,`, `:9,`,
+			1),
 			nil, 409, `"revision":1`},
 		"unknown field": {"POST", front + "/edits", `{"revision":1,"operation":{"colour":"red"}}`, nil, 422,
 			`body.operation.colour`},
-		"no operation":     {"POST", front + "/edits", `{"revision":1,"operation":{}}`, nil, 422, `exactly one action`},
-		"not JSON":         {"POST", front + "/edits", `{"revision":`, nil, 400, `unexpected end of JSON`},
-		"20 MB":            {"POST", front + "/edits", strings.Repeat(" ", 20<<20), nil, 413, `too large`},
-		"20 MB of project": {"POST", "/api/projects", strings.Repeat(" ", 20<<20), nil, 422, `at most 8 MiB without its pictures`},
+		"no operation": {"POST", front + "/edits", `{"revision":1,"operation":{}}`, nil, 422, `exactly one action`},
+		"not JSON":     {"POST", front + "/edits", `{"revision":`, nil, 400, `unexpected end of JSON`},
+		"20 MB":        {"POST", front + "/edits", strings.Repeat(" ", 20<<20), nil, 413, `too large`},
+		"20 MB of project": {"POST", "/api/projects", strings.Repeat(" ", 20<<20), nil, 422,
+			`at most 8 MiB without its pictures`},
 		"65 MB of project": {"POST", "/api/projects", strings.Repeat(" ", 65<<20), nil, 413, `too large`},
 		"damaged project": {"POST", "/api/projects", damaged, nil, 422,
 			`pages[0].body[0].children[3].children[1].at[1].skip`},
-		"same project":    {"POST", "/api/projects", string(demo.File()), nil, 422, `an id that no project here has yet`},
+		"same project": {"POST", "/api/projects", string(demo.File()), nil, 422,
+			`an id that no project here has yet`},
 		"nothing to undo": {"POST", front + "/undo", `{"revision":1}`, nil, 422, `there are none`},
 		"unknown project": {"GET", "/api/projects/lost/pages/front-page", "", nil, 404, `no such project`},
-		"unknown page":    {"GET", "/api/projects/gullwing-point/pages/lost", "", nil, 404, `the project has Front page`},
-		"odd lane":        {"GET", front + "?lane=wide:NaN", "", nil, 422, `a breakpoint and a width in px`},
+		"unknown page": {"GET", "/api/projects/gullwing-point/pages/lost", "", nil, 404,
+			`the project has Front page`},
+		"odd lane": {"GET", front + "?lane=wide:NaN", "", nil, 422, `a breakpoint and a width in px`},
 		"another's host": {"GET", "/api/projects", "", []string{"Host", "evil.example:4170"}, 421,
 			`want localhost or a loopback address`},
 		"another's page": {"POST", front + "/undo", `{"revision":1}`, []string{"Sec-Fetch-Site", "cross-site"}, 403,
@@ -165,7 +169,8 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 		refused.Refused.Errors[0].Found == "" {
 		t.Errorf("preview of what would be refused: %d %s", status, answer)
 	}
-	if after := delta.Delta.Onto(&had); strings.Contains(string(mustJSON(t, after)), `"id":"log"`) || after.Revision != 2 {
+	if after := delta.Delta.Onto(&had); strings.Contains(string(mustJSON(t, after)), `"id":"log"`) ||
+		after.Revision != 2 {
 		t.Errorf("preview of the page without its log, at revision %d: %s", after.Revision, mustJSON(t, after.Nodes))
 	}
 	if _, now, _ := send(t, h, "GET", front, ""); !strings.Contains(string(now), `"id":"log"`) {
@@ -185,7 +190,8 @@ func TestEditAnswersWithTheBench(t *testing.T) {
 	}
 	_, answer, _ = send(t, h, "GET", wide, "")
 	var now bench.Bench
-	if err := json.Unmarshal(answer, &now); err != nil || string(mustJSON(t, since.Delta.Onto(&had))) != string(mustJSON(t, &now)) {
+	if err := json.Unmarshal(answer, &now); err != nil || string(mustJSON(t, since.Delta.Onto(&had))) != string(
+		mustJSON(t, &now)) {
 		t.Errorf("since revision 2 it came to\n%s\nand is\n%s, %v", mustJSON(t, since.Delta.Onto(&had)), answer, err)
 	}
 	since = server.Answer{}
@@ -424,7 +430,8 @@ func TestRecipesAndParts(t *testing.T) {
 	for text, at := range map[string]int{"4 13": 3, "4 8 4 | mid 4 4": 16, "((": 1, "": 1} {
 		status, answer := get("/recipe", url.Values{"text": {text}, "breakpoint": {"base"}})
 		var drawn server.DrawnRecipe // no error: whoever types has not finished
-		if err := json.Unmarshal(answer, &drawn); err != nil || status != 200 || drawn.Wrong == nil || drawn.Wrong.At != at {
+		if err := json.Unmarshal(answer, &drawn); err != nil || status != 200 || drawn.Wrong == nil ||
+			drawn.Wrong.At != at {
 			t.Errorf("%q: %d %.200s, want character %d", text, status, answer, at)
 		}
 	}

@@ -13,14 +13,16 @@ import (
 // numbers are not changed.
 func TestSheetsAreRead(t *testing.T) {
 	h := start(t)
-	sheet := ".rail { display: flow-root }\r\n.plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }"
+	sheet := ".rail { display: flow-root }\r\n.plank { float: left } .a { width: 50% } .b { width: 25% } .c { " +
+		"width: 75% }"
 	body := mustJSON(t, map[string]any{"name": "Team", "files": []kit.File{{Name: "team.css", Text: sheet}}})
 	status, answer, _ := send(t, h, "POST", "/api/library/sheets", string(body))
 	var read server.SheetKit
 	if err := json.Unmarshal(answer, &read); err != nil || status != 200 {
 		t.Fatalf("%d %v %s", status, err, answer)
 	}
-	if read.Kit.Brought.Files[0].Text != sheet || len(read.Sheet.Words) != 5 || read.Sheet.Findings[0].Places[0].From != 2 {
+	if read.Kit.Brought.Files[0].Text != sheet || len(read.Sheet.Words) != 5 ||
+		read.Sheet.Findings[0].Places[0].From != 2 {
 		t.Errorf("read: %+v", read.Sheet)
 	}
 	const edits = "/api/projects/gullwing-point/pages/front-page/edits"
@@ -75,10 +77,12 @@ func TestSheetsAreReadAgain(t *testing.T) {
 		strings.Join(draft.Were, " ") != "quay slip deep" || draft.View.Kit.GutterAt(0).Px() != 40 {
 		t.Errorf("a wider gutter: %+v", draft)
 	}
-	if draft = again("harbour", "width:", "colour:"); draft.Refused == nil || !strings.Contains(draft.Refused.Detail, "no widths of columns") {
+	if draft = again("harbour", "width:", "colour:"); draft.Refused == nil || !strings.Contains(draft.Refused.Detail,
+		"no widths of columns") {
 		t.Errorf("without widths: %+v", draft)
 	}
-	if draft = again("plain-twelve", "", ""); draft.Refused == nil || !strings.Contains(draft.Refused.Detail, "not read from a stylesheet") {
+	if draft = again("plain-twelve", "", ""); draft.Refused == nil || !strings.Contains(draft.Refused.Detail,
+		"not read from a stylesheet") {
 		t.Errorf("a kit of ours: %+v", draft)
 	}
 }
@@ -86,20 +90,25 @@ func TestSheetsAreReadAgain(t *testing.T) {
 // A specimen is answered with its plan, and its document allows no script; it is measured only where that is asked.
 func TestSpecimens(t *testing.T) {
 	h := start(t)
-	const sheet = ".rail { display: flex; flex-wrap: wrap } .plank, .deck { flex: 0 0 auto; min-width: 0 } .deck { order: 0 } .half { width: 50% } .quarter { width: 25% } .whole { width: 100% }"
-	body := mustJSON(t, map[string]any{"name": "Team", "files": []kit.File{{Name: "team.css", Text: sheet + "</style><script>1</script>"}}})
+	const sheet = ".rail { display: flex; flex-wrap: wrap } .plank, .deck { flex: 0 0 auto; min-width: 0 } .deck " +
+		"{ order: 0 } .half { width: 50% } .quarter { width: 25% } .whole { width: 100% }"
+	body := mustJSON(t, map[string]any{"name": "Team",
+		"files": []kit.File{{Name: "team.css", Text: sheet + "</style><script>1</script>"}}})
 	status, answer, _ := send(t, h, "POST", "/api/library/specimen", string(body))
 	var s server.Specimen
 	if err := json.Unmarshal(answer, &s); err != nil || status != 200 {
 		t.Fatalf("%d %v %s", status, err, answer)
 	}
-	if len(s.Planned.Plans) != 3 || len(s.Planned.Plans[0].Boxes) == 0 || len(s.Options) != 2 || s.Options[1].Sketch == nil {
+	if len(s.Planned.Plans) != 3 || len(s.Planned.Plans[0].Boxes) == 0 || len(s.Options) != 2 ||
+		s.Options[1].Sketch == nil {
 		t.Errorf("%d plans, options %+v", len(s.Planned.Plans), s.Options)
 	}
-	for path, sandbox := range map[string]string{s.Document: "sandbox", s.Document + "?measured": "sandbox allow-same-origin"} {
+	for path, sandbox := range map[string]string{s.Document: "sandbox", s.Document +
+		"?measured": "sandbox allow-same-origin"} {
 		status, text, header := send(t, h, "GET", path, "")
 		policy := header.Get("Content-Security-Policy")
-		if status != 200 || !strings.HasSuffix(policy, "; "+sandbox) || !strings.HasPrefix(policy, "default-src 'none'; style-src 'unsafe-inline'; img-src data:;") {
+		if status != 200 || !strings.HasSuffix(policy, "; "+sandbox) ||
+			!strings.HasPrefix(policy, "default-src 'none'; style-src 'unsafe-inline'; img-src data:;") {
 			t.Errorf("%s: %d, %s", path, status, policy)
 		}
 		if strings.Contains(string(text), "</style><script>") {
@@ -118,8 +127,10 @@ func TestSpecimens(t *testing.T) {
 // A project begins on a stylesheet.
 func TestProjectsBeginOnSheets(t *testing.T) {
 	h := start(t)
-	body := map[string]any{"name": "Team", "start": "page", "sheets": map[string]any{"name": "Team", "files": []kit.File{{Name: "team.css",
-		Text: ".rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }"}}}}
+	body := map[string]any{"name": "Team", "start": "page", "sheets": map[string]any{"name": "Team",
+		"files": []kit.File{{Name: "team.css",
+			Text: ".rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { " +
+				"width: 75% }"}}}}
 	status, answer, _ := send(t, h, "POST", "/api/projects/new", string(mustJSON(t, body)))
 	if status != 201 || !strings.Contains(string(answer), `"kitId":"team"`) {
 		t.Errorf("%d %s", status, answer)

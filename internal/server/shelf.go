@@ -71,8 +71,9 @@ func (v *Server) shelfRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
-		OperationID: "file", Method: http.MethodGet, Path: "/api/projects/{project}/file", Summary: "The project's file",
-		Errors: []int{http.StatusNotFound},
+		OperationID: "file", Method: http.MethodGet, Path: "/api/projects/{project}/file",
+		Summary: "The project's file",
+		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *ProjectPath) (*struct {
 		ContentType string `header:"Content-Type"`
 		Disposition string `header:"Content-Disposition"`
@@ -111,7 +112,8 @@ func (v *Server) shelfChanges() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "begin", Method: http.MethodPost, Path: "/api/projects/new", Summary: "Begin a project",
-		DefaultStatus: http.StatusCreated, MaxBodyBytes: 2*kit.MaxSheet + 2*page.MaxOrigin, Errors: append(refusals, http.StatusRequestEntityTooLarge),
+		DefaultStatus: http.StatusCreated, MaxBodyBytes: 2*kit.MaxSheet + 2*page.MaxOrigin,
+		Errors: append(refusals, http.StatusRequestEntityTooLarge),
 	}, func(ctx context.Context, in *struct{ Body Beginning }) (*struct{ Body Card }, error) {
 		k, err := v.beginning(ctx, &in.Body)
 		if err != nil {
@@ -197,7 +199,8 @@ func (v *Server) beginning(ctx context.Context, b *Beginning) (*kit.Kit, error) 
 		return k, fault.Under("three", err)
 	}
 	if b.Sheets != nil {
-		k, _, err := analyse.Kit(ctx, edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name, b.Sheets.Files, b.Sheets.Choices)
+		k, _, err := analyse.Kit(ctx, edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name,
+			b.Sheets.Files, b.Sheets.Choices)
 		return k, fault.Under("sheets", err)
 	}
 	return v.taken(ctx, b.Kit)

@@ -16,8 +16,8 @@ type work struct {
 	preview string // where the user's browser is shown the folder's files
 }
 
-// Work has the server keep a project and a folder the same; preview is the address at which its files are shown. It must be called
-// before the server answers.
+// Work has the server keep a project and a folder the same; preview is the address at which its files are shown. It
+// must be called before the server answers.
 func (v *Server) Work(f *folder.Follower, project, preview string) {
 	v.work = &work{f, project, preview}
 }
@@ -51,5 +51,6 @@ func (v *Server) file(project string, b *bench.Bench) {
 		return
 	}
 	s := v.work.Status(b.Page.File)
-	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Polled: v.work.Polled(), Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
+	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Polled: v.work.Polled(),
+		Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
 }

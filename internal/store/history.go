@@ -79,7 +79,8 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 	p, from := state.Project, state.Revision
 	var document []byte
 	err = tx.QueryRowContext(ctx,
-		`SELECT revision, document FROM points WHERE project = ? AND revision >= ? ORDER BY revision LIMIT 1`, id, revision).
+		`SELECT revision, document FROM points WHERE project = ? AND revision >= ? ORDER BY revision LIMIT 1`, id,
+		revision).
 		Scan(&from, &document)
 	if err == nil {
 		p, err = readProject(document, filesIn(ctx, tx))
@@ -95,10 +96,13 @@ func (s *Store) at(ctx context.Context, tx *sql.Tx, id string, revision int) (*p
 	return p, nil
 }
 
-// across is a project with what a revision did, or with what takes that back: the operation or the inverse in its journal.
-func (s *Store) across(ctx context.Context, tx *sql.Tx, id string, revision int, column string, p *project.Project) (*project.Project, error) {
+// across is a project with what a revision did, or with what takes that back: the operation or the inverse in its
+// journal.
+func (s *Store) across(ctx context.Context, tx *sql.Tx, id string, revision int, column string, p *project.Project) (
+	*project.Project, error) {
 	var written []byte
-	if err := tx.QueryRowContext(ctx, `SELECT `+column+` FROM journal WHERE project = ? AND revision = ?`, id, revision).
+	if err := tx.QueryRowContext(ctx, `SELECT `+column+` FROM journal WHERE project = ? AND revision = ?`, id,
+		revision).
 		Scan(&written); err != nil {
 		return nil, err
 	}
@@ -119,7 +123,8 @@ const apart = 64
 // keepPoint keeps a revision whole, unless it is.
 func keepPoint(ctx context.Context, tx *sql.Tx, state *State, document []byte) error {
 	_, err := tx.ExecContext(ctx,
-		`INSERT OR IGNORE INTO points (project, revision, name, document) VALUES (?, ?, '', ?)`, state.ID, state.Revision,
+		`INSERT OR IGNORE INTO points (project, revision, name, document) VALUES (?, ?, '', ?)`, state.ID,
+		state.Revision,
 		document)
 	return err
 }
@@ -143,7 +148,8 @@ func (s *Store) Name(ctx context.Context, id string, revision int, name string) 
 	}
 	return s.change(ctx, func(tx *sql.Tx) error {
 		if name == "" {
-			_, err := tx.ExecContext(ctx, `UPDATE points SET name = '' WHERE project = ? AND revision = ?`, id, revision)
+			_, err := tx.ExecContext(ctx, `UPDATE points SET name = '' WHERE project = ? AND revision = ?`, id,
+				revision)
 			return err
 		}
 		_, err := tx.ExecContext(ctx,

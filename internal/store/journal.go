@@ -19,8 +19,8 @@ type Meanwhile func(*edit.Change)
 type Made struct {
 	Revision int
 	Deed     string
-	// Newest has an edit that speaks of nodes made on the newest revision, where others were made in between: nodes have
-	// ids, so it means the same there.
+	// Newest has an edit that speaks of nodes made on the newest revision, where others were made in between: nodes
+	// have ids, so it means the same there.
 	Newest bool
 }
 
@@ -67,8 +67,9 @@ type drafted struct {
 // errMoved says that others made a change in between.
 var errMoved = errors.New("the project is at another revision")
 
-// make makes a change. Nobody waits while it is worked out and written down; a project's changes come on disk one after the
-// other, in the order in which they ask. Where another came in between, it is worked out once more, at the head of the line.
+// make makes a change. Nobody waits while it is worked out and written down; a project's changes come on disk one after
+// the other, in the order in which they ask. Where another came in between, it is worked out once more, at the head of
+// the line.
 func (s *Store) make(
 	ctx context.Context, id string, made Made, w *scribe, m maker, meanwhile []Meanwhile,
 ) (state *State, change *edit.Change, err error) {
@@ -150,7 +151,8 @@ func (s *Store) make(
 // still refuses a change of a project that is no longer what it was, or that is done.
 func (s *Store) still(ctx context.Context, tx *sql.Tx, was *State, made Made) error {
 	now := mark{}
-	err := tx.QueryRowContext(ctx, `SELECT birth, revision FROM projects WHERE id = ? AND removed = 0`, was.ID).Scan(&now.birth, &now.revision)
+	err := tx.QueryRowContext(ctx, `SELECT birth, revision FROM projects WHERE id = ? AND removed = 0`,
+		was.ID).Scan(&now.birth, &now.revision)
 	switch {
 	case errors.Is(err, sql.ErrNoRows):
 		return ErrNotFound
@@ -223,8 +225,8 @@ type entry struct {
 	inverse  []byte
 }
 
-// back is the operation that takes the step: the inverse of the edit, or of what undid it last. So what is done again is
-// what was undone, to the byte, and not the edit made once more.
+// back is the operation that takes the step: the inverse of the edit, or of what undid it last. So what is done again
+// is what was undone, to the byte, and not the edit made once more.
 func (t step) back(ctx context.Context, tx *sql.Tx, id string, e *entry) (operation []byte, err error) {
 	if t == undo {
 		return e.inverse, nil
@@ -266,7 +268,8 @@ func (t step) find(ctx context.Context, s *Store, tx *sql.Tx, state *State) (*dr
 
 // note says of the edit that it is undone, or done again.
 func (t step) note(ctx context.Context, tx *sql.Tx, state *State, d *drafted) error {
-	_, err := tx.ExecContext(ctx, `UPDATE journal SET state = ? WHERE project = ? AND revision = ?`, t.to, state.ID, *d.target)
+	_, err := tx.ExecContext(ctx, `UPDATE journal SET state = ? WHERE project = ? AND revision = ?`, t.to, state.ID,
+		*d.target)
 	return err
 }
 
@@ -289,7 +292,8 @@ func (s *Store) current(ctx context.Context, tx *sql.Tx, id string, made Made) (
 // notDone refuses a deed that is done.
 func notDone(ctx context.Context, tx *sql.Tx, id, deed string) error {
 	var done int
-	err := tx.QueryRowContext(ctx, `SELECT revision FROM journal WHERE project = ? AND deed = ? AND deed <> ''`, id, deed).Scan(&done)
+	err := tx.QueryRowContext(ctx, `SELECT revision FROM journal WHERE project = ? AND deed = ? AND deed <> ''`, id,
+		deed).Scan(&done)
 	switch {
 	case err == nil:
 		return &DoneError{done}
@@ -332,7 +336,8 @@ func (w *scribe) text(state *State, change *edit.Change, d *drafted) (t written,
 
 // enter stores the changed project at its next revision with its journal entry,
 // and brings state up to it.
-func (w *scribe) enter(ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, d *drafted, t written) error {
+func (w *scribe) enter(ctx context.Context, tx *sql.Tx, state *State, change *edit.Change, d *drafted,
+	t written) error {
 	if t.before != nil {
 		if err := keepPoint(ctx, tx, state, t.before); err != nil {
 			return err
@@ -340,12 +345,14 @@ func (w *scribe) enter(ctx context.Context, tx *sql.Tx, state *State, change *ed
 	}
 	state.Revision++
 	state.Project = change.Project
-	if _, err := tx.ExecContext(ctx, `UPDATE projects SET written = iif(written, written, revision), revision = ? WHERE id = ?`,
+	if _, err := tx.ExecContext(ctx,
+		`UPDATE projects SET written = iif(written, written, revision), revision = ? WHERE id = ?`,
 		state.Revision, state.ID); err != nil {
 		return err
 	}
 	if t.document != nil {
-		if _, err := tx.ExecContext(ctx, `UPDATE projects SET document = ?, written = revision WHERE id = ?`, t.document, state.ID); err != nil {
+		if _, err := tx.ExecContext(ctx, `UPDATE projects SET document = ?, written = revision WHERE id = ?`,
+			t.document, state.ID); err != nil {
 			return err
 		}
 	}

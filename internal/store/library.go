@@ -56,7 +56,8 @@ func (s *Store) Newest(ctx context.Context, id string) (k *kit.Kit, err error) {
 // Share puts a kit into the library: as the next revision of the one it is, if it is of that one's
 // newest, or else as a new one under an id that is free. It gives which it is now. A kit that is
 // as the newest revision makes no other. A StaleError tells that the library has a newer one.
-func (s *Store) Share(ctx context.Context, k *kit.Kit, freeID func(taken func(string) bool) string) (of kit.Shared, err error) {
+func (s *Store) Share(ctx context.Context, k *kit.Kit, freeID func(taken func(string) bool) string) (of kit.Shared,
+	err error) {
 	if err := analyse.Check(k); err != nil {
 		return of, err
 	}

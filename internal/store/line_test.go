@@ -25,7 +25,8 @@ func TestManyEditors(t *testing.T) {
 		all.Go(func() {
 			for i := range edits {
 				made := Made{Revision: 1, Deed: fmt.Sprint(n, "-", i), Newest: true}
-				if _, _, err := s.Edit(ctx, "gullwing-point", made, width("log", fmt.Sprint(1+(n+i)%12)), func(*edit.Change) {}); err != nil {
+				if _, _, err := s.Edit(ctx, "gullwing-point", made, width("log", fmt.Sprint(1+(n+i)%12)),
+					func(*edit.Change) {}); err != nil {
 					t.Errorf("editor %d: %v", n, err)
 				}
 			}
@@ -39,7 +40,8 @@ func TestManyEditors(t *testing.T) {
 	if _, _, err := s.Undo(ctx, "gullwing-point", Made{Revision: 1, Newest: true}); !errors.As(err, &stale) {
 		t.Errorf("undo of what was not seen: %v", err)
 	}
-	anchored := edit.Operation{Page: "front-page", Together: &edit.Together{Steps: []edit.Operation{{Source: &edit.Source{}}}}}
+	anchored := edit.Operation{Page: "front-page",
+		Together: &edit.Together{Steps: []edit.Operation{{Source: &edit.Source{}}}}}
 	if _, _, err := s.Edit(ctx, "gullwing-point", Made{Revision: 1, Newest: true}, anchored); !errors.As(err, &stale) {
 		t.Errorf("bytes of another revision: %v", err)
 	}
@@ -79,7 +81,8 @@ func TestPanicsBesideEdits(t *testing.T) {
 	err := budget.Recovered(func() {
 		_, _, _ = s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*edit.Change) { panic("no plan") })
 	})
-	if panicked := (*budget.Panic)(nil); !errors.As(err, &panicked) || panicked.Value != "no plan" || len(panicked.Stack) == 0 {
+	if panicked := (*budget.Panic)(nil); !errors.As(err, &panicked) || panicked.Value != "no plan" ||
+		len(panicked.Stack) == 0 {
 		t.Fatalf("%v", err)
 	}
 	if _, _, err := s.Edit(ctx, "gullwing-point", on(2), width("log", "7")); err != nil {

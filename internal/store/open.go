@@ -23,7 +23,8 @@ var migrations embed.FS
 const (
 	fileName  = "kitrows.db"
 	aboutName = "about.txt"
-	about     = "kitrows.db holds projects laid out with Kit Rows, and their history. Copy it while Kit Rows is not running.\n"
+	about     = "kitrows.db holds projects laid out with Kit Rows, and their history. Copy it while Kit Rows is " +
+		"not running.\n"
 )
 
 // What a refused store's message ends with.
@@ -120,7 +121,8 @@ func (s *Store) begin(ctx context.Context, begun bool) error {
 	}
 	sources := p.ListSources()
 	if newest := sources[len(sources)-1].Version; version > newest {
-		return fmt.Errorf("a later version of Kit Rows wrote it (tables %d, this one knows %d); nothing was changed. Use that version, %s",
+		return fmt.Errorf("a later version of Kit Rows wrote it (tables %d, this one knows %d); nothing was "+
+			"changed. Use that version, %s",
 			version, newest, another)
 	}
 	if _, err := p.Up(ctx); err != nil {

@@ -154,7 +154,8 @@ func (state *State) mark() mark { return mark{state.birth, state.Revision} }
 // pictures may be without their files.
 func (s *Store) List(ctx context.Context) (all []*State, err error) {
 	err = s.see(ctx, func(tx *sql.Tx) error {
-		rows, err := tx.QueryContext(ctx, `SELECT id, birth, revision, document, written FROM projects WHERE removed = 0 ORDER BY place`)
+		rows, err := tx.QueryContext(ctx,
+			`SELECT id, birth, revision, document, written FROM projects WHERE removed = 0 ORDER BY place`)
 		if err != nil {
 			return err
 		}
@@ -198,7 +199,8 @@ func (s *Store) File(ctx context.Context, id string) (file []byte, err error) {
 	err = s.see(ctx, func(tx *sql.Tx) error {
 		var h held
 		var revision int
-		err := tx.QueryRowContext(ctx, `SELECT document, written, revision FROM projects WHERE id = ? AND removed = 0`, id).
+		err := tx.QueryRowContext(ctx, `SELECT document, written, revision FROM projects WHERE id = ? AND removed = 0`,
+			id).
 			Scan(&h.document, &h.revision, &revision)
 		if errors.Is(err, sql.ErrNoRows) {
 			return ErrNotFound
@@ -237,7 +239,8 @@ func (s *Store) Add(ctx context.Context, p *project.Project) error {
 			return err
 		}
 		if _, err = tx.ExecContext(ctx,
-			`INSERT INTO projects (id, birth, revision, document, written) VALUES (?, random(), 1, ?, 1)`, p.ID, document); err != nil {
+			`INSERT INTO projects (id, birth, revision, document, written) VALUES (?, random(), 1, ?, 1)`, p.ID,
+			document); err != nil {
 			return err
 		}
 		return w.keepFiles(ctx, tx, p.ID)
@@ -316,7 +319,8 @@ func (s *Store) load(ctx context.Context, tx *sql.Tx, id string) (*State, error)
 		return state, nil
 	}
 	var h held
-	if err := tx.QueryRowContext(ctx, `SELECT document, written FROM projects WHERE id = ?`, id).Scan(&h.document, &h.revision); err != nil {
+	if err := tx.QueryRowContext(ctx, `SELECT document, written FROM projects WHERE id = ?`, id).Scan(&h.document,
+		&h.revision); err != nil {
 		return nil, err
 	}
 	if state.Project, err = s.read(ctx, tx, id, state.Revision, h, filesIn(ctx, tx)); err != nil {

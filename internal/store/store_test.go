@@ -130,7 +130,8 @@ func TestRefusalsLoseNothing(t *testing.T) {
 	}
 	before, _ := s.File(ctx, "gullwing-point")
 	var stale *StaleError
-	if _, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "7")); !errors.As(err, &stale) || stale.Current != 2 {
+	if _, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "7")); !errors.As(err, &stale) ||
+		stale.Current != 2 {
 		t.Errorf("a stale edit: %v", err)
 	}
 	if _, _, err := s.Edit(ctx, "gullwing-point", on(2), width("log", "13")); err == nil {
@@ -170,7 +171,8 @@ func TestDeedsAreDoneOnce(t *testing.T) {
 		s = open(t, dir)
 		for _, revision := range []int{made.Revision, made.Revision + 1} {
 			var done *DoneError
-			if _, _, err := send(Made{Revision: revision, Deed: made.Deed}); !errors.As(err, &done) || done.Revision != made.Revision+1 {
+			if _, _, err := send(Made{Revision: revision, Deed: made.Deed}); !errors.As(err, &done) ||
+				done.Revision != made.Revision+1 {
 				t.Errorf("sent again on revision %d: %v", revision, err)
 			}
 		}
@@ -272,11 +274,13 @@ func TestStoresThatAreRefused(t *testing.T) {
 	}
 	write := func(b string) func() error { return func() error { return os.WriteFile(file, []byte(b), 0o600) } }
 	for want, harm := range map[string]func() error{
-		"a later version of Kit Rows wrote it (tables 99": in(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (99, 1)`),
-		"it is damaged; nothing was changed":              write(strings.Repeat("no database", 1000)),
-		"its file kitrows.db is empty":                    write(""),
-		"its file kitrows.db holds no projects any more":  in(`PRAGMA foreign_keys = OFF; DROP TABLE points; DROP TABLE uses; DROP TABLE journal; DROP TABLE projects`),
-		"its file kitrows.db is missing":                  func() error { return os.Remove(file) },
+		"a later version of Kit Rows wrote it (tables 99": in(
+			`INSERT INTO goose_db_version (version_id, is_applied) VALUES (99, 1)`),
+		"it is damaged; nothing was changed": write(strings.Repeat("no database", 1000)),
+		"its file kitrows.db is empty":       write(""),
+		"its file kitrows.db holds no projects any more": in(
+			`PRAGMA foreign_keys = OFF; DROP TABLE points; DROP TABLE uses; DROP TABLE journal; DROP TABLE projects`),
+		"its file kitrows.db is missing": func() error { return os.Remove(file) },
 	} {
 		if err := errors.Join(write(string(good))(), harm()); err != nil {
 			t.Fatal(err)
@@ -486,7 +490,8 @@ func TestBackAndForth(t *testing.T) {
 			t.Errorf("revision %d is not as it was: %v", revision, err)
 		}
 	}
-	if len(was) < 2*apart || met["go back"] < 10 || met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 || met["no redo"] == 0 {
+	if len(was) < 2*apart || met["go back"] < 10 || met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 ||
+		met["no redo"] == 0 {
 		t.Errorf("the walk met %v: too little", met)
 	}
 }
@@ -499,8 +504,10 @@ func TestUnreadableProjects(t *testing.T) {
 		t.Fatal(err)
 	}
 	named := `{"format":"kitrows","version":99,"pictures":[{"data":"sha256:` + pic.Digest() + `"}]}`
-	for id, document := range map[string]string{"named": named, "torn": `{"format":"kit`, "later": `{"format":"kitrows","version":99}`} {
-		_, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 3, ?)`, id, []byte(document))
+	for id, document := range map[string]string{"named": named, "torn": `{"format":"kit`,
+		"later": `{"format":"kitrows","version":99}`} {
+		_, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES (?, 3, ?)`, id,
+			[]byte(document))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -513,7 +520,8 @@ func TestUnreadableProjects(t *testing.T) {
 		t.Errorf("its picture is not in %s: %v", file, err)
 	}
 	for _, state := range all {
-		if (state.ID == "gullwing-point") != (state.Unreadable == nil) || state.Unreadable == nil && state.Project == nil {
+		if (state.ID == "gullwing-point") != (state.Unreadable == nil) || state.Unreadable == nil &&
+			state.Project == nil {
 			t.Errorf("%s: %v, %v", state.ID, state.Project, state.Unreadable)
 		}
 		if file, err := s.File(ctx, state.ID); err != nil || len(file) == 0 {
@@ -532,7 +540,8 @@ func TestPicturesAreStoredOnce(t *testing.T) {
 	s := open(t, dir)
 	written := func() int {
 		var n int
-		if err := s.db.QueryRow(`SELECT page_count * page_size FROM pragma_page_count, pragma_page_size`).Scan(&n); err != nil {
+		if err := s.db.QueryRow(`SELECT page_count * page_size FROM pragma_page_count, pragma_page_size`).Scan(
+			&n); err != nil {
 			t.Fatal(err)
 		}
 		return n
@@ -555,7 +564,8 @@ func TestPicturesAreStoredOnce(t *testing.T) {
 		t.Fatal(err)
 	}
 	for i := range 10 {
-		drawing := fmt.Sprintf(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 %d">%s</svg>`, i+1, noise(1_000_000, uint64(i)))
+		drawing := fmt.Sprintf(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 %d">%s</svg>`, i+1,
+			noise(1_000_000, uint64(i)))
 		p.Pictures = append(p.Pictures, &project.Picture{ID: fmt.Sprint("big-", i), File: fmt.Sprintf("big-%d.svg", i),
 			Type: "image/svg+xml", Data: project.NewFile([]byte(drawing))})
 	}
@@ -588,7 +598,8 @@ func TestPicturesAreStoredOnce(t *testing.T) {
 	s.Close()
 	s = open(t, dir)
 	for revision := 1; revision <= 4; revision++ {
-		if then, err := s.At(ctx, p.ID, revision); err != nil || then.Pictures[3].Data.Len() != p.Pictures[3].Data.Len() {
+		if then, err := s.At(ctx, p.ID, revision); err != nil ||
+			then.Pictures[3].Data.Len() != p.Pictures[3].Data.Len() {
 			t.Errorf("revision %d lost its pictures: %v", revision, err)
 		}
 	}

@@ -26,13 +26,16 @@ const damaged = "The store is damaged. Stop Kit Rows, then put a copy of the sto
 
 // troubles is what is said of each kind of trouble.
 var troubles = map[int]string{
-	sqlite3.SQLITE_FULL:     "The disk is full. Make room on it, then try again.",
-	sqlite3.SQLITE_READONLY: "The store cannot be written: its file or its disk is read-only. Make it writable, then try again.",
-	sqlite3.SQLITE_BUSY:     "Another program has been using the store for 5 seconds. Wait for it or close it, then try again.",
-	sqlite3.SQLITE_CORRUPT:  damaged,
-	sqlite3.SQLITE_NOTADB:   damaged,
-	sqlite3.SQLITE_IOERR:    "The disk cannot be read or written. See whether it is still there, then try again.",
-	sqlite3.SQLITE_CANTOPEN: "The store cannot be opened. See whether its directory is still there and can be written, then try again.",
+	sqlite3.SQLITE_FULL: "The disk is full. Make room on it, then try again.",
+	sqlite3.SQLITE_READONLY: "The store cannot be written: its file or its disk is read-only. Make it writable, " +
+		"then try again.",
+	sqlite3.SQLITE_BUSY: "Another program has been using the store for 5 seconds. Wait for it or close it, " +
+		"then try again.",
+	sqlite3.SQLITE_CORRUPT: damaged,
+	sqlite3.SQLITE_NOTADB:  damaged,
+	sqlite3.SQLITE_IOERR:   "The disk cannot be read or written. See whether it is still there, then try again.",
+	sqlite3.SQLITE_CANTOPEN: "The store cannot be opened. See whether its directory is still there and can be " +
+		"written, then try again.",
 }
 
 // trouble tells an error of the disk from others.

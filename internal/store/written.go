@@ -46,7 +46,8 @@ func (w *scribe) document(p *project.Project) ([]byte, error) {
 			return nil, err
 		}
 		if len(indented) > project.MaxBytes {
-			return nil, fault.New("", fmt.Sprintf("%d bytes", len(indented)), "a project of at most %d MiB without its pictures",
+			return nil, fault.New("", fmt.Sprintf("%d bytes", len(indented)),
+				"a project of at most %d MiB without its pictures",
 				project.MaxBytes>>20)
 		}
 	}
@@ -184,7 +185,8 @@ type held struct {
 }
 
 // read reads a project as it is at a revision: its document, and what was done since that was written.
-func (s *Store) read(ctx context.Context, tx *sql.Tx, id string, revision int, h held, find findFile) (*project.Project, error) {
+func (s *Store) read(ctx context.Context, tx *sql.Tx, id string, revision int, h held,
+	find findFile) (*project.Project, error) {
 	if h.revision == 0 {
 		h.revision = revision
 	}
@@ -222,7 +224,8 @@ func asWritten(document []byte, find findFile) ([]byte, error) {
 }
 
 // readOperation reads an operation of a project's journal.
-func (s *Store) readOperation(ctx context.Context, tx *sql.Tx, id string, written []byte) (o edit.Operation, err error) {
+func (s *Store) readOperation(ctx context.Context, tx *sql.Tx, id string, written []byte) (o edit.Operation,
+	err error) {
 	b, err := unpacked(written)
 	if err != nil {
 		return o, err

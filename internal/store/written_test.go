@@ -13,13 +13,14 @@ import (
 	"kitrows/internal/sample"
 )
 
-// The document of a large project is some revisions behind; whoever opens the store reads the project as it is, and every
-// revision of it.
+// The document of a large project is some revisions behind; whoever opens the store reads the project as it is, and
+// every revision of it.
 func TestLargeProjectsAreReadAsTheyAre(t *testing.T) {
 	ctx, dir := context.Background(), t.TempDir()
 	s := open(t, dir)
 	k := sample.Twelve()
-	p := sample.Of(rewrite.WithKit(origin.NewPage("page", "index.html", k, page.NewOrigin(sample.Watches(760), nil)), k), k)
+	p := sample.Of(rewrite.WithKit(origin.NewPage("page", "index.html", k, page.NewOrigin(sample.Watches(760), nil)),
+		k), k)
 	if err := s.Add(ctx, p); err != nil || !large(p) {
 		t.Fatalf("large: %v, %v", large(p), err)
 	}
@@ -53,7 +54,8 @@ func TestLargeProjectsAreReadAsTheyAre(t *testing.T) {
 		note(i + 1)
 	}
 	var written int
-	if err := s.db.QueryRowContext(ctx, `SELECT written FROM projects`).Scan(&written); err != nil || written != behind {
+	if err := s.db.QueryRowContext(ctx, `SELECT written FROM projects`).Scan(&written); err != nil ||
+		written != behind {
 		t.Errorf("the document is of revision %d: %v", written, err)
 	}
 	s.Close()

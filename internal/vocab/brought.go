@@ -52,8 +52,8 @@ func (v *Vocabulary) Start(on page.Kind, f page.Field, i int) page.Value {
 	return f.Default(on)
 }
 
-// Unset is what holds of a field of a node at breakpoint i where nothing is set: what always does, if a class says it, or what
-// is without any class.
+// Unset is what holds of a field of a node at breakpoint i where nothing is set: what always does, if a class says it,
+// or what is without any class.
 func (v *Vocabulary) Unset(on page.Kind, f page.Field, i int) page.Value {
 	value, start := f.Default(on), v.Start(on, f, i)
 	if value != start && v.Saying(on, f, value, i) == nil {
@@ -135,8 +135,8 @@ type search struct {
 	found bool
 }
 
-// How many steps a search may take, which take some 10 ns each: until the best so far is taken, where it is asked what would do
-// in another's place, and for all nodes of a page.
+// How many steps a search may take, which take some 10 ns each: until the best so far is taken, where it is asked what
+// would do in another's place, and for all nodes of a page.
 const (
 	mostSteps = 4_000_000
 	fewSteps  = 200_000
@@ -149,7 +149,8 @@ func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) (c choice) {
 	for _, fields := range v.brought.fields[on] {
 		found := v.chooseGroup(on, wants, fields, v.brought.Words)
 		if ruled := v.ruledFor(on, wants, found.missing); len(ruled) > 0 {
-			if with := v.chooseGroup(on, wants, fields, slices.Concat(v.brought.Words, ruled)); len(with.missing) < len(found.missing) {
+			if with := v.chooseGroup(on, wants, fields, slices.Concat(v.brought.Words, ruled)); len(
+				with.missing) < len(found.missing) {
 				found = with
 			}
 		}
@@ -169,8 +170,10 @@ func (v *Vocabulary) chooseGroup(on page.Kind, wants []Want, fields []page.Field
 			}
 			at := cell{wants[w].Field, i}
 			says := func(w *Word) bool { return w.On == on && v.says(w, at.field, must, i) }
-			if !v.equal(at.field, v.Start(on, at.field, i), must, i) && !slices.ContainsFunc(words, says) { // it is left as it is without a word
-				c.missing = append(c.missing, Missing{On: on, Field: at.field, Value: must, Breakpoint: i, Nearest: v.nearest(on, at, must, nil)})
+			// it is left as it is without a word
+			if !v.equal(at.field, v.Start(on, at.field, i), must, i) && !slices.ContainsFunc(words, says) {
+				c.missing = append(c.missing, Missing{On: on, Field: at.field, Value: must, Breakpoint: i,
+					Nearest: v.nearest(on, at, must, nil)})
 				continue
 			}
 			s.must[at] = must
@@ -184,8 +187,8 @@ func (v *Vocabulary) chooseGroup(on page.Kind, wants []Want, fields []page.Field
 	return c
 }
 
-// run looks for the fewest words that read as is wanted, in so many steps, and reports whether there are any. Where no steps are left
-// it is not known whether there are.
+// run looks for the fewest words that read as is wanted, in so many steps, and reports whether there are any. Where no
+// steps are left it is not known whether there are.
 func (s *search) run(on page.Kind, steps int) bool {
 	s.best, s.found, s.left = nil, false, min(steps, max(fewSteps/10, s.v.steps))
 	s.able = map[cell][]*Word{}
@@ -201,7 +204,8 @@ func (s *search) run(on page.Kind, steps int) bool {
 	}
 	given := s.left
 	s.cut = true
-	for s.limit = 0; s.cut && !s.found && s.left > 0; s.limit++ { // until no way is cut off by the limit: then there is none
+	// until no way is cut off by the limit: then there is none
+	for s.limit = 0; s.cut && !s.found && s.left > 0; s.limit++ {
 		s.cut = false
 		s.look(on, nil)
 	}
@@ -218,8 +222,8 @@ func (s *search) own(on page.Kind, c cell) bool {
 	})
 }
 
-// least leaves out what must be left out for the rest to be said: one thing, if that is enough, and
-// rather one that no word says from its breakpoint on or up to there. What was not found in time may have words all the same.
+// least leaves out what must be left out for the rest to be said: one thing, if that is enough, and rather one that no
+// word says from its breakpoint on or up to there. What was not found in time may have words all the same.
 func (s *search) least(on page.Kind) (missing []Missing) {
 	late := s.left <= 0
 	all := slices.Clone(s.cells)

@@ -37,7 +37,8 @@ func (v *Vocabulary) CheckSetting(n *page.Node, s page.Setting) error {
 	i := v.kit.Index(s.From)
 	for _, f := range page.Settable(n.Kind) {
 		value, set := s.Get(f)
-		if !set || i == 0 && value == f.Default(n.Kind) || value == page.ParentUnits || v.Saying(n.Kind, f, value, i) != nil {
+		if !set || i == 0 && value == f.Default(n.Kind) || value == page.ParentUnits ||
+			v.Saying(n.Kind, f, value, i) != nil {
 			continue
 		}
 		want := "a class of " + v.kit.Name + " that says it: it has none"

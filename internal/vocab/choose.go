@@ -140,7 +140,8 @@ func (v *Vocabulary) choose(on page.Kind, want *Want, columns *[kit.MaxBreakpoin
 			if !right || now == spoken {
 				continue
 			}
-			next := way{append(slices.Clip(ways[spoken].words), word), ways[spoken].idle, ways[spoken].length + len(word.Text),
+			next := way{append(slices.Clip(ways[spoken].words), word), ways[spoken].idle,
+				ways[spoken].length + len(word.Text),
 				true, true}
 			if !want.asks(e.In.From) {
 				next.idle++

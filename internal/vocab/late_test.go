@@ -10,8 +10,8 @@ import (
 	"kitrows/internal/vocab"
 )
 
-// Words of which each mends one breakpoint and breaks the next cannot be put together: with few of them that is known, and
-// with many it is said that nothing was found in time, which is not the same.
+// Words of which each mends one breakpoint and breaks the next cannot be put together: with few of them that is known,
+// and with many it is said that nothing was found in time, which is not the same.
 func TestNotFoundInTime(t *testing.T) {
 	k := sample.Twelve()
 	end := len(k.Breakpoints)
@@ -21,12 +21,14 @@ func TestNotFoundInTime(t *testing.T) {
 			at, next := int8(n%end), int8((n+1)%end)
 			words = append(words, &vocab.Word{Text: fmt.Sprint("w-", n), On: page.Column, Effects: []vocab.Effect{
 				{Field: page.Width, Value: page.Take(4), In: vocab.Range{From: at, To: at + 1}, Rank: uint32(n + 1)},
-				{Field: page.Width, Value: page.Take(5), In: vocab.Range{From: next, To: next + 1}, Rank: uint32(n + 1)},
+				{Field: page.Width, Value: page.Take(5), In: vocab.Range{From: next, To: next + 1},
+					Rank: uint32(n + 1)},
 			}})
 		}
 		starts := map[page.Kind][]page.Held{page.Row: {}, page.Column: {}}
 		for range end {
-			starts[page.Row], starts[page.Column] = append(starts[page.Row], page.Defaults(page.Row)), append(starts[page.Column], page.Defaults(page.Column))
+			starts[page.Row], starts[page.Column] = append(starts[page.Row], page.Defaults(page.Row)),
+				append(starts[page.Column], page.Defaults(page.Column))
 		}
 		v := vocab.NewBrought(words, starts).Vocabulary(k)
 		want := vocab.Want{Field: page.Width}

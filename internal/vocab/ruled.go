@@ -8,8 +8,8 @@ import (
 	"kitrows/internal/page"
 )
 
-// What the classes begin with that a page has rules of its own for: those that hold from a breakpoint on, and those that hold at
-// one alone.
+// What the classes begin with that a page has rules of its own for: those that hold from a breakpoint on, and those
+// that hold at one alone.
 const (
 	ruledFrom = "kr-own-"
 	ruledAt   = "kr-only-"
@@ -25,10 +25,11 @@ type rules struct {
 	made     map[*Word]*Word // by the words that their names are of
 }
 
-// WithRules is the vocabulary of a stylesheet with classes besides, for what none of its words says. Can reports whether a rule
-// can say something.
+// WithRules is the vocabulary of a stylesheet with classes besides, for what none of its words says. Can reports
+// whether a rule can say something.
 func (v *Vocabulary) WithRules(can func(Missing) bool) *Vocabulary {
-	v.ruled = &rules{can: can, from: Own(renamed(v.kit, ruledFrom)), at: Own(renamed(v.kit, ruledAt)), made: map[*Word]*Word{}}
+	v.ruled = &rules{can: can, from: Own(renamed(v.kit, ruledFrom)), at: Own(renamed(v.kit, ruledAt)),
+		made: map[*Word]*Word{}}
 	return v
 }
 
@@ -55,7 +56,8 @@ func (r *rules) word(on page.Kind, class string) *Word {
 
 // words are those that give a field of a node a value at breakpoint i: from there on, and there alone.
 func (r *rules) words(on page.Kind, f page.Field, value page.Value, i int) (all []*Word) {
-	if up, low, ok := parted(value, r.from.kit.ColumnsAt(i).N()); f.IsUnits() && ok { // as units of the row at that breakpoint
+	// as units of the row at that breakpoint
+	if up, low, ok := parted(value, r.from.kit.ColumnsAt(i).N()); f.IsUnits() && ok {
 		n := r.from.kit.ColumnsAt(i).N()
 		switch {
 		case value.Term == page.Whole:
@@ -90,9 +92,11 @@ func (r *rules) ruled(v *Vocabulary, named *Word) *Word {
 			e.In.To = e.In.From + 1
 			e.Rank += kit.MaxBreakpoints
 		}
-		w = &Word{Text: named.Text, On: named.On, Ruled: true, Effects: []Effect{e}, place: topRank + int(e.Field)*kit.MaxBreakpoints + from}
+		w = &Word{Text: named.Text, On: named.On, Ruled: true, Effects: []Effect{e},
+			place: topRank + int(e.Field)*kit.MaxBreakpoints + from}
 		for i := from; i < int(e.In.To); i++ {
-			same := !e.Field.IsUnits() || e.Value.Term == page.Portion || v.kit.ColumnsAt(i).N() == v.kit.ColumnsAt(from).N()
+			same := !e.Field.IsUnits() || e.Value.Term == page.Portion ||
+				v.kit.ColumnsAt(i).N() == v.kit.ColumnsAt(from).N()
 			if !same || !r.can(Missing{On: w.On, Field: e.Field, Value: e.Value, Breakpoint: i}) {
 				w = nil
 				break

@@ -127,7 +127,8 @@ func (w *Writer) held(c *page.Content) string {
 	for _, s := range c.Sources {
 		style += "; --high-" + s.From + ": " + s.Height.String()
 		if c.Fit {
-			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height), s.From,
+			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height),
+				s.From,
 				s.Width)
 		}
 	}
@@ -149,7 +150,8 @@ func (w *Writer) picture(n *page.Node, depth int, attributes string) {
 			if c.Fit {
 				size = fmt.Sprintf(` width="%s" height="%s"`, Number(s.Width), Number(s.Height))
 			}
-			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from, Quoted(w.source(s.Picture)),
+			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from,
+				Quoted(w.source(s.Picture)),
 				size))
 		}
 		w.line(n.ID, depth, image)

@@ -31,7 +31,8 @@ func Fetched(p *page.Page) (hosts []string) {
 		z := html.NewTokenizer(strings.NewReader(Cleaned(n.Content.Text)))
 		for z.Next() != html.ErrorToken {
 			for _, a := range z.Token().Attr {
-				if u, err := url.Parse(a.Val); a.Key == "src" && err == nil && u.Host != "" && !slices.Contains(hosts, u.Host) {
+				if u, err := url.Parse(a.Val); a.Key == "src" && err == nil && u.Host != "" &&
+					!slices.Contains(hosts, u.Host) {
 					hosts = append(hosts, u.Host)
 				}
 			}

@@ -70,7 +70,8 @@ func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []strin
 	}
 	for _, word := range wordsOf(said, v, n, outer) {
 		at := 0
-		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told && word.Effects[0].Field != page.Ends {
+		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told &&
+			word.Effects[0].Field != page.Ends {
 			at = 1 + int(word.Effects[0].In.From)
 		}
 		texts[at] = strings.TrimPrefix(texts[at]+" "+word.String(), " ")
@@ -105,7 +106,8 @@ type Writer struct {
 	Given  func(n *page.Node) (text string, is bool)
 	Chosen func(n *page.Node) *page.Node // what stands for a node on the page that words were chosen for
 	Indent string                        // a step of indentation
-	Aside  func(words []string) string   // the attribute, as NAME=VALUE, that words of the kit stand in; nil for those they have
+	// the attribute, as NAME=VALUE, that words of the kit stand in; nil for those they have
+	Aside func(words []string) string
 
 	said   *say.Page
 	kit    *kit.Kit
@@ -125,7 +127,8 @@ type Writer struct {
 func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
 	k := said.Layout.Kit()
 	out := &Markup{Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes())}
-	return &Writer{Indent: indent, said: said, kit: k, words: analyse.VocabularyOf(k, said.Layout.Page()), file: said.Layout.Foreign(), o: o, source: source,
+	return &Writer{Indent: indent, said: said, kit: k, words: analyse.VocabularyOf(k, said.Layout.Page()),
+		file: said.Layout.Foreign(), o: o, source: source,
 		out: out, written: map[*vocab.Word]bool{}}
 }
 
@@ -196,7 +199,8 @@ func (w *Writer) nodes(nodes []*page.Node, depth int) {
 		if w.Given != nil {
 			if text, is := w.Given(n); is {
 				for line := range strings.SplitSeq(text, "\n") {
-					w.out.Lines = append(w.out.Lines, Line{strings.Repeat(w.Indent, min(depth, depth*len(line))) + line, n.ID})
+					w.out.Lines = append(w.out.Lines,
+						Line{strings.Repeat(w.Indent, min(depth, depth*len(line))) + line, n.ID})
 				}
 				continue
 			}
@@ -238,7 +242,8 @@ func (w *Writer) element(n *page.Node, depth int) {
 	if w.Aside == nil {
 		w.open(n, before, tag, depth, append(classes, n.Classes...))
 	} else if w.open(n, before, tag, depth, n.Classes); len(classes) > 0 { // lines are as long as without it
-		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag, "<"+tag+attributes([]string{w.Aside(classes)}), 1)
+		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag,
+			"<"+tag+attributes([]string{w.Aside(classes)}), 1)
 	}
 	inner := w.inner(n)
 	if len(n.Children) == 0 && inner == "" {

@@ -91,8 +91,10 @@ func TestClassesOfSettings(t *testing.T) {
 		{"a share that is the full line", nil, [][]page.Setting{{width("base", page.Share)}}, "row | cell"},
 		{"two that are halves", nil, [][]page.Setting{{width("base", page.Share)}, {width("base", page.Share)}},
 			"row | cell share | cell share"},
-		{"an order that changes nothing", nil, [][]page.Setting{{order("base", page.First)}, full}, "row | cell | cell"},
-		{"one that does, and its end", nil, [][]page.Setting{{order("base", page.Last), order("mid", page.Of(0))}, full},
+		{"an order that changes nothing", nil, [][]page.Setting{{order("base", page.First)}, full},
+			"row | cell | cell"},
+		{"one that does, and its end", nil, [][]page.Setting{{order("base", page.Last), order("mid", page.Of(0))},
+			full},
 			"row | cell place-last place-0-mid | cell"},
 		{"so many a line as the widths come to anyway", []page.Setting{perLine("mid", 2), perLine("full", 0)},
 			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}, {takes("base", 6)}},
@@ -100,15 +102,18 @@ func TestClassesOfSettings(t *testing.T) {
 		{"so many a line instead of widths, and off again", []page.Setting{perLine("mid", 3), perLine("full", 0)},
 			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}, {takes("base", 6)}},
 			"row per-3-mid per-off-full | cell take-6 | cell take-6 | cell take-6"},
-		{"one a line is the full line", []page.Setting{perLine("base", 1)}, [][]page.Setting{nil, nil}, "row | cell | cell"},
+		{"one a line is the full line", []page.Setting{perLine("base", 1)}, [][]page.Setting{nil, nil},
+			"row | cell | cell"},
 		{"and must be said where widths are carried", []page.Setting{perLine("mid", 1)},
 			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row per-1-mid | cell take-6 | cell take-6"},
 		{"what was set to more than there was, hidden there", []page.Setting{into("base", 3), into("wide", 2)},
-			[][]page.Setting{{page.At("base").With(page.Shown, page.Hides).With(page.Width, page.Take(1)).With(page.Skip,
+			[][]page.Setting{{page.At("base").With(page.Shown, page.Hides).With(page.Width, page.Take(1)).With(
+				page.Skip,
 				page.Of(3)), shown("wide", true)}, full},
 			"row of-3 | cell gone skip-2 take-1 back-wide | cell"},
 		{"what is spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)},
-			[][]page.Setting{{takes("base", 3)}, {takes("base", 3)}}, "row spread-between-wide | cell take-3 | cell take-3"},
+			[][]page.Setting{{takes("base", 3)}, {takes("base", 3)}},
+			"row spread-between-wide | cell take-3 | cell take-3"},
 		{"where nothing is left to spread", []page.Setting{page.At("wide").With(page.Spread, page.Between)},
 			[][]page.Setting{{takes("base", 6)}, {takes("base", 6)}}, "row | cell take-6 | cell take-6"},
 	} {
@@ -153,7 +158,8 @@ func TestFloatsStandWhereTheirRowsGuttersAllow(t *testing.T) {
 		[]page.Setting{takes("base", 8)}, []page.Setting{takes("base", 8)}, []page.Setting{takes("base", 4)},
 		[]page.Setting{page.At("base").With(page.Shown, page.Hides)})
 	for id, want := range map[string]string{
-		"row": "row told per-3-mid gap-y-0-mid", "a": "cell take-8", "b": "cell take-8 run-mid", "c": "cell take-4 under",
+		"row": "row told per-3-mid gap-y-0-mid", "a": "cell take-8", "b": "cell take-8 run-mid",
+		"c": "cell take-4 under",
 	} {
 		if got := m.classes(id); got != want {
 			t.Errorf("%s: got %s, want %s", id, got, want)

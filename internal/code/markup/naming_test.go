@@ -46,7 +46,8 @@ func tagWords(t *testing.T, text string) map[string][]string {
 }
 
 // read is a copy of nodes with the settings that their words say, by the vocabulary alone.
-func read(t *testing.T, k *kit.Kit, v *vocab.Vocabulary, nodes []*page.Node, said map[string][]string) (all []*page.Node) {
+func read(t *testing.T, k *kit.Kit, v *vocab.Vocabulary, nodes []*page.Node, said map[string][]string) (
+	all []*page.Node) {
 	t.Helper()
 	for _, n := range nodes {
 		c := *n
@@ -111,7 +112,8 @@ func TestMarkupReadsBack(t *testing.T) {
 				want, got := l.Plan(v), layout.Make(k, &back, v)
 				for b := range want.Boxes {
 					w, g := want.Boxes[b], got.Boxes[b]
-					if w.ID != g.ID || w.Shown != g.Shown || away(w.X, g.X) || away(w.Y, g.Y) || away(w.Width, g.Width) {
+					if w.ID != g.ID || w.Shown != g.Shown || away(w.X, g.X) || away(w.Y, g.Y) ||
+						away(w.Width, g.Width) {
 						t.Fatalf("round %d at %v: %+v, read back %+v\n%s", round, v, w, g, m)
 					}
 				}

@@ -9,8 +9,8 @@ import (
 	"kitrows/internal/say"
 )
 
-// ofOrigin is a page that was read from markup as its file has it, each line of the innermost node whose element or words
-// begin on it or that goes on there.
+// ofOrigin is a page that was read from markup as its file has it, each line of the innermost node whose element or
+// words begin on it or that goes on there.
 func ofOrigin(l *layout.Layout) *Markup {
 	p := l.Page()
 	doc := origin.Document(p.Origin)

@@ -75,7 +75,8 @@ func TestSelectorsAreStableAndUnambiguous(t *testing.T) {
 				strings.Contains(s.of[n.ID], s.of[gone.ID]) {
 				return
 			}
-			if before := s.of[n.ID]; !strings.Contains(before, " > ") && after.of[n.ID] != before && !calledAs(gone, n) {
+			if before := s.of[n.ID]; !strings.Contains(before, " > ") && after.of[n.ID] != before &&
+				!calledAs(gone, n) {
 				t.Fatalf("without %s, %s is selected by %s, no longer by %s", gone.Name, n.ID, after.of[n.ID], before)
 			}
 		})

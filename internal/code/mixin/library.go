@@ -23,7 +23,8 @@ func (m *Mixed) library(d *dialect) string {
 	}
 	for _, x := range m.mixins() {
 		p.Gap()
-		p.Line(d.doc, strings.NewReplacer("{n}", d.value("n"), "{of}", d.value("of"), "{at}", d.value("at")).Replace(x.doc))
+		p.Line(d.doc, strings.NewReplacer("{n}", d.value("n"), "{of}", d.value("of"), "{at}", d.value("at")).Replace(
+			x.doc))
 		p.Line(d.mixin(x.name, x.params), " {")
 		params := x.params
 		if x.parts != nil {

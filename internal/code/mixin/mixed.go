@@ -71,8 +71,8 @@ func New(l *layout.Layout, pr *project.Project, o code.Options) *Mixed {
 	return Write(markup.NewWriter(say.Of(l), o, markup.Linked(pr)), l, o, 0)
 }
 
-// Write writes a page with w, whose markup then has no grid classes. What it selects nodes by are the selectors of w or, where it has
-// none, those that are chosen for the page.
+// Write writes a page with w, whose markup then has no grid classes. What it selects nodes by are the selectors of w
+// or, where it has none, those that are chosen for the page.
 func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed {
 	if w.Selectors == nil {
 		w.Selectors = markup.NewSelectors(l.Page())
@@ -95,12 +95,13 @@ func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed
 	return m
 }
 
-// Calls are the mixins that the rules of a node of that id include from each breakpoint on, as NAME or NAME(VALUES), in a row of
-// that id or in none.
+// Calls are the mixins that the rules of a node of that id include from each breakpoint on, as NAME or NAME(VALUES), in
+// a row of that id or in none.
 func (m *Mixed) Calls(id, row string) []string {
 	all := make([]string, len(m.kit.Breakpoints))
 	m.each(func(r *ruleSet) {
-		if !slices.Contains(r.selectors, m.selectors.Of(id)) && !slices.Contains(r.selectors, m.selectors.Of(row)+" > *") {
+		if !slices.Contains(r.selectors, m.selectors.Of(id)) && !slices.Contains(r.selectors, m.selectors.Of(row)+
+			" > *") {
 			return
 		}
 		for i, calls := range r.at {

@@ -26,7 +26,8 @@ func TestGalleriesAreOneRule(t *testing.T) {
 		}
 		p := &page.Page{ID: "page", Name: "Page", File: "page.html", Kit: "kit",
 			Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
-		row.At = []page.Setting{page.At("mid").With(page.PerLine, page.Of(2)), page.At("wide").With(page.PerLine, page.Of(4))}
+		row.At = []page.Setting{page.At("mid").With(page.PerLine, page.Of(2)), page.At("wide").With(page.PerLine,
+			page.Of(4))}
 		css := New(layout.Of(k, p), sample.Of(p, k), code.Options{}).CSS().String()
 		if strings.Contains(css, ".column-") || strings.Contains(css, "nth-child(4n + 1)") != (technique == kit.Float) {
 			t.Errorf("%s:\n%s", technique, css)

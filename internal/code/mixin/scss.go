@@ -92,7 +92,8 @@ func scssHead(ranges bool) string {
 	if ranges {
 		from, below = "(width >= #{map.get(settings.$breakpoints, $name)})",
 			"(width < #{map.get(settings.$breakpoints, $name)})"
-		between = "(width >= #{map.get(settings.$breakpoints, $low)}) and (width < #{map.get(settings.$breakpoints, $high)})"
+		between = "(width >= #{map.get(settings.$breakpoints, $low)}) and (width < " +
+			"#{map.get(settings.$breakpoints, $high)})"
 	}
 	return `@use "sass:map";
 @use "settings";

@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/say"
 )
 
-// words are what CSS calls how a column stands in its line, and where what is unspent
+// words are what CSS calls how a column stands in its line, and where what is free
 // goes.
 var words = map[page.Term]string{
 	page.AsRow: "auto", page.AtTop: "flex-start", page.AtMiddle: "center", page.AtBottom: "flex-end",

@@ -175,7 +175,8 @@ func (s *Styler) tracksOf(c kit.Columns) string {
 		case gutter == "":
 			all = append(all, fmt.Sprintf("calc(100%% * %d / %d)", parts, total))
 		default:
-			all = append(all, fmt.Sprintf("calc(100%% * %d / %d%s)", parts, total, gutters(gutter, total-n*parts, total)))
+			all = append(all, fmt.Sprintf("calc(100%% * %d / %d%s)", parts, total, gutters(gutter, total-n*parts,
+				total)))
 		}
 	}
 	return strings.Join(all, " ")

@@ -24,12 +24,14 @@ func pageOf(contents ...page.Content) *page.Page {
 		}})
 	}
 	return &page.Page{ID: "page", Name: "Every block", File: "every-block.html", Language: "en", Kit: "kit",
-		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Element: "main", Children: []*page.Node{row}}}}
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Element: "main",
+			Children: []*page.Node{row}}}}
 }
 
 // Every type of content as markup and as components: to be read.
 func TestEveryBlock(t *testing.T) {
-	long := "Wind north-west four, showers. Two hundred redwings over by eight, and a woodcock that sat under the gate until the post came."
+	long := "Wind north-west four, showers. Two hundred redwings over by eight, and a woodcock that sat under the " +
+		"gate until the post came."
 	scaled := page.Content{Type: page.Picture, Picture: "picture", Fit: true, Width: kit.Px(480), Height: kit.Px(300),
 		Alt: `A "tern" & two {gulls}`}
 	scaled.Sources = []page.Source{{From: "mid", Picture: "picture", Width: kit.Px(900), Height: kit.Px(300)},

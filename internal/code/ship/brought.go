@@ -92,7 +92,8 @@ func broughtCost(ctx context.Context, l *layout.Layout, pr *project.Project) (Co
 	return cost(ctx, m.String(), Stylesheet(l, m, true), rules)
 }
 
-// stylesheets are the files of a stylesheet that was brought in; of a page that was read from markup, all that it may link.
+// stylesheets are the files of a stylesheet that was brought in; of a page that was read from markup, all that it may
+// link.
 func stylesheets(l *layout.Layout) []kit.File {
 	if l.Page().Origin != nil {
 		return foreign.Files(l.Kit(), l.Page())

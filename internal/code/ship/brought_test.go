@@ -37,7 +37,8 @@ func team(t *testing.T, cells string) (*layout.Layout, *project.Project) {
 	return layout.Of(k, pg), sample.Of(pg, k)
 }
 
-const floatCells = ".rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { width: 75% }\n"
+const floatCells = ".rail { display: flow-root } .plank { float: left } .a { width: 50% } .b { width: 25% } .c { " +
+	"width: 75% }\n"
 
 // A page on a stylesheet that was brought in is taken away in its classes, with the files as they are: those
 // that no other imports are linked, then the page's own.
@@ -96,14 +97,16 @@ func TestTakenAwayWithTheFiles(t *testing.T) {
 func TestDocumentOfTheFiles(t *testing.T) {
 	l, pr := team(t, floatCells)
 	text := Document(l, pr, code.Options{})
-	if strings.Contains(text, "@import") || strings.Count(text, "</style>") != 3 || !strings.Contains(text, ".plank { float: left }") {
+	if strings.Contains(text, "@import") || strings.Count(text, "</style>") != 3 ||
+		!strings.Contains(text, ".plank { float: left }") {
 		t.Errorf("the document:\n%s", text)
 	}
 }
 
 // Between inline blocks that white space would part there is none.
 func TestJoined(t *testing.T) {
-	l, pr := team(t, ".plank { display: inline-block; vertical-align: top } .a { width: 50% } .b { width: 25% } .c { width: 75% }")
+	l, pr := team(t, ".plank { display: inline-block; vertical-align: top } .a { width: 50% } .b { width: 25% } "+
+		".c { width: 75% }")
 	want := `<div class="hull">
   <div>
     <div class="plank a own"></div><!--
@@ -133,12 +136,14 @@ func TestOwnRulesAreShipped(t *testing.T) {
 	for _, form := range Forms {
 		files := Files(l, pr, form.Form, code.Options{})
 		own := files[len(files)-1]
-		has := strings.Contains(own.Text, rule) && strings.Index(own.Text, "Not in Team") > strings.Index(own.Text, "body {")
+		has := strings.Contains(own.Text, rule) && strings.Index(own.Text, "Not in Team") > strings.Index(own.Text,
+			"body {")
 		if want := form.Form == Used || form.Form == Whole; own.Name != OwnStyle || has != want {
 			t.Errorf("%s has the rule in %s: %v\n%s", form.Name, own.Name, has, own.Text)
 		}
 	}
-	if text := Document(l, pr, code.Options{}); !strings.Contains(text, rule) || !strings.Contains(text, `class="plank kr-own-part-1-3 own"`) {
+	if text := Document(l, pr, code.Options{}); !strings.Contains(text, rule) ||
+		!strings.Contains(text, `class="plank kr-own-part-1-3 own"`) {
 		t.Errorf("the document: %s", text)
 	}
 }

@@ -96,7 +96,8 @@ func TestStretches(t *testing.T) {
 	}
 	pg.Walk(func(n *page.Node, at page.Place) {
 		s := stretches[n.ID]
-		if s.First < 1 || s.Last < s.First || !strings.Contains(m.Lines[s.First-1].Text, fmt.Sprintf("data-node=%q", n.ID)) {
+		if s.First < 1 || s.Last < s.First || !strings.Contains(m.Lines[s.First-1].Text, fmt.Sprintf("data-node=%q",
+			n.ID)) {
 			t.Errorf("%s has lines %+v", n.ID, s)
 		}
 		if up := at.Parent; up != nil && (s.First < stretches[up.ID].First || s.Last > stretches[up.ID].Last) {

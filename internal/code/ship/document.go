@@ -17,7 +17,7 @@ import (
 )
 
 // pageStyle is the page's own style in a document, after the kit's. Blocks are
-// as high as declared, so that the document can be held against the plan.
+// as high as declared, so that the document can be checked against the plan.
 const pageStyle = `body {
   margin: 0;
 }

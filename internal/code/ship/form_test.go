@@ -171,8 +171,9 @@ func TestNamesStayInTheirComments(t *testing.T) {
 	short.Kits, short.Pages = append([]*kit.Kit{&k}, pr.Kits[1:]...), append([]*page.Page{&pg}, pr.Pages[1:]...)
 	for _, form := range Forms {
 		for _, f := range Files(layout.Of(&k, &pg), &short, form.Form, code.Options{Ends: true}) {
-			if !strings.HasSuffix(f.Name, "ss") && strings.Contains(f.Text, "*/ alert") || strings.HasSuffix(f.Name, ".css") &&
-				strings.Contains(f.Text, "*/ alert") {
+			if !strings.HasSuffix(f.Name, "ss") && strings.Contains(f.Text, "*/ alert") ||
+				strings.HasSuffix(f.Name, ".css") &&
+					strings.Contains(f.Text, "*/ alert") {
 				t.Errorf("%s of %s lets a name out of its comment:\n%.300s", f.Name, form.Name, f.Text)
 			}
 		}

@@ -49,8 +49,9 @@ func TestSamples(t *testing.T) {
 	l := layout.Of(pr.Kits[0], pr.Pages[0])
 	for _, form := range Forms {
 		for _, f := range Files(l, pr, form.Form, code.Options{Ends: true}) {
-			twin := form.Form != Used && form.Form != Plain && strings.HasSuffix(f.Name, ".html") || form.Form == TypeScript &&
-				f.Name == "kit.css"
+			twin := form.Form != Used && form.Form != Plain && strings.HasSuffix(f.Name, ".html") ||
+				form.Form == TypeScript &&
+					f.Name == "kit.css"
 			if twin { // another form's sample has the same file
 				continue
 			}

@@ -14,8 +14,8 @@ import (
 	"kitrows/internal/say"
 )
 
-// Kept are the files that are kept up to date in a place for a page that was read from markup, by their paths: all of the kit's
-// mixins or components, which pages share, and the page's own. Their first lines say so.
+// Kept are the files that are kept up to date in a place for a page that was read from markup, by their paths: all of
+// the kit's mixins or components, which pages share, and the page's own. Their first lines say so.
 func Kept(pr *project.Project, pg *page.Page, kept page.Kept) (all []code.File) {
 	k := pr.Kit(pg.Kit)
 	var files []code.File

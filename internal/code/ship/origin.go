@@ -20,8 +20,8 @@ import (
 	"kitrows/internal/rewrite"
 )
 
-// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first, or what its
-// mixins are written in.
+// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first, or
+// what its mixins are written in.
 func originFiles(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
 	l = inForm(l, pr, f.ByMixins())
 	p := l.Page()
@@ -64,8 +64,8 @@ func inForm(l *layout.Layout, pr *project.Project, byMixins bool) *layout.Layout
 	return layout.Of(l.Kit(), next)
 }
 
-// originDocument is the file of a page as it is, with the stylesheets that it links inside, those of the kit first where it
-// links none of them, and with what the options ask for. It carries the policy of all documents.
+// originDocument is the file of a page as it is, with the stylesheets that it links inside, those of the kit first
+// where it links none of them, and with what the options ask for. It carries the policy of all documents.
 func originDocument(l *layout.Layout, o code.Options) string {
 	p := l.Page()
 	doc := origin.Document(p.Origin)
@@ -89,7 +89,8 @@ func originDocument(l *layout.Layout, o code.Options) string {
 	if o.Tint {
 		before += style("body { background: #d7e6e1 }", "")
 	}
-	edits = append(edits, html.Edit{Span: top(doc), Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
+	edits = append(edits, html.Edit{Span: top(doc),
+		Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
 	doc.Root.Walk(func(n *html.Node) {
 		if a := n.Attr("http-equiv"); n.Tag == "meta" && n.Start.Len() > 0 && (a != nil || n.Attr("charset") != nil) {
 			edits = append(edits, html.Edit{Span: n.Start}) // another encoding, or another address

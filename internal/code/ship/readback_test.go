@@ -36,12 +36,14 @@ func TestDocumentsArePlannedAlike(t *testing.T) {
 				for _, b := range l.Plan(v).Boxes {
 					g, has := at[b.ID]
 					boxes++
-					far := math.Max(math.Max(math.Abs(b.X-g.X), math.Abs(b.Y-g.Y)), math.Max(math.Abs(b.Width-g.Width), math.Abs(b.Height-g.Height)))
+					far := math.Max(math.Max(math.Abs(b.X-g.X), math.Abs(b.Y-g.Y)), math.Max(math.Abs(b.Width-g.Width),
+						math.Abs(b.Height-g.Height)))
 					if !has && b.Kind == page.Block {
 						continue // a picture in an element of several
 					}
 					if !has || b.Shown != g.Shown || b.Shown && far > 0.5 {
-						t.Fatalf("round %d at %v, %s, gutters %s: %s %s is planned %v, read back %v", round, v, k.Technique, k.GutterPlace, b.Kind, b.ID, b, g)
+						t.Fatalf("round %d at %v, %s, gutters %s: %s %s is planned %v, read back %v", round, v,
+							k.Technique, k.GutterPlace, b.Kind, b.ID, b, g)
 					}
 				}
 			}

@@ -201,7 +201,7 @@ export function plain(error: Refusal): string {
   const [wrong] = error.problem.errors ?? [];
   if (!wrong || error.problem.title !== "Refused") return error.problem.detail;
   if (/^the id of a .*on this page$/.test(wrong.want)) return "Its row or column is not on this page any more.";
-  return wrong.found ? `${wrong.found} is not possible here: ${wrong.want}.` : `Expected ${wrong.want}.`;
+  return wrong.found ? `Expected ${wrong.want} (found ${wrong.found}).` : `Expected ${wrong.want}.`;
 }
 
 async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Bench> {

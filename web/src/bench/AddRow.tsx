@@ -59,7 +59,7 @@ export function AddRow({ place, bench, field, focus, onDo }: Props) {
           onKeyDown={(e) => e.key === "Escape" && e.currentTarget.blur()}
           className="min-w-0 bg-transparent outline-none placeholder:text-ink-3"
         />
-        <span id="recipe-hint" className="text-[11px] whitespace-nowrap text-ink-3">
+        <span id="recipe-hint" className="text-[12px] whitespace-nowrap text-ink-3">
           <span aria-hidden="true">↵</span> {spot ? "after" : "at the end"}
         </span>
       </label>
@@ -84,7 +84,7 @@ export function AddRow({ place, bench, field, focus, onDo }: Props) {
               {recipe.data?.lanes?.map((lane) => (
                 <figure key={lane.breakpoint} className="min-w-0 flex-1">
                   <figcaption
-                    className={`mb-1 font-mono text-[11px] ${lane.breakpoint === focus ? "text-madder" : "text-ink-2"}`}
+                    className={`mb-1 font-mono text-[12px] ${lane.breakpoint === focus ? "text-madder" : "text-ink-2"}`}
                   >
                     {lane.breakpoint}
                   </figcaption>

@@ -228,7 +228,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                     Fill smaller widths
                   </Button>
                 )}
-                <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">
+                <span className="min-w-0 truncate font-mono text-[12px] text-ink-2">
                   2_6 skip two, take six · = share · ~ natural · * full line · x hide · ÷3 three a line
                 </span>
                 <Button

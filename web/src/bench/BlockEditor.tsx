@@ -45,7 +45,7 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
             aria-label="Level"
             value={content.level}
             onChange={(e) => set({ level: Number(e.target.value) })}
-            className="rounded-sm border border-control bg-raised font-mono text-[11px]"
+            className="rounded-sm border border-control bg-raised font-mono text-[12px]"
           >
             {[1, 2, 3, 4, 5, 6].map((n) => (
               <option key={n} value={n}>
@@ -146,7 +146,7 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
         const file = pictures.data?.find((p) => p.id === shown)?.file;
         return (
           <div key={b.name} className="contents">
-            <span className="font-mono text-[11px] text-ink-2">{b.name}</span>
+            <span className="font-mono text-[12px] text-ink-2">{b.name}</span>
             <span className="flex min-w-0 items-center gap-1.5">
               {shown ? (
                 <>
@@ -155,7 +155,7 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
                     alt=""
                     className="h-5 w-7 flex-none rounded-sm border border-line object-cover"
                   />
-                  <span className="min-w-0 flex-1 truncate font-mono text-[11px]">{file}</span>
+                  <span className="min-w-0 flex-1 truncate font-mono text-[12px]">{file}</span>
                 </>
               ) : (
                 <span className="flex-1 text-ink-2">← carried</span>

@@ -142,7 +142,7 @@ export default function Carrying({ bench, place, focus, onDo }: Props) {
           style={{ left: aim.x + 14, top: aim.y + 12 }}
         >
           <b className="font-semibold">{aim.item.name}</b>
-          {known && <span className="block font-mono text-[11px]">{known.says}</span>}
+          {known && <span className="block font-mono text-[12px]">{known.says}</span>}
         </div>
       )}
     </DndContext>

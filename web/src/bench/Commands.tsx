@@ -133,7 +133,7 @@ function Group({ heading, children }: { heading: string; children: ReactNode }) 
   return (
     <Command.Group
       heading={heading}
-      className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[11px] [&_[cmdk-group-heading]]:text-ink-2"
+      className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-[12px] [&_[cmdk-group-heading]]:text-ink-2"
     >
       {children}
     </Command.Group>
@@ -160,7 +160,7 @@ function Item({
       className="flex cursor-pointer items-baseline gap-3 rounded-sm px-2 py-1.5 data-[disabled=true]:cursor-default data-[disabled=true]:text-ink-2 data-[selected=true]:bg-madder-soft data-[selected=true]:text-ink"
     >
       <span className="min-w-0 flex-1 truncate">{name}</span>
-      <span className="font-mono text-[11px] text-ink-2">{keys}</span>
+      <span className="font-mono text-[12px] text-ink-2">{keys}</span>
     </Command.Item>
   );
 }

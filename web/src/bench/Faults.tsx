@@ -28,7 +28,7 @@ export function Faults({ faults, onGo, onDo, onTry }: Props) {
             role="img"
             aria-label={f.severity}
             title={f.severity}
-            className={`flex-none text-[9px] ${marks[f.severity].tone}`}
+            className={`flex-none text-[12px] ${marks[f.severity].tone}`}
           >
             {marks[f.severity].sign}
           </span>
@@ -56,7 +56,7 @@ export function Faults({ faults, onGo, onDo, onTry }: Props) {
             <button
               type="button"
               onClick={() => onGo(f.line)}
-              className="flex-none font-mono text-[11px] text-woad-text underline-offset-2 hover:underline"
+              className="flex-none font-mono text-[12px] text-woad-text underline-offset-2 hover:underline"
             >
               {f.line}:{f.column}
             </button>

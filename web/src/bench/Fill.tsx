@@ -65,7 +65,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
                   <li key={`${p.row} ${p.breakpoint}`} className="border-b border-line-2 py-1.5 last:border-b-0">
                     <div className="flex items-baseline gap-2">
                       <b className="min-w-0 truncate font-semibold">{p.name}</b>
-                      <span className="font-mono text-[11px] text-madder">{p.breakpoint}</span>
+                      <span className="font-mono text-[12px] text-madder">{p.breakpoint}</span>
                       <span className="flex-1" />
                       <Button
                         size="tiny"
@@ -75,7 +75,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
                         Accept
                       </Button>
                     </div>
-                    <p className="font-mono text-[11.5px]">
+                    <p className="font-mono text-[12px]">
                       <s className="text-ink-2">{p.now}</s> <span aria-hidden="true">→</span>{" "}
                       <span className="sr-only">becomes </span>
                       {p.then}
@@ -125,7 +125,7 @@ function Pair({ before, after, bench, width }: { before: Lane; after: Lane; benc
   const nodes = new Map(bench.nodes.map((n) => [n.id, n]));
   return (
     <section aria-label={`At ${before.breakpoint}`}>
-      <h3 className="font-mono text-[11px]">
+      <h3 className="font-mono text-[12px]">
         {before.breakpoint} <span className="text-ink-2">{before.width} px</span>
       </h3>
       <div className="mt-1 flex gap-1.5">
@@ -136,7 +136,7 @@ function Pair({ before, after, bench, width }: { before: Lane; after: Lane; benc
           ] as const
         ).map(([word, lane]) => (
           <figure key={word}>
-            <figcaption className={`text-[11px] ${word === "after" ? "text-madder" : "text-ink-2"}`}>{word}</figcaption>
+            <figcaption className={`text-[12px] ${word === "after" ? "text-madder" : "text-ink-2"}`}>{word}</figcaption>
             <div className="mt-0.5 overflow-hidden rounded-sm border border-line bg-raised">
               <LaneDrawing
                 lane={lane}

@@ -27,7 +27,7 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
         <h1 className="truncate text-[15px] font-semibold" title={bench.page.name}>
           {bench.page.name}
         </h1>
-        <p className="truncate font-mono text-[11px] text-ink-2">
+        <p className="truncate font-mono text-[12px] text-ink-2">
           {bench.page.file} · {rows} {rows === 1 ? "row" : "rows"}
         </p>
       </div>
@@ -45,13 +45,13 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
             >
               <span className="flex items-baseline justify-between gap-1">
                 <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>
-                <span className="font-mono text-[11px] whitespace-nowrap text-ink-2">
+                <span className="font-mono text-[12px] whitespace-nowrap text-ink-2">
                   {on && `${b.units.includes(" ") ? b.units : `${b.units} columns`} · `}
                   {width}
                   {on && " px"}
                 </span>
               </span>
-              <span className="block truncate font-mono text-[11px] text-ink-2">{b.range}</span>
+              <span className="block truncate font-mono text-[12px] text-ink-2">{b.range}</span>
             </Button>
             <WidthBar
               breakpoint={b}

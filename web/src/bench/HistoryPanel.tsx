@@ -46,7 +46,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
         {shown.map((m) => (
           <li key={m.revision} className="border-b border-line-2 py-1 last:border-b-0">
             <div className="flex items-baseline gap-2">
-              <span className="w-8 flex-none text-right font-mono text-[11px] text-ink-2">{m.revision}</span>
+              <span className="w-8 flex-none text-right font-mono text-[12px] text-ink-2">{m.revision}</span>
               <span className="min-w-0 flex-1">
                 {m.name && <b className="block truncate font-semibold text-madder">{m.name}</b>}
                 <span className={`block truncate ${m.kind === "undo" ? "text-ink-2" : ""}`} title={said(m)}>

@@ -45,7 +45,7 @@ export const Legend = memo(function Legend({ lanes }: { lanes: Lane[] }) {
         </Entry>
       )}
       {lanes.some((l) => l.bare.length > 0) && (
-        <Entry name="unspent units">
+        <Entry name="free units">
           <path d="M1 12 13 0M7 12 19 0M13 12 25 0" strokeWidth="2" className="stroke-bare" />
         </Entry>
       )}

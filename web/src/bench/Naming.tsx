@@ -38,7 +38,7 @@ export function Naming({ what, name, text, elements, onCommit, onCancel }: Props
       <input
         ref={field}
         defaultValue={text}
-        aria-label={what === "name" ? `Name of ${name}` : `Element of ${name}`}
+        aria-label={what === "name" ? `Name of ${name}` : `Tag of ${name}`}
         list={what === "element" ? "elements" : undefined}
         maxLength={bounds.name}
         spellCheck={false}

@@ -49,7 +49,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
                 look="bare"
                 className="flex min-w-0 flex-1 items-baseline gap-2 px-2 py-1 text-left enabled:hover:bg-line-2"
               >
-                <span className="w-[52px] flex-none font-mono text-[11px] text-ink-2">{piece.type}</span>
+                <span className="w-[52px] flex-none font-mono text-[12px] text-ink-2">{piece.type}</span>
                 <span className="min-w-0 flex-1 truncate">{piece.text || "–"}</span>
                 {piece.placed.length > 0 && (
                   <span

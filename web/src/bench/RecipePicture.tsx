@@ -21,7 +21,7 @@ export function RecipePicture({ recipe, onTake }: Props) {
         <LaneDrawing lane={recipe.lane} nodes={none} width={140} tall={20} title="" />
       </span>
       <span className="font-semibold">{recipe.name}</span>
-      <span className="font-mono text-[11px] break-words text-ink-2">{recipe.text}</span>
+      <span className="font-mono text-[12px] break-words text-ink-2">{recipe.text}</span>
     </Button>
   );
 }

@@ -53,12 +53,12 @@ export function Selection() {
           className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1 font-semibold"
         />
         <select
-          aria-label={`Element of the ${node.kind}`}
+          aria-label={`Tag of the ${node.kind}`}
           value={node.item ? "li" : node.element || own}
           disabled={node.item || elementsOf(bench, node).length === 0}
           title={node.item ? "List item" : undefined}
           onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
-          className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px]"
+          className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[12px]"
         >
           {(node.item ? ["li"] : [...new Set([node.element || own, ...elementsOf(bench, node)])]).map((e) => (
             <option key={e}>{e}</option>
@@ -71,7 +71,7 @@ export function Selection() {
           <select
             value={node.frame}
             onChange={(e) => describe({ frame: e.target.value })}
-            className="flex-1 rounded-md border border-control bg-raised px-1 py-1 font-mono text-[11.5px] text-ink"
+            className="flex-1 rounded-md border border-control bg-raised px-1 py-1 font-mono text-[12px] text-ink"
           >
             {containerKinds(bench).map((kind) => (
               <option key={kind}>{kind}</option>

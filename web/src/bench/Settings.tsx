@@ -80,7 +80,7 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
         >
           <div className="flex items-baseline gap-2">
             <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
-            <span className="mr-6 font-mono text-[11px] text-ink-2">
+            <span className="mr-6 font-mono text-[12px] text-ink-2">
               {node.kind === "container" || node.kind === "section" ? node.kind : `at ${breakpoint}, ${units} units`}
             </span>
           </div>
@@ -166,7 +166,7 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
                     onChange={(n) => set({ perLine: n })}
                   />,
                 )}
-                {choice("divides", "Divides into", [
+                {choice("divides", "Inner columns", [
                   "fresh",
                   "parent",
                   ...Array.from({ length: bounds.divides }, (_, i) => String(i + 1)),
@@ -217,11 +217,14 @@ function Line(p: { label: string; here: boolean; onClear: () => void; children: 
           here ×
         </Button>
       ) : (
-        <span className="justify-self-end font-mono text-[11px] text-ink-2">← carried</span>
+        <span className="justify-self-end font-mono text-[12px] text-ink-2">← carried</span>
       )}
     </div>
   );
 }
+
+/** Values that are not said by their own word. */
+const names: Record<string, string> = { fresh: "as the kit", parent: "as many as the parent takes" };
 
 function Choice(p: { label: string; value: string; options: string[]; onChange: (value: string) => void }) {
   return (
@@ -229,10 +232,12 @@ function Choice(p: { label: string; value: string; options: string[]; onChange: 
       aria-label={p.label}
       value={p.value}
       onChange={(e) => p.onChange(e.target.value)}
-      className="min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] font-mono text-[11.5px]"
+      className="min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] font-mono text-[12px]"
     >
       {p.options.map((o) => (
-        <option key={o}>{o}</option>
+        <option key={o} value={o}>
+          {names[o] ?? o}
+        </option>
       ))}
     </select>
   );
@@ -258,7 +263,7 @@ function Typed({ label, value, hint, onChange }: TypedProps) {
       onFocus={(e) => e.target.select()}
       onBlur={(e) => e.target.value.trim() !== value && onChange(e.target.value.trim())}
       onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
-      className="w-full min-w-0 rounded-md border border-control bg-raised px-1.5 py-[3px] font-mono text-[11.5px]"
+      className="w-full min-w-0 rounded-md border border-control bg-raised px-1.5 py-[3px] font-mono text-[12px]"
     />
   );
 }
@@ -299,7 +304,7 @@ function Amount({ label, value, low, high, zero, onChange }: AmountProps) {
         }}
         onFocus={(e) => e.target.select()}
         onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
-        className={`${zero ? "w-[74px]" : "w-9"} border-x border-line-2 bg-transparent py-[3px] text-center font-mono text-[11.5px]`}
+        className={`${zero ? "w-[74px]" : "w-9"} border-x border-line-2 bg-transparent py-[3px] text-center font-mono text-[12px]`}
       />
       <Button
         aria-label={`${label}: one more`}

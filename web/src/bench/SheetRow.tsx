@@ -105,12 +105,12 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             onCancel={p.onCancel}
           />
         ) : node.item || node.element || node.content || node.kind === "container" || node.kind === "section" ? (
-          <span className={`font-mono text-[11px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
+          <span className={`font-mono text-[12px] ${marked ? "text-ink-2" : "text-ink-3"}`}>
             {node.item ? "li" : node.element || node.content?.type || node.kind}
           </span>
         ) : null}
         {p.fault && (
-          <span title={p.fault.text} className={`flex-none text-[9px] ${marks[p.fault.severity].tone}`}>
+          <span title={p.fault.text} className={`flex-none text-[12px] ${marks[p.fault.severity].tone}`}>
             <span aria-hidden="true">{marks[p.fault.severity].sign}</span>
             <span className="sr-only">fault: {p.fault.text}</span>
           </span>
@@ -208,7 +208,7 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       {!typing && (cell.wrong || (cell.more && cell.here)) && (
         <i
           aria-hidden="true"
-          className={`absolute -top-px right-0.5 font-mono text-[9px] not-italic ${cell.wrong ? "text-weld" : "text-ink-2"}`}
+          className={`absolute -top-px right-0.5 font-mono text-[12px] not-italic ${cell.wrong ? "text-weld" : "text-ink-2"}`}
         >
           {cell.wrong ? "▲" : "+"}
         </i>
@@ -278,9 +278,9 @@ function RowSaid({ cell, sum, breakpoint, focus, ...p }: SaidProps) {
             </Said>
           </span>
         )}
-        <span className="truncate font-mono text-[11px] text-ink-2">{text.startsWith("÷") ? "" : sum?.text}</span>
+        <span className="truncate font-mono text-[12px] text-ink-2">{text.startsWith("÷") ? "" : sum?.text}</span>
         {sum?.state && (
-          <span className={`flex-none font-mono text-[11px] ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>
+          <span className={`flex-none font-mono text-[12px] ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>
             {sum.state}
           </span>
         )}
@@ -295,7 +295,7 @@ function RowSaid({ cell, sum, breakpoint, focus, ...p }: SaidProps) {
     );
   return (
     <span
-      className={`w-full truncate text-center font-mono text-[11px] ${sum?.full ? (p.selected !== undefined ? "text-ink-2" : "text-ink-3") : "text-weld"}`}
+      className={`w-full truncate text-center font-mono text-[12px] ${sum?.full ? (p.selected !== undefined ? "text-ink-2" : "text-ink-3") : "text-weld"}`}
     >
       {sum?.short}
     </span>
@@ -311,7 +311,7 @@ function Said(p: { here: boolean; dotted?: boolean; marked: boolean; children: s
       } ${p.dotted ? "border-dotted border-control" : ""}`}
     >
       {!p.here && (
-        <span aria-hidden="true" className="mr-0.5 text-[9px]">
+        <span aria-hidden="true" className="mr-0.5 text-[12px]">
           ←
         </span>
       )}
@@ -333,7 +333,7 @@ function ContainerCell(p: CellProps & { sum: Sum }) {
       tabIndex={on ? 0 : -1}
       title={`${node.frame}: ${sum.text}`}
       onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint }, e)}
-      className={`relative min-w-0 rounded-[4px] font-mono text-[11px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
+      className={`relative min-w-0 rounded-[4px] font-mono text-[12px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
     >
       <span className="block truncate">
         {inFocus ? `${node.frame === "fixed" ? "" : `${node.frame}, `}${sum.text}` : sum.short}

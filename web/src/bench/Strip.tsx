@@ -90,7 +90,7 @@ export function Strip({ box, row, ratios, text, here, selected, onPull, onDrop }
       <div
         data-strip={box.id}
         onPointerDown={(e) => take(e, "whole")}
-        className={`absolute inset-y-px flex touch-none items-center overflow-hidden pl-2 font-mono text-[11px] ${fixed ? "" : "cursor-grab"} ${box.span === "natural" ? "rounded-full" : "rounded-[3px]"} ${box.span === "share" ? "border-x-[3px] border-double border-current" : ""} ${dye}`}
+        className={`absolute inset-y-px flex touch-none items-center overflow-hidden pl-2 font-mono text-[12px] ${fixed ? "" : "cursor-grab"} ${box.span === "natural" ? "rounded-full" : "rounded-[3px]"} ${box.span === "share" ? "border-x-[3px] border-double border-current" : ""} ${dye}`}
         style={{ left: `${left}%`, width: `${Math.max(width, 1)}%` }}
       >
         {pull?.width ? Math.round(box.units) + pull.width : text}

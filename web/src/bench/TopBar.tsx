@@ -68,7 +68,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         className="flex items-center gap-2 rounded-[7px] border border-bar-line px-2.5 py-1 whitespace-nowrap hover:bg-bar-line/60"
       >
         {bench.kit.name}
-        <span className="font-mono text-[11px] text-bar-ink-2 max-[1400px]:hidden">
+        <span className="font-mono text-[12px] text-bar-ink-2 max-[1400px]:hidden">
           {bench.kit.columns} · gutter {bench.kit.gutter} · {bench.kit.technique}
         </span>
       </Link>
@@ -99,7 +99,7 @@ function FileState({ state }: { state: Bench["page"]["state"] }) {
   if (!state || state === "same") return null;
   const { sign, said } = states[state];
   return (
-    <span role="img" aria-label={`, ${said}`} title={said} className="ml-1.5 text-[10px]">
+    <span role="img" aria-label={`, ${said}`} title={said} className="ml-1.5 text-[12px]">
       {sign}
     </span>
   );

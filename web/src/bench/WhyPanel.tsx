@@ -44,7 +44,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
               <tr key={step.breakpoint} className="align-baseline">
                 <th
                   scope="row"
-                  className={`py-[2px] font-mono text-[11px] font-normal ${step.breakpoint === at ? "text-madder" : "text-ink-2"}`}
+                  className={`py-[2px] font-mono text-[12px] font-normal ${step.breakpoint === at ? "text-madder" : "text-ink-2"}`}
                 >
                   {step.breakpoint || "default"}
                 </th>
@@ -63,7 +63,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
                     </span>
                   ))}
                 </td>
-                <td className="py-[2px] font-mono text-[11px] break-words text-ink-2">
+                <td className="py-[2px] font-mono text-[12px] break-words text-ink-2">
                   {step.classes || "–"}
                   {step.rules?.map((r) => (
                     <span key={`${r.file} ${r.line} ${r.class}`} title={r.text} className="block text-ink-3">
@@ -76,7 +76,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
           </tbody>
         </table>
       )}
-      <div className="mt-2 rounded-md border border-line bg-raised px-2.5 py-1.5 font-mono text-[11.5px] leading-relaxed">
+      <div className="mt-2 rounded-md border border-line bg-raised px-2.5 py-1.5 font-mono text-[12px] leading-relaxed">
         {why.sums.map((line) => (
           <p key={line}>
             <Sum text={line} />

@@ -16,7 +16,7 @@ interface Props {
   language: Language;
   /** The lines of the selected node. */
   marked?: Lines | undefined;
-  /** The text before an edit: what is other than in it is marked, and what it was stands there, struck out. */
+  /** The text before an edit: what changed is marked, and what it was is struck out. */
   was?: string | undefined;
   /** A line was chosen; from 1. */
   onLine?: ((line: number) => void) | undefined;
@@ -35,10 +35,10 @@ const dyes = syntaxHighlighting(
 );
 
 const look = EditorView.theme({
-  "&": { height: "100%", color: "var(--ink)", backgroundColor: "transparent", fontSize: "11.5px" },
+  "&": { height: "100%", color: "var(--ink)", backgroundColor: "transparent", fontSize: "12px" },
   "&.cm-focused": { outline: "2px solid var(--madder)", outlineOffset: "-2px" },
   ".cm-scroller": { fontFamily: "var(--font-mono)", lineHeight: "1.62", scrollbarWidth: "thin" },
-  ".cm-gutters": { backgroundColor: "transparent", border: "none", color: "var(--ink-3)", fontSize: "11px" },
+  ".cm-gutters": { backgroundColor: "transparent", border: "none", color: "var(--ink-3)", fontSize: "12px" },
   ".cm-lineNumbers .cm-gutterElement": { minWidth: "26px", padding: "0 2px 0 0" },
   ".cm-foldGutter .cm-gutterElement": { cursor: "pointer", width: "11px" },
   ".cm-foldPlaceholder": {

@@ -5,7 +5,7 @@ export interface Change {
   was: string;
 }
 
-/** How many pairs of lines are held against each other at most. */
+/** How many pairs of lines are compared at most. */
 const mostPairs = 250_000;
 
 /** The stretches of a text that are other than in the text before, line by line. */

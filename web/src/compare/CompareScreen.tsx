@@ -185,7 +185,7 @@ function CodeDiff({ code }: { code: Comparison["code"] }) {
         tabIndex={0}
         role="group"
         aria-label="Lines that changed"
-        className="overflow-auto rounded-sm border border-line bg-raised py-1 font-mono text-[11.5px] leading-[1.6] [scrollbar-width:thin]"
+        className="overflow-auto rounded-sm border border-line bg-raised py-1 font-mono text-[12px] leading-[1.6] [scrollbar-width:thin]"
       >
         {near.size === 0 && <p className="px-3 text-ink-2">No changes</p>}
         {code.map((line, i) =>

@@ -137,7 +137,7 @@ export function Offered({ offer }: { offer: LibraryKit }) {
           {offer.name}
           {offer.revision > 0 && <span className="text-ink-2"> rev {offer.revision}</span>}
         </span>
-        <span className="block text-[11.5px] leading-snug text-ink-2">{offer.about}</span>
+        <span className="block text-[12px] leading-snug text-ink-2">{offer.about}</span>
       </span>
     </>
   );

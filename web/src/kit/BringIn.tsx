@@ -116,7 +116,7 @@ export function BringIn({ files, onAdd, refused, onClose }: Props) {
             </>
           )}
           {wrong && (
-            <pre className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised p-2 font-mono text-[11px]">
+            <pre className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised p-2 font-mono text-[12px]">
               {files[0]!.text.slice(0, 200_000)}
             </pre>
           )}

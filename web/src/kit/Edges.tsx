@@ -51,7 +51,7 @@ export function Edges({ view, steps, onStep }: Props) {
         <span aria-hidden="true" className="absolute inset-x-0 top-[13px] border-t border-control" />
         {edges.map((edge) =>
           edge.first ? (
-            <span key={edge.name} aria-hidden="true" className="absolute top-[20px] text-[11px] text-ink-2">
+            <span key={edge.name} aria-hidden="true" className="absolute top-[20px] text-[12px] text-ink-2">
               {edge.name}
             </span>
           ) : (
@@ -76,7 +76,7 @@ export function Edges({ view, steps, onStep }: Props) {
               className="absolute top-0 flex -translate-x-1/2 cursor-ew-resize touch-none flex-col items-center rounded-sm px-1"
             >
               <span className="h-[26px] w-[5px] rounded-[2px] bg-woad-deep" />
-              <span className="absolute top-[20px] left-[calc(50%+5px)] bg-cloth text-[11px] whitespace-nowrap">
+              <span className="absolute top-[20px] left-[calc(50%+5px)] bg-cloth text-[12px] whitespace-nowrap">
                 {edge.name} <span className="font-mono text-ink-2">{edge.text.replace(/px$/, "")}</span>
               </span>
             </span>

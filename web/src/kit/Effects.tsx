@@ -55,7 +55,7 @@ function PageEffect({ effect }: { effect: Effect }) {
           ([name, drawn]) =>
             drawn && (
               <figure key={name}>
-                <figcaption className="text-[11px] text-ink-2">{name}</figcaption>
+                <figcaption className="text-[12px] text-ink-2">{name}</figcaption>
                 <div className="overflow-hidden rounded-sm border border-line bg-raised">
                   <SketchDrawing
                     sketch={drawn}

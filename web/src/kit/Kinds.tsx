@@ -14,7 +14,7 @@ export function Kinds({ view, template }: { view: KitView; template: string }) {
         >
           <span role="rowheader" className="min-w-0">
             {kind.name}
-            <span className="block truncate font-mono text-[11px] text-ink-2">{kind.class}</span>
+            <span className="block truncate font-mono text-[12px] text-ink-2">{kind.class}</span>
           </span>
           {kind.widths.map((w, i) => (
             <span role="cell" key={i} className="text-center font-mono text-[12px]">

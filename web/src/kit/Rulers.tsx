@@ -43,7 +43,7 @@ export function Rulers({ view, template, onStep }: Props) {
           >
             <div className="flex items-baseline gap-1">
               <h2 className="truncate text-[13px] font-semibold">{r.breakpoint}</h2>
-              <span className="min-w-0 flex-1 truncate font-mono text-[11px] text-ink-2">
+              <span className="min-w-0 flex-1 truncate font-mono text-[12px] text-ink-2">
                 {range.to ? `${range.from}–${range.to}` : `${range.from} and up`}
               </span>
               {onStep && (
@@ -73,7 +73,7 @@ export function Rulers({ view, template, onStep }: Props) {
             </div>
             <Grid view={view} ruler={r} at={i} widest={widest} onStep={onStep} />
             <Dimension ruler={r} widest={widest} />
-            <p className="mb-2 text-center font-mono text-[11px] leading-snug text-ink-2">
+            <p className="mb-2 text-center font-mono text-[12px] leading-snug text-ink-2">
               <span className="text-ink">{r.width}</span> at {r.viewport}
               <br />
               {columnOf(view, i)}

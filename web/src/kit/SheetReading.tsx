@@ -148,7 +148,7 @@ function DoubtChoice({ doubt: d, options, onChoose }: DoubtProps) {
                     <SketchDrawing sketch={means.sketch} marked={false} title={`Rows with ${o.name}`} />
                   </span>
                 )}
-                {means && <span className="mt-0.5 block text-[11px] text-ink-2">{means.says}</span>}
+                {means && <span className="mt-0.5 block text-[12px] text-ink-2">{means.says}</span>}
               </span>
             </label>
           );
@@ -175,7 +175,7 @@ function List({ of, onMark }: ListProps) {
           {f.places.length > 0 && (
             <Button
               look="link"
-              className="font-mono text-[11px] whitespace-nowrap text-ink-2"
+              className="font-mono text-[12px] whitespace-nowrap text-ink-2"
               aria-label={`Show the rules: ${f.text}`}
               onClick={() => onMark(f.places)}
             >
@@ -205,7 +205,7 @@ function Text({ text, marked }: { text: string; marked: Place[] }) {
       // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
       tabIndex={0}
       aria-label="The stylesheet's text"
-      className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised py-1 font-mono text-[11px] leading-[17px] [scrollbar-width:thin]"
+      className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised py-1 font-mono text-[12px] leading-[17px] [scrollbar-width:thin]"
     >
       {lines.map((line, i) => (
         <li

@@ -26,7 +26,7 @@ export function Field({ label, value, hint, mono = false, long = false, onCommit
       if (e.key === "Escape") e.currentTarget.value = value;
       if (e.key === "Escape" || (e.key === "Enter" && (!long || e.ctrlKey || e.metaKey))) e.currentTarget.blur();
     },
-    className: `w-full min-w-0 rounded-md border border-control bg-raised px-1.5 py-[3px] placeholder:text-ink-2 ${mono ? "font-mono text-[11.5px]" : ""}`,
+    className: `w-full min-w-0 rounded-md border border-control bg-raised px-1.5 py-[3px] placeholder:text-ink-2 ${mono ? "font-mono text-[12px]" : ""}`,
   };
   return (
     <>

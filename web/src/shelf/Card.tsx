@@ -78,7 +78,7 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
         )}
         <p className="truncate text-ink-2">{card.pages.join(", ")}</p>
         <div className="mt-1.5 flex items-center gap-1.5">
-          <p className="min-w-0 flex-1 truncate font-mono text-[11px] text-ink-2">
+          <p className="min-w-0 flex-1 truncate font-mono text-[12px] text-ink-2">
             <Link to={`/${card.id}/${card.firstPage}/kit/${card.kitId}`} className="hover:underline">
               {card.kit}
             </Link>{" "}

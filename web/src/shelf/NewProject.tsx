@@ -135,7 +135,7 @@ function Choice({ name, title, offers }: ChoiceProps) {
         <label key={o.id} className="flex items-baseline gap-2">
           <input type="radio" name={name} value={o.id} defaultChecked={i === 0} className="accent-woad" />
           <span>{o.name}</span>
-          <span className="min-w-0 truncate font-mono text-[11px] text-ink-2">{o.about}</span>
+          <span className="min-w-0 truncate font-mono text-[12px] text-ink-2">{o.about}</span>
         </label>
       ))}
     </fieldset>

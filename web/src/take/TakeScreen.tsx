@@ -145,7 +145,7 @@ export default function TakeScreen() {
               {copied === code.data.head ? "Copied" : "Copy"}
             </Button>
           </div>
-          <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[11px] break-words whitespace-pre-wrap">
+          <pre className="mt-1.5 rounded-md border border-line bg-raised p-2 font-mono text-[12px] break-words whitespace-pre-wrap">
             {code.data.head.trimEnd()}
           </pre>
           <label className="mt-1.5 flex items-start gap-1.5 text-ink-2">
@@ -155,7 +155,7 @@ export default function TakeScreen() {
               onChange={(e) => setHow({ ...how, network: e.target.checked })}
               className="mt-0.5 accent-woad"
             />
-            Linked from the sample delivery network, with integrity
+            Link to this server's copy (for trying out)
           </label>
           {code.data.fetched.length > 0 && (
             <p className="mt-3">
@@ -164,7 +164,7 @@ export default function TakeScreen() {
             </p>
           )}
           <h2 className="mt-4 text-[13px] font-semibold">Cost to ship</h2>
-          <table className="mt-1.5 w-full text-right font-mono text-[11px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
+          <table className="mt-1.5 w-full text-right font-mono text-[12px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
             <thead className="text-ink-2">
               <tr>
                 <th scope="col" className="text-left">
