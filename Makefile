@@ -9,7 +9,7 @@ WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' 
 export GOFLAGS := -buildvcs=false
 
 # What is done in goroutines: the packages, and the tests in which that is so, which run with the race detector as well.
-RACING := ./cmd/kitrows ./internal/bench ./internal/budget ./internal/folder ./internal/server ./internal/store
+RACING := ./cmd/kitrows ./internal/app/bench ./internal/browser/budget ./internal/app/folder ./internal/app/server ./internal/app/store
 RACES := Together|Many|Beside|Wait|Torn|Saves|Come|Polled|Panic|Spent|Ends|Bench|Windows|Pages
 
 .PHONY: demo serve test check types trial sheets measure pictures clean
@@ -86,7 +86,7 @@ trial: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
 sheets: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
-	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/analyse
+	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/read/analyse
 	cd e2e && FOREIGN_SHEETS=600 npx --no-install playwright test foreign
 
 ## measure: benchmarks of the core and of the interface

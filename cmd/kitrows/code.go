@@ -6,11 +6,11 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/code"
-	"kitrows/internal/code/markup"
-	"kitrows/internal/code/ship"
-	"kitrows/internal/fault"
-	"kitrows/internal/layout"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/ship"
 )
 
 func codeCommand() *cobra.Command {

@@ -5,9 +5,9 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/schema"
-	"kitrows/internal/server"
-	"kitrows/internal/store"
+	"kitrows/internal/app/server"
+	"kitrows/internal/app/store"
+	"kitrows/internal/project/schema"
 )
 
 func exportCommand() *cobra.Command {

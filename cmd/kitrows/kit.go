@@ -10,16 +10,16 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/code"
-	"kitrows/internal/code/markup"
-	"kitrows/internal/code/mixin"
-	"kitrows/internal/code/ship"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/page"
-	"kitrows/internal/paper"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/mixin"
+	"kitrows/internal/write/paper"
+	"kitrows/internal/write/ship"
 )
 
 func kitCommand() *cobra.Command {

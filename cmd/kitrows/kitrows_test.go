@@ -17,7 +17,7 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/edit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
 
@@ -308,7 +308,7 @@ func TestKitCommand(t *testing.T) {
 		{[]string{"sheet", file, "--kit", "plain-twelve", "--paper", "a3"}, "a4 or letter"},
 		{[]string{"sheet", file, "--kit", "five-uneven", "--as", "css"}, "body::before {"},
 		{[]string{"file", file, "--kit", "fifth-gap"}, `"format": "kitrows-kit"`},
-		{[]string{"facts", "../../internal/ready/broadsheet.kit.json"}, "Column         50 to 186.6  76"},
+		{[]string{"facts", "../../internal/project/ready/broadsheet.kit.json"}, "Column         50 to 186.6  76"},
 		{[]string{"check", file}, `--kit: found "", want one of plain-twelve, fifth-gap, five-uneven`},
 	} {
 		out, err := run(t, "", append([]string{"kit"}, c.args...)...)

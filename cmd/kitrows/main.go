@@ -12,9 +12,9 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
 

@@ -12,15 +12,15 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/check"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/ready"
-	"kitrows/internal/rewrite"
+	"kitrows/internal/project/ready"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/write/rewrite"
 )
 
 func pageCommand() *cobra.Command {

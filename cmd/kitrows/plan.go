@@ -10,10 +10,10 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/bench"
-	"kitrows/internal/fault"
-	"kitrows/internal/layout"
-	"kitrows/internal/page"
+	"kitrows/internal/app/bench"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
 )
 
 func planCommand() *cobra.Command {

@@ -10,11 +10,11 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
-	"kitrows/internal/vocab"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+	"kitrows/internal/read/analyse"
 )
 
 // A kitReport is a kit that was read from stylesheets, and how.

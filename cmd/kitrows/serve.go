@@ -15,8 +15,8 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/demo"
-	"kitrows/internal/server"
-	"kitrows/internal/store"
+	"kitrows/internal/app/server"
+	"kitrows/internal/app/store"
 	"kitrows/web"
 )
 

@@ -14,11 +14,11 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"kitrows/internal/app/folder"
+	"kitrows/internal/app/server"
+	"kitrows/internal/app/store"
 	"kitrows/internal/edit"
-	"kitrows/internal/folder"
-	"kitrows/internal/ready"
-	"kitrows/internal/server"
-	"kitrows/internal/store"
+	"kitrows/internal/project/ready"
 	"kitrows/web"
 )
 

@@ -9,12 +9,12 @@ import (
 	"strconv"
 	"strings"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/test/sample"
 )
 
 var tag = regexp.MustCompile(`<[a-z][a-z0-9]*`)

@@ -14,15 +14,15 @@ import (
 
 	"github.com/go-json-experiment/json"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/code"
-	"kitrows/internal/code/ship"
-	"kitrows/internal/foreign"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/test/sample"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/ship"
 )
 
 type trial struct {

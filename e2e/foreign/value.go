@@ -7,7 +7,7 @@ import (
 
 	"github.com/go-json-experiment/json"
 
-	"kitrows/internal/flow"
+	"kitrows/internal/browser/flow"
 )
 
 //go:embed values.txt

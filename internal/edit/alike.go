@@ -3,8 +3,8 @@ package edit
 import (
 	"fmt"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
 )
 
 func (a *Alike) apply(e *editor) error {

@@ -6,13 +6,13 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/foreign"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
 )
 
 // A Change is what an operation came to.

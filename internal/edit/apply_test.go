@@ -12,11 +12,11 @@ import (
 	"github.com/go-json-experiment/json"
 
 	"kitrows/demo"
-	"kitrows/internal/fault"
-	"kitrows/internal/notation"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/notation"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/sample"
+	"kitrows/internal/test/sample"
 )
 
 func bytesOf(t *testing.T, p *project.Project) []byte {

@@ -7,13 +7,13 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/rewrite"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/write/rewrite"
 )
 
 // BringPage adds a page that is read from a file of HTML, with the stylesheets that it links. Its kit is the one of the

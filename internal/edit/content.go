@@ -7,12 +7,12 @@ import (
 	"strconv"
 	"strings"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/fault"
-	"kitrows/internal/intake"
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/intake"
 )
 
 func (a *AddBlock) apply(e *editor) error {

@@ -6,7 +6,7 @@ import (
 	"testing"
 
 	"kitrows/demo"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
 

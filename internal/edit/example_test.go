@@ -4,8 +4,8 @@ import (
 	"fmt"
 
 	"kitrows/internal/edit"
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/test/sample"
 )
 
 // Each change comes with the operation that undoes it, and a refused one changes nothing.

@@ -5,11 +5,11 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/fill"
-	"kitrows/internal/foreign"
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/fill"
+	"kitrows/internal/plan/foreign"
 )
 
 // Filling gives what a Fill would do, row by row and breakpoint by breakpoint, and the

@@ -5,14 +5,14 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/fault"
-	"kitrows/internal/foreign"
-	"kitrows/internal/kit"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
 	"kitrows/internal/project"
-	"kitrows/internal/rewrite"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/write/rewrite"
 )
 
 // A PageNote is a Note and the page it is about.

@@ -7,10 +7,10 @@ import (
 	"testing"
 
 	"kitrows/demo"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/test/sample"
 )
 
 // changed is the demo with its first kit changed.

@@ -5,9 +5,9 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/read/origin"
 )
 
 // Mark makes elements of a page that was read from markup containers, rows or columns, or none of those any more: the

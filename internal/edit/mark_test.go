@@ -5,11 +5,11 @@ import (
 	"testing"
 
 	"kitrows/internal/edit"
-	"kitrows/internal/kit"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/sample"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/test/sample"
 )
 
 // plain is a page without a class in it.

@@ -6,12 +6,12 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/markup"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
-	"kitrows/internal/rewrite"
+	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/write/rewrite"
 )
 
 // Mixins has the layout of a page that was read from markup in mixins, and no class of the kit in its file; or in

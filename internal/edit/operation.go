@@ -1,12 +1,10 @@
-// Package edit changes a project by operations, each checked and each with an
-// inverse that undoes it.
 package edit
 
 import (
 	"slices"
 
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
 

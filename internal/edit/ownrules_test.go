@@ -5,14 +5,14 @@ import (
 	"strings"
 	"testing"
 
-	"kitrows/internal/analyse"
 	"kitrows/internal/edit"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/origin"
 )
 
 // What the stylesheet of a page that came as HTML has no class for is a rule in a stylesheet beside it, where the user

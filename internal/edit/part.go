@@ -4,11 +4,11 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
 )
 
 // partID marks a project file that carries one copied node: its page holds the

@@ -6,9 +6,9 @@ import (
 	"testing"
 
 	"kitrows/demo"
-	"kitrows/internal/fault"
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/test/sample"
 )
 
 // What is copied from one project goes into another with its pictures, once, and

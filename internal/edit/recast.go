@@ -5,9 +5,9 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/notation"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/notation"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
 

@@ -5,11 +5,11 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/edit"
-	"kitrows/internal/fault"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/sample"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/test/sample"
 )
 
 // Steps of one operation that leave the page without its shape in between are refused, on pages made here and read from

@@ -4,13 +4,13 @@ import (
 	"fmt"
 	"unicode/utf8"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/markup"
-	"kitrows/internal/origin"
-	"kitrows/internal/page"
+	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/rewrite"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/write/rewrite"
 )
 
 // Source changes the file of a page that was read from markup, and reads it again. Nodes outside of what is changed

@@ -5,10 +5,10 @@ import (
 	"strings"
 	"unicode"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/notation"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/notation"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
 

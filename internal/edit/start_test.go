@@ -3,8 +3,8 @@ package edit
 import (
 	"testing"
 
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/test/sample"
 )
 
 func TestFreeID(t *testing.T) {

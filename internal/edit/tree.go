@@ -6,9 +6,9 @@ import (
 	"slices"
 	"strconv"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/notation"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/notation"
+	"kitrows/internal/grid/page"
 )
 
 func (a *AddRow) apply(e *editor) error {

@@ -6,10 +6,10 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/edit"
-	"kitrows/internal/fault"
-	"kitrows/internal/foreign"
-	"kitrows/internal/page"
-	"kitrows/internal/sample"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
+	"kitrows/internal/test/sample"
 )
 
 // What a kit has no class for is refused when it is typed, with the nearest there is, and

@@ -4,8 +4,8 @@ import (
 	"fmt"
 	"slices"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
 )
 
 func (w *Wrap) apply(e *editor) error {

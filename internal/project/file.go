@@ -14,8 +14,8 @@ import (
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
-	"kitrows/internal/fault"
-	"kitrows/internal/origin"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/read/origin"
 )
 
 // Encode writes the project file: JSON with fields in a fixed order, two-space

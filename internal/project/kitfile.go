@@ -7,10 +7,10 @@ import (
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/read/analyse"
 )
 
 // MaxKitFile is how large a kit's file may be, in bytes.

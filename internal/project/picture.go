@@ -17,7 +17,7 @@ import (
 
 	_ "golang.org/x/image/webp" // read for its size
 
-	"kitrows/internal/fault"
+	"kitrows/internal/grid/fault"
 )
 
 // A Picture is an image file kept in the project.

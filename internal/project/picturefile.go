@@ -6,7 +6,7 @@ import (
 	"encoding/hex"
 	"fmt"
 
-	"kitrows/internal/fault"
+	"kitrows/internal/grid/fault"
 )
 
 // A File is what a picture's file holds, known by its digest. It never changes, and two of

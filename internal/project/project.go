@@ -1,5 +1,3 @@
-// Package project is the whole of what a user makes: kits, pages and pictures,
-// and the open file that carries them (domain section 13, docs/format.md).
 package project
 
 import (
@@ -8,11 +6,11 @@ import (
 	"slices"
 	"strings"
 
-	"kitrows/internal/analyse"
-	"kitrows/internal/fault"
-	"kitrows/internal/foreign"
-	"kitrows/internal/kit"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
+	"kitrows/internal/read/analyse"
 )
 
 // Version is the format this program writes. It reads this one and those before.

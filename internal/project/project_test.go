@@ -8,15 +8,15 @@ import (
 	"testing"
 
 	"kitrows/demo"
-	"kitrows/internal/code"
-	"kitrows/internal/code/markup"
-	"kitrows/internal/code/sheet"
-	"kitrows/internal/fault"
-	"kitrows/internal/kit"
-	"kitrows/internal/layout"
-	"kitrows/internal/page"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/sample"
+	"kitrows/internal/test/sample"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/sheet"
 )
 
 func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {

@@ -6,7 +6,7 @@ import (
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
-	"kitrows/internal/kit"
+	"kitrows/internal/grid/kit"
 )
 
 // older matches a file of a version before this one.

@@ -111,7 +111,7 @@ export function NewProject() {
                 {begin.error.message}
               </p>
             )}
-            <Button type="submit" look="main">
+            <Button type="submit" look="main" disabled={!offers.data}>
               Create
             </Button>
           </form>

@@ -1,0 +1,233 @@
+// Package bench composes everything the Bench screen draws from a project: the
+// sheet of nodes and cells, a lane for every breakpoint and the code. The screen
+// draws it and computes no layout of its own.
+package bench
+
+import (
+	"context"
+
+	"kitrows/internal/browser/budget"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/ship"
+)
+
+// A Bench is one page at every breakpoint at once.
+type Bench struct {
+	Project     Ref          `json:"project"`
+	Revision    int          `json:"revision" doc:"The revision this shows; an edit names it."`
+	Undo        string       `json:"undo" doc:"What undo would undo; empty when there is nothing."`
+	Redo        string       `json:"redo" doc:"What redo would do again; empty when there is nothing."`
+	Done        string       `json:"done" doc:"What the edit this answers did; empty for a reading."`
+	Select      string       `json:"select" doc:"The node to select after the edit, if any."`
+	Pages       []PageRef    `json:"pages"`
+	Page        PageRef      `json:"page"`
+	Kit         KitRef       `json:"kit"`
+	Breakpoints []Breakpoint `json:"breakpoints"`
+	Nodes       []Node       `json:"nodes" doc:"The page's tree, parents before their children."`
+	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
+	Elements    Elements     `json:"elements" doc:"What nodes may be, by their kind."`
+	Source      bool         `json:"source" doc:"The page was read from markup: its code is its file."`
+	Mixins      string       `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
+	Kept        []page.Kept  `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
+	Folder      *Folder      `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
+	Faults      []Fault      `json:"faults" doc:"What is wrong in the page's file, in its order."`
+
+	Code Code `json:"code"`
+}
+
+// A Folder says what became last of a page's file in the folder that is worked in.
+type Folder struct {
+	State   string `json:"state" enum:"same,written,changed,conflict,gone,unwritten"`
+	Text    string `json:"text" doc:"In a sentence; empty where there is nothing to be said."`
+	Polled  string `json:"polled,omitempty" doc:"Why changes in the folder are found only from time to time; empty where they are told of at once."`
+	Preview string `json:"preview" doc:"The address at which the file is shown as it is, and again when it is written."`
+}
+
+// A Ref names a project.
+type Ref struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// A PageRef names a page.
+type PageRef struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	File string `json:"file"`
+
+	State string `json:"state,omitempty" enum:"same,written,changed,conflict,gone,unwritten" doc:"What became last of its file in the folder that is worked in."`
+}
+
+// A KitRef is a kit in a few words.
+type KitRef struct {
+	ID        string `json:"id"`
+	Name      string `json:"name"`
+	Columns   string `json:"columns" doc:"A number, or ratios."`
+	Gutter    string `json:"gutter"`
+	Technique string `json:"technique"`
+	Capped    bool   `json:"capped" doc:"It has capped containers."`
+	OwnRules  string `json:"ownRules" enum:"none,off,on" doc:"Whether the page has rules of its own for what the kit's stylesheet has no class for; none where it has a class for everything."`
+}
+
+// A Breakpoint is a head of the Bench. Widths are in px.
+type Breakpoint struct {
+	Name  string  `json:"name"`
+	Range string  `json:"range" doc:"The viewport widths it serves, as a person reads them."`
+	Low   float64 `json:"low" doc:"The narrowest viewport it serves."`
+	High  float64 `json:"high" doc:"The widest viewport its lane is drawn at."`
+	Units string  `json:"units" doc:"The kit's columns here: a number, or ratios."`
+}
+
+// Elements are what sections, containers, rows and columns may be.
+type Elements struct {
+	Section   []string `json:"section"`
+	Container []string `json:"container"`
+	Row       []string `json:"row"`
+	Column    []string `json:"column"`
+}
+
+// Code is the page's class-based code.
+type Code struct {
+	Lines   []CodeLine `json:"lines" doc:"A node's lines run from its first to its last, its children's included."`
+	Classes int        `json:"classes" doc:"How many classes say settings."`
+	CSS     string     `json:"css" doc:"The used part of the kit's stylesheet."`
+	Left    bool       `json:"left" doc:"All of it is left out, for the page is long: it is asked for by itself."`
+}
+
+// A CodeLine is one line of markup and the node it belongs to.
+type CodeLine struct {
+	Text string `json:"text"`
+	Node string `json:"node"`
+}
+
+// View is how the Bench is looked at: the viewport width of each breakpoint's
+// lane in px, by name, where it is not the kit's own, and whether the code
+// labels the ends of rows.
+type View struct {
+	Lanes map[string]float64
+	Ends  bool
+}
+
+// longPage is over how many nodes a page's code is left out of its Bench: it takes
+// longer than the rest, and nobody reads it between two keys.
+const longPage = 1200
+
+// openEnd is how much wider than its lower edge the lane of the widest
+// breakpoint may be drawn, in px.
+const openEnd = 1280
+
+// Make composes the Bench of page pg of p at a revision. The error is that of a context
+// that has ended, which its parts are then not begun for.
+func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, v View) (*Bench, error) {
+	k := p.Kit(pg.Kit)
+	l := layout.Of(k, pg)
+	b := &Bench{
+		Project:  Ref{p.ID, p.Name},
+		Revision: revision,
+		Page:     PageRef{ID: pg.ID, Name: pg.Name, File: pg.File},
+		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row),
+			page.Elements(page.Column)},
+		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
+	}
+	switch {
+	case pg.Origin != nil:
+	case k.Brought != nil && pg.OwnRules:
+		b.Kit.OwnRules = "on"
+	case k.Brought != nil:
+		b.Kit.OwnRules = "off"
+	}
+	b.Source, b.Mixins, b.Kept = pg.Origin != nil, "none", []page.Kept{}
+	if b.Source {
+		b.Kept = append(b.Kept, pg.Origin.Kept...)
+	}
+	switch {
+	case !b.Source || k.Brought != nil:
+	case pg.Origin.Mixins != "":
+		b.Mixins = "on"
+	default:
+		b.Mixins = "off"
+	}
+	for _, other := range p.Pages {
+		b.Pages = append(b.Pages, PageRef{ID: other.ID, Name: other.Name, File: other.File})
+	}
+	sums := make([]map[string]Sum, len(k.Breakpoints))
+	b.Lanes = make([]Lane, len(k.Breakpoints))
+	var work budget.Group // a lane and the code need nothing of one another
+	begin := func(part func()) {
+		work.Go(func() {
+			if ctx.Err() == nil {
+				part()
+			}
+		})
+	}
+	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
+		begin(func() { b.Code = newCode(l, p, v.Ends) })
+	}
+	begin(func() { b.Nodes = nodes(l) })
+	for i, bp := range k.Breakpoints {
+		low, high := span(k, i)
+		label := kit.Number(bp.From.Px()) + "–" + kit.Number(high)
+		if i+1 == len(k.Breakpoints) {
+			label = kit.Number(low) + " and up"
+		}
+		b.Breakpoints = append(b.Breakpoints, Breakpoint{bp.Name, label, low, high, k.ColumnsAt(i).String()})
+		width := bp.Lane.Px()
+		if chosen, ok := v.Lanes[bp.Name]; ok {
+			width = min(max(chosen, low), high)
+		}
+		begin(func() {
+			plan := l.Plan(width)
+			b.Lanes[i] = newLane(l, plan)
+			sums[i] = rowSums(plan)
+			pg.Walk(func(n *page.Node, _ page.Place) {
+				if n.Kind == page.Container {
+					sums[i][n.ID] = containerSum(k, i, width, n.Frame)
+				}
+			})
+			if pg.Origin != nil { // what stands around its containers may say how wide they are
+				for _, box := range plan.Boxes {
+					if box.Kind == page.Container {
+						sums[i][box.ID] = contentSum(box.Width - box.Before - box.After)
+					}
+				}
+			}
+		})
+	}
+	work.Wait()
+	if err := ctx.Err(); err != nil {
+		return nil, err
+	}
+	b.Faults = faults(l) // they tell what the lanes only estimate
+	for i := range b.Nodes {
+		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
+			for _, at := range sums {
+				n.Sums = append(n.Sums, at[n.ID])
+			}
+		}
+	}
+	return b, nil
+}
+
+// span is the narrowest and the widest viewport a lane of breakpoint i is drawn
+// at.
+func span(k *kit.Kit, i int) (low, high float64) {
+	low, high, bounded := k.Range(i)
+	if !bounded {
+		high = low + openEnd
+	}
+	return low, high
+}
+
+func newCode(l *layout.Layout, p *project.Project, ends bool) Code {
+	m := markup.Write(l, p, code.Options{Ends: ends})
+	c := Code{Lines: []CodeLine{}, Classes: m.Classes, CSS: ship.Stylesheet(l, m, false)}
+	for _, l := range m.Lines {
+		c.Lines = append(c.Lines, CodeLine(l))
+	}
+	return c
+}

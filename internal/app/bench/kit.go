@@ -1,0 +1,222 @@
+package bench
+
+import (
+	"strings"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+	"kitrows/internal/project"
+	"kitrows/internal/read/analyse"
+)
+
+// A KitView is everything the Kit screen draws of a kit, kept or being changed.
+type KitView struct {
+	Kit     *kit.Kit    `json:"kit"`
+	Kits    []Ref       `json:"kits" doc:"The project's kits."`
+	Users   []PageRef   `json:"users" doc:"The pages that use it."`
+	Facts   []kit.Facts `json:"facts"`
+	Rulers  []Ruler     `json:"rulers" doc:"One for every breakpoint, in order."`
+	Cells   []KitCells  `json:"cells" doc:"What is typed for each breakpoint, one for every breakpoint."`
+	Widths  []UnitRow   `json:"widths" doc:"What 1 to N units measure."`
+	Kinds   []Kind      `json:"kinds" doc:"How wide each kind of container is."`
+	Names   []Name      `json:"names" doc:"What everything it writes is called."`
+	Naming  string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
+	Presets []Ref       `json:"presets" doc:"The ways of naming everything at once."`
+	Sheet   *SheetView  `json:"sheet,omitempty" doc:"What was read of its stylesheet, where one was brought in."`
+	Newest  int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
+}
+
+// A Kind is a kind of container, with its outer width at both ends of every breakpoint.
+type Kind struct {
+	Name   string     `json:"name"`
+	Class  string     `json:"class"`
+	Widths []kit.Span `json:"widths"`
+}
+
+// A Name is one template of a kit.
+type Name struct {
+	Field    string   `json:"field"`
+	About    string   `json:"about" doc:"What it names, in a few words."`
+	Template string   `json:"template"`
+	Samples  []string `json:"samples" doc:"What it writes at the first breakpoint and at the last, as it stands in a tag."`
+	Optional bool     `json:"optional" doc:"It may be empty: then what it names cannot be had."`
+}
+
+// abouts says what each template names.
+var abouts = map[string]string{
+	"frame": "Container, fixed", "frameOpen": "Container, fluid", "frameUpTo": "Container, fluid below a breakpoint",
+	"frameCap": "Container, capped", "row": "Row", "of": "Row of 3 units of its own", "per": "Row of 3 columns a line",
+	"told": "Row of floats that count their lines", "gapX": "Row with a gutter of 3 px",
+	"gapY":  "Row with 3 px between lines",
+	"align": "Row, align top", "spread": "Row, spread between", "cell": "Column",
+	"first": "Column, first in a trimmed row",
+	"last":  "Column, last in a trimmed row", "gone": "Column, hidden",
+	"back": "Column, shown again", "place": "Column, order 3", "skip": "Column, skip 3", "take": "Column, take 3",
+	"part": "Column, a third of the row", "full": "Column, full line", "share": "Column, share",
+	"natural": "Column, natural",
+	"trail":   "Column, trail 3", "nudge": "Column, nudge 3", "self": "Column, align top",
+	"lead": "Float, first in its row",
+	"run":  "Float, runs on in the first line", "turn": "Float, begins another line", "under": "Float, runs on there",
+	"fit": "Picture scaled to its column", "clear": "Element that clears a row of floats",
+}
+
+// names lists a kit's templates with what they write.
+func names(k *kit.Kit) (all []Name) {
+	last := len(k.Breakpoints) - 1
+	for _, t := range k.Naming.Templates() {
+		n := Name{Field: t.Field, About: abouts[t.Field], Template: string(t.Template), Samples: []string{},
+			Optional: t.Optional}
+		value := "3"
+		switch {
+		case t.Field == "part":
+			value = "1-3"
+		case t.Field == "spread":
+			value = "between"
+		case !t.Numbers && len(t.Words) > 0:
+			value = t.Words[0]
+		}
+		for _, i := range []int{0, last} {
+			if t.Template == "" || t.Later && i == 0 || i > 0 && !t.Stepped || len(n.Samples) > 0 && i == 0 {
+				continue
+			}
+			n.Samples = append(n.Samples, (&vocab.Word{Text: k.Write(t.Template, value, "", i)}).String())
+		}
+		all = append(all, n)
+	}
+	return all
+}
+
+// kinds lists a kit's kinds of container.
+func kinds(k *kit.Kit) (all []Kind) {
+	add := func(f page.Frame) {
+		if f.Check(k) != nil {
+			return
+		}
+		name := f.String()
+		value, from := f.Value(k)
+		kind := Kind{Name: strings.ToUpper(name[:1]) + name[1:], Widths: []kit.Span{}}
+		if word := analyse.Vocabulary(k).Saying(page.Container, page.Frames, value, from); word != nil {
+			kind.Class = word.String()
+		}
+		for i := range k.Breakpoints {
+			low, high, bounded := k.Range(i)
+			holder := f.HolderAt(k, i)
+			span := kit.Span{From: k.Frame(i, low, holder).Outer.Px}
+			if limit, limited := k.Limit(i, holder); !bounded && limited {
+				high, bounded = max(limit, low), true
+			}
+			if bounded {
+				span.To = k.Frame(i, high, holder).Outer.Px
+			}
+			kind.Widths = append(kind.Widths, span)
+		}
+		all = append(all, kind)
+	}
+	add(page.FixedFrame)
+	add(page.FluidFrame)
+	for _, b := range k.Breakpoints[1:] {
+		add(page.FluidBelow(b.Name))
+	}
+	add(page.CappedFrame)
+	return all
+}
+
+// A Ruler is the grid at a breakpoint, to scale: a fixed container in the viewport its lane is
+// drawn at, in px.
+type Ruler struct {
+	Breakpoint string  `json:"breakpoint"`
+	Viewport   float64 `json:"viewport"`
+	X          float64 `json:"x" doc:"Where the container begins."`
+	Width      float64 `json:"width" doc:"The container's outer width."`
+	Units      []Rect  `json:"units" doc:"The columns, content boxes; their y and height are 0."`
+	Before     float64 `json:"before" doc:"The padding of each column left of its content, where gutters are inside."`
+	After      float64 `json:"after" doc:"And right of it."`
+}
+
+// KitCells are a breakpoint's own numbers as they are typed; an empty text is carried.
+type KitCells struct {
+	From      string `json:"from"`
+	Container string `json:"container"`
+	Columns   string `json:"columns"`
+	Gutter    string `json:"gutter"`
+	RowGutter string `json:"rowGutter"`
+	Edge      string `json:"edge"`
+}
+
+// A UnitRow is what so many units measure at each breakpoint; nothing where there are fewer
+// units. Of uneven columns they are the first ones.
+type UnitRow struct {
+	Units  int         `json:"units"`
+	Widths []*kit.Span `json:"widths"`
+}
+
+// NewKitView draws a kit of a project.
+func NewKitView(p *project.Project, k *kit.Kit) *KitView {
+	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
+		Sheet:  NewSheetView(k),
+		Naming: k.Naming.Preset()}
+	for _, p := range kit.Presets() {
+		v.Presets = append(v.Presets, Ref{p.ID, p.Name})
+	}
+	for _, other := range p.Kits {
+		name := other.Name
+		if other.ID == k.ID {
+			name = k.Name
+		}
+		v.Kits = append(v.Kits, Ref{other.ID, name})
+	}
+	for _, pg := range p.Pages {
+		if pg.Kit == k.ID {
+			v.Users = append(v.Users, PageRef{ID: pg.ID, Name: pg.Name, File: pg.File})
+		}
+	}
+	most := 0
+	for i, b := range k.Breakpoints {
+		v.Rulers = append(v.Rulers, NewRuler(k, i, b.Lane.Px()))
+		cells := KitCells{From: b.From.String(), Container: b.Container.String()}
+		if i == 0 {
+			cells.Columns, cells.Gutter, cells.RowGutter = k.Columns.String(), k.Gutter.String(), k.RowGutter.String()
+			cells.Edge = k.Edge.String()
+		}
+		if !b.Columns.IsZero() {
+			cells.Columns = b.Columns.String()
+		}
+		if b.Gutter != nil {
+			cells.Gutter = b.Gutter.String()
+		}
+		if b.RowGutter != nil {
+			cells.RowGutter = b.RowGutter.String()
+		}
+		if b.Edge != nil {
+			cells.Edge = b.Edge.String()
+		}
+		v.Cells = append(v.Cells, cells)
+		most = max(most, k.ColumnsAt(i).N())
+	}
+	for units := 1; units <= most; units++ {
+		v.Widths = append(v.Widths, UnitRow{Units: units})
+	}
+	for i := range k.Breakpoints {
+		for units := 1; units <= most; units++ {
+			var s *kit.Span
+			if units <= k.ColumnsAt(i).N() {
+				measured := k.UnitSpan(i, units)
+				s = &measured
+			}
+			v.Widths[units-1].Widths = append(v.Widths[units-1].Widths, s)
+		}
+	}
+	return v
+}
+
+// NewRuler draws a kit's grid at breakpoint i in a viewport of so many px.
+func NewRuler(k *kit.Kit, i int, viewport float64) Ruler {
+	on := k.Ruler(i, viewport)
+	r := Ruler{Breakpoint: k.Breakpoints[i].Name, Viewport: viewport, X: round(on.Container.From),
+		Width: round(on.Container.Width()), Units: []Rect{}, Before: round(on.Before), After: round(on.After)}
+	for _, c := range on.Columns {
+		r.Units = append(r.Units, Rect{X: round(c.From), Width: round(c.Width())})
+	}
+	return r
+}

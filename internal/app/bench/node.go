@@ -1,0 +1,135 @@
+package bench
+
+import (
+	"fmt"
+	"strings"
+
+	"kitrows/internal/grid/notation"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/read/origin"
+)
+
+// A Node is a line of the span sheet.
+type Node struct {
+	ID      string    `json:"id"`
+	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block,element"`
+	Name    string    `json:"name"`
+	Element string    `json:"element" doc:"Empty for its kind's own, and for blocks."`
+	Item    bool      `json:"item" doc:"It is a column of a list, so that it is an li whatever its own element."`
+	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
+	Index   int       `json:"index" doc:"Its place among its parent's children."`
+	Depth   int       `json:"depth"`
+	Frame   string    `json:"frame" doc:"The kind of a container."`
+	Cells   []Cell    `json:"cells" doc:"One cell for every breakpoint, for a row or column."`
+	Sums    []Sum     `json:"sums" doc:"A row's ledger at every breakpoint, or a container's width."`
+
+	Anchor   string        `json:"anchor,omitempty" doc:"Its id attribute."`
+	Classes  []string      `json:"classes,omitempty" doc:"Classes of the user's own."`
+	Selector string        `json:"selector,omitempty"`
+	Note     string        `json:"note,omitempty"`
+	Content  *page.Content `json:"content,omitempty" doc:"The content of a block."`
+	Comfort  float64       `json:"comfort,omitempty" doc:"The comfortable minimum width of a block or column, in px."`
+}
+
+// A Cell is what holds for a row or column at a breakpoint, in cell notation; a
+// row's is empty where its columns say how wide they are.
+type Cell struct {
+	Text  string `json:"text"`
+	Here  bool   `json:"here" doc:"Something is set at this breakpoint; else all is carried."`
+	From  string `json:"from" doc:"The breakpoint it is carried from; empty for the default."`
+	More  string `json:"more" doc:"What holds and the notation does not say, such as order first."`
+	Wrong string `json:"wrong" doc:"What cannot be had as it was set: off the grid, or not with this technique."`
+}
+
+// nodes are the lines of the sheet without their sums.
+func nodes(l *layout.Layout) []Node {
+	k, pg, all := l.Kit(), l.Page(), []Node{}
+	wrong := map[string]string{} // by node and breakpoint
+	for _, r := range l.Reports {
+		key := fmt.Sprintf("%s %d", r.Node, r.Breakpoint)
+		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+r.Text, "; ")
+	}
+	var stretches map[*page.Node]origin.Stretch
+	if pg.Origin != nil {
+		stretches = origin.Stretches(pg, origin.Inner(k))
+	}
+	pg.Walk(func(n *page.Node, at page.Place) {
+		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth,
+			Cells: []Cell{}, Sums: []Sum{},
+			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Content: n.Content}
+		if c := n.Content; pg.Origin != nil && c != nil && c.Type == page.HTML && c.Text == "" { // its file has it
+			shown := *c
+			if shown.Text = stretches[n].Text(origin.Document(pg.Origin)); len(shown.Text) > page.MaxText {
+				shown.Text = ""
+			}
+			line.Content = &shown
+		}
+		if n.Kind == page.Block || n.Kind == page.Column {
+			line.Comfort = n.Comfort()
+		}
+		if at.Parent != nil {
+			line.Parent = at.Parent.ID
+			line.Item = at.Parent.IsList()
+		}
+		if n.Kind == page.Container {
+			line.Frame = n.Frame.String()
+		}
+		for i := range k.Breakpoints {
+			if n.Kind == page.Row || n.Kind == page.Column {
+				c := newCell(l, n, i)
+				if len(wrong) > 0 {
+					c.Wrong = wrong[fmt.Sprintf("%s %d", n.ID, i)]
+				}
+				line.Cells = append(line.Cells, c)
+			}
+		}
+		all = append(all, line)
+	})
+	return all
+}
+
+// newCell is the cell of a row or column at breakpoint i.
+func newCell(l *layout.Layout, n *page.Node, i int) Cell {
+	held := l.Held(n.ID, i)
+	c := Cell{Text: rowText(held, i)}
+	if n.Kind == page.Column {
+		c.Text = columnText(l, n, held, i)
+	}
+	var more []string
+	for _, f := range page.Settable(n.Kind) {
+		// in the notation
+		shows := f == page.Width || f == page.Skip || f == page.Trail || f == page.Shown || f == page.PerLine
+		if v := held[f].Value; !shows && v != f.Default(n.Kind) {
+			more = append(more, f.Words(v))
+		}
+	}
+	c.More = strings.Join(more, ", ")
+	last := held.Last()
+	c.Here = last == i
+	if last >= 0 {
+		c.From = l.Kit().Breakpoints[last].Name
+	}
+	return c
+}
+
+func rowText(held *page.Held, i int) string {
+	if perLine := held[page.PerLine]; perLine.N > 0 || int(perLine.From) == i {
+		return notation.FormatRowCell(perLine.Int())
+	}
+	return ""
+}
+
+func columnText(l *layout.Layout, n *page.Node, held *page.Held, i int) string {
+	row, cell := l.RowAround(n.ID, i), l.Cell(n.ID, i)
+	if cell == nil || row.PerLine > 0 {
+		return notation.CellAt(held)
+	}
+	// As they hold here: in proportion.
+	width := held[page.Width].Value
+	units := float64(width.Units())
+	if cell.Width == width {
+		units = cell.Units
+	}
+	return notation.FormatCell(width, min(units, float64(row.Columns.N())), cell.Skip, cell.Trail)
+}

@@ -1,0 +1,93 @@
+package bench
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+)
+
+// A Sum is a row's ledger: the sums of its lines, what they come to, in full and
+// in few words, and why each line but the first was started. Of a container it
+// says how wide its content is.
+type Sum struct {
+	Text    string   `json:"text"`
+	State   string   `json:"state"`
+	Short   string   `json:"short"`
+	Full    bool     `json:"full" doc:"Every line is full."`
+	Reasons []string `json:"reasons"`
+}
+
+// rowSums gathers the ledgers of every row of a plan. Rows with nothing shown
+// have none.
+func rowSums(plan *layout.Plan) map[string]Sum {
+	sums := map[string]Sum{}
+	for _, box := range plan.Boxes {
+		if box.Kind == page.Row {
+			sums[box.ID] = Sum{State: "nothing shown", Short: "–", Reasons: []string{}}
+		}
+	}
+	for i := 0; i < len(plan.Lines); {
+		first := i
+		for i++; i < len(plan.Lines) && plan.Lines[i].Row == plan.Lines[first].Row; i++ {
+		}
+		sums[plan.Lines[first].Row.ID] = rowSum(plan.Lines[first:i])
+	}
+	return sums
+}
+
+// rowSum is the ledger of a row's lines.
+func rowSum(lines []layout.Line) Sum {
+	s := Sum{Reasons: []string{}}
+	free, unit := 0.0, ""
+	var texts []string
+	for _, l := range lines {
+		if l.Line > 1 {
+			s.Reasons = append(s.Reasons, l.Reason())
+		}
+		texts = append(texts, l.Sum())
+		free += l.Free()
+		if l.InPx() {
+			unit = " px"
+		}
+	}
+	s.Text = strings.Join(texts, " · ")
+	if len(slices.Compact(slices.Clone(texts))) == 1 && len(texts) > 2 {
+		s.Text = texts[0] + " on each line"
+	}
+	s.Full = free == 0
+	count, state := "1 line", lines[0].State()
+	if len(lines) > 1 {
+		count = fmt.Sprintf("%d lines", len(lines))
+		state = "full"
+	}
+	if free > 0 {
+		state = kit.Figure(free) + unit + " free"
+	}
+	s.State, s.Short = count+", "+state, state
+	if s.Full && len(lines) > 1 {
+		s.Short = count
+	}
+	return s
+}
+
+// containerSum says how wide a container's content is at breakpoint i in a
+// viewport of v px.
+func containerSum(k *kit.Kit, i int, v float64, f page.Frame) Sum {
+	frame := k.Frame(i, v, f.HolderAt(k, i))
+	how := "centred"
+	if frame.Outer.Px == v {
+		how = "as wide as the viewport"
+	}
+	width := kit.Figure(frame.Content.Px)
+	return Sum{Text: "container " + width + " px, " + how, Short: width, Full: true, Reasons: []string{}}
+}
+
+// contentSum says how wide a container's content was laid out.
+func contentSum(w float64) Sum {
+	width := kit.Figure(w)
+	return Sum{Text: "container " + width + " px", Short: width, Full: true, Reasons: []string{}}
+}

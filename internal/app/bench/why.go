@@ -1,0 +1,160 @@
+package bench
+
+import (
+	"strings"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/rewrite"
+	"kitrows/internal/write/say"
+)
+
+// A Why explains a section, container, row or column in a viewport, and holds its settings
+// for the controls that change them.
+type Why struct {
+	Node       string       `json:"node"`
+	Breakpoint string       `json:"breakpoint"`
+	Width      float64      `json:"width" doc:"The width of the viewport, in px."`
+	Units      int          `json:"units" doc:"How many units its row, or it as a row, divides into here; 0 of a section or container."`
+	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a section or container."`
+	Sums       []string     `json:"sums" doc:"The arithmetic with its numbers."`
+	Ledgers    []string     `json:"ledgers" doc:"The ledgers of the lines it has or stands on."`
+	Reports    []string     `json:"reports" doc:"What cannot be had as it was set, and what is drawn instead."`
+	Here       page.Setting `json:"here" doc:"What is set at this breakpoint."`
+	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`
+}
+
+// A Step is what one breakpoint says, and the classes, or the mixins, that carry it.
+type Step struct {
+	Breakpoint string `json:"breakpoint" doc:"Empty for the default."`
+	Said       []Said `json:"said" doc:"What is set here; none where all is carried."`
+	From       string `json:"from" doc:"Where nothing is set: where it is carried from; empty for the default."`
+	Classes    string `json:"classes" doc:"The classes that say it, as written."`
+	Rules      []Rule `json:"rules,omitempty" doc:"Of a stylesheet that was brought in: the rules by which they do."`
+}
+
+// A Rule is one of a stylesheet that was brought in, and the class by which it holds.
+type Rule struct {
+	Class string `json:"class" doc:"As it stands in a tag."`
+	File  string `json:"file" doc:"Empty of a rule of the page's own."`
+	Line  int    `json:"line"`
+	Text  string `json:"text"`
+}
+
+// A Said is one setting in words and what became of it.
+type Said struct {
+	Text  string       `json:"text"`
+	State layout.State `json:"state" enum:"wins,lost,later"`
+}
+
+// Explain says why a node of page pg is as it is in a viewport of v px; nil when
+// the page has no such section, container, row or column.
+func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
+	k := p.Kit(pg.Kit)
+	l := layout.Of(k, pg)
+	why := l.Why(id, v)
+	if why == nil {
+		return nil
+	}
+	i, name := why.Breakpoint, func(bp int) string {
+		if bp < 0 {
+			return ""
+		}
+		return k.Breakpoints[bp].Name
+	}
+	w := &Why{
+		Node: id, Breakpoint: name(i), Width: v, Chain: []Step{},
+		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)),
+		Holds: page.At(name(i)),
+	}
+	_, at := pg.Find(id)
+	said := &say.Page{Layout: l}
+	if l.Foreign() == nil {
+		said = say.OfNode(l, id)
+	}
+	var classes []string
+	if pg.Origin != nil && pg.Origin.Mixins != "" {
+		classes = mixins(pg, k, why.Node, at.Parent)
+	} else {
+		classes = markup.ClassesOf(said, analyse.VocabularyOf(k, pg), why.Node, at.Parent)
+	}
+	for _, s := range why.Chain {
+		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
+		if len(s.Said) == 0 {
+			step.From = name(s.From)
+		}
+		for _, said := range s.Said {
+			step.Said = append(step.Said, Said{said.Text, said.State})
+		}
+		if f := l.Foreign(); f != nil && s.Breakpoint >= 0 {
+			for _, from := range f.Sources(why.Node, s.Breakpoint) {
+				step.Rules = append(step.Rules, Rule{from.Word, from.File, from.Line,
+					strings.ToValidUTF8(from.Rule[:min(len(from.Rule), mostRule)], "")})
+			}
+		}
+		w.Chain = append(w.Chain, step)
+	}
+	switch why.Node.Kind {
+	case page.Row:
+		w.Units = l.Row(id, i).Columns.N()
+	case page.Column:
+		w.Units = l.RowAround(id, i).Columns.N()
+	}
+	if kind := why.Node.Kind; kind == page.Row || kind == page.Column {
+		w.Here, w.Holds = why.Node.SettingAt(name(i)), l.Held(id, i).Setting(name(i), kind)
+	}
+	return w
+}
+
+// mixins are, of a node on a page whose layout is in mixins, what its rules include: nothing for the node itself, then
+// a text for each breakpoint, of what is included there or, where that is nothing, carried.
+func mixins(pg *page.Page, k *kit.Kit, n, in *page.Node) []string {
+	row := ""
+	if in != nil {
+		row = in.ID
+	}
+	calls := rewrite.Mixed(pg, k, code.Options{}).Calls(n.ID, row)
+	for i := range calls {
+		if i > 0 && calls[i] == "" {
+			calls[i] = calls[i-1]
+		}
+	}
+	return append([]string{""}, calls...)
+}
+
+// mostRule is how much of a rule's text is told, in bytes.
+const mostRule = 400
+
+func notNil(all []string) []string {
+	if all == nil {
+		return []string{}
+	}
+	return all
+}
+
+// A Change is a viewport width at which the lines of the page break differently.
+type Change struct {
+	Width float64  `json:"width" doc:"In px; the lines are new from it on."`
+	Rows  []string `json:"rows" doc:"The ids of the rows that change."`
+}
+
+// Changes lists the change points of page pg inside each breakpoint, by its name;
+// the breakpoints' own edges are not among them.
+func Changes(p *project.Project, pg *page.Page) map[string][]Change {
+	k := p.Kit(pg.Kit)
+	l := layout.Of(k, pg)
+	all := map[string][]Change{}
+	for i, bp := range k.Breakpoints {
+		low, high := span(k, i)
+		all[bp.Name] = []Change{}
+		for _, c := range l.ChangePoints(low, high) {
+			all[bp.Name] = append(all[bp.Name], Change{c.Width, c.Rows})
+		}
+	}
+	return all
+}

@@ -1,0 +1,245 @@
+// Package folder keeps a project and the pages in a user's own folder the same: what is edited is written to its file
+// at once, and what is changed there by other means becomes a step in the project's history (domain section 10).
+package folder
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path"
+	"regexp"
+	"slices"
+	"strings"
+	"sync/atomic"
+
+	"github.com/fsnotify/fsnotify"
+
+	"kitrows/internal/edit"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
+)
+
+// Bounds of what is looked at in a folder.
+const (
+	mostEntries = 50_000  // files and folders
+	mostText    = 6 << 20 // bytes of all pages
+)
+
+// A Folder is a user's own. Nothing outside of it is read or written, and no link is followed out of it.
+type Folder struct {
+	Dir   string
+	Notes []string // what was found in it and is left alone, and why
+
+	root  atomic.Pointer[os.Root]
+	swap  func(dir *os.File, a, b string) error // lets two files change places
+	tells func() (*fsnotify.Watcher, error)     // what the system tells of changes by
+	count int                                   // of what was written beside files
+	dirs  []string                              // those that hold pages or stylesheets, or may come to
+}
+
+// Open opens a folder.
+func Open(dir string) (*Folder, error) {
+	root, err := os.OpenRoot(dir)
+	if err != nil {
+		return nil, err
+	}
+	f := &Folder{Dir: dir, swap: exchanged, tells: fsnotify.NewWatcher}
+	f.root.Store(root)
+	return f, nil
+}
+
+// Close closes it.
+func (f *Folder) Close() error { return f.top().Close() }
+
+// top is the folder as it is open.
+func (f *Folder) top() *os.Root { return f.root.Load() }
+
+// anew opens the folder again where another stands in its place, as when it was taken away and made again; and reports
+// whether it did.
+func (f *Folder) anew() bool {
+	now, err := os.Stat(f.Dir)
+	if err != nil {
+		return false
+	}
+	was, err := f.top().Stat(".")
+	if err == nil && os.SameFile(was, now) {
+		return false
+	}
+	root, err := os.OpenRoot(f.Dir)
+	if err != nil {
+		return false
+	}
+	_ = f.root.Swap(root).Close()
+	return true
+}
+
+// idle reports whether a folder's own files are none of a site's.
+func idle(name string) bool { return strings.HasPrefix(name, ".") || name == "node_modules" }
+
+// pages finds the files of HTML in the folder, by their paths, and its folders.
+func (f *Folder) pages() (paths []string) {
+	count, size := 0, 0
+	f.dirs, f.Notes = nil, nil
+	note := func(name, why string, args ...any) {
+		if len(f.Notes) < 20 {
+			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: ", name)+fmt.Sprintf(why, args...))
+		}
+	}
+	_ = fs.WalkDir(f.top().FS(), ".", func(name string, e fs.DirEntry, err error) error {
+		if count++; count > mostEntries {
+			note(f.Dir, "it holds over %d files; those found first are open", mostEntries)
+			return fs.SkipAll
+		}
+		switch {
+		case err != nil:
+			note(name, "%v", errors.Unwrap(err))
+			if e != nil && e.IsDir() {
+				return fs.SkipDir
+			}
+			return nil
+		case e.IsDir():
+			if name != "." && idle(e.Name()) {
+				return fs.SkipDir
+			}
+			f.dirs = append(f.dirs, name)
+			return nil
+		case !isPage(name) || idle(e.Name()):
+			return nil
+		case !e.Type().IsRegular():
+			note(name, "it is a link or a device, and no file")
+			return nil
+		}
+		info, err := e.Info()
+		switch {
+		case err != nil:
+		case info.Size() > page.MaxOrigin:
+			note(name, "it has over %d MiB", page.MaxOrigin>>20)
+		case size+int(info.Size()) > mostText || len(paths) >= project.MaxPages:
+			note(name, "there are too many pages for one project")
+		case !page.IsPath(name):
+			note(name, "its name has characters that no address may have")
+		default:
+			size += int(info.Size())
+			paths = append(paths, name)
+		}
+		return nil
+	})
+	slices.SortFunc(paths, func(a, b string) int { // index.html first, and what stands further out
+		rank := func(p string) int {
+			r := 2 * strings.Count(p, "/")
+			if path.Base(p) != "index.html" {
+				r++
+			}
+			return r
+		}
+		if d := rank(a) - rank(b); d != 0 {
+			return d
+		}
+		return strings.Compare(a, b)
+	})
+	return paths
+}
+
+func isPage(name string) bool {
+	ext := strings.ToLower(path.Ext(name))
+	return ext == ".html" || ext == ".htm"
+}
+
+func isSheet(name string) bool { return strings.EqualFold(path.Ext(name), ".css") }
+
+// read is what a file holds; the error says when it is none, or too large.
+func (f *Folder) read(name string) ([]byte, error) {
+	info, err := f.top().Lstat(name)
+	switch {
+	case err != nil:
+		return nil, err
+	case !info.Mode().IsRegular():
+		return nil, fault.New(name, "a link or a device", "a file")
+	case info.Size() > page.MaxOrigin:
+		return nil, tooLarge(name, info)
+	}
+	return fs.ReadFile(f.top().FS(), name)
+}
+
+func tooLarge(name string, info fs.FileInfo) error {
+	return fault.New(name, fmt.Sprintf("%d bytes", info.Size()), "at most %d MiB", page.MaxOrigin>>20)
+}
+
+// at is where a link of a page, or of a stylesheet, leads in the folder; empty where it leads out of it or elsewhere.
+func at(from, link string) string {
+	name := path.Join(path.Dir(from), link)
+	if rest, is := strings.CutPrefix(link, "/"); is {
+		name = path.Clean(rest)
+	}
+	if !page.IsPath(name) {
+		return ""
+	}
+	return name
+}
+
+var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
+
+// sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
+func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
+	size := 0
+	seen := map[string]bool{}
+	var add func(name, link string)
+	add = func(name, link string) {
+		if seen[link] {
+			return
+		}
+		seen[link] = true
+		if name == "" || origin.Find(all, link) >= 0 || len(all) >= page.MaxSheets {
+			return
+		}
+		b, err := f.read(name)
+		if size += len(b); err != nil || size > kit.MaxSheet {
+			return
+		}
+		text := strings.ToValidUTF8(string(b), "\ufffd")
+		for _, m := range imports.FindAllStringSubmatch(text, -1) {
+			add(at(name, origin.Address(m[1])), path.Join(path.Dir(link), origin.Address(m[1])))
+		}
+		all = append(all, kit.File{Name: link, Text: text})
+	}
+	for _, l := range origin.Links(origin.Document(o)) {
+		if !l.Here {
+			add(at(file, l.Name), l.Name)
+		}
+	}
+	return all
+}
+
+// Project reads the folder: its pages, each on the kit that the stylesheets are which it links, or on other where there
+// is no grid in them.
+func (f *Folder) Project(id, name string, other *kit.Kit) (*project.Project, error) {
+	var p *project.Project
+	for _, file := range f.pages() {
+		b, err := f.read(file)
+		if err != nil {
+			continue
+		}
+		bring := edit.BringPage{File: file, Data: b, Sheets: f.sheets(file, page.NewOrigin(b, nil))}
+		if p == nil {
+			if p, err = bring.Begin(id, name, other); err != nil {
+				f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: %v", file, err))
+				p = nil
+			}
+			continue
+		}
+		change, err := edit.Apply(p, edit.Operation{Page: p.Pages[0].ID, BringPage: &bring})
+		if err != nil {
+			f.Notes = append(f.Notes, fmt.Sprintf("%q is left alone: %v", file, err))
+			continue
+		}
+		p = change.Project
+	}
+	if p == nil {
+		return nil, fault.New(f.Dir, "no page", "a folder with files of HTML in it")
+	}
+	return p, nil
+}

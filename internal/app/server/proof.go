@@ -1,0 +1,97 @@
+package server
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"kitrows/internal/app/bench"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/plan/foreign"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/ship"
+)
+
+// A Specimen is a page in the classes of a stylesheet that is not yet taken: where its document is, and its plan.
+type Specimen struct {
+	Document string         `json:"document" doc:"The address of its document."`
+	Planned  *bench.Planned `json:"planned"`
+
+	Options []bench.OptionSketch `json:"options" doc:"What each option of a doubt would mean."`
+}
+
+func (v *Server) proofRoutes() {
+	huma.Register(v.api, huma.Operation{
+		OperationID: "planned", Method: http.MethodGet, Path: "/api/projects/{project}/pages/{page}/planned",
+		Summary: "Where the plan has every box of the page, at widths in each breakpoint",
+		Errors:  []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		As string `query:"as" enum:"classes,mixins" default:"classes"`
+	}) (*struct{ Body *bench.Planned }, error) {
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		l := ship.Shown(layout.Of(k, pg), state.Project, code.Options{Mixed: in.As == "mixins"})
+		return &struct{ Body *bench.Planned }{bench.NewPlanned(l)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "specimen", Method: http.MethodPost, Path: "/api/library/specimen",
+		Summary:      "A page that shows what the classes of stylesheets do, and its plan",
+		MaxBodyBytes: 2 * kit.MaxSheet,
+		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body Specimen }, error) {
+		k, r, err := analyse.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		l := layout.Of(k, foreign.Specimen(k, r.Words.Words))
+		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true, Tint: true})
+		file := project.NewFile([]byte(text))
+		v.specimens.keep(file.Digest(), file)
+		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + file.Digest(), bench.NewPlanned(l),
+			bench.NewOptionSketches(k)}}, nil
+	})
+}
+
+// document answers with the generated page itself, sandboxed; measured, so that the window around it can see
+// where its boxes are. No script runs in it either way.
+func (v *Server) document(w http.ResponseWriter, r *http.Request) {
+	state, pg, k, err := v.find(r.Context(), r.PathValue("project"), r.PathValue("page"))
+	if p, ok := err.(*Problem); ok {
+		writeProblem(w, p.Status, p.Detail)
+		return
+	}
+	showDocument(w, r, ship.Document(layout.Of(k, pg), state.Project,
+		code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
+}
+
+// specimen answers with the document of a specimen.
+func (v *Server) specimen(w http.ResponseWriter, r *http.Request) {
+	file, ok := v.specimens.find(r.PathValue("specimen"))
+	if !ok {
+		writeProblem(w, http.StatusNotFound, "this page is not kept any more: read the stylesheet again")
+		return
+	}
+	showDocument(w, r, file.String())
+}
+
+func showDocument(w http.ResponseWriter, r *http.Request, text string) {
+	policy := documentPolicy
+	if r.URL.Query().Has("measured") {
+		policy = measuredPolicy
+	}
+	w.Header().Set("Content-Security-Policy", policy)
+	w.Header().Set("Content-Type", "text/html; charset=utf-8")
+	fmt.Fprint(w, text)
+}
+
+// mostSpecimens is how many documents of specimens are kept; each has its stylesheets in it.
+const mostSpecimens = 6

@@ -1,0 +1,56 @@
+package server
+
+import (
+	"context"
+	"net/http"
+	"net/url"
+
+	"kitrows/internal/app/bench"
+	"kitrows/internal/app/folder"
+)
+
+// A work is the folder that a project's pages stand in.
+type work struct {
+	*folder.Follower
+	project string
+	preview string // where the user's browser is shown the folder's files
+}
+
+// Work has the server keep a project and a folder the same; preview is the address at which its files are shown. It
+// must be called before the server answers.
+func (v *Server) Work(f *folder.Follower, project, preview string) {
+	v.work = &work{f, project, preview}
+}
+
+// Tell tells windows of a revision of a project that others made.
+func (v *Server) Tell(project string, revision int) {
+	v.changes.tell(project, news{revision: revision})
+}
+
+// Loopback keeps a handler to this machine, as the application is.
+func Loopback(next http.Handler) http.Handler { return loopbackHost(next) }
+
+// filed writes the files of a project that an edit changed.
+func (v *Server) filed(ctx context.Context, project string) {
+	if v.work != nil && v.work.project == project {
+		if err := v.work.Write(context.WithoutCancel(ctx)); err != nil {
+			v.log.ErrorContext(ctx, "an edit is not written to its file", "error", err)
+		}
+	}
+}
+
+// file says of a page's Bench what became of its file, and of those of the other pages.
+func (v *Server) file(project string, b *bench.Bench) {
+	if v.work == nil || v.work.project != project {
+		return
+	}
+	for i := range b.Pages {
+		b.Pages[i].State = string(v.work.Status(b.Pages[i].File).State)
+	}
+	if !b.Source {
+		return
+	}
+	s := v.work.Status(b.Page.File)
+	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Polled: v.work.Polled(),
+		Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
+}

@@ -1,0 +1,64 @@
+package kit
+
+import (
+	"errors"
+	"fmt"
+
+	"kitrows/internal/browser/budget"
+	"kitrows/internal/grid/fault"
+)
+
+// Brought is the stylesheet that a kit was read from: its files, in the order in which pages link
+// them, and how doubts of the reading were settled. It is never changed.
+type Brought struct {
+	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them, each to the byte."`
+	Choices map[string]string `json:"choices,omitzero" doc:"How doubts were settled: what was chosen, by the doubt."`
+
+	made budget.Once
+}
+
+// A File is a file by its name, and its text.
+type File struct {
+	Name string `json:"name" minLength:"1" maxLength:"120"`
+	Text string `json:"text"`
+}
+
+// Bounds of a stylesheet that is brought in.
+const (
+	MaxFiles = 20
+	MaxSheet = 4 << 20 // bytes, of all files
+)
+
+// Made keeps what is worked out of the stylesheet: what make gives when it is first called and gives no error.
+func (b *Brought) Made(make func() (any, error)) (any, error) { return b.made.Do(make) }
+
+func (b *Brought) check() error {
+	var errs []error
+	size := 0
+	if n := len(b.Files); n < 1 || n > MaxFiles {
+		errs = append(errs, fault.New("files", n, "1 to %d files", MaxFiles))
+	}
+	seen := map[string]bool{}
+	for i, f := range b.Files {
+		if !IsName(f.Name) || seen[f.Name] {
+			errs = append(errs, fault.New(fmt.Sprintf("files[%d].name", i), f.Name,
+				"a name on one line that no other file has"))
+		}
+		seen[f.Name] = true
+		size += len(f.Text)
+	}
+	if size > MaxSheet {
+		errs = append(errs, fault.New("files", fmt.Sprintf("%d bytes", size), "at most %d bytes in all", MaxSheet))
+	}
+	return errors.Join(errs...)
+}
+
+// Ours is a kit made here with the numbers of k, which was brought in.
+func (k *Kit) Ours() *Kit {
+	ours := *k
+	ours.Brought = nil
+	if ours.Technique == Inline {
+		ours.Technique = Flex
+	}
+	return &ours
+}

@@ -1,0 +1,59 @@
+package vocab
+
+import (
+	"errors"
+
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+)
+
+// Check refuses what no class of kit k can say of page p, and names the nearest that
+// one can. The error holds a fault.Fault for each setting.
+func Check(k *kit.Kit, p *page.Page) error {
+	v := Own(k)
+	complete := true
+	for _, f := range v.families {
+		complete = complete && f.Template != ""
+	}
+	if complete {
+		return nil
+	}
+	var errs []error
+	p.Walk(func(n *page.Node, at page.Place) {
+		if n.Kind == page.Container {
+			errs = append(errs, fault.Under(n.ID, v.checkFrame(n.Frame)))
+		}
+		for _, s := range n.At {
+			errs = append(errs, fault.Under(n.ID, v.CheckSetting(n, s)))
+		}
+	})
+	return errors.Join(errs...)
+}
+
+// CheckSetting refuses a setting of a row or column that no class can say.
+func (v *Vocabulary) CheckSetting(n *page.Node, s page.Setting) error {
+	var errs []error
+	i := v.kit.Index(s.From)
+	for _, f := range page.Settable(n.Kind) {
+		value, set := s.Get(f)
+		if !set || i == 0 && value == f.Default(n.Kind) || value == page.ParentUnits ||
+			v.Saying(n.Kind, f, value, i) != nil {
+			continue
+		}
+		want := "a class of " + v.kit.Name + " that says it: it has none"
+		if nearest, ok := v.Nearest(n.Kind, i, f, value, v.kit.ColumnsAt(i).N()); ok && nearest != value {
+			want = f.Words(nearest) + ", the nearest that " + v.kit.Name + " has a class for"
+		}
+		errs = append(errs, fault.New(f.String(), f.Words(value), "%s", want))
+	}
+	return errors.Join(errs...)
+}
+
+func (v *Vocabulary) checkFrame(f page.Frame) error {
+	value, from := f.Value(v.kit)
+	if v.Saying(page.Container, page.Frames, value, from) != nil {
+		return nil
+	}
+	return fault.New("frame", f.String(), "fixed, the nearest that %s has a class for", v.kit.Name)
+}

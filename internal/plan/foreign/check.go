@@ -1,0 +1,76 @@
+package foreign
+
+import (
+	"errors"
+
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+)
+
+// Check refuses what no word of kit k can say of page p, nor a rule of the page's own where it may have some, and
+// names the nearest that a word can. The error
+// holds a fault.Fault for each setting.
+func Check(k *kit.Kit, p *page.Page) error {
+	f := Of(k, p)
+	if f == nil {
+		return vocab.Check(k, p)
+	}
+	return f.Check(func(string) bool { return true })
+}
+
+// Check refuses what no word says of the nodes that concern it, by their ids.
+func (f *Page) Check(concern func(id string) bool) error {
+	var errs []error
+	f.page.Walk(func(n *page.Node, _ page.Place) {
+		if !concern(n.ID) {
+			return
+		}
+		for _, m := range f.missing[n] {
+			refused := refusal(f.kit, m)
+			if !f.page.OwnRules && f.reading.Rule(f.kit, m) != nil {
+				refused.Offer = "ownRules"
+			}
+			errs = append(errs, fault.Under(n.ID, refused))
+		}
+	})
+	return errors.Join(errs...)
+}
+
+// refusal says what no word can say, and what is nearest to it.
+func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
+	if m.Field == page.Ends {
+		at := k.Breakpoints[m.Breakpoint].Name
+		where := map[page.Value]string{page.First: "the first of its line",
+			page.Last: "the last of a full line"}[m.Value]
+		if where == "" {
+			where = "inside its line"
+		}
+		return fault.New("width", where+" at "+at,
+			"a column that is so at other breakpoints as well: %s has no class for that at %s alone", k.Name, at)
+	}
+	name := m.Field.String()
+	if name == "" {
+		name = "frame"
+	}
+	at := k.Breakpoints[m.Breakpoint].Name
+	if m.Late {
+		want := fault.New(m.Field.String(), m.Field.Words(m.Value),
+			"fewer settings beside it: whether %s has classes for all of them together at %s was not found in time",
+			k.Name, at)
+		if m.Nearest.Term != page.None {
+			want.Want = m.Field.Words(m.Nearest) + " at " + at + ", which was: " + want.Want
+		}
+		return want
+	}
+	want := "what " + k.Name + " has a class for at " + at
+	if m.Nearest.Term != page.None {
+		want = m.Field.Words(m.Nearest) + " at " + at + ", the nearest that " + k.Name + " has classes for"
+	}
+	found := m.Value.String()
+	if m.Field != page.Frames {
+		found = m.Field.Words(m.Value)
+	}
+	return fault.New(name, found, "%s", want)
+}

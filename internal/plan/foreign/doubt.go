@@ -1,0 +1,163 @@
+package foreign
+
+import (
+	"slices"
+	"sync"
+
+	"kitrows/internal/browser/flow"
+	"kitrows/internal/grid/page"
+)
+
+// A Doubt is what the plan does not work out of a node of a page that is laid out by its stylesheets: it, and what
+// comes after it, may stand elsewhere in a browser.
+type Doubt struct {
+	Node    *page.Node
+	What    string
+	Content bool // it is the size of content, of which most pages have much
+
+	number int32
+}
+
+// Doubts are those at any breakpoint, in page order; of a breakpoint that was not laid out yet, at the width of its
+// lane.
+func (f *Page) Doubts() (all []Doubt) {
+	if f == nil {
+		return nil
+	}
+	known := map[Doubt]bool{}
+	for i, bp := range f.kit.Breakpoints {
+		if _, is := f.noted.at(i); !is {
+			f.Boxes(bp.Lane.Px(), i)
+		}
+		at, _ := f.noted.at(i)
+		for _, d := range at {
+			d.Node = f.nodes[d.number]
+			if !known[d] {
+				known[d] = true
+				all = append(all, d)
+			}
+		}
+	}
+	slices.SortStableFunc(all, func(a, b Doubt) int { return int(a.number - b.number) })
+	return all
+}
+
+// noted is the doubts of a page by its breakpoints, as they were found at the widths that it was laid out at.
+type noted struct {
+	mu   sync.Mutex
+	by   map[int][]Doubt
+	last []Doubt // found at the width before
+}
+
+func (n *noted) at(i int) ([]Doubt, bool) {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	at, is := n.by[i]
+	return at, is
+}
+
+// add keeps what was found at a width.
+func (n *noted) add(i int, found []Doubt) {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	if n.by == nil {
+		n.by = map[int][]Doubt{}
+	}
+	n.last = found
+	had, is := n.by[i]
+	if !is || slices.Equal(had, found) {
+		n.by[i] = found
+		return
+	}
+	all, known := slices.Clone(had), make(map[Doubt]bool, len(had))
+	for _, d := range all {
+		known[d] = true
+	}
+	for _, d := range found {
+		if !known[d] {
+			all = append(all, d)
+		}
+	}
+	n.by[i] = all
+}
+
+// most is how many were found last.
+func (n *noted) most() int {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	return len(n.last)
+}
+
+// note keeps which nodes the doubts about a layout are of, and marks the boxes that depend on them: what is in doubt,
+// or around or in or after it, and flexible boxes and items of a grid beside one of those. What is in doubt inside of
+// something that is in doubt for the same reason is not told again.
+func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
+	of := make(map[*flow.Style][]flow.Doubt, len(doubts))
+	for _, d := range doubts {
+		of[d.Style] = append(of[d.Style], d)
+	}
+	found := make([]Doubt, 0, f.noted.most())
+	after := false // something before is in doubt
+	var mark func(b *flow.Box)
+	mark = func(b *flow.Box) {
+		if b.Node >= 0 {
+			boxes[b.Node].Estimated = true
+		}
+		for _, k := range b.Kids {
+			mark(k)
+		}
+	}
+	var visit func(b *flow.Box, node int32, told []string) (any bool)
+	visit = func(b *flow.Box, node int32, told []string) (any bool) {
+		if b.Node >= 0 {
+			node = b.Node
+		}
+		node = max(node, 0) // what is around all nodes is told of the first
+		if b.Style.Display != flow.None {
+			var doubts []flow.Doubt
+			if len(of) > 0 {
+				doubts = of[b.Style]
+			}
+			for _, d := range doubts {
+				if after = true; !slices.Contains(told, d.What) {
+					what := d.What
+					if d.Words {
+						what = inWords
+					}
+					found = append(found, Doubt{What: what, Content: d.Words, number: node})
+					told = append(slices.Clone(told), d.What)
+				}
+			}
+			if b.Leaf != nil && b.Leaf.Estimate != "" && !sized(b.Style) {
+				after = true
+				found = append(found, Doubt{What: b.Leaf.Estimate, Content: true, number: node})
+			}
+		}
+		any = after
+		inside := any
+		for _, k := range b.Kids {
+			inside = visit(k, node, told) || inside
+		}
+		if sized(b.Style) { // what is in it moves nothing else
+			after = any
+		} else {
+			any = inside
+		}
+		if any && (b.Style.Arranges() || b.Fits) {
+			mark(b)
+		} else if any && b.Node >= 0 {
+			boxes[b.Node].Estimated = true
+		}
+		return any
+	}
+	if len(f.nodes) > 0 {
+		visit(root, -1, nil)
+	}
+	f.noted.add(i, found)
+}
+
+// sized reports whether the size of a box does not go by what is in it.
+func sized(s *flow.Style) bool {
+	is := func(z flow.Size) bool { return z.Kind == flow.Length && !z.IsPercent() }
+	return s.Apart || is(s.Width) && is(s.Height)
+}

@@ -1,0 +1,115 @@
+package foreign
+
+import (
+	"math"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"kitrows/internal/browser/flow"
+	"kitrows/internal/browser/markup"
+)
+
+// words is a text by what its size depends on: the letters of its longest word, and of each of its lines the letters
+// and the spaces between words.
+type words struct {
+	longest int
+	lines   []struct{ letters, spaces int }
+}
+
+// wordsOf counts a text.
+func wordsOf(text string) *words {
+	all := &words{}
+	for part := range strings.SplitSeq(text, lineEnd) {
+		line := struct{ letters, spaces int }{spaces: -1}
+		for w := range strings.FieldsSeq(part) {
+			n := utf8.RuneCountInString(w)
+			all.longest = max(all.longest, n)
+			line.letters += n
+			line.spaces++
+		}
+		line.spaces = max(0, line.spaces)
+		all.lines = append(all.lines, line)
+	}
+	return all
+}
+
+// estimated is words as they may stand, which only a font can tell: letters half as wide as they are high.
+func (all *words) estimated(s *flow.Style) *flow.Leaf {
+	letter, space := s.FontSize/2+s.LetterSpacing, s.FontSize/4
+	line := s.LineHeight
+	if line < 0 {
+		line = s.FontSize * 1.15
+	}
+	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: inWords, Least: float64(all.longest) * letter}
+	for _, l := range all.lines {
+		leaf.Wide = max(leaf.Wide, float64(l.letters)*letter+float64(l.spaces)*space)
+	}
+	leaf.High = func(w float64) float64 {
+		high := 0.0
+		for _, l := range all.lines {
+			high += line * max(1, math.Ceil((float64(l.letters)*letter+float64(l.spaces)*space)/max(w, 1)-1e-6))
+		}
+		return high
+	}
+	return leaf
+}
+
+// inWords is what is estimated of words, and of what stands in lines with them.
+const inWords = "words"
+
+// lineEnd stands in words where an element ends their line.
+const lineEnd = "\v"
+
+// sizes are those that browsers give what is shown in an element's place, where nothing else is said.
+var sizes = map[string][2]float64{"iframe": {300, 150}, "video": {300, 150}, "canvas": {300, 150},
+	"object": {300, 150}, "embed": {300, 150},
+	"svg": {300, 150}, "audio": {300, 54}, "img": {0, 0}, "input": {154, 21}, "textarea": {180, 36},
+	"select": {60, 19}, "progress": {160, 16},
+	"meter": {80, 16}}
+
+// replaced is what is shown in an element's place, as large as the element's attributes say; nil of other elements.
+func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
+	size, is := sizes[n.Tag]
+	if !is {
+		return nil
+	}
+	wide, declaredWidth := pixels(n, "width")
+	high, declaredHeight := pixels(n, "height")
+	ratio := 0.0
+	if declaredWidth && declaredHeight && wide > 0 {
+		ratio = high / wide
+	}
+	if !declaredWidth {
+		wide = size[0]
+	}
+	if !declaredHeight {
+		high = size[1]
+	}
+	auto := s.Declares("height") || !declaredHeight // the attribute is not what decides
+	if s.Ratio > 0 && auto {
+		ratio = 1 / s.Ratio
+	}
+	estimate := ""
+	known := (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length ||
+		ratio > 0)
+	if !known && n.Tag != "iframe" && n.Tag != "canvas" { // which are so large whatever they show
+		estimate = "<" + n.Tag + ">"
+	}
+	return &flow.Leaf{Wide: wide, Replaced: true, Node: -1, Estimate: estimate, High: func(w float64) float64 {
+		if auto && ratio > 0 {
+			return w * ratio
+		}
+		return high
+	}}
+}
+
+// pixels is an attribute of an element that says a length.
+func pixels(n *markup.Node, name string) (px float64, is bool) {
+	a := n.Attr(name)
+	if a == nil || n.Tag == "input" {
+		return 0, false
+	}
+	px, err := strconv.ParseFloat(strings.TrimSuffix(strings.TrimSpace(a.Value), "px"), 64)
+	return px, err == nil && px >= 0 && px < 1e5
+}

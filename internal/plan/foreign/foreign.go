@@ -1,0 +1,85 @@
+// Package foreign is pages on kits that were brought in: the words that their nodes have, the elements
+// that are written, and their boxes by the stylesheet itself.
+package foreign
+
+import (
+	"sync"
+
+	"kitrows/internal/browser/css"
+	"kitrows/internal/browser/flow"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+	"kitrows/internal/read/analyse"
+)
+
+// A Page is a page in the words of the stylesheet of its kit.
+type Page struct {
+	kit     *kit.Kit
+	page    *page.Page
+	reading *analyse.Reading
+	words   map[*page.Node][]*vocab.Word
+	missing map[*page.Node][]vocab.Missing
+	cascade *css.Cascade // of the stylesheet, with the page's own rules
+	html    *css.Element
+	nodes   []*page.Node // by the numbers of their elements
+	heavy   heavy
+	noted   noted // what the plan does not work out
+	keeping sync.Mutex
+	laidOut []laidOut
+	trees   map[*flow.Styler]*flow.Box // the page's boxes, by who gave them their styles
+	written *written                   // of a page that was read from markup
+}
+
+// Of chooses the words of page p on kit k, or reads those of one that was read from markup; nil where the kit is none
+// that was brought in and the page was not.
+func Of(k *kit.Kit, p *page.Page) *Page {
+	if p.Origin != nil {
+		return ofOrigin(k, p)
+	}
+	r := analyse.Of(k)
+	if r == nil {
+		return nil
+	}
+	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{},
+		missing: map[*page.Node][]vocab.Missing{},
+		cascade: r.Cascade}
+	c := chooser{Page: f, v: analyse.VocabularyOf(k, p), divided: map[*page.Node]bool{}}
+	c.nodes(p.Body, nil, nil)
+	if own := f.OwnRules(); len(own.Blocks) > 0 {
+		f.cascade = f.cascade.With(css.Source{Name: "page", Text: own.String()})
+	}
+	f.elements()
+	return f
+}
+
+// Words are those that a container, row or column has, and Missing what of its settings no word says.
+func (f *Page) Words(n *page.Node) (words []*vocab.Word, missing []vocab.Missing) {
+	return f.wordsOf(n), f.missing[n]
+}
+
+// wordsOf are the words of a node.
+func (f *Page) wordsOf(n *page.Node) []*vocab.Word {
+	if f.written != nil {
+		f.written.read()
+	}
+	return f.words[n]
+}
+
+// Says reports whether a column has a value of a field at breakpoint i by some word, or without any.
+func (f *Page) Says(field page.Field, value page.Value, i int) bool {
+	v := analyse.VocabularyOf(f.kit, f.page)
+	return v.Start(page.Column, field, i) == value || v.Saying(page.Column, field, value, i) != nil
+}
+
+// Inner is the word of the element inside each column; empty where there is none.
+func (f *Page) Inner() string {
+	if f.reading == nil {
+		return ""
+	}
+	return f.reading.Inner
+}
+
+// Joined reports whether no white space may stand between columns in the markup: they are inline
+// blocks in rows whose font is not set to 0.
+func (f *Page) Joined() bool { return f.reading != nil && f.reading.Joined }

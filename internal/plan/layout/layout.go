@@ -1,0 +1,236 @@
+// Package layout computes the plan of a page: every node's box, the lines its
+// rows break into and their ledgers, at one viewport width (domain section 6),
+// and explains it (section 7). It knows nothing of markup or of a screen.
+package layout
+
+import (
+	"sync"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
+)
+
+// A Layout is a page on its kit with everything worked out that does not depend
+// on the viewport's width inside a breakpoint: what each row divides into and
+// what each of its columns wants. It is never changed and may be used at once by
+// many.
+type Layout struct {
+	kit     *kit.Kit
+	page    *page.Page
+	nodes   []node                  // the page's, parents before their children
+	index   func() map[string]int32 // of the nodes, by id; made when it is first asked for
+	at      []stage                 // one for every breakpoint
+	foreign *foreign.Page           // of a kit that was brought in, or of a page that was read from markup; else nil
+	Reports []Report
+}
+
+// node is a node of the page with its place in Layout.nodes.
+type node struct {
+	*page.Node
+	parent   int32 // -1 for a container
+	end      int32 // one past its last descendant
+	settable int32 // of a row or column: which of these it is
+}
+
+// stage is the page at one breakpoint.
+type stage struct {
+	held   []*page.Held // of the rows and columns, by their settable number
+	rows   []Row        // in page order
+	rowOf  []int32      // of a node that is a row: its index in rows
+	lines  float64      // px between rows
+	tracks kit.Gutter
+}
+
+// Of works out page p, laid out on k. Both must have passed their Check.
+func Of(k *kit.Kit, p *page.Page) *Layout {
+	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints))}
+	l.add(p.Body, -1)
+	l.foreign = foreign.Of(k, p)
+	l.index = sync.OnceValue(func() map[string]int32 {
+		index := make(map[string]int32, len(l.nodes))
+		for i, n := range l.nodes {
+			index[n.ID] = int32(i)
+		}
+		return index
+	})
+	l.hold()
+	rows, columns := 0, 0
+	for _, n := range l.nodes {
+		switch n.Kind {
+		case page.Row:
+			rows++
+		case page.Column:
+			columns++
+		}
+	}
+	for i := range l.at {
+		s := &l.at[i]
+		s.rows, s.rowOf = make([]Row, 0, rows), make([]int32, len(l.nodes))
+		s.lines, s.tracks = k.RowGutterAt(i).Px(), k.GutterAt(i)
+		r := resolver{l: l, i: i, stage: s, cells: make([]Cell, 0, columns)}
+		r.page()
+	}
+	return l
+}
+
+// Kit is the kit the page is laid out on.
+func (l *Layout) Kit() *kit.Kit { return l.kit }
+
+// Page is the page.
+func (l *Layout) Page() *page.Page { return l.page }
+
+// Node is the node of that number, as boxes have it.
+func (l *Layout) Node(n int32) *page.Node { return l.nodes[n].Node }
+
+// Foreign is the page in the words of the stylesheet of its kit, where one was brought in, or in those of the markup it
+// was read from; else nil.
+func (l *Layout) Foreign() *foreign.Page { return l.foreign }
+
+// Nodes is how many nodes the page has.
+func (l *Layout) Nodes() int { return len(l.nodes) }
+
+func (l *Layout) add(nodes []*page.Node, parent int32) {
+	for _, n := range nodes {
+		self := int32(len(l.nodes))
+		l.nodes = append(l.nodes, node{Node: n, parent: parent})
+		l.add(n.Children, self)
+		l.nodes[self].end = int32(len(l.nodes))
+	}
+}
+
+// hold works out what holds for every row and column at every breakpoint.
+func (l *Layout) hold() {
+	count, settings := int32(0), 0
+	for n := range l.nodes {
+		if node := &l.nodes[n]; node.Kind == page.Row || node.Kind == page.Column {
+			node.settable = count
+			count++
+			settings += len(node.At)
+		}
+	}
+	for i := range l.at {
+		l.at[i].held = make([]*page.Held, count)
+	}
+	row, column := page.Defaults(page.Row), page.Defaults(page.Column)
+	all := make([]page.Held, 0, settings) // nodes share what holds until something is set
+	for n := range l.nodes {
+		node := &l.nodes[n]
+		h := &column
+		switch node.Kind {
+		case page.Row:
+			h = &row
+		case page.Column:
+		default:
+			continue
+		}
+		next := node.At
+		for i := range l.at {
+			for len(next) > 0 && next[0].From == l.kit.Breakpoints[i].Name {
+				all = append(all, *h)
+				h = &all[len(all)-1]
+				h.Take(&next[0], i)
+				next = next[1:]
+			}
+			l.at[i].held[node.settable] = h
+		}
+	}
+	if l.foreign != nil {
+		l.unset()
+	}
+}
+
+// unset gives rows and columns on a kit that was brought in what holds there where nothing is set.
+func (l *Layout) unset() {
+	starts := map[page.Kind][]page.Held{page.Row: l.foreign.Unset(page.Row), page.Column: l.foreign.Unset(page.Column)}
+	for i := range l.at {
+		made := map[*page.Held]*page.Held{} // nodes go on sharing what holds
+		for n := range l.nodes {
+			node := &l.nodes[n]
+			if node.Kind != page.Row && node.Kind != page.Column {
+				continue
+			}
+			had := l.at[i].held[node.settable]
+			next := made[had]
+			if next == nil {
+				next = had
+				for _, f := range page.Settable(node.Kind) {
+					if start := starts[node.Kind][i][f].Value; had[f].From < 0 && had[f].Value != start {
+						if next == had {
+							c := *had
+							next = &c
+						}
+						next[f].Value = start
+					}
+				}
+				made[had] = next
+			}
+			l.at[i].held[node.settable] = next
+		}
+	}
+}
+
+// children visits the children of the node at i.
+func (l *Layout) children(i int32, visit func(c int32)) {
+	for c := i + 1; c < l.nodes[i].end; c = l.nodes[c].end {
+		visit(c)
+	}
+}
+
+// containers visits the page's containers.
+func (l *Layout) containers(visit func(n int32)) {
+	for n := range l.nodes {
+		if l.nodes[n].Kind == page.Container {
+			visit(int32(n))
+		}
+	}
+}
+
+// Held is what holds for the row or column of that id at breakpoint i; nil when the
+// page has none.
+func (l *Layout) Held(id string, i int) *page.Held {
+	if n, ok := l.index()[id]; ok && (l.nodes[n].Kind == page.Row || l.nodes[n].Kind == page.Column) {
+		return l.held(n, i)
+	}
+	return nil
+}
+
+// Row is the row of that id as it holds at breakpoint i; nil when the page has
+// no such row.
+func (l *Layout) Row(id string, i int) *Row {
+	n, ok := l.index()[id]
+	if !ok || l.nodes[n].Kind != page.Row {
+		return nil
+	}
+	return l.at[i].row(n)
+}
+
+// RowAround is the row that the column of that id stands in, as it holds at
+// breakpoint i; nil when the page has no such column, or it stands in no row.
+func (l *Layout) RowAround(id string, i int) *Row {
+	n, ok := l.index()[id]
+	if !ok || l.nodes[n].Kind != page.Column || l.nodes[n].parent < 0 || l.nodes[l.nodes[n].parent].Kind != page.Row {
+		return nil
+	}
+	return l.at[i].row(l.nodes[n].parent)
+}
+
+// Cell is the column of that id as it holds at breakpoint i; nil where it is not
+// shown.
+func (l *Layout) Cell(id string, i int) *Cell {
+	row := l.RowAround(id, i)
+	if row == nil {
+		return nil
+	}
+	for c := range row.Cells {
+		if row.Cells[c].Node.ID == id {
+			return &row.Cells[c]
+		}
+	}
+	return nil
+}
+
+// held is what holds for the row or column at n at breakpoint i.
+func (l *Layout) held(n int32, i int) *page.Held { return l.at[i].held[l.nodes[n].settable] }
+
+func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

@@ -1,0 +1,656 @@
+package analyse
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"kitrows/internal/browser/budget"
+	"kitrows/internal/browser/css"
+	"kitrows/internal/browser/flow"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+)
+
+// A Reading is what was read of a stylesheet: the kit's numbers, what its words do, and how that is
+// known.
+type Reading struct {
+	Kit     *kit.Kit
+	Words   *vocab.Brought
+	Cascade *css.Cascade // with what every page adds to it
+	Files   int          // how many of the cascade's files are the user's
+
+	Row, Cell, Inner string // the words of every row, column and element in a column; empty for none
+	Findings         []Finding
+	Doubts           []Doubt
+	Joined           bool  // no white space may stand between columns in the markup
+	Ways             []Way // how columns stand, by breakpoint
+	Ends             Ends  // in which rows columns have words for the ends of their lines
+	Idle             int   // rules that have nothing to do with the grid
+}
+
+// How sure a finding is (section 10).
+const (
+	Read          = "read"
+	Inferred      = "inferred"
+	NotUnderstood = "not understood"
+)
+
+// A Finding is one thing that was read of a stylesheet, or that was not understood, with the rules
+// that say it.
+type Finding struct {
+	What  string // what it is about: columns, gutter, row, a word
+	Text  string
+	Sure  string
+	Rules []vocab.Rule
+}
+
+// A Doubt is something that can be read in several ways; Options has the simplest first.
+type Doubt struct {
+	ID       string
+	Question string
+	Options  []Option
+	Chosen   string // the id of the option that the reading goes by
+}
+
+// An Option is one way to read what is in doubt.
+type Option struct{ ID, Text string }
+
+// own is what the stylesheet of every page says (package ship writes it), and what blocks of content
+// are in documents, which the plan counts on.
+const own = "body { margin: 0 }" +
+	"." + Held + " { display: block; box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
+	"width: auto }" +
+	"button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
+
+// Held is the class of blocks of content that are as large as they are declared.
+const Held = "kr-hold"
+
+// Sheets reads stylesheets within a budget, in the order in which pages link them. Choices settles doubts, by their
+// ids. The error says what is missing where there is no grid in them.
+func Sheets(b *budget.Budget, sources []css.Source, choices map[string]string) (*Reading, error) {
+	a := analysis{choices: choices}
+	a.c = css.NewCascade(b, append(slices.Clip(sources), css.Source{Name: "page", Text: own}), flow.Expand)
+	if len(sources) > 0 {
+		b.Reading(sources[0].Name)
+	}
+	a.Reading = &Reading{Cascade: a.c, Files: len(sources)}
+	a.lab = newLab(b, a.c)
+	if err := a.find(); err != nil {
+		return nil, err
+	}
+	return a.Reading, nil
+}
+
+type analysis struct {
+	*Reading
+	*lab
+	c       *css.Cascade
+	choices map[string]string
+	all     []*word
+	by      map[string]*word
+	stages  []stage
+	family  *family
+	fit     fit
+	roles   roles
+	r       *reader
+	frames  []*word
+	extents map[*word][]frame // by stage
+	effects map[*word][][]effect
+	edges   []int // the stages at which breakpoints begin
+}
+
+// choose settles a doubt, and keeps it.
+func (a *analysis) choose(id, question string, options []Option) string {
+	if len(options) == 0 {
+		return ""
+	}
+	chosen := options[0].ID
+	if want, has := a.choices[id]; has && slices.ContainsFunc(options, func(o Option) bool { return o.ID == want }) {
+		chosen = want
+	}
+	if len(options) > 1 {
+		a.Doubts = append(a.Doubts, Doubt{id, question, options, chosen})
+	}
+	return chosen
+}
+
+// noGrid is why a stylesheet is no kit: what was found, and what it takes.
+func noGrid(found, want string, args ...any) error {
+	return fault.New("stylesheet", found, want, args...)
+}
+
+// noRow is why widths are no grid.
+func noRow(f *family) error {
+	return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one",
+		list(texts(f.words)))
+}
+
+// wide reports whether a word was found to say how wide a column is.
+func (a *analysis) wide(w *word) bool {
+	return slices.ContainsFunc(a.effects[w], func(all []effect) bool {
+		return slices.ContainsFunc(all, func(e effect) bool { return e.field == page.Width })
+	})
+}
+
+// mostDividing is how many words are tried for dividing rows.
+const mostDividing = 80
+
+// find reads the stylesheet.
+func (a *analysis) find() error {
+	if a.Rules() == 0 {
+		return noGrid("no rules", "a stylesheet with rules that lay something out")
+	}
+	var few bool
+	if a.stages, few = stages(a.budget, a.c); few {
+		a.note("breakpoints", NotUnderstood, nil,
+			"there are more than %d widths where media queries begin or end: those of the most rules were looked at",
+			mostStages)
+	}
+	a.all, a.by = words(a.budget, a.c, a.Files)
+	dividing := 0
+	for _, w := range a.all {
+		if len(w.around) > 0 {
+			if dividing++; dividing > mostDividing {
+				w.around = nil
+			}
+		}
+	}
+	if dividing > mostDividing {
+		a.note("word", NotUnderstood, nil,
+			"there are more than %d classes that say how wide what is in them is: the others were not looked at",
+			mostDividing)
+	}
+	widths := make([]float64, 0, len(a.stages))
+	for i := len(a.stages) - 1; i >= 0; i-- {
+		widths = append(widths, a.stages[i].at)
+	}
+	for _, w := range a.all {
+		if len(w.uses) == 0 || !w.says("margin-left", "margin-right") {
+			continue
+		}
+		for _, width := range widths {
+			if w.active(a.lab, width) {
+				st := a.alone(w, width)
+				w.frame = w.frame || st.Margin[flow.Left].Kind == flow.Auto &&
+					st.Margin[flow.Right].Kind == flow.Auto && st.Float == ""
+			}
+		}
+	}
+	families := a.families(a.all, widths)
+	var found []roles
+	for _, f := range families[:min(len(families), 6)] {
+		if f.score() < .05 || len(f.words) < 2 {
+			continue
+		}
+		if found = a.columns(f); len(found) > 0 {
+			break
+		}
+	}
+	if len(found) == 0 {
+		found = a.divided(widths)
+	}
+	if len(found) == 0 {
+		switch {
+		case len(families) == 0 || families[0].score() < .05 || len(families[0].words) < 2:
+			return noGrid("no widths of columns",
+				"at least two classes that say how wide a column is, as parts of one row")
+		}
+		return noRow(families[0])
+	}
+	a.settle(found)
+	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, family: a.family, rows: map[*word]bool{},
+		known: map[signAt][2]readOnce{}, plain: make([]*flow.Style, len(a.stages))}
+	a.measure()
+	a.containers()
+	a.read()
+	if a.roles.dividers == nil && !slices.ContainsFunc(a.family.words, a.wide) {
+		return noRow(a.family)
+	}
+	a.divide()
+	a.build()
+	return nil
+}
+
+// texts are words as they are written.
+func texts(all []*word) (written []string) {
+	for _, w := range all {
+		written = append(written, w.text)
+	}
+	return written
+}
+
+// list names the first of several.
+func list(texts []string) string {
+	if len(texts) > 4 {
+		return strings.Join(texts[:4], ", ") + " and others"
+	}
+	return strings.Join(texts, ", ")
+}
+
+// note keeps a finding.
+func (a *analysis) note(what, sure string, rules []vocab.Rule, text string, args ...any) {
+	a.Findings = append(a.Findings, Finding{what, fmt.Sprintf(text, args...), sure, rules})
+}
+
+// columns finds how many columns there are by a family of widths, and the roles with which they work.
+func (a *analysis) columns(f *family) []roles {
+	var options []Option
+	for _, one := range f.best {
+		if one.score < f.best[0].score*.6 || len(options) == 4 {
+			break
+		}
+		id := fmt.Sprint(one.columns)
+		if !slices.ContainsFunc(options, func(o Option) bool { return o.ID == id }) {
+			options = append(options, Option{id, id + " columns"})
+		}
+	}
+	before := len(a.Doubts)
+	chosen := a.choose("columns", "How many columns has a row?", options)
+	for _, one := range f.best {
+		if fmt.Sprint(one.columns) != chosen {
+			continue
+		}
+		if found := a.lab.roles(a.all, a.by, f, one); len(found) > 0 {
+			a.family, a.fit = f, one
+			return found
+		}
+	}
+	a.Doubts = a.Doubts[:before]
+	return nil
+}
+
+// settle settles which words are those of rows and of columns.
+func (a *analysis) settle(found []roles) {
+	best := found[0].score
+	pick := func(id, question string, of func(r roles) string) {
+		var options []Option
+		for _, r := range found {
+			text := of(r)
+			if r.score < best-.45 || slices.ContainsFunc(options, func(o Option) bool { return o.ID == text }) ||
+				len(options) == 5 {
+				continue
+			}
+			said := text
+			if text == "" {
+				said = "no class of its own"
+			}
+			options = append(options, Option{text, said})
+		}
+		chosen := a.choose(id, question, options)
+		found = slices.DeleteFunc(slices.Clone(found), func(r roles) bool { return of(r) != chosen })
+	}
+	pick("row", "Which class is a row's?", func(r roles) string { return r.row })
+	pick("column", "Which class has every column?", func(r roles) string { return r.cell })
+	pick("inner", "Which class has the element inside a column?", func(r roles) string { return r.inner })
+	a.roles = a.nestedEnds(found[0])
+	a.Ends = a.roles.ends.where()
+	a.Row, a.Cell, a.Inner = a.roles.row, a.roles.cell, a.roles.inner
+}
+
+// measure measures how rows are divided at every stage.
+func (a *analysis) measure() {
+	a.r.at = make([]geometry, len(a.stages))
+	for s := range a.stages {
+		a.r.at[s] = a.geometry(s)
+	}
+	// where no word of some columns holds, rows are divided as at the next stage where one does
+	for s := len(a.stages) - 1; s >= 0; s-- {
+		if g := &a.r.at[s]; !g.known {
+			next := a.nearest(s)
+			if next == nil {
+				continue
+			}
+			alone := g.alone
+			was := *g
+			*g = *next
+			g.alone, g.known, g.reference = alone, true, ""
+			g.style, g.rowStyle, g.technique = was.style, was.rowStyle, cmp.Or(was.technique, next.technique)
+			g.lines = was.lines
+			a.gutterAt(s, g)
+		}
+	}
+}
+
+// gutterAt is the gutter of a stage at which no word says a width: what columns have beside their
+// content.
+func (a *analysis) gutterAt(s int, g *geometry) {
+	length := func(s flow.Size) float64 { return max(0, s.Of(g.row)) }
+	var own []string // columns that no class tells are told by those of their widths
+	if a.roles.cell == "" && len(a.roles.takes) > 0 {
+		own = a.roles.takes[:1]
+	}
+	t, _, row, _, inside := a.row(a.roles, a.stages[s].at, own, own, own)
+	pad := t.boxes[inside[1]].Pad
+	fills := math.Abs(g.inner+g.gutter-g.row) < .5
+	before, after := pad[flow.Left], pad[flow.Right]
+	gutter := before + after + length(g.style.Margin[flow.Left]) + length(g.style.Margin[flow.Right])
+	if g.technique == "flex" || g.technique == "grid" {
+		gutter += length(g.rowStyle.GapX)
+	}
+	g.before, g.after, g.gutter = before, after, gutter
+	_, g.row = t.inner(row)
+	if g.inner = g.row; fills {
+		g.inner -= gutter
+	}
+}
+
+// nearest is the stage nearest to s at which words say widths; nil where none does.
+func (a *analysis) nearest(s int) *geometry {
+	for by := 1; by < len(a.stages); by++ {
+		for _, at := range []int{s + by, s - by} {
+			if at >= 0 && at < len(a.stages) && a.r.at[at].reference != "" {
+				return &a.r.at[at]
+			}
+		}
+	}
+	return nil
+}
+
+// geometry measures how rows are divided at stage s.
+func (a *analysis) geometry(s int) (g geometry) {
+	r := a.roles
+	width := a.stages[s].at
+	g.columns = a.fit.columns
+	takes, _ := a.filling(a.family, a.fit, width)
+	_, st := a.r.columnAt(s)
+	g.style = st
+	t, _, row, cells, _ := a.row(r, width, nil, nil)
+	g.rowStyle = t.boxes[row].Style
+	switch {
+	case g.rowStyle.Display == flow.Flex && !strings.HasPrefix(g.rowStyle.Direction, "column"):
+		g.technique = "flex"
+	case g.rowStyle.Display == flow.Grid:
+		g.technique = "grid"
+	case st.Float != "":
+		g.technique = "float"
+	case st.Display == flow.InlineBlock:
+		g.technique = "inline"
+	}
+	g.spread, g.align = page.Start, page.Stretch
+	if v, ok := spreads[g.rowStyle.Justify]; ok && g.technique == "flex" {
+		g.spread = v
+	}
+	if v, ok := aligns[g.rowStyle.Items]; ok && (g.technique == "flex" || g.technique == "grid") &&
+		v != page.RowsAlign {
+		g.align = v
+	}
+	b := t.boxes[cells[1]]
+	g.lines = max(0, b.Y-t.boxes[cells[0]].Y-t.boxes[cells[0]].Height)
+	if b.Y == t.boxes[cells[0]].Y {
+		g.lines = 0
+	}
+	columns := make([][]string, len(takes))
+	for i, text := range takes {
+		columns[i] = []string{text}
+	}
+	if len(takes) > 1 {
+		g.reference = takes[0]
+	}
+	for _, w := range r.dividers {
+		with := r
+		with.more = w.text
+		if n, _ := a.equal(with, width); n > len(columns) {
+			columns, r.more, g.reference = make([][]string, n), w.text, w.text
+		}
+	}
+	if g.reference != "" {
+		reference := g.reference
+		g.reference = ""
+		r.line = len(columns)
+		t, box, row, cells, inside := a.row(r, width, columns...)
+		last := len(columns) - 1
+		first, end := t.boxes[cells[0]], t.boxes[cells[last]]
+		if math.Abs(first.Y-end.Y) < .01 && end.X > first.X {
+			left, _ := t.inner(box)
+			x0, w0 := t.inner(inside[0])
+			x1, _ := t.inner(inside[1])
+			xl, wl := t.inner(inside[last])
+			pad := t.boxes[inside[min(1, last-1)]].Pad
+			rb := t.boxes[row]
+			g.inner, g.gutter = xl+wl-x0, x1-x0-w0
+			g.before, g.after = pad[flow.Left], pad[flow.Right]
+			g.in, g.out, g.end = x0-left, left-rb.X, rb.X+rb.Width-left-r.wrap
+			_, g.row = t.inner(row)
+			g.reference, g.known = reference, true
+			wide := r
+			wide.wrap = 2 * r.wrap
+			t, _, _, _, inside = a.row(wide, width, columns...)
+			x0, w0 = t.inner(inside[0])
+			x1, _ = t.inner(inside[1])
+			g.relative = math.Abs(x1-x0-w0-g.gutter) > .2 && a.family.unit() != "px"
+			t, _, _, cells, _ = a.row(r, width, append(columns, columns[0])...)
+			if next, first := t.boxes[cells[last+1]], t.boxes[cells[0]]; next.Y > first.Y {
+				g.lines = next.Y - first.Y - first.Height
+			}
+		}
+	}
+	r.more = ""
+	// what a column is that no word says the width of
+	t, _, _, _, inside := a.row(r, width, nil)
+	_, content := t.inner(inside[0])
+	switch v, ok := g.part(content); {
+	case !g.known && content > r.wrap*.6, g.known && ok && v == page.Full:
+		g.alone = page.Full
+		if st.Grow > 0 && g.technique == "flex" {
+			g.alone = page.Share
+		}
+	case math.Abs(content-leafWide) < .01:
+		g.alone = page.Natural
+	case g.known && ok:
+		g.alone = v
+	default:
+		g.alone = page.Full
+	}
+	if r.cell == "" && len(takes) > 0 {
+		a.bare(s, takes[0], &g)
+	}
+	return g
+}
+
+// bare notes that columns stand side by side only by the words that say their widths: what has none is no column.
+func (a *analysis) bare(s int, take string, g *geometry) {
+	switch _, st := a.r.columnAt(s, take); {
+	case st.Float != "" && g.style.Float == "":
+		g.technique, g.float = "float", st.Float
+	case st.Display == flow.InlineBlock && g.style.Display != flow.InlineBlock && g.technique == "":
+		g.technique = "inline"
+	default:
+		return
+	}
+	g.alone = page.Value{}
+}
+
+// A frame is how wide a container is at a stage.
+type frame struct {
+	extent kit.Extent
+	edge   float64
+	mixed  bool // it is that wide in the widest viewports alone
+}
+
+// frameSize is what is kept of a frame, in bytes, as budgets count it.
+const frameSize = 80
+
+// containers finds the words of containers and how wide they are.
+func (a *analysis) containers() {
+	a.extents = map[*word][]frame{}
+	for _, w := range a.all {
+		if !w.frame || w.pure < .3 || len(w.above) > 0 || len(w.needs) > 0 {
+			continue
+		}
+		a.budget.Hold(frameSize * len(a.stages))
+		sizes := make([]frame, len(a.stages))
+		for s, st := range a.stages {
+			sizes[s] = a.extent(w, st)
+		}
+		if a.extents[w] = sizes; w.text != a.Row {
+			a.frames = append(a.frames, w)
+		}
+	}
+}
+
+// extent measures how wide a container of a word is at a stage.
+func (a *analysis) extent(w *word, st stage) (f frame) {
+	outer := func(v float64) (float64, float64) {
+		t := a.trial(v)
+		e := t.body.Add(element("div", append(slices.Clone(w.needs), w.text)...))
+		leaf(e)
+		t.lay()
+		_, inner := t.inner(e)
+		return t.boxes[e].Width, (t.boxes[e].Width - inner) / 2
+	}
+	style := a.alone(w, st.at)
+	o, edge := outer(st.at)
+	f.edge = edge
+	px := func(s flow.Size) (float64, bool) {
+		if s.Kind != flow.Length || s.IsPercent() || s.Slope != 0 {
+			return 0, false
+		}
+		if style.Inner {
+			return s.Px, true
+		}
+		return s.Px + 2*edge, true
+	}
+	switch {
+	case style.Width.Kind == flow.Length && !style.Width.IsPercent() && len(style.Width.Ends) == 0 &&
+		style.Width.Slope == 0:
+		v, _ := px(style.Width)
+		if limit, is := px(style.MaxWidth); is {
+			v = min(v, limit)
+		}
+		f.extent = kit.Fixed(kit.Px(v))
+	case style.MaxWidth.Kind == flow.Length && style.Width.Kind == flow.Auto && !style.MaxWidth.IsPercent():
+		v, _ := px(style.MaxWidth)
+		f.extent = kit.Fixed(kit.Px(v))
+	case math.Abs(o-st.at) < .1:
+		f.extent = kit.Fluid
+	default:
+		low := max(narrowest, math.Ceil(st.from))
+		at, _ := outer(low)
+		switch part := o / st.at * 100; {
+		case math.Abs(st.at-o-low+at) < .1: // all of the viewport but for so many px
+			if f.extent = kit.Fluid; w.text != a.Row { // a row's place tells it anyway
+				f.edge += (low - at) / 2
+			}
+		case math.Abs(at/low-o/st.at) < 1e-3 && part > 1 && part < 100:
+			f.extent = kit.PartOf(math.Round(part*100) / 100)
+		default:
+			f.extent, f.mixed = kit.Fixed(kit.Px(math.Round(o*100)/100)), math.Abs(at-o) > .5
+		}
+	}
+	return f
+}
+
+// read reads what every word does, at every stage: on columns or, where it does nothing there, on rows.
+func (a *analysis) read() {
+	a.effects = map[*word][][]effect{}
+	left := slices.DeleteFunc(slices.Clone(a.all), func(w *word) bool {
+		return len(w.uses)+len(w.around) == 0 || w.frame || w.text == a.Row || w.text == a.Cell || w.text == a.Inner
+	})
+	for on, read := range []func(*reader, *word, int) []effect{(*reader).column, (*reader).rowWord} {
+		found := a.readAll(left, on, read)
+		next := left[:0:0]
+		for i, w := range left {
+			if slices.ContainsFunc(found[i], func(all []effect) bool { return len(all) > 0 }) {
+				a.effects[w], a.r.rows[w] = found[i], on == 1
+			} else {
+				next = append(next, w)
+			}
+		}
+		left = next
+	}
+}
+
+// readers are how many stages are read beside one another.
+const readers = 4
+
+// readAll reads what words do at every stage. Stages need nothing of one another.
+func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int) []effect) [][][]effect {
+	found := make([][][]effect, len(words))
+	for i := range found {
+		found[i] = make([][]effect, len(a.stages))
+	}
+	var work budget.Group
+	for first := range min(readers, len(a.stages)) {
+		work.Go(func() {
+			r := *a.r
+			beside := a.budget.Beside()
+			r.lab, r.known, r.plain = newLab(beside, a.c), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
+			for s := first; s < len(a.stages); s += readers {
+				beside.Step(len(words))
+				for i, w := range words {
+					found[i][s] = r.once(w, s, on, read)
+				}
+			}
+		})
+	}
+	work.Wait()
+	return found
+}
+
+// divide finds the stages at which something of the grid changes: breakpoints begin there.
+func (a *analysis) divide() {
+	a.edges = []int{0}
+	weight := map[int]int{}
+	for s := 1; s < len(a.stages); s++ {
+		for _, w := range a.all {
+			a.budget.Step(1)
+			if all := a.effects[w]; all != nil && !same(all[s-1], all[s]) {
+				weight[s]++
+			}
+		}
+		g, h := &a.r.at[s-1], &a.r.at[s]
+		if math.Abs(g.gutter-h.gutter) > .01 || math.Abs(g.lines-h.lines) > .01 || g.before != h.before ||
+			g.after != h.after ||
+			g.alone != h.alone || math.Abs(g.in-h.in) > .01 || g.technique != h.technique || g.spread != h.spread ||
+			g.align != h.align {
+			weight[s] += 2
+		}
+		for _, w := range a.frames {
+			if f := a.extents[w]; f[s-1].extent != f[s].extent || math.Abs(f[s-1].edge-f[s].edge) > .01 {
+				weight[s] += 3
+			}
+		}
+	}
+	all := make([]int, 0, len(weight))
+	for s := range weight {
+		all = append(all, s)
+	}
+	slices.SortFunc(all, func(a, b int) int { return cmp.Or(weight[b]-weight[a], cmp.Compare(a, b)) })
+	if len(all) >= kit.MaxBreakpoints {
+		for _, s := range all[kit.MaxBreakpoints-1:] {
+			a.note("breakpoints", NotUnderstood, nil,
+				"something of the grid changes at %s px too: a kit has at most %d breakpoints",
+				kit.Number(a.stages[s].from), kit.MaxBreakpoints)
+		}
+		all = all[:kit.MaxBreakpoints-1]
+	}
+	slices.Sort(all)
+	a.edges = append(a.edges, all...)
+}
+
+// same reports whether a word does the same at two stages.
+func same(a, b []effect) bool {
+	return slices.EqualFunc(a, b, func(x, y effect) bool { return x.field == y.field && x.value == y.value })
+}
+
+// place is where a rule is written.
+func place(r *css.StyleRule) vocab.Rule {
+	return vocab.Rule{File: r.File, From: r.Node.From, To: r.Node.To}
+}
+
+// rules are the places of the rules that ask for a word.
+func (w *word) rules() (all []vocab.Rule) {
+	known := map[vocab.Rule]bool{}
+	for _, u := range slices.Concat(w.uses, w.around) {
+		if r := place(u.rule); !known[r] {
+			known[r] = true
+			all = append(all, r)
+		}
+	}
+	return all
+}

@@ -1,0 +1,93 @@
+// Package intake reads what comes from elsewhere. HTML and Markdown fall into
+// pieces of content that can be placed on a page.
+package intake
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+
+	"github.com/yuin/goldmark"
+	"github.com/yuin/goldmark/extension"
+	"github.com/yuin/goldmark/renderer/html"
+	nethtml "golang.org/x/net/html"
+
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/page"
+)
+
+// A Piece is one heading, paragraph, list or picture, or markup as it was given.
+type Piece struct {
+	Content page.Content
+	File    []byte // of a picture that came along; its content names no picture yet
+}
+
+// MaxText bounds what is read at once, in bytes.
+const MaxText = 1 << 20
+
+// MaxPieces bounds what a text may come to.
+const MaxPieces = 2000
+
+// FromMarkdown reads Markdown, with the tables and strikethroughs many write, and
+// the HTML in it. What it leaves out and refuses is as FromHTML says.
+func FromMarkdown(ctx context.Context, text string) (pieces []Piece, left []string, err error) {
+	if err := errors.Join(checkText(text), checkParagraphs(text)); err != nil {
+		return nil, nil, err
+	}
+	var b bytes.Buffer
+	err = unlessStopped(ctx, len(text), func() error {
+		md := goldmark.New(goldmark.WithExtensions(extension.GFM, stop{ctx}),
+			goldmark.WithRendererOptions(html.WithUnsafe()))
+		return md.Convert([]byte(text), stopWriter{stop{ctx}, &b})
+	})
+	if err != nil {
+		return nil, nil, err
+	}
+	return split(ctx, b.String())
+}
+
+func checkText(text string) error {
+	if len(text) > MaxText {
+		return fault.New("text", fmt.Sprintf("%d bytes", len(text)), "at most %d KiB at once", MaxText>>10)
+	}
+	return nil
+}
+
+// FromHTML takes markup apart: by heading, paragraph, list and picture, through
+// the elements that only group. What has markup of its own inside, and everything
+// else, is kept as it was given, to the byte. Only scripts, styles and a page's
+// head are left out; left names them. A text over MaxText or of over MaxPieces is refused, and
+// one that is not read when the context reaches its deadline.
+func FromHTML(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
+	if err := checkText(markup); err != nil {
+		return nil, nil, err
+	}
+	return split(ctx, markup)
+}
+
+func split(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
+	s := splitter{stop: stop{ctx}, z: nethtml.NewTokenizer(strings.NewReader(markup))}
+	if err := unlessStopped(ctx, len(markup), func() error {
+		for s.next() && len(s.pieces) <= MaxPieces {
+		}
+		s.flush()
+		return ctx.Err()
+	}); err != nil {
+		return nil, nil, err
+	}
+	if len(s.pieces) > MaxPieces {
+		return nil, nil, fault.New("text", nil, "at most %d headings, paragraphs, lists and pictures at once",
+			MaxPieces)
+	}
+	for i := range s.pieces {
+		if c := &s.pieces[i].Content; len(c.Text) > page.MaxText {
+			return nil, nil, fault.New("text", fmt.Sprintf("%.40q and so on, %d bytes", c.Text, len(c.Text)),
+				"pieces of at most %d bytes", page.MaxText)
+		}
+	}
+	slices.Sort(s.left)
+	return s.pieces, slices.Compact(s.left), nil
+}

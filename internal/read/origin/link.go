@@ -1,0 +1,179 @@
+package origin
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/url"
+	"path"
+	"slices"
+	"strings"
+	"sync"
+
+	"kitrows/internal/browser/budget"
+	"kitrows/internal/browser/css"
+	"kitrows/internal/browser/flow"
+	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+)
+
+// A Link is a stylesheet that a document links, or that stands in it.
+type Link struct {
+	*markup.Node
+	Name  string // its address without a query, or of one that stands in the document, STYLE and its number
+	Media string
+	Text  string // of one that stands in the document
+	Here  bool   // it stands in the document
+}
+
+// Style is what the names of stylesheets that stand in a document begin with.
+const Style = "style "
+
+// Links are the stylesheets of a document in their order, without those that browsers do not apply.
+func Links(doc *markup.Document) (all []Link) {
+	here := 0
+	doc.Root.Walk(func(n *markup.Node) {
+		switch {
+		case n.Tag == "style" && (n.Parent == doc.Root || n.Parent.Tag != "noscript" && n.Parent.Tag != "template"):
+			here++
+			l := Link{Node: n, Name: fmt.Sprintf("%s%d", Style, here), Media: valueOf(n, "media"), Here: true}
+			if len(n.Kids) > 0 { // its text is one
+				l.Text = n.Kids[0].Text
+			}
+			if kind := valueOf(n, "type"); kind == "" || strings.EqualFold(kind, "text/css") {
+				all = append(all, l)
+			}
+		case n.Tag == "link":
+			rel := strings.Fields(strings.ToLower(valueOf(n, "rel")))
+			if href := valueOf(n, "href"); slices.Contains(rel, "stylesheet") && !slices.Contains(rel, "alternate") &&
+				href != "" &&
+				n.Attr("disabled") == nil {
+				all = append(all, Link{Node: n, Name: Address(href), Media: valueOf(n, "media")})
+			}
+		}
+	})
+	return all
+}
+
+// Linked reports whether a page links a stylesheet of that address.
+func Linked(p *page.Page, address string) bool {
+	return slices.ContainsFunc(Links(Document(p.Origin)), func(l Link) bool { return !l.Here && l.Name == address })
+}
+
+// Address is where a link leads, without its query; of one beside the document its path.
+func Address(href string) string {
+	u, err := url.Parse(strings.TrimSpace(href))
+	if err != nil {
+		return href
+	}
+	u.RawQuery, u.Fragment = "", ""
+	if u.Host == "" && u.Scheme == "" && !strings.HasPrefix(u.Path, "/") {
+		return path.Clean(u.Path)
+	}
+	return u.String()
+}
+
+func valueOf(n *markup.Node, name string) string {
+	if a := n.Attr(name); a != nil {
+		return strings.TrimSpace(a.Value)
+	}
+	return ""
+}
+
+// Sheets are the stylesheets that hold for a document: those that it links, of the files given, and those that stand in
+// it. Files that are not linked come before all others; missing are the links that lead to none of the files.
+func Sheets(doc *markup.Document, files []kit.File) (sheets []css.Source, missing []Link) {
+	used := make([]bool, len(files))
+	for _, l := range Links(doc) {
+		if l.Here {
+			sheets = append(sheets, css.Source{Name: l.Name, Text: l.Text, Media: l.Media})
+			continue
+		}
+		at := Find(files, l.Name)
+		if at < 0 {
+			missing = append(missing, l)
+			continue
+		}
+		used[at] = true
+		sheets = append(sheets, css.Source{Name: files[at].Name, Text: files[at].Text, Media: l.Media})
+	}
+	var before []css.Source
+	for i, f := range files {
+		if !used[i] {
+			before = append(before, css.Source{Name: f.Name, Text: f.Text})
+		}
+	}
+	return append(before, sheets...), missing
+}
+
+// Find is the file that a link's address leads to: the one of that name or, where there is none, the only one whose
+// name ends alike; -1 for none.
+func Find(files []kit.File, name string) int {
+	if at := slices.IndexFunc(files, func(f kit.File) bool { return Address(f.Name) == name }); at >= 0 {
+		return at
+	}
+	found := -1
+	for i, f := range files {
+		if path.Base(f.Name) == path.Base(name) {
+			if found >= 0 {
+				return -1
+			}
+			found = i
+		}
+	}
+	return found
+}
+
+// cascades keeps the cascade of the stylesheets of a page while those stay the same.
+type cascades struct {
+	sync.Mutex
+	of   []css.Source
+	made *css.Cascade
+	left []*budget.SpentError
+}
+
+// Cascade is that of stylesheets, worked out once for a page and those that edits make of it. Left are those that take
+// more than may be spent on them, which are left out of it.
+func Cascade(o *page.Origin, sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
+	known := knownOf(o).cascades
+	known.Lock()
+	defer known.Unlock()
+	if known.made == nil || !slices.Equal(known.of, sheets) {
+		known.of = sheets
+		known.made, known.left = cascade(sheets)
+	}
+	return known.made, known.left
+}
+
+// cascade reads stylesheets. Where all of them are too much, those that are not so by themselves hold.
+func cascade(sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
+	all := func(b *budget.Budget) error {
+		c = css.NewCascade(b, sheets, flow.Expand)
+		return nil
+	}
+	if budget.Within(context.Background(), budget.Cascade, all) == nil {
+		return c, nil
+	}
+	kept := make([]css.Source, len(sheets)) // one that is too much has no text
+	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
+		for i, s := range sheets {
+			kept[i] = css.Source{Name: s.Name}
+			err := b.Part(2, func(b *budget.Budget) error {
+				css.NewCascade(b, []css.Source{s}, flow.Expand)
+				return nil
+			})
+			if spent, is := errors.AsType[*budget.SpentError](err); is {
+				left = append(left, spent)
+			} else {
+				kept[i] = s
+			}
+		}
+		sheets = kept
+		return all(b)
+	})
+	if spent, is := errors.AsType[*budget.SpentError](err); is {
+		return css.NewCascade(nil, nil, flow.Expand), append(left, spent)
+	}
+	return c, left
+}

@@ -1,0 +1,144 @@
+package origin
+
+import (
+	"strings"
+	"unicode"
+
+	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/page"
+)
+
+// textOf is the words in an element.
+func textOf(n *markup.Node) string {
+	if n.IsText() {
+		return n.Text
+	}
+	var b strings.Builder
+	n.Walk(func(k *markup.Node) {
+		switch {
+		case !k.IsText():
+			if !phrasing[k.Tag] {
+				b.WriteByte(' ')
+			}
+		case !idle[k.Parent.Tag]:
+			b.WriteString(k.Text)
+		}
+	})
+	return b.String()
+}
+
+func blank(text string) bool { return strings.TrimSpace(text) == "" }
+
+// longName is how many bytes of a page's words make a name.
+const longName = 48
+
+// nameOf is a name made of words, or another where there are none.
+func nameOf(text, other string) string {
+	if len(text) > 8*longName {
+		text = text[:8*longName]
+	}
+	text = strings.Map(func(r rune) rune {
+		if !unicode.IsGraphic(r) || r == unicode.ReplacementChar {
+			return ' '
+		}
+		return r
+	}, strings.ToValidUTF8(text, " "))
+	name := ""
+	for word := range strings.FieldsSeq(text) {
+		next := strings.TrimSpace(name + " " + word)
+		if len(next) > longName {
+			if name == "" {
+				name = strings.ToValidUTF8(next[:longName], "")
+			}
+			return name + " …"
+		}
+		name = next
+	}
+	if name == "" {
+		return other
+	}
+	return name
+}
+
+// titles are the names of nodes that their elements say nothing of.
+var titles = map[page.Kind]string{page.Container: "Container", page.Row: "Row", page.Column: "Column"}
+
+// name is what the node of an element is called: by its label or its id, by the first heading in it, by a class of its
+// own, or by its element.
+func name(n *markup.Node, i *page.Node) string {
+	for _, attr := range []string{"aria-label", "id"} {
+		if a := n.Attr(attr); a != nil && !blank(a.Value) {
+			return nameOf(a.Value, n.Tag)
+		}
+	}
+	if i.Kind == page.Column || i.Kind == page.Section || i.Kind == page.Element {
+		if heading := headingIn(i.Children); heading != "" {
+			return nameOf(heading, n.Tag)
+		}
+	}
+	if len(i.Classes) > 0 {
+		return nameOf(i.Classes[0], n.Tag)
+	}
+	if title := titles[i.Kind]; title != "" && (n.Tag == "div" || n.Tag == "li") {
+		return title
+	}
+	return n.Tag
+}
+
+// headingIn is the first heading among what was read, and in elements that are no part of the grid; empty for none.
+func headingIn(nodes []*page.Node) string {
+	for _, i := range nodes {
+		switch {
+		case i.Content != nil && i.Content.Type == page.Heading:
+			return i.Content.Text
+		case i.Kind == page.Element:
+			if text := headingIn(i.Children); text != "" {
+				return text
+			}
+		}
+	}
+	return ""
+}
+
+// content is what a block holds: words that stand alone in an element as such, and all else as the file has it.
+func content(n *markup.Node) *page.Content {
+	c := &page.Content{Type: page.HTML}
+	words, plain := "", true
+	for _, k := range n.Kids {
+		plain = plain && k.IsText()
+		words += k.Text
+	}
+	words = strings.Join(strings.Fields(words), " ")
+	switch {
+	case !plain || words == "" || len(words) > page.MaxText:
+		if items := itemsOf(n); n.Tag == "ul" && len(items) > 0 {
+			return &page.Content{Type: page.List, Items: items}
+		}
+	case len(n.Tag) == 2 && n.Tag[0] == 'h' && n.Tag[1] >= '1' && n.Tag[1] <= '6':
+		return &page.Content{Type: page.Heading, Level: int(n.Tag[1] - '0'), Text: words}
+	case n.Tag == "p":
+		return &page.Content{Type: page.Text, Text: words}
+	}
+	return c
+}
+
+// itemsOf are the items of a list, where each is words alone; else none.
+func itemsOf(n *markup.Node) (items []string) {
+	for _, k := range n.Kids {
+		if k.IsText() && blank(k.Text) {
+			continue
+		}
+		words := ""
+		for _, t := range k.Kids {
+			if !t.IsText() {
+				return nil
+			}
+			words += t.Text
+		}
+		if k.Tag != "li" || len(words) > page.MaxText || len(items) >= 500 {
+			return nil
+		}
+		items = append(items, strings.Join(strings.Fields(words), " "))
+	}
+	return items
+}

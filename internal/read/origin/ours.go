@@ -1,0 +1,28 @@
+package origin
+
+import (
+	"path"
+	"strings"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+)
+
+// RulesStart is how the first line of a page's own rules begins, as we write them.
+const RulesStart = "Rules of this page, by Kit Rows"
+
+// IsRules reports whether a file is the rules of a page's own, for what its kit has no class for: its first line says
+// so.
+func IsRules(f kit.File) bool { return strings.HasPrefix(f.Text, "/* "+RulesStart) }
+
+// RulesOf is the address at which a page links them.
+func RulesOf(p *page.Page) string {
+	return strings.TrimSuffix(path.Base(p.File), path.Ext(p.File)) + "-rules.css"
+}
+
+// IsOurs reports whether a file is a stylesheet as we write it, of a kit of ours or of a page's own rules: its first
+// line says so.
+func IsOurs(f kit.File) bool {
+	first, _, _ := strings.Cut(f.Text, "\n")
+	return strings.HasPrefix(first, "/*") && strings.Contains(first, ", by Kit Rows")
+}

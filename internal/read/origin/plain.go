@@ -1,0 +1,104 @@
+package origin
+
+import (
+	"slices"
+	"strings"
+
+	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+)
+
+// Decoded is the text of a document with edits made, as UTF-8.
+func Decoded(doc *markup.Document, edits []markup.Edit) string {
+	return string(markup.Spliced([]byte(doc.Text()), markup.NewText(doc.Text()).Splices(edits)))
+}
+
+// Plain is a page that was read from markup as one that is made here, as far as such pages can hold it: its containers,
+// rows and columns, without what stands around and between them, and what stands in columns as it is in the file.
+func Plain(p *page.Page, k *kit.Kit) *page.Page {
+	w := plainer{doc: Document(p.Origin), stretches: Stretches(p, Inner(k)), anchors: map[string]bool{}, k: k}
+	c := *p
+	c.Origin = nil
+	c.File = strings.TrimSuffix(p.File[strings.LastIndexByte(p.File, '/')+1:], ".htm")
+	if !strings.HasSuffix(c.File, ".html") || strings.ContainsFunc(c.File, func(r rune) bool {
+		return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9' || r == '.' || r == '-' ||
+			r == '_')
+	}) {
+		c.File = "index.html"
+	}
+	c.Body = w.nodes(p.Body, "")
+	return &c
+}
+
+type plainer struct {
+	k         *kit.Kit
+	doc       *markup.Document
+	stretches map[*page.Node]Stretch
+	anchors   map[string]bool
+}
+
+func (w *plainer) nodes(nodes []*page.Node, in page.Kind) (all []*page.Node) {
+	for _, n := range nodes {
+		switch {
+		case n.Kind == page.Container && in == "", n.Kind == page.Row && in == page.Container, n.Kind == page.Row &&
+			in == page.Column,
+			n.Kind == page.Column && in == page.Row:
+			all = append(all, w.node(n))
+		case n.Kind == page.Row && in == "":
+			all = append(all, &page.Node{ID: "in-" + n.ID, Kind: page.Container, Name: "Container",
+				Children: []*page.Node{w.node(n)}})
+		case in == page.Column && (n.Kind == page.Block || !grid(n)):
+			all = append(all, w.block(n))
+		default:
+			all = append(all, w.nodes(n.Children, in)...)
+		}
+	}
+	return all
+}
+
+// grid reports whether there is a row in a node.
+func grid(n *page.Node) bool {
+	return n.Kind == page.Row || slices.ContainsFunc(n.Children, grid)
+}
+
+func (w *plainer) node(n *page.Node) *page.Node {
+	c := *n
+	c.Named = false
+	c.Children = w.nodes(n.Children, n.Kind)
+	if page.CheckElement(c.Kind, c.Element) != nil {
+		c.Element = ""
+	}
+	if page.CheckAnchor(c.Anchor) != nil || w.anchors[c.Anchor] {
+		c.Anchor = ""
+	}
+	w.anchors[c.Anchor] = true
+	if page.CheckClasses(w.k, c.Classes) != nil {
+		c.Classes = nil
+	}
+	return &c
+}
+
+// block is an element, or words, as the file has them.
+func (w *plainer) block(n *page.Node) *page.Node {
+	c := &page.Node{ID: n.ID, Kind: page.Block, Name: n.Name, Content: n.Content, Note: n.Note}
+	if n.Content == nil || n.Content.Type == page.HTML {
+		c.Content = &page.Content{Type: page.HTML, Text: w.text(n)}
+		if len(c.Content.Text) > page.MaxText {
+			c.Content = &page.Content{Type: page.Text, Text: n.Name}
+		}
+	}
+	return c
+}
+
+// text is what the file has of a node.
+func (w *plainer) text(n *page.Node) string { return w.stretches[n].Text(w.doc) }
+
+// Text is the text of a stretch of a file, its lines as from the beginning of one.
+func (s Stretch) Text(doc *markup.Document) string {
+	text := doc.Excerpt(s.Span(doc), nil)
+	if m := s.Element(); m != nil && m.IsOpen() {
+		text += "</" + m.Tag + ">"
+	}
+	return text
+}

@@ -1,0 +1,315 @@
+// Package component writes a page as TypeScript components: the page, and the components
+// of the kit it is made of.
+package component
+
+import (
+	"cmp"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"kitrows/internal/browser/css"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/say"
+)
+
+// Files is a page as TSX: the page, and the components of the kit it is made of,
+// a Frame, a Row and a Cell whose properties take a value or one for each breakpoint.
+// They write the kit's classes, so they go with its stylesheet.
+func Files(l *layout.Layout, pr *project.Project) []code.File {
+	w := tsx{said: say.Of(l), k: l.Kit(), picture: markup.Linked(pr)}
+	name := strings.TrimSuffix(l.Page().File, ".html")
+	if name == "kit" {
+		name = "kit-page"
+	}
+	return []code.File{w.page(l.Page(), name+".tsx"), {Name: "kit.tsx", Text: componentFile(l.Kit())}}
+}
+
+// tsx writes a page of components.
+type tsx struct {
+	p       css.Printer
+	said    *say.Page
+	k       *kit.Kit
+	picture func(id string) string
+}
+
+// indent is one step, and lineWidth what a line should not grow over.
+const (
+	indent    = "  "
+	lineWidth = 92
+)
+
+func (w *tsx) line(format string, args ...any) { w.p.Line(fmt.Sprintf(format, args...)) }
+
+func (w *tsx) page(p *page.Page, file string) code.File {
+	w.line("import { Cell, Frame, Row } from \"./kit\";")
+	w.p.Gap()
+	w.line("/** %s. */\nexport default function %s() {\n  return (\n    <>", code.Comment(p.Name),
+		componentName(p.Name))
+	w.nodesOf(nil, p.Body, 3)
+	w.p.For = ""
+	w.line("    </>\n  );\n}")
+	return code.File{Name: file, Text: w.p.Text(), Nodes: w.p.Of()}
+}
+
+// componentName is a page's name as one of a component.
+func componentName(name string) string {
+	var b strings.Builder
+	for word := range strings.SplitSeq(code.Slug(name), "-") {
+		if word != "" {
+			b.WriteString(strings.ToUpper(word[:1]) + word[1:])
+		}
+	}
+	return strings.TrimSuffix(b.String(), "Page") + "Page"
+}
+
+func (w *tsx) nodesOf(outer *page.Node, nodes []*page.Node, depth int) {
+	for _, n := range nodes {
+		w.p.For = n.ID
+		pad := strings.Repeat(indent, depth)
+		if n.Kind == page.Block {
+			w.block(n.Content, depth)
+			continue
+		}
+		tag, props := w.open(outer, n)
+		text := pad + "<" + strings.Join(append([]string{tag}, props...), " ")
+		if len(n.Children) == 0 {
+			w.line("%s />", text)
+			continue
+		}
+		if len(text)+1 > lineWidth {
+			w.line("%s<%s", pad, tag)
+			for _, p := range props {
+				w.line("%s%s%s", pad, indent, p)
+			}
+			w.line("%s>", pad)
+		} else {
+			w.line("%s>", text)
+		}
+		w.nodesOf(n, n.Children, depth+1)
+		w.p.For = n.ID
+		w.line("%s</%s>", pad, tag)
+	}
+}
+
+// open is a node's component and its properties.
+func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
+	element := n.TagIn(outer)
+	tag = map[page.Kind]string{page.Section: element, page.Container: "Frame", page.Row: "Row",
+		page.Column: "Cell"}[n.Kind]
+	if n.Kind != page.Section && element != "div" {
+		props = append(props, fmt.Sprintf("as=%q", element))
+	}
+	if n.Anchor != "" {
+		props = append(props, fmt.Sprintf("id=%q", n.Anchor))
+	}
+	if n.Kind == page.Container && !n.Frame.IsZero() {
+		props = append(props, fmt.Sprintf("kind=%q", n.Frame.String()))
+	}
+	type value struct {
+		bp   string
+		text string
+	}
+	var order []string
+	values := map[string][]value{}
+	for _, c := range append(w.said.Node(n.ID), w.said.Ends(n.ID)...) {
+		prop, text := propertyOf(c)
+		if prop == "" {
+			continue
+		}
+		if values[prop] == nil {
+			order = append(order, prop)
+		}
+		values[prop] = append(values[prop], value{w.k.Breakpoints[c.From].Name, text})
+	}
+	for _, prop := range order {
+		all := values[prop]
+		if len(all) == 1 && all[0].bp == w.k.Breakpoints[0].Name {
+			if quoted := strings.HasPrefix(all[0].text, `"`); quoted {
+				props = append(props, prop+"="+all[0].text)
+			} else {
+				props = append(props, prop+"={"+all[0].text+"}")
+			}
+			continue
+		}
+		parts := make([]string, len(all))
+		for i, v := range all {
+			parts[i] = property(v.bp) + ": " + v.text
+		}
+		props = append(props, prop+"={{ "+strings.Join(parts, ", ")+" }}")
+	}
+	if len(n.Classes) > 0 {
+		props = append(props, fmt.Sprintf("className=%q", strings.Join(n.Classes, " ")))
+	}
+	return tag, props
+}
+
+// property is a key of an object, in quotes where it needs them.
+func property(key string) string {
+	if strings.ContainsFunc(key,
+		func(r rune) bool { return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r == '_') }) {
+		return strconv.Quote(key)
+	}
+	return key
+}
+
+// properties are the properties of fields that are not called as those are.
+var properties = map[page.Field]string{page.PerLine: "per", page.Width: "width", page.Shown: "shown", page.Line: "line"}
+
+// propertyOf is the property that says what code says, and its value; none of what a
+// component is anyway.
+func propertyOf(c say.Saying) (prop, value string) {
+	v := c.Value
+	switch {
+	case c.Field == page.Told:
+		return "told", "true"
+	case c.Field == page.Ends:
+		return v.String(), "true"
+	}
+	if c.Field == page.Base || c.Field == page.Frames || c.Field == page.Fit {
+		return "", ""
+	}
+	prop = cmp.Or(properties[c.Field], c.Field.String())
+	switch v.Term {
+	case page.AsKit, page.Anew:
+		return prop, `"kit"`
+	case page.No, page.Yes:
+		return prop, v.String()
+	case page.Number, page.Taken, page.Pixels:
+		switch {
+		case c.Field == page.PerLine && v.N == 0:
+			return prop, `"off"`
+		case v.At > 0:
+			return prop, fmt.Sprintf("[%d, %d]", v.N, v.At)
+		}
+		return prop, strconv.Itoa(v.Int())
+	}
+	return prop, strconv.Quote(v.String())
+}
+
+var jsxEscapes = strings.NewReplacer("&", "&amp;", "<", "&lt;", ">", "&gt;", "{", `{"{"}`, "}", `{"}"}`)
+
+// jsx is text as JSX takes it.
+func jsx(text string) string {
+	if text = strings.Join(strings.Fields(text), " "); text == "" {
+		return `{""}`
+	}
+	return jsxEscapes.Replace(text)
+}
+
+func (w *tsx) text(depth int, tag, attributes, words string) {
+	pad := strings.Repeat(indent, depth)
+	words = jsx(words)
+	whole := pad + "<" + tag + attributes + ">" + words + "</" + tag + ">"
+	if len(whole) <= lineWidth {
+		w.line("%s", whole)
+		return
+	}
+	w.line("%s<%s%s>", pad, tag, attributes)
+	line := ""
+	for word := range strings.FieldsSeq(words) {
+		if line != "" && len(pad)+len(indent)+len(line)+1+len(word) > lineWidth {
+			w.line("%s%s%s", pad, indent, line)
+			line = ""
+		}
+		line = strings.TrimPrefix(line+" "+word, " ")
+	}
+	w.line("%s%s%s\n%s</%s>", pad, indent, line, pad, tag)
+}
+
+// attribute is a property whose value is a text.
+func attribute(name, value string) string {
+	if strings.ContainsAny(value, "\n\r") {
+		return " " + name + "={" + literal(value) + "}"
+	}
+	return " " + name + "=" + markup.Quoted(value)
+}
+
+// literal is text as a string of the language.
+func literal(text string) string {
+	var b strings.Builder
+	e := json.NewEncoder(&b)
+	e.SetEscapeHTML(false)
+	_ = e.Encode(text) // a string, into memory
+	return strings.TrimSuffix(b.String(), "\n")
+}
+
+func (w *tsx) image(c *page.Content) string {
+	size := ""
+	if c.Fit {
+		name, fit := vocab.Attribute(w.k.Write(w.k.Naming.Fit, "", "", 0))
+		if name == "class" {
+			name = "className"
+		}
+		size = fmt.Sprintf(" %s=%q width={%s} height={%s}", name, fit, markup.Number(c.Width), markup.Number(c.Height))
+	}
+	return "<img" + size + attribute("src", w.picture(c.Picture)) + attribute("alt", c.Alt) + " />"
+}
+
+// block writes a block of content.
+func (w *tsx) block(c *page.Content, depth int) {
+	pad := strings.Repeat(indent, depth)
+	switch c.Type {
+	case page.Heading:
+		w.text(depth, fmt.Sprintf("h%d", c.Level), "", c.Text)
+	case page.Text:
+		w.text(depth, "p", "", c.Text)
+	case page.List:
+		w.line("%s<ul>", pad)
+		for _, item := range c.Items {
+			w.text(depth+1, "li", "", item)
+		}
+		w.line("%s</ul>", pad)
+	case page.Picture:
+		if len(c.Sources) == 0 {
+			w.line("%s%s", pad, w.image(c))
+			return
+		}
+		w.line("%s<picture>", pad)
+		for _, s := range slices.Backward(c.Sources) {
+			size := ""
+			if c.Fit {
+				size = fmt.Sprintf(" width={%s} height={%s}", markup.Number(s.Width), markup.Number(s.Height))
+			}
+			w.line("%s%s<source%s%s%s />", pad, indent,
+				attribute("media", "(min-width: "+w.k.Breakpoints[w.k.Index(s.From)].From.String()+")"),
+				attribute("srcSet", w.picture(s.Picture)), size)
+		}
+		w.line("%s%s%s\n%s</picture>", pad, indent, w.image(c), pad)
+	case page.Button:
+		if c.Link == "" {
+			w.text(depth, "button", ` type="button"`, c.Text)
+		} else {
+			w.text(depth, "a", attribute("href", c.Link), c.Text)
+		}
+	case page.Card:
+		w.line("%s<article>", pad)
+		if c.Picture != "" {
+			w.line("%s%s%s", pad, indent, w.image(c))
+		}
+		w.text(depth+1, fmt.Sprintf("h%d", c.Level), "", c.Text)
+		for _, item := range c.Items {
+			w.text(depth+1, "p", "", item)
+		}
+		w.line("%s</article>", pad)
+	case page.Form:
+		w.line("%s<form>", pad)
+		for i, label := range c.Items {
+			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, pad,
+				indent,
+				indent, jsx(label), pad, indent, indent, markup.FieldName(label, i), pad, indent)
+		}
+		w.text(depth+1, "button", ` type="submit"`, c.Text)
+		w.line("%s</form>", pad)
+	case page.HTML:
+		w.line("%s<div dangerouslySetInnerHTML={{ __html: %s }} />", pad, literal(c.Text))
+	}
+}

@@ -1,0 +1,178 @@
+package markup
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/read/analyse"
+	"kitrows/internal/write/say"
+)
+
+// block writes a block of content. In a document it is as high as declared, and
+// by itself as wide, whatever its content.
+func (w *Writer) block(n *page.Node, depth int) {
+	c, attributes := n.Content, w.mark(n)
+	if w.Hold {
+		class := analyse.Held
+		if c.Fit {
+			class += " kr-scaled"
+		}
+		attributes += fmt.Sprintf(` class="%s" style="%s"`, class, w.held(c))
+	}
+	switch c.Type {
+	case page.Heading:
+		w.text(n.ID, depth, fmt.Sprintf("h%d", c.Level), attributes, c.Text)
+	case page.Text:
+		w.text(n.ID, depth, "p", attributes, c.Text)
+	case page.List:
+		w.around(n.ID, depth, "ul", attributes, func(depth int) {
+			for _, item := range c.Items {
+				w.text(n.ID, depth, "li", "", item)
+			}
+		})
+	case page.Picture:
+		w.picture(n, depth, attributes)
+	case page.Button:
+		if c.Link == "" {
+			w.text(n.ID, depth, "button", attributes+` type="button"`, c.Text)
+		} else {
+			w.text(n.ID, depth, "a", attributes+` href=`+Quoted(c.Link), c.Text)
+		}
+	case page.Card:
+		w.card(n, depth, attributes)
+	case page.Form:
+		w.form(n, depth, attributes)
+	case page.HTML:
+		w.given(n, depth, attributes)
+	}
+}
+
+// around writes an element on lines of its own around what inside writes.
+func (w *Writer) around(node string, depth int, tag, attributes string, inside func(depth int)) {
+	w.line(node, depth, "<"+tag+attributes+">")
+	inside(depth + 1)
+	w.line(node, depth, "</"+tag+">")
+}
+
+func (w *Writer) card(n *page.Node, depth int, attributes string) {
+	c := n.Content
+	w.around(n.ID, depth, "article", attributes, func(depth int) {
+		if c.Picture != "" {
+			w.line(n.ID, depth, w.image(c, ""))
+		}
+		w.text(n.ID, depth, fmt.Sprintf("h%d", c.Level), "", c.Text)
+		for _, item := range c.Items {
+			w.text(n.ID, depth, "p", "", item)
+		}
+	})
+}
+
+// form writes a field for every label and a button that sends them.
+func (w *Writer) form(n *page.Node, depth int, attributes string) {
+	w.around(n.ID, depth, "form", attributes, func(depth int) {
+		for i, label := range n.Content.Items {
+			name := FieldName(label, i)
+			w.around(n.ID, depth, "label", "", func(depth int) {
+				w.line(n.ID, depth, Escaped(strings.Join(strings.Fields(label), " ")))
+				w.line(n.ID, depth, fmt.Sprintf(`<input type="text" name="%s">`, name))
+			})
+		}
+		w.text(n.ID, depth, "button", ` type="submit"`, n.Content.Text)
+	})
+}
+
+// Number is a length in px without its unit.
+func Number(l kit.Length) string { return kit.Number(l.Px()) }
+
+// FieldName is what a form's field is sent as.
+func FieldName(label string, i int) string {
+	if name := strings.ToLower(strings.Join(strings.FieldsFunc(label, notWord), "-")); name != "" {
+		return name
+	}
+	return fmt.Sprintf("field-%d", i+1)
+}
+
+func notWord(r rune) bool {
+	return !(r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r >= '0' && r <= '9')
+}
+
+// given writes markup as it was given; indented, unless its spaces may count. In a
+// document it is cleaned, and stands in an element of its own.
+func (w *Writer) given(n *page.Node, depth int, attributes string) {
+	lines := func(depth int, markup string) {
+		if strings.Contains(markup, "<pre") || strings.Contains(markup, "<textarea") {
+			depth = 0
+		}
+		for line := range strings.SplitSeq(strings.TrimRight(markup, " \t\n"), "\n") {
+			w.line(n.ID, depth, strings.TrimRight(line, "\r"))
+		}
+	}
+	if w.Hold {
+		w.around(n.ID, depth, "div", attributes, func(depth int) { lines(depth, Cleaned(n.Content.Text)) })
+		return
+	}
+	lines(depth, n.Content.Text)
+}
+
+// held is the style that holds a block to its declared size, which may change
+// with the picture it shows.
+func (w *Writer) held(c *page.Content) string {
+	style := "--wide: " + c.Width.String() + "; --high: " + c.High().String()
+	if c.Fit {
+		style += fmt.Sprintf("; --ratio: %s / %s", Number(c.Width), Number(c.Height))
+	}
+	for _, s := range c.Sources {
+		style += "; --high-" + s.From + ": " + s.Height.String()
+		if c.Fit {
+			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height),
+				s.From,
+				s.Width)
+		}
+	}
+	return style
+}
+
+// picture writes an image, and what stands in its place from a breakpoint on:
+// the widest first, for the first source that matches is shown.
+func (w *Writer) picture(n *page.Node, depth int, attributes string) {
+	c := n.Content
+	image := w.image(c, attributes)
+	if len(c.Sources) == 0 {
+		w.line(n.ID, depth, image)
+		return
+	}
+	w.around(n.ID, depth, "picture", "", func(depth int) {
+		for _, s := range slices.Backward(c.Sources) {
+			from, size := w.kit.Breakpoints[w.kit.Index(s.From)].From, ""
+			if c.Fit {
+				size = fmt.Sprintf(` width="%s" height="%s"`, Number(s.Width), Number(s.Height))
+			}
+			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from,
+				Quoted(w.source(s.Picture)),
+				size))
+		}
+		w.line(n.ID, depth, image)
+	})
+}
+
+// image is an img element. One that fits its column says its natural size, so that
+// a browser keeps its place before it has it.
+func (w *Writer) image(c *page.Content, more string) string {
+	if c.Fit {
+		w.out.used[say.Fit] = true
+		fit := ""
+		if w.Selectors != nil {
+			fit = w.Selectors.fit
+		} else if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); word != nil {
+			fit = word.Text
+		}
+		if !w.Hold && fit != "" { // a block that is held to its size has a class already
+			more += attributes([]string{fit})
+		}
+		more += fmt.Sprintf(` width="%s" height="%s"`, Number(c.Width), Number(c.Height))
+	}
+	return fmt.Sprintf(`<img%s src=%s alt=%s>`, more, Quoted(w.source(c.Picture)), Quoted(c.Alt))
+}

@@ -1,0 +1,40 @@
+package markup
+
+import (
+	"fmt"
+	"strings"
+
+	"kitrows/internal/grid/page"
+)
+
+// Head is the lines that a page's head must have, with links to stylesheets in that
+// order.
+func Head(p *page.Page, links ...string) []string {
+	all := []string{
+		`<meta charset="utf-8">`,
+		`<meta name="viewport" content="width=device-width, initial-scale=1">`,
+		"<title>" + Escaped(p.Name) + "</title>",
+	}
+	for _, link := range links {
+		all = append(all, `<link rel="stylesheet" href="`+link+`">`)
+	}
+	return all
+}
+
+// Page is markup as a complete page, whose head links stylesheets in that order.
+func Page(p *page.Page, markup string, links ...string) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "<!DOCTYPE html>\n<html lang=%s>\n  <head>\n", Quoted(p.Language))
+	for _, line := range Head(p, links...) {
+		b.WriteString("    " + line + "\n")
+	}
+	b.WriteString("  </head>\n  <body>\n")
+	for line := range strings.Lines(markup) {
+		if strings.TrimSpace(line) != "" {
+			b.WriteString("    ")
+		}
+		b.WriteString(line)
+	}
+	b.WriteString("  </body>\n</html>\n")
+	return b.String()
+}

@@ -1,0 +1,288 @@
+package rewrite_test
+
+import (
+	"bytes"
+	"fmt"
+	"math/rand/v2"
+	"slices"
+	"strings"
+	"testing"
+	"unicode/utf16"
+
+	"github.com/go-json-experiment/json"
+
+	"kitrows/internal/browser/markup"
+	"kitrows/internal/edit"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/test/sample"
+)
+
+// shown writes a page's nodes with what is set on them, for two pages to be held against one another.
+func shown(p *page.Page) string {
+	var b strings.Builder
+	p.Walk(func(n *page.Node, at page.Place) {
+		kind := n.Kind
+		if kind == page.Section {
+			kind = page.Element
+		}
+		fmt.Fprintf(&b, "%s%s %s %v %s %v %v\n", strings.Repeat(" ", at.Depth), kind, n.Element, n.At, n.Anchor,
+			n.Classes, n.Frame)
+	})
+	return b.String()
+}
+
+// random is a random operation on a page.
+func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
+	var all []*page.Node
+	p.Walk(func(n *page.Node, _ page.Place) { all = append(all, n) })
+	of := func(kinds ...page.Kind) *page.Node {
+		for range 200 {
+			n := all[r.IntN(len(all))]
+			for _, kind := range kinds {
+				if n.Kind == kind {
+					return n
+				}
+			}
+		}
+		return all[0]
+	}
+	any := func() *page.Node { return all[r.IntN(len(all))] }
+	o := edit.Operation{Page: p.ID}
+	bp := k.Breakpoints[r.IntN(len(k.Breakpoints))].Name
+	switch r.IntN(20) {
+	case 0, 1, 2:
+		text := fmt.Sprint(1 + r.IntN(k.Columns.N()))
+		if r.IntN(4) == 0 {
+			text = []string{"*", "x", "", "1_2", "="}[r.IntN(5)]
+		}
+		cells := []edit.Cell{{Node: of(page.Column).ID, Breakpoint: bp}}
+		if r.IntN(2) == 0 {
+			cells = append(cells, edit.Cell{Node: of(page.Column).ID, Breakpoint: bp})
+		}
+		o.Type = &edit.Type{Cells: cells, Text: text}
+	case 3:
+		o.Remove = &edit.Remove{Node: any().ID}
+	case 4:
+		o.Duplicate = &edit.Duplicate{Node: any().ID}
+	case 5:
+		o.Move = &edit.Move{Node: any().ID, Parent: of(page.Row, page.Column, page.Element).ID, Index: r.IntN(3)}
+	case 6:
+		o.AddRow = &edit.AddRow{Inside: of(page.Container, page.Column).ID, Recipe: "= =", Breakpoint: bp}
+	case 7:
+		o.AddColumn = &edit.AddColumn{Near: of(page.Row, page.Column).ID}
+	case 8:
+		classes := []string{"own-a", "own-b"}[:r.IntN(3)]
+		o.Describe = &edit.Describe{Node: of(page.Row, page.Column, page.Container, page.Element).ID, Classes: &classes}
+	case 9:
+		anchor := []string{"", "here", "there"}[r.IntN(3)]
+		o.Describe = &edit.Describe{Node: of(page.Row, page.Column, page.Container).ID, Anchor: &anchor}
+	case 10:
+		o.Wrap = &edit.Wrap{Node: any().ID}
+	case 12:
+		o.Recast = &edit.Recast{Row: of(page.Row).ID, Recipe: "= = =", Breakpoint: bp}
+	case 13:
+		o.AddContainer = &edit.AddContainer{Near: any().ID, Before: r.IntN(2) == 0}
+	case 14:
+		o.AddBlock = &edit.AddBlock{Column: of(page.Column).ID, Content: page.Content{Type: page.Heading, Level: 2,
+			Text: "Log"}}
+	case 15:
+		o.Alike = &edit.Alike{Node: of(page.Column).ID, To: []string{of(page.Column).ID, of(page.Column).ID}}
+	case 16:
+		o.Level = &edit.Level{From: k.Breakpoints[len(k.Breakpoints)-1].Name, To: bp}
+	case 17:
+		o.Hop = &edit.Hop{Node: any().ID, By: 1 - 2*r.IntN(2)}
+	case 18:
+		part, err := edit.CopyPart(&project.Project{Kits: []*kit.Kit{k}}, p, of(page.Row, page.Column).ID)
+		if err == nil {
+			o.Paste = &edit.Paste{Near: of(page.Row, page.Column).ID, Part: string(part)}
+		} else {
+			o.AddSection = &edit.AddSection{}
+		}
+	case 19:
+		o.Mark = &edit.Mark{Nodes: []string{any().ID}, As: []page.Kind{page.Element, page.Row, page.Column,
+			page.Container}[r.IntN(4)], Children: r.IntN(2) == 0}
+	case 11:
+		o.Content = &edit.Content{Node: of(page.Block).ID, Content: page.Content{Type: page.Text,
+			Text: "Two <terns> & a gull"}}
+	}
+	return o
+}
+
+// wide is a text in UTF-16.
+func wide(text string) []byte {
+	file := []byte{0xff, 0xfe}
+	for _, unit := range utf16.Encode([]rune(text)) {
+		file = append(file, byte(unit), byte(unit>>8))
+	}
+	return file
+}
+
+// An operation on a page from markup changes no other bytes than it names, the file read again is the page, and undone
+// it is the file as it was.
+func TestRandomOperations(t *testing.T) {
+	done := map[string]int{}
+	for seed := range uint64(sample.Rounds(60)) {
+		r := sample.New(5000 + seed)
+		k, reading := sample.Team(r)
+		if k == nil {
+			continue
+		}
+		html := sample.Surrounded(r, k, sample.Worded(r, k, reading.Words.Words))
+		file := []byte(html)
+		if seed%5 == 0 { // in another encoding
+			file = wide(html)
+		}
+		o := page.NewOrigin(file, nil)
+		k, _, err := origin.Kit(t.Context(), "kit", o, nil)
+		if err != nil {
+			continue
+		}
+		pg := origin.NewPage("page", "index.html", k, o)
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+			Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+		if err := pr.Check(); err != nil {
+			t.Fatalf("seed %d: %v", seed, err)
+		}
+		for step := range 12 {
+			before := pr.Pages[0]
+			op := random(r, k, before)
+			change, err := edit.Apply(pr, op)
+			name := fmt.Sprintf("seed %d, step %d, %s", seed, step, named(op))
+			if err != nil {
+				done["refused"]++
+				continue
+			}
+			after := change.Project.Pages[0]
+			if wrong := outside(before, after, op, reading.Inner); wrong != "" {
+				t.Fatalf("%s: %s\n%s\n%s", name, wrong, origin.Document(before.Origin).Text(),
+					origin.Document(after.Origin).Text())
+			}
+			again := origin.Again(after, k, after.Origin, nil)
+			if shown(again) != shown(after) {
+				t.Fatalf("%s: read again\n%s\nwas\n%s", name, shown(again), shown(after))
+			}
+			if err := change.Project.Check(); err != nil {
+				t.Fatalf("%s: %v", name, err)
+			}
+			back, err := edit.Apply(change.Project, change.Inverse)
+			if err != nil {
+				t.Fatalf("%s: undone: %v", name, err)
+			}
+			if got := back.Project.Pages[0]; !bytes.Equal(got.Origin.Bytes(), before.Origin.Bytes()) ||
+				shown(got) != shown(before) {
+				t.Fatalf("%s: undone it is other", name)
+			}
+			if ids(back.Project.Pages[0]) != ids(before) {
+				t.Fatalf("%s: undone\n%s\nwas\n%s\nafter\n%s\n%s\n%s", name, ids(back.Project.Pages[0]), ids(before),
+					ids(after), before.Origin.Bytes(), after.Origin.Bytes())
+			}
+			forth, err := edit.Apply(back.Project, back.Inverse)
+			if err != nil || !bytes.Equal(forth.Project.Pages[0].Origin.Bytes(), after.Origin.Bytes()) {
+				t.Fatalf("%s: done again: %v", name, err)
+			}
+			done[kindOf(op)]++
+			pr = change.Project
+		}
+	}
+	t.Log(done)
+}
+
+// outside says which bytes an operation changed that it is not about; empty for none.
+func outside(before, after *page.Page, o edit.Operation, inner string) string {
+	doc := origin.Document(before.Origin)
+	all := origin.Stretches(before, inner)
+	var may []markup.Span // stretches of the text
+	tags := func(n *page.Node) {
+		if m := all[n].Element(); m != nil {
+			may = append(may, m.Start, m.End)
+		}
+	}
+	whole := func(id string) {
+		n, _ := before.Find(id)
+		for _, m := range all[n].Nodes {
+			lines, _ := doc.Lines(doc.Outer(m))
+			may = append(may, lines)
+		}
+	}
+	switch {
+	case o.Type != nil: // and of their rows' other columns, which may stand otherwise in their lines
+		for _, c := range o.Type.Cells {
+			_, at := before.Find(c.Node)
+			for _, column := range at.Parent.Columns() {
+				tags(column)
+			}
+		}
+	case o.Describe != nil:
+		n, _ := before.Find(o.Describe.Node)
+		tags(n)
+	case o.Remove != nil:
+		whole(o.Remove.Node)
+		if _, at := before.Find(o.Remove.Node); at.Parent != nil && at.Parent.Kind == page.Row {
+			for _, column := range at.Parent.Columns() {
+				tags(column)
+			}
+		}
+	case o.Content != nil:
+		whole(o.Content.Node)
+	default:
+		return ""
+	}
+	// what lies between the stretches is as it was
+	slices.SortFunc(may, func(a, b markup.Span) int { return a.From - b.From })
+	text, at := origin.Document(after.Origin).Text(), 0
+	end := 0
+	for _, s := range append(may, markup.Span{From: len(doc.Text()), To: len(doc.Text())}) {
+		if s.From < end {
+			continue
+		}
+		kept := doc.Text()[end:s.From]
+		found := strings.Index(text[at:], kept)
+		if found < 0 {
+			return fmt.Sprintf("%.80q is not as it was", kept)
+		}
+		at, end = at+found+len(kept), s.To
+	}
+	return ""
+}
+
+func ids(p *page.Page) string {
+	var b strings.Builder
+	p.Walk(func(n *page.Node, _ page.Place) { b.WriteString(n.ID + " ") })
+	return b.String()
+}
+
+// named is an operation as JSON.
+func named(o edit.Operation) string {
+	b, _ := json.Marshal(o)
+	return string(b[:min(len(b), 400)])
+}
+
+// kindOf is which operation it is.
+func kindOf(o edit.Operation) string {
+	_, rest, _ := strings.Cut(named(o), ",\"")
+	kind, _, _ := strings.Cut(rest, "\"")
+	return kind
+}
+
+// One width of a page of 20,000 elements is changed.
+func BenchmarkEdit(b *testing.B) {
+	k := sample.Twelve()
+	pg := origin.NewPage("page", "index.html", k, page.NewOrigin(sample.Watches(4000), nil))
+	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		Pages: []*page.Page{pg}}
+	for n := 0; b.Loop(); n++ {
+		change, err := edit.Apply(pr, edit.Operation{Page: "page", Type: &edit.Type{
+			Cells: []edit.Cell{{Node: "column-2000", Breakpoint: k.Breakpoints[1].Name}}, Text: fmt.Sprint(1 + n%11)}})
+		if err != nil {
+			b.Fatal(err)
+		}
+		pr = change.Project
+		b.StopTimer()
+		layout.Of(k, pr.Pages[0]) // as the lanes are, once the edit is on disk
+		b.StartTimer()
+	}
+}

@@ -1,0 +1,197 @@
+// Package say works out what a page's code must say: of every container, row and
+// column which field has which value from which breakpoint on, with nothing said that
+// comes to nothing. Classes, mixins and the properties of components are all written
+// from it.
+package say
+
+import (
+	"cmp"
+	"encoding/binary"
+	"slices"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
+	"kitrows/internal/plan/layout"
+)
+
+// A Saying is one thing that code says: that a field of a node has a value from a
+// breakpoint on. Sayings are comparable; how many units a row has is not in them, for
+// code says units by their number alone.
+type Saying struct {
+	On    page.Kind
+	Field page.Field
+	Value page.Value
+	From  int8 // the breakpoint
+}
+
+// Base says that a node is a row, a column or a picture that fits at all.
+func Base(kind page.Kind) Saying { return Saying{On: kind, Field: page.Base} }
+
+// Told says that a row's floats say themselves where they stand in it.
+var Told = Saying{On: page.Row, Field: page.Told}
+
+// First and Last say that a column is its row's first or last, where those are trimmed.
+var (
+	First = Saying{On: page.Column, Field: page.Ends, Value: page.First}
+	Last  = Saying{On: page.Column, Field: page.Ends, Value: page.Last}
+)
+
+// Fit says that a picture is scaled to its column.
+var Fit = Saying{On: page.Block, Field: page.Fit}
+
+// Compare orders sayings as their rules stand in a stylesheet: by breakpoint, kind of
+// node, field and value.
+func Compare(a, b Saying) int {
+	return cmp.Or(
+		cmp.Compare(a.From, b.From), cmp.Compare(rank[a.On], rank[b.On]), cmp.Compare(a.Field, b.Field),
+		cmp.Compare(a.Value.Term, b.Value.Term), cmp.Compare(a.Value.N, b.Value.N),
+		cmp.Compare(a.Value.Of, b.Value.Of), cmp.Compare(a.Value.At, b.Value.At),
+	)
+}
+
+var rank = map[page.Kind]int{page.Container: 0, page.Row: 1, page.Column: 2, page.Block: 3}
+
+// A Page is all that the code of a page must say.
+type Page struct {
+	Layout  *layout.Layout
+	nodes   map[string]*node                           // by id
+	columns map[string][kit.MaxBreakpoints]kit.Columns // by row id, what it divides into
+	room    room
+	only    string // the id of the one node it is about; empty for all
+}
+
+// Of works out what the code of a page must say. The rule of a row of so many floats a
+// line counts where its lines begin, so that its columns do not say it, unless some of
+// them are hidden there.
+func Of(l *layout.Layout) *Page { return of(l, "") }
+
+// OfNode works it out for the container, row or column of that id alone.
+func OfNode(l *layout.Layout, id string) *Page { return of(l, id) }
+
+func of(l *layout.Layout, only string) *Page {
+	p := &Page{only: only, Layout: l, nodes: make(map[string]*node, l.Nodes()),
+		columns: map[string][kit.MaxBreakpoints]kit.Columns{}}
+	p.frames(l.Page().Body)
+	return p
+}
+
+// Node is what the code says of the node of that id, its base first, then in the
+// order of breakpoints and fields.
+func (p *Page) Node(id string) []Saying {
+	if n := p.nodes[id]; n != nil {
+		return n.sayings()
+	}
+	return nil
+}
+
+// Ends is what classes and properties say of a column that is its row's first or last, where those
+// are trimmed; rules that select rows say it of their children.
+func (p *Page) Ends(id string) []Saying {
+	if n := p.nodes[id]; n != nil {
+		return n.ends
+	}
+	return nil
+}
+
+// Key is the same for two columns of which the same is said, and for no others.
+func (p *Page) Key(id string) string {
+	all := p.Node(id)
+	key := make([]byte, 0, 10*len(all))
+	for _, s := range all {
+		key = append(key, byte(s.From), byte(s.Field), byte(s.Value.Term), s.Value.At)
+		key = binary.BigEndian.AppendUint16(key, uint16(s.Value.N))
+		key = binary.BigEndian.AppendUint16(key, uint16(s.Value.Of))
+	}
+	return string(key)
+}
+
+// Words are the classes of a vocabulary that say of a row, or of a column in row, all
+// that its code must say, and what of that none can say.
+func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []vocab.Missing) {
+	if n.Kind == page.Row {
+		row = n
+	}
+	said := p.nodes[n.ID]
+	var wants [page.NumFields]vocab.Want
+	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
+	base := said.base
+	if p.Layout.Kit().Naming.Lone && slices.ContainsFunc(chosen, (*vocab.Word).IsWidth) {
+		base = nil // those say that it is a column as well
+	}
+	words := make([]*vocab.Word, 0, 16)
+	for _, s := range append(slices.Clip(base), said.ends...) {
+		words = append(words, v.Saying(s.On, s.Field, s.Value, 0))
+	}
+	return append(words, chosen...), missing
+}
+
+func (p *Page) frames(nodes []*page.Node) {
+	for _, n := range nodes {
+		if n.Kind == page.Section {
+			p.frames(n.Children)
+			continue
+		}
+		p.nodes[n.ID] = &node{base: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
+		for _, row := range n.Children {
+			p.row(row, slices.Repeat([]bool{true}, len(p.Layout.Kit().Breakpoints)))
+		}
+	}
+}
+
+// row works out a row and what is in it; seen tells at which breakpoints everything
+// above it is shown.
+func (p *Page) row(n *page.Node, seen []bool) {
+	if p.only == "" || p.only == n.ID ||
+		slices.ContainsFunc(n.Children, func(c *page.Node) bool { return c.ID == p.only }) {
+		p.say(newRow(p.Layout, n, seen, &p.room))
+	}
+	for _, column := range n.Children {
+		var below []bool
+		for _, c := range column.Children {
+			if c.Kind != page.Row {
+				continue
+			}
+			if below == nil {
+				below = slices.Clone(seen)
+				for i := range below {
+					below[i] = seen[i] && p.Layout.Held(column.ID, i)[page.Shown].Value == page.Shows
+				}
+			}
+			p.row(c, below)
+		}
+	}
+}
+
+// say keeps what is said of a row and its columns.
+func (p *Page) say(r *row) {
+	r.settle()
+	var columns [kit.MaxBreakpoints]kit.Columns
+	for i := range r.live {
+		columns[i] = r.divided(i)
+	}
+	p.columns[r.node.ID] = columns
+	base := []Saying{Base(page.Row)}
+	if r.told {
+		base = append(base, Told)
+	}
+	p.nodes[r.node.ID] = &node{kind: page.Row, base: base, courses: r.own}
+	base = []Saying{Base(page.Column)}
+	all := make([]node, len(r.columns))
+	for i, column := range r.node.Children {
+		all[i] = node{kind: page.Column, base: base, courses: r.columns[i]}
+		if i == 0 && r.kit.GutterPlace.Trims() {
+			all[i].ends = append(all[i].ends, First)
+		}
+		if i+1 == len(all) && r.kit.GutterPlace.Trims() {
+			all[i].ends = append(all[i].ends, Last)
+		}
+		p.nodes[column.ID] = &all[i]
+	}
+}
+
+// Frame says what kind of container a node is.
+func Frame(k *kit.Kit, f page.Frame) Saying {
+	value, from := f.Value(k)
+	return Saying{On: page.Container, Field: page.Frames, Value: value, From: int8(from)}
+}

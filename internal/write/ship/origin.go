@@ -1,0 +1,166 @@
+package ship
+
+import (
+	"context"
+	"path"
+	"strings"
+
+	"kitrows/internal/browser/budget"
+	"kitrows/internal/browser/css"
+	"kitrows/internal/browser/flow"
+	html "kitrows/internal/browser/markup"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/rewrite"
+)
+
+// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first, or
+// what its mixins are written in.
+func originFiles(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
+	l = inForm(l, pr, f.ByMixins())
+	p := l.Page()
+	all := []code.File{markup.Write(l, pr, o).File(p.File)}
+	if f.ByMixins() {
+		all = append(all, mixedOf(l, f, o)...)
+	}
+	for _, file := range foreign.Files(l.Kit(), p) {
+		if !strings.HasPrefix(file.Name, origin.Style) && !(f.ByMixins() && file.Name == p.Origin.Mixins) {
+			all = append(all, code.File{Name: file.Name, Text: file.Text})
+		}
+	}
+	return all
+}
+
+// mixedOf is the mixin-based code of a page whose layout is in mixins.
+func mixedOf(l *layout.Layout, f Form, o code.Options) []code.File {
+	p := l.Page()
+	all := mixed(rewrite.Mixed(p, l.Kit(), o), f)
+	if f == Plain {
+		all[0].Name = path.Base(p.Origin.Mixins)
+	}
+	return all
+}
+
+// inForm is a page that was read from markup with its layout in mixins, or with it in classes.
+func inForm(l *layout.Layout, pr *project.Project, byMixins bool) *layout.Layout {
+	p := l.Page()
+	if byMixins == (p.Origin.Mixins != "") {
+		return l
+	}
+	address := ""
+	if byMixins {
+		address = origin.StyleOf(p)
+	}
+	next, err := rewrite.ByMixins(p, l.Kit(), pr, address)
+	if err != nil {
+		return l // a class that it would need is not to be had
+	}
+	return layout.Of(l.Kit(), next)
+}
+
+// originDocument is the file of a page as it is, with the stylesheets that it links inside, those of the kit first
+// where it links none of them, and with what the options ask for. It carries the policy of all documents.
+func originDocument(l *layout.Layout, o code.Options) string {
+	p := l.Page()
+	doc := origin.Document(p.Origin)
+	files := foreign.Files(l.Kit(), p)
+	used := map[string]bool{}
+	var edits []html.Edit
+	for _, link := range origin.Links(doc) {
+		at := origin.Find(files, link.Name)
+		if link.Here || at < 0 {
+			continue
+		}
+		used[files[at].Name] = true
+		edits = append(edits, html.Edit{Span: link.Start, Text: style(inlined(files, at), link.Media)})
+	}
+	before := ""
+	for i, f := range files {
+		if !used[f.Name] && !strings.HasPrefix(f.Name, origin.Style) {
+			before += style(inlined(files, i), "")
+		}
+	}
+	if o.Tint {
+		before += style("body { background: #d7e6e1 }", "")
+	}
+	edits = append(edits, html.Edit{Span: top(doc),
+		Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
+	doc.Root.Walk(func(n *html.Node) {
+		if a := n.Attr("http-equiv"); n.Tag == "meta" && n.Start.Len() > 0 && (a != nil || n.Attr("charset") != nil) {
+			edits = append(edits, html.Edit{Span: n.Start}) // another encoding, or another address
+		}
+		if n.Tag == "base" && n.Start.Len() > 0 {
+			edits = append(edits, html.Edit{Span: n.Start})
+		}
+	})
+	if o.Mark {
+		for n, s := range origin.Stretches(p, origin.Inner(l.Kit())) {
+			if m := s.Element(); m != nil {
+				edits = append(edits, doc.Attribute(m, "data-node", n.ID))
+			}
+		}
+	}
+	return origin.Decoded(doc, append(edits, origin.Unsaid(p.Origin)...))
+}
+
+// style is a stylesheet as an element.
+func style(text, media string) string {
+	tag := "<style>"
+	if media != "" {
+		tag = "<style media=" + `"` + strings.ReplaceAll(media, `"`, "&quot;") + `">`
+	}
+	return tag + strings.ReplaceAll(text, "</", `<\/`) + "</style>"
+}
+
+// inlined is a file with those that it imports in it.
+func inlined(files []kit.File, at int) string {
+	sources := make([]css.Source, len(files))
+	for i, f := range files {
+		sources[i] = css.Source{Name: f.Name, Text: f.Text}
+	}
+	text := files[at].Text
+	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
+		text = css.NewCascade(b, sources, flow.Expand).Inlined(at)
+		return nil
+	})
+	if err != nil {
+		return files[at].Text
+	}
+	return text
+}
+
+// top is where what comes first in a document's head stands.
+func top(doc *html.Document) (s html.Span) {
+	at := 0
+	if strings.HasPrefix(doc.Text(), "\ufeff") {
+		at = len("\ufeff")
+	}
+	for _, k := range doc.Root.Kids {
+		if k.Tag == "head" && k.Start.Len() > 0 {
+			return html.Span{From: k.Start.To, To: k.Start.To}
+		}
+	}
+	if i := strings.Index(strings.ToLower(doc.Text()), "<!doctype"); i >= 0 && !doc.Part {
+		if end := strings.IndexByte(doc.Text()[i:], '>'); end >= 0 {
+			at = i + end + 1
+		}
+	}
+	if doc.Root.Start.Len() > 0 {
+		at = doc.Root.Start.To
+	}
+	return html.Span{From: at, To: at}
+}
+
+// plain is a page that was read from markup as one that is made here: what mixins and components are written of.
+func plain(p *page.Page, k *kit.Kit) *page.Page {
+	if p.Origin == nil {
+		return p
+	}
+	return origin.Plain(p, k)
+}

@@ -1,0 +1,39 @@
+package ship
+
+import (
+	"kitrows/internal/browser/css"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/write/code"
+)
+
+// OwnStyle is the name of a page's own stylesheet, which is linked after the kit's.
+const OwnStyle = "page.css"
+
+// ownStyle is what a page's own stylesheet begins with: without a browser's margins around
+// the page, which the plan does not have, with no picture wider than its column, and, apart from those, with the
+// rules for what the kit's stylesheet has no class for.
+func ownStyle(l *layout.Layout, f Form) code.File {
+	s := css.Sheet{Comment: code.Comment(l.Page().Name) + ", its own styles, begun by Kit Rows: yours from here on",
+		Blocks: []css.Block{{Rules: []css.Rule{
+			{Selectors: []string{"body"}, Body: []css.Declaration{css.D("margin", "0")}},
+			{Selectors: []string{"img"}, Body: []css.Declaration{css.D("max-width", "100%")}},
+		}}}}
+	text := s.String()
+	if f.ByMixins() || f == TypeScript {
+		return code.File{Name: OwnStyle, Text: text}
+	}
+	return code.File{Name: OwnStyle, Text: text + ownRules(l, "\n")}
+}
+
+// ownRules are the rules for what a stylesheet that was brought in has no class for, after a text before them;
+// empty where there are none.
+func ownRules(l *layout.Layout, before string) string {
+	if l.Foreign() == nil {
+		return ""
+	}
+	own := l.Foreign().OwnRules()
+	if len(own.Blocks) == 0 {
+		return ""
+	}
+	return before + own.String()
+}
