@@ -9,10 +9,10 @@ WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' 
 export GOFLAGS := -buildvcs=false
 
 # What is done in goroutines: the packages, and the tests in which that is so, which run with the race detector as well.
-RACING := ./cmd/kitrows ./internal/app/bench ./internal/browser/budget ./internal/app/folder ./internal/app/server ./internal/app/store
+RACING := ./internal/app/bench ./internal/browser/budget ./internal/app/folder ./internal/app/server ./internal/app/store
 RACES := Together|Many|Beside|Wait|Torn|Saves|Come|Polled|Panic|Spent|Ends|Bench|Windows|Pages
 
-.PHONY: demo serve test check types trial sheets measure pictures clean
+.PHONY: demo serve test check check-go check-web types trial sheets measure pictures clean
 
 ## demo: install, build and start the application with the demo project
 demo: $(BIN)
@@ -60,11 +60,16 @@ test: check $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
 	npm test --silent -w e2e
 
 check: web/src/api/schema.ts web/src/api/bounds.ts
+	@$(MAKE) --no-print-directory -j2 check-go check-web
+
+check-go:
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go mod tidy -diff
 	go vet $(PACKAGES)
 	go tool staticcheck $(PACKAGES)
+
+check-web:
 	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures
 	npm run --silent lint -w web
 	npm run --silent types -w web

@@ -44,6 +44,7 @@ type plan struct {
 func main() {
 	sheets := flag.Int("sheets", 100, "how many random stylesheets")
 	pages := flag.Int("pages", 3, "how many pages on each")
+	hand := flag.Int("hand", 3, "how many random pages on each stylesheet that was written by hand")
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
 	only := flag.Int("only", -1, "one stylesheet")
 	tangled := flag.Int("tangled", -1, "pages written by hand, and so many random ones, in place of stylesheets")
@@ -70,7 +71,7 @@ func main() {
 		return
 	}
 	if *seed == 1 && *only < 0 {
-		byHand(out, *pages)
+		byHand(out, *hand)
 	}
 	for i := range *sheets {
 		r := sample.New(*seed*1_000_000 + uint64(i))

@@ -14,6 +14,7 @@ interface Trial {
 }
 
 const sheets = Number(process.env.FOREIGN_SHEETS ?? 10); // from each seed; make trial has many more
+const hand = process.env.FOREIGN_SHEETS ? 3 : 1; // random pages on each stylesheet that was written by hand
 
 async function judge(page: Page, trial: string) {
   return page.evaluate(async (text) => {
@@ -54,7 +55,7 @@ async function judge(page: Page, trial: string) {
 for (const seed of [1, 2, 3]) {
   test(`stylesheets of another hand, seed ${seed}`, async ({ page }) => {
     test.setTimeout(20 * 60_000);
-    const trials = await printed("foreign", `-sheets=${sheets}`, `-seed=${seed}`);
+    const trials = await printed("foreign", `-sheets=${sheets}`, `-seed=${seed}`, `-hand=${hand}`);
     await page.setContent('<iframe style="border:0;height:90000px;width:800px" scrolling="no"></iframe>');
     let boxes = 0;
     let largest = 0;
