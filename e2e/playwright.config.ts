@@ -8,6 +8,8 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 20_000 },
   forbidOnly: !!process.env.CI,
+  // On the shared machines of CI a test may be slow for reasons of its own: it is tried once more, and listed as flaky.
+  retries: process.env.KITROWS_CI ? 1 : 0,
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },

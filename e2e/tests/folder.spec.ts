@@ -106,7 +106,9 @@ test("a plain page in a folder is laid out by keyboard, and its file is what it 
   const shown = await context.newPage();
   await shown.goto((await page.getByRole("link", { name: "Preview" }).getAttribute("href"))!);
   const story = shown.locator("#story > article");
-  const whole = (await story.boundingBox())!.width;
+  const width = async () => (await story.boundingBox())?.width ?? 0;
+  await expect.poll(width).toBeGreaterThan(0);
+  const whole = await width();
   await page.bringToFront();
   await page.locator('[data-spot="element-4/from-900"]').click();
   await page.keyboard.type("8");
@@ -114,7 +116,7 @@ test("a plain page in a folder is laid out by keyboard, and its file is what it 
   await page.keyboard.type("4");
   await page.keyboard.press("Enter");
   await saved(6);
-  await expect.poll(async () => (await story.boundingBox())?.width ?? 0).toBeLessThan(whole * 0.7);
+  await expect.poll(width).toBeLessThan(whole * 0.7);
   const bare = (text: string) => text.replaceAll(/ class=("[^"]*"|\w+)/g, "");
   const written = readFileSync(file, "utf8");
   expect(bare(written)).toBe(bare(plain));

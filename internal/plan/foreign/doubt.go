@@ -46,7 +46,14 @@ func (f *Page) Doubts() (all []Doubt) {
 type noted struct {
 	mu   sync.Mutex
 	by   map[int][]Doubt
-	last []Doubt // found at the width before
+	last []Doubt               // found at the width before
+	of   map[*flow.Box]inDoubt // by trees that are laid out again and again
+}
+
+// inDoubt is what was in doubt of a tree at a breakpoint: as long as that is the same, the same nodes are.
+type inDoubt struct {
+	breakpoint int
+	doubts     []flow.Doubt
 }
 
 func (n *noted) at(i int) ([]Doubt, bool) {
@@ -81,11 +88,16 @@ func (n *noted) add(i int, found []Doubt) {
 	n.by[i] = all
 }
 
-// most is how many were found last.
-func (n *noted) most() int {
+// most is how many were found last; known is whether those of a tree are listed already.
+func (n *noted) most(root *flow.Box, now inDoubt) (most int, known bool) {
 	n.mu.Lock()
 	defer n.mu.Unlock()
-	return len(n.last)
+	had, is := n.of[root]
+	if n.of == nil || len(n.of) > mostTrees {
+		n.of = map[*flow.Box]inDoubt{}
+	}
+	n.of[root] = inDoubt{now.breakpoint, slices.Clone(now.doubts)}
+	return len(n.last), is && had.breakpoint == now.breakpoint && slices.Equal(had.doubts, now.doubts)
 }
 
 // note keeps which nodes the doubts about a layout are of, and marks the boxes that depend on them: what is in doubt,
@@ -96,7 +108,11 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	for _, d := range doubts {
 		of[d.Style] = append(of[d.Style], d)
 	}
-	found := make([]Doubt, 0, f.noted.most())
+	most, known := f.noted.most(root, inDoubt{i, doubts})
+	var found []Doubt
+	if !known {
+		found = make([]Doubt, 0, most)
+	}
 	after := false // something before is in doubt
 	var mark func(b *flow.Box)
 	mark = func(b *flow.Box) {
@@ -118,8 +134,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 			if len(of) > 0 {
 				doubts = of[b.Style]
 			}
+			after = after || len(doubts) > 0
 			for _, d := range doubts {
-				if after = true; !slices.Contains(told, d.What) {
+				if !known && !slices.Contains(told, d.What) {
 					what := d.What
 					if d.Words {
 						what = inWords
@@ -129,8 +146,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 				}
 			}
 			if b.Leaf != nil && b.Leaf.Estimate != "" && !sized(b.Style) {
-				after = true
-				found = append(found, Doubt{What: b.Leaf.Estimate, Content: true, number: node})
+				if after = true; !known {
+					found = append(found, Doubt{What: b.Leaf.Estimate, Content: true, number: node})
+				}
 			}
 		}
 		any = after
@@ -153,7 +171,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	if len(f.nodes) > 0 {
 		visit(root, -1, nil)
 	}
-	f.noted.add(i, found)
+	if !known {
+		f.noted.add(i, found)
+	}
 }
 
 // sized reports whether the size of a box does not go by what is in it.

@@ -61,13 +61,18 @@ type loose struct {
 	node   int32
 }
 
-// ofOrigin makes a page that was read from markup.
+// ofOrigin makes a page that was read from markup. Who asks for the same page again, as for an explanation after a plan, has
+// what was worked out for it.
 func ofOrigin(k *kit.Kit, p *page.Page) *Page {
+	if f, is := origin.Remembered(p, k).(*Page); is {
+		return f
+	}
 	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}}
 	f.written = &written{stretches: origin.Stretches(p, f.Inner())}
 	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
 	f.written.drawn = sync.OnceFunc(f.draw)
 	f.written.read = sync.OnceFunc(f.read)
+	origin.Remember(p, k, f)
 	return f
 }
 

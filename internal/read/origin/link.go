@@ -125,12 +125,41 @@ func Find(files []kit.File, name string) int {
 	return found
 }
 
-// cascades keeps the cascade of the stylesheets of a page while those stay the same.
+// cascades keeps what is worked out of a page, and of those that edits make of it: the cascade of its stylesheets while those
+// stay the same, and what was made last of one of the pages.
 type cascades struct {
 	sync.Mutex
 	of   []css.Source
 	made *css.Cascade
 	left []*budget.SpentError
+	last remembered
+}
+
+// remembered is what was made of a page on a kit.
+type remembered struct {
+	page *page.Page
+	kit  *kit.Kit
+	made any
+}
+
+// Remembered is what was made of page p on kit k, if that is what was made last of it or of the pages that edits made of it;
+// else nil.
+func Remembered(p *page.Page, k *kit.Kit) any {
+	known := knownOf(p.Origin).cascades
+	known.Lock()
+	defer known.Unlock()
+	if last := known.last; last.page == p && last.kit == k {
+		return last.made
+	}
+	return nil
+}
+
+// Remember keeps what was made of page p on kit k, until something is made of another.
+func Remember(p *page.Page, k *kit.Kit, made any) {
+	known := knownOf(p.Origin).cascades
+	known.Lock()
+	defer known.Unlock()
+	known.last = remembered{p, k, made}
 }
 
 // Cascade is that of stylesheets, worked out once for a page and those that edits make of it. Left are those that take
