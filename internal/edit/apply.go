@@ -12,6 +12,7 @@ import (
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/read/analyse"
 	"kitrows/internal/read/origin"
 )
 
@@ -80,6 +81,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 			return nil, err
 		}
 	}
+	if err := e.fits(pg); err != nil {
+		return nil, err
+	}
 	whole := withPage(e.project, e.page)
 	if e.whole {
 		if err := whole.Check(); err != nil {
@@ -88,6 +92,23 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	}
 	e.inverse.Page = pg.ID
 	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected, e.notes}, nil
+}
+
+// fits refuses rows that came into columns where the kit's rows are containers of a width of their own.
+func (e *editor) fits(before *page.Page) (err error) {
+	if r := analyse.Of(e.kit); r == nil || !r.Contain {
+		return nil
+	}
+	e.page.Walk(func(n *page.Node, at page.Place) {
+		if n.Kind != page.Row || at.Parent == nil || at.Parent.Kind != page.Column || err != nil {
+			return
+		}
+		if had, was := before.Find(n.ID); had == nil || was.Parent == nil || was.Parent.Kind != page.Column {
+			err = fault.New(n.ID, "a row in "+at.Parent.Name,
+				"a row that stands in no column: the rows of %s are containers of a width of their own", e.kit.Name)
+		}
+	})
+	return err
 }
 
 // action is an operation on one page, and on what the project keeps besides pages.

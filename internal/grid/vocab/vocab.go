@@ -154,6 +154,9 @@ func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 	return nil
 }
 
+// Has reports whether there are words for nodes of a kind.
+func (v *Vocabulary) Has(on page.Kind) bool { return v.brought == nil || len(v.brought.by[on]) > 0 }
+
 // Base is the word that stands on every node of a kind; nil when there is none.
 func (v *Vocabulary) Base(on page.Kind) *Word {
 	return v.Saying(on, page.Base, page.Value{}, 0)

@@ -133,7 +133,7 @@ func (c *checker) end(f markup.Fault) int {
 func (c *checker) grid() {
 	stretches := origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
 	v := analyse.VocabularyOf(c.l.Kit(), c.l.Page())
-	contained := map[*page.Node]bool{nil: false} // in a container
+	contained := map[*page.Node]bool{nil: !v.Has(page.Container)} // in a container, or rows are containers themselves
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
 		contained[n] = n.Kind == page.Container || contained[at.Parent]
 		s := stretches[n]

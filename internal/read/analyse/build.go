@@ -9,6 +9,7 @@ import (
 	"unicode"
 
 	"kitrows/internal/browser/css"
+	"kitrows/internal/browser/flow"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -41,6 +42,8 @@ func (a *analysis) build() {
 		f := kinds[0]
 		if row := a.by[a.Row]; f == nil && row != nil && row.frame { // rows are containers themselves
 			f = &container{word: row}
+			width := a.alone(row, a.stages[s].at).Width
+			a.Contain = a.Contain || width.Kind == flow.Length && !width.IsPercent()
 		}
 		if f != nil {
 			b.Container = a.extents[f.word][s].extent

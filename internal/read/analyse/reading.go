@@ -27,6 +27,7 @@ type Reading struct {
 	Row, Cell, Inner string // the words of every row, column and element in a column; empty for none
 	Findings         []Finding
 	Doubts           []Doubt
+	Contain          bool  // rows are containers themselves, of a width in px: they fit in no column
 	Joined           bool  // no white space may stand between columns in the markup
 	Ways             []Way // how columns stand, by breakpoint
 	Ends             Ends  // in which rows columns have words for the ends of their lines
