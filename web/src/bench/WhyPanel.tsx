@@ -28,7 +28,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
       {why.chain.length > 0 && (
         <table className="w-full table-fixed text-left text-[12px]">
           <colgroup>
-            <col className="w-14" />
+            <col className="w-[74px]" />
             <col />
             <col className="w-[42%]" />
           </colgroup>
@@ -44,7 +44,8 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
               <tr key={step.breakpoint} className="align-baseline">
                 <th
                   scope="row"
-                  className={`py-[2px] font-mono text-[12px] font-normal ${step.breakpoint === at ? "text-madder" : "text-ink-2"}`}
+                  title={step.breakpoint}
+                  className={`truncate py-[2px] pr-2 font-mono text-[12px] font-normal ${step.breakpoint === at ? "text-madder" : "text-ink-2"}`}
                 >
                   {step.breakpoint || "default"}
                 </th>
