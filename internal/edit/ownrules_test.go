@@ -96,6 +96,11 @@ func TestOwnRulesInAFile(t *testing.T) {
 			}
 		}
 	}
+	with := append([]kit.File{{Name: "team.css", Text: sheet}}, pr.Pages[0].Origin.Sheets...)
+	again, rest, err := origin.Kit(t.Context(), "kit", page.NewOrigin(pr.Pages[0].Origin.Bytes(), nil), with)
+	if err != nil || len(again.Brought.Files) != 1 || len(rest) != 1 || !origin.IsRules(rest[0]) {
+		t.Errorf("with its rules, the page is brought in on %v, and %v is its own: %v", again, rest, err)
+	}
 	if _, err := edit.Apply(pr, edit.Operation{Page: "page", OwnRules: &edit.OwnRules{}}); err == nil {
 		t.Error("the rules were taken away from settings that need them")
 	}

@@ -158,8 +158,8 @@ func (s *Step) apply(e *editor) error {
 	return typed.apply(e)
 }
 
-// few is up to how many nodes are replaced one by one, not by copying the page.
-const few = 16
+// replacedSingly is up to how many nodes are replaced one by one, not by copying the page.
+const replacedSingly = 16
 
 func (s *Set) apply(e *editor) error {
 	working := e.settable()
@@ -177,8 +177,8 @@ func (s *Set) apply(e *editor) error {
 		working.made[n.ID], changed[n.ID] = n.WithSetting(e.kit, ns.Setting), true
 		e.selected = n.ID
 	}
-	slices.Reverse(before)   // so that undoing a cell set twice ends at its oldest
-	if len(changed) <= few { // what does not change is shared with the page before
+	slices.Reverse(before)            // so that undoing a cell set twice ends at its oldest
+	if len(changed) <= replacedSingly { // what does not change is shared with the page before
 		for id := range changed {
 			e.page = e.page.Replaced(id, func(n *page.Node) *page.Node {
 				settled := *n

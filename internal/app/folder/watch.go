@@ -18,11 +18,11 @@ import (
 
 // Times of looking at the folder.
 const (
-	settles = 25 * time.Millisecond  // after a change, for programs save a file in several steps
-	waits   = 100 * time.Millisecond // at most, where changes do not cease
-	glances = 2 * time.Second        // for what nobody told of
-	polls   = 300 * time.Millisecond // where nobody tells of anything
-	rarely  = 20                     // times as long as a look takes, at least
+	settleTime    = 25 * time.Millisecond  // after a change, for programs save a file in several steps
+	longestSettle = 100 * time.Millisecond // at most, where changes do not cease
+	scanEvery     = 2 * time.Second        // for what nobody told of
+	pollEvery     = 300 * time.Millisecond // where nobody tells of anything
+	scanRest      = 20                     // times as long as a look takes, at least
 )
 
 // stamp is by what a file is seen to have changed.
@@ -87,7 +87,7 @@ func (w *Follower) Watch(ctx context.Context) {
 			if first.IsZero() {
 				first = time.Now()
 			}
-			soon.Reset(min(settles, waits-time.Since(first)))
+			soon.Reset(min(settleTime, longestSettle-time.Since(first)))
 		case <-soon.C:
 			look()
 		case <-glance.C:
@@ -103,11 +103,11 @@ func (w *Follower) Watch(ctx context.Context) {
 
 // every is how long it is until the next look, after one that took so long.
 func (x *watch) every(took time.Duration) time.Duration {
-	every := glances
+	every := scanEvery
 	if x.polling() {
-		every = polls
+		every = pollEvery
 	}
-	return max(every, rarely*took)
+	return max(every, scanRest*took)
 }
 
 func (w *Follower) polling() bool {

@@ -83,12 +83,12 @@ func (c *changes) followed() []string {
 	return slices.Collect(maps.Keys(c.windows))
 }
 
-// glance is how often it is looked whether another program changed the store.
-const glance = time.Second
+// storeCheckEvery is how often it is looked whether another program changed the store.
+const storeCheckEvery = time.Second
 
 // watch tells windows of what other programs do to their projects, until ctx ends.
 func (v *Server) watch(ctx context.Context) {
-	ticks := time.NewTicker(glance)
+	ticks := time.NewTicker(storeCheckEvery)
 	defer ticks.Stop()
 	for {
 		select {
@@ -115,8 +115,8 @@ func (v *Server) watch(ctx context.Context) {
 	}
 }
 
-// quiet is how often a stream without news shows that it is alive.
-const quiet = 20 * time.Second
+// keepAliveEvery is how often a stream without news shows that it is alive.
+const keepAliveEvery = 20 * time.Second
 
 // events streams a project's revisions as server-sent events: the current one at
 // once, then each newer one as it is made.
@@ -134,7 +134,7 @@ func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Content-Type", "text/event-stream")
 	w.Header().Set("Cache-Control", "no-store")
 	send := func(format string, args ...any) bool {
-		_ = control.SetWriteDeadline(time.Now().Add(quiet))
+		_ = control.SetWriteDeadline(time.Now().Add(keepAliveEvery))
 		_, err := fmt.Fprintf(w, format, args...)
 		return err == nil && control.Flush() == nil
 	}
@@ -142,7 +142,7 @@ func (v *Server) events(w http.ResponseWriter, r *http.Request) {
 	if !send(event, "revision", state.Revision) {
 		return
 	}
-	ticks := time.NewTicker(quiet)
+	ticks := time.NewTicker(keepAliveEvery)
 	defer ticks.Stop()
 	newest := state.Revision
 	for {

@@ -117,8 +117,8 @@ func (s *Store) across(ctx context.Context, tx *sql.Tx, id string, revision int,
 	return change.Project, nil
 }
 
-// apart is how many revisions lie between two that are kept whole.
-const apart = 64
+// wholeEvery is how many revisions lie between two that are kept whole.
+const wholeEvery = 64
 
 // keepPoint keeps a revision whole, unless it is.
 func keepPoint(ctx context.Context, tx *sql.Tx, state *State, document []byte) error {

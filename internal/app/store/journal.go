@@ -322,7 +322,7 @@ func (w *scribe) text(state *State, change *edit.Change, d *drafted) (t written,
 		}
 		w.revisions[state.Project] = state.Revision
 	}
-	if puts || (state.Revision+1)%behind == 0 || !large(change.Project) {
+	if puts || (state.Revision+1)%documentEvery == 0 || !large(change.Project) {
 		if t.document, err = w.document(change.Project); err != nil {
 			return t, err
 		}
@@ -362,7 +362,7 @@ func (w *scribe) enter(ctx context.Context, tx *sql.Tx, state *State, change *ed
 		state.ID, state.Revision, d.kind, d.target, change.Summary, t.operation, t.inverse, d.deed); err != nil {
 		return err
 	}
-	if state.Revision%apart == 0 {
+	if state.Revision%wholeEvery == 0 {
 		if err := keepPoint(ctx, tx, state, t.document); err != nil {
 			return err
 		}

@@ -490,7 +490,7 @@ func TestBackAndForth(t *testing.T) {
 			t.Errorf("revision %d is not as it was: %v", revision, err)
 		}
 	}
-	if len(was) < 2*apart || met["go back"] < 10 || met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 ||
+	if len(was) < 2*wholeEvery || met["go back"] < 10 || met["undo"] < 10 || met["redo"] < 5 || met["restart"] < 5 ||
 		met["no redo"] == 0 {
 		t.Errorf("the walk met %v: too little", met)
 	}

@@ -37,10 +37,10 @@ type scribe struct {
 
 // document writes a project, and refuses one whose file would be too large.
 func (w *scribe) document(p *project.Project) ([]byte, error) {
-	const surely = 16 // the file is indented, and less than so many times as long
-	whole := *p       // never named by its revision
+	const indentFactor = 16 // the file is indented, and less than so many times as long
+	whole := *p             // never named by its revision
 	b, err := w.json(&whole)
-	if err == nil && len(b) > project.MaxBytes/surely {
+	if err == nil && len(b) > project.MaxBytes/indentFactor {
 		indented, err := w.json(&whole, jsontext.WithIndent("  "))
 		if err != nil {
 			return nil, err
@@ -162,9 +162,9 @@ func (find findFile) unmarshaler() *json.Unmarshalers {
 	})
 }
 
-// behind is how many revisions the document of a large project may be behind it, which takes long to write; apart is a
+// documentEvery is how many revisions the document of a large project may be behind it, which takes long to write; wholeEvery is a
 // multiple of it. Until then its journal says what was done.
-const behind = 32
+const documentEvery = 32
 
 // large reports whether a project's document takes longer to write than an edit may take, and is far from too large.
 func large(p *project.Project) bool {

@@ -24,11 +24,11 @@ func TestLargeProjectsAreReadAsTheyAre(t *testing.T) {
 	if err := s.Add(ctx, p); err != nil || !large(p) {
 		t.Fatalf("large: %v, %v", large(p), err)
 	}
-	const last = behind + 4
+	const last = documentEvery + 4
 	files := map[int][]byte{} // by revision
 	note := func(revision int) {
 		t.Helper()
-		if revision%11 != 1 && revision != behind && revision != last {
+		if revision%11 != 1 && revision != documentEvery && revision != last {
 			return
 		}
 		var err error
@@ -55,7 +55,7 @@ func TestLargeProjectsAreReadAsTheyAre(t *testing.T) {
 	}
 	var written int
 	if err := s.db.QueryRowContext(ctx, `SELECT written FROM projects`).Scan(&written); err != nil ||
-		written != behind {
+		written != documentEvery {
 		t.Errorf("the document is of revision %d: %v", written, err)
 	}
 	s.Close()

@@ -32,8 +32,8 @@ type pool struct {
 	source atomic.Pointer[string]
 }
 
-// draw is how many steps a Budget takes from its pool at once. After each draw it looks whether somebody still waits.
-const draw = 4096
+// drawSteps is how many steps a Budget takes from its pool at once. After each draw it looks whether somebody still waits.
+const drawSteps = 4096
 
 // A SpentError says that a text takes more than may be spent on it.
 type SpentError struct {
@@ -112,12 +112,12 @@ func (b *Budget) Ended() error {
 }
 
 func (b *Budget) refill() {
-	take := draw - b.left
-	b.left = draw
+	take := drawSteps - b.left
+	b.left = drawSteps
 	if err := b.Ended(); err != nil {
 		panic(ending{b.pool, err})
 	}
-	if b.steps.Add(take) > b.limit.Steps+draw {
+	if b.steps.Add(take) > b.limit.Steps+drawSteps {
 		b.spent(false)
 	}
 }

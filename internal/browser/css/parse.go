@@ -71,9 +71,9 @@ func Parse(b *budget.Budget, text string) *Tree {
 		}
 		p.tokens = append(p.tokens, lexed{kind, int32(at), int32(at + len(b))})
 		at += len(b)
-		if len(p.tokens)%draw == 0 {
-			p.budget.Hold(draw * tokenSize)
-			p.budget.Step(draw * 4)
+		if len(p.tokens)%drawTokens == 0 {
+			p.budget.Hold(drawTokens * tokenSize)
+			p.budget.Step(drawTokens * 4)
 		}
 	}
 	p.match()
@@ -87,8 +87,8 @@ type lexed struct {
 	from, to int32
 }
 
-// draw is how many tokens are counted at once.
-const draw = 256
+// drawTokens is how many tokens are counted at once.
+const drawTokens = 256
 
 type parser struct {
 	tree   *Tree

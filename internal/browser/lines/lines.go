@@ -18,15 +18,15 @@ type Index struct {
 	marks  []int // how many characters stand before every markth byte
 }
 
-// mark is how many bytes apart the places are up to which characters are counted beforehand.
-const mark = 512
+// markEvery is how many bytes apart the places are up to which characters are counted beforehand.
+const markEvery = 512
 
 // New makes the index of a text.
 func New(text string) *Index {
-	x := &Index{text: text, begins: []int{0}, marks: make([]int, 0, len(text)/mark+1)}
+	x := &Index{text: text, begins: []int{0}, marks: make([]int, 0, len(text)/markEvery+1)}
 	count := 0
 	for i := 0; i < len(text); i++ {
-		if i%mark == 0 {
+		if i%markEvery == 0 {
 			x.marks = append(x.marks, count)
 		}
 		if utf8.RuneStart(text[i]) {
@@ -56,10 +56,10 @@ func (x *Index) Place(at int) Place {
 // characters.
 func (x *Index) before(at int) (n int) {
 	from := 0
-	if m := at / mark; m < len(x.marks) {
-		from, n = m*mark, x.marks[m]
+	if m := at / markEvery; m < len(x.marks) {
+		from, n = m*markEvery, x.marks[m]
 	} else if len(x.marks) > 0 {
-		from, n = (len(x.marks)-1)*mark, x.marks[len(x.marks)-1]
+		from, n = (len(x.marks)-1)*markEvery, x.marks[len(x.marks)-1]
 	}
 	for ; from < at; from++ {
 		if utf8.RuneStart(x.text[from]) {

@@ -33,14 +33,14 @@ type Span struct{ From, To int }
 // Len is how many bytes it has.
 func (s Span) Len() int { return s.To - s.From }
 
-// prescan is how many bytes at the beginning are looked through for a declaration of the encoding.
-const prescan = 1024
+// prescanBytes is how many bytes at the beginning are looked through for a declaration of the encoding.
+const prescanBytes = 1024
 
 // NewSource finds out the encoding of a file as the Standard has it: by a byte order mark, by a declaration in its
 // first 1,024 bytes, or else UTF-8, where the bytes are that, or windows-1252.
 func NewSource(b []byte) *Source {
 	enc, name, certain := charset.DetermineEncoding(b, "")
-	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescan)]), []byte("charset")); !certain && !declared &&
+	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescanBytes)]), []byte("charset")); !certain && !declared &&
 		utf8.Valid(b) {
 		name = "utf-8"
 	}

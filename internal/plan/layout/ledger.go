@@ -45,9 +45,9 @@ func (l Line) InPx() bool { return l.Row.InPx(l.Track) }
 // least is what does not count as free or over.
 func (l Line) least() float64 {
 	if l.InPx() {
-		return tolerance
+		return pxTolerance
 	}
-	return hair
+	return unitTolerance
 }
 
 // Cells are the columns on the line.

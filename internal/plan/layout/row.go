@@ -65,11 +65,11 @@ func (c *Cell) Counted() bool { return c.Width.Term == page.Taken || c.Width.Ter
 // Wants is what the cell asks of its line, in units.
 func (c *Cell) Wants() float64 { return c.Skip + c.Units + c.Trail }
 
-// tolerance is how far over a row's width, in px, a line may come before it
-// breaks (section 6.3), and hair the same in units for rows that count in them.
+// pxTolerance is how far over a row's width, in px, a line may come before it
+// breaks (section 6.3), and unitTolerance the same in units for rows that count in them.
 const (
-	tolerance = 0.05
-	hair      = 1e-6
+	pxTolerance   = 0.05
+	unitTolerance = 1e-6
 )
 
 // Rank is an order as a number.
@@ -157,7 +157,7 @@ func (r *Row) filled(widest float64) (some bool) {
 			fits = fits || r.used(run, &t).Px+t.Gutter.Px+r.needs(next, &t, 0).Px <= t.Content.Px+1
 		}
 		last := &r.Cells[run.End-1]
-		if last.Fill = 0; left > hair && fits {
+		if last.Fill = 0; left > unitTolerance && fits {
 			last.Fill, some = left, true
 		}
 	}
@@ -232,13 +232,13 @@ func (r *Row) Break(t *kit.Track, runs []Run, v float64, until *float64) []Run {
 		switch {
 		case run.First == i: // the line is empty
 		case inPx:
-			over := run.Used.Plus(t.Gutter).Plus(px).Minus(t.Content).Minus(measure.Plain(tolerance))
+			over := run.Used.Plus(t.Gutter).Plus(px).Minus(t.Content).Minus(measure.Plain(pxTolerance))
 			breaks = over.Px > 0
 			crosses(over, v, until)
 		case r.PerLine > 0:
 			breaks = i-run.First == r.PerLine
 		default:
-			breaks = run.Units+wants > n+hair
+			breaks = run.Units+wants > n+unitTolerance
 		}
 		if breaks {
 			runs = append(runs, run)

@@ -98,7 +98,7 @@ func given(c *css.Cascade, files int) (all []*word) {
 // numbered are the custom properties for whose numbers there are classes, such as .s4 { --n: 4 }: elements do not give
 // them themselves.
 func numbered(c *css.Cascade, files int) map[string]bool {
-	const several = 3
+	const numberedClasses = 3
 	by := map[string]map[string]bool{} // the classes, by the property
 	all := map[string]bool{}
 	for _, r := range c.Rules {
@@ -108,12 +108,12 @@ func numbered(c *css.Cascade, files int) map[string]bool {
 				continue
 			}
 			for _, s := range r.Selectors {
-				if said := wordsOf(&s[len(s)-1]); len(said) == 1 && len(by[put.Name]) < several {
+				if said := wordsOf(&s[len(s)-1]); len(said) == 1 && len(by[put.Name]) < numberedClasses {
 					if by[put.Name] == nil {
 						by[put.Name] = map[string]bool{}
 					}
 					by[put.Name][said[0]] = true
-					all[put.Name] = len(by[put.Name]) == several
+					all[put.Name] = len(by[put.Name]) == numberedClasses
 				}
 			}
 		}

@@ -566,8 +566,8 @@ func (a *analysis) read() {
 	}
 }
 
-// readers are how many stages are read beside one another.
-const readers = 4
+// stagesAtOnce is how many stages are read beside one another.
+const stagesAtOnce = 4
 
 // readAll reads what words do at every stage. Stages need nothing of one another.
 func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int) []effect) [][][]effect {
@@ -576,12 +576,12 @@ func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int)
 		found[i] = make([][]effect, len(a.stages))
 	}
 	var work budget.Group
-	for first := range min(readers, len(a.stages)) {
+	for first := range min(stagesAtOnce, len(a.stages)) {
 		work.Go(func() {
 			r := *a.r
 			beside := a.budget.Beside()
 			r.lab, r.known, r.plain = newLab(beside, a.c), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
-			for s := first; s < len(a.stages); s += readers {
+			for s := first; s < len(a.stages); s += stagesAtOnce {
 				beside.Step(len(words))
 				for i, w := range words {
 					found[i][s] = r.once(w, s, on, read)

@@ -16,9 +16,9 @@ type stage struct{ from, to, at float64 }
 // mostStages are as many as are looked at; narrowest and widest the viewports looked at where a
 // stage has no end.
 const (
-	mostStages = 24
-	narrowest  = 320
-	roomy      = 1700
+	mostStages   = 24
+	narrowest    = 320
+	wideViewport = 1700
 )
 
 // stages divides the widths where media queries begin or cease to hold around rules that move boxes.
@@ -52,7 +52,7 @@ func stages(b *budget.Budget, c *css.Cascade) (all []stage, few bool) {
 		at := math.Floor((max(from, narrowest) + edge) / 2)
 		switch {
 		case math.IsInf(edge, 1):
-			at = max(roomy, from+400)
+			at = max(wideViewport, from+400)
 		case edge <= narrowest:
 			at = math.Floor((from + edge) / 2)
 		case edge-from < 2:

@@ -82,7 +82,8 @@ func valueOf(n *markup.Node, name string) string {
 }
 
 // Sheets are the stylesheets that hold for a document: those that it links, of the files given, and those that stand in
-// it. Files that are not linked come before all others; missing are the links that lead to none of the files.
+// it. Files that are not linked come before all others, but for rules of the page's own, which come last; missing are the
+// links that lead to none of the files.
 func Sheets(doc *markup.Document, files []kit.File) (sheets []css.Source, missing []Link) {
 	used := make([]bool, len(files))
 	for _, l := range Links(doc) {
@@ -100,7 +101,11 @@ func Sheets(doc *markup.Document, files []kit.File) (sheets []css.Source, missin
 	}
 	var before []css.Source
 	for i, f := range files {
-		if !used[i] {
+		switch {
+		case used[i]:
+		case IsRules(f):
+			sheets = append(sheets, css.Source{Name: f.Name, Text: f.Text})
+		default:
 			before = append(before, css.Source{Name: f.Name, Text: f.Text})
 		}
 	}

@@ -14,8 +14,8 @@ type pairing struct {
 	taken     map[*markup.Node]bool
 }
 
-// long is how many bytes of an element are looked at, for whether it is the same elsewhere.
-const long = 1 << 16
+// pairBytes is how many bytes of an element are looked at, for whether it is the same elsewhere.
+const pairBytes = 1 << 16
 
 // same pairs elements that each file has once, but for white space, and all that is in them.
 func (p *pairing) same() {
@@ -63,7 +63,7 @@ func once(doc *markup.Document) map[string]*markup.Node {
 // none.
 func outer(doc *markup.Document, n *markup.Node) string {
 	span := doc.Outer(n)
-	if n.IsText() || n.Start.Len() == 0 || span.Len() > long {
+	if n.IsText() || n.Start.Len() == 0 || span.Len() > pairBytes {
 		return ""
 	}
 	text := doc.Text()[span.From:span.To]

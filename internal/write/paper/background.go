@@ -15,7 +15,7 @@ import (
 // Background is a stylesheet that shows the kit's columns behind any page of one's own, at every
 // breakpoint, as those of a fixed container.
 func Background(k *kit.Kit) string {
-	colour := fmt.Sprintf("rgb(%d %d %d / %g%%)", woad[0], woad[1], woad[2], 100*tint)
+	colour := fmt.Sprintf("rgb(%d %d %d / %g%%)", woad[0], woad[1], woad[2], 100*tintOpacity)
 	out := css.Sheet{Comment: code.Comment(k.Name) + ", its columns behind a page, by Kit Rows"}
 	had := map[string]string{}
 	for i := range k.Breakpoints {

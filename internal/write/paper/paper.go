@@ -18,8 +18,8 @@ var (
 	pale = [3]int{141, 148, 143}
 )
 
-// tint is how much of woad covers a column where something else is to be seen through it.
-const tint = 0.16
+// tintOpacity is how much of woad covers a column where something else is to be seen through it.
+const tintOpacity = 0.16
 
 // A Sheet is what of a kit is drawn: the grids at some of its breakpoints, in order.
 type Sheet struct {

@@ -19,7 +19,7 @@ func (s *Sheet) SVG(high float64) string {
 	fmt.Fprintf(&b, "  <title>%s at %s, %s px</title>\n", html.EscapeString(s.Kit.Name),
 		s.Kit.Breakpoints[r.Index].Name,
 		n(r.Viewport))
-	fmt.Fprintf(&b, "  <g fill=\"#%02x%02x%02x\" fill-opacity=\"%g\">\n", woad[0], woad[1], woad[2], tint)
+	fmt.Fprintf(&b, "  <g fill=\"#%02x%02x%02x\" fill-opacity=\"%g\">\n", woad[0], woad[1], woad[2], tintOpacity)
 	for _, c := range r.Columns {
 		fmt.Fprintf(&b, "    <rect x=\"%s\" width=\"%s\" height=\"%s\"/>\n", n(c.From), n(c.Width()), n(high))
 	}

@@ -24,7 +24,7 @@ func (s *Sheet) Tile() ([]byte, error) {
 	}
 	tile := image.NewNRGBA(image.Rect(0, 0, wide, tileHigh))
 	for x, part := range covered {
-		alpha := uint8(math.Round(255 * tint * min(1, part)))
+		alpha := uint8(math.Round(255 * tintOpacity * min(1, part)))
 		for y := range tileHigh {
 			tile.SetNRGBA(x, y, color.NRGBA{uint8(woad[0]), uint8(woad[1]), uint8(woad[2]), alpha})
 		}
