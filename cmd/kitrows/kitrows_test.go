@@ -145,8 +145,7 @@ func TestCommandsRefuse(t *testing.T) {
 	file := string(demo.File())
 	for want, args := range map[string][]string{
 		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page",
-			"Back page",
-			"--width", "900"},
+			"Back page", "--width", "900"},
 		`--width: found -3`: {"plan", "-", "--page", "Sightings", "--width", "-3"},
 		`--as: found "pdf", want html, css, document, scss, less, tsx or archive`: {"code", "-", "--page",
 			"Sightings", "--as", "pdf"},

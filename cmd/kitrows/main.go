@@ -36,8 +36,7 @@ func root() *cobra.Command {
 		SilenceErrors: true,
 	}
 	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), kitCommand(),
-		pageCommand(), exportCommand(), importCommand(),
-		schemaCommand())
+		pageCommand(), exportCommand(), importCommand(), schemaCommand())
 	return c
 }
 

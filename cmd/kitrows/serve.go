@@ -132,8 +132,7 @@ func begin(c *cobra.Command, s *store.Store, listen string) (net.Listener, error
 	if tcp := l.Addr().(*net.TCPAddr); !tcp.IP.IsLoopback() {
 		l.Close()
 		return nil, fmt.Errorf("--listen: found %q, want a loopback address such as %s: Kit Rows serves this "+
-			"machine alone",
-			listen, address)
+			"machine alone", listen, address)
 	}
 	return l, nil
 }

@@ -44,8 +44,7 @@ func TestChangeKit(t *testing.T) {
 			k.Breakpoints[1].Gutter = nil
 		},
 			"tide-table", "mid 5/12; wide take 4 skip 1 | mid: 5 of 12 is 6.67 of 16 columns: it is 5/12 of the " +
-				"row now" +
-				" | wide: skip 1 of 12 is 1.33 of 16 columns: it is 1 now"},
+				"row now" + " | wide: skip 1 of 12 is 1.33 of 16 columns: it is 1 now"},
 		"renamed": {[]string{"base", "mid", "wide", "full"}, func(k *kit.Kit) { k.Breakpoints[2].Name = "broad" },
 			"log", "mid take 7; broad take 8"},
 		"one gone": {nil, func(k *kit.Kit) { k.Breakpoints = append(k.Breakpoints[:2:2], k.Breakpoints[3]) },

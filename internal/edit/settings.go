@@ -177,7 +177,7 @@ func (s *Set) apply(e *editor) error {
 		working.made[n.ID], changed[n.ID] = n.WithSetting(e.kit, ns.Setting), true
 		e.selected = n.ID
 	}
-	slices.Reverse(before)            // so that undoing a cell set twice ends at its oldest
+	slices.Reverse(before)              // so that undoing a cell set twice ends at its oldest
 	if len(changed) <= replacedSingly { // what does not change is shared with the page before
 		for id := range changed {
 			e.page = e.page.Replaced(id, func(n *page.Node) *page.Node {

@@ -45,8 +45,7 @@ func Decode(r io.Reader) (*Project, error) {
 	if len(b) > MaxBytes {
 		if n := lenWithoutPictures(b); n > MaxBytes {
 			return nil, fault.New("", fmt.Sprintf("%d bytes", n),
-				"a project file of at most %d MiB without its pictures",
-				MaxBytes>>20)
+				"a project file of at most %d MiB without its pictures", MaxBytes>>20)
 		}
 	}
 	p, err := Reread(b)

@@ -65,8 +65,7 @@ func NewDelta(from, to *Bench) *Delta {
 			Breaks: runs(a.Breaks, b.Breaks, same[Mark]), Ghosts: runs(a.Ghosts, b.Ghosts, same[Ghost]),
 		}
 		lane.Head.Boxes, lane.Head.Empty, lane.Head.Bare, lane.Head.Breaks, lane.Head.Ghosts = []Box{}, []Run{},
-			[]Rect{},
-			[]Mark{}, []Ghost{}
+			[]Rect{}, []Mark{}, []Ghost{}
 		d.Lanes = append(d.Lanes, lane)
 	}
 	return d

@@ -181,8 +181,7 @@ func (e *Effect) compare(old, now *Side) {
 				}
 				if short := comfort[b.ID] - b.Width; short > 0.5 && comfort[b.ID]-then.Width <= 0.5 {
 					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: %s px, %s under what its content needs",
-						names[b.ID], lane.Breakpoint,
-						kit.Figure(b.Width), kit.Figure(short)))
+						names[b.ID], lane.Breakpoint, kit.Figure(b.Width), kit.Figure(short)))
 				}
 				if b.Off && !then.Off {
 					e.Worse = append(e.Worse, fmt.Sprintf("%s at %s: off the grid", names[b.ID], lane.Breakpoint))

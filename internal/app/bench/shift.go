@@ -56,8 +56,7 @@ func shifts(before, after *Side) []Shift {
 				note(n, "moved", "moved")
 			case differ(now.Before, old.Before) || differ(now.After, old.After):
 				note(n, "padded", fmt.Sprintf("padding %s and %s → %s and %s px", kit.Number(old.Before),
-					kit.Number(old.After),
-					kit.Number(now.Before), kit.Number(now.After)))
+					kit.Number(old.After), kit.Number(now.Before), kit.Number(now.After)))
 			}
 		}
 		for _, n := range before.Nodes {

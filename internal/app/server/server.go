@@ -47,8 +47,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 		contentPolicy,
 		http.NewCrossOriginProtection().Handler,
 		middleware.Compress(5, "text/html", "text/css", "text/javascript", "application/json",
-			"application/problem+json",
-			"image/svg+xml"),
+			"application/problem+json", "image/svg+xml"),
 	)
 	config := huma.DefaultConfig("Kit Rows", "1")
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""

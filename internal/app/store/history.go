@@ -124,8 +124,7 @@ const wholeEvery = 64
 func keepPoint(ctx context.Context, tx *sql.Tx, state *State, document []byte) error {
 	_, err := tx.ExecContext(ctx,
 		`INSERT OR IGNORE INTO points (project, revision, name, document) VALUES (?, ?, '', ?)`, state.ID,
-		state.Revision,
-		document)
+		state.Revision, document)
 	return err
 }
 

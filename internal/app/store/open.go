@@ -122,8 +122,7 @@ func (s *Store) begin(ctx context.Context, begun bool) error {
 	sources := p.ListSources()
 	if newest := sources[len(sources)-1].Version; version > newest {
 		return fmt.Errorf("a later version of Kit Rows wrote it (tables %d, this one knows %d); nothing was "+
-			"changed. Use that version, %s",
-			version, newest, another)
+			"changed. Use that version, %s", version, newest, another)
 	}
 	if _, err := p.Up(ctx); err != nil {
 		return err

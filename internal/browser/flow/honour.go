@@ -58,10 +58,8 @@ var families = []string{
 	"text-shadow", "text-underline", "text-overflow", "text-fill", "text-stroke", "text-security", "column-rule",
 	"row-rule",
 	"rule-", "corner-", "break-", "page", "counter-", "caret-", "marker", "perspective", "transform-", "offset-",
-	"position-try",
-	"object-", "box-", "print-color-", "user-", "backface-", "clip", "animation", "list-style-type",
-	"list-style-image", "speak",
-	"hyphenate-", "mix-blend-", "ruby-", "tap-highlight",
+	"position-try", "object-", "box-", "print-color-", "user-", "backface-", "clip", "animation", "list-style-type",
+	"list-style-image", "speak", "hyphenate-", "mix-blend-", "ruby-", "tap-highlight",
 	"touch-", "anchor-", "position-anchor", "position-visibility", "interest-", "overflow-scrolling", "scrollbar-width",
 }
 

@@ -77,8 +77,7 @@ func length(percent, negative bool, words ...string) grammar {
 // others are units, constants and functions of lengths that browsers know and that are not worked out here.
 var others = []string{
 	"ch", "ex", "cap", "ic", "lh", "rlh", "rex", "rch", "rcap", "ric", "vmin", "vmax", "svmin", "lvmin", "dvmin",
-	"svmax", "lvmax", "dvmax", "cqw", "cqh",
-	"cqi", "cqb", "cqmin", "cqmax",
+	"svmax", "lvmax", "dvmax", "cqw", "cqh", "cqi", "cqb", "cqmin", "cqmax",
 }
 
 // functions come to a length where lengths stand in them; numeric are those that come to a number, and stand in others.
@@ -224,8 +223,7 @@ func init() {
 		properties[side] = length(true, true, "auto")
 	}
 	natural := []string{"min-content", "max-content", "fit-content", "stretch", "-webkit-fill-available",
-		"-webkit-min-content", "-webkit-max-content",
-		"-webkit-fit-content"}
+		"-webkit-min-content", "-webkit-max-content", "-webkit-fit-content"}
 	size := length(true, false, append(natural, "auto")...)
 	for _, name := range []string{"width", "height", "min-width", "min-height"} {
 		properties[name] = size
@@ -260,18 +258,15 @@ func init() {
 			"dense column"),
 		"grid-column-start": isLine, "grid-column-end": isLine, "grid-row-start": isLine, "grid-row-end": isLine,
 		"font-size": length(true, false, "math", "xx-small", "x-small", "small", "medium", "large", "x-large",
-			"xx-large",
-			"xxx-large", "smaller", "larger"),
+			"xx-large", "xxx-large", "smaller", "larger"),
 		"line-height": one(number(0, false), length(true, false, "normal")),
 		"vertical-align": length(true, true, "baseline", "sub", "super", "top", "text-top", "middle", "bottom",
 			"text-bottom", "-webkit-baseline-middle"),
 		"letter-spacing": length(true, true, "normal"), "word-spacing": length(true, true, "normal"),
 		"white-space": keyword("normal", "nowrap", "pre", "pre-wrap", "pre-line", "break-spaces", "collapse",
-			"preserve", "wrap", "preserve nowrap",
-			"nowrap preserve"),
+			"preserve", "wrap", "preserve nowrap", "nowrap preserve"),
 		"text-align": keyword("start", "end", "left", "right", "center", "justify", "-webkit-auto", "-webkit-center",
-			"-webkit-left", "-webkit-right",
-			"-webkit-match-parent"),
+			"-webkit-left", "-webkit-right", "-webkit-match-parent"),
 		"text-indent": length(true, true),
 		"direction":   keyword("ltr", "rtl"), "writing-mode": anything, "visibility": keyword("visible", "hidden",
 			"collapse"), "content": anything,

@@ -25,8 +25,7 @@ type Typed struct {
 }
 
 const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), 1/3 or 30% (a part of the row), = " +
-	"(share), ~ (natural), " +
-	"* (full line), x (hidden) or nothing (carried)"
+	"(share), ~ (natural), " + "* (full line), x (hidden) or nothing (carried)"
 
 // words are the widths that are not a number of units.
 var words = map[string]page.Value{"*": page.Full, "=": page.Share, "~": page.Natural}

@@ -141,8 +141,7 @@ func (v *Vocabulary) choose(on page.Kind, want *Want, columns *[kit.MaxBreakpoin
 				continue
 			}
 			next := way{append(slices.Clip(ways[spoken].words), word), ways[spoken].idle,
-				ways[spoken].length + len(word.Text),
-				true, true}
+				ways[spoken].length + len(word.Text), true, true}
 			if !want.asks(e.In.From) {
 				next.idle++
 			}

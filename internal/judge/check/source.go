@@ -334,8 +334,7 @@ func (c *checker) estimates() {
 	}
 	if first != nil {
 		text := fmt.Sprintf("the plan only estimates %s: %s from here on may be of another size in a browser, "+
-			"until they are measured",
-			strings.Join(kinds, ", "), counted(len(content), "element", "elements"))
+			"until they are measured", strings.Join(kinds, ", "), counted(len(content), "element", "elements"))
 		c.add("estimate", Estimate, first.ID, at(first), text)
 	}
 }

@@ -276,12 +276,10 @@ func (f *filler) gallery(row *page.Node, given *layout.Row, changed map[string]*
 				then--
 			}
 			reason = fmt.Sprintf("%d a line are %s px each at %s px; the content needs %s", then,
-				kit.Figure(each(&track, then)),
-				kit.Figure(low), kit.Figure(comfort))
+				kit.Figure(each(&track, then)), kit.Figure(low), kit.Figure(comfort))
 			if then == 1 && each(&track, 1) < comfort-0.05 {
 				reason = fmt.Sprintf("even one a line is only %s px at %s px; the content needs %s",
-					kit.Figure(each(&track, 1)),
-					kit.Figure(low), kit.Figure(comfort))
+					kit.Figure(each(&track, 1)), kit.Figure(low), kit.Figure(comfort))
 			}
 			if then == 1 && was.PerLine == 0 &&
 				!slices.ContainsFunc(was.Cells, func(c layout.Cell) bool {

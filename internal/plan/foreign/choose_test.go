@@ -110,8 +110,7 @@ func TestGivenNumbers(t *testing.T) {
 @media (min-width: 720px) { .plank { width: calc((100% + 16px) * var(--wide, var(--n, 12)) / 12 - 16px) } }`)
 	wide := k.Breakpoints[1].Name
 	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(6)), page.At(wide).With(page.Width,
-		page.Take(4))},
-		[]page.Setting{page.At(wide).With(page.Width, page.Take(8))})
+		page.Take(4))}, []page.Setting{page.At(wide).With(page.Width, page.Take(8))})
 	if got := texts(foreign.Of(k, in(k, row)),
 		row); got != "rail|plank style=--n: 6; style=--wide: 4;|plank style=--wide: 8;" {
 		t.Errorf("%s", got)

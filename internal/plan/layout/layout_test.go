@@ -117,8 +117,7 @@ func told(plan *Plan) (boxes, ledgers string) {
 	for _, box := range plan.Boxes {
 		if box.Kind == page.Column && box.Shown {
 			b = append(b, fmt.Sprintf("%s %v+%v %d/%s", box.ID, math.Round(box.X*10)/10, math.Round(box.Width*10)/10,
-				box.Line,
-				kit.Figure(box.Unit)))
+				box.Line, kit.Figure(box.Unit)))
 		}
 	}
 	for _, line := range plan.Lines {
@@ -204,8 +203,7 @@ func TestArithmetic(t *testing.T) {
 			"1 + 3 = 4, 1 free; 2 + 1 = 3, 2 free"},
 		{"grid tracks in a row narrower than their gutters",
 			hundred(technique(kit.Grid), gutter(kit.GutterOf(kit.Px(200)))), row(t, "6 | 6"),
-			"a 100+1176 1/1, b 100+1176 2/1",
-			"1 of 1 a line, full; 1 of 1 a line, full"},
+			"a 100+1176 1/1, b 100+1176 2/1", "1 of 1 a line, full; 1 of 1 a line, full"},
 		// A gutter of 1/5 of a column: 1176 ÷ (12 + 11/5) = 82.8 a column, 16.6 a gutter.
 		{"a gutter that is a fifth of a column", hundred(gutter(kit.Fraction(1, 5))), row(t, "3 | 9"),
 			"a 100+281.6 1/1, b 398.1+877.8 1/4", "3 + 9 = 12, full"},
@@ -246,8 +244,7 @@ func TestNesting(t *testing.T) {
 			"o 100+876 1/1, a 100+201 1/1, b 325+651 1/2"},
 		// The page's gutter is 16.56 px; a fresh one in 9 of 12, 878 px, is 878 ÷ 71 = 12.36.
 		{"a fifth of a fresh column is narrower", hundred(gutter(kit.Fraction(1, 5))), "o: 9",
-			into(page.Fresh, "6 | 6"),
-			"o 100+877.8 1/1, a 100+432.7 1/1, b 545.1+432.7 1/7"},
+			into(page.Fresh, "6 | 6"), "o 100+877.8 1/1, a 100+432.7 1/1, b 545.1+432.7 1/7"},
 		{"a fifth of the parent's unit is the page's gutter", hundred(gutter(kit.Fraction(1, 5))), "o: 9",
 			into(page.ParentUnits, "3 | 6"),
 			"o 100+877.8 1/1, a 100+281.6 1/1, b 398.1+579.7 1/4"},

@@ -91,8 +91,7 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 		{"floats stand in their order in the source", hundred(technique(kit.Float)), row(t, "a: 6@last | b: 6"),
 			"a 100+576 1/1, b 700+576 1/7"},
 		{"uneven tracks end with the line", hundred(columns(kit.Uneven(1, 2, 3, 2, 1)), technique(kit.Grid)),
-			row(t, "2_4"),
-			"a 244+1032 1/2"},
+			row(t, "2_4"), "a 244+1032 1/2"},
 	} {
 		if boxes, _ := told(Make(c.kit, onePage(c.row), 1376)); boxes != c.boxes {
 			t.Errorf("%s: got %s, want %s", c.name, boxes, c.boxes)

@@ -282,8 +282,7 @@ func (e *explainer) track(r *Row, t *kit.Track) {
 	case t.Columns.IsUneven():
 		parts := t.Columns.Parts(0, float64(n))
 		e.say("%s − %d × gutter %s = %s ÷ %s parts = %s px a part", kit.Figure(t.Content.Px), n-1,
-			kit.Figure(t.Gutter.Px),
-			kit.Figure(t.Content.Px-float64(n-1)*t.Gutter.Px), kit.Figure(parts),
+			kit.Figure(t.Gutter.Px), kit.Figure(t.Content.Px-float64(n-1)*t.Gutter.Px), kit.Figure(parts),
 			kit.Figure((t.Content.Px-float64(n-1)*t.Gutter.Px)/parts))
 	}
 }
@@ -323,8 +322,7 @@ func (e *explainer) column(n int32) {
 		e.say("as wide as its content: %s px", wide)
 	case c.Width == page.Full && spot.Width.Px > w.Px:
 		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px),
-			t.Columns.N(),
-			wide)
+			t.Columns.N(), wide)
 	case c.Width == page.Full:
 		e.say("the full line: row %s px wide", wide)
 	case c.Width == page.Share:

@@ -502,8 +502,7 @@ func (a *analysis) leftOver() (all []Finding) {
 		for _, asked := range r.Media.Asked() {
 			if used[r] {
 				all = append(all, Finding{"media", fmt.Sprintf("a media query that asks for %s is taken not to hold",
-					asked), NotUnderstood,
-					[]vocab.Rule{{File: r.File, From: r.Node.From, To: r.Node.To}}})
+					asked), NotUnderstood, []vocab.Rule{{File: r.File, From: r.Node.From, To: r.Node.To}}})
 			}
 		}
 	}

@@ -121,8 +121,7 @@ func check(ctx context.Context, k *kit.Kit) error {
 	}
 	if k.Technique != r.Kit.Technique || k.GutterPlace != r.Kit.GutterPlace {
 		return fault.New("technique", string(k.Technique)+", gutters "+k.GutterPlace.String(),
-			"%s, gutters %s, as its stylesheet has it",
-			r.Kit.Technique, r.Kit.GutterPlace)
+			"%s, gutters %s, as its stylesheet has it", r.Kit.Technique, r.Kit.GutterPlace)
 	}
 	return nil
 }

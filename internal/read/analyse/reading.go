@@ -65,8 +65,7 @@ type Option struct{ ID, Text string }
 // are in documents, which the plan counts on.
 const own = "body { margin: 0 }" +
 	"." + Held + " { display: block; box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
-	"width: auto }" +
-	"button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
+	"width: auto }" + "button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
 
 // Held is the class of blocks of content that are as large as they are declared.
 const Held = "kr-hold"

@@ -151,8 +151,7 @@ var idle = set("head script style template noscript title link meta base source 
 
 // grouping are elements that hold others rather than words.
 var grouping = set("body div header nav main aside section article footer figure ul ol li form fieldset details " +
-	"dl dd search hgroup " +
-	"blockquote menu address center dialog")
+	"dl dd search hgroup " + "blockquote menu address center dialog")
 
 // phrasing are elements that stand in lines with words.
 var phrasing = set("a abbr acronym b bdi bdo big br button cite code data del dfn em font i img input ins kbd " +

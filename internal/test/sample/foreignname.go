@@ -15,8 +15,7 @@ var (
 	counts = []string{"", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven",
 		"twelve",
 		"thirteen", "fourteen", "fifteen", "sixteen", "seventeen", "eighteen", "nineteen", "twenty", "twentyone",
-		"twentytwo",
-		"twentythree", "twentyfour"}
+		"twentytwo", "twentythree", "twentyfour"}
 )
 
 // names chooses what everything is called.

@@ -304,8 +304,7 @@ func (w *tsx) block(c *page.Content, depth int) {
 		w.line("%s<form>", pad)
 		for i, label := range c.Items {
 			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, pad,
-				indent,
-				indent, jsx(label), pad, indent, indent, markup.FieldName(label, i), pad, indent)
+				indent, indent, jsx(label), pad, indent, indent, markup.FieldName(label, i), pad, indent)
 		}
 		w.text(depth+1, "button", ` type="submit"`, c.Text)
 		w.line("%s</form>", pad)

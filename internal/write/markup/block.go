@@ -128,8 +128,7 @@ func (w *Writer) held(c *page.Content) string {
 		style += "; --high-" + s.From + ": " + s.Height.String()
 		if c.Fit {
 			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height),
-				s.From,
-				s.Width)
+				s.From, s.Width)
 		}
 	}
 	return style
@@ -151,8 +150,7 @@ func (w *Writer) picture(n *page.Node, depth int, attributes string) {
 				size = fmt.Sprintf(` width="%s" height="%s"`, Number(s.Width), Number(s.Height))
 			}
 			w.line(n.ID, depth, fmt.Sprintf(`<source media="(min-width: %s)" srcset=%s%s>`, from,
-				Quoted(w.source(s.Picture)),
-				size))
+				Quoted(w.source(s.Picture)), size))
 		}
 		w.line(n.ID, depth, image)
 	})

@@ -115,8 +115,7 @@ func TestRules(t *testing.T) {
 			".kr-cell",
 			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; --kr-f: min(1, var(--kr-take) + var(--kr-skip)); --kr-row: calc((100% - 24px * (var(--kr-f) - 1)) / var(--kr-f)); grid-column-end: span calc(var(--kr-f) * 12); width: calc((var(--kr-row) + 24px) * var(--kr-take) - 24px); margin: 0; margin-inline: calc((var(--kr-row) + 24px) * var(--kr-skip)) 0; padding: 0"},
 		{"uneven tracks know how wide they are", written(t, uneven, nil, []page.Setting{takes("base", 2)}), 0,
-			".kr-take-2",
-			"grid-column-end: span 2"},
+			".kr-take-2", "grid-column-end: span 2"},
 		{"what is skipped before them must be said where it is", written(t, uneven, nil, []page.Setting{
 			page.At("base").With(page.Width, page.Take(2)).With(page.Skip, page.Of(1))}), 0, ".kr-take-2-at-2",
 			"--kr-take: calc(5 / 9); --kr-take-gaps: calc(2 - 5 * 5 / 9)"},
