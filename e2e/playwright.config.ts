@@ -4,7 +4,7 @@ export default defineConfig({
   testDir: "tests",
   outputDir: "results",
   fullyParallel: true,
-  workers: 2,
+  workers: 3, // on two cores: pages wait much of the time
   timeout: 120_000,
   expect: { timeout: 20_000 },
   forbidOnly: !!process.env.CI,
