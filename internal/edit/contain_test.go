@@ -14,8 +14,8 @@ import (
 	"kitrows/internal/read/origin"
 )
 
-// Where one class is container and row, its rows stand in no container and that is no fault; and none of them comes into a
-// column, where it would be as wide as a page.
+// Where one class is container and row, its rows stand in no container and that is no fault; and none of them comes
+// into a column, where it would be as wide as a page.
 func TestRowsThatAreContainers(t *testing.T) {
 	sheet := `* { box-sizing: border-box } .deck { display: flex; flex-wrap: wrap; width: 960px; margin: 0 auto } .deck > * { padding: 0 10px; flex: 0 0 100% }
 .deck > .d3 { flex-basis: 25% } .deck > .d4 { flex-basis: 33.3333% } .deck > .d6 { flex-basis: 50% } .deck > .d8 { flex-basis: 66.6667% } .deck > .d12 { flex-basis: 100% }`
@@ -32,11 +32,13 @@ func TestRowsThatAreContainers(t *testing.T) {
 	}
 	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
 		Pages: []*page.Page{p}}
-	_, err = edit.Apply(pr, edit.Operation{Page: "page", AddRow: &edit.AddRow{Inside: "column-2", Recipe: "6 6", Breakpoint: k.Breakpoints[0].Name}})
+	_, err = edit.Apply(pr, edit.Operation{Page: "page", AddRow: &edit.AddRow{Inside: "column-2", Recipe: "6 6",
+		Breakpoint: k.Breakpoints[0].Name}})
 	if err == nil || !strings.Contains(err.Error(), "containers of a width of their own") {
 		t.Errorf("a row in a column: %v", err)
 	}
-	if _, err = edit.Apply(pr, edit.Operation{Page: "page", AddRow: &edit.AddRow{Near: "row-1", Recipe: "6 6", Breakpoint: k.Breakpoints[0].Name}}); err != nil {
+	if _, err = edit.Apply(pr, edit.Operation{Page: "page", AddRow: &edit.AddRow{Near: "row-1", Recipe: "6 6",
+		Breakpoint: k.Breakpoints[0].Name}}); err != nil {
 		t.Errorf("a row of the page: %v", err)
 	}
 }

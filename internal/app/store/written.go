@@ -161,8 +161,8 @@ func (find findFile) unmarshaler() *json.Unmarshalers {
 	})
 }
 
-// documentEvery is how many revisions the document of a large project may be behind it, which takes long to write; wholeEvery is a
-// multiple of it. Until then its journal says what was done.
+// documentEvery is how many revisions the document of a large project may be behind it, which takes long to write;
+// wholeEvery is a multiple of it. Until then its journal says what was done.
 const documentEvery = 32
 
 // large reports whether a project's document takes longer to write than an edit may take, and is far from too large.

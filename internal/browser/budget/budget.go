@@ -32,7 +32,8 @@ type pool struct {
 	source atomic.Pointer[string]
 }
 
-// drawSteps is how many steps a Budget takes from its pool at once. After each draw it looks whether somebody still waits.
+// drawSteps is how many steps a Budget takes from its pool at once. After each draw it looks whether somebody still
+// waits.
 const drawSteps = 4096
 
 // A SpentError says that a text takes more than may be spent on it.

@@ -56,7 +56,8 @@ func (f *floats) ends(y float64) float64 {
 
 // room is where there is room between floats from y down to another height, from left on up to right; next is where
 // there may be more.
-func (e *engine) room(f *floats, y, down float64, left, right measure.Measure) (from, to measure.Measure, next float64) {
+func (e *engine) room(f *floats, y, down float64, left, right measure.Measure) (from, to measure.Measure,
+	next float64) {
 	next = 1e18
 	e.budget.Step(len(f.all) / 4)
 	for _, one := range f.all {

@@ -378,7 +378,8 @@ func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spo
 
 // tracks gives where each column begins, and one gap after the last ends. Where they stretch, what is left over goes to
 // those whose width is automatic.
-func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w measure.Measure, stretch bool) []measure.Measure {
+func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w measure.Measure,
+	stretch bool) []measure.Measure {
 	base, limit := make([]measure.Measure, len(all)), make([]measure.Measure, len(all))
 	infinite := make([]bool, len(all))
 	total, autos := 0.0, 0

@@ -40,7 +40,8 @@ const prescanBytes = 1024
 // first 1,024 bytes, or else UTF-8, where the bytes are that, or windows-1252.
 func NewSource(b []byte) *Source {
 	enc, name, certain := charset.DetermineEncoding(b, "")
-	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescanBytes)]), []byte("charset")); !certain && !declared &&
+	if declared := bytes.Contains(bytes.ToLower(b[:min(len(b), prescanBytes)]), []byte("charset")); !certain &&
+		!declared &&
 		utf8.Valid(b) {
 		name = "utf-8"
 	}

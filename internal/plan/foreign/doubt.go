@@ -88,8 +88,9 @@ func (n *noted) add(i int, found []Doubt) {
 	n.by[i] = all
 }
 
-// most is how many were found last; known is whether those of a tree are listed already.
-func (n *noted) most(root *flow.Box, now inDoubt) (most int, known bool) {
+// begin notes what is in doubt of a tree now. It gives how many nodes that were last, and whether they are listed
+// already.
+func (n *noted) begin(root *flow.Box, now inDoubt) (last int, known bool) {
 	n.mu.Lock()
 	defer n.mu.Unlock()
 	had, is := n.of[root]
@@ -108,10 +109,10 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	for _, d := range doubts {
 		of[d.Style] = append(of[d.Style], d)
 	}
-	most, known := f.noted.most(root, inDoubt{i, doubts})
+	last, known := f.noted.begin(root, inDoubt{i, doubts})
 	var found []Doubt
 	if !known {
-		found = make([]Doubt, 0, most)
+		found = make([]Doubt, 0, last)
 	}
 	after := false // something before is in doubt
 	var mark func(b *flow.Box)

@@ -28,11 +28,11 @@ func (f *Page) OwnRules() css.Sheet {
 			}
 		}
 	})
-	return RulesOf(f.kit, f.reading, words)
+	return rulesOf(f.kit, f.reading, words)
 }
 
-// RulesOf are the rules of classes that a page has rules of its own for.
-func RulesOf(k *kit.Kit, r *analyse.Reading, words []*vocab.Word) (s css.Sheet) {
+// rulesOf are the rules of classes that a page has rules of its own for.
+func rulesOf(k *kit.Kit, r *analyse.Reading, words []*vocab.Word) (s css.Sheet) {
 	type block struct {
 		in   vocab.Range
 		rank uint32
@@ -82,7 +82,7 @@ func ruled(k *kit.Kit, r *analyse.Reading, w *vocab.Word, i int) []css.Declarati
 // decide nothing.
 func (c *chooser) carrier(n *page.Node, words []*vocab.Word) (found *vocab.Word) {
 	speaks := func(w *vocab.Word) bool {
-		return w.Says(page.Width, 0) || len(w.Effects) > 0 && w.Effects[0].Field == page.Width
+		return slices.ContainsFunc(w.Effects, func(e vocab.Effect) bool { return e.Field == page.Width })
 	}
 	at := slices.IndexFunc(words, speaks)
 	if n.Kind != page.Column || c.reading.Cell != "" || at < 0 ||
@@ -94,15 +94,14 @@ func (c *chooser) carrier(n *page.Node, words []*vocab.Word) (found *vocab.Word)
 		n := c.kit.ColumnsAt(int(wide.In.From)).N()
 		return math.Abs(w.Effects[0].Value.UnitsOf(n) - wide.Value.UnitsOf(n))
 	}
+	decided := func(i int) bool { // by a rule
+		return slices.ContainsFunc(words, func(w *vocab.Word) bool { return w.Ruled && w.Says(page.Width, i) })
+	}
 	for _, w := range c.reading.Words.Words {
 		idle := w.On == page.Column && len(w.Effects) > 0
 		for _, e := range w.Effects {
 			for i := e.In.From; i < e.In.To; i++ {
-				idle = idle && e.Field == page.Width &&
-					slices.ContainsFunc(words, func(o *vocab.Word) bool {
-						return o.Ruled &&
-							o.Says(page.Width, int(i))
-					})
+				idle = idle && e.Field == page.Width && decided(int(i))
 			}
 		}
 		if idle && (found == nil || far(w) < far(found)) {

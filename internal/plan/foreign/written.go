@@ -61,8 +61,8 @@ type loose struct {
 	node   int32
 }
 
-// ofOrigin makes a page that was read from markup. Who asks for the same page again, as for an explanation after a plan, has
-// what was worked out for it.
+// ofOrigin makes a page that was read from markup. Who asks for the same page again, as for an explanation after a
+// plan, has what was worked out for it.
 func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 	if f, is := origin.Remembered(p, k).(*Page); is {
 		return f

@@ -82,8 +82,8 @@ func valueOf(n *markup.Node, name string) string {
 }
 
 // Sheets are the stylesheets that hold for a document: those that it links, of the files given, and those that stand in
-// it. Files that are not linked come before all others, but for rules of the page's own, which come last; missing are the
-// links that lead to none of the files.
+// it. Files that are not linked come before all others, but for rules of the page's own, which come last; missing are
+// the links that lead to none of the files.
 func Sheets(doc *markup.Document, files []kit.File) (sheets []css.Source, missing []Link) {
 	used := make([]bool, len(files))
 	for _, l := range Links(doc) {
@@ -130,8 +130,8 @@ func Find(files []kit.File, name string) int {
 	return found
 }
 
-// cascades keeps what is worked out of a page, and of those that edits make of it: the cascade of its stylesheets while those
-// stay the same, and what was made last of one of the pages.
+// cascades keeps what is worked out of a page, and of those that edits make of it: the cascade of its stylesheets while
+// those stay the same, and what was made last of one of the pages.
 type cascades struct {
 	sync.Mutex
 	of   []css.Source
@@ -147,8 +147,8 @@ type remembered struct {
 	made any
 }
 
-// Remembered is what was made of page p on kit k, if that is what was made last of it or of the pages that edits made of it;
-// else nil.
+// Remembered is what was made of page p on kit k, if that is what was made last of it or of the pages that edits made
+// of it; else nil.
 func Remembered(p *page.Page, k *kit.Kit) any {
 	known := knownOf(p.Origin).cascades
 	known.Lock()

@@ -16,8 +16,8 @@ import (
 // order is the rooms: data flows down the list, and each imports only those above it and itself.
 var order = []string{"browser", "grid", "read", "plan", "project", "judge", "write", "edit", "app"}
 
-// Each room imports only rooms above it; only tests import test support; each has a doc.go that says what comes in, what
-// goes out and what never happens there.
+// Each room imports only rooms above it; only tests import test support; each has a doc.go that says what comes in,
+// what goes out and what never happens there.
 func TestRoomsImportThoseAbove(t *testing.T) {
 	const internal = "../.."
 	entries, err := os.ReadDir(internal)
