@@ -140,6 +140,10 @@ func (s *Step) apply(e *editor) error {
 	}
 	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip,
 		int(math.Round(cell.Trail))
+	begin := cell.Begin
+	if begin > 0 {
+		begin, skip = begin+s.Skip, 0
+	}
 	switch {
 	case width < 1:
 		return fault.New("width", width, "at least 1")
@@ -149,12 +153,15 @@ func (s *Step) apply(e *editor) error {
 		return fault.New("skip", skip, "0 or more")
 	case skip > columns-1:
 		return fault.New("skip", skip, "at most %d: the row has %d columns", columns-1, columns)
+	case cell.Begin > 0 && (begin < 1 || begin > columns):
+		return fault.New("skip", begin, "a unit from 1 to %d to begin at", columns)
 	}
-	text := notation.FormatCell(page.Take(width), float64(width), float64(skip), float64(trail))
+	text := notation.Cell{Width: page.Take(width), Begin: begin, Units: float64(width), Skip: float64(skip),
+		Trail: float64(trail)}
 	if s.Width == 0 {
-		text = notation.FormatCell(held[page.Width].Value, cell.Units, float64(skip), float64(trail))
+		text.Width, text.Units = held[page.Width].Value, cell.Units
 	}
-	typed := Type{Cells: []Cell{s.Cell}, Text: text}
+	typed := Type{Cells: []Cell{s.Cell}, Text: text.String()}
 	return typed.apply(e)
 }
 

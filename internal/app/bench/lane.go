@@ -173,7 +173,7 @@ func (d *drawer) line(line *layout.Line) {
 	left := d.plan.Boxes[d.at[line.Row.ID]].X + out + t.Origin()
 	line.Row.Place(line.Run, &t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
-		box.Skip, box.Trail, box.Columns = round(c.Skip), round(c.Trail), line.Row.Columns.N()
+		box.Skip, box.Trail, box.Columns = round(s.Skip), round(c.Trail), line.Row.Columns.N()
 		if c.Order != page.Of(0) {
 			box.Order = c.Order.String()
 		}
@@ -181,15 +181,15 @@ func (d *drawer) line(line *layout.Line) {
 		if c.Self != page.RowsAlign {
 			box.Align = c.Self.String()
 		}
-		box.Off = line.Row.PerLine == 0 && box.Span != "share" && (off(c.Units) || off(c.Skip) || off(c.Trail))
+		box.Off = line.Row.PerLine == 0 && box.Span != "share" && (off(c.Units) || off(s.Skip) || off(c.Trail))
 		start, end := int(s.Unit), int(s.Unit+s.Units)
 		nudge := t.Offset(start, c.Nudge).Px
 		x := left + s.X.Px - nudge
 		if nudge != 0 {
 			d.lane.Nudged = append(d.lane.Nudged, rect(x, box.Y, s.Width.Px, box.Height))
 		}
-		if c.Skip > 0 {
-			gone := t.Offset(max(0, start-int(c.Skip)), c.Skip).Px
+		if s.Skip > 0 {
+			gone := t.Offset(max(0, start-int(s.Skip)), s.Skip).Px
 			box.Before = round(gone)
 			d.lane.Empty = append(d.lane.Empty, Run{Rect: rect(x-gone, line.Y, gone-t.Gutter.Px, line.Height)})
 		}
@@ -229,7 +229,7 @@ func (d *drawer) bare(line *layout.Line, x, unit float64) {
 	line.Row.Place(line.Run, &t, func(c *layout.Cell, s layout.Spot) {
 		start := int(s.Unit)
 		left := s.X.Px - t.Offset(start, c.Nudge).Px
-		gap(left - t.Offset(max(0, start-int(c.Skip)), c.Skip).Px)
+		gap(left - t.Offset(max(0, start-int(s.Skip)), s.Skip).Px)
 		from = left + s.Width.Px + t.Offset(start, c.Trail).Px
 	})
 	gap(t.Content.Px)

@@ -99,7 +99,8 @@ func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 	var more []string
 	for _, f := range page.Settable(n.Kind) {
 		// in the notation
-		shows := f == page.Width || f == page.Skip || f == page.Trail || f == page.Shown || f == page.PerLine
+		shows := f == page.Width || f == page.Skip || f == page.Begin || f == page.Trail || f == page.Shown ||
+			f == page.PerLine
 		if v := held[f].Value; !shows && v != f.Default(n.Kind) {
 			more = append(more, f.Words(v))
 		}
@@ -131,5 +132,6 @@ func columnText(l *layout.Layout, n *page.Node, held *page.Held, i int) string {
 	if cell.Width == width {
 		units = cell.Units
 	}
-	return notation.FormatCell(width, min(units, float64(row.Columns.N())), cell.Skip, cell.Trail)
+	return notation.Cell{Width: width, Begin: cell.Begin, Units: min(units, float64(row.Columns.N())), Skip: cell.Skip,
+		Trail: cell.Trail}.String()
 }

@@ -34,6 +34,7 @@ type Naming struct {
 	Skip      Template `json:"skip" doc:"{n} empty units before it from {bp} on."`
 	Trail     Template `json:"trail" doc:"{n} empty units after it from {bp} on."`
 	Nudge     Template `json:"nudge" doc:"Moved by {n} units on screen, m before the number for back, from {bp} on."`
+	Begin     Template `json:"begin,omitzero" doc:"On grid tracks: begins at unit {n} from {bp} on, or off; none when absent."`
 	Place     Template `json:"place" doc:"Its order from {bp} on: first, last or a number."`
 	Self      Template `json:"self" doc:"How this column stands in its line from {bp} on: top, middle, bottom, stretch, or row for the row's."`
 	Gone      Template `json:"gone" doc:"Hidden from {bp} on."`
@@ -74,6 +75,7 @@ var OurNaming = Naming{
 	Skip:      "kr-skip-{n}[-at-{at}][-{bp}]",
 	Trail:     "kr-trail-{n}[-at-{at}][-{bp}]",
 	Nudge:     "kr-nudge-{n}[-at-{at}][-{bp}]",
+	Begin:     "kr-begin-{n}[-{bp}]",
 	Place:     "kr-place-{n}[-{bp}]",
 	Self:      "kr-self-{n}[-{bp}]",
 	Gone:      "kr-gone[-{bp}]",
@@ -142,6 +144,7 @@ func (n *Naming) Templates() []Named {
 		step("natural", &n.Natural),
 		units("trail", &n.Trail),
 		units("nudge", &n.Nudge),
+		number(word("begin", &n.Begin, "off")),
 		word("self", &n.Self, "top", "middle", "bottom", "stretch", "row"),
 		step("lead", &n.Lead),
 		step("run", &n.Run),

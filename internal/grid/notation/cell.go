@@ -12,20 +12,22 @@ import (
 )
 
 // A Typed cell is what somebody typed into a column's: either Clear (nothing is
-// set here), or Hidden, or a width with the units skipped before it and left
-// after it. SkipGiven and TrailGiven tell "0_6_0" from "6".
+// set here), or Hidden, or a width with the units skipped before it, or the one it
+// begins at, from 1, and those left after it. SkipGiven and TrailGiven tell "0_6_0"
+// from "6".
 type Typed struct {
 	Clear      bool
 	Hidden     bool
 	Width      page.Value
+	Begin      int // 0 where no unit was typed
 	Skip       int
 	Trail      int
 	SkipGiven  bool
 	TrailGiven bool
 }
 
-const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), 1/3 or 30% (a part of the row), = " +
-	"(share), ~ (natural), " + "* (full line), x (hidden) or nothing (carried)"
+const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), @4_6 (begin at unit 4), 1/3 or " +
+	"30% (a part of the row), = (share), ~ (natural), * (full line), x (hidden) or nothing (carried)"
 
 // words are the widths that are not a number of units.
 var words = map[string]page.Value{"*": page.Full, "=": page.Share, "~": page.Natural}
@@ -58,7 +60,18 @@ func ParseCell(text string, n int) (Typed, error) {
 		*units, *given = v, true
 		return nil
 	}
-	if len(parts) > 1 {
+	if at, begins := strings.CutPrefix(parts[0], "@"); begins {
+		switch unit, err := strconv.Atoi(at); {
+		case err != nil:
+			return t, fault.New("", text, "%s", understood)
+		case unit < 1 || unit > n:
+			return t, fault.New("", text, "a unit from 1 to %d after the @: the row has %d columns", n, n)
+		case len(parts) == 1:
+			return t, fault.New("", text, "a width after it, such as @%d_6", unit)
+		default:
+			t.Begin, parts = unit, parts[1:]
+		}
+	} else if len(parts) > 1 {
 		if err := run(parts[0], "skip", &t.Skip, &t.SkipGiven); err != nil {
 			return t, err
 		}
@@ -94,25 +107,34 @@ func ParseCell(text string, n int) (Typed, error) {
 // Hidden is the notation of a column that is not shown.
 const Hidden = "x"
 
-// FormatCell writes a shown column's width, and the units skipped before it and left
-// after it, in the notation ParseCell reads. Units are as they hold, which need not be
+// A Cell is what a shown column's cell says. Units are as they hold, which need not be
 // whole where they were carried off the grid; those of a width that is no take are not
 // asked for.
-func FormatCell(width page.Value, units, skip, trail float64) string {
-	text := kit.Figure(units)
-	if width.Term == page.Portion {
-		text = width.String()
+type Cell struct {
+	Width              page.Value
+	Begin              int // the unit it begins at, from 1, in place of a skip; 0 for none
+	Units, Skip, Trail float64
+}
+
+// String writes the cell in the notation ParseCell reads.
+func (c Cell) String() string {
+	text := kit.Figure(c.Units)
+	if c.Width.Term == page.Portion {
+		text = c.Width.String()
 	}
 	for word, w := range words {
-		if w == width {
+		if w == c.Width {
 			text = word
 		}
 	}
-	if skip > 0 || trail > 0 {
-		text = kit.Figure(skip) + "_" + text
+	switch {
+	case c.Begin > 0:
+		text = "@" + strconv.Itoa(c.Begin) + "_" + text
+	case c.Skip > 0 || c.Trail > 0:
+		text = kit.Figure(c.Skip) + "_" + text
 	}
-	if trail > 0 {
-		text += "_" + kit.Figure(trail)
+	if c.Trail > 0 {
+		text += "_" + kit.Figure(c.Trail)
 	}
 	return text
 }
@@ -122,8 +144,8 @@ func CellAt(h *page.Held) string {
 	if h[page.Shown].Value == page.Hides {
 		return Hidden
 	}
-	return FormatCell(h[page.Width].Value, float64(h[page.Width].Units()), float64(h[page.Skip].N),
-		float64(h[page.Trail].N))
+	return Cell{h[page.Width].Value, h[page.Begin].Int(), float64(h[page.Width].Units()), float64(h[page.Skip].N),
+		float64(h[page.Trail].N)}.String()
 }
 
 // Setting is what a typed cell makes of what was set at a breakpoint, given what
@@ -139,6 +161,10 @@ func (t Typed) Setting(was page.Setting, carried *page.Held) page.Setting {
 		return was.With(page.Shown, page.Hides)
 	}
 	s := was.With(page.Shown, none).With(page.Width, t.Width).With(page.Skip, none).With(page.Trail, none)
+	s = s.With(page.Begin, none)
+	if t.Begin > 0 || carried[page.Begin].N != 0 {
+		s = s.With(page.Begin, page.Of(t.Begin))
+	}
 	if t.SkipGiven || carried[page.Skip].N != 0 {
 		s = s.With(page.Skip, page.Of(t.Skip))
 	}

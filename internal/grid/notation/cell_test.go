@@ -19,6 +19,8 @@ func TestParseCell(t *testing.T) {
 		{"6", Typed{Width: page.Take(6)}},
 		{" 12 ", Typed{Width: page.Take(12)}},
 		{"2_6", Typed{Width: page.Take(6), Skip: 2, SkipGiven: true}},
+		{"@4_6", Typed{Width: page.Take(6), Begin: 4}},
+		{"@1_=_2", Typed{Width: page.Share, Begin: 1, Trail: 2, TrailGiven: true}},
 		{"0_6", Typed{Width: page.Take(6), SkipGiven: true}},
 		{"*", Typed{Width: page.Full}},
 		{"1_*", Typed{Width: page.Full, Skip: 1, SkipGiven: true}},
@@ -84,7 +86,13 @@ func TestACellShowsWhatWasTyped(t *testing.T) {
 			if width.Units() > 0 {
 				width = page.Take(units)
 			}
-			text := FormatCell(width, float64(units), float64(r.IntN(n)), float64(r.IntN(2)*r.IntN(n)))
+			cell := Cell{Width: width, Units: float64(units), Trail: float64(r.IntN(2) * r.IntN(n))}
+			if r.IntN(4) == 0 {
+				cell.Begin = 1 + r.IntN(n)
+			} else {
+				cell.Skip = float64(r.IntN(n))
+			}
+			text := cell.String()
 			if r.IntN(4) == 0 {
 				text = Hidden
 			}
@@ -109,7 +117,7 @@ func TestACellShowsWhatWasTyped(t *testing.T) {
 }
 
 func FuzzNotation(f *testing.F) {
-	for _, seed := range []string{"6", "2_6", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48",
+	for _, seed := range []string{"6", "2_6", "@4_6", "@", "@4", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48",
 		"off", "÷1 x8 | mid ÷2 | wide ÷4", "4 8(6 6) | wide . 6(÷2)", "((", "x99", "999999999999999999999", "_",
 		"-0_1"} {
 		f.Add(seed, 12)
@@ -118,9 +126,10 @@ func FuzzNotation(f *testing.F) {
 	f.Fuzz(func(t *testing.T, text string, n int) {
 		n = 1 + (n%kit.MaxColumns+kit.MaxColumns)%kit.MaxColumns
 		if typed, err := ParseCell(text, n); err == nil && !typed.Clear && !typed.Hidden {
-			written := FormatCell(typed.Width, float64(typed.Width.Units()), float64(typed.Skip), float64(typed.Trail))
+			written := Cell{typed.Width, typed.Begin, float64(typed.Width.Units()), float64(typed.Skip),
+				float64(typed.Trail)}.String()
 			again, err := ParseCell(written, n)
-			if err != nil || again.Width != typed.Width || again.Skip != typed.Skip || again.Trail != typed.Trail {
+			if err != nil || again.Width != typed.Width || again.Begin != typed.Begin || again.Skip != typed.Skip || again.Trail != typed.Trail {
 				t.Fatalf("%q read %+v, written as %q and read again %+v, %v", text, typed, written, again, err)
 			}
 		}

@@ -21,7 +21,7 @@ func ExampleParseCell() {
 	// take 6 skip 0 trail 0
 	// take 6 skip 2 trail 1
 	// 1/3 of the row skip 0 trail 0
-	// found "2__", want 6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), 1/3 or 30% (a part of the row), = (share), ~ (natural), * (full line), x (hidden) or nothing (carried)
+	// found "2__", want 6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), @4_6 (begin at unit 4), 1/3 or 30% (a part of the row), = (share), ~ (natural), * (full line), x (hidden) or nothing (carried)
 }
 
 func ExampleParseRecipe() {

@@ -34,6 +34,7 @@ const (
 	Width
 	Trail
 	Nudge
+	Begin
 	Align
 	Spread
 	Line
@@ -100,6 +101,11 @@ var specs = [NumFields]spec{
 		row:  func(n int) (int, int) { return 1 - n, n - 1 }, label: "nudge",
 		doc: "Units it is moved by on screen without making room.",
 	},
+	Begin: {
+		name: "place", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most,
+		row: func(n int) (int, int) { return 0, n }, label: "begin at unit",
+		doc: "The unit a column begins at, from 1, in place of a skip; 0 is where it falls.",
+	},
 	Order: {
 		name: "order", on: []Kind{Column}, start: []Value{Of(0)}, terms: []Term{Foremost, Hindmost, Number},
 		low: -kit.MaxOrder, high: kit.MaxOrder,
@@ -150,7 +156,7 @@ var specs = [NumFields]spec{
 }
 
 // written are the fields that people set, in the order project files have them.
-var written = []Field{Width, Skip, Trail, Nudge, Order, Shown, Align, PerLine, GapX, GapY, Spread, Divides}
+var written = []Field{Width, Skip, Trail, Nudge, Begin, Order, Shown, Align, PerLine, GapX, GapY, Spread, Divides}
 
 // Settable are the fields that people set on a node of that kind, in the order in which
 // code says them.
@@ -277,6 +283,8 @@ func (f Field) Words(v Value) string {
 		return "as its columns say"
 	case f == PerLine:
 		return fmt.Sprintf("%d per line", v.N)
+	case f == Begin && v.N == 0:
+		return "begin where it falls"
 	case f == Divides && v == Fresh:
 		return "divides into the kit's columns"
 	case f == Divides && v == ParentUnits:

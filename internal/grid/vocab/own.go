@@ -46,6 +46,7 @@ var families = map[string]family{
 	"natural":   {on: page.Column, field: page.Width, terms: []page.Term{page.OfContent}},
 	"trail":     {on: page.Column, field: page.Trail},
 	"nudge":     {on: page.Column, field: page.Nudge},
+	"begin":     {on: page.Column, field: page.Begin},
 	"self":      {on: page.Column, field: page.Align},
 	"lead":      {on: page.Column, field: page.Line, terms: []page.Term{page.Leads}},
 	"run":       {on: page.Column, field: page.Line, terms: []page.Term{page.Runs}},
@@ -107,7 +108,7 @@ func (f *family) number(value page.Value) string {
 	case page.Portion:
 		return strconv.Itoa(int(value.N)) + "-" + strconv.Itoa(int(value.Of))
 	case page.Number, page.Taken, page.Pixels:
-		if f.field == page.PerLine && value.N == 0 {
+		if (f.field == page.PerLine || f.field == page.Begin) && value.N == 0 {
 			return "off"
 		}
 		return kit.Whole(int(value.N))

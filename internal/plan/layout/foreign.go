@@ -56,8 +56,8 @@ func (m *maker) foreign() {
 				flush()
 			}
 			last = b.Line
-			place[i], units[i] = len(m.plan.Lines)-first+1, run.Units+c.Skip
-			run.Units += r.units(c)
+			place[i], units[i] = len(m.plan.Lines)-first+1, run.Units+r.skip(c, run.Units)
+			run.Units += r.units(c, run.Units)
 			if run.End = i + 1; c.Width == page.Share && r.PerLine == 0 {
 				run.Shares++
 			}

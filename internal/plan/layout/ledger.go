@@ -98,10 +98,11 @@ func (r *Row) terms(cells []Cell, t *kit.Track, inPx bool, more float64) []strin
 		if inPx && r.Columns.IsUneven() {
 			unit = c.Unit - c.Skip
 		}
-		begin, start := unit, unit+c.Skip
-		unit += c.Wants()
+		skip := r.skip(c, unit)
+		begin, start := unit, unit+skip
+		unit += skip + c.Units + c.Trail
 		if inPx {
-			add(t.Offset(int(begin), c.Skip).Px)
+			add(t.Offset(int(begin), skip).Px)
 			wide := r.width(c, t, int(start)).Px
 			if c.Width == page.Share {
 				wide += more
@@ -110,7 +111,7 @@ func (r *Row) terms(cells []Cell, t *kit.Track, inPx bool, more float64) []strin
 			add(t.Offset(int(unit-c.Trail), c.Trail).Px)
 			continue
 		}
-		add(c.Skip)
+		add(skip)
 		if c.Width == page.Share {
 			terms = append(terms, "share "+kit.Figure(1+more))
 		} else {
@@ -157,7 +158,7 @@ func (l Line) Reason() string {
 	units, px := 0.0, measure.Plain(-l.Track.Gutter.Px)
 	for i := range cells {
 		px = px.Plus(l.Row.needs(&cells[i], l.Track, units)).Plus(l.Track.Gutter)
-		units += l.Row.units(&cells[i])
+		units += l.Row.units(&cells[i], units)
 	}
 	total := units
 	if l.InPx() {

@@ -107,10 +107,11 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	if r.l.kit.Brought != nil { // the stylesheet says what can be had
 		for i := range row.Cells {
 			if c := &row.Cells[i]; row.PerLine > 0 {
-				c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, 1, 0, 0, 0, 0
+				c.stack(1)
 			}
 			row.Natural = row.Natural || row.Cells[i].Width == page.Natural
 		}
+		r.begin(row)
 		r.inside(n, self, w)
 		return
 	}
@@ -181,11 +182,7 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 		set, origin := held[f].Int(), held[f].From
 		// A part of a unit is carried by the class that was written where it was set,
 		// which must hold from there to here.
-		before, placed := row.Columns.N(), r.l.kit.Technique == kit.Grid || row.Columns.IsUneven()
-		for i := r.i - 1; i >= int(origin) && origin >= 0; i-- {
-			set := r.l.at[i].row(n)
-			before, placed = set.Columns.N(), placed || set.Columns.IsUneven() || set.Stacked
-		}
+		before, placed := r.origin(row, n, origin)
 		if limit := before + most; set > limit {
 			set = limit
 		} else if set < -limit {
@@ -222,7 +219,9 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 	if row.PerLine > 0 {
 		return cell
 	}
-	if held[page.Skip].N != 0 {
+	if held[page.Begin].N != 0 {
+		cell.Begin = r.beginning(row, n, node, held[page.Begin])
+	} else if held[page.Skip].N != 0 {
 		cell.Skip = units(page.Skip, 0, -1)
 	}
 	if held[page.Trail].N != 0 {
@@ -232,6 +231,17 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 		cell.Nudge = units(page.Nudge, -kit.MaxColumns, -1)
 	}
 	return cell
+}
+
+// origin is how many columns the row at n had where something was set that holds now, and whether columns stand on
+// whole units only from there to here.
+func (r *resolver) origin(row *Row, n int32, from int8) (before int, placed bool) {
+	before, placed = row.Columns.N(), r.l.kit.Technique == kit.Grid || row.Columns.IsUneven()
+	for i := r.i - 1; i >= int(from) && from >= 0; i-- {
+		set := r.l.at[i].row(n)
+		before, placed = set.Columns.N(), placed || set.Columns.IsUneven() || set.Stacked
+	}
+	return before, placed
 }
 
 // contentWidth is how wide a column's content is by itself, in px.

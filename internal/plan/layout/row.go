@@ -42,6 +42,9 @@ type Cell struct {
 	Skip  float64
 	Trail float64
 	Nudge float64
+	Begin int  // the unit it was set to begin at, from 1, and does; 0 for none
+	Track bool // its code names that unit as a grid track; else it is what Skip comes to
+	Turns bool // else it begins a line for that, though it may fit the one before
 	Order page.Value
 	Align page.Value // of the column, or its row's
 	Self  page.Value // the column's own; RowsAlign for the row's
@@ -64,6 +67,11 @@ func (c *Cell) Counted() bool { return c.Width.Term == page.Taken || c.Width.Ter
 
 // Wants is what the cell asks of its line, in units.
 func (c *Cell) Wants() float64 { return c.Skip + c.Units + c.Trail }
+
+// stack makes the cell one of so many units that begins where it falls.
+func (c *Cell) stack(units float64) {
+	c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge, c.Begin = page.Full, units, 0, 0, 0, 0, 0
+}
 
 // pxTolerance is how far over a row's width, in px, a line may come before it
 // breaks (section 6.3), and unitTolerance the same in units for rows that count in them.
@@ -225,7 +233,7 @@ func (r *Row) Break(t *kit.Track, runs []Run, v float64, until *float64) []Run {
 	var run Run
 	for i := range r.Cells {
 		c := &r.Cells[i]
-		wants, px, breaks := r.units(c), measure.Measure{}, false
+		wants, px, breaks := r.units(c, run.Units), measure.Measure{}, false
 		if inPx {
 			px = r.needs(c, t, run.Units)
 		}
@@ -238,11 +246,13 @@ func (r *Row) Break(t *kit.Track, runs []Run, v float64, until *float64) []Run {
 		case r.PerLine > 0:
 			breaks = i-run.First == r.PerLine
 		default:
-			breaks = run.Units+wants > n+unitTolerance
+			breaks = c.Turns || r.placed(c) && run.Units > float64(c.Begin-1)+unitTolerance ||
+				run.Units+wants > n+unitTolerance
 		}
 		if breaks {
 			runs = append(runs, run)
 			run = Run{First: i}
+			wants = r.units(c, 0)
 			if inPx {
 				px = r.needs(c, t, 0)
 			}
@@ -272,7 +282,7 @@ func (r *Row) used(run Run, t *kit.Track) (used measure.Measure) {
 	units := 0.0
 	for i := run.First; i < run.End; i++ {
 		used = used.Plus(r.needs(&r.Cells[i], t, units))
-		units += r.units(&r.Cells[i])
+		units += r.units(&r.Cells[i], units)
 		if i > run.First {
 			used = used.Plus(t.Gutter)
 		}
@@ -287,12 +297,23 @@ func crosses(m measure.Measure, v float64, until *float64) {
 	}
 }
 
-// units is what a cell asks of its line in what the row counts in.
-func (r *Row) units(c *Cell) float64 {
+// placed reports whether a cell stands on the track that its code names.
+func (r *Row) placed(c *Cell) bool { return c.Track && r.Tracked() }
+
+// skip is how many units are empty before a cell after so many of its line.
+func (r *Row) skip(c *Cell, spent float64) float64 {
+	if r.placed(c) {
+		return max(0, float64(c.Begin-1)-spent) + c.Skip
+	}
+	return c.Skip
+}
+
+// units is what a cell asks of its line, after so many of it, in what the row counts in.
+func (r *Row) units(c *Cell, spent float64) float64 {
 	if r.PerLine > 0 {
 		return 1
 	}
-	return c.Wants()
+	return r.skip(c, spent) + c.Units + c.Trail
 }
 
 // needs is what a cell asks for in px after so many units of its line.
@@ -304,9 +325,10 @@ func (r *Row) needs(c *Cell, t *kit.Track, spent float64) measure.Measure {
 	if r.Columns.IsUneven() && r.InPx(t) {
 		from = int(c.Unit - c.Skip)
 	}
-	start := from + int(c.Skip)
+	skip := r.skip(c, spent)
+	start := from + int(skip)
 	end := start + int(c.Units)
-	return t.Offset(from, c.Skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
+	return t.Offset(from, skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
 }
 
 // width is how wide a cell is at least, from unit start on.
@@ -376,7 +398,8 @@ func (c *Cell) stands(s Spot, t *kit.Track, spot func(c *Cell, s Spot)) {
 // A Spot is where a cell stands on its line.
 type Spot struct {
 	X, Width measure.Measure // px from where the row's first content may begin; X after any nudge; of its content
-	Unit     float64         // the first unit, from 0, after any skip
+	Skip     float64         // units that are empty before it
+	Unit     float64         // the first unit, from 0, after those
 	Units    float64         // how many it spans, a share with its part of what is left; 0 when natural
 }
 
@@ -422,9 +445,10 @@ func (r *Row) Place(run Run, t *kit.Track, spot func(c *Cell, s Spot)) {
 		if uneven {
 			unit = c.Unit - c.Skip
 		}
-		x = x.Plus(t.Offset(int(unit), c.Skip))
-		unit += c.Skip
-		s.Unit, s.Units = unit, c.Units
+		skip := r.skip(c, unit)
+		x = x.Plus(t.Offset(int(unit), skip))
+		unit += skip
+		s.Skip, s.Unit, s.Units = skip, unit, c.Units
 		s.Width = r.width(c, t, int(unit))
 		if c.Width == page.Share {
 			s.Width = s.Width.Plus(share)

@@ -47,8 +47,7 @@ func (r *resolver) support(row *Row, w ends) {
 				"too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
 			row.PerLine, row.Stacked = 0, true
 			for i := range row.Cells {
-				c := &row.Cells[i]
-				c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, float64(row.Columns.N()), 0, 0, 0, 0
+				row.Cells[i].stack(float64(row.Columns.N()))
 			}
 		}
 	}
@@ -68,7 +67,7 @@ func (r *resolver) support(row *Row, w ends) {
 	for i := range row.Cells {
 		c := &row.Cells[i]
 		if row.PerLine > 0 {
-			c.Width, c.Units, c.Content, c.Skip, c.Trail, c.Nudge = page.Full, 1, 0, 0, 0, 0
+			c.stack(1)
 			continue
 		}
 		switch {
@@ -103,6 +102,7 @@ func (r *resolver) support(row *Row, w ends) {
 	for _, c := range row.Cells {
 		row.Natural = row.Natural || c.Width == page.Natural
 	}
+	r.begin(row)
 }
 
 // part draws a part of the row (section 6.4) that is no whole number of units on the
@@ -163,7 +163,7 @@ func (r *resolver) fit(row *Row) {
 func (r *resolver) gridShares(row *Row, shares int, full func(*Cell, string)) {
 	whole := shares == len(row.Cells) && shares <= row.Columns.N()
 	for _, c := range row.Cells {
-		whole = whole && c.Skip == 0 && c.Trail == 0 && c.Nudge == 0
+		whole = whole && c.Skip == 0 && c.Trail == 0 && c.Nudge == 0 && c.Begin == 0
 	}
 	for i := range row.Cells {
 		c := &row.Cells[i]

@@ -343,7 +343,7 @@ func (e *explainer) column(n int32) {
 		name string
 		from float64
 		n    float64
-	}{{"skip", spot.Unit - c.Skip, c.Skip}, {"trail", spot.Unit + c.Units, c.Trail}, {"nudge", spot.Unit, c.Nudge}} {
+	}{{"skip", spot.Unit - spot.Skip, spot.Skip}, {"trail", spot.Unit + c.Units, c.Trail}, {"nudge", spot.Unit, c.Nudge}} {
 		if gone.n != 0 {
 			e.say("%s %s: %s px", gone.name, kit.Figure(gone.n),
 				kit.Figure(t.Offset(int(math.Round(gone.from)), gone.n).Px))

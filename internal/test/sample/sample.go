@@ -212,6 +212,9 @@ func (m *maker) setting(from string, n int, style []page.Value) page.Setting {
 	if some(4) {
 		set(page.Skip, page.Of(pick(m.r, 0, m.r.IntN(n), min(2, n-1))))
 	}
+	if some(8) {
+		set(page.Begin, page.Of(pick(m.r, 0, 1+m.r.IntN(n), 1+m.r.IntN(n))))
+	}
 	if some(6) {
 		set(page.Trail, page.Of(pick(m.r, 0, m.r.IntN(n), min(1, n-1))))
 	}

@@ -44,7 +44,7 @@ func componentFile(k *kit.Kit) string {
 		"FrameCap": k.Write(k.Naming.FrameCap, "", "", 0), "Row": k.Write(k.Naming.Row, "", "", 0),
 		"Told": k.Write(k.Naming.Told, "", "", 0), "Cell": k.Write(k.Naming.Cell, "", "", 0),
 		"First": k.Write(k.Naming.First, "", "", 0), "Last": k.Write(k.Naming.Last, "", "", 0),
-		"Trims": k.GutterPlace.Trims(),
+		"Trims": k.GutterPlace.Trims(), "Begins": k.Technique == kit.Grid && k.Naming.Begin != "",
 		"Clear": k.Write(k.Naming.Clear, "", "", 0),
 		"Words": has("{word}"), "Of": has("{of}"), "Attributes": has("="),
 	})

@@ -185,7 +185,7 @@ func propertyOf(c say.Saying) (prop, value string) {
 		return prop, v.String()
 	case page.Number, page.Taken, page.Pixels:
 		switch {
-		case c.Field == page.PerLine && v.N == 0:
+		case (c.Field == page.PerLine || c.Field == page.Begin) && v.N == 0:
 			return prop, `"off"`
 		case v.At > 0:
 			return prop, fmt.Sprintf("[%d, %d]", v.N, v.At)

@@ -216,7 +216,7 @@ var callNames = map[say.Saying]string{
 	{On: page.Column, Field: page.Order}: "place", {On: page.Column, Field: page.Skip}: "skip",
 	{On: page.Column, Field: page.Width}: "take",
 	{On: page.Column, Field: page.Trail}: "trail", {On: page.Column, Field: page.Nudge}: "nudge",
-	{On: page.Column, Field: page.Align}: "self",
+	{On: page.Column, Field: page.Align}: "self", {On: page.Column, Field: page.Begin}: "begin",
 	say.Fit:                              "fit", say.Told: "told",
 }
 
@@ -241,7 +241,7 @@ func (m *Mixed) call(c say.Saying, units int) call {
 		return call{name + "-" + m.kit.Breakpoints[c.From].Name, nil}
 	case v == page.Fresh || v == page.KitGap:
 		return call{name + "-as-kit", nil}
-	case c.Field == page.PerLine && v.N == 0:
+	case (c.Field == page.PerLine || c.Field == page.Begin) && v.N == 0:
 		return call{name + "-off", nil}
 	case c.Field == page.Spread && v == page.Start && m.kit.Technique == kit.Grid:
 		return call{name + "-off", nil}

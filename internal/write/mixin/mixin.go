@@ -131,6 +131,8 @@ func (l *lister) columns() {
 			l.simple(page.Column, page.Width, width.value, width.doc)
 		}
 	}
+	l.with(page.Column, page.Begin, page.Of(1), "It begins at unit {n}, from 1, whatever stands before it.")
+	l.simple(page.Column, page.Begin, page.Of(0), "It begins where it falls again.")
 	l.with(page.Column, page.Order, page.Of(1), "Its order among the row's columns.")
 	l.simple(page.Column, page.Order, page.First, "Before the row's other columns.")
 	l.simple(page.Column, page.Order, page.Last, "After the row's other columns.")

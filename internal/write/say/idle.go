@@ -59,7 +59,7 @@ func (r *row) suspect(c *course, i int) bool {
 	switch c.field {
 	case page.PerLine:
 		return !r.counted || v.Int() == 1 // full columns stand one a line by themselves
-	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail:
+	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail, page.Begin:
 		return true
 	case page.Nudge: // back over the start of an uneven row
 		return r.uneven
@@ -123,8 +123,9 @@ func newTrial(r *row) *trial {
 		got := *want // which is what is said, until something is taken away
 		got.Cells = append(s.got.Cells[:0], want.Cells...)
 		for at := range got.Cells {
-			got.Cells[at].Trail += got.Cells[at].Fill
-			got.Cells[at].Fill = 0
+			c := &got.Cells[at]
+			c.Trail += c.Fill
+			c.Fill, c.Turns = 0, false
 		}
 		t.read(i, got)
 	}

@@ -106,6 +106,11 @@ func (t *trial) put(cell *layout.Cell, c *course, i int, r *layout.Row) {
 	case page.Order:
 		cell.Order = v
 		return
+	case page.Begin:
+		if cell.Begin, cell.Track = 0, v.N > 0 && r.PerLine == 0; cell.Track {
+			cell.Begin = v.Int()
+		}
+		return
 	case page.Align:
 		if cell.Self, cell.Align = v, v; v == page.RowsAlign {
 			cell.Align = r.Align

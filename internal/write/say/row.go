@@ -186,6 +186,12 @@ func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
 		return
 	}
 	at := placesOf(want, cell)
+	if begin := 0; want.Tracked() {
+		if cell.Track {
+			begin = cell.Begin
+		}
+		must(page.Begin, page.Of(begin), i)
+	}
 	if r.tracked && !r.padded && cell.Skip == 0 && cell.Trail == 0 && cell.Nudge == 0 {
 		at.width = 0 // tracks know how wide they are
 	}

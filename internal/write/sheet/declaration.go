@@ -81,6 +81,13 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		return []css.Declaration{css.D("display", "block")}
 	case page.Order:
 		return []css.Declaration{css.D("order", word)}
+	case page.Begin:
+		if c.Value.N == 0 {
+			word = "auto"
+		} else if s.Says(page.Row, page.PerLine) {
+			word = "var(--kr-begin, " + word + ")"
+		}
+		return []css.Declaration{css.D("grid-column-start", word)}
 	case page.Ends:
 		return trim(c.Value)
 	case page.Width:
@@ -166,6 +173,9 @@ func (s *Styler) perLine(c say.Saying, word string) []css.Declaration {
 		return []css.Declaration{css.D("--kr-each", s.equal(word)), still}
 	}
 	all := []css.Declaration{css.D("--kr-span", "span 1"), css.D("--kr-per-tracks", equalTracks(word))}
+	if s.Says(page.Column, page.Begin) {
+		all = append(all, css.D("--kr-begin", "auto"))
+	}
 	if s.Spans() {
 		return all
 	}

@@ -149,5 +149,8 @@ func (s *Styler) perOff() []css.Declaration {
 	if s.k.Technique == kit.Grid {
 		all = append(all, css.D("--kr-span", "initial"), css.D("--kr-per-tracks", "initial"))
 	}
+	if s.Says(page.Column, page.Begin) {
+		all = append(all, css.D("--kr-begin", "initial"))
+	}
 	return all
 }

@@ -137,6 +137,9 @@ func Every(k *kit.Kit) []say.Saying {
 			add(page.Row, page.PerLine, page.Of(0))
 			add(page.Column, page.Shown, page.Shows)
 		}
+		if k.Technique == kit.Grid && k.Naming.Begin != "" {
+			add(page.Column, page.Begin, numbers(page.Begin, least, most)...)
+		}
 		add(page.Row, page.Divides, numbers(page.Divides, 1, most)...)
 		add(page.Row, page.PerLine, numbers(page.PerLine, 1, most)...)
 		add(page.Row, page.GapX, page.NoGap)
