@@ -60,7 +60,11 @@ var presets = sync.OnceValue(func() []Preset {
 func (n *Naming) Preset() string {
 	mine := n.unplaced()
 	for _, p := range Presets() {
-		if p.Naming.unplaced() == mine {
+		theirs := p.Naming.unplaced()
+		if mine.Begin == "" { // it has none yet
+			theirs.Begin = ""
+		}
+		if theirs == mine {
 			return p.ID
 		}
 	}

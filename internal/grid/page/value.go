@@ -155,6 +155,17 @@ func (v Value) Bare() Value {
 // Int is a value's number.
 func (v Value) Int() int { return int(v.N) }
 
+// Rank is an order as a number: first is below every one that can be set, last above.
+func (v Value) Rank() int {
+	switch v {
+	case First:
+		return -kit.MaxOrder - 1
+	case Last:
+		return kit.MaxOrder + 1
+	}
+	return v.Int()
+}
+
 // texts are the values of one word as project files have them, and what stands
 // around a number.
 var texts = [numTerms]struct{ before, after string }{

@@ -14,6 +14,7 @@ type chooser struct {
 	*Page
 	v       *vocab.Vocabulary
 	divided map[*page.Node]bool // rows with words that say how many columns a line has
+	begins  map[beginsAt]map[*page.Node]page.Asked
 }
 
 // divide finds out whether words of a row say how many columns its lines have, wherever that is set, with nothing
@@ -113,8 +114,10 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 	for i := range c.kit.Breakpoints {
 		h := n.HeldAt(c.kit, i)
 		per := 0
+		var begun map[*page.Node]page.Asked
 		if n.Kind == page.Column {
 			per = row.HeldAt(c.kit, i)[page.PerLine].Int()
+			begun = c.begun(row, i)
 		}
 		for w := range wants {
 			want := &wants[w]
@@ -136,7 +139,10 @@ func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 				value = page.Part(1, per)
 			case per > 0 && want.Field.IsUnits():
 				value = page.Of(0)
-			case want.Field == page.Order && (value == page.First || value == page.Last):
+			case begun != nil:
+				value = c.asked(begun[n], want.Field, value, i)
+			}
+			if want.Field == page.Order && (value == page.First || value == page.Last) {
 				value = c.extreme(row, value, i)
 			}
 			want.Must[i] = value

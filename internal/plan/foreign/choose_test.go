@@ -168,3 +168,34 @@ func TestSources(t *testing.T) {
 		}
 	}
 }
+
+// A column that begins at a unit of its own has the word that names its track or, where there is none, those of the
+// skip that it comes to, with what is left of the line before where it begins another.
+func TestColumnsBeginAtUnits(t *testing.T) {
+	flex, tracks := ".rail { display: flex; flex-wrap: wrap } .slat { flex: 0 0 auto; width: 100% }\n",
+		".rail { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)) } .slat { min-width: 0; grid-column-end: span 6 }\n"
+	for n := 1; n < 6; n++ {
+		flex += fmt.Sprintf(".w-%d { width: calc(100%% * %[1]d / 6) } .off-%[1]d { margin-left: calc(100%% * %[1]d / 6) } .rest-%[1]d { margin-right: calc(100%% * %[1]d / 6) }\n", n)
+		tracks += fmt.Sprintf(".w-%d { grid-column-end: span %[1]d } .at-%[1]d { grid-column-start: %[1]d }\n", n)
+	}
+	for name, c := range map[string]struct{ sheet, want string }{
+		"flex": {flex, "rail|slat off-1 rest-3 w-2|slat off-1 w-2"}, "grid": {tracks, "rail|slat at-2 w-2|slat at-2 w-2"},
+	} {
+		k, _ := team(t, c.sheet)
+		at := func() []page.Setting {
+			return []page.Setting{page.At(k.Breakpoints[0].Name).With(page.Begin, page.Of(2)).With(page.Width,
+				page.Take(2))}
+		}
+		row := rowOf("row", at(), at())
+		f := foreign.Of(k, in(k, row))
+		got := strings.Split(texts(f, row), "|")
+		for i, words := range got {
+			all := strings.Fields(words)
+			slices.Sort(all[min(1, len(all)):])
+			got[i] = strings.Join(all, " ")
+		}
+		if got := strings.Join(got, "|"); got != c.want {
+			t.Errorf("%s: %s, want %s", name, got, c.want)
+		}
+	}
+}

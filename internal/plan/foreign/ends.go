@@ -48,6 +48,7 @@ func (c *chooser) lines(row *page.Node, i int) map[*page.Node]spot {
 	of := float64(c.kit.ColumnsAt(i).N())
 	per := row.HeldAt(c.kit, i)[page.PerLine].Int()
 	units, count := 0.0, 0
+	begun := c.begun(row, i)
 	var last *page.Node
 	end := func() {
 		if last != nil {
@@ -66,14 +67,18 @@ func (c *chooser) lines(row *page.Node, i int) map[*page.Node]spot {
 		if h[page.Width].From < 0 {
 			width = c.v.Unset(page.Column, page.Width, i).UnitsOf(int(of))
 		}
-		wants := float64(h[page.Skip].Int()+h[page.Trail].Int()) + max(width, little)
+		skip, trail := float64(h[page.Skip].Int()), float64(h[page.Trail].Int())
+		if begun != nil {
+			skip, trail = begun[n].Skip, begun[n].Trail+begun[n].Fill
+		}
+		wants := skip + trail + max(width, little)
 		if per > 0 {
 			wants = of / float64(per)
 		}
 		if count > 0 && units+wants > of+1e-6 {
 			end()
 		}
-		spots[n] = spot{begins: count == 0 && h[page.Skip].Int() == 0}
+		spots[n] = spot{begins: count == 0 && skip == 0}
 		units, count, last = units+wants, count+1, n
 	}
 	end()

@@ -44,7 +44,8 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{},
 		missing: map[*page.Node][]vocab.Missing{},
 		cascade: r.Cascade}
-	c := chooser{Page: f, v: analyse.VocabularyOf(k, p), divided: map[*page.Node]bool{}}
+	c := chooser{Page: f, v: analyse.VocabularyOf(k, p), divided: map[*page.Node]bool{},
+		begins: map[beginsAt]map[*page.Node]page.Asked{}}
 	c.nodes(p.Body, nil, nil)
 	if own := f.OwnRules(); len(own.Blocks) > 0 {
 		f.cascade = f.cascade.With(css.Source{Name: "page", Text: own.String()})

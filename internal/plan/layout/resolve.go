@@ -197,7 +197,7 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 				r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
 			return v
 		} else {
-			whole = max(math.Floor(v+0.5), float64(least))
+			whole = min(max(math.Floor(v+0.5), float64(least)), float64(row.Columns.N()+most))
 			r.report(node, OffGrid, "%d of %d set at %s would be %s of %d here, off the grid: drawn as %s",
 				set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N(), kit.Number(whole))
 			return whole

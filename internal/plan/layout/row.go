@@ -80,17 +80,6 @@ const (
 	unitTolerance = 1e-6
 )
 
-// Rank is an order as a number.
-func Rank(order page.Value) int {
-	switch order {
-	case page.First:
-		return -kit.MaxOrder - 1
-	case page.Last:
-		return kit.MaxOrder + 1
-	}
-	return order.Int()
-}
-
 // Sort puts the row's cells in the order they stand in on screen.
 func (r *Row) Sort() {
 	order := make([]int32, len(r.Cells))
@@ -98,7 +87,7 @@ func (r *Row) Sort() {
 		order[i] = int32(i)
 	}
 	slices.SortFunc(order, func(a, b int32) int {
-		return cmp.Or(cmp.Compare(Rank(r.Cells[a].Order), Rank(r.Cells[b].Order)),
+		return cmp.Or(cmp.Compare(r.Cells[a].Order.Rank(), r.Cells[b].Order.Rank()),
 			cmp.Compare(r.Cells[a].Child, r.Cells[b].Child))
 	})
 	sorted := make([]Cell, len(order))

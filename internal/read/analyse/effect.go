@@ -235,11 +235,21 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	widths := sizing
 	if g.technique == "grid" {
 		widths = spanning
+		if st.ColumnStart.Span == 0 && st.ColumnEnd.At == 0 { // where it begins is not how wide it is
+			widths = spanning[1:]
+		}
 	}
 	if slices.ContainsFunc(widths, func(name string) bool { return w.in(won[name].Rule) }) {
 		own := w.in(won["width"].Rule) || w.in(won["flex-basis"].Rule)
 		if v, ok := r.width(w, s, st); ok && (v != page.Natural || own) {
 			add(page.Width, v, widths...)
+		}
+	}
+	if g.technique == "grid" && w.in(won["grid-column-start"].Rule) {
+		if begin := st.ColumnStart.At; begin == 0 {
+			add(page.Begin, page.Of(0), "grid-column-start")
+		} else if r.begins(w, s, st) {
+			add(page.Begin, page.Of(begin), "grid-column-start")
 		}
 	}
 	if w.in(won["display"].Rule) {
@@ -299,6 +309,23 @@ func (r *reader) column(w *word, s int) (all []effect) {
 	return all
 }
 
+// begins reports whether a column with a word, which has style st, begins at a track that is named, and still spans as
+// many of them as other words say.
+func (r *reader) begins(w *word, s int, st *flow.Style) bool {
+	g, begin := &r.at[s], st.ColumnStart
+	if g.technique != "grid" || begin.At < 1 || begin.At > g.columns || begin.Name != "" || st.RowStart.At != 0 {
+		return false
+	}
+	if st.ColumnEnd != (flow.Line{}) {
+		return st.ColumnEnd.At >= 0
+	}
+	if g.reference == "" || g.reference == w.text {
+		return false
+	}
+	_, both := r.columnAt(s, append(append(w.besides(r.roles.cell), g.reference), w.text)...)
+	return both.ColumnStart == begin && both.ColumnEnd.Span > 0
+}
+
 // in reports whether a rule is one that asks for the word, or that places elements by what such a rule sets.
 func (w *word) in(r *css.StyleRule) bool {
 	asks := func(u use) bool { return u.rule == r }
@@ -324,10 +351,13 @@ func (r *reader) width(w *word, s int, st *flow.Style) (v page.Value, ok bool) {
 	ro := r.roles
 	one := append(w.besides(ro.cell), w.text)
 	if g.technique == "grid" {
-		if span := max(st.ColumnStart.Span, st.ColumnEnd.Span); span > 0 {
-			if st.ColumnStart.At != 0 || st.ColumnEnd.At != 0 {
-				return v, false // it has a place of its own
-			}
+		span := max(st.ColumnStart.Span, st.ColumnEnd.Span)
+		if begin, end := st.ColumnStart, st.ColumnEnd; end.At > begin.At && begin.At > 0 && begin.Name+end.Name == "" {
+			span = end.At - begin.At
+		} else if end.At != 0 {
+			span = 0
+		}
+		if span > 0 {
 			if span > g.columns && w.given {
 				return v, false // there are so many tracks only with columns that no row has
 			}

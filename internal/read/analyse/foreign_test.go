@@ -114,6 +114,8 @@ func meant(w sample.ForeignWord, columns int) (on page.Kind, f page.Field, v pag
 		return page.Column, page.Width, page.Take(w.N), true
 	case "skip":
 		return page.Column, page.Skip, page.Of(w.N), true
+	case "begin":
+		return page.Column, page.Begin, page.Of(w.N), w.N > 0
 	case "nudge":
 		return page.Column, page.Nudge, page.Of(w.N), true
 	case "order":

@@ -563,6 +563,29 @@ func (a *analysis) read() {
 		}
 		left = next
 	}
+	a.unplaced()
+}
+
+// unplaced takes away what is read of where columns begin, in stylesheets in which no word names a track for that.
+func (a *analysis) unplaced() {
+	begins := func(e effect) bool { return e.field == page.Begin }
+	for _, stages := range a.effects {
+		for _, all := range stages {
+			if slices.ContainsFunc(all, func(e effect) bool { return begins(e) && e.value.N > 0 }) {
+				return
+			}
+		}
+	}
+	for w, stages := range a.effects {
+		some := false
+		for s := range stages {
+			stages[s] = slices.DeleteFunc(stages[s], begins)
+			some = some || len(stages[s]) > 0
+		}
+		if !some {
+			delete(a.effects, w)
+		}
+	}
 }
 
 // stagesAtOnce is how many stages are read beside one another.

@@ -251,6 +251,11 @@ func (r *reader) node(n *markup.Node, depth int) item {
 		i.Kind = page.Section
 	}
 	r.words.settle(i.Node, n)
+	for _, kid := range i.kids {
+		if kind == page.Row && begins(kid.Node) {
+			kid.At = r.words.begun(i.Node, kid.Node)
+		}
+	}
 	i.of = n
 	return i
 }

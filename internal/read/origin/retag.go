@@ -49,6 +49,15 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 					c.Name = name(m, &c)
 				}
 			}
+			if kind == page.Row && slices.ContainsFunc(c.Children, begins) {
+				c.Children = slices.Clone(c.Children)
+				for at, child := range c.Children {
+					if begins(child) {
+						said := *child
+						said.At, c.Children[at] = w.begun(&c, child), &said
+					}
+				}
+			}
 			if !own {
 				nodes, own = slices.Clone(nodes), true
 			}

@@ -171,6 +171,30 @@ func (w *words) says(kind page.Kind, all, classes []string) (s said) {
 	return s
 }
 
+// begun says again, at each breakpoint at which a row divides into another number of columns, at which of its tracks a
+// column begins: a class names the same one there, and what is set keeps its proportion.
+func (w *words) begun(row, column *page.Node) []page.Setting {
+	of := func(i int) int {
+		if divides := row.HeldAt(w.kit, i)[page.Divides].Value; divides.Term == page.Number {
+			return divides.Int()
+		}
+		return w.kit.ColumnsAt(i).N()
+	}
+	said := column
+	for i, b := range w.kit.Breakpoints {
+		begin := said.HeldAt(w.kit, i)[page.Begin]
+		if from := int(begin.From); begin.N > 0 && from < i && of(from) != of(i) && begin.Int() <= of(i) {
+			said = said.WithSetting(w.kit, said.SettingAt(b.Name).With(page.Begin, begin.Value))
+		}
+	}
+	return said.At
+}
+
+// begins reports whether a node is a column that begins at a track of its own.
+func begins(n *page.Node) bool {
+	return n.Kind == page.Column && slices.ContainsFunc(n.At, func(s page.Setting) bool { return s.Has(page.Begin) })
+}
+
 // value is a value as it is set in a cell.
 func (w *words) value(v page.Value) page.Value {
 	v = v.Bare()

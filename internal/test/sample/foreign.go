@@ -24,6 +24,7 @@ type Foreign struct {
 	Unit      string // percent, rounded, calc, variable or px
 	Direction string // min, max or range
 	Joined    bool   // no white space may stand between columns
+	begins    int    // 1 where words name the track that a column begins at
 	Stacked   bool   // columns are full lines at the first breakpoint, whatever is said
 	Frames    []Frame
 	Given     bool     // columns give their units in a style attribute
@@ -129,6 +130,9 @@ func NewForeign(r *rand.Rand) *Foreign {
 		f.Stacked = r.IntN(2) == 0 && f.Ends == ""
 	}
 	f.Given = f.Direction == "min" && f.Unit != "px" && !f.Relative && f.Ends == "" && r.IntN(5) == 0
+	if f.Technique == "grid" && !f.Given {
+		f.begins = r.IntN(2)
+	}
 	f.names()
 	f.pending = make([]string, len(f.Edges))
 	f.write()

@@ -49,7 +49,7 @@ func (f *Foreign) names() {
 		"frame": pick(r, "hull", "yard", "lee", "mooring"), "open": pick(r, "sea", "fullhull", "wide-lee"),
 		"row": pick(r, "thwart", "rail", "shelf", "tier"), "cell": pick(r, "slat", "berth", "plank", "stall"),
 		"take": pick(r, "w", "of", "k", "berth-of", "Q"), "skip": pick(r, "off", "lead", "past", "in"),
-		"trail": pick(r, "rest", "tail"),
+		"trail": pick(r, "rest", "tail"), "begin": "at-track",
 		"nudge": pick(r, "shift", "by"), "gone": pick(r, "no", "gone", "off-duty"), "back": "yes",
 		"order": pick(r, "nr", "turn"),
 		"share": pick(r, "even", "rest-of"), "natural": pick(r, "asis", "own"), "per": pick(r, "each", "by-row"),

@@ -1,6 +1,7 @@
 package sample
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -447,7 +448,7 @@ func (f *Foreign) takes(bp int) {
 				f.rule(bp, sel, "flex-basis: %s; flex-grow: 0", w)
 			}
 		case "grid":
-			f.rule(bp, sel, "grid-column: span %d%s", n, []string{"", " / span " + strconv.Itoa(n)}[n%2])
+			f.rule(bp, sel, "grid-column: span %d%s", n, []string{"", " / span " + strconv.Itoa(n)}[cmp.Or(f.begins, n%2)])
 		default:
 			f.rule(bp, sel, "width: %s", w)
 		}
@@ -473,6 +474,12 @@ func (f *Foreign) more(bp int) {
 			}
 			f.rule(bp, sel, "margin-left: %s", f.part(float64(n), gutters, bp))
 		}
+	}
+	if f.begins == 1 {
+		for n := 1; n <= f.Columns; n++ {
+			f.rule(bp, f.selector(f.add("begin", n, strconv.Itoa(n), bp), cell, row), "grid-column-start: %d", n)
+		}
+		f.rule(bp, f.selector(f.add("begin", 0, "auto", bp), cell, row), "grid-column-start: auto")
 	}
 	if r.IntN(3) == 0 && f.Direction == "min" && f.Technique != "grid" && !f.Given && f.Ends == "" && f.Unit != "px" {
 		for _, per := range []int{2, 3, 4, 5} {

@@ -217,7 +217,7 @@ var callNames = map[say.Saying]string{
 	{On: page.Column, Field: page.Width}: "take",
 	{On: page.Column, Field: page.Trail}: "trail", {On: page.Column, Field: page.Nudge}: "nudge",
 	{On: page.Column, Field: page.Align}: "self", {On: page.Column, Field: page.Begin}: "begin",
-	say.Fit:                              "fit", say.Told: "told",
+	say.Fit: "fit", say.Told: "told",
 }
 
 // termNames are the mixins of values that are words.

@@ -117,7 +117,7 @@ func (t *trial) sameRow(i int, got *layout.Row) bool {
 
 // ordered reports whether one cell stands before another.
 func ordered(a, b *layout.Cell) bool {
-	if before, after := layout.Rank(a.Order), layout.Rank(b.Order); before != after {
+	if before, after := a.Order.Rank(), b.Order.Rank(); before != after {
 		return before < after
 	}
 	return a.Child < b.Child
