@@ -67,6 +67,15 @@ type spec struct {
 	label   string                      // what a person calls it, before its value
 	doc     string                      // for the schema of project files, as pattern is
 	pattern string
+
+	title   string           // on screen
+	control string           // by which a screen edits it
+	zero    string           // what 0 means on screen, where it is no number
+	hint    string           // what may be typed on screen
+	names   map[Value]string // on screen, of values that are not said by their own word
+	css     map[Kind]string  // the property that says it by itself
+	written map[Term]string  // its values in that property, but for numbers
+	read    map[string]Term  // what else that property may say, and what it comes to
 }
 
 const most = kit.MaxColumns
@@ -86,70 +95,99 @@ var specs = [NumFields]spec{
 		doc: "The width of a column: full, take and a number of units, a part of the row such as 1/3 or 30%, " +
 			"share, or natural.",
 		pattern: "^(full|share|natural|take [0-9]{1,2}|[0-9]{1,3}/[0-9]{1,3}|[0-9]{1,3}%)$",
+		title:   "Width", control: "width", hint: "such as 1/3 or 30%",
 	},
 	Skip: {
 		name: "skip", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most - 1,
 		row: allButOne, label: "skip", doc: "Empty units before the column.",
+		title: "Skip before", control: "number",
 	},
 	Trail: {
 		name: "trail", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most - 1,
 		row: allButOne, label: "trail", doc: "Empty units after it.",
+		title: "Trail after", control: "number",
 	},
 	Nudge: {
 		name: "nudge", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, low: 1 - most,
 		high: most - 1,
 		row:  func(n int) (int, int) { return 1 - n, n - 1 }, label: "nudge",
-		doc: "Units it is moved by on screen without making room.",
+		doc:   "Units it is moved by on screen without making room.",
+		title: "Nudge", control: "number",
 	},
 	Begin: {
 		name: "place", on: []Kind{Column}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most,
 		row: func(n int) (int, int) { return 0, n }, label: "begin at unit",
-		doc: "The unit a column begins at, from 1, in place of a skip; 0 is where it falls.",
+		doc:   "The unit a column begins at, from 1, in place of a skip; 0 is where it falls.",
+		title: "Begin at", control: "number", zero: "off",
+		css: map[Kind]string{Column: "grid-column-start"},
 	},
 	Order: {
 		name: "order", on: []Kind{Column}, start: []Value{Of(0)}, terms: []Term{Foremost, Hindmost, Number},
 		low: -kit.MaxOrder, high: kit.MaxOrder,
 		want: fmt.Sprintf("first, last, or a whole number from −%d to %d", kit.MaxOrder, kit.MaxOrder), label: "order",
-		doc: "first, last, or a number; 0 is the source order.",
+		doc:   "first, last, or a number; 0 is the source order.",
+		title: "Order", control: "text", hint: "first, last or a number; 0 is the source order",
+		css: map[Kind]string{Column: "order"}, written: map[Term]string{Foremost: "-100", Hindmost: "100"},
 	},
 	Shown: {
 		name: "shown", on: []Kind{Column}, start: []Value{Shows}, form: truth, terms: []Term{No, Yes},
-		want: "true or false",
-		doc:  "false hides the column.",
+		want:  "true or false",
+		doc:   "false hides the column.",
+		title: "Shown", control: "switch",
+		css: map[Kind]string{Column: "display"}, written: map[Term]string{No: "none", Yes: "block"},
 	},
 	Align: {
 		name: "align", on: []Kind{Row, Column}, start: []Value{Stretch, RowsAlign},
 		terms: []Term{AsRow, AtTop, AtMiddle, AtBottom, Stretched},
 		want:  "one of row, top, middle, bottom, stretch", label: "align",
-		doc: "The align of a row, or of a column in place of its row's.",
+		doc:   "The align of a row, or of a column in place of its row's.",
+		title: "Align", control: "choice",
+		css: map[Kind]string{Row: "align-items", Column: "align-self"},
+		written: map[Term]string{AsRow: "auto", AtTop: "flex-start", AtMiddle: "center", AtBottom: "flex-end",
+			Stretched: "stretch"},
+		read: map[string]Term{"start": AtTop, "self-start": AtTop, "end": AtBottom, "self-end": AtBottom,
+			"normal": Stretched},
 	},
 	PerLine: {
 		name: "perLine", on: []Kind{Row}, start: []Value{Of(0)}, form: whole, terms: []Term{Number}, high: most,
 		row: func(int) (int, int) { return 0, most }, label: "per line",
-		doc: "How many equal columns a row has on a line; 0 is off.",
+		doc:   "How many equal columns a row has on a line; 0 is off.",
+		title: "Columns per line", control: "number", zero: "off",
 	},
 	GapX: {
 		name: "gapX", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
 		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "gutter",
-		doc: "The gutter of a row: kit, none, or px such as 16px.",
+		doc:   "The gutter of a row: kit, none, or px such as 16px.",
+		title: "Gutter", control: "choice",
 	},
 	GapY: {
 		name: "gapY", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
 		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "line gutter",
-		doc: "The space between the lines of a row.",
+		doc:   "The space between the lines of a row.",
+		title: "Between lines", control: "choice",
+		css: map[Kind]string{Row: "row-gap"},
 	},
 	Spread: {
 		name: "spread", on: []Kind{Row}, start: []Value{Start},
 		terms: []Term{AtStart, AtCentre, AtEnd, InBetween, AllAround, Evenly},
 		want:  "one of start, centre, end, between, around, even", label: "spread",
-		doc: "Where the free part of a row's line goes.",
+		doc:   "Where the free part of a row's line goes.",
+		title: "Spread", control: "choice",
+		css: map[Kind]string{Row: "justify-content"},
+		written: map[Term]string{AtStart: "flex-start", AtCentre: "center", AtEnd: "flex-end",
+			InBetween: "space-between", AllAround: "space-around", Evenly: "space-evenly"},
+		read: map[string]Term{"normal": AtStart, "start": AtStart, "left": AtStart, "stretch": AtStart, "end": AtEnd,
+			"right": AtEnd},
 	},
 	Divides: {
 		name: "divides", on: []Kind{Row}, start: []Value{Fresh}, terms: []Term{Anew, Parents, Number}, low: 1,
 		high: most,
 		want: fmt.Sprintf("fresh, parent, or a number of columns from 1 to %d", most), label: "divides into",
-		doc: "What a row divides into: fresh, parent, or a number of columns.",
-	}, Line: {on: []Kind{Column}, start: []Value{{Term: Turns}}, terms: []Term{Leads, Runs, Turns, Under}},
+		doc:   "What a row divides into: fresh, parent, or a number of columns.",
+		title: "Inner columns", control: "choice",
+		names: map[Value]string{Fresh: "as the kit", ParentUnits: "as many as the parent takes"},
+	},
+	Line: {on: []Kind{Column}, start: []Value{{Term: Turns}}, terms: []Term{Leads, Runs, Turns, Under}},
 	Told: {on: []Kind{Row}},
 	Ends: {on: []Kind{Column}, terms: []Term{Foremost, Hindmost}},
 	Fit:  {on: []Kind{Block}},

@@ -144,7 +144,7 @@ func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 		return v.ruled.word(on, class)
 	}
 	for _, f := range v.families {
-		if f.on != on {
+		if f.says.On != on {
 			continue
 		}
 		for _, m := range f.reader(v.kit).Read(class) {
@@ -174,7 +174,7 @@ func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, fr
 		return word
 	}
 	for _, f := range v.families {
-		if f.on == on && f.field == field && (len(f.terms) == 0 || slices.Contains(f.terms, value.Term)) &&
+		if f.says.On == on && f.says.Field == field && (len(f.says.Terms) == 0 || slices.Contains(f.says.Terms, value.Term)) &&
 			f.Template != "" && !(f.Later && from == 0) {
 			return v.word(f, value, from)
 		}

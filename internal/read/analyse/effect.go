@@ -302,7 +302,7 @@ func (r *reader) column(w *word, s int) (all []effect) {
 		st.Order < 1000 {
 		add(page.Order, page.Of(st.Order), "order")
 	}
-	if v, ok := aligns[st.Self]; ok && w.in(won["align-self"].Rule) &&
+	if v, ok := page.Align.OfCSS(st.Self); ok && w.in(won["align-self"].Rule) &&
 		(g.technique == "flex" || g.technique == "grid") {
 		add(page.Align, v, "align-self")
 	}
@@ -330,19 +330,6 @@ func (r *reader) begins(w *word, s int, st *flow.Style) bool {
 func (w *word) in(r *css.StyleRule) bool {
 	asks := func(u use) bool { return u.rule == r }
 	return r != nil && (slices.ContainsFunc(w.uses, asks) || slices.ContainsFunc(w.through, asks))
-}
-
-var aligns = map[string]page.Value{
-	"auto": page.RowsAlign, "start": page.Top, "center": page.Middle, "end": page.Bottom, "stretch": page.Stretch,
-	"normal":     page.Stretch,
-	"flex-start": page.Top, "flex-end": page.Bottom, "self-start": page.Top, "self-end": page.Bottom,
-}
-
-var spreads = map[string]page.Value{
-	"normal": page.Start, "start": page.Start, "left": page.Start, "center": page.Centre, "end": page.End,
-	"right":      page.End,
-	"flex-start": page.Start, "flex-end": page.End, "space-between": page.Between, "space-around": page.Around,
-	"space-evenly": page.Even, "stretch": page.Start,
 }
 
 // width reads how wide a word makes a column.
@@ -438,12 +425,12 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 		}
 	}
 	if g.technique == "flex" {
-		if v, ok := spreads[st.Justify]; ok {
+		if v, ok := page.Spread.OfCSS(st.Justify); ok {
 			add(page.Spread, v, "justify-content")
 		}
 	}
 	if g.technique == "flex" || g.technique == "grid" {
-		if v, ok := aligns[st.Items]; ok && v != page.RowsAlign {
+		if v, ok := page.Align.OfCSS(st.Items); ok && v != page.RowsAlign {
 			add(page.Align, v, "align-items")
 		}
 		if st.GapX.Kind == flow.Length && !st.GapX.IsPercent() && st.GapX.Px == math.Trunc(st.GapX.Px) {

@@ -372,10 +372,10 @@ func (a *analysis) geometry(s int) (g geometry) {
 		g.technique = "inline"
 	}
 	g.spread, g.align = page.Start, page.Stretch
-	if v, ok := spreads[g.rowStyle.Justify]; ok && g.technique == "flex" {
+	if v, ok := page.Spread.OfCSS(g.rowStyle.Justify); ok && g.technique == "flex" {
 		g.spread = v
 	}
-	if v, ok := aligns[g.rowStyle.Items]; ok && (g.technique == "flex" || g.technique == "grid") &&
+	if v, ok := page.Align.OfCSS(g.rowStyle.Items); ok && (g.technique == "flex" || g.technique == "grid") &&
 		v != page.RowsAlign {
 		g.align = v
 	}

@@ -52,38 +52,16 @@ func (way Way) declared(m vocab.Missing, columns int) []css.Declaration {
 	case f == page.Nudge && side && way.Technique != "grid":
 		body = []css.Declaration{css.D("position", "relative"), css.D("left", text(Length{}.Plus(way.Unit, units))),
 			css.D("right", "auto")}
-	case f == page.Order && flexible && v.Term == page.Number:
-		body = []css.Declaration{css.D("order", strconv.Itoa(int(v.N)))}
-	case f == page.Align && flexible && v.Term == page.AsRow:
-		body = []css.Declaration{css.D("align-self", "auto")}
-	case f == page.Align && flexible:
-		property := "align-self"
-		if m.On == page.Row {
-			property = "align-items"
-		}
-		if value := aligned[v]; value != "" {
-			body = []css.Declaration{css.D(property, value)}
-		}
-	case f == page.Spread && way.Technique == "flex":
-		if value := spread[v]; value != "" {
-			body = []css.Declaration{css.D("justify-content", value)}
-		}
+	case f == page.Order && flexible && v.Term == page.Number, f == page.Align && flexible,
+		f == page.Spread && way.Technique == "flex":
+		body = []css.Declaration{css.D(f.Property(m.On), f.CSS(v))}
 	case f == page.GapY && flexible && v.Term == page.Pixels:
-		body = []css.Declaration{css.D("row-gap", strconv.Itoa(int(v.N))+"px")}
+		body = []css.Declaration{css.D(f.Property(m.On), f.CSS(v)+"px")}
 	}
 	for i := range body {
 		body[i].Value += " !important"
 	}
 	return body
-}
-
-var aligned = map[page.Value]string{page.Top: "flex-start", page.Middle: "center", page.Bottom: "flex-end",
-	page.Stretch: "stretch"}
-
-var spread = map[page.Value]string{
-	page.Start: "flex-start", page.Centre: "center", page.End: "flex-end", page.Between: "space-between",
-	page.Around: "space-around",
-	page.Even:   "space-evenly",
 }
 
 // width says how wide a column is.

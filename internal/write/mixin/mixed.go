@@ -4,7 +4,6 @@
 package mixin
 
 import (
-	"cmp"
 	"slices"
 	"strconv"
 	"strings"
@@ -207,48 +206,19 @@ func afterwards(c call) int {
 	}
 }
 
-// callNames are the mixins of what is one word, and of fields whose values are numbers.
-var callNames = map[say.Saying]string{
-	say.Base(page.Row):                  "row",
-	{On: page.Row, Field: page.Divides}: "divide", {On: page.Row, Field: page.PerLine}: "per",
-	{On: page.Row, Field: page.GapX}: "gap-x", {On: page.Row, Field: page.GapY}: "gap-y",
-	{On: page.Row, Field: page.Align}: "align", {On: page.Row, Field: page.Spread}: "spread",
-	{On: page.Column, Field: page.Order}: "place", {On: page.Column, Field: page.Skip}: "skip",
-	{On: page.Column, Field: page.Width}: "take",
-	{On: page.Column, Field: page.Trail}: "trail", {On: page.Column, Field: page.Nudge}: "nudge",
-	{On: page.Column, Field: page.Align}: "self", {On: page.Column, Field: page.Begin}: "begin",
-	say.Fit: "fit", say.Told: "told",
-}
-
-// termNames are the mixins of values that are words.
-var termNames = map[page.Term]string{
-	page.Fixed: "frame", page.Fluid: "frame-open", page.UpTo: "frame-up-to", page.Capped: "frame-cap", page.No: "gone",
-	page.Yes:   "back",
-	page.Whole: "full", page.Shared: "share", page.OfContent: "natural",
-	page.Leads: "lead", page.Runs: "run", page.Turns: "turn", page.Under: "under",
-}
-
-func callName(c say.Saying) string {
-	return cmp.Or(termNames[c.Value.Term], callNames[say.Saying{On: c.On, Field: c.Field}])
-}
-
 // call is how mixin-based code says something, of a column whose row divides into so many
 // units from there on.
 func (m *Mixed) call(c say.Saying, units int) call {
-	name, v := callName(c), c.Value
+	p, v := page.PhraseOf(c.On, c.Field, c.Value), c.Value
+	name := p.Mixin
+	if variant := p.Variant(v); variant != nil && (!variant.Tracks || m.kit.Technique == kit.Grid) {
+		return call{name + "-" + variant.Suffix, nil}
+	}
 	switch {
 	case v.Term == page.UpTo:
 		return call{name + "-" + m.kit.Breakpoints[c.From].Name, nil}
-	case v == page.Fresh || v == page.KitGap:
-		return call{name + "-as-kit", nil}
-	case (c.Field == page.PerLine || c.Field == page.Begin) && v.N == 0:
-		return call{name + "-off", nil}
-	case c.Field == page.Spread && v == page.Start && m.kit.Technique == kit.Grid:
-		return call{name + "-off", nil}
-	case v == page.First || v == page.Last:
-		return call{name + "-" + v.String(), nil}
 	case c.Field == page.Align || c.Field == page.Spread:
-		return call{name, []string{sheet.Word(v)}}
+		return call{name, []string{c.Field.CSS(v)}}
 	case v.Term == page.Portion:
 		return call{name, []string{strconv.Itoa(v.Int()), strconv.Itoa(int(v.Of))}}
 	case v.At > 0 && v.N != 0 && !m.styler.Spans(): // else tracks know where it stands

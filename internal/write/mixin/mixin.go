@@ -29,20 +29,11 @@ func (m *Mixed) columns() int { return m.kit.ColumnsAt(0).N() }
 func (m *Mixed) mixins() []mixin {
 	l := lister{m: m, s: m.styler}
 	l.units()
-	l.columns()
-	l.rows()
-	for _, t := range []struct {
-		term page.Term
-		doc  string
-	}{
-		{page.Leads, "Begins its row's first line."}, {page.Runs, "Runs on in its row's first line."},
-		{page.Turns, "Begins another line."}, {page.Under, "Runs on in another line."},
-	} {
-		if l.s.Says(page.Column, page.Line, t.term) {
-			l.simple(page.Column, page.Line, page.Value{Term: t.term}, t.doc)
+	for i := range page.Phrases {
+		if p := &page.Phrases[i]; p.Doc != "" && (p.Field != page.Divides || m.divides()) {
+			l.phrase(p)
 		}
 	}
-	l.simple(page.Block, page.Fit, page.Value{}, "A picture that is scaled to its column.")
 	return l.all
 }
 
@@ -57,19 +48,29 @@ func (l *lister) add(name, doc string, params []string, body []css.Declaration) 
 	l.all = append(l.all, mixin{name: name, params: params, doc: doc, body: body})
 }
 
-// simple adds the mixin of one value of a field, if anything is said of that.
-func (l *lister) simple(on page.Kind, f page.Field, v page.Value, doc string) {
-	if c := (say.Saying{On: on, Field: f, Value: v}); l.s.Says(on, f) {
-		l.add(l.m.call(c, l.m.columns()).mixin, doc, nil, l.s.Declarations(c))
-		l.all[len(l.all)-1].inner = l.s.Inside(c, "")
+// phrase adds the mixins of a phrase, if anything is said by it: with {n} for a number or word, and without.
+func (l *lister) phrase(p *page.Phrase) {
+	if !l.s.Says(p.On, p.Field, p.Terms...) {
+		return
 	}
-}
-
-// with adds a mixin that says with {n} what a class does with a number or word.
-func (l *lister) with(on page.Kind, f page.Field, v page.Value, doc string) {
-	if c := (say.Saying{On: on, Field: f, Value: v}); l.s.Says(on, f) {
-		l.add(callName(c), doc, []string{"n"}, l.s.Say(c, "{n}"))
-		l.all[len(l.all)-1].inner = l.s.Inside(c, "{n}")
+	one := func(name, doc string, c say.Saying, params []string, word string) {
+		l.add(name, doc, params, l.s.Say(c, word))
+		l.all[len(l.all)-1].inner = l.s.Inside(c, word)
+	}
+	if p.With.Term != page.None {
+		one(p.Mixin, p.Doc, say.Saying{On: p.On, Field: p.Field, Value: p.With}, []string{"n"}, "{n}")
+	} else {
+		c := say.Saying{On: p.On, Field: p.Field}
+		if len(p.Terms) > 0 {
+			c.Value.Term = p.Terms[0]
+		}
+		one(p.Mixin, p.Doc, c, nil, p.Field.CSS(c.Value))
+	}
+	for _, v := range p.Variants {
+		if !v.Tracks || l.m.kit.Technique == kit.Grid {
+			one(p.Mixin+"-"+v.Suffix, v.Doc, say.Saying{On: p.On, Field: p.Field, Value: v.Value}, nil,
+				p.Field.CSS(v.Value))
+		}
 	}
 }
 
@@ -116,59 +117,6 @@ func (l *lister) units() {
 				[]string{"part", "gaps"},
 				body(css.D(part, "calc({part})"), css.D(gaps, "calc({gaps})")))
 		}
-	}
-}
-
-// columns adds the other mixins of columns, and those that say how they stand in their
-// row.
-func (l *lister) columns() {
-	for _, width := range []struct {
-		value page.Value
-		doc   string
-	}{{page.Full, "The full line."}, {page.Share, "An equal share of what is left of its line."},
-		{page.Natural, "As wide as its content."}} {
-		if l.s.Says(page.Column, page.Width, width.value.Term) {
-			l.simple(page.Column, page.Width, width.value, width.doc)
-		}
-	}
-	l.with(page.Column, page.Begin, page.Of(1), "It begins at unit {n}, from 1, whatever stands before it.")
-	l.simple(page.Column, page.Begin, page.Of(0), "It begins where it falls again.")
-	l.with(page.Column, page.Order, page.Of(1), "Its order among the row's columns.")
-	l.simple(page.Column, page.Order, page.First, "Before the row's other columns.")
-	l.simple(page.Column, page.Order, page.Last, "After the row's other columns.")
-	if l.s.Says(page.Column, page.Shown, page.No) {
-		l.simple(page.Column, page.Shown, page.Hides, "Hidden.")
-	}
-	if l.s.Says(page.Column, page.Shown, page.Yes) {
-		l.simple(page.Column, page.Shown, page.Shows, "Shown again.")
-	}
-	l.with(page.Column, page.Align, page.Top,
-		"How it stands in its line: flex-start, center, flex-end, stretch, or auto for as its row says.")
-}
-
-// rows adds the mixins of rows.
-func (l *lister) rows() {
-	l.with(page.Row, page.Align, page.Top,
-		"How a row's columns stand in their line: flex-start, center, flex-end or stretch.")
-	l.with(page.Row, page.Spread, page.Centre,
-		"Where what a line leaves free goes: flex-start, center, flex-end, space-between, space-around or space-evenly.")
-	if l.m.kit.Technique == kit.Grid {
-		l.simple(page.Row, page.Spread, page.Start, "Columns on the row's tracks again.")
-	}
-	l.with(page.Row, page.PerLine, page.Of(1), "{n} equal columns a line, said once for all of a row's columns.")
-	l.simple(page.Row, page.PerLine, page.Of(0), "As wide as its columns say again.")
-	if l.s.Says(page.Row, page.Told) {
-		l.simple(page.Row, page.Told, page.Value{},
-			"A row of so many a line, some of which are hidden: each says itself where it stands in its line.")
-	}
-	l.with(page.Row, page.GapX, page.Px(1), "A gutter of its own between a row's columns, in px.")
-	l.simple(page.Row, page.GapX, page.KitGap, "The kit's gutter between a row's columns again.")
-	l.with(page.Row, page.GapY, page.Px(1), "A gutter of its own between a row's lines, in px.")
-	l.simple(page.Row, page.GapY, page.KitGap, "The kit's gutter between a row's lines again.")
-	if l.m.divides() {
-		l.with(page.Row, page.Divides, page.Of(1),
-			"A row that divides into {n} columns; those count by as many: take(2, {n}).")
-		l.simple(page.Row, page.Divides, page.Fresh, "The kit's columns again.")
 	}
 }
 

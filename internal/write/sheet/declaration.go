@@ -12,30 +12,8 @@ import (
 	"kitrows/internal/write/say"
 )
 
-// words are what CSS calls how a column stands in its line, and where what is free
-// goes.
-var words = map[page.Term]string{
-	page.AsRow: "auto", page.AtTop: "flex-start", page.AtMiddle: "center", page.AtBottom: "flex-end",
-	page.Stretched: "stretch",
-	page.AtStart:   "flex-start", page.AtCentre: "center", page.AtEnd: "flex-end",
-	page.InBetween: "space-between", page.AllAround: "space-around", page.Evenly: "space-evenly",
-}
-
-// Word is what stands in CSS for a value that is a word or a number by itself.
-func Word(v page.Value) string {
-	switch v.Term {
-	case page.Foremost:
-		return "-100"
-	case page.Hindmost:
-		return "100"
-	case page.Number, page.Pixels, page.Taken:
-		return strconv.Itoa(v.Int())
-	}
-	return words[v.Term]
-}
-
 // Declarations is what a class says.
-func (s *Styler) Declarations(c say.Saying) []css.Declaration { return s.Say(c, Word(c.Value)) }
+func (s *Styler) Declarations(c say.Saying) []css.Declaration { return s.Say(c, c.Field.CSS(c.Value)) }
 
 // Say is what a class says with a number or word of its own, as a class has it or a
 // mixin's parameter.
@@ -58,11 +36,6 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		return all
 	case page.GapY:
 		return []css.Declaration{css.D("--kr-gap-y", s.gapOf(s.gapY, c, word))}
-	case page.Align:
-		if c.On == page.Column {
-			return []css.Declaration{css.D("align-self", word)}
-		}
-		return []css.Declaration{css.D("align-items", word)}
 	case page.Spread:
 		all := []css.Declaration{css.D("justify-content", word)}
 		if s.k.Technique == kit.Grid && c.Value == page.Start {
@@ -74,20 +47,11 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 			all = append(all, css.D("--kr-auto", "initial"))
 		}
 		return all
-	case page.Shown:
-		if c.Value == page.Hides {
-			return []css.Declaration{css.D("display", "none")}
-		}
-		return []css.Declaration{css.D("display", "block")}
-	case page.Order:
-		return []css.Declaration{css.D("order", word)}
 	case page.Begin:
-		if c.Value.N == 0 {
-			word = "auto"
-		} else if s.Says(page.Row, page.PerLine) {
+		if c.Value.N > 0 && s.Says(page.Row, page.PerLine) {
 			word = "var(--kr-begin, " + word + ")"
 		}
-		return []css.Declaration{css.D("grid-column-start", word)}
+		return []css.Declaration{css.D(c.Field.Property(c.On), word)}
 	case page.Ends:
 		return trim(c.Value)
 	case page.Width:
@@ -109,6 +73,9 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		return s.line(c.Value.Term)
 	case page.Fit:
 		return []css.Declaration{css.D("display", "block"), css.D("width", "100%"), css.D("height", "auto")}
+	}
+	if property := c.Field.Property(c.On); property != "" {
+		return []css.Declaration{css.D(property, word)}
 	}
 	return nil
 }

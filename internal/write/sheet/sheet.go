@@ -48,7 +48,7 @@ func blocks(k *kit.Kit, sayings []say.Saying) []css.Block {
 		if len(body) > 0 {
 			b.Rules = append(b.Rules, css.Rule{Selectors: []string{selector}, Body: body})
 		}
-		for _, inner := range s.Inside(c, Word(c.Value)) {
+		for _, inner := range s.Inside(c, c.Field.CSS(c.Value)) {
 			b.Rules = append(b.Rules,
 				css.Rule{Selectors: []string{strings.ReplaceAll(inner.Selector, "&", selector)}, Body: inner.Body})
 		}

@@ -1,0 +1,87 @@
+package page
+
+// A Control is how a screen edits a setting of a node at one breakpoint.
+type Control struct {
+	Field   string   `json:"field"`
+	Label   string   `json:"label"`
+	Kind    string   `json:"kind" enum:"width,number,choice,text,switch"`
+	Low     int      `json:"low" doc:"Of a number, and of a width's units."`
+	High    int      `json:"high"`
+	Zero    string   `json:"zero,omitempty" doc:"What 0 means, in words."`
+	Hint    string   `json:"hint,omitempty" doc:"What a text may be."`
+	Options []Option `json:"options,omitempty" doc:"Of a choice."`
+}
+
+// An Option is one value of a choice.
+type Option struct {
+	Value string `json:"value" doc:"As project files have it."`
+	Label string `json:"label"`
+}
+
+// screen are the fields that people set, in the order in which a screen has them.
+var screen = []Field{Width, Begin, Skip, Trail, Nudge, Order, Align, Shown, PerLine, Divides, GapX, GapY, Spread}
+
+// gaps are the gutters that a screen offers, in px.
+var gaps = []int{4, 8, 12, 16, 20, 24, 32, 40, 48}
+
+// Controls are those of a row or column; n is how many units its row, or it as a row, divides into.
+func Controls(kind Kind, n int, held *Held) (all []Control) {
+	for _, f := range screen {
+		if f.On(kind) {
+			all = append(all, f.control(kind, n, held[f].Value))
+		}
+	}
+	return all
+}
+
+// control is the field's, where it has a value now.
+func (f Field) control(kind Kind, n int, now Value) Control {
+	x := &specs[f]
+	c := Control{Field: x.name, Label: x.title, Kind: x.control, Low: x.low, High: x.high, Zero: x.zero, Hint: x.hint}
+	if x.row != nil {
+		c.Low, c.High = x.row(n)
+	}
+	if c.Kind != "choice" {
+		return c
+	}
+	add := func(v Value) {
+		label := x.names[v]
+		if label == "" {
+			label = v.String()
+		}
+		c.Options = append(c.Options, Option{v.String(), label})
+	}
+	known := false
+	values := f.values(kind)
+	for _, v := range values {
+		known = known || v == now
+	}
+	if !known {
+		add(now)
+	}
+	for _, v := range values {
+		add(v)
+	}
+	return c
+}
+
+// values are those that a screen offers for a field with a choice.
+func (f Field) values(kind Kind) (all []Value) {
+	for _, t := range specs[f].terms {
+		switch {
+		case t == AsRow && kind == Row:
+		case t == Pixels:
+			all = append(all, NoGap)
+			for _, px := range gaps {
+				all = append(all, Px(px))
+			}
+		case t == Number:
+			for n := specs[f].low; n <= specs[f].high; n++ {
+				all = append(all, Of(n))
+			}
+		default:
+			all = append(all, Value{Term: t})
+		}
+	}
+	return all
+}
