@@ -13,6 +13,7 @@ export default defineConfig(
       "@typescript-eslint/no-non-null-assertion": "off",
       "@typescript-eslint/no-unused-vars": ["error", { varsIgnorePattern: "^_" }],
       // A grid's cells take the pointer; its keys are handled by the grid itself.
+      "jsx-a11y/label-has-associated-control": ["error", { controlComponents: ["Input", "Select", "TextArea"] }],
       "jsx-a11y/click-events-have-key-events": "off",
       "jsx-a11y/no-noninteractive-element-to-interactive-role": "off",
     },

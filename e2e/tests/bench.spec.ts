@@ -307,10 +307,18 @@ test("labelled controls set what the notation says and what it does not", async 
     "Tide table at wide: 1_4, order first, nudge -1, align bottom, set here",
   );
   await settings.getByRole("button", { name: "Reset Skip before" }).click();
-  await expect(settings.getByText("← carried")).toHaveCount(3);
+  await expect(settings.getByText("default")).toHaveCount(4); // skip, trail, place, shown
   await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(/: 4, order first, nudge -1/);
+  // A place makes the skip that it needs, and is what the cell says.
+  await settings.getByRole("textbox", { name: "Begin at" }).fill("9");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(/: @9_4, order first, nudge -1/);
+  await expect.poll(() => code(page)).toContain("kr-skip-8-wide");
   await page.keyboard.press("Escape");
   await expect(cell(page, "tide-table", "wide")).toBeFocused();
+  await page.keyboard.type("@10_3\n");
+  await expect(cell(page, "tide-table", "wide")).toHaveAccessibleName(/: @10_3, order first/);
+  await expect(cell(page, "tide-table", "full")).toHaveAccessibleName(/: @10_3, .*carried from wide/);
 
   await cell(page, "body", "wide").click();
   await page.getByRole("button", { name: "Settings of Body at wide" }).click();

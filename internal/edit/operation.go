@@ -68,7 +68,7 @@ type Operation struct {
 // Type puts what was typed into many cells at once, in cell notation.
 type Type struct {
 	Cells []Cell `json:"cells" minItems:"1" maxItems:"20000"`
-	Text  string `json:"text" maxLength:"40" doc:"Cell notation: 6, 2_6, 2_6_1, =, ~, *, x of a column, ÷3 or off of a row, or empty for carried."`
+	Text  string `json:"text" maxLength:"40" doc:"Cell notation: 6, 2_6, 2_6_1, @4_6, =, ~, *, x of a column, ÷3 or off of a row, or empty for carried."`
 }
 
 // A Cell is a row or a column at a breakpoint.

@@ -27,6 +27,9 @@ type Why struct {
 	Reports    []string     `json:"reports" doc:"What cannot be had as it was set, and what is drawn instead."`
 	Here       page.Setting `json:"here" doc:"What is set at this breakpoint."`
 	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`
+
+	Controls []page.Control `json:"controls" doc:"How a screen edits each setting here."`
+	Carried  []string       `json:"carried" doc:"For each control, the breakpoint from which its value is carried; empty where it is set here, or the default."`
 }
 
 // A Step is what one breakpoint says, and the classes, or the mixins, that carry it.
@@ -70,7 +73,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	w := &Why{
 		Node: id, Breakpoint: name(i), Width: v, Chain: []Step{},
 		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)),
-		Holds: page.At(name(i)),
+		Holds: page.At(name(i)), Controls: []page.Control{}, Carried: []string{},
 	}
 	_, at := pg.Find(id)
 	said := &say.Page{Layout: l}
@@ -106,7 +109,17 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		w.Units = l.RowAround(id, i).Columns.N()
 	}
 	if kind := why.Node.Kind; kind == page.Row || kind == page.Column {
-		w.Here, w.Holds = why.Node.SettingAt(name(i)), l.Held(id, i).Setting(name(i), kind)
+		held := l.Held(id, i)
+		w.Here, w.Holds = why.Node.SettingAt(name(i)), held.Setting(name(i), kind)
+		w.Controls = page.Controls(kind, w.Units, held)
+		for _, c := range w.Controls {
+			f, _ := page.FieldNamed(c.Field)
+			from := ""
+			if at := int(held[f].From); at != i {
+				from = name(at)
+			}
+			w.Carried = append(w.Carried, from)
+		}
 	}
 	return w
 }

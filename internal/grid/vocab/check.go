@@ -14,7 +14,7 @@ func Check(k *kit.Kit, p *page.Page) error {
 	v := Own(k)
 	complete := true
 	for _, f := range v.families {
-		complete = complete && f.Template != ""
+		complete = complete && (f.Template != "" || f.says.Field == page.Begin) // a skip says that as well
 	}
 	if complete {
 		return nil
@@ -37,8 +37,7 @@ func (v *Vocabulary) CheckSetting(n *page.Node, s page.Setting) error {
 	i := v.kit.Index(s.From)
 	for _, f := range page.Settable(n.Kind) {
 		value, set := s.Get(f)
-		if !set || i == 0 && value == f.Default(n.Kind) || value == page.ParentUnits ||
-			v.Saying(n.Kind, f, value, i) != nil {
+		if !set || i == 0 && value == f.Default(n.Kind) || value == page.ParentUnits || v.can(n.Kind, f, value, i) {
 			continue
 		}
 		want := "a class of " + v.kit.Name + " that says it: it has none"
@@ -48,6 +47,15 @@ func (v *Vocabulary) CheckSetting(n *page.Node, s page.Setting) error {
 		errs = append(errs, fault.New(f.String(), f.Words(value), "%s", want))
 	}
 	return errors.Join(errs...)
+}
+
+// can reports whether a class says a value from breakpoint i on: of a column that begins at a unit, that of the track
+// or those of empty units.
+func (v *Vocabulary) can(on page.Kind, f page.Field, value page.Value, i int) bool {
+	if f != page.Begin || v.kit.Technique == kit.Grid && v.kit.Naming.Begin != "" {
+		return v.Saying(on, f, value, i) != nil
+	}
+	return v.Saying(on, page.Skip, page.Of(1), i) != nil && v.Saying(on, page.Trail, page.Of(1), i) != nil
 }
 
 func (v *Vocabulary) checkFrame(f page.Frame) error {

@@ -158,7 +158,11 @@ function PictureFields({ bench, place, block, content, onSet, onDo }: PicturePro
                   <span className="min-w-0 flex-1 truncate font-mono text-[12px]">{file}</span>
                 </>
               ) : (
-                <span className="flex-1 text-ink-2">← carried</span>
+                <span className="min-w-0 flex-1 truncate text-ink-2">
+                  from{" "}
+                  {sources.findLast((s) => bench.breakpoints.findIndex((o) => o.name === s.from) < i)?.from ??
+                    bench.breakpoints[0]!.name}
+                </span>
               )}
               {content.type === "picture" && (
                 <label className="cursor-pointer rounded-sm border border-control px-1 focus-within:outline-2 focus-within:outline-madder hover:bg-line-2">

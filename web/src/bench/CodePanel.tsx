@@ -13,10 +13,9 @@ import { Keeping } from "./Keeping";
 import { useSettled } from "./settled";
 import { useView } from "./view";
 import { later, unfetched } from "../parts/later";
+import { Select } from "../parts/Input";
 
 const CodeView = later(() => import("../code/CodeView"), unfetched);
-
-const field = "min-w-0 rounded-md border border-control bg-raised px-1 py-[3px] text-[12px]";
 
 /** The page's code in any form, a file at a time. The selected node's lines are
  *  marked; choosing a line selects its node. */
@@ -77,11 +76,11 @@ export function CodePanel({
   return (
     <section aria-label="Code" className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]">
       <div className="flex items-center gap-1.5 px-3 pt-2">
-        <select
+        <Select
           aria-label="Form"
           value={form}
           onChange={(e) => setForm(e.target.value as Form)}
-          className={`${field} flex-1`}
+          className="min-w-0 flex-1 px-1 py-[3px] text-[12px]"
         >
           {forms
             .filter(([value]) => !now.source || value !== "whole")
@@ -90,7 +89,7 @@ export function CodePanel({
                 {now.source && value === "used" ? "The page's file" : name}
               </option>
             ))}
-        </select>
+        </Select>
         <Button size="tiny" onClick={() => void copy()}>
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
           <span aria-live="polite">{copied === text && text ? "Copied" : "Copy"}</span>
@@ -98,16 +97,16 @@ export function CodePanel({
       </div>
       <div className="flex min-h-0 flex-col [contain:strict]">
         <div className="flex flex-none items-center gap-3 px-3 py-1.5 text-[12px] text-ink-2">
-          <select
+          <Select
             aria-label="File"
             value={file?.name ?? ""}
             onChange={(e) => setChosen(e.target.value)}
-            className={`${field} flex-1 font-mono`}
+            className="min-w-0 flex-1 px-1 py-[3px] font-mono text-[12px]"
           >
             {files.map((f) => (
               <option key={f.name}>{f.name}</option>
             ))}
-          </select>
+          </Select>
           <label className={`items-center gap-1.5 ${now.source ? "hidden" : "flex"}`}>
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
             Label the ends of rows

@@ -7,6 +7,7 @@ import type { Bench, Moment } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
 import { useHistory, useNamePoint } from "../api/history";
+import { Input } from "../parts/Input";
 
 interface Props {
   bench: Bench;
@@ -104,7 +105,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
                 }}
                 className="mt-1 flex gap-1 pl-10"
               >
-                <input
+                <Input
                   name="name"
                   aria-label={`Name of revision ${m.revision}`}
                   defaultValue={m.name}
@@ -113,7 +114,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
                   // eslint-disable-next-line jsx-a11y/no-autofocus
                   autoFocus
                   onKeyDown={(e) => e.key === "Escape" && setNaming(null)}
-                  className="min-w-0 flex-1 rounded-md border border-control bg-raised px-1.5 py-0.5"
+                  className="min-w-0 flex-1 px-1.5 py-0.5"
                 />
                 <Button type="submit" size="tiny">
                   Keep

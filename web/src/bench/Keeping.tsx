@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { Bench } from "../api/client";
 import type { Deed } from "../api/edits";
 import { Button } from "../parts/Button";
+import { Input } from "../parts/Input";
 
 interface Props {
   form: "scss" | "less" | "plain" | "tsx";
@@ -41,12 +42,12 @@ export function Keeping({ form, kept, onDo }: Props) {
         <>
           <label className="flex min-w-0 flex-1 items-center gap-1.5">
             Keep in
-            <input
+            <Input
               value={place}
               onChange={(e) => setPlace(e.target.value)}
               maxLength={400}
               aria-invalid={refused}
-              className="min-w-0 flex-1 rounded-md border border-control bg-raised px-1 py-[2px] font-mono"
+              className="min-w-0 flex-1 px-1 py-[2px] font-mono"
             />
           </label>
           <Button size="tiny" type="submit">

@@ -5,6 +5,7 @@ import type { Bench, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
 import { formOf, usePieces } from "../api/content";
+import { TextArea } from "../parts/Input";
 
 interface Props {
   bench: Bench;
@@ -65,7 +66,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
           ))}
         </ul>
       )}
-      <textarea
+      <TextArea
         aria-label="HTML or Markdown for the content sheet"
         placeholder="Paste HTML or Markdown. It is split into headings, lists, pictures and paragraphs."
         rows={pieces.length > 0 ? 2 : 4}
@@ -75,7 +76,7 @@ export function Pieces({ bench, place, column, onDo }: Props) {
           e.stopPropagation();
           if (e.key === "Enter" && (e.ctrlKey || e.metaKey)) void pour(text);
         }}
-        className="mt-2 w-full rounded-md border border-control bg-raised px-1.5 py-1 placeholder:text-ink-2"
+        className="mt-2 w-full px-1.5 py-1 placeholder:text-ink-2"
       />
       <div className="mt-1 flex gap-1.5">
         <Button size="tiny" disabled={text.trim() === ""} onClick={() => void pour(text)}>

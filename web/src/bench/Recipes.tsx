@@ -8,6 +8,7 @@ import { useRecipes, type Place } from "../api/bench";
 import { type Deed } from "../api/edits";
 import { RecipePicture } from "./RecipePicture";
 import { useView } from "./view";
+import { Input } from "../parts/Input";
 
 interface Props {
   place: Place;
@@ -71,14 +72,14 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
           className="z-40 flex max-h-[min(540px,var(--radix-popover-content-available-height))] w-[520px] flex-col rounded-md border border-control bg-sheet p-3 text-[12px]"
         >
           <div className="flex items-center gap-3">
-            <input
+            <Input
               type="search"
               aria-label="Find a recipe"
               placeholder="Find a recipe"
               value={sought}
               onChange={(e) => setSought(e.target.value)}
               onKeyDown={(e) => e.key === "Enter" && found[0] && void take(found[0].text)}
-              className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1"
+              className="min-w-0 flex-1 px-2 py-1"
             />
             <label className={`flex items-center gap-1.5 ${row ? "" : "text-ink-2"}`}>
               <input
@@ -111,12 +112,12 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
           {recipes.data && found.length === 0 && <p className="mt-2 text-ink-2">No matches</p>}
           {row && (
             <form onSubmit={keep} className="mt-2.5 flex items-center gap-2 border-t border-line-2 pt-2.5">
-              <input
+              <Input
                 name="name"
                 aria-label="Name of the recipe"
                 placeholder={`Keep ${row.name} as …`}
                 maxLength={bounds.name}
-                className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1"
+                className="min-w-0 flex-1 px-2 py-1"
               />
               <Button type="submit" size="small">
                 Keep as a recipe

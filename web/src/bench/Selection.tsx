@@ -18,6 +18,7 @@ import { useActing } from "./acting";
 import { actionOf, can, labelOf } from "./actions";
 import { Details } from "./Details";
 import { containerKinds, elementsOf } from "./kinds";
+import { Input, Select } from "../parts/Input";
 
 /** The selected node: its name, element and kind, and what can be done to it. */
 export function Selection() {
@@ -37,7 +38,7 @@ export function Selection() {
   return (
     <section aria-label="Selection" className="px-3.5 pt-3 pb-2">
       <div className="flex gap-2">
-        <input
+        <Input
           key={`${node.id} ${node.name}`}
           defaultValue={node.name}
           aria-label={`Name of the ${node.kind}`}
@@ -50,33 +51,33 @@ export function Selection() {
               e.currentTarget.blur();
             }
           }}
-          className="min-w-0 flex-1 rounded-md border border-control bg-raised px-2 py-1 font-semibold"
+          className="min-w-0 flex-1 px-2 py-1 font-semibold"
         />
-        <select
+        <Select
           aria-label={`Tag of the ${node.kind}`}
           value={node.item ? "li" : node.element || own}
           disabled={node.item || elementsOf(bench, node).length === 0}
           title={node.item ? "List item" : undefined}
           onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
-          className="rounded-md border border-control bg-raised px-1 py-1 font-mono text-[12px]"
+          className="px-1 py-1 font-mono text-[12px]"
         >
           {(node.item ? ["li"] : [...new Set([node.element || own, ...elementsOf(bench, node)])]).map((e) => (
             <option key={e}>{e}</option>
           ))}
-        </select>
+        </Select>
       </div>
       {node.kind === "container" && (
         <label className="mt-2 flex items-center gap-2 text-[12px] text-ink-2">
           Kind
-          <select
+          <Select
             value={node.frame}
             onChange={(e) => describe({ frame: e.target.value })}
-            className="flex-1 rounded-md border border-control bg-raised px-1 py-1 font-mono text-[12px] text-ink"
+            className="flex-1 px-1 py-1 font-mono text-[12px] text-ink"
           >
             {containerKinds(bench).map((kind) => (
               <option key={kind}>{kind}</option>
             ))}
-          </select>
+          </Select>
         </label>
       )}
       {node.kind !== "block" && <Details node={node} onDo={onDo} />}

@@ -43,7 +43,7 @@ interface Props {
 }
 
 /** What a cell may begin with when it is typed over. */
-const begins = { column: /^[0-9*xX_=~]$/, row: /^[/÷o]$/ };
+const begins = { column: /^[0-9@*xX_=~]$/, row: /^[/÷o]$/ };
 
 /** Where a committed cell goes on to: places, lines, and whether of columns only. */
 const onwards: Record<Onward, [number, number, boolean]> = {

@@ -564,7 +564,7 @@ export const keys: readonly (readonly [keys: string, does: string])[] = [
   ["Arrows, Home, End", "Move around the sheet"],
   ["Shift+arrows · Shift+click", "Select cells from here to there"],
   ["Ctrl+click", "Add a cell to the selection, or take it out"],
-  ["6 · 2_6_1 · 1/3 · = · ~ · * · x", "Set the selected cells; in a row /3 or off"],
+  ["6 · 2_6_1 · @4_6 · 1/3 · = · ~ · * · x", "Set the selected cells; in a row /3 or off"],
   ["Enter · Tab", "Set and go down · across"],
   ["Enter, F2", "In a cell: edit it"],
   [

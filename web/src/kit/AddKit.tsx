@@ -6,6 +6,7 @@ import { plain } from "../api/edits";
 import { kitOfFile, kitOfThree, useLibrary, useThree, useUnshare } from "../api/kit";
 import { Button } from "../parts/Button";
 import { sheetsOf } from "./files";
+import { Input } from "../parts/Input";
 
 /** Takes another kit into the project: a ready one, one of the library, one made by three
  *  numbers, or one from a file. */
@@ -180,12 +181,12 @@ export function ThreeFields({ numbers, onChange }: { numbers: Numbers; onChange:
       ).map(([field, label]) => (
         <label key={field} className="grid gap-0.5 text-[12px] text-ink-2">
           {label}
-          <input
+          <Input
             value={numbers[field]}
             onChange={(e) => onChange({ ...numbers, [field]: e.target.value })}
             inputMode="decimal"
             maxLength={7}
-            className="w-full min-w-0 rounded-md border border-control bg-raised px-2 py-1 font-mono text-ink"
+            className="w-full min-w-0 px-2 py-1 font-mono text-ink"
           />
         </label>
       ))}

@@ -3,6 +3,7 @@ import type { KitView } from "../api/client";
 import { useBeside, useLibrary } from "../api/kit";
 import { Facts } from "./Numbers";
 import { Rulers } from "./Rulers";
+import { Select } from "../parts/Input";
 
 interface Props {
   project: string;
@@ -22,11 +23,7 @@ export function Beside({ project, kit, revision, view }: Props) {
     <section aria-label="Compare" className="pb-6">
       <label className="flex items-center gap-2">
         Compare with
-        <select
-          value={other}
-          onChange={(e) => setOther(e.target.value)}
-          className="max-w-60 rounded-md border border-control bg-raised px-2 py-1"
-        >
+        <Select value={other} onChange={(e) => setOther(e.target.value)} className="max-w-60 px-2 py-1">
           <option value="">Choose a kit</option>
           <optgroup label="This project">
             {view.kits
@@ -53,7 +50,7 @@ export function Beside({ project, kit, revision, view }: Props) {
               ))}
             </optgroup>
           )}
-        </select>
+        </Select>
       </label>
       {beside.error && (
         <p role="alert" className="mt-2 text-madder-deep">

@@ -4,6 +4,7 @@ import type { KitView, Step } from "../api/client";
 import { Segmented } from "../parts/Segmented";
 import { Pairs } from "./Pairs";
 import { SortHead, useSorted } from "./sorted";
+import { Input } from "../parts/Input";
 
 interface Props {
   project: string;
@@ -36,12 +37,12 @@ export function Finder({ project, kit, revision, view, onUse }: Props) {
         <div className="flex flex-wrap items-center gap-3">
           <label className="flex items-center gap-2">
             Wanted
-            <input
+            <Input
               value={wanted}
               onChange={(e) => setWanted(e.target.value)}
               maxLength={40}
               spellCheck={false}
-              className="w-24 rounded-md border border-control bg-raised px-2 py-1 font-mono text-[12px]"
+              className="w-24 px-2 py-1 font-mono text-[12px]"
             />
           </label>
           <Segmented

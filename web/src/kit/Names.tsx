@@ -1,4 +1,5 @@
 import type { KitView, Step } from "../api/client";
+import { Select } from "../parts/Input";
 
 interface Props {
   view: KitView;
@@ -15,10 +16,10 @@ export function Names({ view, refused, onStep }: Props) {
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-2">
         <label className="flex items-center gap-2">
           Names
-          <select
+          <Select
             value={view.naming}
             onChange={(e) => onStep({ field: "naming", text: e.target.value })}
-            className="rounded-md border border-control bg-raised px-2 py-1"
+            className="px-2 py-1"
           >
             {view.naming === "" && <option value="">Your own</option>}
             {view.presets.map(({ id, name }) => (
@@ -26,7 +27,7 @@ export function Names({ view, refused, onStep }: Props) {
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <Check
           label="Width classes replace the column's"

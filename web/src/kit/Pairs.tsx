@@ -3,6 +3,7 @@ import type { KitView, Step } from "../api/client";
 import { usePairs } from "../api/kit";
 import { Button } from "../parts/Button";
 import { SortHead, useSorted } from "./sorted";
+import { Input } from "../parts/Input";
 
 interface Props {
   project: string;
@@ -31,22 +32,22 @@ export function Pairs({ project, kit, revision, view, at, onUse }: Props) {
       <div className="flex flex-wrap items-center gap-3">
         <label className="flex items-center gap-2">
           Container
-          <input
+          <Input
             value={width}
             onChange={(e) => setTyped((t) => ({ ...t, width: e.target.value }))}
             inputMode="numeric"
             maxLength={5}
-            className="w-16 rounded-md border border-control bg-raised px-2 py-1 font-mono text-[12px]"
+            className="w-16 px-2 py-1 font-mono text-[12px]"
           />
         </label>
         <label className="flex items-center gap-2">
           Columns
-          <input
+          <Input
             value={columns}
             onChange={(e) => setTyped((t) => ({ ...t, columns: e.target.value }))}
             inputMode="numeric"
             maxLength={2}
-            className="w-12 rounded-md border border-control bg-raised px-2 py-1 font-mono text-[12px]"
+            className="w-12 px-2 py-1 font-mono text-[12px]"
           />
         </label>
       </div>

@@ -5,6 +5,7 @@ import { Button } from "../parts/Button";
 import { Field } from "../parts/Field";
 import { Segmented } from "../parts/Segmented";
 import { sheetsOf } from "./files";
+import { Select } from "../parts/Input";
 
 interface Props {
   view: KitView;
@@ -172,31 +173,31 @@ function Made({ view: { kit }, onStep }: { view: KitView; onStep: (step: Step) =
       <label htmlFor="gutter-place" className="text-ink-2">
         Gutters
       </label>
-      <select
+      <Select
         id="gutter-place"
         value={kit.gutterPlace ?? "between"}
         onChange={(e) => type("gutterPlace")(e.target.value)}
-        className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
+        className="w-full min-w-0 px-1 py-[3px]"
       >
         {places.map(([value, text]) => (
           <option key={value} value={value}>
             {text}
           </option>
         ))}
-      </select>
+      </Select>
       <Field label="Narrowest" value={kit.narrowest} mono onCommit={type("narrowest")} />
       <label htmlFor="media-queries" className="text-ink-2">
         Queries
       </label>
-      <select
+      <Select
         id="media-queries"
         value={kit.ranges ? "yes" : "no"}
         onChange={(e) => type("ranges")(e.target.value)}
-        className="w-full min-w-0 rounded-md border border-control bg-raised px-1 py-[3px]"
+        className="w-full min-w-0 px-1 py-[3px]"
       >
         <option value="no">min-width</option>
         <option value="yes">ranges, newer browsers</option>
-      </select>
+      </Select>
       <Field label="Cap" value={kit.cap ?? ""} hint="none" mono onCommit={type("cap")} />
     </>
   );

@@ -3,6 +3,7 @@ import type { KitView, Step } from "../api/client";
 import { tableOf, useWidthsAt } from "../api/kit";
 import { CopyTable } from "./CopyTable";
 import { spanText } from "./Numbers";
+import { Input } from "../parts/Input";
 
 interface Props {
   project: string;
@@ -23,13 +24,13 @@ export function Widths({ project, revision, view, template, steps }: Props) {
       <div className="mb-2 flex flex-wrap items-center gap-x-5 gap-y-2">
         <label className="flex items-center gap-2">
           At a viewport of
-          <input
+          <Input
             value={typed}
             onChange={(e) => setTyped(e.target.value)}
             inputMode="decimal"
             maxLength={8}
             placeholder="any"
-            className="w-20 rounded-md border border-control bg-raised px-2 py-1 font-mono text-[12px]"
+            className="w-20 px-2 py-1 font-mono text-[12px]"
           />
           px
         </label>

@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { Input, TextArea } from "./Input";
 
 interface Props {
   label: string;
@@ -26,14 +27,14 @@ export function Field({ label, value, hint, mono = false, long = false, onCommit
       if (e.key === "Escape") e.currentTarget.value = value;
       if (e.key === "Escape" || (e.key === "Enter" && (!long || e.ctrlKey || e.metaKey))) e.currentTarget.blur();
     },
-    className: `w-full min-w-0 rounded-md border border-control bg-raised px-1.5 py-[3px] placeholder:text-ink-2 ${mono ? "font-mono text-[12px]" : ""}`,
+    className: `w-full min-w-0 px-1.5 py-[3px] placeholder:text-ink-2 ${mono ? "font-mono text-[12px]" : ""}`,
   };
   return (
     <>
       <label htmlFor={id} className={`text-ink-2 ${long ? "self-start pt-1" : ""}`}>
         {label}
       </label>
-      {long ? <textarea key={value} rows={2} {...shared} /> : <input key={value} {...shared} />}
+      {long ? <TextArea key={value} rows={2} {...shared} /> : <Input key={value} {...shared} />}
     </>
   );
 }

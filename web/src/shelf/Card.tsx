@@ -6,6 +6,7 @@ import { bounds } from "../api/bounds";
 import type { Card as CardData } from "../api/client";
 import { useDuplicate, useRename } from "../api/shelf";
 import { LaneDrawing } from "../bench/LaneDrawing";
+import { Input } from "../parts/Input";
 
 /** A project on the shelf: its first page, drawn, and what can be done to it. */
 export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => void }) {
@@ -56,7 +57,7 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
       </Link>
       <div className="px-3.5 py-3">
         {naming ? (
-          <input
+          <Input
             // It takes the place of the name that was chosen to be changed.
             // eslint-disable-next-line jsx-a11y/no-autofocus
             autoFocus
@@ -69,7 +70,7 @@ export function Card({ card, onPutAway }: { card: CardData; onPutAway: () => voi
               if (e.key === "Enter") e.currentTarget.blur();
               if (e.key === "Escape") setNaming(false);
             }}
-            className="w-full rounded-md border border-control bg-raised px-1.5 text-[15px] font-semibold"
+            className="w-full px-1.5 text-[15px] font-semibold"
           />
         ) : (
           <h2 className="truncate text-[15px] font-semibold" title={card.name}>

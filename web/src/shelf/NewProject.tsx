@@ -6,6 +6,7 @@ import { useNavigate } from "react-router";
 import { bounds } from "../api/bounds";
 import { useBegin, useOffers } from "../api/shelf";
 import { Offered, ThreeFields, useThreeNumbers } from "../kit/AddKit";
+import { Input } from "../parts/Input";
 
 /** The choice of a kit that is made by three numbers. */
 const byNumbers = "three";
@@ -60,12 +61,12 @@ export function NewProject() {
           <form onSubmit={submit} className="grid gap-3">
             <label className="grid gap-1">
               <span className="font-semibold">Name</span>
-              <input
+              <Input
                 name="name"
                 maxLength={bounds.name}
                 placeholder="New project"
                 autoComplete="off"
-                className="rounded-md border border-control bg-raised px-2 py-1.5"
+                className="px-2 py-1.5"
               />
             </label>
             <fieldset className="grid gap-1">
