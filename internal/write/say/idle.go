@@ -56,10 +56,13 @@ func (r *row) suspect(c *course, i int) bool {
 	if r.alike(c.field, before, from, v, i) {
 		return true // what stood between has gone
 	}
+	if plainOf(c.field) != nil {
+		return true
+	}
 	switch c.field {
 	case page.PerLine:
 		return !r.counted || v.Int() == 1 // full columns stand one a line by themselves
-	case page.Divides, page.GapX, page.GapY, page.Align, page.Spread, page.Order, page.Trail, page.Begin:
+	case page.Divides, page.GapX, page.GapY, page.Spread, page.Trail:
 		return true
 	case page.Nudge: // back over the start of an uneven row
 		return r.uneven

@@ -102,19 +102,8 @@ func (r *row) divided(i int) kit.Columns {
 // put gives a cell what a course says at breakpoint i.
 func (t *trial) put(cell *layout.Cell, c *course, i int, r *layout.Row) {
 	v, from := c.now(i)
-	switch c.field {
-	case page.Order:
-		cell.Order = v
-		return
-	case page.Begin:
-		if cell.Begin, cell.Track = 0, v.N > 0 && r.PerLine == 0; cell.Track {
-			cell.Begin = v.Int()
-		}
-		return
-	case page.Align:
-		if cell.Self, cell.Align = v, v; v == page.RowsAlign {
-			cell.Align = r.Align
-		}
+	if p := plainOf(c.field); p != nil {
+		p.set(r, cell, v)
 		return
 	}
 	if !c.field.IsUnits() || r.PerLine > 0 {

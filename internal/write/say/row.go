@@ -177,8 +177,11 @@ func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
 	}
 	want := r.want[i]
 	must(page.Shown, page.Shows, i)
-	must(page.Order, cell.Order, i)
-	must(page.Align, cell.Self, i)
+	for _, p := range plains {
+		if v := p.get(want, cell); v.Term != page.None {
+			must(p.field, v, i)
+		}
+	}
 	if want.Technique == kit.Float && !(r.counted && want.PerLine > 0) {
 		must(page.Line, page.Value{Term: cell.Line}, i)
 	}
@@ -186,12 +189,6 @@ func (r *row) mustColumn(i int, cell *layout.Cell, must demand) {
 		return
 	}
 	at := placesOf(want, cell)
-	if begin := 0; want.Tracked() {
-		if cell.Track {
-			begin = cell.Begin
-		}
-		must(page.Begin, page.Of(begin), i)
-	}
 	if r.tracked && !r.padded && cell.Skip == 0 && cell.Trail == 0 && cell.Nudge == 0 {
 		at.width = 0 // tracks know how wide they are
 	}
