@@ -66,7 +66,7 @@ func pageReadCommand() *cobra.Command {
 				return err
 			}
 			for _, f := range check.Of(layout.Of(k, pg)) {
-				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s\n", printable(args[0]), f.Line.Line, f.Line.Column,
+				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s\n", printable(args[0]), f.At.Line, f.At.Column,
 					printable(f.Text))
 			}
 			text, err := p.Encode()

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"slices"
 	"strings"
 
 	"github.com/go-json-experiment/json"
@@ -12,7 +13,9 @@ import (
 
 	"kitrows/internal/app/bench"
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 )
 
@@ -70,8 +73,11 @@ func writeWhy(w io.Writer, why *bench.Why) error {
 		text += strings.TrimRight(fmt.Sprintf("  %-10s %-32s %s", orDefault(step.Breakpoint), strings.Join(said, ", "),
 			step.Classes), " ") + "\n"
 	}
-	for _, line := range append(append(why.Sums, why.Ledgers...), why.Reports...) {
+	for _, line := range append(why.Sums, why.Ledgers...) {
 		text += "  " + line + "\n"
+	}
+	for _, f := range why.Findings {
+		text += "  " + f.Text + "\n"
 	}
 	_, err := io.WriteString(w, text)
 	return err
@@ -87,13 +93,13 @@ func orDefault(breakpoint string) string {
 // A planReport is the plan as the command prints it: x and y from the page's top
 // left corner, in CSS px; lines and units counted from 1, 0 where there are none.
 type planReport struct {
-	Page       string         `json:"page"`
-	Width      float64        `json:"width"`
-	Breakpoint string         `json:"breakpoint"`
-	Boxes      []planBox      `json:"boxes"`
-	Lines      []planLine     `json:"lines"`
-	Reports    []planReported `json:"reports,omitempty"`
-	LinesUntil float64        `json:"linesUntil"` // the lines break so in wider viewports up to this one
+	Page       string      `json:"page"`
+	Width      float64     `json:"width"`
+	Breakpoint string      `json:"breakpoint"`
+	Boxes      []planBox   `json:"boxes"`
+	Lines      []planLine  `json:"lines"`
+	Findings   []planFound `json:"findings,omitempty"`
+	LinesUntil float64     `json:"linesUntil"` // the lines break so in wider viewports up to this one
 }
 
 type planBox struct {
@@ -130,10 +136,12 @@ type planLine struct {
 	Reason string  `json:"reason,omitempty"` // why the line before it broke
 }
 
-// planReported is what cannot be had as it was set.
-type planReported struct {
-	Node string `json:"node"`
-	Text string `json:"text"`
+// planFound is one thing that is told of a node at the breakpoint.
+type planFound struct {
+	Code     finding.Code     `json:"code"`
+	Severity finding.Severity `json:"severity"`
+	Node     string           `json:"node"`
+	Text     string           `json:"text"`
 }
 
 func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
@@ -156,14 +164,9 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 		r.Lines = append(r.Lines,
 			planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Free()), of, line.String(), line.Reason()})
 	}
-	for _, report := range l.Reports {
-		if report.Breakpoint == plan.Breakpoint {
-			r.Reports = append(r.Reports, planReported{report.Node, report.Text})
-		}
-	}
-	for _, d := range l.Foreign().Doubts() {
-		if !d.Content {
-			r.Reports = append(r.Reports, planReported{d.Node.ID, "estimated: " + d.What})
+	for _, f := range check.Of(l) {
+		if len(f.Breakpoints) == 0 || slices.Contains(f.Breakpoints, r.Breakpoint) {
+			r.Findings = append(r.Findings, planFound{f.Code, f.Severity, f.Node, f.Text})
 		}
 	}
 	return r

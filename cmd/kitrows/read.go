@@ -11,6 +11,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -19,15 +20,22 @@ import (
 
 // A kitReport is a kit that was read from stylesheets, and how.
 type kitReport struct {
-	Kit           *kit.Kit        `json:"kit"`
-	Findings      []findingReport `json:"findings"`
-	Doubts        []doubtReport   `json:"doubts"`
-	NotUnderstood []findingReport `json:"notUnderstood"`
-	Idle          int             `json:"idle"` // rules that have nothing to do with the grid
-	Words         []wordReport    `json:"words,omitzero"`
+	Kit      *kit.Kit        `json:"kit"`
+	Found    []factReport    `json:"found"`
+	Doubts   []doubtReport   `json:"doubts"`
+	Findings []findingReport `json:"findings"` // what was not understood
+	Idle     int             `json:"idle"`     // rules that have nothing to do with the grid
+	Words    []wordReport    `json:"words,omitzero"`
 }
 
 type findingReport struct {
+	Code     finding.Code     `json:"code"`
+	Severity finding.Severity `json:"severity"`
+	Text     string           `json:"text"`
+	Rules    []placeReport    `json:"rules"`
+}
+
+type factReport struct {
 	What  string        `json:"what"`
 	Text  string        `json:"text"`
 	Sure  string        `json:"sure"`
@@ -114,7 +122,7 @@ func kitReadCommand() *cobra.Command {
 }
 
 func newKitReport(k *kit.Kit, r *analyse.Reading, explain bool) kitReport {
-	report := kitReport{Kit: k, Findings: []findingReport{}, NotUnderstood: []findingReport{}, Doubts: []doubtReport{},
+	report := kitReport{Kit: k, Found: []factReport{}, Findings: []findingReport{}, Doubts: []doubtReport{},
 		Idle: r.Idle}
 	places := func(rules []vocab.Rule) (all []placeReport) {
 		for _, rule := range rules {
@@ -123,13 +131,11 @@ func newKitReport(k *kit.Kit, r *analyse.Reading, explain bool) kitReport {
 		}
 		return all
 	}
+	for _, f := range r.Facts {
+		report.Found = append(report.Found, factReport{f.What, f.Text, f.Sure, places(f.Rules)})
+	}
 	for _, f := range r.Findings {
-		one := findingReport{f.What, f.Text, f.Sure, places(f.Rules)}
-		if f.Sure == analyse.NotUnderstood {
-			report.NotUnderstood = append(report.NotUnderstood, one)
-		} else {
-			report.Findings = append(report.Findings, one)
-		}
+		report.Findings = append(report.Findings, findingReport{f.Code, f.Severity, f.Text, places(r.RulesOf(f))})
 	}
 	for _, d := range r.Doubts {
 		one := doubtReport{ID: d.ID, Question: d.Question, Chosen: d.Chosen}

@@ -37,11 +37,11 @@ func TestKitRead(t *testing.T) {
 		k.Name != "team" || k.Brought.Files[0].Text != teamSheet {
 		t.Errorf("the kit: %+v", k)
 	}
-	if f := report.Findings[0]; f.What != "columns" || f.Sure != "read" || f.Rules[0] != (placeReport{"team.css", 3}) {
+	if f := report.Found[0]; f.What != "columns" || f.Sure != "read" || f.Rules[0] != (placeReport{"team.css", 3}) {
 		t.Errorf("the first finding: %+v", f)
 	}
-	if len(report.NotUnderstood) != 1 || report.NotUnderstood[0].Rules[0].Line != 9 {
-		t.Errorf("not understood: %+v", report.NotUnderstood)
+	if len(report.Findings) != 1 || report.Findings[0].Rules[0].Line != 9 {
+		t.Errorf("not understood: %+v", report.Findings)
 	}
 	said := map[string]string{}
 	for _, w := range report.Words {

@@ -127,10 +127,10 @@ test("a plain page in a folder is laid out by keyboard, and its file is what it 
   writeFileSync(file, written.replace("Garden net</h3>", "Garden net</h3></b>"));
   await saved(7);
   await expect(page.getByText("index.html was changed by another program")).toBeVisible();
-  const faults = page.getByRole("list", { name: "Faults in the file" });
-  await expect(faults).toContainText("</b> ends nothing here");
-  await expect(faults).toContainText("18:42");
-  await faults.getByRole("button", { name: "Remove </b>" }).click();
+  const findings = page.getByRole("list", { name: "Findings" });
+  await expect(findings).toContainText("</b> ends nothing here");
+  await expect(findings).toContainText("18:42");
+  await findings.getByRole("button", { name: "Remove </b>" }).click();
   await saved(8);
   expect(readFileSync(file, "utf8")).toBe(written);
   await page.locator('[data-spot="element-4/"]').click();
@@ -150,11 +150,11 @@ test("a page that is dropped on the shelf shows its lanes beside its source", as
   ]);
   await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
   await expect(page.getByRole("img", { name: /The page at base/ })).toBeVisible();
-  const faults = page.getByRole("list", { name: "Faults in the file" });
-  await expect(faults).toContainText("harbour has no class berht; the nearest is berth");
-  await expect(faults).toContainText("the stylesheet css/own.css is not there: the plan is without it");
-  await faults.getByRole("button", { name: "Change it to berth" }).click();
-  await expect(faults).not.toContainText("berht");
+  const findings = page.getByRole("list", { name: "Findings" });
+  await expect(findings).toContainText("harbour has no class berht; the nearest is berth");
+  await expect(findings).toContainText("the stylesheet css/own.css is not there: the plan is without it");
+  await findings.getByRole("button", { name: "Change it to berth" }).click();
+  await expect(findings).not.toContainText("berht");
 });
 
 test("what another program changes while an edit is on its way is on the screen after it", async ({ page, site }) => {

@@ -35,7 +35,7 @@ type Bench struct {
 	Mixins      string       `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
 	Kept        []page.Kept  `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
 	Folder      *Folder      `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
-	Faults      []Fault      `json:"faults" doc:"What is wrong in the page's file, in its order."`
+	Findings    []Finding    `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
 
 	Code Code `json:"code"`
 }
@@ -202,7 +202,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	b.Faults = faults(l) // they tell what the lanes only estimate
+	b.Findings = findings(l) // they tell what the lanes only estimate
 	for i := range b.Nodes {
 		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
 			for _, at := range sums {

@@ -1,7 +1,6 @@
 package bench
 
 import (
-	"fmt"
 	"strings"
 
 	"kitrows/internal/grid/notation"
@@ -46,9 +45,9 @@ type Cell struct {
 func nodes(l *layout.Layout) []Node {
 	k, pg, all := l.Kit(), l.Page(), []Node{}
 	wrong := map[string]string{} // by node and breakpoint
-	for _, r := range l.Reports {
-		key := fmt.Sprintf("%s %d", r.Node, r.Breakpoint)
-		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+r.Text, "; ")
+	for _, f := range l.Findings {
+		key := f.Node + " " + f.Breakpoints[0]
+		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+f.Text, "; ")
 	}
 	var stretches map[*page.Node]origin.Stretch
 	if pg.Origin != nil {
@@ -79,7 +78,7 @@ func nodes(l *layout.Layout) []Node {
 			if n.Kind == page.Row || n.Kind == page.Column {
 				c := newCell(l, n, i)
 				if len(wrong) > 0 {
-					c.Wrong = wrong[fmt.Sprintf("%s %d", n.ID, i)]
+					c.Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
 				}
 				line.Cells = append(line.Cells, c)
 			}

@@ -11,18 +11,27 @@ import (
 type SheetView struct {
 	Rulers   []Ruler     `json:"rulers" doc:"One for every breakpoint, in order."`
 	Facts    []kit.Facts `json:"facts"`
-	Findings []Finding   `json:"findings" doc:"What was found, and what was not understood."`
+	Found    []Fact      `json:"found" doc:"What was found."`
+	Findings []SheetGap  `json:"findings" doc:"What was not understood."`
 	Doubts   []Doubt     `json:"doubts" doc:"What can be read in several ways."`
 	Words    []SheetWord `json:"words" doc:"What each class or attribute says."`
 	Idle     int         `json:"idle" doc:"How many rules have nothing to do with the grid."`
 }
 
-// A Finding is one thing that was found, or not understood, and where.
-type Finding struct {
+// A Fact is one thing that was found, and where.
+type Fact struct {
 	What   string       `json:"what"`
 	Text   string       `json:"text"`
-	Sure   string       `json:"sure" enum:"read,inferred,not understood"`
+	Sure   string       `json:"sure" enum:"read,inferred"`
 	Places []SheetLines `json:"places"`
+}
+
+// A SheetGap is a finding of a stylesheet, and where.
+type SheetGap struct {
+	Code     string       `json:"code"`
+	Severity string       `json:"severity" enum:"broken,surprise,tidy,estimate"`
+	Text     string       `json:"text"`
+	Places   []SheetLines `json:"places"`
 }
 
 // SheetLines are lines of a file, from 1, the last included.
@@ -57,7 +66,7 @@ func NewSheetView(k *kit.Kit) *SheetView {
 	if r == nil {
 		return nil
 	}
-	v := &SheetView{Facts: k.Facts(), Findings: []Finding{}, Doubts: []Doubt{}, Words: []SheetWord{}, Idle: r.Idle}
+	v := &SheetView{Facts: k.Facts(), Found: []Fact{}, Findings: []SheetGap{}, Doubts: []Doubt{}, Words: []SheetWord{}, Idle: r.Idle}
 	for i, b := range k.Breakpoints {
 		v.Rulers = append(v.Rulers, NewRuler(k, i, b.Lane.Px()))
 	}
@@ -69,8 +78,11 @@ func NewSheetView(k *kit.Kit) *SheetView {
 		}
 		return all
 	}
+	for _, f := range r.Facts {
+		v.Found = append(v.Found, Fact{f.What, f.Text, f.Sure, places(f.Rules)})
+	}
 	for _, f := range r.Findings {
-		v.Findings = append(v.Findings, Finding{f.What, f.Text, f.Sure, places(f.Rules)})
+		v.Findings = append(v.Findings, SheetGap{string(f.Code), string(f.Severity), f.Text, places(r.RulesOf(f))})
 	}
 	for _, d := range r.Doubts {
 		one := Doubt{ID: d.ID, Question: d.Question, Chosen: d.Chosen}

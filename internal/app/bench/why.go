@@ -24,7 +24,7 @@ type Why struct {
 	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a section or container."`
 	Sums       []string     `json:"sums" doc:"The arithmetic with its numbers."`
 	Ledgers    []string     `json:"ledgers" doc:"The ledgers of the lines it has or stands on."`
-	Reports    []string     `json:"reports" doc:"What cannot be had as it was set, and what is drawn instead."`
+	Findings   []Finding    `json:"findings" doc:"What cannot be had as it was set, and what is drawn instead."`
 	Here       page.Setting `json:"here" doc:"What is set at this breakpoint."`
 	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`
 
@@ -72,7 +72,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 	}
 	w := &Why{
 		Node: id, Breakpoint: name(i), Width: v, Chain: []Step{},
-		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Reports: notNil(why.Reports), Here: page.At(name(i)),
+		Sums: notNil(why.Sums), Ledgers: notNil(why.Ledgers), Findings: told(l, why.Findings), Here: page.At(name(i)),
 		Holds: page.At(name(i)), Controls: []page.Control{}, Carried: []string{},
 	}
 	_, at := pg.Find(id)

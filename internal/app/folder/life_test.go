@@ -292,7 +292,7 @@ func TestTooMuchInAFolder(t *testing.T) {
 	told := ""
 	for _, pg := range state.Project.Pages {
 		for _, f := range check.Of(layout.Of(state.Project.Kit(pg.Kit), pg)) {
-			told += pg.File + ": " + f.Code + " " + f.Text + "\n"
+			told += pg.File + ": " + string(f.Code) + " " + f.Text + "\n"
 		}
 	}
 	for _, want := range []string{"index.html: too-much css/own.css is too much to read", "deep.html: too-deep <div>"} {

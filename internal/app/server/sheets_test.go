@@ -22,7 +22,7 @@ func TestSheetsAreRead(t *testing.T) {
 		t.Fatalf("%d %v %s", status, err, answer)
 	}
 	if read.Kit.Brought.Files[0].Text != sheet || len(read.Sheet.Words) != 5 ||
-		read.Sheet.Findings[0].Places[0].From != 2 {
+		read.Sheet.Found[0].Places[0].From != 2 {
 		t.Errorf("read: %+v", read.Sheet)
 	}
 	const edits = "/api/projects/gullwing-point/pages/front-page/edits"

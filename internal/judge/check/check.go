@@ -6,57 +6,29 @@ import (
 	"fmt"
 	"slices"
 
-	"kitrows/internal/browser/lines"
 	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/origin"
 )
 
-// A Severity is how bad something is.
-type Severity string
-
-// The severities: what does not work, what works otherwise than most would mean it, what is only untidy, and what is no
-// fault and the plan only estimates.
-const (
-	Broken   Severity = "broken"
-	Surprise Severity = "surprise"
-	Tidy     Severity = "tidy"
-	Estimate Severity = "estimate"
-)
-
-// A Finding is one thing that is wrong.
-type Finding struct {
-	Code     string // what, for all time the same
-	Severity Severity
-	Node     string      // the id of the node that it is about; empty for none
-	Text     string      // a sentence
-	At       markup.Span // of a page from markup: the stretch of its file's text
-	Line     lines.Place // where that begins; line 0 where there is no file
-	Fixes    []Fix
-}
-
-// A Fix mends a finding.
-type Fix struct {
-	Label string
-	Edits []markup.Edit // of the page's file
-}
-
-// Of finds what is wrong in the file of a page that was read from markup, in its order; of every page, what the plan
-// only estimates.
-func Of(l *layout.Layout) []Finding {
+// Of tells all there is to tell of a page: what cannot be had as it was set, what the plan only estimates and, of a
+// page from HTML, what is wrong in its file, in the file's order.
+func Of(l *layout.Layout) []finding.Finding {
 	p := l.Page()
 	if p.Origin == nil {
 		c := checker{l: l}
+		c.settings()
 		c.estimates()
 		c.heavy()
-		return c.found
+		return finding.Joined(c.found)
 	}
 	c := checker{l: l, doc: origin.Document(p.Origin)}
 	c.nodes()
 	if places := p.Origin.Places; len(places) >= origin.Most {
 		last := markup.Span{From: places[len(places)-1], To: places[len(places)-1]}
-		c.add("page-long", Surprise, "", last,
+		c.add(finding.PageLong, "", last,
 			fmt.Sprintf("what follows is kept and laid out, and not listed: a page has at most %d nodes",
 				page.MaxNodes))
 	}
@@ -65,10 +37,12 @@ func Of(l *layout.Layout) []Finding {
 	c.selected()
 	c.classes()
 	c.links()
+	c.skipped()
+	c.settings()
 	c.estimates()
 	c.heavy()
-	slices.SortStableFunc(c.found, func(a, b Finding) int { return cmp.Compare(a.At.From, b.At.From) })
-	return c.found
+	slices.SortStableFunc(c.found, func(a, b finding.Finding) int { return cmp.Compare(a.At.From, b.At.From) })
+	return finding.Joined(c.found)
 }
 
 // checker gathers findings.
@@ -76,7 +50,7 @@ type checker struct {
 	l     *layout.Layout
 	doc   *markup.Document
 	of    map[*markup.Node]string // the ids of nodes, by their elements
-	found []Finding
+	found []finding.Finding
 	outer []element // of every element, what it takes of the file, parents before their children
 }
 
@@ -90,13 +64,19 @@ type element struct {
 const most = 400
 
 // add adds a finding about a stretch of the file.
-func (c *checker) add(code string, s Severity, node string, at markup.Span, text string, fixes ...Fix) {
+func (c *checker) add(code finding.Code, node string, at markup.Span, text string, fixes ...finding.Fix) {
+	f := finding.New(code, node, text)
+	f.At.Span, f.Fixes = at, fixes
+	c.put(f)
+}
+
+// put adds a finding, with the line that it begins in.
+func (c *checker) put(f finding.Finding) {
 	if len(c.found) >= most {
 		return
 	}
-	f := Finding{Code: code, Severity: s, Node: node, Text: text, At: at, Fixes: fixes}
 	if o := c.l.Page().Origin; o != nil {
-		f.Line = origin.Line(o, at.From)
+		f.At.Place = origin.Line(o, f.At.From)
 	}
 	c.found = append(c.found, f)
 }

@@ -34,7 +34,7 @@ func found(t *testing.T, file string) string {
 		if strings.Contains(f.Text, "until they are measured") { // nearly every file has some
 			continue
 		}
-		line := fmt.Sprintf("%d:%d %s: %s", f.Line.Line, f.Line.Column, f.Code, f.Text)
+		line := fmt.Sprintf("%d:%d %s: %s", f.At.Line, f.At.Column, f.Code, f.Text)
 		for _, fix := range f.Fixes {
 			line += " | " + fix.Label + ": " +
 				strings.ReplaceAll(string(markup.NewSource([]byte(file)).Apply(fix.Edits)), "\n", "~")

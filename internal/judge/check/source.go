@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -26,15 +27,10 @@ func (c *checker) nodes() {
 }
 
 // codes are those of what the tree tells.
-var codes = map[markup.FaultKind]struct {
-	code     string
-	severity Severity
-}{
-	markup.Missing: {"end-tag-missing", Surprise}, markup.Surplus: {"end-tag-surplus", Surprise},
-	markup.Crossed: {"tags-crossed", Surprise},
-	markup.Ignored: {"tag-ignored", Broken}, markup.Doubled: {"attribute-doubled", Tidy},
-	markup.Deep:    {"too-deep", Surprise},
-	markup.TooMuch: {"too-much", Broken},
+var codes = map[markup.FaultKind]finding.Code{
+	markup.Missing: finding.EndTagMissing, markup.Surplus: finding.EndTagSurplus, markup.Crossed: finding.TagsCrossed,
+	markup.Ignored: finding.TagIgnored, markup.Doubled: finding.AttributeDoubled, markup.Deep: finding.TooDeep,
+	markup.TooMuch: finding.TooMuch,
 }
 
 // tags tells of tags that make another tree than their author is likely to have meant.
@@ -43,24 +39,24 @@ func (c *checker) tags() {
 	all := slices.Clone(c.doc.Faults)
 	slices.SortStableFunc(all, func(a, b markup.Fault) int { return unread(b) - unread(a) }) // whatever else there is
 	for _, f := range all[:min(len(all), most)] {
-		var fixes []Fix
+		var fixes []finding.Fix
 		switch f.Kind {
 		case markup.Surplus, markup.Ignored:
 			lines, alone := c.doc.Lines(f.At)
 			if !alone {
 				lines = f.At
 			}
-			fixes = []Fix{{"Remove " + text[f.At.From:f.At.To], []markup.Edit{{Span: lines}}}}
+			fixes = []finding.Fix{{Label: "Remove " + text[f.At.From:f.At.To], Edits: []markup.Edit{{Span: lines}}}}
 		case markup.Doubled:
-			fixes = []Fix{{"Remove it", []markup.Edit{{Span: f.At}}}}
+			fixes = []finding.Fix{{Label: "Remove it", Edits: []markup.Edit{{Span: f.At}}}}
 		case markup.Missing:
 			if end := c.end(f); end >= 0 {
-				fixes = []Fix{{fmt.Sprintf("End it in line %d", c.doc.Line(end).Line),
-					[]markup.Edit{{Span: markup.Span{From: end, To: end}, Text: "</" + f.Tag + ">"}}}}
+				fixes = []finding.Fix{{Label: fmt.Sprintf("End it in line %d", c.doc.Line(end).Line),
+					Edits: []markup.Edit{{Span: markup.Span{From: end, To: end}, Text: "</" + f.Tag + ">"}}}}
 			}
 		}
 		at := c.at(f.At.From)
-		c.add(codes[f.Kind].code, codes[f.Kind].severity, c.around(at), f.At, f.Text, fixes...)
+		c.add(codes[f.Kind], c.around(at), f.At, f.Text, fixes...)
 	}
 }
 
@@ -144,16 +140,16 @@ func (c *checker) grid() {
 		span := m.Start
 		switch {
 		case at.Parent != nil && at.Parent.Kind == page.Row && n.Kind == page.Block && s.Element() == nil:
-			c.add("text-in-row", Broken, n.ID, span,
+			c.add(finding.TextInRow, n.ID, span,
 				fmt.Sprintf("words stand straight in %s: only columns are children of a row", at.Parent.Name))
 		case at.Parent != nil && at.Parent.Kind == page.Row && n.Kind != page.Column:
-			c.add("row-child", Broken, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column", m.Tag,
+			c.add(finding.RowChild, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column", m.Tag,
 				at.Parent.Name))
 		case n.Kind == page.Row && !contained[n]:
-			c.add("row-outside", Surprise, n.ID, span, fmt.Sprintf("%s stands in no container", n.Name))
+			c.add(finding.RowOutside, n.ID, span, fmt.Sprintf("%s stands in no container", n.Name))
 		case n.Kind == page.Element || n.Kind == page.Block:
 			if kind := used(v, m); kind != "" {
-				c.add("misplaced", Broken, n.ID, span, fmt.Sprintf("<%s> has the class of a %s, and does not stand %s",
+				c.add(finding.Misplaced, n.ID, span, fmt.Sprintf("<%s> has the class of a %s, and does not stand %s",
 					m.Tag, kind, where[kind]))
 			}
 		}
@@ -169,7 +165,7 @@ func (c *checker) selected() {
 	of, stretches := origin.Selectors(p, c.l.Kit()), origin.Stretches(p, "")
 	p.Walk(func(n *page.Node, _ page.Place) {
 		if m := stretches[n].Element(); m != nil && (n.Kind == page.Container || n.Kind == page.Row) && of[n.ID] == "" {
-			c.add("unselected", Broken, n.ID, m.Start,
+			c.add(finding.Unselected, n.ID, m.Start,
 				fmt.Sprintf("no id, class or place in the page selects %s alone: its mixins are left out. The "+
 					"next edit gives it a class", n.Name))
 		}
@@ -232,9 +228,9 @@ func (c *checker) classes() {
 				continue
 			}
 			value := strings.Join(replaced(m.Classes(), class, near), " ")
-			c.add("class-unknown", Broken, c.around(m), a.Span, fmt.Sprintf("%s has no class %s; the nearest is %s",
+			c.add(finding.ClassUnknown, c.around(m), a.Span, fmt.Sprintf("%s has no class %s; the nearest is %s",
 				c.l.Kit().Name, class, near),
-				Fix{"Change it to " + near, []markup.Edit{c.doc.SetAttr(m, "class", value)}})
+				finding.Fix{Label: "Change it to " + near, Edits: []markup.Edit{c.doc.SetAttr(m, "class", value)}})
 		}
 	})
 }
@@ -296,20 +292,43 @@ func distance(a, b string, most int) int {
 	return last[len(b)]
 }
 
+// settings tells what cannot be had as it was set: with the kit's technique, or by the classes that there are.
+func (c *checker) settings() {
+	all := slices.Concat(c.l.Findings, c.l.Foreign().Unsaid())
+	if len(all) == 0 {
+		return
+	}
+	starts := map[string]markup.Span{}
+	for n, s := range c.stretches() {
+		if len(s.Nodes) > 0 {
+			starts[n.ID] = s.Nodes[0].Start
+		}
+	}
+	for _, f := range all {
+		f.At.Span = starts[f.Node]
+		c.put(f)
+	}
+}
+
+// stretches are those of the nodes in the page's file; nil where it has none.
+func (c *checker) stretches() map[*page.Node]origin.Stretch {
+	if c.doc == nil {
+		return nil
+	}
+	return origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
+}
+
 // heavy tells what the plan is made without, for it takes more than may be spent.
 func (c *checker) heavy() {
 	for _, err := range c.l.Foreign().Heavy() {
-		c.add("too-much", Broken, "", c.head(), err.Error()+": the plan is made without it")
+		c.add(finding.TooMuch, "", c.head(), err.Error()+": the plan is made without it")
 	}
 }
 
 // estimates tells what the plan does not work out: each thing of each node, and how many nodes there are whose content
 // is estimated.
 func (c *checker) estimates() {
-	var stretches map[*page.Node]origin.Stretch
-	if c.doc != nil {
-		stretches = origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
-	}
+	stretches := c.stretches()
 	at := func(n *page.Node) (s markup.Span) {
 		if nodes := stretches[n].Nodes; len(nodes) > 0 {
 			s = nodes[0].Start
@@ -321,7 +340,7 @@ func (c *checker) estimates() {
 	content := map[*page.Node]bool{}
 	for _, d := range c.l.Foreign().Doubts() {
 		if !d.Content {
-			c.add("estimate", Estimate, d.Node.ID, at(d.Node), "the plan only estimates "+d.What+
+			c.add(finding.Estimated, d.Node.ID, at(d.Node), "the plan only estimates "+d.What+
 				": what stands here, and after it, may be elsewhere in a browser")
 			continue
 		}
@@ -335,7 +354,7 @@ func (c *checker) estimates() {
 	if first != nil {
 		text := fmt.Sprintf("the plan only estimates %s: %s from here on may be of another size in a browser, "+
 			"until they are measured", strings.Join(kinds, ", "), counted(len(content), "element", "elements"))
-		c.add("estimate", Estimate, first.ID, at(first), text)
+		c.add(finding.Estimated, first.ID, at(first), text)
 	}
 }
 
@@ -366,16 +385,16 @@ func (c *checker) links() {
 			continue
 		case seen[l.Name]:
 			lines, _ := c.doc.Lines(l.Start)
-			c.add("stylesheet-twice", Tidy, "", l.Start, l.Name+" is linked twice",
-				Fix{"Remove this link", []markup.Edit{{Span: lines}}})
+			c.add(finding.StylesheetTwice, "", l.Start, l.Name+" is linked twice",
+				finding.Fix{Label: "Remove this link", Edits: []markup.Edit{{Span: lines}}})
 		case at < 0 && !strings.Contains(l.Name, ":") && !strings.HasPrefix(l.Name, "//"):
-			c.add("stylesheet-missing", Broken, "", l.Start, "the stylesheet "+l.Name+
+			c.add(finding.StylesheetMissing, "", l.Start, "the stylesheet "+l.Name+
 				" is not there: the plan is without it")
 		case at < 0:
-			c.add("stylesheet-elsewhere", Surprise, "", l.Start, "the stylesheet "+l.Name+
+			c.add(finding.StylesheetElsewhere, "", l.Start, "the stylesheet "+l.Name+
 				" is on another host: the plan is without it")
 		case isKit && own:
-			c.add("stylesheet-order", Surprise, "", l.Start, "the page's own stylesheet stands before the kit's "+
+			c.add(finding.StylesheetOrder, "", l.Start, "the page's own stylesheet stands before the kit's "+
 				l.Name+": what both say, the kit's says")
 		}
 		seen[l.Name] = true
@@ -387,21 +406,21 @@ func (c *checker) links() {
 			return origin.Find([]kit.File{f}, l.Name) == 0
 		})
 		if !linked && f.Name == p.Origin.Mixins {
-			c.add("mixins-not-linked", Surprise, "", head,
+			c.add(finding.MixinsNotLinked, "", head,
 				f.Name+", which the mixins of the page come to, is not linked: link it, or what you build of "+
 					"them. The plan shows the page with it",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 			continue
 		}
 		if !linked && !strings.HasPrefix(f.Name, origin.Style) && !c.imported(f) {
-			c.add("stylesheet-not-linked", Broken, "", head, "the kit's stylesheet "+f.Name+
+			c.add(finding.StylesheetNotLinked, "", head, "the kit's stylesheet "+f.Name+
 				" is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 		}
 	}
 	for _, f := range p.Origin.Sheets {
 		if origin.IsRules(f) && !origin.Linked(p, f.Name) {
-			c.add("rules-not-linked", Broken, "", head,
+			c.add(finding.RulesNotLinked, "", head,
 				f.Name+", the page's own rules, is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, nil)...)
 		}
@@ -414,9 +433,27 @@ func (c *checker) links() {
 		}
 	})
 	if !viewport {
-		c.add("viewport-missing", Broken, "", head,
+		c.add(finding.ViewportMissing, "", head,
 			"no viewport is declared: phones show the page as on a wide screen, shrunk",
 			c.inHead("Declare it", `<meta name="viewport" content="width=device-width, initial-scale=1">`, nil)...)
+	}
+}
+
+// mostSkipped is how many rules are told that are not read.
+const mostSkipped = 20
+
+// skipped tells which rules of the page's own stylesheets are not read, where browsers may read them. The kit tells
+// those of its own.
+func (c *checker) skipped() {
+	cascade, told := c.l.Foreign().Cascade(), 0
+	for _, left := range cascade.Left {
+		name := cascade.Names[left.File]
+		if left.Quiet || told == mostSkipped || origin.Find(c.l.Page().Origin.Sheets, name) < 0 {
+			continue
+		}
+		told++
+		c.add(finding.RuleSkipped, "", c.head(), fmt.Sprintf("%s, line %d: %s; the plan is without it", name,
+			cascade.Trees[left.File].Place(left.From).Line, left.Why))
 	}
 }
 
@@ -454,9 +491,9 @@ func (c *checker) head() (s markup.Span) {
 }
 
 // inHead is the fix by which a line stands in the head: before the first stylesheet, or at its end.
-func (c *checker) inHead(label, line string, links []origin.Link) []Fix {
+func (c *checker) inHead(label, line string, links []origin.Link) []finding.Fix {
 	if len(links) > 0 {
-		return []Fix{{label, []markup.Edit{c.doc.Before(links[0].Start, line)}}}
+		return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.Before(links[0].Start, line)}}}
 	}
 	for _, k := range c.doc.Root.Kids {
 		if k.Tag != "head" {
@@ -464,11 +501,11 @@ func (c *checker) inHead(label, line string, links []origin.Link) []Fix {
 		}
 		for i := len(k.Kids) - 1; i >= 0; i-- {
 			if n := k.Kids[i]; !n.IsText() && n.Start.Len() > 0 {
-				return []Fix{{label, []markup.Edit{c.doc.After(c.doc.Outer(n), line)}}}
+				return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.After(c.doc.Outer(n), line)}}}
 			}
 		}
 		if k.Start.Len() > 0 {
-			return []Fix{{label, []markup.Edit{c.doc.After(k.Start, line)}}}
+			return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.After(k.Start, line)}}}
 		}
 	}
 	return nil

@@ -2,8 +2,10 @@ package foreign
 
 import (
 	"errors"
+	"fmt"
 
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -73,4 +75,21 @@ func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 		found = m.Field.Words(m.Value)
 	}
 	return fault.New(name, found, "%s", want)
+}
+
+// Unsaid tells what no word says of the settings of the page's nodes. Nil where the plan is not by a stylesheet.
+func (f *Page) Unsaid() (all []finding.Finding) {
+	if f == nil || len(f.missing) == 0 {
+		return nil
+	}
+	f.page.Walk(func(n *page.Node, _ page.Place) {
+		for _, m := range f.missing[n] {
+			r := refusal(f.kit, m)
+			one := finding.New(finding.NoClass, n.ID, fmt.Sprintf("%s has no class for %s; there would be one for %s",
+				f.kit.Name, r.Found, r.Want))
+			one.Breakpoints = []string{f.kit.Breakpoints[m.Breakpoint].Name}
+			all = append(all, one)
+		}
+	})
+	return all
 }

@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 )
@@ -13,7 +14,7 @@ func (r *resolver) beginning(row *Row, n int32, column *page.Node, set page.Hold
 	before, _ := r.origin(row, n, set.From)
 	unit, exact := page.BeginAt(set.Int(), row.Columns.N(), before)
 	if math.Abs(exact-float64(unit)) > unitTolerance {
-		r.report(column, OffGrid, "unit %d of %d set at %s would be unit %s of %d here, off the grid: it begins at unit %d",
+		r.report(column, finding.OffGrid, "unit %d of %d set at %s would be unit %s of %d here, off the grid: it begins at unit %d",
 			set.Int(), before, r.l.kit.Breakpoints[set.From].Name, kit.Figure(exact), row.Columns.N(), unit)
 	}
 	return unit
@@ -41,7 +42,7 @@ func (r *resolver) begin(row *Row) {
 	for i, a := range all {
 		c := &row.Cells[i]
 		if a.Begin > 0 && a.Why != "" {
-			r.report(c.Node, Unsupported, "%s: it begins where it falls, not at unit %d", a.Why, c.Begin)
+			r.report(c.Node, finding.Unsupported, "%s: it begins where it falls, not at unit %d", a.Why, c.Begin)
 			c.Begin = 0
 		}
 		c.Track = c.Begin > 0 && row.Tracked() && !a.Over && r.l.kit.Naming.Begin != ""

@@ -6,6 +6,7 @@ package layout
 import (
 	"sync"
 
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
@@ -16,13 +17,13 @@ import (
 // what each of its columns wants. It is never changed and may be used at once by
 // many.
 type Layout struct {
-	kit     *kit.Kit
-	page    *page.Page
-	nodes   []node                  // the page's, parents before their children
-	index   func() map[string]int32 // of the nodes, by id; made when it is first asked for
-	at      []stage                 // one for every breakpoint
-	foreign *foreign.Page           // of a kit that was brought in, or of a page that was read from markup; else nil
-	Reports []Report
+	kit      *kit.Kit
+	page     *page.Page
+	nodes    []node                  // the page's, parents before their children
+	index    func() map[string]int32 // of the nodes, by id; made when it is first asked for
+	at       []stage                 // one for every breakpoint
+	foreign  *foreign.Page           // of a kit that was brought in, or of a page that was read from markup; else nil
+	Findings []finding.Finding       // what cannot be had as it was set, each at one breakpoint
 }
 
 // node is a node of the page with its place in Layout.nodes.

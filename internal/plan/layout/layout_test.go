@@ -306,9 +306,9 @@ func TestCarriedInProportion(t *testing.T) {
 	if boxes, _ := told(l.Plan(1376)); boxes != "a 100+376 1/1, b 500+476 1/7" {
 		t.Errorf("boxes %s", boxes)
 	}
-	if len(l.Reports) != 1 || l.Reports[0].Node != "b" ||
-		l.Reports[0].Text != "5 of 12 set at base is 7.5 of 18 here: off the grid" {
-		t.Errorf("reports %v", l.Reports)
+	if len(l.Findings) != 1 || l.Findings[0].Node != "b" ||
+		l.Findings[0].Text != "5 of 12 set at base is 7.5 of 18 here: off the grid" {
+		t.Errorf("reports %v", l.Findings)
 	}
 	k.Technique = kit.Grid
 	if err := k.Check(); err == nil || !strings.Contains(err.Error(), "a multiple of the 12 columns of base") {
@@ -372,7 +372,7 @@ func TestTechniquesAgree(t *testing.T) {
 		for _, technique := range []kit.Technique{kit.Flex, kit.Grid, kit.Float} {
 			same := *k
 			same.Technique = technique
-			if l := Of(&same, p); same.Check() == nil && len(l.Reports) == 0 {
+			if l := Of(&same, p); same.Check() == nil && len(l.Findings) == 0 {
 				lays[technique] = l
 			}
 		}

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"kitrows/internal/browser/measure"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 )
@@ -61,7 +62,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	held := r.l.held(n, r.i)
 	columns, ok := page.UnitsOf(r.l.kit, held[page.Divides].Value, r.i, within)
 	if !ok && within != nil {
-		r.report(node, OffGrid,
+		r.report(node, finding.OffGrid,
 			"its column spans no whole number of equal units here, so it divides into the kit's %s columns anew",
 			columns)
 	}
@@ -118,7 +119,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	r.support(row, w)
 	row.stand()
 	if row.filled(w.high) && row.Spread != page.Start {
-		r.report(node, Unsupported,
+		r.report(node, finding.Unsupported,
 			"a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines begin at the start")
 		row.Spread = page.Start
 		row.filled(w.high)
@@ -193,12 +194,12 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 			return whole
 		} else if !placed {
 			row.Parted = true
-			r.report(node, OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before,
+			r.report(node, finding.OffGrid, "%d of %d set at %s is %s of %d here: off the grid", set, before,
 				r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N())
 			return v
 		} else {
 			whole = min(max(math.Floor(v+0.5), float64(least)), float64(row.Columns.N()+most))
-			r.report(node, OffGrid, "%d of %d set at %s would be %s of %d here, off the grid: drawn as %s",
+			r.report(node, finding.OffGrid, "%d of %d set at %s would be %s of %d here, off the grid: drawn as %s",
 				set, before, r.l.kit.Breakpoints[origin].Name, kit.Number(v), row.Columns.N(), kit.Number(whole))
 			return whole
 		}

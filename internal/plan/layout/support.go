@@ -6,27 +6,26 @@ import (
 	"slices"
 
 	"kitrows/internal/browser/measure"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 )
 
-// What a Report says is the matter.
-const (
-	OffGrid     = "off grid"    // carried or divided to no whole number of units
-	Unsupported = "unsupported" // the technique cannot do it; it was left out
-)
-
-// A Report says what of a node cannot be had as it was set, at one breakpoint,
-// and what is drawn and coded instead (sections 5 and 6.6).
-type Report struct {
-	Node       string // the id
-	Breakpoint int
-	Kind       string
-	Text       string
+// report tells what of a node cannot be had as it was set, and what is drawn and coded instead (sections 5 and 6.6).
+func (r *resolver) report(n *page.Node, code finding.Code, text string, args ...any) {
+	f := finding.New(code, n.ID, fmt.Sprintf(text, args...))
+	f.Breakpoints = []string{r.l.kit.Breakpoints[r.i].Name}
+	r.l.Findings = append(r.l.Findings, f)
 }
 
-func (r *resolver) report(n *page.Node, kind, text string, args ...any) {
-	r.l.Reports = append(r.l.Reports, Report{n.ID, r.i, kind, fmt.Sprintf(text, args...)})
+// FindingsAt is what cannot be had as it was set of the node of that id at breakpoint i; of all nodes where id is empty.
+func (l *Layout) FindingsAt(id string, i int) (all []finding.Finding) {
+	for _, f := range l.Findings {
+		if (id == "" || f.Node == id) && f.Breakpoints[0] == l.kit.Breakpoints[i].Name {
+			all = append(all, f)
+		}
+	}
+	return all
 }
 
 // support keeps the table of section 6.6: what the row's technique cannot do is
@@ -35,15 +34,15 @@ func (r *resolver) support(row *Row, w ends) {
 	node := r.l.nodes[row.index].Node
 	if row.Technique == kit.Float {
 		if row.Align != page.Stretch && row.Align != page.Top {
-			r.report(node, Unsupported, "floats cannot align: its columns stand at the top of their line")
+			r.report(node, finding.Unsupported, "floats cannot align: its columns stand at the top of their line")
 		}
 		if row.Spread != page.Start {
-			r.report(node, Unsupported, "floats cannot spread: its lines begin at the start")
+			r.report(node, finding.Unsupported, "floats cannot spread: its lines begin at the start")
 		}
 		row.Align, row.Spread = page.Top, page.Start
 		r.unordered(row)
 		if narrow := row.Track(measure.Plain(w.low)); len(row.Cells) > 0 && row.Tight(&narrow) {
-			r.report(node, Unsupported,
+			r.report(node, finding.Unsupported,
 				"too narrow for its columns at some width: floats would drop, so each is drawn as the full line")
 			row.PerLine, row.Stacked = 0, true
 			for i := range row.Cells {
@@ -52,7 +51,7 @@ func (r *resolver) support(row *Row, w ends) {
 		}
 	}
 	if narrow := row.Track(measure.Plain(w.low)); row.Tracked() && len(row.Cells) > 0 && narrow.Starved() {
-		r.report(node, Unsupported,
+		r.report(node, finding.Unsupported,
 			"narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
 		row.PerLine = 1
 	}
@@ -61,7 +60,7 @@ func (r *resolver) support(row *Row, w ends) {
 	}
 	full := func(c *Cell, why string) {
 		c.Width, c.Units, c.Content = page.Full, float64(row.Columns.N()), 0
-		r.report(c.Node, Unsupported, "%s: drawn as the full line", why)
+		r.report(c.Node, finding.Unsupported, "%s: drawn as the full line", why)
 	}
 	shares, naturals := 0, 0
 	for i := range row.Cells {
@@ -118,7 +117,7 @@ func (r *resolver) part(row *Row, c *Cell) {
 		return
 	}
 	c.Units = max(whole, 1)
-	r.report(c.Node, Unsupported, "%s of the row is %s of %d units, and grid tracks hold whole ones only: drawn as %s",
+	r.report(c.Node, finding.Unsupported, "%s of the row is %s of %d units, and grid tracks hold whole ones only: drawn as %s",
 		c.Width, kit.Figure(c.Width.UnitsOf(row.Columns.N())), row.Columns.N(), kit.Number(c.Units))
 	c.Width = page.Take(int(c.Units))
 }
@@ -129,11 +128,11 @@ func (r *resolver) unordered(row *Row) {
 		c := &row.Cells[i]
 		c.Align = page.Top
 		if c.Self != page.RowsAlign && c.Self != page.Top && c.Self != page.Stretch {
-			r.report(c.Node, Unsupported, "floats cannot align: it stands at the top of its line")
+			r.report(c.Node, finding.Unsupported, "floats cannot align: it stands at the top of its line")
 		}
 		c.Self = page.RowsAlign
 		if c.Order != page.Of(0) {
-			r.report(c.Node, Unsupported, "floats keep the source order")
+			r.report(c.Node, finding.Unsupported, "floats keep the source order")
 			c.Order = page.Of(0)
 		}
 	}
@@ -149,7 +148,7 @@ func (r *resolver) fit(row *Row) {
 		if over <= 0 {
 			continue
 		}
-		r.report(c.Node, Unsupported,
+		r.report(c.Node, finding.Unsupported,
 			"skip, width and trail come to %s of %d units, and uneven tracks end with the line: %s are left out",
 			kit.Figure(c.Wants()), row.Columns.N(), kit.Figure(over))
 		fewer := min(over, c.Trail)

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 )
@@ -63,8 +64,8 @@ func TestSupport(t *testing.T) {
 		for technique, want := range map[kit.Technique]string{kit.Flex: c.flex, kit.Grid: c.grid, kit.Float: c.float} {
 			l := Of(hundred(func(k *kit.Kit) { k.Technique = technique }), onePage(c.row()))
 			said := ""
-			for _, r := range l.Reports {
-				if r.Kind != Unsupported {
+			for _, r := range l.Findings {
+				if r.Code != finding.Unsupported {
 					t.Errorf("%s with %s: %+v", c.name, technique, r)
 				}
 				said = r.Text

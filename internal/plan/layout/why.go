@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"kitrows/internal/browser/measure"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
@@ -20,7 +21,7 @@ type Why struct {
 	Chain      []Step  // the default and every breakpoint; none of a container
 	Sums       []string
 	Ledgers    []string
-	Reports    []string // what cannot be had as it was set
+	Findings   []finding.Finding // what cannot be had as it was set
 }
 
 // A Step of a chain is what one breakpoint says; nothing where all is carried.
@@ -81,11 +82,7 @@ func (l *Layout) Why(id string, v float64) *Why {
 		w.Chain = e.chain(n)
 		e.column(n)
 	}
-	for _, r := range l.Reports {
-		if r.Node == id && r.Breakpoint == w.Breakpoint {
-			w.Reports = append(w.Reports, r.Text)
-		}
-	}
+	w.Findings = l.FindingsAt(id, w.Breakpoint)
 	return w
 }
 

@@ -28,7 +28,11 @@ func (w *Why) text() string {
 		}
 		lines = append(lines, fmt.Sprintf("%d: %s", step.Breakpoint, strings.Join(said, ", ")))
 	}
-	return strings.Join(append(append(append(lines, w.Sums...), w.Ledgers...), w.Reports...), "\n")
+	lines = append(append(lines, w.Sums...), w.Ledgers...)
+	for _, f := range w.Findings {
+		lines = append(lines, f.Text)
+	}
+	return strings.Join(lines, "\n")
 }
 
 func TestWhy(t *testing.T) {

@@ -10,6 +10,7 @@ import (
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/browser/flow"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -83,7 +84,7 @@ func (a *analysis) build() {
 // verify holds the kit's numbers against rows in a container, and says where they are other.
 func (a *analysis) verify(c *container) {
 	if c == nil && a.family.unit() == "px" {
-		a.note("numbers", NotUnderstood, nil,
+		a.unread(finding.UnreadNumbers, nil,
 			"columns are so many px wide, and no class was found that makes a container for them: the ruler may be wrong; "+
 				"the plan is right")
 	}
@@ -112,7 +113,7 @@ func (a *analysis) verify(c *container) {
 		for i, e := range inside {
 			_, is := t.inner(e)
 			if want := track.Width(unit, float64(units[i])).Px; math.Abs(is-want) > .5 {
-				a.note("numbers", NotUnderstood, a.by[takes[i]].rules(),
+				a.unread(finding.UnreadNumbers, a.by[takes[i]].rules(),
 					"at %s px %s is %s px wide, and by the numbers found it would be %s: "+
 						"the ruler may be wrong there; the plan is right", kit.Number(a.stages[s].at), takes[i],
 					kit.Figure(is), kit.Figure(want))
@@ -213,7 +214,7 @@ func (a *analysis) kinds() []*container {
 			}
 		}
 		if value.Term == page.None || taken[value.Term] {
-			a.note("container", NotUnderstood, w.rules(),
+			a.unread(finding.UnreadContainer, w.rules(),
 				"%s makes containers of a width that no kind of container has", w.text)
 			continue
 		}
@@ -429,14 +430,14 @@ func (a *analysis) report(kinds []*container) {
 			}
 		}
 	}
-	a.Findings = append(a.Findings, a.leftOver()...)
+	a.leftOver()
 }
 
 // placing are the longhands by which columns are placed.
 var placing = append([]string{"margin-left", "margin-right", "left", "right", "order", "align-self"}, sizing...)
 
-// leftOver is what has to do with the grid and was not understood.
-func (a *analysis) leftOver() (all []Finding) {
+// leftOver keeps what has to do with the grid and was not understood.
+func (a *analysis) leftOver() {
 	part := map[string]bool{a.Row: true, a.Cell: true, a.Inner: true}
 	for _, w := range a.frames {
 		part[w.text] = true
@@ -444,12 +445,15 @@ func (a *analysis) leftOver() (all []Finding) {
 	delete(part, "")
 	for _, l := range a.c.Left {
 		if !l.Quiet && l.File < a.Files {
-			all = append(all, Finding{"syntax", l.Why, NotUnderstood,
-				[]vocab.Rule{{File: l.File, From: l.From, To: l.To}}})
+			a.unread(finding.RuleSkipped, []vocab.Rule{{File: l.File, From: l.From, To: l.To}}, "%s", l.Why)
 		}
 	}
 	used := map[*css.StyleRule]bool{}
-	groups := map[string]*Finding{}
+	type group struct {
+		text  string
+		rules []vocab.Rule
+	}
+	groups := map[string]*group{}
 	var order []string
 	count := map[string]int{}
 	for _, w := range a.all {
@@ -471,22 +475,21 @@ func (a *analysis) leftOver() (all []Finding) {
 		manner := w.like
 		f := groups[manner]
 		if f == nil {
-			f = &Finding{"word", w.text, NotUnderstood, nil}
+			f = &group{text: w.text}
 			groups[manner] = f
 			order = append(order, manner)
 		}
 		count[manner]++
-		f.Rules = append(f.Rules, w.rules()...)
+		f.rules = append(f.rules, w.rules()...)
 	}
 	for _, manner := range order {
 		f := groups[manner]
 		if n := count[manner]; n > 1 {
-			f.Text = fmt.Sprintf("%s and %d others like it do", f.Text, n-1)
+			f.text = fmt.Sprintf("%s and %d others like it do", f.text, n-1)
 		} else {
-			f.Text += " does"
+			f.text += " does"
 		}
-		f.Text += " nothing the grid knows"
-		all = append(all, *f)
+		a.unread(finding.UnreadWord, f.rules, "%s nothing the grid knows", f.text)
 	}
 	for _, r := range a.c.Rules {
 		if !used[r] && r.File < a.Files {
@@ -494,20 +497,18 @@ func (a *analysis) leftOver() (all []Finding) {
 		}
 		for i := range r.Unplanned {
 			if put := &r.Unplanned[i]; used[r] {
-				all = append(all, Finding{"property", put.Name +
-					" is not laid out: pages are planned as if it were not there", NotUnderstood,
-					[]vocab.Rule{{File: r.File, From: put.Set.From, To: put.Set.To}}})
+				a.unread(finding.UnreadProperty, []vocab.Rule{{File: r.File, From: put.Set.From, To: put.Set.To}},
+					"%s is not laid out: pages are planned as if it were not there", put.Name)
 			}
 		}
 		for _, asked := range r.Media.Asked() {
 			if used[r] {
-				all = append(all, Finding{"media", fmt.Sprintf("a media query that asks for %s is taken not to hold",
-					asked), NotUnderstood, []vocab.Rule{{File: r.File, From: r.Node.From, To: r.Node.To}}})
+				a.unread(finding.UnreadMedia, []vocab.Rule{{File: r.File, From: r.Node.From, To: r.Node.To}},
+					"a media query that asks for %s is taken not to hold", asked)
 			}
 		}
 	}
-	return slices.CompactFunc(all, func(a, b Finding) bool {
-		return a.Text == b.Text &&
-			slices.Equal(a.Rules, b.Rules)
+	a.Findings = slices.CompactFunc(a.Findings, func(a, b finding.Finding) bool {
+		return a.Text == b.Text && a.At == b.At && slices.Equal(a.Others, b.Others)
 	})
 }

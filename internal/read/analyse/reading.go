@@ -10,7 +10,9 @@ import (
 	"kitrows/internal/browser/budget"
 	"kitrows/internal/browser/css"
 	"kitrows/internal/browser/flow"
+	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -25,7 +27,8 @@ type Reading struct {
 	Files   int          // how many of the cascade's files are the user's
 
 	Row, Cell, Inner string // the words of every row, column and element in a column; empty for none
-	Findings         []Finding
+	Facts            []Fact
+	Findings         []finding.Finding // what was not understood
 	Doubts           []Doubt
 	Contain          bool  // rows are containers themselves, of a width in px: they fit in no column
 	Joined           bool  // no white space may stand between columns in the markup
@@ -34,16 +37,14 @@ type Reading struct {
 	Idle             int   // rules that have nothing to do with the grid
 }
 
-// How sure a finding is (section 10).
+// How sure a fact is (section 10).
 const (
-	Read          = "read"
-	Inferred      = "inferred"
-	NotUnderstood = "not understood"
+	Read     = "read"
+	Inferred = "inferred"
 )
 
-// A Finding is one thing that was read of a stylesheet, or that was not understood, with the rules
-// that say it.
-type Finding struct {
+// A Fact is one thing that was read of a stylesheet, with the rules that say it.
+type Fact struct {
 	What  string // what it is about: columns, gutter, row, a word
 	Text  string
 	Sure  string
@@ -147,7 +148,7 @@ func (a *analysis) find() error {
 	}
 	var few bool
 	if a.stages, few = stages(a.budget, a.c); few {
-		a.note("breakpoints", NotUnderstood, nil,
+		a.unread(finding.UnreadBreakpoints, nil,
 			"there are more than %d widths where media queries begin or end: those of the most rules were looked at",
 			mostStages)
 	}
@@ -161,7 +162,7 @@ func (a *analysis) find() error {
 		}
 	}
 	if dividing > mostDividing {
-		a.note("word", NotUnderstood, nil,
+		a.unread(finding.UnreadWord, nil,
 			"there are more than %d classes that say how wide what is in them is: the others were not looked at",
 			mostDividing)
 	}
@@ -232,9 +233,34 @@ func list(texts []string) string {
 	return strings.Join(texts, ", ")
 }
 
-// note keeps a finding.
+// note keeps a fact.
 func (a *analysis) note(what, sure string, rules []vocab.Rule, text string, args ...any) {
-	a.Findings = append(a.Findings, Finding{what, fmt.Sprintf(text, args...), sure, rules})
+	a.Facts = append(a.Facts, Fact{what, fmt.Sprintf(text, args...), sure, rules})
+}
+
+// RulesOf are the stretches of a finding, as rules of the stylesheet.
+func (r *Reading) RulesOf(f finding.Finding) (all []vocab.Rule) {
+	for _, at := range append([]finding.Place{f.At}, f.Others...) {
+		if file := slices.Index(r.Cascade.Names, at.File); file >= 0 && at.To > at.From {
+			all = append(all, vocab.Rule{File: file, From: at.From, To: at.To})
+		}
+	}
+	return all
+}
+
+// unread keeps that something was not understood, and the rules that say it.
+func (a *analysis) unread(code finding.Code, rules []vocab.Rule, text string, args ...any) {
+	f := finding.New(code, "", fmt.Sprintf(text, args...))
+	for i, rule := range rules {
+		at := finding.Place{File: a.c.Names[rule.File], Span: markup.Span{From: rule.From, To: rule.To},
+			Place: a.c.Trees[rule.File].Place(rule.From)}
+		if i == 0 {
+			f.At = at
+		} else {
+			f.Others = append(f.Others, at)
+		}
+	}
+	a.Findings = append(a.Findings, f)
 }
 
 // columns finds how many columns there are by a family of widths, and the roles with which they work.
@@ -646,7 +672,7 @@ func (a *analysis) divide() {
 	slices.SortFunc(all, func(a, b int) int { return cmp.Or(weight[b]-weight[a], cmp.Compare(a, b)) })
 	if len(all) >= kit.MaxBreakpoints {
 		for _, s := range all[kit.MaxBreakpoints-1:] {
-			a.note("breakpoints", NotUnderstood, nil,
+			a.unread(finding.UnreadBreakpoints, nil,
 				"something of the grid changes at %s px too: a kit has at most %d breakpoints",
 				kit.Number(a.stages[s].from), kit.MaxBreakpoints)
 		}

@@ -7,7 +7,7 @@ import type { Deed } from "../api/edits";
 import { forms, useCode, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
-import { Faults } from "./Faults";
+import { Findings } from "./Findings";
 import { FolderLine } from "./FolderLine";
 import { Keeping } from "./Keeping";
 import { useSettled } from "./settled";
@@ -127,8 +127,8 @@ export function CodePanel({
           <Keeping key={form} form={form} kept={now.kept} onDo={onDo} />
         )}
         {now.folder && <FolderLine folder={now.folder} file={now.page.file} />}
-        {now.faults.length > 0 && form === "used" && (
-          <Faults faults={now.faults} onGo={setGone} onDo={onDo} onTry={onTry} />
+        {now.findings.length > 0 && form === "used" && (
+          <Findings findings={now.findings} onGo={setGone} onDo={onDo} onTry={onTry} />
         )}
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>

@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Box, Lane, Shift } from "../api/client";
-import { marks, type Fault } from "./faulty";
+import { marks, type Finding } from "./findings";
 import type { Tree } from "./tree";
 
 interface Props {
@@ -8,8 +8,8 @@ interface Props {
   nodes: Tree;
   /** The drawing's width on screen, in px. */
   width: number;
-  /** The nodes with faults, which are marked. */
-  faulty?: ReadonlyMap<string, Fault>;
+  /** The nodes with findings, which are marked. */
+  told?: ReadonlyMap<string, Finding>;
   /** Names and widths are written into the columns. */
   labelled?: boolean;
   /** Hidden columns are marked where they would come in. */
@@ -35,7 +35,7 @@ export const LaneDrawing = memo(function LaneDrawing({
   lane,
   nodes,
   width,
-  faulty,
+  told,
   labelled = false,
   ghosts = false,
   selected,
@@ -146,22 +146,22 @@ export const LaneDrawing = memo(function LaneDrawing({
             <title>{b.reason}</title>
           </path>
         ))}
-      {faulty &&
+      {told &&
         boxes.map((box) => {
-          const fault = faulty.get(box.id);
+          const finding = told.get(box.id);
           return (
-            fault && (
+            finding && (
               <text
                 key={box.id}
                 x={box.x + box.width - px(3)}
                 y={box.y + box.height - px(4)}
                 textAnchor="end"
                 fontSize={px(11)}
-                data-fault={box.id}
-                className={marks[fault.severity].fill}
+                data-finding={box.id}
+                className={marks[finding.severity].fill}
               >
-                <title>{fault.text}</title>
-                {marks[fault.severity].sign}
+                <title>{finding.text}</title>
+                {marks[finding.severity].sign}
               </text>
             )
           );

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import type { Bench, Lane, SheetNode } from "../api/client";
 import type { Deed } from "../api/edits";
-import { faultyOf } from "./faulty";
+import { worstOf } from "./findings";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
@@ -23,7 +23,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
   const tree = treeOf(bench.nodes);
-  const faulty = useMemo(() => (bench.faults.length > 0 ? faultyOf(bench.faults) : undefined), [bench.faults]);
+  const told = useMemo(() => (bench.findings.length > 0 ? worstOf(bench.findings) : undefined), [bench.findings]);
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
   const ghosts = useView((v) => v.ghosts);
@@ -79,7 +79,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
             <LaneDrawing
               lane={lane}
               nodes={tree}
-              faulty={faulty}
+              told={told}
               width={widths[i] ?? 72}
               labelled={on}
               ghosts={ghosts}

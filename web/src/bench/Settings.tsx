@@ -89,7 +89,7 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
               {refused}
             </p>
           )}
-          {why.reports.map((text) => (
+          {why.findings.map(({ text }) => (
             <p key={text} className="mt-2 rounded-md bg-weld-soft px-2 py-1.5">
               {text}
             </p>

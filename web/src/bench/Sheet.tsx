@@ -20,7 +20,7 @@ import { useActing } from "./acting";
 import type { Onward } from "./CellInput";
 import { between, cellOf, keyOf, nodesOf, walk } from "./cells";
 import { SheetRow, type Typing } from "./SheetRow";
-import { faultyOf } from "./faulty";
+import { worstOf } from "./findings";
 import { elementsOf } from "./kinds";
 import type { Pull } from "./Strip";
 import { later } from "../parts/later";
@@ -81,7 +81,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   const opened = useView((v) => v.opened);
   const grid = useRef<HTMLDivElement>(null);
   const lines = useMemo(() => linesOf(bench), [bench]);
-  const faulty = useMemo(() => faultyOf(bench.faults), [bench.faults]);
+  const told = useMemo(() => worstOf(bench.findings), [bench.findings]);
   const breakpoints = useMemo(() => bench.breakpoints.map((b) => b.name), [bench.breakpoints]);
   const cells = { lines, breakpoints };
   const boxes = useMemo(() => {
@@ -399,7 +399,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
               elements={elementsOf(bench, node)}
-              fault={faulty.get(node.id)}
+              finding={told.get(node.id)}
               onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}

@@ -4,7 +4,7 @@ import { Button } from "../parts/Button";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
-import { marks, type Fault } from "./faulty";
+import { marks, type Finding } from "./findings";
 import { Strip, type Pull } from "./Strip";
 import type { Spot } from "./view";
 
@@ -39,7 +39,7 @@ interface Props {
   writing: Writing["what"] | null;
   elements: readonly string[];
   /** What is wrong with it in the page's file. */
-  fault: Fault | undefined;
+  finding: Finding | undefined;
   onWrite: (text: string) => void;
   /** What was typed and is not answered yet, by breakpoint. */
   sent: Record<string, string> | undefined;
@@ -109,10 +109,10 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             {node.item ? "li" : node.element || node.content?.type || node.kind}
           </span>
         ) : null}
-        {p.fault && (
-          <span title={p.fault.text} className={`flex-none text-[12px] ${marks[p.fault.severity].tone}`}>
-            <span aria-hidden="true">{marks[p.fault.severity].sign}</span>
-            <span className="sr-only">fault: {p.fault.text}</span>
+        {p.finding && (
+          <span title={p.finding.text} className={`flex-none text-[12px] ${marks[p.finding.severity].tone}`}>
+            <span aria-hidden="true">{marks[p.finding.severity].sign}</span>
+            <span className="sr-only">finding: {p.finding.text}</span>
           </span>
         )}
         {node.note && (

@@ -90,7 +90,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
         ))}
         {why.ledgers.length > most && <p className="text-ink-2">and {why.ledgers.length - most} lines more</p>}
       </div>
-      {why.reports.map((text) => (
+      {why.findings.map(({ text }) => (
         <p key={text} className="mt-1.5 flex gap-1.5 rounded-md bg-weld-soft px-2.5 py-1.5 text-[12px] text-ink">
           <span aria-hidden="true" className="text-weld">
             ▲

@@ -17,7 +17,7 @@ interface Props {
   onChoose?: (doubt: string, choice: string) => void;
 }
 
-type Place = SheetView["findings"][number]["places"][number];
+type Place = SheetView["found"][number]["places"][number];
 
 const shows = [
   ["findings", "Findings"],
@@ -29,7 +29,7 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
   const [show, setShow] = useState<(typeof shows)[number][0]>("findings");
   const [marked, setMarked] = useState<Place[]>([]);
   const [file, setFile] = useState(0);
-  const lost = sheet.findings.filter((f) => f.sure === "not understood");
+  const lost = sheet.findings;
 
   function mark(places: Place[]) {
     setMarked(places);
@@ -53,7 +53,7 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
         >
           {show === "findings" ? (
             <>
-              <List of={sheet.findings.filter((f) => f.sure !== "not understood")} onMark={mark} />
+              <List of={sheet.found} onMark={mark} />
               {lost.length > 0 && (
                 <>
                   <h3 className="mt-3 font-semibold">Not understood</h3>
@@ -159,7 +159,7 @@ function DoubtChoice({ doubt: d, options, onChoose }: DoubtProps) {
 }
 
 interface ListProps {
-  of: SheetView["findings"];
+  of: (SheetView["findings"][number] | SheetView["found"][number])[];
   onMark: (places: Place[]) => void;
 }
 
@@ -170,7 +170,7 @@ function List({ of, onMark }: ListProps) {
         <li key={i} className="flex items-baseline gap-2 border-t border-line-2 py-1 first:border-t-0">
           <span className="min-w-0 flex-1 break-words">
             {f.text}
-            {f.sure === "inferred" && <span className="text-ink-2"> (the simplest reading)</span>}
+            {"sure" in f && f.sure === "inferred" && <span className="text-ink-2"> (the simplest reading)</span>}
           </span>
           {f.places.length > 0 && (
             <Button

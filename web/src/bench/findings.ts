@@ -1,20 +1,20 @@
 import type { Bench } from "../api/client";
 
-export type Fault = Bench["faults"][number];
+export type Finding = Bench["findings"][number];
 
-/** How faults are marked: each severity by its own shape. */
-export const marks: Record<Fault["severity"], { sign: string; tone: string; fill: string }> = {
+/** How findings are marked: each severity by its own shape. */
+export const marks: Record<Finding["severity"], { sign: string; tone: string; fill: string }> = {
   broken: { sign: "■", tone: "text-madder-deep", fill: "fill-madder-deep" },
   surprise: { sign: "▲", tone: "text-weld", fill: "fill-weld" },
   tidy: { sign: "●", tone: "text-ink-2", fill: "fill-ink-2" },
   estimate: { sign: "≈", tone: "text-ink-2", fill: "fill-ink-2" },
 };
 
-/** The nodes with faults, each with its worst. */
-export function faultyOf(faults: Fault[]): ReadonlyMap<string, Fault> {
+/** The nodes with findings, each with its worst. */
+export function worstOf(findings: Finding[]): ReadonlyMap<string, Finding> {
   const order = ["broken", "surprise", "tidy", "estimate"];
-  const worst = new Map<string, Fault>();
-  for (const f of faults) {
+  const worst = new Map<string, Finding>();
+  for (const f of findings) {
     const had = worst.get(f.node);
     if (f.node && (!had || order.indexOf(f.severity) < order.indexOf(had.severity))) worst.set(f.node, f);
   }

@@ -1,10 +1,10 @@
 import type { Bench, Operation } from "../api/client";
 import type { Deed } from "../api/edits";
 import { Button } from "../parts/Button";
-import { marks } from "./faulty";
+import { marks } from "./findings";
 
 interface Props {
-  faults: Bench["faults"];
+  findings: Bench["findings"];
   /** Shows a line of the file. */
   onGo: (line: number) => void;
   onDo: (deed: Deed) => Promise<Bench | null>;
@@ -12,17 +12,14 @@ interface Props {
   onTry: (operation: Operation | null) => void;
 }
 
-/** What is wrong in the file of a page that was read from markup, with its lines and what would mend it. */
-export function Faults({ faults, onGo, onDo, onTry }: Props) {
-  const fixing = (fix: Bench["faults"][number]["fixes"][number]) => ({
-    source: { stretches: fix.stretches, summary: fix.label.slice(0, 200) },
-  });
+/** All that is told of a page: where it is, and what would mend it. */
+export function Findings({ findings, onGo, onDo, onTry }: Props) {
   return (
     <ul
-      aria-label="Faults in the file"
+      aria-label="Findings"
       className="max-h-40 flex-none overflow-y-auto border-y border-line-2 bg-sheet px-3 py-1.5"
     >
-      {faults.map((f, i) => (
+      {findings.map((f, i) => (
         <li key={`${f.code} ${f.line} ${f.column} ${i}`} className="flex items-baseline gap-2 py-0.5 text-[12px]">
           <span
             role="img"
@@ -33,6 +30,9 @@ export function Faults({ faults, onGo, onDo, onTry }: Props) {
             {marks[f.severity].sign}
           </span>
           <span className="min-w-0 flex-1">
+            {f.breakpoints.length > 0 && (
+              <b className="font-mono font-normal text-ink-2">{f.breakpoints.join(", ")} </b>
+            )}
             {f.text}
             {f.fixes.map((fix) => (
               <Button
@@ -41,11 +41,11 @@ export function Faults({ faults, onGo, onDo, onTry }: Props) {
                 className="ml-2"
                 onClick={() => {
                   onTry(null);
-                  void onDo(fixing(fix));
+                  void onDo(fix.operation);
                 }}
-                onPointerEnter={() => onTry(fixing(fix))}
+                onPointerEnter={() => onTry(fix.operation)}
                 onPointerLeave={() => onTry(null)}
-                onFocus={() => onTry(fixing(fix))}
+                onFocus={() => onTry(fix.operation)}
                 onBlur={() => onTry(null)}
               >
                 {fix.label}

@@ -1,0 +1,45 @@
+package bench
+
+import (
+	"kitrows/internal/edit"
+	"kitrows/internal/grid/finding"
+	"kitrows/internal/judge/check"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/read/origin"
+)
+
+// A Finding is one thing that is told of a page.
+type Finding struct {
+	Code        string   `json:"code"`
+	Severity    string   `json:"severity" enum:"broken,surprise,tidy,estimate"`
+	Node        string   `json:"node" doc:"The node that it is about; empty for none."`
+	Breakpoints []string `json:"breakpoints" doc:"Where it is so at some breakpoints only: these."`
+	Text        string   `json:"text"`
+	Line        int      `json:"line" doc:"Where it is in the page's file, from 1; 0 of a page that has none."`
+	Column      int      `json:"column"`
+	Fixes       []Fix    `json:"fixes"`
+}
+
+// A Fix mends what was found, by an edit like any other.
+type Fix struct {
+	Label     string          `json:"label"`
+	Operation *edit.Operation `json:"operation"`
+}
+
+// findings are all that is told of a page.
+func findings(l *layout.Layout) []Finding { return told(l, check.Of(l)) }
+
+func told(l *layout.Layout, all []finding.Finding) []Finding {
+	list := make([]Finding, 0, len(all))
+	for _, f := range all {
+		one := Finding{string(f.Code), string(f.Severity), f.Node, notNil(f.Breakpoints), f.Text, f.At.Line, f.At.Column,
+			[]Fix{}}
+		for _, fix := range f.Fixes {
+			doc := origin.Document(l.Page().Origin)
+			one.Fixes = append(one.Fixes, Fix{fix.Label, &edit.Operation{Page: l.Page().ID, Source: &edit.Source{
+				Stretches: edit.Stretches(doc.Splices(fix.Edits)), Summary: fix.Label[:min(len(fix.Label), 200)]}}})
+		}
+		list = append(list, one)
+	}
+	return list
+}
