@@ -70,6 +70,31 @@ func (o *Origin) Bytes() []byte {
 	return []byte(o.Text)
 }
 
+// Address is where the stylesheet is that the page's mixins come to; empty where its layout is in classes. A nil Origin
+// is that of a page made here, which has no file.
+func (o *Origin) Address() string {
+	if o == nil {
+		return ""
+	}
+	return o.Mixins
+}
+
+// Styles are the stylesheets that the page links, but for those of its kit.
+func (o *Origin) Styles() []kit.File {
+	if o == nil {
+		return nil
+	}
+	return o.Sheets
+}
+
+// Keeps are the forms of code that are kept up to date for the page.
+func (o *Origin) Keeps() []Kept {
+	if o == nil {
+		return nil
+	}
+	return o.Kept
+}
+
 // Made keeps what is worked out of the file: what make gives when it is first called and gives no error.
 func (o *Origin) Made(make func() (any, error)) (any, error) { return o.made.Do(make) }
 

@@ -205,7 +205,7 @@ func (f *filler) row(row *page.Node, changed map[string]*page.Node) {
 // says reports whether the kit has words for what each column holds, where its words are a stylesheet's.
 func (f *filler) says(c choice, i int) bool {
 	said := f.was.Foreign()
-	return said == nil || !slices.ContainsFunc(c.cells, func(h held) bool {
+	return !slices.ContainsFunc(c.cells, func(h held) bool {
 		return !h.hidden &&
 			!said.Says(page.Width, h.width, i)
 	})

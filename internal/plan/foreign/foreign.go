@@ -67,15 +67,19 @@ func (f *Page) wordsOf(n *page.Node) []*vocab.Word {
 	return f.words[n]
 }
 
-// Says reports whether a column has a value of a field at breakpoint i by some word, or without any.
+// Says reports whether a column has a value of a field at breakpoint i by some word, or without any. It does where the
+// plan is not by a stylesheet.
 func (f *Page) Says(field page.Field, value page.Value, i int) bool {
+	if f == nil {
+		return true
+	}
 	v := analyse.VocabularyOf(f.kit, f.page)
 	return v.Start(page.Column, field, i) == value || v.Saying(page.Column, field, value, i) != nil
 }
 
 // Inner is the word of the element inside each column; empty where there is none.
 func (f *Page) Inner() string {
-	if f.reading == nil {
+	if f == nil || f.reading == nil {
 		return ""
 	}
 	return f.reading.Inner

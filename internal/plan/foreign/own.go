@@ -17,7 +17,7 @@ import (
 // OwnRules are the rules of a page's own, for settings that its kit has no class for: those of the classes that stand
 // on its nodes. They stand in blocks by the breakpoints they hold at; no blocks where there are none.
 func (f *Page) OwnRules() css.Sheet {
-	if f.reading == nil || !f.page.OwnRules {
+	if f == nil || f.reading == nil || !f.page.OwnRules {
 		return css.Sheet{}
 	}
 	var words []*vocab.Word

@@ -238,6 +238,19 @@ func (a *analysis) note(what, sure string, rules []vocab.Rule, text string, args
 	a.Facts = append(a.Facts, Fact{what, fmt.Sprintf(text, args...), sure, rules})
 }
 
+// Roots are the numbers of the files that pages link, in their order: those that no other imports.
+func (r *Reading) Roots() (all []int) {
+	if r == nil {
+		return nil
+	}
+	for _, at := range r.Cascade.Roots() {
+		if at < r.Files {
+			all = append(all, at)
+		}
+	}
+	return all
+}
+
 // RulesOf are the stretches of a finding, as rules of the stylesheet.
 func (r *Reading) RulesOf(f finding.Finding) (all []vocab.Rule) {
 	for _, at := range append([]finding.Place{f.At}, f.Others...) {

@@ -47,7 +47,7 @@ func SetAside(doc *markup.Document, n *markup.Node, words []string) []markup.Edi
 
 // Unsaid are the edits that make a page's file of its text.
 func Unsaid(o *page.Origin) (edits []markup.Edit) {
-	if o.Mixins == "" {
+	if o.Address() == "" {
 		return nil
 	}
 	doc := Document(o)
@@ -70,6 +70,18 @@ func StyleOf(p *page.Page) string {
 		return strings.TrimSuffix(name, ".css") + "-layout.css"
 	}
 	return name
+}
+
+// MixinsAt is the address at which a page on kit k links the stylesheet that its mixins come to, or would; empty of a
+// page that is made here and of kits whose mixins are written apart.
+func MixinsAt(p *page.Page, k *kit.Kit) string {
+	switch {
+	case p.Origin == nil || k.Brought != nil:
+		return ""
+	case p.Origin.Mixins != "":
+		return p.Origin.Mixins
+	}
+	return StyleOf(p)
 }
 
 // File is the bytes of a page's file.

@@ -47,6 +47,9 @@ func Placed(p *page.Page, visit func(n *page.Node, place int)) {
 
 // Stretches finds what of its file the nodes of a page are. Inner is the class of the element inside each column.
 func Stretches(p *page.Page, inner string) map[*page.Node]Stretch {
+	if p.Origin == nil {
+		return nil
+	}
 	k := knownOf(p.Origin)
 	k.once.Do(func() { k.of, k.stretches = p, stretches(k.Document, p, inner) })
 	if k.of == p {

@@ -32,7 +32,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 		}
 	}
 	put("README.md", []byte(archiveReadme(l)))
-	css, file := PlainStyle(p, l.Kit()), plain(p, l.Kit()).File
+	css := PlainStyle(p, l.Kit())
 	for _, form := range Forms {
 		if form.Form == Whole {
 			continue
@@ -42,24 +42,21 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 		}
 		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins",
 			TypeScript: "components"}[form.Form]
+		from := sourceOf(l, pr, form.Form)
+		file := from.layout().Page().File
 		for _, f := range Files(l, pr, form.Form, o) {
 			text := f.Text
-			if f.Name == OwnStyle && (form.Form == SCSS || form.Form == Less) {
-				continue // it stands beside what they are built to
+			if (f.Name == OwnStyle || f.Name == file) && (form.Form == SCSS || form.Form == Less) {
+				continue // they stand beside what they are built to
 			}
-			switch asRead := p.Origin != nil && (form.Form == Used || form.Form.ByMixins() && l.Kit().Brought == nil); {
-			case (f.Name == file || asRead && f.Name == p.File) && (form.Form == SCSS || form.Form == Less):
-				continue // the markup is that of the plain form
-			case asRead && f.Name == p.File:
-				text = string(origin.File(inForm(l, pr, form.Form.ByMixins()).Page().Origin))
-			case f.Name == file:
-				text = markup.Page(p, text, Links(l.Kit(), form.Form, css)...)
+			if f.Name == file {
+				text = from.complete(text, Links(l.Kit(), form.Form, css))
 			}
 			put(folder+"/"+f.Name, []byte(text))
 		}
 	}
-	if l.Foreign() == nil {
-		put("classes/kit.whole.css", []byte(Files(l, pr, Whole, o)[1].Text))
+	if whole, ok := sourceOf(l, pr, Whole).(made); ok {
+		put("classes/kit.whole.css", []byte(whole.files(Whole, o)[1].Text))
 	}
 	for _, folder := range []string{"classes", "mixins", "components"} {
 		for _, pic := range pr.Pictures {
@@ -75,7 +72,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 }
 
 func archiveReadme(l *layout.Layout) string {
-	name := strings.TrimSuffix(plain(l.Page(), l.Kit()).File, ".html")
+	name := strings.TrimSuffix(origin.Plain(l.Page(), l.Kit()).File, ".html")
 	fetched := ""
 	if hosts := markup.Fetched(l.Page()); len(hosts) > 0 {
 		fetched = "\nWhere it is shown, the page fetches pictures from " + strings.Join(hosts, ", ") + ".\n"

@@ -7,15 +7,6 @@ import (
 	"io"
 
 	"github.com/andybalholm/brotli"
-
-	"kitrows/internal/browser/css"
-	"kitrows/internal/plan/layout"
-	"kitrows/internal/project"
-	"kitrows/internal/write/code"
-	"kitrows/internal/write/markup"
-	"kitrows/internal/write/mixin"
-	"kitrows/internal/write/rewrite"
-	"kitrows/internal/write/sheet"
 )
 
 // A Cost is what a form takes to ship: bytes as they are and compressed, of markup
@@ -36,38 +27,6 @@ const (
 	long  = 100_000
 	quick = 9
 )
-
-// CostOf works out what a form takes to ship. Components are counted as what they
-// render to, with the stylesheet that goes with them. The error is that of a context that
-// has ended.
-func CostOf(ctx context.Context, l *layout.Layout, pr *project.Project, f Form) (Cost, error) {
-	var text string
-	var styles *css.Sheet
-	switch {
-	case l.Foreign() == nil:
-	case f == TypeScript || f.ByMixins() && (l.Page().Origin == nil || l.Kit().Brought != nil):
-		return CostOf(ctx, ours(l), pr, f)
-	case f.ByMixins():
-		l = inForm(l, pr, true)
-		styles = rewrite.Mixed(l.Page(), l.Kit(), code.Options{}).CSS()
-		return cost(ctx, markup.Write(l, pr, code.Options{}).String(), styles.String(), styles.Rules())
-	case l.Page().Origin != nil:
-		return broughtCost(ctx, inForm(l, pr, false), pr)
-	default:
-		return broughtCost(ctx, l, pr)
-	}
-	if f.ByMixins() {
-		m := mixin.New(l, pr, code.Options{})
-		text, styles = m.Markup.String(), m.CSS()
-	} else {
-		m := markup.Write(l, pr, code.Options{})
-		text, styles = m.String(), sheet.Used(l.Kit(), m.Used())
-		if f == Whole {
-			styles = sheet.Whole(l.Kit(), m.Used())
-		}
-	}
-	return cost(ctx, text, styles.String(), styles.Rules())
-}
 
 func cost(ctx context.Context, text, styles string, rules int) (Cost, error) {
 	m, s := bytesOf(ctx, text), bytesOf(ctx, styles)

@@ -1,19 +1,13 @@
 package ship
 
 import (
-	"encoding/base64"
 	"strings"
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/markup"
-	"kitrows/internal/write/mixin"
-	"kitrows/internal/write/say"
-	"kitrows/internal/write/sheet"
 )
 
 // pageStyle is the page's own style in a document, after the kit's. Blocks are
@@ -79,59 +73,27 @@ h2HELD {
 }
 `
 
-func looksOf(l *layout.Layout) string {
-	if l.Foreign() != nil {
-		return strings.NewReplacer("BODY", "."+analyse.Held, "HELD", "."+analyse.Held).Replace(looks)
-	}
-	return strings.NewReplacer("BODY", "body", "HELD", "").Replace(looks)
+// looksOf are looks for what a selector selects, and for headings with so much after theirs.
+func looksOf(body, held string) string {
+	return strings.NewReplacer("BODY", body, "HELD", held).Replace(looks)
 }
 
 // Policy is a document's Content-Security-Policy, which it carries along: wherever it is shown, it
 // may style itself and show its pictures, but fetch nothing and run no script.
 const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 
-// Document writes a complete page: the markup with the kit's stylesheet, or the
-// used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
-// declared heights.
-func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
-	l = Shown(l, pr, o)
+// documentOf is a page as a document: its looks, then the styles of its kit as elements, then its own.
+func documentOf(l *layout.Layout, body *markup.Markup, looks string, styles []string, o code.Options) string {
 	p := l.Page()
-	if p.Origin != nil {
-		return originDocument(l, o)
-	}
-	w := markup.NewWriter(say.Of(l), o, func(id string) string {
-		pic := pr.Picture(id)
-		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data.Bytes())
-	})
-	w.Hold = true
-	var body *markup.Markup
-	var styles *css.Sheet
-	switch {
-	case l.Foreign() != nil:
-		body = w.Page(1)
-	case o.Mixed:
-		m := mixin.Write(w, l, o, 1)
-		body, styles = m.Markup, m.CSS()
-	case o.Whole:
-		body = w.Page(1)
-		styles = sheet.Whole(l.Kit(), body.Used())
-	default:
-		body = w.Page(1)
-		styles = sheet.Used(l.Kit(), body.Used())
-	}
 	var b strings.Builder
 	b.WriteString("<!DOCTYPE html>\n<html lang=" + markup.Quoted(p.Language) + ">\n<head>\n")
 	for _, line := range markup.Head(p) {
 		b.WriteString("  " + line + "\n")
 	}
 	b.WriteString(`  <meta http-equiv="Content-Security-Policy" content="` + Policy + "\">\n")
-	b.WriteString("  <style>\n" + looksOf(l) + "  </style>\n")
-	if styles != nil {
-		b.WriteString("  <style>\n" + styles.String() + "  </style>\n")
-	} else {
-		for _, style := range broughtStyles(l.Kit()) {
-			b.WriteString("  " + style + "\n")
-		}
+	b.WriteString("  <style>\n" + looks + "  </style>\n")
+	for _, style := range styles {
+		b.WriteString("  " + style + "\n")
 	}
 	own := pageStyle + sourceStyle(l.Kit()) + ownRules(l, "\n")
 	if o.Tint {
@@ -141,6 +103,9 @@ func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")
 	return b.String()
 }
+
+// asElement is a stylesheet of ours as an element.
+func asElement(s *css.Sheet) string { return "<style>\n" + s.String() + "  </style>" }
 
 // sourceStyle makes a block as high as the picture it shows from each breakpoint
 // on; where none is declared it stays as before.

@@ -8,7 +8,6 @@ import (
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/write/code"
-	"kitrows/internal/write/component"
 	"kitrows/internal/write/markup"
 	"kitrows/internal/write/say"
 	"kitrows/internal/write/sheet"
@@ -18,24 +17,19 @@ import (
 // the kit's mixins or components, which pages share, and the page's own. Their first lines say so.
 func Kept(pr *project.Project, pg *page.Page, kept page.Kept) (all []code.File) {
 	k := pr.Kit(pg.Kit)
-	var files []code.File
-	switch form := Form(kept.Form); {
-	case form == TypeScript || k.Brought != nil:
-		l := layout.Of(k.Ours(), plain(pg, k))
-		if form != TypeScript {
-			files = Files(l, pr, form, code.Options{Whole: true})[1:]
-			files = files[:len(files)-1] // the page's own stylesheet is the user's
-			break
-		}
+	form := Form(kept.Form)
+	from, whole := sourceOf(layout.Of(k, pg), pr, form), code.Options{Whole: true}
+	files := from.mixins(form, whole)
+	if form == TypeScript {
 		var used []say.Saying
 		for _, other := range pr.Pages {
-			if other.Origin != nil && other.Kit == pg.Kit {
-				used = append(used, markup.Write(layout.Of(k.Ours(), plain(other, k)), pr, code.Options{}).Used()...)
+			if other.Kit == pg.Kit {
+				l := sourceOf(layout.Of(k, other), pr, form).layout()
+				used = append(used, markup.Write(l, pr, code.Options{}).Used()...)
 			}
 		}
-		files = append(component.Files(l, pr), code.File{Name: "kit.css", Text: sheet.Whole(k.Ours(), used).String()})
-	default:
-		files = mixedOf(inForm(layout.Of(k, pg), pr, true), form, code.Options{Whole: true})
+		files = from.files(form, whole)
+		files[len(files)-1].Text = sheet.Whole(k.Ours(), used).String() // of all pages, which share it
 	}
 	for _, f := range files {
 		line := "// " + keptLine + "\n"

@@ -1,9 +1,15 @@
 package ship
 
 import (
+	"cmp"
+
 	"kitrows/internal/browser/css"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/read/origin"
 	"kitrows/internal/write/code"
+	"kitrows/internal/write/mixin"
 )
 
 // OwnStyle is the name of a page's own stylesheet, which is linked after the kit's.
@@ -28,12 +34,14 @@ func ownStyle(l *layout.Layout, f Form) code.File {
 // ownRules are the rules for what a stylesheet that was brought in has no class for, after a text before them;
 // empty where there are none.
 func ownRules(l *layout.Layout, before string) string {
-	if l.Foreign() == nil {
-		return ""
-	}
 	own := l.Foreign().OwnRules()
 	if len(own.Blocks) == 0 {
 		return ""
 	}
 	return before + own.String()
+}
+
+// PlainStyle is the name of the stylesheet that a page's mixins come to.
+func PlainStyle(pg *page.Page, k *kit.Kit) string {
+	return cmp.Or(origin.MixinsAt(pg, k), mixin.PageFile(pg)+".css")
 }

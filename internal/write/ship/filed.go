@@ -10,7 +10,6 @@ import (
 	"kitrows/internal/browser/flow"
 	html "kitrows/internal/browser/markup"
 	"kitrows/internal/grid/kit"
-	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
@@ -20,16 +19,23 @@ import (
 	"kitrows/internal/write/rewrite"
 )
 
-// originFiles are a page that was read from markup and the stylesheets that it may link: those of its kit first, or
-// what its mixins are written in.
-func originFiles(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
-	l = inForm(l, pr, f.ByMixins())
-	p := l.Page()
-	all := []code.File{markup.Write(l, pr, o).File(p.File)}
+// filed is a page from HTML, by classes or by mixins: its file is what it is.
+type filed struct {
+	l  *layout.Layout
+	pr *project.Project
+}
+
+func (d filed) layout() *layout.Layout { return d.l }
+
+// files are the page's file and the stylesheets that it may link: those of its kit first, or what its mixins are
+// written in.
+func (d filed) files(f Form, o code.Options) []code.File {
+	p := d.l.Page()
+	all := []code.File{markup.Write(d.l, d.pr, o).File(p.File)}
 	if f.ByMixins() {
-		all = append(all, mixedOf(l, f, o)...)
+		all = append(all, d.mixins(f, o)...)
 	}
-	for _, file := range foreign.Files(l.Kit(), p) {
+	for _, file := range foreign.Files(d.l.Kit(), p) {
 		if !strings.HasPrefix(file.Name, origin.Style) && !(f.ByMixins() && file.Name == p.Origin.Mixins) {
 			all = append(all, code.File{Name: file.Name, Text: file.Text})
 		}
@@ -37,10 +43,27 @@ func originFiles(l *layout.Layout, pr *project.Project, f Form, o code.Options) 
 	return all
 }
 
-// mixedOf is the mixin-based code of a page whose layout is in mixins.
-func mixedOf(l *layout.Layout, f Form, o code.Options) []code.File {
-	p := l.Page()
-	all := mixed(rewrite.Mixed(p, l.Kit(), o), f)
+func (d filed) ownStyle(f Form) (code.File, bool) { return ownStyle(d.l, f), f.ByMixins() }
+
+// complete is the bytes of the page's file.
+func (d filed) complete(string, []string) string { return string(origin.File(d.l.Page().Origin)) }
+
+func (d filed) stylesheet(*markup.Markup, bool) string {
+	return text(foreign.Files(d.l.Kit(), d.l.Page()))
+}
+
+func (d filed) cost(ctx context.Context, f Form) (Cost, error) {
+	m := markup.Write(d.l, d.pr, code.Options{})
+	if f.ByMixins() {
+		styles := rewrite.Mixed(d.l.Page(), d.l.Kit(), code.Options{}).CSS()
+		return cost(ctx, m.String(), styles.String(), styles.Rules())
+	}
+	return cost(ctx, m.String(), d.stylesheet(m, true), len(d.l.Foreign().Cascade().Rules))
+}
+
+func (d filed) mixins(f Form, o code.Options) []code.File {
+	p := d.l.Page()
+	all := inForms(rewrite.Mixed(p, d.l.Kit(), o), f)
 	if f == Plain {
 		all[0].Name = path.Base(p.Origin.Mixins)
 	}
@@ -64,10 +87,10 @@ func inForm(l *layout.Layout, pr *project.Project, byMixins bool) *layout.Layout
 	return layout.Of(l.Kit(), next)
 }
 
-// originDocument is the file of a page as it is, with the stylesheets that it links inside, those of the kit first
+// document is the file of the page as it is, with the stylesheets that it links inside, those of the kit first
 // where it links none of them, and with what the options ask for. It carries the policy of all documents.
-func originDocument(l *layout.Layout, o code.Options) string {
-	p := l.Page()
+func (d filed) document(o code.Options) string {
+	l, p := d.l, d.l.Page()
 	doc := origin.Document(p.Origin)
 	files := foreign.Files(l.Kit(), p)
 	used := map[string]bool{}
@@ -155,12 +178,4 @@ func top(doc *html.Document) (s html.Span) {
 		at = doc.Root.Start.To
 	}
 	return html.Span{From: at, To: at}
-}
-
-// plain is a page that was read from markup as one that is made here: what mixins and components are written of.
-func plain(p *page.Page, k *kit.Kit) *page.Page {
-	if p.Origin == nil {
-		return p
-	}
-	return origin.Plain(p, k)
 }

@@ -1,0 +1,89 @@
+package ship
+
+import (
+	"context"
+
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+)
+
+// A source is what a form of a page is written from. What differs by where the page and its stylesheet come from stands
+// behind it, and is decided here alone.
+type source interface {
+	// layout is the layout of the page that the form is written from.
+	layout() *layout.Layout
+	// files are the page's file, if it has any markup of its own, and the others of the form.
+	files(f Form, o code.Options) []code.File
+	// ownStyle is what the page's own stylesheet begins with; ok is false where the page has stylesheets of its own.
+	ownStyle(f Form) (file code.File, ok bool)
+	// complete is the text of the page's file as a whole page, which links these stylesheets.
+	complete(text string, links []string) string
+	// stylesheet goes with the class-based markup, whole or as far as it is used.
+	stylesheet(m *markup.Markup, whole bool) string
+	// document is the page as one file; by mixins where that is asked for.
+	document(o code.Options) string
+	cost(ctx context.Context, f Form) (Cost, error)
+	// mixins is the mixin-based code of the form, without the markup.
+	mixins(f Form, o code.Options) []code.File
+}
+
+// sourceOf is what a form of a page is written from: by mixins on a stylesheet that was brought in, and as components,
+// that is the page on a kit of ours with its numbers.
+func sourceOf(l *layout.Layout, pr *project.Project, f Form) source {
+	p, k := l.Page(), l.Kit()
+	switch {
+	case f == TypeScript && l.Foreign() != nil, f.ByMixins() && k.Brought != nil:
+		return made{ours(l), pr}
+	case p.Origin != nil:
+		return filed{inForm(l, pr, f.ByMixins()), pr}
+	case k.Brought != nil:
+		return worded{made{l, pr}}
+	}
+	return made{l, pr}
+}
+
+// shown is the form that a document of a page shows: by mixins where that is asked for, else as the page is now.
+func shown(l *layout.Layout, o code.Options) Form {
+	if o.Mixed || l.Page().Origin.Address() != "" {
+		return Plain
+	}
+	return Used
+}
+
+// Shown is the layout of the page as a document shows it.
+func Shown(l *layout.Layout, pr *project.Project, o code.Options) *layout.Layout {
+	return sourceOf(l, pr, shown(l, o)).layout()
+}
+
+// Document writes a complete page: the markup with the kit's stylesheet, or the
+// used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
+// declared heights.
+func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
+	return sourceOf(l, pr, shown(l, o)).document(o)
+}
+
+// Stylesheet is the stylesheet that goes with a page's class-based markup: that of its kit, whole or as far
+// as it is used, or the files of one that was brought in, one after the other.
+func Stylesheet(l *layout.Layout, m *markup.Markup, whole bool) string {
+	return sourceOf(l, nil, shown(l, code.Options{})).stylesheet(m, whole)
+}
+
+// CostOf works out what a form takes to ship. Components are counted as what they
+// render to, with the stylesheet that goes with them. The error is that of a context that
+// has ended.
+func CostOf(ctx context.Context, l *layout.Layout, pr *project.Project, f Form) (Cost, error) {
+	return sourceOf(l, pr, f).cost(ctx, f)
+}
+
+// Files is a page in a form: its markup first, if it has any of its own, and last what the
+// page's own stylesheet begins with.
+func Files(l *layout.Layout, pr *project.Project, f Form, o code.Options) []code.File {
+	s := sourceOf(l, pr, f)
+	all := s.files(f, o)
+	if own, ok := s.ownStyle(f); ok {
+		all = append(all, own)
+	}
+	return all
+}
