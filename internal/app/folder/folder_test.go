@@ -188,9 +188,7 @@ func TestChangesFromOutside(t *testing.T) {
 	next := strings.Replace(front, "One", "<b>One</b>", 1)
 	w.put("index.html", next)
 	w.until("the change is taken in", func() bool { return string(w.page("index.html").Origin.Bytes()) == next })
-	if s := w.Status("index.html"); s.State != folder.Changed {
-		t.Errorf("%+v", s)
-	}
+	w.until("that is told", func() bool { return w.Status("index.html").State == folder.Changed })
 	if all, err := w.store.History(t.Context(), "site", 5); err != nil ||
 		all[0].Summary != "Changed outside: index.html" {
 		t.Errorf("%+v, %v", all, err)

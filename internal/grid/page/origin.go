@@ -95,6 +95,14 @@ func (o *Origin) Keeps() []Kept {
 	return o.Kept
 }
 
+// At is where in the file the page's nodes stand, in their order.
+func (o *Origin) At() []int {
+	if o == nil {
+		return nil
+	}
+	return o.Places
+}
+
 // Made keeps what is worked out of the file: what make gives when it is first called and gives no error.
 func (o *Origin) Made(make func() (any, error)) (any, error) { return o.made.Do(make) }
 

@@ -17,21 +17,10 @@ import (
 // page from HTML, what is wrong in its file, in the file's order.
 func Of(l *layout.Layout) []finding.Finding {
 	p := l.Page()
-	if p.Origin == nil {
-		c := checker{l: l}
-		c.settings()
-		c.estimates()
-		c.heavy()
-		return finding.Joined(c.found)
-	}
 	c := checker{l: l, doc: origin.Document(p.Origin)}
+	c.stretches = origin.Stretches(p, l.Foreign().Inner())
 	c.nodes()
-	if places := p.Origin.Places; len(places) >= origin.Most {
-		last := markup.Span{From: places[len(places)-1], To: places[len(places)-1]}
-		c.add(finding.PageLong, "", last,
-			fmt.Sprintf("what follows is kept and laid out, and not listed: a page has at most %d nodes",
-				page.MaxNodes))
-	}
+	c.long()
 	c.tags()
 	c.grid()
 	c.selected()
@@ -50,6 +39,8 @@ type checker struct {
 	l     *layout.Layout
 	doc   *markup.Document
 	of    map[*markup.Node]string // the ids of nodes, by their elements
+
+	stretches map[*page.Node]origin.Stretch // what of the file each node is; none of a page made here
 	found []finding.Finding
 	outer []element // of every element, what it takes of the file, parents before their children
 }
@@ -75,10 +66,17 @@ func (c *checker) put(f finding.Finding) {
 	if len(c.found) >= most {
 		return
 	}
-	if o := c.l.Page().Origin; o != nil {
-		f.At.Place = origin.Line(o, f.At.From)
-	}
+	f.At.Place = origin.Line(c.l.Page().Origin, f.At.From)
 	c.found = append(c.found, f)
+}
+
+// long tells of a page with more nodes than are listed.
+func (c *checker) long() {
+	if places := c.l.Page().Origin.At(); len(places) >= origin.Most {
+		last := markup.Span{From: places[len(places)-1], To: places[len(places)-1]}
+		c.add(finding.PageLong, "", last, fmt.Sprintf("what follows is kept and laid out, and not listed: a page has at "+
+			"most %d nodes", page.MaxNodes))
+	}
 }
 
 // around is the id of the node that an element is or stands in; empty for none.

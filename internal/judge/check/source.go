@@ -18,8 +18,7 @@ import (
 // nodes finds out which nodes elements are.
 func (c *checker) nodes() {
 	c.of = map[*markup.Node]string{}
-	inner := c.l.Foreign().Inner()
-	for n, s := range origin.Stretches(c.l.Page(), inner) {
+	for n, s := range c.stretches {
 		for _, m := range s.Nodes {
 			c.of[m] = n.ID
 		}
@@ -127,12 +126,14 @@ func (c *checker) end(f markup.Fault) int {
 
 // grid tells of what stands where it does nothing.
 func (c *checker) grid() {
-	stretches := origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
+	if len(c.stretches) == 0 {
+		return
+	}
 	v := analyse.VocabularyOf(c.l.Kit(), c.l.Page())
 	contained := map[*page.Node]bool{nil: !v.Has(page.Container)} // in a container, or rows are containers themselves
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
 		contained[n] = n.Kind == page.Container || contained[at.Parent]
-		s := stretches[n]
+		s := c.stretches[n]
 		if len(s.Nodes) == 0 || len(c.found) >= most {
 			return
 		}
@@ -159,7 +160,7 @@ func (c *checker) grid() {
 // selected tells of containers and rows that nothing selects, on pages whose layout is in mixins.
 func (c *checker) selected() {
 	p := c.l.Page()
-	if p.Origin.Mixins == "" {
+	if p.Origin.Address() == "" {
 		return
 	}
 	of, stretches := origin.Selectors(p, c.l.Kit()), origin.Stretches(p, "")
@@ -201,6 +202,9 @@ const (
 
 // classes tells of classes that no stylesheet has, and that are nearly one of the kit's.
 func (c *checker) classes() {
+	if len(c.stretches) == 0 {
+		return
+	}
 	known := map[string]bool{}
 	for _, name := range c.l.Foreign().Cascade().Classes() {
 		known[name] = true
@@ -299,7 +303,7 @@ func (c *checker) settings() {
 		return
 	}
 	starts := map[string]markup.Span{}
-	for n, s := range c.stretches() {
+	for n, s := range c.stretches {
 		if len(s.Nodes) > 0 {
 			starts[n.ID] = s.Nodes[0].Start
 		}
@@ -308,14 +312,6 @@ func (c *checker) settings() {
 		f.At.Span = starts[f.Node]
 		c.put(f)
 	}
-}
-
-// stretches are those of the nodes in the page's file; nil where it has none.
-func (c *checker) stretches() map[*page.Node]origin.Stretch {
-	if c.doc == nil {
-		return nil
-	}
-	return origin.Stretches(c.l.Page(), c.l.Foreign().Inner())
 }
 
 // heavy tells what the plan is made without, for it takes more than may be spent.
@@ -328,9 +324,8 @@ func (c *checker) heavy() {
 // estimates tells what the plan does not work out: each thing of each node, and how many nodes there are whose content
 // is estimated.
 func (c *checker) estimates() {
-	stretches := c.stretches()
 	at := func(n *page.Node) (s markup.Span) {
-		if nodes := stretches[n].Nodes; len(nodes) > 0 {
+		if nodes := c.stretches[n].Nodes; len(nodes) > 0 {
 			s = nodes[0].Start
 		}
 		return s
@@ -378,7 +373,7 @@ func (c *checker) links() {
 	own := false // a stylesheet of the page's own was linked before
 	for _, l := range links {
 		at := origin.Find(files, l.Name)
-		isKit := at >= 0 && c.isKit(files[at])
+		isKit := at >= 0 && origin.OfKit(k, files[at])
 		switch {
 		case l.Here:
 			own = own || !strings.Contains(l.Text, "@import") && origin.Find(c.kitFiles(), l.Name) < 0
@@ -405,7 +400,7 @@ func (c *checker) links() {
 		linked := slices.ContainsFunc(links, func(l origin.Link) bool {
 			return origin.Find([]kit.File{f}, l.Name) == 0
 		})
-		if !linked && f.Name == p.Origin.Mixins {
+		if !linked && f.Name == p.Origin.Address() {
 			c.add(finding.MixinsNotLinked, "", head,
 				f.Name+", which the mixins of the page come to, is not linked: link it, or what you build of "+
 					"them. The plan shows the page with it",
@@ -418,7 +413,7 @@ func (c *checker) links() {
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 		}
 	}
-	for _, f := range p.Origin.Sheets {
+	for _, f := range p.Origin.Styles() {
 		if origin.IsRules(f) && !origin.Linked(p, f.Name) {
 			c.add(finding.RulesNotLinked, "", head,
 				f.Name+", the page's own rules, is not linked: the plan shows the page as if it were",
@@ -445,10 +440,11 @@ const mostSkipped = 20
 // skipped tells which rules of the page's own stylesheets are not read, where browsers may read them. The kit tells
 // those of its own.
 func (c *checker) skipped() {
-	cascade, told := c.l.Foreign().Cascade(), 0
-	for _, left := range cascade.Left {
+	styles, cascade, told := c.l.Page().Origin.Styles(), c.l.Foreign().Cascade(), 0
+	for at := 0; len(styles) > 0 && at < len(cascade.Left); at++ {
+		left := &cascade.Left[at]
 		name := cascade.Names[left.File]
-		if left.Quiet || told == mostSkipped || origin.Find(c.l.Page().Origin.Sheets, name) < 0 {
+		if left.Quiet || told == mostSkipped || origin.Find(styles, name) < 0 {
 			continue
 		}
 		told++
@@ -460,17 +456,11 @@ func (c *checker) skipped() {
 // kitFiles are the files of the kit's stylesheet.
 func (c *checker) kitFiles() (all []kit.File) {
 	for _, f := range foreign.Files(c.l.Kit(), c.l.Page()) {
-		if c.isKit(f) {
+		if origin.OfKit(c.l.Kit(), f) {
 			all = append(all, f)
 		}
 	}
 	return all
-}
-
-// isKit reports whether a file is of the kit's stylesheet: the one that was brought in, or the one that we write.
-func (c *checker) isKit(f kit.File) bool {
-	b := c.l.Kit().Brought
-	return b != nil && origin.Find(b.Files, f.Name) >= 0 || b == nil && origin.IsOurs(f)
 }
 
 // imported reports whether another file of the kit's imports a file.

@@ -271,6 +271,9 @@ func (f *Page) Attribute(n *page.Node, name string) string {
 
 // Cascade is that of all stylesheets that hold for the page.
 func (f *Page) Cascade() *css.Cascade {
+	if f == nil {
+		return &css.Cascade{}
+	}
 	if f.written != nil {
 		f.written.drawn()
 	}

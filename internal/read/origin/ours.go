@@ -20,6 +20,14 @@ func RulesOf(p *page.Page) string {
 	return strings.TrimSuffix(path.Base(p.File), path.Ext(p.File)) + "-rules.css"
 }
 
+// OfKit reports whether a file is of the stylesheet of kit k: the one that was brought in, or the one that we write.
+func OfKit(k *kit.Kit, f kit.File) bool {
+	if k.Brought != nil {
+		return Find(k.Brought.Files, f.Name) >= 0
+	}
+	return IsOurs(f)
+}
+
 // IsOurs reports whether a file is a stylesheet as we write it, of a kit of ours or of a page's own rules: its first
 // line says so.
 func IsOurs(f kit.File) bool {
