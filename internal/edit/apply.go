@@ -9,11 +9,9 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/read/analyse"
-	"kitrows/internal/read/origin"
 )
 
 // A Change is what an operation came to.
@@ -60,26 +58,8 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err := e.page.CheckShape(); err != nil {
 		return nil, err
 	}
-	if pg.Origin != nil && !e.written && (e.page.Kit != pg.Kit || !slices.Equal(e.page.Body, pg.Body)) {
-		if err := e.write(pg, p.Kit(pg.Kit)); err != nil {
-			return nil, err
-		}
-		if err := e.kinds(); err != nil {
-			return nil, err
-		}
-	}
-	if err := e.page.Check(e.kit, e.project.HasPicture); err != nil {
+	if err := keeperOf(pg).finish(e, pg, p.Kit(pg.Kit)); err != nil {
 		return nil, err
-	}
-	if e.page.Origin != nil {
-		if err := origin.Unread(e.page.Origin); err != nil {
-			return nil, err
-		}
-	}
-	if pg.Origin == nil {
-		if err := foreign.Check(e.kit, e.page); err != nil {
-			return nil, err
-		}
 	}
 	if err := e.fits(pg); err != nil {
 		return nil, err
@@ -237,9 +217,10 @@ func (o *OwnRules) apply(e *editor) error {
 		return fault.New("allow", o.Allow,
 			"a page on a kit that was read from a stylesheet: other kits have a class for every setting")
 	}
-	if l := layout.Of(e.kit, e.page); !o.Allow && e.page.Origin != nil && len(l.Foreign().OwnRules().Blocks) > 0 {
-		return fault.New("allow", o.Allow, "true, as long as %s has settings that %s has no class for", e.page.Name,
-			e.kit.Name)
+	if !o.Allow {
+		if err := keeperOf(e.page).drop(e); err != nil {
+			return err
+		}
 	}
 	c := *e.page
 	e.inverse.OwnRules = &OwnRules{c.OwnRules}
@@ -345,11 +326,8 @@ type stand struct {
 // stands are the nodes of the page as it is now, by their ids.
 func (e *editor) stands() map[string]stand {
 	if e.standing != e.page {
-		count := 0
-		if e.page.Origin != nil {
-			count = len(e.page.Origin.Places)
-		}
-		e.standing, e.byID, e.partly = e.page, make(map[string]stand, count), map[string]*layout.Layout{}
+		e.standing, e.partly = e.page, map[string]*layout.Layout{}
+		e.byID = make(map[string]stand, len(e.page.Origin.At()))
 		e.page.Walk(func(n *page.Node, at page.Place) { e.byID[n.ID] = stand{n, at.Parent} })
 	}
 	return e.byID

@@ -11,8 +11,6 @@ import (
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/project"
 	"kitrows/internal/read/analyse"
-	"kitrows/internal/read/origin"
-	"kitrows/internal/write/rewrite"
 )
 
 // A PageNote is a Note and the page it is about.
@@ -47,23 +45,9 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 		if had.Kit != o.Kit.ID {
 			continue
 		}
-		if had.Origin != nil && had.Origin.Mixins != "" {
-			if err := origin.CheckMixins(o.Kit); err != nil {
-				return nil, fault.Under(had.ID, err)
-			}
-		}
-		if had.Origin != nil && o.Kit.Brought != nil { // its file is what it is
-			c.Pages[i] = origin.Again(had, o.Kit, had.Origin, origin.Here(had))
-			continue
-		}
-		carried, said := refit.Page(had)
-		carried, unsaid := foreign.Fit(o.Kit, carried)
-		said = append(said, unsaid...)
-		if had.Origin != nil {
-			if carried, _, err = rewritten(p, had, carried, p.Kits[at], o.Kit); err != nil {
-				return nil, fault.Under(had.ID, err)
-			}
-			carried = rewrite.WithKit(carried, o.Kit)
+		carried, said, err := keeperOf(had).refit(p, had, refit, p.Kits[at], o.Kit)
+		if err != nil {
+			return nil, err
 		}
 		c.Pages[i] = carried
 		for _, n := range said {

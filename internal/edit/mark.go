@@ -19,9 +19,8 @@ type Mark struct {
 }
 
 func (m *Mark) apply(e *editor) error {
-	if e.page.Origin == nil {
-		return fault.New("nodes", e.page.Name,
-			"a page that was read from markup: on others what a node is is chosen when it is made")
+	if err := keeperOf(e.page).file("nodes", ": on others what a node is is chosen when it is made"); err != nil {
+		return err
 	}
 	as := map[string]page.Kind{}
 	first := ""

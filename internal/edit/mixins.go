@@ -22,8 +22,8 @@ type Mixins struct {
 
 func (m *Mixins) apply(e *editor) error {
 	before := e.page
-	if before.Origin == nil {
-		return fault.New("on", before.Name, "a page that was read from markup: others can be taken away in either form")
+	if err := keeperOf(before).file("on", ": others can be taken away in either form"); err != nil {
+		return err
 	}
 	if m.On == (before.Origin.Mixins != "") {
 		return fault.New("on", m.On, "the other: the layout of %s is so already", before.Name)
@@ -70,8 +70,8 @@ type Keep struct {
 
 func (k *Keep) apply(e *editor) error {
 	before := e.page
-	if before.Origin == nil {
-		return fault.New("form", before.Name, "a page that was read from markup: others have no place in a folder")
+	if err := keeperOf(before).file("form", ": others have no place in a folder"); err != nil {
+		return err
 	}
 	place := path.Clean(strings.Trim(strings.TrimSpace(k.Place), "/"))
 	if place == "." {

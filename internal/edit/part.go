@@ -19,9 +19,7 @@ const partID = "copied-part"
 // file of its own: with its kit and its pictures, so that another project can take
 // it in.
 func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
-	if pg.Origin != nil {
-		pg = origin.Plain(pg, p.Kit(pg.Kit))
-	}
+	pg = origin.Plain(pg, p.Kit(pg.Kit))
 	n, _ := pg.Find(id)
 	if n == nil || n.Kind == page.Block {
 		return nil, fault.New("node", id, "the id of a section, container, row or column on this page")

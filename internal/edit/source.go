@@ -73,8 +73,8 @@ func (s *Source) splices(file []byte) (all []markup.Splice, err error) {
 }
 
 func (s *Source) apply(e *editor) error {
-	if e.page.Origin == nil {
-		return fault.New("page", e.page.Name, "a page that was read from markup")
+	if err := keeperOf(e.page).file("page", ""); err != nil {
+		return err
 	}
 	all, err := s.splices(e.page.Origin.Bytes())
 	if err != nil {

@@ -263,7 +263,7 @@ func (d *Describe) apply(e *editor) error {
 			return err
 		}
 		changed.Name, before.Name = *d.Name, new(n.Name)
-		changed.Named = e.page.Origin != nil
+		changed.Named = keeperOf(e.page).names()
 	}
 	if d.Element != nil {
 		if err := page.CheckElement(n.Kind, *d.Element); err != nil {

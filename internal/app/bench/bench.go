@@ -11,6 +11,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/markup"
 	"kitrows/internal/write/ship"
@@ -18,26 +19,34 @@ import (
 
 // A Bench is one page at every breakpoint at once.
 type Bench struct {
-	Project     Ref          `json:"project"`
-	Revision    int          `json:"revision" doc:"The revision this shows; an edit names it."`
-	Undo        string       `json:"undo" doc:"What undo would undo; empty when there is nothing."`
-	Redo        string       `json:"redo" doc:"What redo would do again; empty when there is nothing."`
-	Done        string       `json:"done" doc:"What the edit this answers did; empty for a reading."`
-	Select      string       `json:"select" doc:"The node to select after the edit, if any."`
-	Pages       []PageRef    `json:"pages"`
-	Page        PageRef      `json:"page"`
-	Kit         KitRef       `json:"kit"`
-	Breakpoints []Breakpoint `json:"breakpoints"`
-	Nodes       []Node       `json:"nodes" doc:"The page's tree, parents before their children."`
-	Lanes       []Lane       `json:"lanes" doc:"One for every breakpoint, in order."`
-	Elements    Elements     `json:"elements" doc:"What nodes may be, by their kind."`
-	Source      bool         `json:"source" doc:"The page was read from markup: its code is its file."`
-	Mixins      string       `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
-	Kept        []page.Kept  `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
-	Folder      *Folder      `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
-	Findings    []Finding    `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
+	Project     Ref              `json:"project"`
+	Revision    int              `json:"revision" doc:"The revision this shows; an edit names it."`
+	Undo        string           `json:"undo" doc:"What undo would undo; empty when there is nothing."`
+	Redo        string           `json:"redo" doc:"What redo would do again; empty when there is nothing."`
+	Done        string           `json:"done" doc:"What the edit this answers did; empty for a reading."`
+	Select      string           `json:"select" doc:"The node to select after the edit, if any."`
+	Pages       []PageRef        `json:"pages"`
+	Page        PageRef          `json:"page"`
+	Kit         KitRef           `json:"kit"`
+	Breakpoints []Breakpoint     `json:"breakpoints"`
+	Nodes       []Node           `json:"nodes" doc:"The page's tree, parents before their children."`
+	Lanes       []Lane           `json:"lanes" doc:"One for every breakpoint, in order."`
+	Elements    Elements         `json:"elements" doc:"What nodes may be, by their kind."`
+	Can         Can              `json:"can" doc:"What can be done with the page."`
+	Forms       []ship.NamedForm `json:"forms" doc:"In which forms it can be taken away."`
+	Mixins      string           `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
+	Kept        []page.Kept      `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
+	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
+	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
 
 	Code Code `json:"code"`
+}
+
+// Can says what can be done with a page.
+type Can struct {
+	Mark bool `json:"mark" doc:"Its elements can be made part of the grid, and taken out of it."`
+	Ends bool `json:"ends" doc:"The ends of its rows can be labelled."`
+	File bool `json:"file" doc:"Its markup is a file by itself, which edits change."`
 }
 
 // A Folder says what became last of a page's file in the folder that is worked in.
@@ -134,24 +143,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 			page.Elements(page.Column)},
 		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
 	}
-	switch {
-	case pg.Origin != nil:
-	case k.Brought != nil && pg.OwnRules:
-		b.Kit.OwnRules = "on"
-	case k.Brought != nil:
-		b.Kit.OwnRules = "off"
-	}
-	b.Source, b.Mixins, b.Kept = pg.Origin != nil, "none", []page.Kept{}
-	if b.Source {
-		b.Kept = append(b.Kept, pg.Origin.Kept...)
-	}
-	switch {
-	case !b.Source || k.Brought != nil:
-	case pg.Origin.Mixins != "":
-		b.Mixins = "on"
-	default:
-		b.Mixins = "off"
-	}
+	traits := origin.TraitsOf(pg, k)
+	b.Kit.OwnRules, b.Mixins, b.Kept = traits.OwnRules, traits.Mixins, traits.Kept
+	b.Can, b.Forms = Can{traits.Marks, traits.Ends, traits.File}, ship.Offered(l, p)
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{ID: other.ID, Name: other.Name, File: other.File})
 	}
@@ -184,16 +178,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 			plan := l.Plan(width)
 			b.Lanes[i] = newLane(l, plan)
 			sums[i] = rowSums(plan)
-			pg.Walk(func(n *page.Node, _ page.Place) {
-				if n.Kind == page.Container {
-					sums[i][n.ID] = containerSum(k, i, width, n.Frame)
-				}
-			})
-			if pg.Origin != nil { // what stands around its containers may say how wide they are
-				for _, box := range plan.Boxes {
-					if box.Kind == page.Container {
-						sums[i][box.ID] = contentSum(box.Width - box.Before - box.After)
-					}
+			for _, box := range plan.Boxes {
+				if box.Kind == page.Container {
+					sums[i][box.ID] = containerSum(&box, width)
 				}
 			}
 		})

@@ -128,12 +128,10 @@ func (d *drawer) boxes(l *layout.Layout) {
 		node := l.Node(b.Node)
 		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line,
 			Unit: round(b.Unit), Units: round(b.Units)}
-		if l.Page().Origin != nil && b.Shown {
+		if b.Shown {
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))
 		}
 		switch b.Kind {
-		case page.Container, page.Section:
-			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))
 		case page.Column:
 			box.Rect = rect(b.X+b.Before, b.Y, b.Width-b.Before-b.After, b.Height)
 			box.Left, box.Right = round(b.Before), round(b.After)

@@ -49,15 +49,12 @@ func nodes(l *layout.Layout) []Node {
 		key := f.Node + " " + f.Breakpoints[0]
 		wrong[key] = strings.TrimPrefix(wrong[key]+"; "+f.Text, "; ")
 	}
-	var stretches map[*page.Node]origin.Stretch
-	if pg.Origin != nil {
-		stretches = origin.Stretches(pg, origin.Inner(k))
-	}
+	stretches := origin.Stretches(pg, origin.Inner(k))
 	pg.Walk(func(n *page.Node, at page.Place) {
 		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth,
 			Cells: []Cell{}, Sums: []Sum{},
 			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Content: n.Content}
-		if c := n.Content; pg.Origin != nil && c != nil && c.Type == page.HTML && c.Text == "" { // its file has it
+		if c := n.Content; c != nil && c.Type == page.HTML && c.Text == "" { // its file has it
 			shown := *c
 			if shown.Text = stretches[n].Text(origin.Document(pg.Origin)); len(shown.Text) > page.MaxText {
 				shown.Text = ""

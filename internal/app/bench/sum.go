@@ -2,6 +2,7 @@ package bench
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 
@@ -74,20 +75,15 @@ func rowSum(lines []layout.Line) Sum {
 	return s
 }
 
-// containerSum says how wide a container's content is at breakpoint i in a
-// viewport of v px.
-func containerSum(k *kit.Kit, i int, v float64, f page.Frame) Sum {
-	frame := k.Frame(i, v, f.HolderAt(k, i))
-	how := "centred"
-	if frame.Outer.Px == v {
-		how = "as wide as the viewport"
+// containerSum says how wide a container's content is in a viewport of v px.
+func containerSum(box *layout.Box, v float64) Sum {
+	how := ""
+	switch {
+	case box.Width == v:
+		how = ", as wide as the viewport"
+	case math.Abs(2*box.X+box.Width-v) < 1:
+		how = ", centred"
 	}
-	width := kit.Figure(frame.Content.Px)
-	return Sum{Text: "container " + width + " px, " + how, Short: width, Full: true, Reasons: []string{}}
-}
-
-// contentSum says how wide a container's content was laid out.
-func contentSum(w float64) Sum {
-	width := kit.Figure(w)
-	return Sum{Text: "container " + width + " px", Short: width, Full: true, Reasons: []string{}}
+	width := kit.Figure(box.Width - box.Before - box.After)
+	return Sum{Text: "container " + width + " px" + how, Short: width, Full: true, Reasons: []string{}}
 }

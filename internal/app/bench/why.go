@@ -3,15 +3,10 @@ package bench
 import (
 	"strings"
 
-	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
-	"kitrows/internal/write/code"
-	"kitrows/internal/write/markup"
-	"kitrows/internal/write/rewrite"
-	"kitrows/internal/write/say"
+	"kitrows/internal/write/ship"
 )
 
 // A Why explains a section, container, row or column in a viewport, and holds its settings
@@ -76,16 +71,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		Holds: page.At(name(i)), Controls: []page.Control{}, Carried: []string{},
 	}
 	_, at := pg.Find(id)
-	said := &say.Page{Layout: l}
-	if l.Foreign() == nil {
-		said = say.OfNode(l, id)
-	}
-	var classes []string
-	if pg.Origin != nil && pg.Origin.Mixins != "" {
-		classes = mixins(pg, k, why.Node, at.Parent)
-	} else {
-		classes = markup.ClassesOf(said, analyse.VocabularyOf(k, pg), why.Node, at.Parent)
-	}
+	classes := ship.Saying(l, p, why.Node, at.Parent)
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {
@@ -94,8 +80,8 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		for _, said := range s.Said {
 			step.Said = append(step.Said, Said{said.Text, said.State})
 		}
-		if f := l.Foreign(); f != nil && s.Breakpoint >= 0 {
-			for _, from := range f.Sources(why.Node, s.Breakpoint) {
+		if s.Breakpoint >= 0 {
+			for _, from := range l.Foreign().Sources(why.Node, s.Breakpoint) {
 				step.Rules = append(step.Rules, Rule{from.Word, from.File, from.Line,
 					strings.ToValidUTF8(from.Rule[:min(len(from.Rule), mostRule)], "")})
 			}
@@ -122,22 +108,6 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		}
 	}
 	return w
-}
-
-// mixins are, of a node on a page whose layout is in mixins, what its rules include: nothing for the node itself, then
-// a text for each breakpoint, of what is included there or, where that is nothing, carried.
-func mixins(pg *page.Page, k *kit.Kit, n, in *page.Node) []string {
-	row := ""
-	if in != nil {
-		row = in.ID
-	}
-	calls := rewrite.Mixed(pg, k, code.Options{}).Calls(n.ID, row)
-	for i := range calls {
-		if i > 0 && calls[i] == "" {
-			calls[i] = calls[i-1]
-		}
-	}
-	return append([]string{""}, calls...)
 }
 
 // mostRule is how much of a rule's text is told, in bytes.

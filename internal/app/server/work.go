@@ -47,7 +47,7 @@ func (v *Server) file(project string, b *bench.Bench) {
 	for i := range b.Pages {
 		b.Pages[i].State = string(v.work.Status(b.Pages[i].File).State)
 	}
-	if !b.Source {
+	if !b.Can.File {
 		return
 	}
 	s := v.work.Status(b.Page.File)

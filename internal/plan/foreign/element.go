@@ -112,7 +112,7 @@ type Source struct {
 
 // Sources are the rules that decide something of a node at breakpoint i.
 func (f *Page) Sources(n *page.Node, i int) (all []Source) {
-	if f.reading == nil {
+	if f == nil || f.reading == nil {
 		return nil
 	}
 	c := f.reading.Cascade

@@ -65,9 +65,6 @@ func (m *Markup) File(name string) code.File {
 // first those of the kind of node itself, then a text for each breakpoint.
 func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []string {
 	texts := make([]string, 1+len(said.Layout.Kit().Breakpoints))
-	if f := said.Layout.Foreign(); f != nil {
-		return f.Deciding(n)
-	}
 	for _, word := range wordsOf(said, v, n, outer) {
 		at := 0
 		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told &&

@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/browser/flow"
 	html "kitrows/internal/browser/markup"
 	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
@@ -59,6 +60,35 @@ func (d filed) cost(ctx context.Context, f Form) (Cost, error) {
 		return cost(ctx, m.String(), styles.String(), styles.Rules())
 	}
 	return cost(ctx, m.String(), d.stylesheet(m, true), len(d.l.Foreign().Cascade().Rules))
+}
+
+// saying is what the node's rules include, where the layout is in mixins: nothing for the node itself, then what is
+// included from a breakpoint on or, where that is nothing, carried.
+func (d filed) saying(n, in *page.Node) []string {
+	if d.l.Page().Origin.Address() == "" {
+		return d.l.Foreign().Deciding(n)
+	}
+	row := ""
+	if in != nil {
+		row = in.ID
+	}
+	calls := rewrite.Mixed(d.l.Page(), d.l.Kit(), code.Options{}).Calls(n.ID, row)
+	for i := range calls {
+		if i > 0 && calls[i] == "" {
+			calls[i] = calls[i-1]
+		}
+	}
+	return append([]string{""}, calls...)
+}
+
+func (filed) name(f Form) string {
+	switch f {
+	case Used:
+		return "The page's file"
+	case Whole:
+		return ""
+	}
+	return f.name()
 }
 
 func (d filed) mixins(f Form, o code.Options) []code.File {

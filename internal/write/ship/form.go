@@ -25,15 +25,18 @@ var Forms = []struct {
 	{Plain, "Mixins, plain CSS"}, {TypeScript, "Components"},
 }
 
+// name is what the form is called.
+func (f Form) name() string {
+	for _, form := range Forms {
+		if form.Form == f {
+			return form.Name
+		}
+	}
+	return ""
+}
+
 // ByMixins reports whether a form is written with mixins.
 func (f Form) ByMixins() bool { return f == SCSS || f == Less || f == Plain }
 
 // Known reports whether there is such a form.
-func (f Form) Known() bool {
-	for _, form := range Forms {
-		if form.Form == f {
-			return true
-		}
-	}
-	return false
-}
+func (f Form) Known() bool { return f.name() != "" }

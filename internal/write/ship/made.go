@@ -6,6 +6,8 @@ import (
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
@@ -43,6 +45,12 @@ func (m made) files(f Form, o code.Options) []code.File {
 	text := markup.Write(m.l, m.pr, o)
 	return []code.File{text.File(name), {Name: "kit.css", Text: m.stylesheet(text, f == Whole)}}
 }
+
+func (m made) saying(n, in *page.Node) []string {
+	return markup.ClassesOf(say.OfNode(m.l, n.ID), vocab.Own(m.l.Kit()), n, in)
+}
+
+func (made) name(f Form) string { return f.name() }
 
 func (m made) mixins(f Form, o code.Options) []code.File { return inForms(mixin.New(m.l, m.pr, o), f) }
 

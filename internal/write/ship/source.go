@@ -3,6 +3,7 @@ package ship
 import (
 	"context"
 
+	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/write/code"
@@ -25,6 +26,10 @@ type source interface {
 	// document is the page as one file; by mixins where that is asked for.
 	document(o code.Options) string
 	cost(ctx context.Context, f Form) (Cost, error)
+	// saying is what says a node's settings: what it is by itself, then a text for each breakpoint.
+	saying(n, in *page.Node) []string
+	// name is what the form is called; empty where the page has none of it.
+	name(f Form) string
 	// mixins is the mixin-based code of the form, without the markup.
 	mixins(f Form, o code.Options) []code.File
 }
@@ -50,6 +55,29 @@ func shown(l *layout.Layout, o code.Options) Form {
 		return Plain
 	}
 	return Used
+}
+
+// Saying is what says the settings of a node that stands in another, or in none, as the page is now: classes or mixins.
+// First is what it is by itself, then a text for each breakpoint.
+func Saying(l *layout.Layout, pr *project.Project, n, in *page.Node) []string {
+	return sourceOf(l, pr, shown(l, code.Options{})).saying(n, in)
+}
+
+// A NamedForm is a form and what it is called.
+type NamedForm struct {
+	Form Form   `json:"form" enum:"used,whole,scss,less,plain,tsx"`
+	Name string `json:"name"`
+}
+
+// Offered are the forms in which a page can be taken away.
+func Offered(l *layout.Layout, pr *project.Project) (all []NamedForm) {
+	s := sourceOf(l, pr, shown(l, code.Options{}))
+	for _, f := range Forms {
+		if name := s.name(f.Form); name != "" {
+			all = append(all, NamedForm{f.Form, name})
+		}
+	}
+	return all
 }
 
 // Shown is the layout of the page as a document shows it.

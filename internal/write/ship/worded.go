@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/read/analyse"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/markup"
@@ -16,6 +17,8 @@ type worded struct{ made }
 func (w worded) files(_ Form, o code.Options) []code.File {
 	return append([]code.File{markup.Write(w.l, w.pr, o).File(w.l.Page().File)}, asFiles(w.l.Kit().Brought.Files)...)
 }
+
+func (w worded) saying(n, _ *page.Node) []string { return w.l.Foreign().Deciding(n) }
 
 func (w worded) stylesheet(*markup.Markup, bool) string { return text(w.l.Kit().Brought.Files) }
 

@@ -1,18 +1,10 @@
+import type { components } from "./schema";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, orRefuse } from "./client";
 import type { Place } from "./bench";
 
 /** One way to take a page's code away. */
-export type Form = "used" | "whole" | "scss" | "less" | "plain" | "tsx";
-
-export const forms: readonly (readonly [Form, string])[] = [
-  ["used", "Classes, used part"],
-  ["whole", "Classes, whole kit"],
-  ["scss", "Mixins, SCSS"],
-  ["less", "Mixins, Less"],
-  ["plain", "Mixins, plain CSS"],
-  ["tsx", "Components"],
-];
+export type Form = components["schemas"]["ShipNamedForm"]["form"];
 
 /** How code is written: with the ends of rows labelled; of mixin-based code, with
  *  nested rules, and one block for each breakpoint. */

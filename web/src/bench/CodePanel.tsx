@@ -4,7 +4,7 @@ import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import type { Bench, Operation } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/edits";
-import { forms, useCode, type Form } from "../api/code";
+import { useCode, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Findings } from "./Findings";
@@ -53,12 +53,12 @@ export function CodePanel({
       text: textOf(now),
       nodes: now.code.lines.map((l) => l.node),
     };
-    return now.source ? [markup] : [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
+    return now.can.file ? [markup] : [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
   }, [comes, now, other.data]);
   const file = files.find((f) => f.name === chosen) ?? files[0];
-  const would = tried && now.source && comes && file === files[0] ? textOf(tried) : null;
+  const would = tried && comes && file === files[0] ? textOf(tried) : null;
   const text = would ?? file?.text ?? "";
-  const was = useBefore(place.page, now.source && form === "used" ? (files[0]?.text ?? "") : "");
+  const was = useBefore(place.page, form === "used" ? (files[0]?.text ?? "") : "");
   const marked = useMemo(() => linesOf(file?.nodes, spot?.node), [file, spot]);
 
   // The sheet shows a block's column.
@@ -82,13 +82,11 @@ export function CodePanel({
           onChange={(e) => setForm(e.target.value as Form)}
           className="min-w-0 flex-1 px-1 py-[3px] text-[12px]"
         >
-          {forms
-            .filter(([value]) => !now.source || value !== "whole")
-            .map(([value, name]) => (
-              <option key={value} value={value}>
-                {now.source && value === "used" ? "The page's file" : name}
-              </option>
-            ))}
+          {now.forms.map((f) => (
+            <option key={f.form} value={f.form}>
+              {f.name}
+            </option>
+          ))}
         </Select>
         <Button size="tiny" onClick={() => void copy()}>
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
@@ -107,7 +105,7 @@ export function CodePanel({
               <option key={f.name}>{f.name}</option>
             ))}
           </Select>
-          <label className={`items-center gap-1.5 ${now.source ? "hidden" : "flex"}`}>
+          <label className={`items-center gap-1.5 ${now.can.ends ? "flex" : "hidden"}`}>
             <input type="checkbox" checked={ends} onChange={(e) => setEnds(e.target.checked)} className="accent-woad" />
             Label the ends of rows
           </label>
@@ -133,10 +131,12 @@ export function CodePanel({
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
             <CodeView
-              label={`${file?.name ?? "code"}, ${forms.find(([f]) => f === form)![1]}`}
+              label={`${file?.name ?? "code"}, ${now.forms.find((f) => f.form === form)?.name ?? ""}`}
               text={text.replace(/\n$/, "")}
               was={
-                now.source && file === files[0] ? (would === null ? was : file?.text)?.replace(/\n$/, "") : undefined
+                form === "used" && file === files[0]
+                  ? (would === null ? was : file?.text)?.replace(/\n$/, "")
+                  : undefined
               }
               language={languageOf(file?.name ?? "")}
               marked={gone ? { first: gone, last: gone } : marked}

@@ -64,7 +64,8 @@ function likes(c: Acting): string[] {
 }
 
 /** Whether the node is an element of a page from markup that is no part of the grid. */
-const isBare = (c: Acting) => c.bench.source && (kind(c) === "element" || kind(c) === "block" || kind(c) === "section");
+const isBare = (c: Acting) =>
+  c.bench.can.mark && (kind(c) === "element" || kind(c) === "block" || kind(c) === "section");
 
 /** The selected nodes, of a page from markup. */
 function chosen(c: Acting): string[] {
@@ -230,7 +231,7 @@ export const actions: readonly Action[] = [
     group: "node",
     words: "class unmark",
     needs: "Select a container, a row or a column first, on a page from markup.",
-    when: (c) => c.bench.source && (holdsColumns(c) || kind(c) === "container"),
+    when: (c) => c.bench.can.mark && (holdsColumns(c) || kind(c) === "container"),
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "element" } }),
   },
   { id: "duplicate", keys: "D", label: "Duplicate", group: "node", do: on((n) => ({ duplicate: { node: n.id } })) },

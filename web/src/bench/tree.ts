@@ -4,10 +4,8 @@ import type { Bench, SheetNode } from "../api/client";
  *  stands. */
 export type Tree = ReadonlyMap<string, SheetNode>;
 
-/** The nodes that have a line of the sheet: all but blocks, and on a page from markup also blocks that
- *  stand in no column, for those can become part of the grid. */
+/** The nodes that have a line of the sheet: all but blocks in columns. Others can become part of the grid. */
 export function linesOf(bench: Bench): SheetNode[] {
-  if (!bench.source) return bench.nodes.filter((n) => n.kind !== "block");
   const columns = new Set(bench.nodes.filter((n) => n.kind === "column").map((n) => n.id));
   return bench.nodes.filter((n) => n.kind !== "block" || !columns.has(n.parent));
 }

@@ -4,7 +4,7 @@ import { Check, Copy, Download, Package } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
 import { useBench } from "../api/bench";
 import { usePlace } from "../api/place";
-import { archiveAt, forms, useCode, useCosts, type Form } from "../api/code";
+import { archiveAt, useCode, useCosts, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Sorry } from "../parts/Sorry";
@@ -37,6 +37,7 @@ export default function TakeScreen() {
     await navigator.clipboard.writeText(text);
     setCopied(text);
   }
+  const forms = bench.data.forms;
   const counted = form === "scss" || form === "less" ? "plain" : form; // what both come to
   const named = bench.data.nodes.find((n) => n.id === node)?.name;
 
@@ -57,7 +58,7 @@ export default function TakeScreen() {
         <nav aria-label="Forms and files" className="min-h-0 overflow-y-auto border-r border-line bg-sheet p-3">
           <fieldset className="grid gap-0.5">
             <legend className="mb-1 font-semibold">Form</legend>
-            {forms.map(([value, name]) => (
+            {forms.map(({ form: value, name }) => (
               <label
                 key={value}
                 className="flex cursor-pointer items-center gap-2 rounded-md px-2 py-1 has-checked:bg-madder-soft has-checked:font-semibold"
@@ -127,7 +128,7 @@ export default function TakeScreen() {
           </div>
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
             <CodeView
-              label={`${file.name}, ${forms.find(([f]) => f === form)![1]}`}
+              label={`${file.name}, ${forms.find((f) => f.form === form)?.name ?? ""}`}
               text={file.text.replace(/\n$/, "")}
               language={languageOf(file.name)}
               marked={marked}
