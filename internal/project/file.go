@@ -8,6 +8,7 @@ import (
 	"io"
 	"reflect"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -55,10 +56,8 @@ func Decode(r io.Reader) (*Project, error) {
 	if err := p.Check(); err != nil {
 		return nil, err
 	}
-	for i, pg := range p.Pages { // what stands on a page from markup, its file says
-		if pg.Origin != nil {
-			p.Pages[i] = origin.Again(pg, p.Kit(pg.Kit), pg.Origin, origin.Here(pg))
-		}
+	for _, pg := range origin.Pages(p.Pages) { // what stands on them, their files say
+		p.Pages[slices.Index(p.Pages, pg)] = origin.Again(pg, p.Kit(pg.Kit), pg.Origin, origin.Here(pg))
 	}
 	return p, nil
 }

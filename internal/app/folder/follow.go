@@ -119,11 +119,9 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	if state, err = s.Load(ctx, id); err != nil {
 		return nil, err
 	}
-	for _, pg := range state.Project.Pages {
-		if pg.Origin != nil {
-			w.known[pg.File], w.files[pg.ID] = origin.File(pg.Origin), pg.File
-			names = append(names, pg.File)
-		}
+	for _, pg := range origin.Pages(state.Project.Pages) {
+		w.known[pg.File], w.files[pg.ID] = origin.File(pg.Origin), pg.File
+		names = append(names, pg.File)
 	}
 	slices.Sort(names)
 	for _, name := range slices.Compact(names) {
@@ -150,9 +148,14 @@ func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 	if err != nil {
 		return nil // it need not be known
 	}
-	for _, pg := range state.Project.Pages {
-		was := before.Page(pg.ID)
-		if pg.Origin == nil || was == nil || was.Origin == nil || bytes.Equal(origin.File(was.Origin),
+	pages := origin.Pages(before.Pages)
+	for _, pg := range origin.Pages(state.Project.Pages) {
+		at := slices.IndexFunc(pages, func(p *page.Page) bool { return p.ID == pg.ID })
+		if at < 0 {
+			continue
+		}
+		was := pages[at]
+		if bytes.Equal(origin.File(was.Origin),
 			origin.File(pg.Origin)) {
 			continue
 		}
@@ -172,8 +175,8 @@ func (w *Follower) unfinished(ctx context.Context, state *store.State) error {
 }
 
 func pageOf(p *project.Project, file string) *page.Page {
-	for _, pg := range p.Pages {
-		if pg.File == file && pg.Origin != nil {
+	for _, pg := range origin.Pages(p.Pages) {
+		if pg.File == file {
 			return pg
 		}
 	}
@@ -212,10 +215,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 	var names []string
 	relinked := false
 	made := map[string]string{}
-	for _, pg := range state.Project.Pages {
-		if pg.Origin == nil {
-			continue
-		}
+	for _, pg := range origin.Pages(state.Project.Pages) {
 		if w.taking[pg.File] {
 			w.late = true
 			continue
@@ -475,8 +475,8 @@ func (w *Follower) missing(ctx context.Context, name string, b []byte) bool {
 			return edit.Operation{}, false
 		}
 		taken, was, id = true, "", ""
-		for _, pg := range p.Pages {
-			if _, err := w.top().Lstat(pg.File); pg.Origin != nil && errors.Is(err, fs.ErrNotExist) &&
+		for _, pg := range origin.Pages(p.Pages) {
+			if _, err := w.top().Lstat(pg.File); errors.Is(err, fs.ErrNotExist) &&
 				bytes.Equal(origin.File(pg.Origin), b) {
 				was, id = pg.File, pg.ID
 				return edit.Operation{Page: pg.ID, Source: &edit.Source{File: name, Summary: "Renamed to " +
@@ -517,10 +517,7 @@ func (w *Follower) looked(ctx context.Context, name string) {
 // needed.
 func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 	return w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
-		for _, pg := range p.Pages {
-			if pg.Origin == nil {
-				continue
-			}
+		for _, pg := range origin.Pages(p.Pages) {
 			found := w.sheets(pg.File, pg.Origin)
 			k := p.Kit(pg.Kit)
 			if k.Brought != nil {
@@ -537,8 +534,7 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 			}
 			// which the page says
 			found = slices.DeleteFunc(found, func(s kit.File) bool {
-				return pg.Origin.Mixins != "" &&
-					s.Name == pg.Origin.Mixins
+				return s.Name != "" && s.Name == pg.Origin.Mixins
 			})
 			if o, is := w.fits(ctx, p, pg, k, found); is {
 				return o, true

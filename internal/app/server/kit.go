@@ -288,8 +288,6 @@ func (v *Server) kitView(ctx context.Context, p *project.Project, k *kit.Kit) *b
 func (v *Server) draft(ctx context.Context, k *kit.Kit, of *Drafting) (*kit.Draft, error) {
 	base := &kit.Draft{Kit: k}
 	switch {
-	case of.Brought != nil && k.Brought == nil:
-		return nil, fault.New("brought", "files", "none: this kit was not read from a stylesheet")
 	case of.Brought != nil:
 		again, err := analyse.Again(ctx, k, of.Brought.Files, of.Brought.Choices)
 		if err != nil {

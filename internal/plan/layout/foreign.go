@@ -3,12 +3,13 @@ package layout
 import (
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/foreign"
 )
 
 // foreign plans a page on a kit that was brought in: its boxes are where the stylesheet puts them, and
 // lines are those that its columns then stand in.
-func (m *maker) foreign() {
-	boxes, until := m.l.foreign.Boxes(m.plan.Width, m.i)
+func (m *maker) foreign(f *foreign.Page) {
+	boxes, until := f.Boxes(m.plan.Width, m.i)
 	m.plan.Until = min(m.plan.Until, until)
 	var visit func(n int32)
 	put := func(n int32) int {

@@ -22,7 +22,8 @@ type Layout struct {
 	nodes    []node                  // the page's, parents before their children
 	index    func() map[string]int32 // of the nodes, by id; made when it is first asked for
 	at       []stage                 // one for every breakpoint
-	foreign  *foreign.Page           // of a kit that was brought in, or of a page that was read from markup; else nil
+	foreign  *foreign.Page           // of a page that is laid out by a stylesheet; else nil
+	planner  planner                 // how boxes are worked out
 	Findings []finding.Finding       // what cannot be had as it was set, each at one breakpoint
 }
 
@@ -48,6 +49,7 @@ func Of(k *kit.Kit, p *page.Page) *Layout {
 	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints))}
 	l.add(p.Body, -1)
 	l.foreign = foreign.Of(k, p)
+	l.planner = plannerOf(l)
 	l.index = sync.OnceValue(func() map[string]int32 {
 		index := make(map[string]int32, len(l.nodes))
 		for i, n := range l.nodes {
@@ -136,14 +138,12 @@ func (l *Layout) hold() {
 			l.at[i].held[node.settable] = h
 		}
 	}
-	if l.foreign != nil {
-		l.unset()
-	}
+	l.planner.unset(l)
 }
 
 // unset gives rows and columns on a kit that was brought in what holds there where nothing is set.
-func (l *Layout) unset() {
-	starts := map[page.Kind][]page.Held{page.Row: l.foreign.Unset(page.Row), page.Column: l.foreign.Unset(page.Column)}
+func (l *Layout) unset(f *foreign.Page) {
+	starts := map[page.Kind][]page.Held{page.Row: f.Unset(page.Row), page.Column: f.Unset(page.Column)}
 	for i := range l.at {
 		made := map[*page.Held]*page.Held{} // nodes go on sharing what holds
 		for n := range l.nodes {

@@ -62,11 +62,7 @@ func (l *Layout) Plan(v float64) *Plan {
 	if i+1 < len(l.kit.Breakpoints) {
 		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
 	}
-	if l.foreign != nil {
-		m.foreign()
-	} else {
-		m.frames(0, int32(len(l.nodes)), 0)
-	}
+	l.planner.plan(&m)
 	return m.plan
 }
 

@@ -105,25 +105,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	if ordered {
 		row.Sort()
 	}
-	if r.l.kit.Brought != nil { // the stylesheet says what can be had
-		for i := range row.Cells {
-			if c := &row.Cells[i]; row.PerLine > 0 {
-				c.stack(1)
-			}
-			row.Natural = row.Natural || row.Cells[i].Width == page.Natural
-		}
-		r.begin(row)
-		r.inside(n, self, w)
-		return
-	}
-	r.support(row, w)
-	row.stand()
-	if row.filled(w.high) && row.Spread != page.Start {
-		r.report(node, finding.Unsupported,
-			"a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines begin at the start")
-		row.Spread = page.Start
-		row.filled(w.high)
-	}
+	r.l.planner.settle(r, row, w)
 	r.inside(n, self, w)
 }
 

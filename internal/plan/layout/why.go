@@ -57,9 +57,7 @@ func (l *Layout) Why(id string, v float64) *Why {
 	}
 	w := &Why{Node: l.nodes[n].Node, Breakpoint: l.kit.BreakpointAt(v), Width: v}
 	e := explainer{l: l, i: w.Breakpoint, v: v, why: w}
-	if l.page.Origin != nil {
-		e.boxes, _ = l.foreign.Boxes(v, w.Breakpoint)
-	}
+	e.boxes = l.planner.elements(v, w.Breakpoint)
 	switch w.Node.Kind {
 	case page.Element:
 		e.laidOut(n)

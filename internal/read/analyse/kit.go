@@ -143,6 +143,9 @@ func Kit(ctx context.Context, id, name string, files []kit.File, choices map[str
 // Again reads kit k, which was brought in, from a newer version of its files, or with other choices: a draft of
 // it. Breakpoints that begin where one did keep its name and its lane.
 func Again(ctx context.Context, k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft, error) {
+	if k.Brought == nil {
+		return nil, fault.New("files", k.Name, "a kit that was read from a stylesheet")
+	}
 	next, _, err := Kit(ctx, k.ID, k.Name, files, choices)
 	if err != nil {
 		return nil, err

@@ -166,6 +166,16 @@ func Inner(k *kit.Kit) string {
 	return ""
 }
 
+// Pages are those of a list that are from HTML: each has a file.
+func Pages(all []*page.Page) (filed []*page.Page) {
+	for _, p := range all {
+		if p.Origin != nil {
+			filed = append(filed, p)
+		}
+	}
+	return filed
+}
+
 // Again is page p with another text of its file, read on kit k: nodes keep the ids, names and notes of what they were.
 func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 	read := Read(Document(o), k, analyse.VocabularyOf(k, p), Inner(k), was)
