@@ -82,7 +82,7 @@ func TestSheetsAreReadAgain(t *testing.T) {
 		t.Errorf("without widths: %+v", draft)
 	}
 	if draft = again("plain-twelve", "", ""); draft.Refused == nil || !strings.Contains(draft.Refused.Detail,
-		"not read from a stylesheet") {
+		"a kit that was read from a stylesheet") {
 		t.Errorf("a kit of ours: %+v", draft)
 	}
 }
