@@ -3,6 +3,7 @@ package bench
 import (
 	"reflect"
 	"slices"
+	"strconv"
 
 	"kitrows/internal/grid/page"
 )
@@ -11,82 +12,52 @@ import (
 // and of its long lists what changed. On a page of a thousand columns
 // most edits change a few dozen of ten thousand boxes.
 type Delta struct {
-	From    int         `json:"from" doc:"The revision of the Bench it is of."`
-	Head    Bench       `json:"head" doc:"The Bench without its nodes, lanes and code."`
-	Nodes   NodeRuns    `json:"nodes"`
-	Lanes   []LaneDelta `json:"lanes" doc:"One for every lane, in order."`
-	Lines   LineRuns    `json:"lines" doc:"What is new among the code's lines."`
-	Classes int         `json:"classes"`
-	Left    bool        `json:"left"`
-	CSS     *string     `json:"css,omitempty" doc:"Absent when it is as before."`
+	From  int         `json:"from" doc:"The revision of the Bench it is of."`
+	Head  Bench       `json:"head" doc:"The Bench with its long lists empty."`
+	Lists []ListDelta `json:"lists" doc:"What is new in each of the long lists."`
+	Same  []Path      `json:"same" doc:"Where long texts are that are as before."`
 }
 
-// A LaneDelta is what makes one lane into another.
-type LaneDelta struct {
-	Head   Lane      `json:"head" doc:"The lane without its boxes and empty runs."`
-	Boxes  BoxRuns   `json:"boxes"`
-	Empty  EmptyRuns `json:"empty"`
-	Bare   RectRuns  `json:"bare"`
-	Breaks MarkRuns  `json:"breaks"`
-	Ghosts GhostRuns `json:"ghosts"`
-}
+// A Path leads to a value in a Bench: names of fields, and numbers of entries from 0.
+type Path []string
 
-// Runs of what is new in a list, from its end to its start.
-type (
-	NodeRuns  []Stretch[Node]
-	BoxRuns   []Stretch[Box]
-	EmptyRuns []Stretch[Run]
-	RectRuns  []Stretch[Rect]
-	MarkRuns  []Stretch[Mark]
-	GhostRuns []Stretch[Ghost]
-	LineRuns  []Stretch[CodeLine]
-)
+// A ListDelta is what is new in one list, from its end to its start.
+type ListDelta struct {
+	Path Path      `json:"path"`
+	Runs []Stretch `json:"runs"`
+}
 
 // A Stretch puts Put in the place of Gone entries from At on.
-type Stretch[T any] struct {
-	At   int `json:"at"`
-	Gone int `json:"gone"`
-	Put  []T `json:"put"`
+type Stretch struct {
+	At   int   `json:"at"`
+	Gone int   `json:"gone"`
+	Put  []any `json:"put"`
 }
 
-// NewDelta makes a Delta from one Bench to another of the same page.
+// NewDelta makes a Delta from one Bench to another of the same page. Its long lists and texts are named here alone.
 func NewDelta(from, to *Bench) *Delta {
-	d := &Delta{From: from.Revision, Head: *to, Nodes: runs(from.Nodes, to.Nodes, sameNode),
-		Lines: runs(from.Code.Lines, to.Code.Lines, same[CodeLine]), Classes: to.Code.Classes, Left: to.Code.Left}
-	d.Head.Nodes, d.Head.Lanes, d.Head.Code = []Node{}, []Lane{}, Code{Lines: []CodeLine{}}
-	if from.Code.CSS != to.Code.CSS {
-		d.CSS = &to.Code.CSS
+	d := &Delta{From: from.Revision, Head: *to, Same: []Path{}}
+	list(d, &d.Head.Nodes, from.Nodes, sameNode, "nodes")
+	list(d, &d.Head.Code.Lines, from.Code.Lines, same[CodeLine], "code", "lines")
+	d.Head.Lanes = slices.Clone(to.Lanes)
+	for i := range d.Head.Lanes {
+		lane, was, at := &d.Head.Lanes[i], &from.Lanes[i], strconv.Itoa(i)
+		list(d, &lane.Boxes, was.Boxes, same[Box], "lanes", at, "boxes")
+		list(d, &lane.Empty, was.Empty, same[Run], "lanes", at, "empty")
+		list(d, &lane.Bare, was.Bare, same[Rect], "lanes", at, "bare")
+		list(d, &lane.Breaks, was.Breaks, same[Mark], "lanes", at, "breaks")
+		list(d, &lane.Ghosts, was.Ghosts, same[Ghost], "lanes", at, "ghosts")
 	}
-	for i := range to.Lanes {
-		a, b := &from.Lanes[i], &to.Lanes[i]
-		lane := LaneDelta{
-			Head: *b, Boxes: runs(a.Boxes, b.Boxes, same[Box]), Empty: runs(a.Empty, b.Empty, same[Run]),
-			Bare:   runs(a.Bare, b.Bare, same[Rect]),
-			Breaks: runs(a.Breaks, b.Breaks, same[Mark]), Ghosts: runs(a.Ghosts, b.Ghosts, same[Ghost]),
-		}
-		lane.Head.Boxes, lane.Head.Empty, lane.Head.Bare, lane.Head.Breaks, lane.Head.Ghosts = []Box{}, []Run{},
-			[]Rect{}, []Mark{}, []Ghost{}
-		d.Lanes = append(d.Lanes, lane)
+	if from.Code.CSS == to.Code.CSS {
+		d.Head.Code.CSS, d.Same = "", append(d.Same, Path{"code", "css"})
 	}
 	return d
 }
 
-// Onto gives the Bench that the Delta makes of the one it is from.
-func (d *Delta) Onto(from *Bench) *Bench {
-	b := d.Head
-	b.Nodes, b.Lanes = patched(from.Nodes, d.Nodes), make([]Lane, len(d.Lanes))
-	b.Code = Code{Lines: patched(from.Code.Lines, d.Lines), Classes: d.Classes, Left: d.Left, CSS: from.Code.CSS}
-	if d.CSS != nil {
-		b.Code.CSS = *d.CSS
-	}
-	for i, lane := range d.Lanes {
-		was := &from.Lanes[i]
-		b.Lanes[i] = lane.Head
-		b.Lanes[i].Boxes, b.Lanes[i].Empty = patched(was.Boxes, lane.Boxes), patched(was.Empty, lane.Empty)
-		b.Lanes[i].Bare, b.Lanes[i].Breaks, b.Lanes[i].Ghosts = patched(was.Bare, lane.Bare),
-			patched(was.Breaks, lane.Breaks), patched(was.Ghosts, lane.Ghosts)
-	}
-	return &b
+// list takes a list out of the head, and tells what is new in it.
+func list[T any](d *Delta, to *[]T, from []T, same func(a, b *T) bool, path ...string) {
+	d.Lists = append(d.Lists, ListDelta{path, runs(from, *to, same)})
+	*to = []T{}
 }
 
 func same[T comparable](a, b *T) bool { return *a == *b }
@@ -110,8 +81,15 @@ func sameContent(a, b *page.Content) bool { return a == b || reflect.DeepEqual(a
 // runs lists what differs between two lists. Lists of one length are
 // held entry against entry; of others, what stands between their like starts and
 // ends is one run.
-func runs[T any](from, to []T, same func(a, b *T) bool) []Stretch[T] {
-	all := []Stretch[T]{}
+func runs[T any](from, to []T, same func(a, b *T) bool) []Stretch {
+	all := []Stretch{}
+	put := func(entries []T) []any {
+		list := make([]any, len(entries))
+		for i := range entries {
+			list[i] = &entries[i]
+		}
+		return list
+	}
 	if len(from) == len(to) {
 		for i := len(to) - 1; i >= 0; i-- {
 			if same(&from[i], &to[i]) {
@@ -121,7 +99,7 @@ func runs[T any](from, to []T, same func(a, b *T) bool) []Stretch[T] {
 			for i > 0 && !same(&from[i-1], &to[i-1]) {
 				i--
 			}
-			all = append(all, Stretch[T]{i, end - i, to[i:end]})
+			all = append(all, Stretch{i, end - i, put(to[i:end])})
 		}
 		return all
 	}
@@ -133,14 +111,5 @@ func runs[T any](from, to []T, same func(a, b *T) bool) []Stretch[T] {
 	for end < short-start && same(&from[len(from)-1-end], &to[len(to)-1-end]) {
 		end++
 	}
-	return append(all, Stretch[T]{start, len(from) - end - start, to[start : len(to)-end]})
-}
-
-// patched is a list with runs put into it.
-func patched[T any](from []T, runs []Stretch[T]) []T {
-	list := slices.Clone(from)
-	for _, r := range runs {
-		list = slices.Replace(list, r.At, r.At+r.Gone, r.Put...)
-	}
-	return list
+	return append(all, Stretch{start, len(from) - end - start, put(to[start : len(to)-end])})
 }

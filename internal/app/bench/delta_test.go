@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"bytes"
 	"encoding/json"
 	"reflect"
 	"testing"
@@ -37,15 +38,12 @@ func TestDeltaGivesTheBenchAfter(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		var d Delta
-		if err := json.Unmarshal(sent, &d); err != nil {
-			t.Fatal(err)
-		}
-		got := d.Onto(before)
-		a, _ := json.Marshal(got)
-		b, _ := json.Marshal(after)
-		if !reflect.DeepEqual(a, b) {
-			t.Fatalf("%+v: the delta gives another Bench", o)
+		had, _ := json.Marshal(before)
+		want, _ := json.Marshal(after)
+		got, err := sample.Patched(had, sent)
+		whole, _ := sample.Patched([]byte("{}"), []byte(`{"head":`+string(want)+`}`)) // in the same order
+		if err != nil || !bytes.Equal(got, whole) {
+			t.Fatalf("%+v: the delta gives another Bench, %v", o, err)
 		}
 	}
 	wide, k := sample.Wide(1000)
@@ -76,4 +74,32 @@ func BenchmarkDelta(b *testing.B) {
 	for b.Loop() {
 		NewDelta(before, after)
 	}
+}
+
+// What is long on a long page does not go with the head: each list and text of a Bench is in its delta by what is new.
+func TestDeltasHaveNothingLong(t *testing.T) {
+	wide, k := sample.Wide(300)
+	p := sample.Of(wide, k)
+	b := made(t, p, wide, View{})
+	var look func(path string, v reflect.Value)
+	look = func(path string, v reflect.Value) {
+		switch v.Kind() {
+		case reflect.Struct:
+			for i := range v.NumField() {
+				look(path+"."+v.Type().Field(i).Name, v.Field(i))
+			}
+		case reflect.Slice:
+			if v.Len() >= 100 {
+				t.Errorf("%s has %d entries: it is none of the lists in NewDelta", path, v.Len())
+			}
+			for i := range v.Len() {
+				look(path, v.Index(i))
+			}
+		case reflect.String:
+			if v.Len() > 2000 {
+				t.Errorf("%s has %d bytes: it is none of the texts in NewDelta", path, v.Len())
+			}
+		}
+	}
+	look("Bench", reflect.ValueOf(NewDelta(b, b).Head))
 }

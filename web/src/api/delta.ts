@@ -4,25 +4,22 @@ import type { Bench } from "./client";
 type Delta = components["schemas"]["Delta"];
 export type Answer = components["schemas"]["Answer"];
 
-interface Stretch<T> {
-  at: number;
-  gone: number;
-  put: T[];
+/** What is reached by names of fields and numbers of entries. */
+function at(value: unknown, path: string[]): unknown {
+  return path.reduce<unknown>((v, name) => (v as Record<string, unknown>)[name], value);
+}
+
+/** Puts a value where a path leads to. */
+function put(value: unknown, path: string[], to: unknown) {
+  (at(value, path.slice(0, -1)) as Record<string, unknown>)[path.at(-1)!] = to;
 }
 
 /** A list with what is new put into it; the list itself where nothing is. */
-function patched<T>(list: T[], stretches: Stretch<T>[]): T[] {
-  if (stretches.length === 0) return list;
+function patched(list: unknown[], runs: Delta["lists"][number]["runs"]): unknown[] {
+  if (runs.length === 0) return list;
   const next = list.slice();
-  for (const s of stretches) next.splice(s.at, s.gone, ...s.put);
+  for (const run of runs) next.splice(run.at, run.gone, ...run.put);
   return next;
-}
-
-/** Whether a lane has nothing new. */
-function isAsBefore(lane: Delta["lanes"][number], was: Bench["lanes"][number]): boolean {
-  const lists = [lane.boxes, lane.empty, lane.bare, lane.breaks, lane.ghosts];
-  const head = { ...was, boxes: [], empty: [], bare: [], breaks: [], ghosts: [] };
-  return lists.every((l) => l.length === 0) && sorted(lane.head) === sorted(head);
 }
 
 /** A value as text, its fields in order. */
@@ -33,28 +30,16 @@ function sorted(value: object): string {
 /** The Bench that a delta makes of the one it is from. What did not change is the
  *  same as before, so that it is not drawn again. */
 function onto(delta: Delta, from: Bench): Bench {
-  return {
-    ...delta.head,
-    nodes: patched(from.nodes, delta.nodes),
-    lanes: delta.lanes.map((lane, i) => {
-      const was = from.lanes[i]!;
-      if (isAsBefore(lane, was)) return was;
-      return {
-        ...lane.head,
-        boxes: patched(was.boxes, lane.boxes),
-        empty: patched(was.empty, lane.empty),
-        bare: patched(was.bare, lane.bare),
-        breaks: patched(was.breaks, lane.breaks),
-        ghosts: patched(was.ghosts, lane.ghosts),
-      };
-    }),
-    code: {
-      lines: patched(from.code.lines, delta.lines),
-      classes: delta.classes,
-      left: delta.left,
-      css: delta.css ?? from.code.css,
-    },
-  };
+  const next = structuredClone(delta.head);
+  for (const { path, runs } of delta.lists) put(next, path, patched(at(from, path) as unknown[], runs));
+  for (const path of delta.same) put(next, path, at(from, path));
+  next.lanes = next.lanes.map((lane, i) => {
+    const was = from.lanes[i]!;
+    const lists = delta.lists.filter(({ path }) => path[0] === "lanes" && path[1] === String(i));
+    const bare = (of: typeof lane) => sorted({ ...of, ...Object.fromEntries(lists.map(({ path }) => [path[2], []])) });
+    return lists.every(({ runs }) => runs.length === 0) && bare(lane) === bare(was) ? was : lane;
+  });
+  return next;
 }
 
 /** The Bench an answer holds; null where it is of a Bench that is not the one

@@ -3,18 +3,9 @@ import { useCallback, useEffect, useRef } from "react";
 import { create } from "zustand";
 import { keyOf, useLook, type Look, type Place } from "./bench";
 import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
+import type { Deed } from "./deed";
 import { benchOf, type Answer } from "./delta";
 import { drop, keep, left, newKept, onDropped, type Kept } from "./kept";
-
-/** A way back to a revision, by the name of a point if it has one. */
-export interface Return {
-  to: number;
-  name: string;
-}
-
-/** Something done to the page: an operation, a step in its history, or a way back
- *  in it. */
-export type Deed = Operation | "undo" | "redo" | Return;
 
 interface Line {
   /** Deeds not answered yet, in their order. */

@@ -1,5 +1,5 @@
 import type { Place } from "./bench";
-import type { Deed } from "./edits";
+import type { Deed } from "./deed";
 
 /** A deed that the server has not acknowledged, as the browser keeps it. */
 export interface Kept {

@@ -2,7 +2,7 @@ import { useDeferredValue, useState, type FormEvent, type RefObject } from "reac
 import { bounds } from "../api/bounds";
 import type { Bench } from "../api/client";
 import { useRecipe, type Place } from "../api/bench";
-import { type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { LaneDrawing } from "./LaneDrawing";
 import { useView } from "./view";
 

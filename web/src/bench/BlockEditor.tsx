@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 import { Button } from "../parts/Button";
 import type { Bench, Content, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { base64, pictureAt, usePictures } from "../api/content";
 import { Field } from "../parts/Field";
 

@@ -10,7 +10,8 @@ import {
 import { useEffect, useRef, useState, type MouseEvent, type TouchEvent } from "react";
 import type { Bench, Operation } from "../api/client";
 import { useLook, type Place } from "../api/bench";
-import { preview, type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
+import { preview } from "../api/edits";
 import { heldAt, itemOf, putting, targetAt, type Item, type Target } from "./carry";
 import { useView } from "./view";
 

@@ -3,7 +3,7 @@ import { Check, Copy } from "lucide-react";
 import { Suspense, useEffect, useMemo, useRef, useState } from "react";
 import type { Bench, Operation } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { useCode, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";

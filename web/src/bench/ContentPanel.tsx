@@ -2,7 +2,7 @@ import { ImagePlus } from "lucide-react";
 import { Button } from "../parts/Button";
 import type { Bench, Content, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { base64 } from "../api/content";
 import { Segmented } from "../parts/Segmented";
 import { BlockEditor } from "./BlockEditor";

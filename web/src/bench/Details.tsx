@@ -1,5 +1,5 @@
 import type { SheetNode } from "../api/client";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { Field } from "../parts/Field";
 
 interface Props {

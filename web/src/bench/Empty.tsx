@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Bench } from "../api/client";
 import { useRecipes, type Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { RecipePicture } from "./RecipePicture";
 import { useView } from "./view";

@@ -3,7 +3,7 @@ import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { Bench, Lane } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { useFilling } from "../api/content";
 import { LaneDrawing } from "./LaneDrawing";
 import { useView } from "./view";

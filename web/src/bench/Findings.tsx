@@ -1,5 +1,5 @@
 import type { Bench, Operation } from "../api/client";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { marks } from "./findings";
 

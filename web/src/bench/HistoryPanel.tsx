@@ -5,7 +5,7 @@ import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
 import type { Bench, Moment } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { useHistory, useNamePoint } from "../api/history";
 import { Input } from "../parts/Input";
 

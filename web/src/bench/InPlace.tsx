@@ -1,5 +1,5 @@
 import type { Bench, Content, Lane } from "../api/client";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { useView } from "./view";
 
 interface Props {

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Bench } from "../api/client";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { Input } from "../parts/Input";
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import type { Bench, Lane, SheetNode } from "../api/client";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { worstOf } from "./findings";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";

@@ -3,7 +3,7 @@ import { Check } from "lucide-react";
 import { useState } from "react";
 import type { Bench, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { formOf, usePieces } from "../api/content";
 import { TextArea } from "../parts/Input";
 

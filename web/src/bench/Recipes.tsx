@@ -5,7 +5,7 @@ import { useState, type FormEvent } from "react";
 import { bounds } from "../api/bounds";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import { useRecipes, type Place } from "../api/bench";
-import { type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { RecipePicture } from "./RecipePicture";
 import { useView } from "./view";
 import { Input } from "../parts/Input";

@@ -13,7 +13,8 @@ import {
 import { bounds } from "../api/bounds";
 import { Refusal, type Bench, type Operation, type SheetNode } from "../api/client";
 import { partOf, type Place } from "../api/bench";
-import { plain, useLine, type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
+import { plain, useLine } from "../api/edits";
 import { formOf } from "../api/content";
 import { press } from "./actions";
 import { useActing } from "./acting";

@@ -2,7 +2,7 @@ import { Suspense } from "react";
 import { Tabs } from "radix-ui";
 import type { Bench, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
-import type { Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
 import { useView, type Panel } from "./view";
 import { WhyPanel } from "./WhyPanel";
 import { later, unfetched } from "../parts/later";

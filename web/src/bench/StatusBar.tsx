@@ -1,5 +1,6 @@
 import type { Bench, SheetNode } from "../api/client";
-import { useLine, type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
+import { useLine } from "../api/edits";
 import { Button } from "../parts/Button";
 import { useView } from "./view";
 

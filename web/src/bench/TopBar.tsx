@@ -3,7 +3,8 @@ import { Plus, Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Bench } from "../api/client";
-import { useLine, type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
+import { useLine } from "../api/edits";
 import { Mark } from "../parts/Mark";
 import { ThemeButton } from "../parts/ThemeButton";
 

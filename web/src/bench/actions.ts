@@ -1,5 +1,6 @@
 import type { Bench, Operation, SheetNode } from "../api/client";
-import { useLine, type Deed } from "../api/edits";
+import type { Deed } from "../api/deed";
+import { useLine } from "../api/edits";
 import { nodesOf } from "./cells";
 import { wordsOf } from "./InPlace";
 import { useView, type Spot } from "./view";
