@@ -165,7 +165,7 @@ func (t Typed) Setting(was page.Setting, carried *page.Held) page.Setting {
 	if t.Begin > 0 || carried[page.Begin].N != 0 {
 		s = s.With(page.Begin, page.Of(t.Begin))
 	}
-	if t.SkipGiven || carried[page.Skip].N != 0 {
+	if t.SkipGiven || t.Begin == 0 && carried[page.Skip].N != 0 { // with a place, no skip counts
 		s = s.With(page.Skip, page.Of(t.Skip))
 	}
 	if t.TrailGiven || carried[page.Trail].N != 0 {

@@ -139,6 +139,7 @@ func (e *explainer) chain(n int32) []Step {
 			switch {
 			case i > e.i:
 				said.State = Later
+			case f == page.Skip && held[page.Begin].N > 0: // a place holds in its stead
 			case int(held[f].From) == i:
 				said.State = Wins
 			}

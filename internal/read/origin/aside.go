@@ -92,8 +92,11 @@ func File(o *page.Origin) []byte {
 	return o.Bytes()
 }
 
-// Line tells where a byte of a page's text stands in its file.
+// Line tells where a byte of a page's text stands in its file; line 0 of a page that has none.
 func Line(o *page.Origin, at int) lines.Place {
+	if o == nil {
+		return lines.Place{}
+	}
 	doc := Document(o)
 	line := doc.Line(at)
 	for _, p := range without(o) {

@@ -230,8 +230,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                   </Button>
                 )}
                 <span className="min-w-0 truncate font-mono text-[12px] text-ink-2">
-                  2_6 skip two, take six · @4_6 begin at unit four · = share · ~ natural · * full line · x hide · ÷3
-                  three a line
+                  2_6 skip 2, take 6 · @4_6 begin at 4 · = share · ~ natural · * full · x hide · ÷3 a line
                 </span>
                 <Button
                   ref={toggle}

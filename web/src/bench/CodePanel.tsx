@@ -126,7 +126,14 @@ export function CodePanel({
         )}
         {now.folder && <FolderLine folder={now.folder} file={now.page.file} />}
         {now.findings.length > 0 && form === "used" && (
-          <Findings findings={now.findings} onGo={setGone} onDo={onDo} onTry={onTry} />
+          <Findings
+            findings={now.findings}
+            nodes={now.nodes}
+            onSelect={(node) => select({ node, breakpoint: null })}
+            onGo={setGone}
+            onDo={onDo}
+            onTry={onTry}
+          />
         )}
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>

@@ -5,6 +5,9 @@ import { marks } from "./findings";
 
 interface Props {
   findings: Bench["findings"];
+  nodes: Bench["nodes"];
+  /** Selects a node. */
+  onSelect: (node: string) => void;
   /** Shows a line of the file. */
   onGo: (line: number) => void;
   onDo: (deed: Deed) => Promise<Bench | null>;
@@ -13,7 +16,8 @@ interface Props {
 }
 
 /** All that is told of a page: where it is, and what would mend it. */
-export function Findings({ findings, onGo, onDo, onTry }: Props) {
+export function Findings({ findings, nodes, onSelect, onGo, onDo, onTry }: Props) {
+  const named = new Map(nodes.map((n) => [n.id, n.name]));
   return (
     <ul
       aria-label="Findings"
@@ -30,6 +34,11 @@ export function Findings({ findings, onGo, onDo, onTry }: Props) {
             {marks[f.severity].sign}
           </span>
           <span className="min-w-0 flex-1">
+            {f.line === 0 && named.has(f.node) && (
+              <Button look="link" className="mr-1 inline" onClick={() => onSelect(f.node)}>
+                {named.get(f.node)}
+              </Button>
+            )}
             {f.breakpoints.length > 0 && (
               <b className="font-mono font-normal text-ink-2">{f.breakpoints.join(", ")} </b>
             )}

@@ -237,6 +237,9 @@ function Opener({ name, spot, onOpen }: { name: string; spot: Spot; onOpen: (spo
 
 type SaidProps = CellProps & { cell: Cell; units: string; sum: Sum | undefined };
 
+/** The width in a cell's notation: its only part, or the one after what is before the column. */
+const widthIn = (text: string) => text.split("_")[text.includes("_") ? 1 : 0]!;
+
 /** A column's cell: a strip in the breakpoint in focus, else its notation. */
 function ColumnSaid({ cell, box, row, breakpoint, focus, ...p }: SaidProps) {
   const inFocus = breakpoint === focus;
@@ -250,7 +253,7 @@ function ColumnSaid({ cell, box, row, breakpoint, focus, ...p }: SaidProps) {
         box={box}
         row={row}
         ratios={ratios.length > 1 && ratios.length === box.columns ? ratios : null}
-        text={box.span === "per line" ? "" : (cell.text.split("_")[box.skip > 0 || box.trail > 0 ? 1 : 0] ?? cell.text)}
+        text={box.span === "per line" ? "" : widthIn(cell.text)}
         here={cell.here}
         selected={p.selected !== undefined}
         onPull={(pull) => p.onPull(p.node.id, pull)}
