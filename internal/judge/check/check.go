@@ -36,13 +36,13 @@ func Of(l *layout.Layout) []finding.Finding {
 
 // checker gathers findings.
 type checker struct {
-	l     *layout.Layout
-	doc   *markup.Document
-	of    map[*markup.Node]string // the ids of nodes, by their elements
+	l   *layout.Layout
+	doc *markup.Document
+	of  map[*markup.Node]string // the ids of nodes, by their elements
 
 	stretches map[*page.Node]origin.Stretch // what of the file each node is; none of a page made here
-	found []finding.Finding
-	outer []element // of every element, what it takes of the file, parents before their children
+	found     []finding.Finding
+	outer     []element // of every element, what it takes of the file, parents before their children
 }
 
 // element is an element and what it takes of the file.
