@@ -2,12 +2,12 @@ package server
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"net/http"
 	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-json-experiment/json"
 
 	"kitrows/internal/app/store"
 	"kitrows/internal/grid/fault"
@@ -101,7 +101,7 @@ func (v *Server) problem(ctx context.Context, err error) error {
 func writeProblem(w http.ResponseWriter, status int, detail string) {
 	w.Header().Set("Content-Type", "application/problem+json")
 	w.WriteHeader(status)
-	_ = json.NewEncoder(w).Encode(&Problem{Title: http.StatusText(status), Status: status, Detail: detail})
+	_ = json.MarshalWrite(w, &Problem{Title: http.StatusText(status), Status: status, Detail: detail})
 }
 
 func quote(s string) string { return strconv.Quote(s[:min(len(s), 60)]) }

@@ -4,7 +4,6 @@ package server
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
 	"io/fs"
 	"log/slog"
@@ -16,6 +15,8 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
 	"github.com/go-chi/chi/v5/middleware"
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
 
 	"kitrows/internal/app/store"
 	"kitrows/internal/project"
@@ -82,7 +83,7 @@ func (v *Server) ServeHTTP(w http.ResponseWriter, r *http.Request) { v.handler.S
 // made from it.
 func OpenAPI() ([]byte, error) {
 	v := New(nil, nil, slog.New(slog.DiscardHandler))
-	return json.MarshalIndent(v.api.OpenAPI(), "", "  ")
+	return json.Marshal(v.api.OpenAPI(), jsontext.WithIndent("  "), json.Deterministic(true))
 }
 
 // Serve answers on l until ctx ends, then lets requests under way finish for up

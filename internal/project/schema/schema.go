@@ -3,13 +3,14 @@
 package schema
 
 import (
-	"encoding/json"
 	"path"
 	"reflect"
 	"slices"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
 
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
@@ -48,7 +49,7 @@ func Alias(r huma.Registry) huma.Registry {
 func Project() ([]byte, error) {
 	definitions := Alias(huma.NewMapRegistry("#/$defs/", Name("kit", "page", "project")))
 	root := definitions.Schema(reflect.TypeFor[project.Project](), true, "Project")
-	return json.MarshalIndent(struct {
+	return json.Marshal(struct {
 		Schema      string                  `json:"$schema"`
 		Title       string                  `json:"title"`
 		Description string                  `json:"description"`
@@ -60,5 +61,5 @@ func Project() ([]byte, error) {
 		"What is laid out with Kit Rows: kits, pages and pictures. See docs/format.md.",
 		root.Ref,
 		definitions.Map(),
-	}, "", "  ")
+	}, jsontext.WithIndent("  "), json.Deterministic(true))
 }

@@ -4,11 +4,13 @@ package component
 
 import (
 	"cmp"
-	"encoding/json"
 	"fmt"
 	"slices"
 	"strconv"
 	"strings"
+
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/kit"
@@ -235,11 +237,8 @@ func attribute(name, value string) string {
 
 // literal is text as a string of the language.
 func literal(text string) string {
-	var b strings.Builder
-	e := json.NewEncoder(&b)
-	e.SetEscapeHTML(false)
-	_ = e.Encode(text) // a string, into memory
-	return strings.TrimSuffix(b.String(), "\n")
+	b, _ := json.Marshal(text, jsontext.AllowInvalidUTF8(true), jsontext.EscapeForJS(true)) // a string, into memory
+	return string(b)
 }
 
 func (w *tsx) image(c *page.Content) string {
