@@ -11,11 +11,11 @@ type Element struct {
 	Classes    []string
 	Attributes []Attr // but for the classes
 	Parent     *Element
-	Kids       []*Element
+	Children   []*Element
 	Space      bool // white space stands before it
 	Own        any  // what its maker knows of it
 
-	at  int // among its parent's kids
+	at  int // among its parent's children
 	tag tag
 }
 
@@ -68,7 +68,7 @@ func (c *Cascade) tagAll(e *Element) {
 		c.tags.ids[key] = id
 	}
 	e.tag = tag{c, id, c.asksOf(e)}
-	for _, k := range e.Kids {
+	for _, k := range e.Children {
 		c.tagAll(k)
 	}
 }
@@ -96,8 +96,8 @@ type Attr struct{ Name, Value string }
 
 // Add puts an element at the end of its parent's.
 func (e *Element) Add(kid *Element) *Element {
-	kid.Parent, kid.at = e, len(e.Kids)
-	e.Kids = append(e.Kids, kid)
+	kid.Parent, kid.at = e, len(e.Children)
+	e.Children = append(e.Children, kid)
 	return kid
 }
 

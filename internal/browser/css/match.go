@@ -84,10 +84,10 @@ func (m *matcher) upTo(s Selector, at int, e *Element) outcome {
 
 // sibling is the element so many places after it; nil where there is none.
 func (e *Element) sibling(by int) *Element {
-	if e.Parent == nil || e.at+by < 0 || e.at+by >= len(e.Parent.Kids) {
+	if e.Parent == nil || e.at+by < 0 || e.at+by >= len(e.Parent.Children) {
 		return nil
 	}
-	return e.Parent.Kids[e.at+by]
+	return e.Parent.Children[e.at+by]
 }
 
 func (m *matcher) compound(c *Compound, e *Element) bool {
@@ -159,9 +159,9 @@ func (m *matcher) pseudo(p *Pseudo, e *Element) bool {
 	case "root":
 		return e.Parent == nil
 	case "empty":
-		return len(e.Kids) == 0
+		return len(e.Children) == 0
 	case "only-child":
-		return e.Parent != nil && len(e.Parent.Kids) == 1
+		return e.Parent != nil && len(e.Parent.Children) == 1
 	case "first-child", "nth-child", "first-of-type", "nth-of-type":
 		return m.counts(p, e, false)
 	case "last-child", "nth-last-child", "last-of-type", "nth-last-of-type":
@@ -218,14 +218,14 @@ func (m *matcher) below(s Selector, e *Element) bool {
 		}
 		return true
 	}
-	var visit func(kids []*Element) bool
-	visit = func(kids []*Element) bool {
-		return slices.ContainsFunc(kids, func(k *Element) bool { return anchored(k) || visit(k.Kids) })
+	var visit func(children []*Element) bool
+	visit = func(children []*Element) bool {
+		return slices.ContainsFunc(children, func(k *Element) bool { return anchored(k) || visit(k.Children) })
 	}
 	if first == '+' || first == '~' {
-		return e.Parent != nil && visit(e.Parent.Kids[e.at+1:])
+		return e.Parent != nil && visit(e.Parent.Children[e.at+1:])
 	}
-	return visit(e.Kids)
+	return visit(e.Children)
 }
 
 // counts reports whether the element is one of those that An + B counts, from the first or from the last.
@@ -255,7 +255,7 @@ func (m *matcher) counts(p *Pseudo, e *Element, last bool) bool {
 			n = at.before + 1
 		}
 	case last:
-		n = len(e.Parent.Kids) - e.at
+		n = len(e.Parent.Children) - e.at
 	default:
 		n = e.at + 1
 	}
@@ -269,16 +269,16 @@ func (m *matcher) counts(p *Pseudo, e *Element, last bool) bool {
 func (m *matcher) place(e *Element) typedPlace {
 	all, known := m.typed[e.Parent]
 	if !known {
-		kids := e.Parent.Kids
-		m.budget.Step(2 * len(kids))
-		m.budget.Hold(16 * len(kids))
+		children := e.Parent.Children
+		m.budget.Step(2 * len(children))
+		m.budget.Hold(16 * len(children))
 		count := map[string]int{}
-		all = make([]typedPlace, len(kids))
-		for i, k := range kids {
+		all = make([]typedPlace, len(children))
+		for i, k := range children {
 			all[i].before = count[k.Type]
 			count[k.Type]++
 		}
-		for i, k := range kids {
+		for i, k := range children {
 			all[i].all = count[k.Type]
 		}
 		if m.typed == nil {

@@ -142,8 +142,8 @@ func (e *engine) blocks(b *Box, f *floats, x measure.Measure, y float64) (height
 	w := b.content()
 	atTop := !b.root() && b.pad[Top].Px == 0 // the margins of what comes first are the box's
 	at, line := 0.0, 1
-	for i := 0; i < len(b.Kids); i++ {
-		k := b.Kids[i]
+	for i := 0; i < len(b.Children); i++ {
+		k := b.Children[i]
 		switch {
 		case k.Style.Display == None:
 			e.inside(k, f, x, y)
@@ -153,18 +153,18 @@ func (e *engine) blocks(b *Box, f *floats, x measure.Measure, y float64) (height
 			e.inside(k, f, x, y)
 			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+at+end.sum()
 		case k.Style.Float != "":
-			if i > 0 && inline(b.Kids[i-1]) {
+			if i > 0 && inline(b.Children[i-1]) {
 				e.doubt(b.Style, "a float in a line")
 			}
 			line = e.float(b, k, f, x, y, at+end.sum(), line)
 		case inline(k):
 			last := i + 1
-			for last < len(b.Kids) && (inline(b.Kids[last]) || out(b.Kids[last])) {
+			for last < len(b.Children) && (inline(b.Children[last]) || out(b.Children[last])) {
 				last++
 			}
 			at += end.sum()
-			high := e.lines(b, b.Kids[i:last], f, x, y+at)
-			for _, on := range b.Kids[i:last] {
+			high := e.lines(b, b.Children[i:last], f, x, y+at)
+			for _, on := range b.Children[i:last] {
 				if on.Style.Display != None {
 					on.y += at
 				}
@@ -262,7 +262,7 @@ func (e *engine) top(b *Box, of measure.Measure) strut {
 	e.budget.Step(4)
 	w := b.content()
 	floated := false
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		switch {
 		case out(k):
 			continue
@@ -313,7 +313,7 @@ func (e *engine) passes(b *Box) bool {
 	}
 	floated := false
 	e.budget.Step(4)
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		switch {
 		case out(k):
 		case k.Style.Float != "":

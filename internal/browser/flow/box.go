@@ -11,11 +11,11 @@ import (
 
 // A Box is an element's box. What stands in it is boxes, or content of its own.
 type Box struct {
-	Style *Style
-	Kids  []*Box
-	Leaf  *Leaf
-	Node  int32 // the user's own number for it
-	Space bool  // white space stands before it in the markup
+	Style    *Style
+	Children []*Box
+	Leaf     *Leaf
+	Node     int32 // the user's own number for it
+	Space    bool  // white space stands before it in the markup
 
 	// Where it is laid out: its border box, in px from the page's top left corner, and what it has
 	// inside it.
@@ -85,7 +85,7 @@ func (b *Box) absolute(x, y float64) {
 	for i := range b.Pad {
 		b.Pad[i] = b.pad[i].Px
 	}
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		k.absolute(b.X, b.Y)
 	}
 }
@@ -465,7 +465,7 @@ func (e *engine) contents(b *Box) (low, high measure.Measure) {
 	}
 	var run, floating measure.Measure // of what stands in lines, and of floats
 	count := 0
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		if out(k) {
 			continue
 		}
@@ -548,7 +548,7 @@ func (e *engine) inside(b *Box, f *floats, x measure.Measure, y float64) {
 	top := b.pad[Top].Px
 	x, y = x.Plus(b.pad[Left]), y+top
 	tall := b.tall()
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		if k.within != tall {
 			k.within, k.passes = tall, unknown
 		}
@@ -568,7 +568,7 @@ func (e *engine) inside(b *Box, f *floats, x measure.Measure, y float64) {
 	case s.Display == Grid || s.Display == InlineGrid:
 		height = e.grid(b)
 	default:
-		if s.Display == TablePart || s.Display == Table && len(b.Kids) > 0 {
+		if s.Display == TablePart || s.Display == Table && len(b.Children) > 0 {
 			e.doubt(s, "tables")
 		}
 		var end strut

@@ -8,15 +8,15 @@ import (
 )
 
 // stacked lays out flexible boxes that stand under one another, and gives the height that they take by themselves.
-func (e *engine) stacked(b *Box, kids []*Box) float64 {
+func (e *engine) stacked(b *Box, children []*Box) float64 {
 	s, w := b.Style, b.content()
 	tall := b.tall()
 	gap := 0.0
 	if s.GapY.Kind == Length {
 		gap = max(0, s.GapY.Of(tall.px))
 	}
-	items, height := make([]item, len(kids)), 0.0
-	for i, k := range kids {
+	items, height := make([]item, len(children)), 0.0
+	for i, k := range children {
 		e.width(b, k, w)
 		e.lay(k)
 		items[i] = e.standing(k, tall)

@@ -23,14 +23,14 @@ type item struct {
 func (e *engine) flexible(b *Box) float64 {
 	s := b.Style
 	e.ratioed(b)
-	kids := e.items(b)
+	children := e.items(b)
 	if strings.HasPrefix(s.Direction, "column") {
-		return e.stacked(b, kids)
+		return e.stacked(b, children)
 	}
 	w := b.content()
 	gap, lines := e.gap(s.GapX, w), e.gap(s.GapY, w)
-	items := make([]item, len(kids))
-	for i, k := range kids {
+	items := make([]item, len(children))
+	for i, k := range children {
 		items[i] = e.item(k, w)
 	}
 	var runs [][]item
@@ -100,8 +100,8 @@ func (e *engine) flexible(b *Box) float64 {
 // items are what stands in flexible boxes or a grid, in their order; what takes no part in it is laid out
 // at its corner.
 func (e *engine) items(b *Box) []*Box {
-	kids := make([]*Box, 0, len(b.Kids))
-	for _, k := range b.Kids {
+	children := make([]*Box, 0, len(b.Children))
+	for _, k := range b.Children {
 		switch {
 		case k.Style.Display == None:
 			e.inside(k, nil, measure.Measure{}, 0)
@@ -111,11 +111,11 @@ func (e *engine) items(b *Box) []*Box {
 			e.inside(k, nil, measure.Measure{}, 0)
 			k.x, k.y = b.pad[Left].Plus(k.margin[Left]), b.pad[Top].Px+k.margin[Top].Px
 		default:
-			kids = append(kids, k)
+			children = append(children, k)
 		}
 	}
-	slices.SortStableFunc(kids, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
-	return kids
+	slices.SortStableFunc(children, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
+	return children
 }
 
 // item works out how wide a flexible box would be by itself.

@@ -39,7 +39,7 @@ func laid(sheet, markup string, width float64) (map[string]string, flow.Result) 
 			r := func(v float64) float64 { return math.Round(v*100) / 100 }
 			boxes[d.order[b.Node].Classes[0]] = fmt.Sprintf("%v %v %v %v", r(b.X), r(b.Y), r(b.Width), r(b.Height))
 		}
-		for _, k := range b.Kids {
+		for _, k := range b.Children {
 			visit(k)
 		}
 	}

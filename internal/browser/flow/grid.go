@@ -18,33 +18,33 @@ func (e *engine) grid(b *Box) float64 {
 	s, w := b.Style, b.content()
 	e.ratioed(b)
 	gap := e.gap(s.GapX, w)
-	kids := e.items(b)
+	children := e.items(b)
 	times := 1
 	if s.Columns.repeat != nil {
-		times = e.times(b, gap, w, len(kids))
+		times = e.times(b, gap, w, len(children))
 	}
 	all := s.Columns.expanded(times)
 	if strings.HasPrefix(s.AutoFlow, "column") {
 		e.doubt(s, "a grid that fills its columns first")
 	}
 	across, down := s.axes(times)
-	spots, columns := e.placed(kids, across, down, strings.Contains(s.AutoFlow, "dense"))
+	spots, columns := e.placed(children, across, down, strings.Contains(s.AutoFlow, "dense"))
 	e.budget.Step(columns)
 	e.budget.Hold(columns * amountSize)
 	all = s.Columns.filled(all, columns)
-	at := e.tracks(all, kids, spots, gap, w, s.Justify == "normal" || s.Justify == "stretch")
+	at := e.tracks(all, children, spots, gap, w, s.Justify == "normal" || s.Justify == "stretch")
 	span := func(p spot) (x, width measure.Measure) {
 		x = at[p.column]
 		return x, at[p.column+p.span].Minus(gap).Minus(x)
 	}
 	shift, between := e.spare(s, at[len(all)].Minus(gap), w, len(all))
-	for i, k := range kids {
+	for i, k := range children {
 		_, width := span(spots[i])
 		k.within = extent{}
 		e.cell(b, k, width.Plus(between.Times(float64(spots[i].span-1))))
 	}
-	tops, height := e.rows(b, kids, spots)
-	for i, k := range kids {
+	tops, height := e.rows(b, children, spots)
+	for i, k := range children {
 		p := spots[i]
 		x, width := span(p)
 		x = x.Plus(shift).Plus(between.Times(float64(p.column)))
@@ -115,7 +115,7 @@ func (e *engine) spare(s *Style, used, w measure.Measure, n int) (before, betwee
 }
 
 // times is how often a grid repeats the columns that are repeated as often as they fit.
-func (e *engine) times(b *Box, gap, w measure.Measure, kids int) int {
+func (e *engine) times(b *Box, gap, w measure.Measure, children int) int {
 	t := &b.Style.Columns
 	r := t.repeat
 	sum := func(all []Track) (m measure.Measure) {
@@ -136,7 +136,7 @@ func (e *engine) times(b *Box, gap, w measure.Measure, kids int) int {
 	e.crosses(one.Times(float64(times + 1)).Minus(room))
 	e.crosses(one.Times(float64(times)).Minus(room))
 	if r.empty && len(t.Tracks) == 0 {
-		times = max(1, min(times, (kids+len(r.of)-1)/len(r.of)))
+		times = max(1, min(times, (children+len(r.of)-1)/len(r.of)))
 	}
 	return times
 }
@@ -291,11 +291,11 @@ func (a axis) next(l Line, from, step int) int {
 }
 
 // placed gives the items of a grid their spots, and how many columns there then are.
-func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spot, columns int) {
+func (e *engine) placed(children []*Box, across, down axis, dense bool) (spots []spot, columns int) {
 	columns = max(1, across.explicit)
-	spots = make([]spot, len(kids))
-	fixed := make([]bool, len(kids))
-	for i, k := range kids {
+	spots = make([]spot, len(children))
+	fixed := make([]bool, len(children))
+	for i, k := range children {
 		p := &spots[i]
 		p.column, p.span = across.span(k.Style.ColumnStart, k.Style.ColumnEnd)
 		p.row, p.rows = down.span(k.Style.RowStart, k.Style.RowEnd)
@@ -378,20 +378,20 @@ func (e *engine) placed(kids []*Box, across, down axis, dense bool) (spots []spo
 
 // tracks gives where each column begins, and one gap after the last ends. Where they stretch, what is left over goes to
 // those whose width is automatic.
-func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w measure.Measure,
+func (e *engine) tracks(all []Track, children []*Box, spots []spot, gap, w measure.Measure,
 	stretch bool) []measure.Measure {
 	base, limit := make([]measure.Measure, len(all)), make([]measure.Measure, len(all))
 	infinite := make([]bool, len(all))
 	total, autos := 0.0, 0
 	for i, t := range all {
-		e.budget.Step(1 + len(kids)/8)
+		e.budget.Step(1 + len(children)/8)
 		if t.Fr > 0 {
 			total += t.Fr
 		}
 		if t.Min.Kind == Length {
 			base[i] = e.of(t.Min.Amount, w)
 		} else {
-			for at, k := range kids { // as its items need
+			for at, k := range children { // as its items need
 				if spots[at].column != i || spots[at].span != 1 {
 					continue
 				}
@@ -410,7 +410,7 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w measure.M
 			limit[i] = e.most(e.of(t.Max.Amount, w), base[i])
 		default:
 			limit[i] = base[i]
-			for at, k := range kids {
+			for at, k := range children {
 				if spots[at].column == i && spots[at].span == 1 {
 					low, high := e.needs(k)
 					if t.Max.Kind == MinContent {
@@ -424,7 +424,7 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w measure.M
 			}
 		}
 	}
-	e.spanning(all, base, limit, kids, spots, gap)
+	e.spanning(all, base, limit, children, spots, gap)
 	gaps := gap.Times(float64(len(all) - 1))
 	left := w.Minus(gaps)
 	for i := range all {
@@ -452,14 +452,15 @@ func (e *engine) tracks(all []Track, kids []*Box, spots []spot, gap, w measure.M
 
 // spanning widens tracks that go by their content to what items over several of them need. An item over a track that is
 // a fraction needs nothing (CSS Grid Layout Level 2, section 6.6).
-func (e *engine) spanning(all []Track, base, limit []measure.Measure, kids []*Box, spots []spot, gap measure.Measure) {
+func (e *engine) spanning(all []Track, base, limit []measure.Measure, children []*Box, spots []spot,
+	gap measure.Measure) {
 	limited := make([]bool, len(all))
 	for _, p := range spots {
 		if p.span == 1 {
 			limited[p.column] = true
 		}
 	}
-	for at, k := range kids {
+	for at, k := range children {
 		p := spots[at]
 		over := all[p.column : p.column+p.span]
 		if p.span < 2 || slices.ContainsFunc(over, func(t Track) bool { return t.Fr > 0 }) {

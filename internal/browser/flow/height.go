@@ -131,7 +131,7 @@ func heeds(b *Box) bool {
 	case s.Arranges(), s.Lines != "normal" && s.Lines != "":
 		return true
 	}
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		if partial(k.Style) {
 			return true
 		}
@@ -176,7 +176,7 @@ func (e *engine) sink(b *Box, height float64) {
 	}
 	free := e.high(b, height) - b.pad[Top].Px - b.pad[Bottom].Px - height
 	by, _ := spread(b.Style.Lines, max(0, free), 1)
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		k.y += by
 	}
 }

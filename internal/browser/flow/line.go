@@ -11,7 +11,7 @@ const least = 1. / 64
 
 // lines lays out boxes that stand in lines in b, from y on in a context of floats, and gives their
 // height.
-func (e *engine) lines(b *Box, kids []*Box, f *floats, x measure.Measure, y float64) float64 {
+func (e *engine) lines(b *Box, children []*Box, f *floats, x measure.Measure, y float64) float64 {
 	s, w := b.Style, b.content()
 	space := e.space(s)
 	at := 0.0
@@ -27,7 +27,7 @@ func (e *engine) lines(b *Box, kids []*Box, f *floats, x measure.Measure, y floa
 		on, used = nil, measure.Measure{}
 		from, to, _ = e.room(f, y+at, y+at, x, x.Plus(w))
 	}
-	for _, k := range kids {
+	for _, k := range children {
 		if out(k) {
 			if k.Style.Display == None {
 				e.inside(k, f, x, y)
@@ -136,5 +136,5 @@ func lined(b *Box) bool {
 	if b.Leaf != nil || b.Style.Clips {
 		return b.Leaf != nil && b.Leaf.Flows
 	}
-	return slices.ContainsFunc(b.Kids, func(k *Box) bool { return !out(k) && (inline(k) || lined(k)) })
+	return slices.ContainsFunc(b.Children, func(k *Box) bool { return !out(k) && (inline(k) || lined(k)) })
 }

@@ -10,15 +10,15 @@ import (
 // there is no room to be had, and where there is all of it (CSS Grid Layout Level 2, section 12.5 and 12.7.1).
 func (e *engine) gridContents(b *Box) (low, high measure.Measure) {
 	s := b.Style
-	kids := make([]*Box, 0, len(b.Kids))
-	for _, k := range b.Kids {
+	children := make([]*Box, 0, len(b.Children))
+	for _, k := range b.Children {
 		if !out(k) {
-			kids = append(kids, k)
+			children = append(children, k)
 		}
 	}
-	slices.SortStableFunc(kids, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
+	slices.SortStableFunc(children, func(a, c *Box) int { return a.Style.Order - c.Style.Order })
 	across, down := s.axes(1)
-	spots, columns := e.placed(kids, across, down, false)
+	spots, columns := e.placed(children, across, down, false)
 	all := s.Columns.filled(s.Columns.expanded(1), columns)
 	gap := e.gap(s.GapX, measure.Measure{})
 	least, most := make([]measure.Measure, len(all)), make([]measure.Measure, len(all))
@@ -30,14 +30,14 @@ func (e *engine) gridContents(b *Box) (low, high measure.Measure) {
 		if t.Max.IsPercent() {
 			t.Max = automatic
 		}
-		e.budget.Step(1 + len(kids)/8)
+		e.budget.Step(1 + len(children)/8)
 		if t.Min.Kind == Length {
 			least[i] = e.of(t.Min.Amount, measure.Measure{})
 		}
 		if most[i] = least[i]; t.Max.Kind == Length && t.Fr == 0 {
 			most[i] = e.most(least[i], e.of(t.Max.Amount, measure.Measure{}))
 		}
-		for at, k := range kids {
+		for at, k := range children {
 			if spots[at].column != i || spots[at].span != 1 {
 				continue
 			}
@@ -57,7 +57,7 @@ func (e *engine) gridContents(b *Box) (low, high measure.Measure) {
 		}
 		most[i] = e.most(most[i], least[i])
 	}
-	e.spanning(all, least, most, kids, spots, gap)
+	e.spanning(all, least, most, children, spots, gap)
 	var one measure.Measure // a fraction
 	total := 0.0
 	for i, t := range all {
@@ -66,7 +66,7 @@ func (e *engine) gridContents(b *Box) (low, high measure.Measure) {
 			one = e.most(one, most[i].Times(1/max(1, t.Fr)))
 		}
 	}
-	for at, k := range kids {
+	for at, k := range children {
 		p, left, fr := spots[at], measure.Measure{}, 0.0
 		over := all[p.column : p.column+p.span]
 		if p.span < 2 || !slices.ContainsFunc(over, func(t Track) bool { return t.Fr > 0 }) {

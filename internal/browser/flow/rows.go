@@ -10,7 +10,7 @@ type reach struct{ from, to float64 }
 
 // rows works out where the rows of a grid are, whose items are laid out in their columns, and how high they are
 // together.
-func (e *engine) rows(b *Box, kids []*Box, spots []spot) (at []reach, height float64) {
+func (e *engine) rows(b *Box, children []*Box, spots []spot) (at []reach, height float64) {
 	s := b.Style
 	tall := b.tall()
 	gap := 0.0
@@ -25,11 +25,11 @@ func (e *engine) rows(b *Box, kids []*Box, spots []spot) (at []reach, height flo
 		e.doubt(s, "rows of a grid that are repeated as often as they fit")
 		n = max(n, len(s.Rows.expanded(1)))
 	}
-	e.budget.Step(8 * (n + len(kids)))
+	e.budget.Step(8 * (n + len(children)))
 	e.budget.Hold(64 * n)
 	all := s.Rows.filled(s.Rows.expanded(1), n)
 	r := rowSizes{all: all, base: make([]float64, n), limit: make([]float64, n), gap: gap, tall: tall}
-	r.content(kids, spots)
+	r.content(children, spots)
 	r.grow(tall)
 	height = r.sum()
 	inner := e.high(b, height) - b.pad[Top].Px - b.pad[Bottom].Px
@@ -79,7 +79,7 @@ func (r *rowSizes) fixed(z Size) (px float64, is bool) {
 }
 
 // content gives rows the heights that they have by themselves and by what is in them.
-func (r *rowSizes) content(kids []*Box, spots []spot) {
+func (r *rowSizes) content(children []*Box, spots []spot) {
 	byContent := make([]bool, len(r.all))
 	grows, limited := make([]bool, len(r.all)), make([]bool, len(r.all))
 	for i, t := range r.all {
@@ -92,13 +92,13 @@ func (r *rowSizes) content(kids []*Box, spots []spot) {
 			grows[i] = true
 		}
 	}
-	order := make([]int, len(kids))
+	order := make([]int, len(children))
 	for i := range order {
 		order[i] = i
 	}
 	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(spots[a].rows, spots[b].rows) })
 	for _, k := range order {
-		p, need := spots[k], kids[k].Height+kids[k].margin[Top].Px+kids[k].margin[Bottom].Px
+		p, need := spots[k], children[k].Height+children[k].margin[Top].Px+children[k].margin[Bottom].Px
 		fr := 0.0
 		for i := p.row; i < p.row+p.rows; i++ {
 			fr += r.all[i].Fr
@@ -109,9 +109,10 @@ func (r *rowSizes) content(kids []*Box, spots []spot) {
 		}
 		least := need
 		// it may be lower than what is in it
-		if s := kids[k].Style; s.Height.Kind == Auto && (s.Clips || s.MinHeight.Kind == Length) {
-			low, _ := kids[k].size(s.MinHeight)
-			least = max(low, kids[k].pad[Top].Px+kids[k].pad[Bottom].Px) + kids[k].margin[Top].Px + kids[k].margin[Bottom].Px
+		if s := children[k].Style; s.Height.Kind == Auto && (s.Clips || s.MinHeight.Kind == Length) {
+			low, _ := children[k].size(s.MinHeight)
+			c := children[k]
+			least = max(low, c.pad[Top].Px+c.pad[Bottom].Px) + c.margin[Top].Px + c.margin[Bottom].Px
 		}
 		// rows that no item has given a limit yet take all there is
 		open := func(i int) bool { return byContent[i] && !limited[i] }

@@ -48,7 +48,7 @@ func TestSharedStyles(t *testing.T) {
 				shared++
 			}
 			shares[got] = true
-			for _, k := range slices.Clone(e.Kids) {
+			for _, k := range slices.Clone(e.Children) {
 				visit(k, got)
 			}
 		}

@@ -23,23 +23,23 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	if b.Leaf != nil && b.Leaf.Flows {
 		return b
 	}
-	b.Kids = make([]*Box, 0, len(e.Kids))
+	b.Children = make([]*Box, 0, len(e.Children))
 	if style.Before != nil {
-		b.Kids = append(b.Kids, generated(style.Before))
+		b.Children = append(b.Children, generated(style.Before))
 	}
-	for i, k := range e.Kids {
+	for i, k := range e.Children {
 		b.words(content.Text(e, style, i))
 		kid := s.Tree(k, style, content)
 		if kid.Style.Display == Contents || kid.Style.Display == Inline && kid.Leaf == nil && kid.Node < 0 &&
-			len(kid.Kids) > 0 {
-			b.Kids = append(b.Kids, kid.Kids...)
+			len(kid.Children) > 0 {
+			b.Children = append(b.Children, kid.Children...)
 			continue
 		}
-		b.Kids = append(b.Kids, kid)
+		b.Children = append(b.Children, kid)
 	}
-	b.words(content.Text(e, style, len(e.Kids)))
+	b.words(content.Text(e, style, len(e.Children)))
 	if style.After != nil {
-		b.Kids = append(b.Kids, generated(style.After))
+		b.Children = append(b.Children, generated(style.After))
 	}
 	return b
 }
@@ -48,7 +48,7 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 func (b *Box) Again() {
 	b.Line, b.Fits, b.passes, b.Height = 0, false, unknown, 0
 	b.within, b.forced, b.was = extent{}, extent{}, before{}
-	for _, k := range b.Kids {
+	for _, k := range b.Children {
 		k.Again()
 	}
 }
@@ -78,7 +78,7 @@ func (b *Box) words(leaf *Leaf) {
 	if s.Arranges() {
 		own.Display = Root
 	}
-	b.Kids = append(b.Kids, &Box{Style: own, Leaf: leaf, Node: leaf.Node, Space: true})
+	b.Children = append(b.Children, &Box{Style: own, Leaf: leaf, Node: leaf.Node, Space: true})
 }
 
 // generated is the box of a pseudo-element.

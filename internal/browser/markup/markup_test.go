@@ -27,7 +27,7 @@ func shape(d *markup.Document, n *markup.Node) string {
 		text += " " + d.Text()[n.Start.From:n.Start.To]
 	}
 	var in []string
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		if s := shape(d, k); s != "" {
 			in = append(in, s)
 		}
@@ -102,7 +102,7 @@ func TestAttributes(t *testing.T) {
 		c.tag, c.set, c.drop = strings.ReplaceAll(c.tag, `\n`, "\n"), strings.ReplaceAll(c.set, `\n`, "\n"),
 			strings.ReplaceAll(c.drop, `\n`, "\n")
 		d := markup.Read(nil, []byte(c.tag+"text"))
-		p := d.Root.Kids[0]
+		p := d.Root.Children[0]
 		if got := string(d.Apply([]markup.Edit{d.SetAttr(p, "class", "x y")})); got != c.set+"text" {
 			t.Errorf("%s set: %s, want %s", c.tag, got, c.set)
 		}
@@ -113,7 +113,7 @@ func TestAttributes(t *testing.T) {
 		}
 		for _, value := range []string{`a"b`, "a'b", "a&amp;b", "a&b", "&lt", "", "ü"} {
 			again := markup.Read(nil, d.Apply([]markup.Edit{d.SetAttr(p, "title", value)}))
-			if a := again.Root.Kids[0].Attr("title"); a == nil || a.Value != value {
+			if a := again.Root.Children[0].Attr("title"); a == nil || a.Value != value {
 				t.Errorf("%s with the title %s reads %v", c.tag, value, a)
 			}
 		}
@@ -186,7 +186,7 @@ func plainShape(nodes func(func(*html.Node) bool), b *strings.Builder) {
 }
 
 func treeShape(n *markup.Node, b *strings.Builder) {
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		if !k.IsText() {
 			b.WriteString(k.Tag + "(")
 			treeShape(k, b)

@@ -13,7 +13,7 @@ func (d *Document) Outer(n *Node) Span {
 	}
 	s := Span{n.Start.From, max(n.Start.To, n.End.To)}
 	if n.End.Len() == 0 {
-		for _, k := range n.Kids {
+		for _, k := range n.Children {
 			s.To = max(s.To, d.Outer(k).To)
 		}
 		for s.To > n.Start.To && blank(d.text[s.To-1]) { // the space at its end belongs to what comes next
@@ -176,25 +176,25 @@ func reindent(text, from, to string) string {
 // indented as its neighbours are, where those have them. The element must have a start tag in the source, and an end
 // tag.
 func (d *Document) Insert(in *Node, at int, text string) Edit {
-	var kids []*Node
-	for _, k := range in.Kids {
+	var children []*Node
+	for _, k := range in.Children {
 		if !k.IsText() && k.Start.Len() > 0 {
-			kids = append(kids, k)
+			children = append(children, k)
 		}
 	}
 	newline := d.newline()
 	lines := func(indent string) string {
 		return strings.ReplaceAll(reindent(text, "", indent), "\n", newline)
 	}
-	if at < len(kids) {
-		before := kids[at]
+	if at < len(children) {
+		before := children[at]
 		if s, alone := d.lines(before); alone {
 			return Edit{Span{s.From, s.From}, d.indent(before) + lines(d.indent(before)) + newline}
 		}
 		return Edit{Span{before.Start.From, before.Start.From}, lines(d.indent(before))}
 	}
-	if len(kids) > 0 {
-		last := kids[len(kids)-1]
+	if len(children) > 0 {
+		last := children[len(children)-1]
 		if s, alone := d.lines(last); alone {
 			return Edit{Span{s.To, s.To}, d.indent(last) + lines(d.indent(last)) + newline}
 		}
@@ -211,7 +211,7 @@ func (d *Document) Insert(in *Node, at int, text string) Edit {
 
 // Body is what holds what is seen of a document: its body or, of a part or where that has no tags, the root.
 func (d *Document) Body() *Node {
-	for _, k := range d.Root.Kids {
+	for _, k := range d.Root.Children {
 		if k.Tag == "body" && k.Start.Len() > 0 {
 			return k
 		}
@@ -223,7 +223,7 @@ func (d *Document) Body() *Node {
 // element whose end tag is left out, or the root of a source.
 func (d *Document) Append(in *Node, text string) Edit {
 	if in.Start.Len() > 0 && in.End.Len() > 0 && in != d.Root {
-		return d.Insert(in, len(in.Kids), text)
+		return d.Insert(in, len(in.Children), text)
 	}
 	at := len(d.text)
 	if in == d.Root || in.Tag == "body" {
@@ -281,13 +281,13 @@ func (d *Document) Step() string {
 // without it, or as its last. What it moves into must not be in it.
 func (d *Document) Move(n, in *Node, at int) []Edit {
 	var seen []*Node
-	for _, k := range in.Kids {
+	for _, k := range in.Children {
 		if !k.IsText() && k.Start.Len() > 0 && k != n {
 			seen = append(seen, k)
 		}
 	}
 	rest := *in
-	rest.Kids = seen
+	rest.Children = seen
 	text := strings.ReplaceAll(d.Copy(n), "\r\n", "\n")
 	return []Edit{d.Remove(n), d.Insert(&rest, at, strings.ReplaceAll(text, "\r", "\n"))}
 }

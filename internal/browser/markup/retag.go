@@ -58,10 +58,10 @@ func (d *Document) Retagged(edits []Edit, some map[*Node]bool) (next *Document, 
 		if n.End.Len() > 0 {
 			c.End = Span{moved(n.End.From), moved(n.End.To)}
 		}
-		if len(n.Kids) > 0 {
-			c.Kids = make([]*Node, len(n.Kids))
-			for i, k := range n.Kids {
-				c.Kids[i] = copied(k, &c)
+		if len(n.Children) > 0 {
+			c.Children = make([]*Node, len(n.Children))
+			for i, k := range n.Children {
+				c.Children[i] = copied(k, &c)
 			}
 		}
 		return &c

@@ -25,13 +25,13 @@ type Document struct {
 
 // A Node is an element or a text of the tree that the Standard's parser makes.
 type Node struct {
-	Tag    string // in lower case; empty of a text
-	Text   string // of a text, with its references resolved
-	Attrs  []Attr // of its start tag
-	Start  Span   // its start tag, or all of a text; empty where there is none in the source
-	End    Span   // its end tag; empty where that is left out
-	Parent *Node
-	Kids   []*Node
+	Tag      string // in lower case; empty of a text
+	Text     string // of a text, with its references resolved
+	Attrs    []Attr // of its start tag
+	Start    Span   // its start tag, or all of a text; empty where there is none in the source
+	End      Span   // its end tag; empty where that is left out
+	Parent   *Node
+	Children []*Node
 }
 
 // IsText reports whether the node is a text.
@@ -61,7 +61,7 @@ func (n *Node) Classes() []string {
 // Walk visits the node and all in it, in document order.
 func (n *Node) Walk(visit func(*Node)) {
 	visit(n)
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		k.Walk(visit)
 	}
 }
@@ -305,7 +305,7 @@ func (p *placing) tree() (*Node, error) {
 		return nil, err
 	}
 	p.add(root, document.ChildNodes())
-	for _, k := range root.Kids {
+	for _, k := range root.Children {
 		if k.Tag == "html" {
 			k.Parent = nil
 			return k, nil
@@ -332,13 +332,13 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 			}
 		case html.TextNode:
 			last = &Node{Parent: to, Text: n.Data}
-			to.Kids = append(to.Kids, last)
+			to.Children = append(to.Children, last)
 			if was >= 0 {
 				p.texts[was] = last
 			}
 		case html.ElementNode:
 			last = &Node{Tag: n.Data, Parent: to}
-			to.Kids = append(to.Kids, last)
+			to.Children = append(to.Children, last)
 			p.add(last, n.ChildNodes())
 		}
 	}
@@ -347,9 +347,10 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 // finish gives nodes their spans, and tells what is wrong.
 func (p *placing) finish() {
 	open := []*Node{} // with a start tag and without an end tag as yet
-	if kids := p.d.Root.Kids; len(p.tokens) > 0 && p.tokens[0].kind == html.TextToken && p.d.Part && len(kids) > 0 &&
-		kids[0].IsText() {
-		kids[0].Start = p.tokens[0].Span
+	if children := p.d.Root.Children; len(p.tokens) > 0 && p.tokens[0].kind == html.TextToken && p.d.Part &&
+		len(children) > 0 &&
+		children[0].IsText() {
+		children[0].Start = p.tokens[0].Span
 	}
 	for i, t := range p.tokens {
 		place := p.places[i]
@@ -408,8 +409,8 @@ func (p *placing) rawElement(n *Node, i int) {
 	for at := i - 1; at >= 0 && at >= i-2; at-- {
 		if s := p.tokens[at]; s.kind == html.StartTagToken && s.name == n.Tag {
 			n.Start, n.Attrs, n.End = s.Span, attributes(p.budget, p.d.text, s.Span), p.tokens[i].Span
-			if text := i - 1; text > at && len(n.Kids) == 1 && n.Kids[0].IsText() {
-				n.Kids[0].Start = p.tokens[text].Span
+			if text := i - 1; text > at && len(n.Children) == 1 && n.Children[0].IsText() {
+				n.Children[0].Start = p.tokens[text].Span
 			}
 			return
 		}

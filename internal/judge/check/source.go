@@ -87,7 +87,7 @@ func (c *checker) measure(n *markup.Node) (s markup.Span) {
 		at = len(c.outer)
 		c.outer = append(c.outer, element{n, s})
 	}
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		if in := c.measure(k); in.Len() > 0 && n.End.Len() == 0 {
 			s.To = max(s.To, in.To)
 		}
@@ -111,7 +111,7 @@ func (c *checker) end(f markup.Fault) int {
 	}
 	column := c.doc.Line(n.Start.From).Column
 	end := n.Start.To
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		s := c.doc.Outer(k)
 		if s.Len() == 0 || k.IsText() && strings.TrimSpace(k.Text) == "" {
 			continue
@@ -472,7 +472,7 @@ func (c *checker) imported(f kit.File) bool {
 
 // head is the start tag of the document's head, or its beginning.
 func (c *checker) head() (s markup.Span) {
-	for _, k := range c.doc.Root.Kids {
+	for _, k := range c.doc.Root.Children {
 		if k.Tag == "head" {
 			s = k.Start
 		}
@@ -485,12 +485,12 @@ func (c *checker) inHead(label, line string, links []origin.Link) []finding.Fix 
 	if len(links) > 0 {
 		return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.Before(links[0].Start, line)}}}
 	}
-	for _, k := range c.doc.Root.Kids {
+	for _, k := range c.doc.Root.Children {
 		if k.Tag != "head" {
 			continue
 		}
-		for i := len(k.Kids) - 1; i >= 0; i-- {
-			if n := k.Kids[i]; !n.IsText() && n.Start.Len() > 0 {
+		for i := len(k.Children) - 1; i >= 0; i-- {
+			if n := k.Children[i]; !n.IsText() && n.Start.Len() > 0 {
 				return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.After(c.doc.Outer(n), line)}}}
 			}
 		}

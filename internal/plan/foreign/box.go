@@ -107,16 +107,16 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 		if b.Node >= 0 {
 			box := Box{X: b.X, Y: b.Y, Width: b.Width, Height: b.Height, Line: b.Line, Shown: true,
 				Before: b.Pad[flow.Left], After: b.Pad[flow.Right]}
-			if f.nodes[b.Node].Kind == page.Column && f.Inner() != "" && len(b.Kids) > 0 {
-				box.Before += b.Kids[0].Pad[flow.Left]
-				box.After += b.Kids[0].Pad[flow.Right]
+			if f.nodes[b.Node].Kind == page.Column && f.Inner() != "" && len(b.Children) > 0 {
+				box.Before += b.Children[0].Pad[flow.Left]
+				box.After += b.Children[0].Pad[flow.Right]
 			}
 			if had := boxes[b.Node]; had.Shown { // of several elements and texts
 				box = had.and(box)
 			}
 			boxes[b.Node] = box
 		}
-		for _, k := range b.Kids {
+		for _, k := range b.Children {
 			visit(k)
 		}
 	}

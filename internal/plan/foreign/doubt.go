@@ -120,7 +120,7 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 		if b.Node >= 0 {
 			boxes[b.Node].Estimated = true
 		}
-		for _, k := range b.Kids {
+		for _, k := range b.Children {
 			mark(k)
 		}
 	}
@@ -154,7 +154,7 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 		}
 		any = after
 		inside := any
-		for _, k := range b.Kids {
+		for _, k := range b.Children {
 			inside = visit(k, node, told) || inside
 		}
 		if sized(b.Style) { // what is in it moves nothing else

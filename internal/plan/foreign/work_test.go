@@ -136,10 +136,10 @@ func copied(b *budget.Budget, n *markup.Node, to *css.Element) *css.Cascade {
 	var sources []css.Source
 	var visit func(n *markup.Node, to *css.Element)
 	visit = func(n *markup.Node, to *css.Element) {
-		for _, k := range n.Kids {
+		for _, k := range n.Children {
 			switch {
 			case k.Tag == "style":
-				sources = append(sources, css.Source{Name: "style", Text: k.Kids[0].Text})
+				sources = append(sources, css.Source{Name: "style", Text: k.Children[0].Text})
 			case !k.IsText():
 				e := to.Add(&css.Element{Type: k.Tag, Classes: k.Classes()})
 				if a := k.Attr("style"); a != nil {
@@ -241,7 +241,7 @@ func TestReadingEnds(t *testing.T) {
 	if err := origin.Parse(ctx, o); !errors.Is(err, context.Canceled) {
 		t.Errorf("a page: %v", err)
 	}
-	if n := len(origin.Document(o).Root.Kids); n != 2000 {
+	if n := len(origin.Document(o).Root.Children); n != 2000 {
 		t.Errorf("read again, it has %d elements", n)
 	}
 }

@@ -155,7 +155,7 @@ func (w *written) dress(c *css.Cascade, e *css.Element, n *markup.Node) {
 // fill puts what stands in an element of the file into one of the page.
 func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 	space := false
-	for _, k := range in.Kids {
+	for _, k := range in.Children {
 		if k.IsText() {
 			if strings.TrimSpace(k.Text) == "" {
 				space = true
@@ -166,7 +166,7 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 				node = number
 			}
 			h := hold(to)
-			h.between = append(h.between, loose{len(to.Kids), wordsOf(k.Text), node})
+			h.between = append(h.between, loose{len(to.Children), wordsOf(k.Text), node})
 			space = strings.TrimRight(k.Text, " \t\r\n\f") != k.Text
 			continue
 		}
@@ -202,7 +202,7 @@ func (w *written) wordy(f *Page, n *markup.Node) (text string, is bool) {
 	var b strings.Builder
 	var visit func(n *markup.Node) bool
 	visit = func(n *markup.Node) bool {
-		for _, k := range n.Kids {
+		for _, k := range n.Children {
 			number, block := w.numbers[k]
 			switch {
 			case k.IsText():
@@ -250,7 +250,7 @@ func (w *written) enclosed(f *Page, boxes []Box, root *flow.Box) {
 				}
 			}
 		}
-		for _, k := range b.Kids {
+		for _, k := range b.Children {
 			visit(k)
 		}
 	}

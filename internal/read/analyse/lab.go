@@ -82,7 +82,7 @@ func (t *trial) lay() {
 		if b.Node >= 0 {
 			t.boxes[t.order[b.Node]] = b
 		}
-		for _, k := range b.Kids {
+		for _, k := range b.Children {
 			visit(k)
 		}
 	}

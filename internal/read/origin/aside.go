@@ -119,7 +119,7 @@ func Taken(o *page.Origin, file []byte) ([]byte, error) {
 	}
 	p := pairing{old: Document(o), next: next, pairs: map[*markup.Node]*markup.Node{}, taken: map[*markup.Node]bool{}}
 	p.same()
-	p.kids(p.old.Root, next.Root)
+	p.children(p.old.Root, next.Root)
 	var edits []markup.Edit
 	p.old.Root.Walk(func(n *markup.Node) {
 		if to := p.pairs[n]; to != nil && to.Start.Len() > 0 {

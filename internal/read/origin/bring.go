@@ -230,7 +230,7 @@ func titleOf(o *page.Origin, file string) string {
 	title := ""
 	Document(o).Root.Walk(func(n *markup.Node) {
 		if n.Tag == "title" && title == "" && n.Parent.Tag != "svg" {
-			for _, k := range n.Kids {
+			for _, k := range n.Children {
 				title += k.Text
 			}
 		}

@@ -115,7 +115,7 @@ func loose(n *page.Node, all map[*page.Node]Stretch) bool {
 // standing are the elements and texts that stand straight in an element: those in elements without tags, such as a
 // body whose tag is left out, and in a body that is no node itself, stand in what is around those.
 func standing(in *markup.Node, node func(*markup.Node) bool) (all []*markup.Node) {
-	for _, k := range in.Kids {
+	for _, k := range in.Children {
 		switch {
 		case !k.IsText() && idle[k.Tag]:
 		case !k.IsText() && (k.Start.Len() == 0 || (k.Tag == "body" || k.Tag == "html") && !node(k)):
@@ -132,7 +132,7 @@ func Inside(column *markup.Node, inner string) *markup.Node {
 	if inner == "" {
 		return column
 	}
-	for _, k := range column.Kids {
+	for _, k := range column.Children {
 		if !k.IsText() && !idle[k.Tag] {
 			if slices.Contains(k.Classes(), inner) {
 				return k

@@ -38,8 +38,8 @@ func Links(doc *markup.Document) (all []Link) {
 		case n.Tag == "style" && (n.Parent == doc.Root || n.Parent.Tag != "noscript" && n.Parent.Tag != "template"):
 			here++
 			l := Link{Node: n, Name: fmt.Sprintf("%s%d", Style, here), Media: valueOf(n, "media"), Here: true}
-			if len(n.Kids) > 0 { // its text is one
-				l.Text = n.Kids[0].Text
+			if len(n.Children) > 0 { // its text is one
+				l.Text = n.Children[0].Text
 			}
 			if kind := valueOf(n, "type"); kind == "" || strings.EqualFold(kind, "text/css") {
 				all = append(all, l)

@@ -104,7 +104,7 @@ func headingIn(nodes []*page.Node) string {
 func content(n *markup.Node) *page.Content {
 	c := &page.Content{Type: page.HTML}
 	words, plain := "", true
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		plain = plain && k.IsText()
 		words += k.Text
 	}
@@ -124,12 +124,12 @@ func content(n *markup.Node) *page.Content {
 
 // itemsOf are the items of a list, where each is words alone; else none.
 func itemsOf(n *markup.Node) (items []string) {
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		if k.IsText() && blank(k.Text) {
 			continue
 		}
 		words := ""
-		for _, t := range k.Kids {
+		for _, t := range k.Children {
 			if !t.IsText() {
 				return nil
 			}

@@ -29,7 +29,7 @@ func (p *pairing) same() {
 			p.whole(n, has[text])
 			return
 		}
-		for _, k := range n.Kids {
+		for _, k := range n.Children {
 			visit(k)
 		}
 	}
@@ -79,7 +79,7 @@ func outer(doc *markup.Document, n *markup.Node) string {
 
 // elements are those straight in an element.
 func elements(n *markup.Node) (all []*markup.Node) {
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		if !k.IsText() {
 			all = append(all, k)
 		}
@@ -90,13 +90,13 @@ func elements(n *markup.Node) (all []*markup.Node) {
 // mostPairs is how many pairs of elements side by side are weighed.
 const mostPairs = 1 << 21
 
-// kids pairs what stands in two elements: in their order, those that are most alike.
-func (p *pairing) kids(a, b *markup.Node) {
+// children pairs what stands in two elements: in their order, those that are most alike.
+func (p *pairing) children(a, b *markup.Node) {
 	old := slices.DeleteFunc(elements(a), func(n *markup.Node) bool { return p.pairs[n] != nil })
 	next := slices.DeleteFunc(elements(b), func(n *markup.Node) bool { return p.taken[n] })
 	for _, pair := range run(old, next) {
 		p.pairs[pair[0]], p.taken[pair[1]] = pair[1], true
-		p.kids(pair[0], pair[1])
+		p.children(pair[0], pair[1])
 	}
 }
 
@@ -152,7 +152,7 @@ func likeness(a, b *markup.Node) int {
 	if slices.Equal(a.Classes(), b.Classes()) {
 		weight += 2
 	}
-	if len(a.Kids) == len(b.Kids) {
+	if len(a.Children) == len(b.Children) {
 		weight++
 	}
 	return weight

@@ -117,16 +117,16 @@ const Most = page.MaxNodes - 2
 // item is a node that was read and is yet without an id.
 type item struct {
 	*page.Node
-	of    *markup.Node // the element that gives it its name; nil of a block
-	place int
-	kids  []item
+	of       *markup.Node // the element that gives it its name; nil of a block
+	place    int
+	children []item
 }
 
 // look finds out what elements are, in an element of that kind and, where held, in a container, row or column; and
 // reports whether any is of the grid. Columns that do not stand straight in a row are none, nor are containers in
 // containers, rows or columns, nor rows straight in rows.
 func (r *reader) look(n *markup.Node, in page.Kind, held bool) (some bool) {
-	for _, k := range n.Kids {
+	for _, k := range n.Children {
 		if k.IsText() || idle[k.Tag] {
 			continue
 		}
@@ -247,15 +247,15 @@ func (r *reader) node(n *markup.Node, depth int) item {
 	if kind == page.Column {
 		inside = Inside(n, r.inner)
 	}
-	i.kids = r.nodes(inside, depth+1)
+	i.children = r.nodes(inside, depth+1)
 	if a := n.Attr("id"); a != nil {
 		i.Anchor = a.Value
 	}
-	if kind == page.Element && section(n.Tag, i.kids) {
+	if kind == page.Element && section(n.Tag, i.children) {
 		i.Kind = page.Section
 	}
 	r.words.settle(i.Node, n)
-	for _, kid := range i.kids {
+	for _, kid := range i.children {
 		if kind == page.Row && begins(kid.Node) {
 			kid.At = r.words.begun(i.Node, kid.Node)
 		}
@@ -269,18 +269,18 @@ func (r *reader) groups(n *markup.Node) bool {
 	if r.count > page.MaxNodes/2 || !grouping[n.Tag] {
 		return false
 	}
-	return slices.ContainsFunc(n.Kids, func(k *markup.Node) bool {
+	return slices.ContainsFunc(n.Children, func(k *markup.Node) bool {
 		if n.Tag == "ul" || n.Tag == "ol" { // of words alone it is a list
-			return !r.loose(k) && slices.ContainsFunc(k.Kids, func(k *markup.Node) bool { return !r.loose(k) })
+			return !r.loose(k) && slices.ContainsFunc(k.Children, func(k *markup.Node) bool { return !r.loose(k) })
 		}
 		return !r.loose(k)
 	})
 }
 
 // section reports whether an element is one around containers and nothing else.
-func section(tag string, kids []item) bool {
-	return len(kids) > 0 && slices.Contains(page.Elements(page.Section), tag) &&
-		!slices.ContainsFunc(kids, func(k item) bool { return k.Kind != page.Container && k.Kind != page.Section })
+func section(tag string, children []item) bool {
+	return len(children) > 0 && slices.Contains(page.Elements(page.Section), tag) &&
+		!slices.ContainsFunc(children, func(k item) bool { return k.Kind != page.Container && k.Kind != page.Section })
 }
 
 // taker puts what was read on the page.
@@ -297,7 +297,7 @@ func (t *taker) find(items []item, was Was) {
 		if n := was(i.place); n != nil && !t.taken[n.ID] { // whatever it has become: it is the same element of the file
 			t.was[i.Node], t.taken[n.ID] = n, true
 		}
-		t.find(i.kids, was)
+		t.find(i.children, was)
 	}
 }
 
@@ -309,7 +309,7 @@ func (t *taker) take(items []item) (nodes []*page.Node) {
 			i.ID = t.id(i.Kind)
 		}
 		t.Places = append(t.Places, i.place)
-		i.Children = t.take(i.kids)
+		i.Children = t.take(i.children)
 		if i.of != nil && !i.Named {
 			i.Name = name(i.of, i.Node)
 		}

@@ -118,7 +118,7 @@ func (w *words) kind(n *markup.Node, in page.Kind, held bool) page.Kind {
 // clears reports whether an element is the one that clears a row, in kits that have one.
 func (w *words) clears(n *markup.Node) bool {
 	base := w.v.Base(page.Block)
-	return base != nil && len(n.Kids) == 0 && slices.Contains(Said(n), base.Text)
+	return base != nil && len(n.Children) == 0 && slices.Contains(Said(n), base.Text)
 }
 
 // settle gives a node what the words of its element say, and its own classes: those that are no words on such a node.

@@ -41,9 +41,9 @@ func written(c page.Content) page.Content {
 
 // words is the stretch of the only text in an element.
 func words(m *html.Node) (s html.Span, is bool) {
-	if len(m.Kids) != 1 || !m.Kids[0].IsText() || m.Kids[0].Start.Len() == 0 ||
-		strings.TrimSpace(m.Kids[0].Text) == "" {
+	if len(m.Children) != 1 || !m.Children[0].IsText() || m.Children[0].Start.Len() == 0 ||
+		strings.TrimSpace(m.Children[0].Text) == "" {
 		return s, false
 	}
-	return m.Kids[0].Start, true
+	return m.Children[0].Start, true
 }

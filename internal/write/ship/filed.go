@@ -194,7 +194,7 @@ func top(doc *html.Document) (s html.Span) {
 	if strings.HasPrefix(doc.Text(), "\ufeff") {
 		at = len("\ufeff")
 	}
-	for _, k := range doc.Root.Kids {
+	for _, k := range doc.Root.Children {
 		if k.Tag == "head" && k.Start.Len() > 0 {
 			return html.Span{From: k.Start.To, To: k.Start.To}
 		}
