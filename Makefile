@@ -91,7 +91,7 @@ trial: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
 sheets: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
-	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/read/analyse
+	ANALYSE_SHEETS=3000 go test -timeout 60m ./internal/read/infer
 	cd e2e && FOREIGN_SHEETS=600 npx --no-install playwright test foreign
 
 ## measure: benchmarks of the core and of the interface

@@ -124,7 +124,7 @@ func kitFactsCommand() *cobra.Command {
 // mixins is the mixin-based code of an empty page on the kit, with all that the kit has.
 func mixins(k *kit.Kit) *mixin.Mixed {
 	pg := &page.Page{ID: "page", Name: k.Name, File: "index.html", Language: "en", Kit: k.ID}
-	k = k.Ours()
+	k = k.Native()
 	p := &project.Project{Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
 	return mixin.New(layout.Of(k, pg), p, code.Options{Whole: true})
 }

@@ -15,7 +15,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A kitReport is a kit that was read from stylesheets, and how.
@@ -99,7 +99,7 @@ func kitReadCommand() *cobra.Command {
 				choices[doubt] = choice
 			}
 			base := strings.TrimSuffix(files[0].Name, filepath.Ext(files[0].Name))
-			k, r, err := analyse.Kit(c.Context(), "kit", base, files, choices)
+			k, r, err := infer.Kit(c.Context(), "kit", base, files, choices)
 			if err != nil {
 				return err
 			}
@@ -121,7 +121,7 @@ func kitReadCommand() *cobra.Command {
 	return c
 }
 
-func newKitReport(k *kit.Kit, r *analyse.Reading, explain bool) kitReport {
+func newKitReport(k *kit.Kit, r *infer.Reading, explain bool) kitReport {
 	report := kitReport{Kit: k, Found: []factReport{}, Findings: []findingReport{}, Doubts: []doubtReport{},
 		Idle: r.Idle}
 	places := func(rules []vocab.Rule) (all []placeReport) {

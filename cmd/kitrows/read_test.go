@@ -34,7 +34,7 @@ func TestKitRead(t *testing.T) {
 		t.Fatal(err)
 	}
 	if k := report.Kit; k.Columns.N() != 4 || k.GutterAt(0).Px() != 10 || len(k.Breakpoints) != 2 ||
-		k.Name != "team" || k.Brought.Files[0].Text != teamSheet {
+		k.Name != "team" || k.Imported.Files[0].Text != teamSheet {
 		t.Errorf("the kit: %+v", k)
 	}
 	if f := report.Found[0]; f.What != "columns" || f.Sure != "read" || f.Rules[0] != (placeReport{"team.css", 3}) {

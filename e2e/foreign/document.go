@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 )
@@ -60,7 +60,7 @@ func judged(d document) trial {
 	for _, l := range origin.Links(origin.Document(o)) {
 		t.Sheet += l.Text
 	}
-	read, _, err := analyse.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: t.Sheet}}, nil)
+	read, _, err := infer.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: t.Sheet}}, nil)
 	if err != nil {
 		t.Refused = err.Error()
 	} else {

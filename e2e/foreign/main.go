@@ -18,7 +18,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 	"kitrows/internal/write/code"
@@ -85,7 +85,7 @@ func main() {
 		for i, s := range f.Sources {
 			files[i] = kit.File{Name: s.Name, Text: s.Text}
 		}
-		k, reading, err := analyse.Kit(context.Background(), "kit", "Team", files, nil)
+		k, reading, err := infer.Kit(context.Background(), "kit", "Team", files, nil)
 		if err != nil {
 			write(out, trial{Name: name, Error: err.Error(), Sheet: files[0].Text})
 			continue
@@ -121,7 +121,7 @@ func byHand(out *bufio.Writer, pages int) {
 		if err != nil {
 			panic(err)
 		}
-		k, reading, err := analyse.Kit(context.Background(), "kit", "Team",
+		k, reading, err := infer.Kit(context.Background(), "kit", "Team",
 			[]kit.File{{Name: f.Name(), Text: string(text)}}, nil)
 		if err != nil {
 			write(out, trial{Name: f.Name(), Error: err.Error(), Sheet: string(text)})
@@ -141,14 +141,14 @@ func byHand(out *bufio.Writer, pages int) {
 func readBack(name string, k *kit.Kit, document string) trial {
 	o := page.NewOrigin([]byte(document), nil)
 	own := *k
-	own.Brought = &kit.Brought{} // its files stand in the document
-	for i, f := range k.Brought.Files {
+	own.Imported = &kit.Imported{} // its files stand in the document
+	for i, f := range k.Imported.Files {
 		for _, l := range origin.Links(origin.Document(o)) {
 			if l.Text == f.Text {
-				own.Brought.Files = append(own.Brought.Files, kit.File{Name: l.Name, Text: f.Text})
+				own.Imported.Files = append(own.Imported.Files, kit.File{Name: l.Name, Text: f.Text})
 			}
 		}
-		if len(own.Brought.Files) <= i {
+		if len(own.Imported.Files) <= i {
 			return trial{Name: name, Error: "the document does not hold " + f.Name}
 		}
 	}
@@ -157,7 +157,7 @@ func readBack(name string, k *kit.Kit, document string) trial {
 		return trial{Name: name, Error: err.Error()}
 	}
 	l := layout.Of(&own, pg)
-	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: document}
+	t := trial{Name: name, Sheet: k.Imported.Files[0].Text, Document: document}
 	for _, v := range widths(k) {
 		plan := plan{Width: v}
 		for _, b := range l.Plan(v).Boxes {
@@ -186,7 +186,7 @@ func widths(k *kit.Kit) (all []float64) {
 // planned is a page with its plan at, below and between breakpoints.
 func planned(name string, k *kit.Kit, pg *page.Page) trial {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Sheet: k.Brought.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k),
+	t := trial{Name: name, Sheet: k.Imported.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k),
 		code.Options{Mark: true})}
 	for _, v := range widths(k) {
 		t.Plans = append(t.Plans, plan{Width: v, Boxes: l.Plan(v).Boxes})

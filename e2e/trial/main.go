@@ -8,7 +8,7 @@ import (
 	"bufio"
 	"flag"
 	"fmt"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"math"
 	"math/rand/v2"
 	"os"
@@ -106,7 +106,7 @@ func main() {
 		panic(err)
 	}
 	for _, pg := range given.Pages {
-		if given.Kit(pg.Kit).Brought != nil {
+		if given.Kit(pg.Kit).Imported != nil {
 			continue // those are measured on the Proof, each form by its own plan
 		}
 		write(out, pg.Name, given, given.Kit(pg.Kit), pg, 0)
@@ -233,7 +233,7 @@ var telling = []page.Field{page.Width, page.Skip, page.Shown, page.PerLine, page
 
 // settings are the words of a page without which something moves.
 func settings(l *layout.Layout, pr *project.Project) (all []setting) {
-	said, words := markup.Write(l, pr, code.Options{}).Said, analyse.Vocabulary(l.Kit())
+	said, words := markup.Write(l, pr, code.Options{}).Said, infer.Vocabulary(l.Kit())
 	natural := func(row *page.Node) bool {
 		return slices.ContainsFunc(row.Children, func(c *page.Node) bool {
 			chosen, _ := said.Words(words, row, c)

@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A Change is what an operation came to.
@@ -76,7 +76,7 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 
 // fits refuses rows that came into columns where the kit's rows are containers of a width of their own.
 func (e *editor) fits(before *page.Page) (err error) {
-	if r := analyse.Of(e.kit); r == nil || !r.Contain {
+	if r := infer.Of(e.kit); r == nil || !r.Contain {
 		return nil
 	}
 	e.page.Walk(func(n *page.Node, at page.Place) {
@@ -213,7 +213,7 @@ func (r *Rename) apply(e *editor) error {
 }
 
 func (o *OwnRules) apply(e *editor) error {
-	if e.kit.Brought == nil {
+	if e.kit.Imported == nil {
 		return fault.New("allow", o.Allow,
 			"a page on a kit that was read from a stylesheet: other kits have a class for every setting")
 	}

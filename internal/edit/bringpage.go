@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/write/rewrite"
 )
@@ -120,9 +120,9 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 			k, rest = p.Kit(pg.Kit), files
 		}
 	}
-	if k.Brought != nil {
+	if k.Imported != nil {
 		rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool {
-			return origin.Find(k.Brought.Files,
+			return origin.Find(k.Imported.Files,
 				f.Name) >= 0
 		})
 	}
@@ -150,13 +150,13 @@ func kitID(files []kit.File) string {
 func fitting(p *project.Project, o *page.Origin, files []kit.File) (best *kit.Kit) {
 	most := 0
 	for _, k := range p.Kits {
-		if k.Brought != nil && !slices.ContainsFunc(k.Brought.Files, func(f kit.File) bool {
+		if k.Imported != nil && !slices.ContainsFunc(k.Imported.Files, func(f kit.File) bool {
 			at := origin.Find(files, f.Name)
 			return at < 0 || files[at].Text != f.Text
 		}) {
 			return k
 		}
-		read := origin.Read(origin.Document(o), k, analyse.Vocabulary(k), origin.Inner(k), nil)
+		read := origin.Read(origin.Document(o), k, infer.Vocabulary(k), origin.Inner(k), nil)
 		count := 0
 		(&page.Page{Body: read.Body}).Walk(func(n *page.Node, _ page.Place) {
 			if n.Kind == page.Row || n.Kind == page.Column {

@@ -10,7 +10,7 @@ import (
 	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -20,7 +20,7 @@ func TestRowsThatAreContainers(t *testing.T) {
 	sheet := `* { box-sizing: border-box } .deck { display: flex; flex-wrap: wrap; width: 960px; margin: 0 auto } .deck > * { padding: 0 10px; flex: 0 0 100% }
 .deck > .d3 { flex-basis: 25% } .deck > .d4 { flex-basis: 33.3333% } .deck > .d6 { flex-basis: 50% } .deck > .d8 { flex-basis: 66.6667% } .deck > .d12 { flex-basis: 100% }`
 	const file = `<body><div class="deck"><div class="d4"><p>Log</p></div><div class="d8"><p>Tides</p></div></div></body>`
-	k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, r, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil || !r.Contain {
 		t.Fatal(r, err)
 	}

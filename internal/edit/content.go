@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/intake"
 )
 
@@ -203,7 +203,7 @@ func Read(ctx context.Context, o Operation) (Operation, error) {
 		o.BringPage = read
 	}
 	if o.ChangeKit != nil && o.ChangeKit.Kit != nil {
-		if err := analyse.Ahead(ctx, o.ChangeKit.Kit); err != nil {
+		if err := infer.Ahead(ctx, o.ChangeKit.Kit); err != nil {
 			return o, err
 		}
 	}

@@ -97,7 +97,7 @@ func (f filed) refit(p *project.Project, had *page.Page, r *page.Refit, was, is 
 			return nil, nil, fault.Under(had.ID, err)
 		}
 	}
-	if is.Brought != nil { // its file is what it is
+	if is.Imported != nil { // its file is what it is
 		return origin.Again(had, is, had.Origin, origin.Here(had)), nil, nil
 	}
 	carried, notes, err := made(f).refit(p, had, r, was, is)

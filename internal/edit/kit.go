@@ -10,7 +10,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A PageNote is a Note and the page it is about.
@@ -29,7 +29,7 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 	if at < 0 {
 		return nil, fault.New("changeKit.kit.id", o.Kit.ID, "the id of one of the project's kits")
 	}
-	if err := analyse.Check(o.Kit); err != nil {
+	if err := infer.Check(o.Kit); err != nil {
 		return nil, fault.Under("changeKit.kit", err)
 	}
 	refit, err := page.NewRefit(p.Kits[at], o.Kit, o.Were)

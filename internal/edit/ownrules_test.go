@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -24,7 +24,7 @@ func TestOwnRulesInAFile(t *testing.T) {
 .hold { max-width: 900px; margin: 0 auto; padding: 0 8px }`
 	const file = `<body><div class="hold"><div class="tier"><div class="pan-6"><p>Log</p></div><div class="pan-6 pan-4-w"><p>Tides</p></div></div></div></body>`
 	files := []kit.File{{Name: "team.css", Text: sheet}}
-	k, _, err := analyse.Kit(t.Context(), "kit", "Team", files, nil)
+	k, _, err := infer.Kit(t.Context(), "kit", "Team", files, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -98,7 +98,7 @@ func TestOwnRulesInAFile(t *testing.T) {
 	}
 	with := append([]kit.File{{Name: "team.css", Text: sheet}}, pr.Pages[0].Origin.Sheets...)
 	again, rest, err := origin.Kit(t.Context(), "kit", page.NewOrigin(pr.Pages[0].Origin.Bytes(), nil), with)
-	if err != nil || len(again.Brought.Files) != 1 || len(rest) != 1 || !origin.IsRules(rest[0]) {
+	if err != nil || len(again.Imported.Files) != 1 || len(rest) != 1 || !origin.IsRules(rest[0]) {
 		t.Errorf("with its rules, the page is brought in on %v, and %v is its own: %v", again, rest, err)
 	}
 	if _, err := edit.Apply(pr, edit.Operation{Page: "page", OwnRules: &edit.OwnRules{}}); err == nil {

@@ -12,7 +12,7 @@
 //   - kit: columns, breakpoints, gutters, naming templates; facts and the finder.
 //   - page: nodes, content, and field.go, the table of everything that can be set.
 //   - vocab: words with their effects. Read says what a list of classes means, Choose gives the fewest that mean it.
-//     Our own kits' words come from templates (own.go), those of a stylesheet from what was read of it (brought.go),
+//     Our own kits' words come from templates (own.go), those of a stylesheet from what was read of it (imported.go),
 //     those of a page's own rules from both (ruled.go).
 //   - notation: cells such as 2_6 and row recipes such as "4 8".
 //

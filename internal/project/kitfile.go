@@ -10,7 +10,7 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // MaxKitFile is how large a kit's file may be, in bytes.
@@ -84,5 +84,5 @@ func DecodeKit(r io.Reader) (*kit.Kit, error) {
 	if err := page.CheckID(f.Kit.ID); err != nil {
 		return nil, fault.Under("kit", err)
 	}
-	return f.Kit, fault.Under("kit", analyse.Check(f.Kit))
+	return f.Kit, fault.Under("kit", infer.Check(f.Kit))
 }

@@ -10,7 +10,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // Version is the format this program writes. It reads this one and those before.
@@ -178,7 +178,7 @@ func (p *Project) Check() error {
 			continue
 		}
 		take(path, page.CheckID(k.ID))
-		take(path, analyse.Check(k))
+		take(path, infer.Check(k))
 		unique("kit", path+".id", k.ID)
 	}
 	for i, pic := range p.Pictures {

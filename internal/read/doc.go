@@ -2,12 +2,12 @@
 //
 // In: the files of a stylesheet, an HTML file, a piece of HTML or Markdown.
 //
-// Out: a kit with its vocabulary, and where each finding was read (analyse); a page whose nodes know their stretch of
+// Out: a kit with its vocabulary, and where each finding was read (infer); a page whose nodes know their stretch of
 // the file (origin); pieces of content (intake).
 //
 // Where to look:
 //
-//   - analyse: measures what classes do by laying out small trials with flow, then infers columns, breakpoints,
+//   - infer: measures what classes do by laying out small trials with flow, then infers columns, breakpoints,
 //     gutters, containers and words. rule.go is the way back: the declarations that a rule needs to say a setting.
 //   - origin: elements as containers, rows and columns; linked stylesheets; selectors; words kept in data-kr-words
 //     while the layout is in mixins.

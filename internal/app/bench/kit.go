@@ -7,7 +7,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A KitView is everything the Kit screen draws of a kit, kept or being changed.
@@ -96,7 +96,7 @@ func kinds(k *kit.Kit) (all []Kind) {
 		name := f.String()
 		value, from := f.Value(k)
 		kind := Kind{Name: strings.ToUpper(name[:1]) + name[1:], Widths: []kit.Span{}}
-		if word := analyse.Vocabulary(k).Saying(page.Container, page.Frames, value, from); word != nil {
+		if word := infer.Vocabulary(k).Saying(page.Container, page.Frames, value, from); word != nil {
 			kind.Class = word.String()
 		}
 		for i := range k.Breakpoints {

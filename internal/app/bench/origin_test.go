@@ -23,11 +23,11 @@ func TestPagesFromMarkup(t *testing.T) {
 			html = `<main><section class="wrap"><div class="kr-row"><p>Loose</p><div class="kr-cell kr-take-3-mid"><div><div class="kr-row"><div class="kr-cell">a</div></div></div></div></div></section>` +
 				`<div class="kr-frame"><div class="kr-row kr-per-2-mid"><div class="kr-cell"><b>x</b></div><div class="kr-cell kr-skip-1-mid"></div></div></div></main></div>`
 		} else {
-			brought, reading := sample.Team(r)
-			if brought == nil {
+			imported, reading := sample.Team(r)
+			if imported == nil {
 				continue
 			}
-			html = sample.Surrounded(r, brought, sample.Worded(r, brought, reading.Words.Words))
+			html = sample.Surrounded(r, imported, sample.Worded(r, imported, reading.Words.Words))
 			var err error
 			if k, _, err = origin.Kit(t.Context(), "kit", page.NewOrigin([]byte(html), nil), nil); err != nil {
 				continue

@@ -4,7 +4,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A SheetView is what was read of a stylesheet, whose files the kit has.
@@ -62,11 +62,12 @@ const mostPlaces = 60
 
 // NewSheetView tells what was read of the stylesheet of kit k, which was brought in.
 func NewSheetView(k *kit.Kit) *SheetView {
-	r := analyse.Of(k)
+	r := infer.Of(k)
 	if r == nil {
 		return nil
 	}
-	v := &SheetView{Facts: k.Facts(), Found: []Fact{}, Findings: []SheetGap{}, Doubts: []Doubt{}, Words: []SheetWord{}, Idle: r.Idle}
+	v := &SheetView{Facts: k.Facts(), Found: []Fact{}, Findings: []SheetGap{}, Doubts: []Doubt{},
+		Words: []SheetWord{}, Idle: r.Idle}
 	for i, b := range k.Breakpoints {
 		v.Rulers = append(v.Rulers, NewRuler(k, i, b.Lane.Px()))
 	}

@@ -18,7 +18,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/ship"
@@ -97,7 +97,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	}
 	for _, r := range left { // what another program wrote as this one was killed
 		switch {
-		case r.ours(r.bytes):
+		case r.native(r.bytes):
 		case pageOf(state.Project, r.page) == nil:
 			f.Notes = append(f.Notes, fmt.Sprintf(
 				"%q is left alone: another program wrote it, and there is no page %q", r.near, r.page))
@@ -108,7 +108,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 					"%q is left alone: another program wrote it, and it cannot be taken in: %v", r.near, err))
 				continue
 			}
-			if now, err := f.read(r.page); err == nil && r.ours(now) { // it is newer than what the edit put there
+			if now, err := f.read(r.page); err == nil && r.native(now) { // it is newer than what the edit put there
 				if _, near, err := f.exchange(r.page, r.bytes, now); err == nil && near != "" {
 					_ = f.top().Remove(near)
 				}
@@ -230,7 +230,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		tell := !wrote && bytes.Equal(w.known[pg.File], file)
 		for _, s := range pg.Origin.Sheets {
 			switch name := at(pg.File, s.Name); {
-			case !origin.IsOurs(s) || name == "" || !origin.Linked(pg, s.Name):
+			case !origin.IsGenerated(s) || name == "" || !origin.Linked(pg, s.Name):
 			case s.Name == pg.Origin.Mixins && slices.ContainsFunc(pg.Origin.Kept,
 				func(k page.Kept) bool { return k.Form == string(ship.Plain) }):
 				// it is kept below
@@ -520,15 +520,15 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 		for _, pg := range origin.Pages(p.Pages) {
 			found := w.sheets(pg.File, pg.Origin)
 			k := p.Kit(pg.Kit)
-			if k.Brought != nil {
-				if files, other := newer(k.Brought.Files, found); other {
-					if d, err := analyse.Again(ctx, k, files, k.Brought.Choices); err == nil {
+			if k.Imported != nil {
+				if files, other := newer(k.Imported.Files, found); other {
+					if d, err := infer.Again(ctx, k, files, k.Imported.Choices); err == nil {
 						return edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: d.Kit, Were: d.Were}}, true
 					}
 					w.log.Warn("a stylesheet is no grid any more", "file", name)
 				}
 				found = slices.DeleteFunc(found, func(s kit.File) bool {
-					return origin.Find(k.Brought.Files,
+					return origin.Find(k.Imported.Files,
 						s.Name) >= 0
 				})
 			}
@@ -541,7 +541,7 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 			}
 			own := found[:0:0]
 			for _, s := range pg.Origin.Sheets { // the one that we write stays
-				if origin.IsOurs(s) && origin.Find(found, s.Name) < 0 {
+				if origin.IsGenerated(s) && origin.Find(found, s.Name) < 0 {
 					own = append(own, s)
 				}
 			}
@@ -559,7 +559,7 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 // kit that its stylesheets are, now that they can be read: the project has it first, and then the page.
 func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (
 	o edit.Operation, is bool) {
-	if k.Brought != nil || len(found) == 0 || slices.Equal(found, pg.Origin.Sheets) || pg.Origin.Mixins != "" {
+	if k.Imported != nil || len(found) == 0 || slices.Equal(found, pg.Origin.Sheets) || pg.Origin.Mixins != "" {
 		return o, false
 	}
 	grid := false
@@ -575,7 +575,7 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 		return o, false
 	}
 	for _, has := range p.Kits {
-		if has.Brought != nil && slices.Equal(has.Brought.Files, next.Brought.Files) {
+		if has.Imported != nil && slices.Equal(has.Imported.Files, next.Imported.Files) {
 			return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Kit: has.ID,
 				Sheets: &rest, Summary: "On the grid of its stylesheet"}}, true
 		}

@@ -57,7 +57,7 @@ func (w *Follower) keep(name string, text []byte) bool {
 		err = errors.Join(w.top().MkdirAll(path.Dir(name), 0o755), w.put(name, text, nil))
 	case err == nil && bytes.Equal(now, text):
 		return false
-	case err == nil && origin.IsOurs(kit.File{Text: string(now)}) || err == nil && ship.IsKept(string(now)):
+	case err == nil && origin.IsGenerated(kit.File{Text: string(now)}) || err == nil && ship.IsKept(string(now)):
 		var taken [][]byte
 		var near string
 		if taken, near, err = w.exchange(name, text, now); len(taken) > 0 {

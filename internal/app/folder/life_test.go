@@ -245,10 +245,10 @@ func TestLinksAreFollowed(t *testing.T) {
 	w.put("own.html", "<link rel=stylesheet href=own.css>"+body)
 	w.until("the page has the stylesheet", func() bool {
 		k := w.kit("own.html")
-		return k.Brought != nil && k.Brought.Files[0].Text == grid
+		return k.Imported != nil && k.Imported.Files[0].Text == grid
 	})
 	w.put("late.css", grid)
-	w.until("the page is on the grid of its stylesheet", func() bool { return w.kit("late.html").Brought != nil })
+	w.until("the page is on the grid of its stylesheet", func() bool { return w.kit("late.html").Imported != nil })
 	rows := 0
 	for _, file := range []string{"own.html", "late.html"} {
 		if strings.Contains(fmt.Sprint(kinds(w.page(file))), "column") {

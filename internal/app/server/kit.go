@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/write/paper"
 )
 
@@ -27,7 +27,7 @@ type KitPath struct {
 type Drafting struct {
 	Steps   []kit.Step   `json:"steps" maxItems:"200"`
 	Newest  bool         `json:"newest,omitempty" doc:"They are made on the newest revision in the library of the kit that it is."`
-	Brought *kit.Brought `json:"brought,omitempty" doc:"They are made on the kit as it is read from these files, with these choices."`
+	Imported *kit.Imported `json:"brought,omitempty" doc:"They are made on the kit as it is read from these files, with these choices."`
 }
 
 // A KitDraft is a kit as steps that are not accepted would make it, and what that does.
@@ -288,8 +288,8 @@ func (v *Server) kitView(ctx context.Context, p *project.Project, k *kit.Kit) *b
 func (v *Server) draft(ctx context.Context, k *kit.Kit, of *Drafting) (*kit.Draft, error) {
 	base := &kit.Draft{Kit: k}
 	switch {
-	case of.Brought != nil:
-		again, err := analyse.Again(ctx, k, of.Brought.Files, of.Brought.Choices)
+	case of.Imported != nil:
+		again, err := infer.Again(ctx, k, of.Imported.Files, of.Imported.Choices)
 		if err != nil {
 			return nil, fault.Under("brought", err)
 		}

@@ -15,7 +15,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/project"
 	"kitrows/internal/project/ready"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A Library is the kits that may be taken: those that ship with the program, and those that
@@ -110,7 +110,7 @@ func (v *Server) libraryRoutes() {
 		MaxBodyBytes: 2 * kit.MaxSheet,
 		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body SheetKit }, error) {
-		k, _, err := analyse.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		k, _, err := infer.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

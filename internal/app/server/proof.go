@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/ship"
 )
@@ -48,7 +48,7 @@ func (v *Server) proofRoutes() {
 		MaxBodyBytes: 2 * kit.MaxSheet,
 		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body Specimen }, error) {
-		k, r, err := analyse.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		k, r, err := infer.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

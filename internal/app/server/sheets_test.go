@@ -21,7 +21,7 @@ func TestSheetsAreRead(t *testing.T) {
 	if err := json.Unmarshal(answer, &read); err != nil || status != 200 {
 		t.Fatalf("%d %v %s", status, err, answer)
 	}
-	if read.Kit.Brought.Files[0].Text != sheet || len(read.Sheet.Words) != 5 ||
+	if read.Kit.Imported.Files[0].Text != sheet || len(read.Sheet.Words) != 5 ||
 		read.Sheet.Found[0].Places[0].From != 2 {
 		t.Errorf("read: %+v", read.Sheet)
 	}
@@ -58,7 +58,7 @@ func TestSheetsAreReadAgain(t *testing.T) {
 		t.Fatal(err)
 	}
 	again := func(id, was, now string) server.KitDraft {
-		files := []kit.File{view.Kit.Brought.Files[0]}
+		files := []kit.File{view.Kit.Imported.Files[0]}
 		files[0].Text = strings.ReplaceAll(files[0].Text, was, now)
 		status, answer, _ := send(t, h, "POST", "/api/projects/gullwing-point/kits/"+id+"/draft",
 			string(mustJSON(t, map[string]any{"steps": []any{}, "brought": map[string]any{"files": files}})))

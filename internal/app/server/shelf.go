@@ -15,7 +15,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A Card is a project on the shelf.
@@ -199,7 +199,7 @@ func (v *Server) beginning(ctx context.Context, b *Beginning) (*kit.Kit, error) 
 		return k, fault.Under("three", err)
 	}
 	if b.Sheets != nil {
-		k, _, err := analyse.Kit(ctx, edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name,
+		k, _, err := infer.Kit(ctx, edit.FreeID(b.Sheets.Name, func(string) bool { return false }), b.Sheets.Name,
 			b.Sheets.Files, b.Sheets.Choices)
 		return k, fault.Under("sheets", err)
 	}

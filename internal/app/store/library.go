@@ -9,7 +9,7 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // MaxShared is how many kits the library holds.
@@ -58,7 +58,7 @@ func (s *Store) Newest(ctx context.Context, id string) (k *kit.Kit, err error) {
 // as the newest revision makes no other. A StaleError tells that the library has a newer one.
 func (s *Store) Share(ctx context.Context, k *kit.Kit, freeID func(taken func(string) bool) string) (of kit.Shared,
 	err error) {
-	if err := analyse.Check(k); err != nil {
+	if err := infer.Check(k); err != nil {
 		return of, err
 	}
 	file, err := project.EncodeKit(k)

@@ -50,7 +50,7 @@ type Kit struct {
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
 	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
 	Naming      Naming       `json:"naming"`
-	Brought     *Brought     `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
+	Imported     *Imported     `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
 	Shared      *Shared      `json:"shared,omitempty" doc:"The kit of the library that it is, and as which revision."`
 }
 
@@ -198,10 +198,10 @@ func (k *Kit) Check() error {
 		wrong("name", k.Name, "a name of 1 to %d bytes on one line", MaxName)
 	}
 	if k.Technique != Flex && k.Technique != Grid && k.Technique != Float &&
-		(k.Technique != Inline || k.Brought == nil) {
+		(k.Technique != Inline || k.Imported == nil) {
 		wrong("technique", string(k.Technique), "flex, grid or float")
 	}
-	if n := k.Columns.N(); n < 1 || n > MaxColumns && k.Brought == nil {
+	if n := k.Columns.N(); n < 1 || n > MaxColumns && k.Imported == nil {
 		wrong("columns", n, "a whole number from 1 to %d", MaxColumns)
 	}
 	if !k.RowGutter.Rooted() {
@@ -217,8 +217,8 @@ func (k *Kit) Check() error {
 		wrong("breakpoints", n, "1 to %d breakpoints", MaxBreakpoints)
 	}
 	errs = append(errs, k.checkBreakpoints()...)
-	if len(errs) == 0 && k.Brought != nil {
-		errs = append(errs, fault.Under("brought", k.Brought.check()))
+	if len(errs) == 0 && k.Imported != nil {
+		errs = append(errs, fault.Under("brought", k.Imported.check()))
 	} else if len(errs) == 0 {
 		errs = append(errs, k.checkColumns(), k.checkPitch(), fault.Under("naming", k.Naming.check(k)))
 	}

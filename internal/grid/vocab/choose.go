@@ -58,7 +58,7 @@ func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoi
 	if len(wants) == 0 {
 		return nil, nil
 	}
-	if v.brought != nil {
+	if v.imported != nil {
 		key := append(v.key[:0], on...)
 		for w := range wants {
 			key = append(key, byte(wants[w].Field))
@@ -69,7 +69,7 @@ func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoi
 		v.key = key
 		c, known := v.together[string(key)]
 		if !known {
-			c = v.chooseBrought(on, wants)
+			c = v.chooseImported(on, wants)
 			v.together[string(key)] = c
 		}
 		return c.words, c.missing

@@ -30,7 +30,7 @@ func TestNotFoundInTime(t *testing.T) {
 			starts[page.Row], starts[page.Column] = append(starts[page.Row], page.Defaults(page.Row)),
 				append(starts[page.Column], page.Defaults(page.Column))
 		}
-		v := vocab.NewBrought(words, starts).Vocabulary(k)
+		v := vocab.NewImported(words, starts).Vocabulary(k)
 		want := vocab.Want{Field: page.Width}
 		for i := range end {
 			want.Must[i] = page.Take(4)

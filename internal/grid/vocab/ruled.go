@@ -36,7 +36,7 @@ func (v *Vocabulary) WithRules(can func(Missing) bool) *Vocabulary {
 // renamed is a kit whose classes are our own, but for what they begin with.
 func renamed(k *kit.Kit, start string) *kit.Kit {
 	own := *k
-	own.Brought, own.Naming = nil, kit.OurNaming
+	own.Imported, own.Naming = nil, kit.OurNaming
 	for _, t := range own.Naming.Templates() {
 		text := strings.Replace(string(t.Template), "kr-", start, 1)
 		own.Naming.Set(t.Field, kit.Template(strings.Replace(text, "[-at-{at}]", "", 1)))

@@ -90,7 +90,7 @@ type Vocabulary struct {
 	made     map[effectKey]*Word // by what they do, so that each word is made once
 	known    map[wantKey]choice
 	steps    int               // that are left for searches among the words of a stylesheet
-	brought  *Brought          // where the words are a stylesheet's; else nil
+	imported  *Imported          // where the words are a stylesheet's; else nil
 	ruled    *rules            // classes besides that a page has rules of its own for; nil where it has none
 	together map[string]choice // of a stylesheet's words, by what is wanted
 	key      []byte
@@ -111,12 +111,12 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 	ranks := make([][page.NumFields]uint32, len(held))
 	for i := range held {
 		held[i] = page.Defaults(on)
-		if v.brought != nil && i < len(v.brought.Starts[on]) {
-			held[i] = v.brought.Starts[on][i]
+		if v.imported != nil && i < len(v.imported.Starts[on]) {
+			held[i] = v.imported.Starts[on][i]
 		}
 	}
 	base := v.Base(on)
-	idle := (v.kit.Naming.Beside || v.brought != nil) && base != nil && !slices.Contains(said, base.Text)
+	idle := (v.kit.Naming.Beside || v.imported != nil) && base != nil && !slices.Contains(said, base.Text)
 	for _, class := range said {
 		word := v.Word(on, class)
 		if word == nil || idle && (on == page.Row || on == page.Column) {
@@ -137,8 +137,8 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 
 // Word is the word of a class on nodes of a kind; nil when there is none.
 func (v *Vocabulary) Word(on page.Kind, class string) *Word {
-	if v.brought != nil {
-		if w := v.brought.by[on][class]; w != nil || v.ruled == nil {
+	if v.imported != nil {
+		if w := v.imported.by[on][class]; w != nil || v.ruled == nil {
 			return w
 		}
 		return v.ruled.word(on, class)
@@ -155,7 +155,7 @@ func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 }
 
 // Has reports whether there are words for nodes of a kind.
-func (v *Vocabulary) Has(on page.Kind) bool { return v.brought == nil || len(v.brought.by[on]) > 0 }
+func (v *Vocabulary) Has(on page.Kind) bool { return v.imported == nil || len(v.imported.by[on]) > 0 }
 
 // Base is the word that stands on every node of a kind; nil when there is none.
 func (v *Vocabulary) Base(on page.Kind) *Word {
@@ -165,7 +165,7 @@ func (v *Vocabulary) Base(on page.Kind) *Word {
 // Saying is the word that gives a field of a node a value from a breakpoint on; nil when
 // there is none.
 func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
-	if v.brought != nil {
+	if v.imported != nil {
 		return v.saying(on, field, value, from)
 	}
 	value = value.Bare()
@@ -174,7 +174,8 @@ func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, fr
 		return word
 	}
 	for _, f := range v.families {
-		if f.says.On == on && f.says.Field == field && (len(f.says.Terms) == 0 || slices.Contains(f.says.Terms, value.Term)) &&
+		says := f.says
+		if says.On == on && says.Field == field && (len(says.Terms) == 0 || slices.Contains(says.Terms, value.Term)) &&
 			f.Template != "" && !(f.Later && from == 0) {
 			return v.word(f, value, from)
 		}

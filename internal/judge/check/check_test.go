@@ -10,7 +10,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 	"kitrows/internal/write/rewrite"
@@ -23,7 +23,7 @@ const sheet = `.quay { max-width: 900px; margin: 0 auto } .pier { display: flex;
 // file.
 func found(t *testing.T, file string) string {
 	t.Helper()
-	k, _, err := analyse.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
+	k, _, err := infer.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/foreign"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -129,7 +129,7 @@ func (c *checker) grid() {
 	if len(c.stretches) == 0 {
 		return
 	}
-	v := analyse.VocabularyOf(c.l.Kit(), c.l.Page())
+	v := infer.VocabularyOf(c.l.Kit(), c.l.Page())
 	contained := map[*page.Node]bool{nil: !v.Has(page.Container)} // in a container, or rows are containers themselves
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
 		contained[n] = n.Kind == page.Container || contained[at.Parent]

@@ -6,7 +6,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // chooser chooses words.
@@ -94,7 +94,7 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 
 // Unset gives what holds for a row or column on which nothing is set, at each breakpoint.
 func (f *Page) Unset(on page.Kind) []page.Held {
-	v := analyse.Vocabulary(f.kit)
+	v := infer.Vocabulary(f.kit)
 	all := make([]page.Held, len(f.kit.Breakpoints))
 	for i := range all {
 		all[i] = page.Defaults(on)

@@ -10,14 +10,14 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/test/sample"
 )
 
 // team is a kit that was read from a stylesheet.
-func team(t *testing.T, sheet string) (*kit.Kit, *analyse.Reading) {
+func team(t *testing.T, sheet string) (*kit.Kit, *infer.Reading) {
 	t.Helper()
-	k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, r, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -89,7 +89,7 @@ func TestRowsDivide(t *testing.T) {
 func TestEndsOfNestedRows(t *testing.T) {
 	k, r := team(t, `.hull { width: 840px; margin: 0 auto } .rail { overflow: hidden } .plank { float: left; margin: 0 10px } .bow { margin-left: 0 } .stern { margin-right: 0 }
 .one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px } .eight { width: 540px } .twelve { width: 820px }`)
-	if r.Ends != analyse.NestedEnds {
+	if r.Ends != infer.NestedEnds {
 		t.Fatalf("ends in rows %v", r.Ends)
 	}
 	at := func(n int) []page.Setting { return []page.Setting{page.At("base").With(page.Width, page.Take(n))} }

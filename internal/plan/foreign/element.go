@@ -8,7 +8,7 @@ import (
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // elements makes the elements of the page as they are written.
@@ -24,9 +24,9 @@ func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
 		e := &css.Element{Type: n.TagIn(outer), Space: n.Kind != page.Column || !f.Joined()}
 		words := append(f.Texts(n), n.Classes...)
 		if n.Kind == page.Block {
-			e.Type, words = tag(n.Content), []string{analyse.Held}
+			e.Type, words = tag(n.Content), []string{infer.Held}
 		}
-		analyse.Dress(e, words)
+		infer.Dress(e, words)
 		if n.Anchor != "" {
 			e.Attributes = append(e.Attributes, css.Attr{Name: "id", Value: n.Anchor})
 		}
@@ -35,7 +35,7 @@ func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
 		parent.Add(e)
 		if n.Kind == page.Column && f.Inner() != "" {
 			e = e.Add(&css.Element{Type: "div", Space: true})
-			analyse.Dress(e, []string{f.Inner()})
+			infer.Dress(e, []string{f.Inner()})
 		}
 		f.add(e, n.Children, n)
 	}

@@ -3,13 +3,13 @@ package foreign
 import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // ends is what the columns of a row must say of being the first or the last of their lines, in stylesheets
 // where they stand in rows only with words for that: of each column what must hold of the one, and of the other.
 func (c *chooser) ends(row *page.Node, nested bool) map[*page.Node][][]vocab.Want {
-	if where := c.reading.Ends; where == analyse.NoEnds || where == analyse.NestedEnds && !nested {
+	if where := c.reading.Ends; where == infer.NoEnds || where == infer.NestedEnds && !nested {
 		return nil
 	}
 	wants := map[*page.Node][][]vocab.Want{}

@@ -10,14 +10,14 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // A Page is a page in the words of the stylesheet of its kit.
 type Page struct {
 	kit     *kit.Kit
 	page    *page.Page
-	reading *analyse.Reading
+	reading *infer.Reading
 	words   map[*page.Node][]*vocab.Word
 	missing map[*page.Node][]vocab.Missing
 	cascade *css.Cascade // of the stylesheet, with the page's own rules
@@ -37,14 +37,14 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 	if p.Origin != nil {
 		return ofOrigin(k, p)
 	}
-	r := analyse.Of(k)
+	r := infer.Of(k)
 	if r == nil {
 		return nil
 	}
 	f := &Page{kit: k, page: p, reading: r, words: map[*page.Node][]*vocab.Word{},
 		missing: map[*page.Node][]vocab.Missing{},
 		cascade: r.Cascade}
-	c := chooser{Page: f, v: analyse.VocabularyOf(k, p), divided: map[*page.Node]bool{},
+	c := chooser{Page: f, v: infer.VocabularyOf(k, p), divided: map[*page.Node]bool{},
 		begins: map[beginsAt]map[*page.Node]page.Asked{}}
 	c.nodes(p.Body, nil, nil)
 	if own := f.OwnRules(); len(own.Blocks) > 0 {
@@ -73,7 +73,7 @@ func (f *Page) Says(field page.Field, value page.Value, i int) bool {
 	if f == nil {
 		return true
 	}
-	v := analyse.VocabularyOf(f.kit, f.page)
+	v := infer.VocabularyOf(f.kit, f.page)
 	return v.Start(page.Column, field, i) == value || v.Saying(page.Column, field, value, i) != nil
 }
 

@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 	"kitrows/internal/write/code"
@@ -76,7 +76,7 @@ func TestChosenClassesReadBack(t *testing.T) {
 	for i := range 40 {
 		r := sample.New(300_000 + uint64(i))
 		f := sample.NewForeign(r)
-		k, reading, err := analyse.Kit(t.Context(), "kit", "Team",
+		k, reading, err := infer.Kit(t.Context(), "kit", "Team",
 			[]kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatalf("sheet %d: %v", i, err)
@@ -120,7 +120,7 @@ func TestEnds(t *testing.T) {
 	sheet := `.rail { overflow: hidden } .slat { float: left; margin-right: 4% } .stern { margin-right: 0 }
 .one { width: 22% } .two { width: 48% } .three { width: 74% } .all { width: 100% }
 @media (min-width: 700px) { .one-w { width: 22% } .two-w { width: 48% } .three-w { width: 74% } .all-w { width: 100% } }`
-	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -173,7 +173,7 @@ func TestEnds(t *testing.T) {
 // wide is a page of so many columns on a kit that was brought in.
 func wide(b *testing.B, columns int) (*kit.Kit, *page.Page) {
 	f := sample.NewForeign(sample.New(300_004))
-	k, _, err := analyse.Kit(b.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
+	k, _, err := infer.Kit(b.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 	if err != nil {
 		b.Fatal(err)
 	}
@@ -217,13 +217,13 @@ func BenchmarkPlan(b *testing.B) {
 func TestFitted(t *testing.T) {
 	for i := range 25 {
 		r := sample.New(400_000 + uint64(i))
-		k, _, err := analyse.Kit(t.Context(), "kit", "Team",
+		k, _, err := infer.Kit(t.Context(), "kit", "Team",
 			[]kit.File{{Name: "team.css", Text: sample.NewForeign(r).Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatalf("sheet %d: %v", i, err)
 		}
-		ours := sample.Kit(r)
-		moved, _ := page.NewMove(ours, k).Page(sample.Page(r, ours))
+		native := sample.Kit(r)
+		moved, _ := page.NewMove(native, k).Page(sample.Page(r, native))
 		fitted, _ := foreign.Fit(k, moved)
 		if err := foreign.Check(k, fitted); err != nil {
 			t.Errorf("sheet %d: %v", i, err)

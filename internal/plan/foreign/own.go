@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // OwnRules are the rules of a page's own, for settings that its kit has no class for: those of the classes that stand
@@ -32,7 +32,7 @@ func (f *Page) OwnRules() css.Sheet {
 }
 
 // rulesOf are the rules of classes that a page has rules of its own for.
-func rulesOf(k *kit.Kit, r *analyse.Reading, words []*vocab.Word) (s css.Sheet) {
+func rulesOf(k *kit.Kit, r *infer.Reading, words []*vocab.Word) (s css.Sheet) {
 	type block struct {
 		in   vocab.Range
 		rank uint32
@@ -73,7 +73,7 @@ func rulesOf(k *kit.Kit, r *analyse.Reading, words []*vocab.Word) (s css.Sheet) 
 }
 
 // ruled is what the rule of a word says at breakpoint i.
-func ruled(k *kit.Kit, r *analyse.Reading, w *vocab.Word, i int) []css.Declaration {
+func ruled(k *kit.Kit, r *infer.Reading, w *vocab.Word, i int) []css.Declaration {
 	return r.Rule(k, vocab.Missing{On: w.On, Field: w.Effects[0].Field, Value: w.Effects[0].Value, Breakpoint: i})
 }
 

@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/test/sample"
 )
 
@@ -30,7 +30,7 @@ func one(k *kit.Kit, at ...page.Setting) *page.Page {
 func TestOwnRules(t *testing.T) {
 	sheet := `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; margin: 0 -8px } .plank { padding: 0 8px; flex: 0 0 100%; min-width: 0 }
 @media (min-width: 640px) { .w1 { flex: 0 0 25% } .w2 { flex: 0 0 50% } .w4 { flex: 0 0 100% } }`
-	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -78,7 +78,7 @@ func TestOwnRules(t *testing.T) {
 func TestOwnRulesKeepGutters(t *testing.T) {
 	sheet := `* { box-sizing: border-box } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
 .pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% } .pan-12 { width: 100% } .bow { order: -1 } .stern { order: 99 }`
-	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
+	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -109,14 +109,14 @@ func TestOwnRulesAreAsWide(t *testing.T) {
 	for i := range 60 {
 		r := sample.New(500_000 + uint64(i))
 		f := sample.NewForeign(r)
-		k, reading, err := analyse.Kit(t.Context(), "kit", "Team",
+		k, reading, err := infer.Kit(t.Context(), "kit", "Team",
 			[]kit.File{{Name: "team.css", Text: f.Sources[0].Text}}, nil)
 		if err != nil {
 			t.Fatal(err)
 		}
 		at := len(k.Breakpoints) - 1
 		if reading.Ways[at].Technique == "" || reading.Ways[at].Technique == "grid" ||
-			reading.Ends != analyse.NoEnds || f.Place == "sides" && !f.Reaches {
+			reading.Ends != infer.NoEnds || f.Place == "sides" && !f.Reaches {
 			continue // columns are told by other numbers than the container's, or need more than a width
 		}
 		n := 2 + r.IntN(k.Columns.N()-2)

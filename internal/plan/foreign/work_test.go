@@ -15,7 +15,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 )
@@ -196,13 +196,13 @@ var hostile = map[string]string{
 // and elements for it, is laid out all the same, and tells.
 func TestHostileStylesheets(t *testing.T) {
 	for name, text := range hostile {
-		_, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
+		_, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
 		if err == nil || strings.Contains(err.Error(), "too much") && !strings.Contains(err.Error(), "team.css") {
 			t.Errorf("%s: %v", name, err)
 		}
 		var spent *budget.SpentError
 		err = budget.Within(context.Background(), budget.Sheets, func(b *budget.Budget) error {
-			_, err := analyse.Sheets(b, []css.Source{{Name: "team.css", Text: text}}, nil)
+			_, err := infer.Sheets(b, []css.Source{{Name: "team.css", Text: text}}, nil)
 			if steps, bytes := b.Spent(); steps > budget.Sheets.Steps+8192 || bytes > budget.Sheets.Bytes {
 				t.Errorf("%s: %d steps, %d bytes", name, steps, bytes)
 			}
@@ -234,7 +234,7 @@ func TestReadingEnds(t *testing.T) {
 	ctx, gone := context.WithCancel(t.Context())
 	gone()
 	sheet := []kit.File{{Name: "team.css", Text: hostile["rules"]}}
-	if _, _, err := analyse.Kit(ctx, "kit", "Team", sheet, nil); !errors.Is(err, context.Canceled) {
+	if _, _, err := infer.Kit(ctx, "kit", "Team", sheet, nil); !errors.Is(err, context.Canceled) {
 		t.Errorf("a stylesheet: %v", err)
 	}
 	o := page.NewOrigin([]byte(strings.Repeat("<p>x</p>", 2000)), nil)

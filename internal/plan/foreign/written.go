@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -67,7 +67,7 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 	if f, is := origin.Remembered(p, k).(*Page); is {
 		return f
 	}
-	f := &Page{kit: k, page: p, reading: analyse.Of(k), words: map[*page.Node][]*vocab.Word{}}
+	f := &Page{kit: k, page: p, reading: infer.Of(k), words: map[*page.Node][]*vocab.Word{}}
 	f.written = &written{stretches: origin.Stretches(p, f.Inner())}
 	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
 	f.written.drawn = sync.OnceFunc(f.draw)
@@ -78,7 +78,7 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 
 // read finds the words of the page's nodes in its file.
 func (f *Page) read() {
-	v := analyse.VocabularyOf(f.kit, f.page)
+	v := infer.VocabularyOf(f.kit, f.page)
 	known := map[page.Kind]map[string]*vocab.Word{page.Container: {}, page.Row: {}, page.Column: {}}
 	for _, n := range f.nodes {
 		m := f.written.stretches[n].Element()
@@ -122,8 +122,8 @@ func (f *Page) draw() {
 
 // Files are all stylesheets that a page that was read from markup may link: its kit's, then its own.
 func Files(k *kit.Kit, p *page.Page) (all []kit.File) {
-	if k.Brought != nil {
-		all = append(all, k.Brought.Files...)
+	if k.Imported != nil {
+		all = append(all, k.Imported.Files...)
 	}
 	return append(all, p.Origin.Sheets...)
 }

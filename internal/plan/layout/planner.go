@@ -28,7 +28,7 @@ func plannerOf(l *Layout) planner {
 		return tracks{}
 	case l.page.Origin == nil:
 		return byFlow
-	case l.kit.Brought == nil:
+	case l.kit.Imported == nil:
 		return elements{byFlow, tracks{}}
 	}
 	return elements{byFlow, byFlow}

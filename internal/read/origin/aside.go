@@ -65,7 +65,7 @@ func without(o *page.Origin) []markup.Splice {
 // StyleOf is the address at which a page links the stylesheet that its mixins come to, where none was chosen.
 func StyleOf(p *page.Page) string {
 	name := strings.TrimSuffix(path.Base(p.File), path.Ext(p.File)) + ".css"
-	if at := Find(p.Origin.Sheets, name); at >= 0 && !IsOurs(p.Origin.Sheets[at]) || name == "kit.css" ||
+	if at := Find(p.Origin.Sheets, name); at >= 0 && !IsGenerated(p.Origin.Sheets[at]) || name == "kit.css" ||
 		name == "page.css" {
 		return strings.TrimSuffix(name, ".css") + "-layout.css"
 	}
@@ -76,7 +76,7 @@ func StyleOf(p *page.Page) string {
 // page that is made here and of kits whose mixins are written apart.
 func MixinsAt(p *page.Page, k *kit.Kit) string {
 	switch {
-	case p.Origin == nil || k.Brought != nil:
+	case p.Origin == nil || k.Imported != nil:
 		return ""
 	case p.Origin.Mixins != "":
 		return p.Origin.Mixins
@@ -167,7 +167,7 @@ func CheckFree(o *page.Origin) error {
 
 // CheckMixins refuses mixins for a page on a kit that has none.
 func CheckMixins(k *kit.Kit) error {
-	if k.Brought != nil {
+	if k.Imported != nil {
 		return fault.New("kit", k.Name, "a kit that is made here: a stylesheet that was brought in is of classes")
 	}
 	return nil

@@ -15,7 +15,7 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // Named gives files the names by which a document links them, where it does.
@@ -43,7 +43,7 @@ func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *k
 	if err != nil {
 		return nil, files, err
 	}
-	k, _, err = analyse.Kit(ctx, id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)),
+	k, _, err = infer.Kit(ctx, id, nameOf(strings.TrimSuffix(path.Base(with[0].Name), path.Ext(with[0].Name)),
 		"Stylesheet"), with, nil)
 	if err != nil {
 		return nil, files, err
@@ -70,7 +70,7 @@ func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error
 	err = budget.Within(ctx, budget.Sheets, func(b *budget.Budget) error {
 		for _, s := range sheets[:min(len(sheets), mostCandidates)] {
 			err := b.Part(4, func(b *budget.Budget) error {
-				_, err := analyse.Sheets(b, []css.Source{s}, nil)
+				_, err := infer.Sheets(b, []css.Source{s}, nil)
 				return err
 			})
 			if _, is := errors.AsType[*budget.SpentError](err); !is {
@@ -134,7 +134,7 @@ func together(b *budget.Budget, sheets []css.Source, file kit.File) (all []kit.F
 func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
 	doc := Document(o)
 	p := &page.Page{ID: id, Name: titleOf(o, file), File: file, Language: "en", Kit: k.ID, Origin: o,
-		OwnRules: k.Brought != nil && slices.ContainsFunc(o.Sheets, IsRules)}
+		OwnRules: k.Imported != nil && slices.ContainsFunc(o.Sheets, IsRules)}
 	if lang := valueOf(doc.Root, "lang"); !doc.Part && page.CheckLanguage(lang) == nil {
 		p.Language = lang
 	}
@@ -160,7 +160,7 @@ func Linking(o *page.Origin, sheets []kit.File) *page.Origin {
 
 // Inner is the class of the element inside each column, where the stylesheet of kit k has one; else empty.
 func Inner(k *kit.Kit) string {
-	if r := analyse.Of(k); r != nil {
+	if r := infer.Of(k); r != nil {
 		return r.Inner
 	}
 	return ""
@@ -178,7 +178,7 @@ func Pages(all []*page.Page) (filed []*page.Page) {
 
 // Again is page p with another text of its file, read on kit k: nodes keep the ids, names and notes of what they were.
 func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
-	read := Read(Document(o), k, analyse.VocabularyOf(k, p), Inner(k), was)
+	read := Read(Document(o), k, infer.VocabularyOf(k, p), Inner(k), was)
 	c := *p
 	c.Kit, c.Body = k.ID, read.Body
 	c.Origin = o.With(o.Bytes())

@@ -6,7 +6,7 @@ import (
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // Retagged is page p, in whose file only attributes of those elements, or what is set on their nodes, changed, read
@@ -24,7 +24,7 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 	for _, m := range changed {
 		elements[m.Start.From] = m
 	}
-	w := newWords(k, analyse.VocabularyOf(k, p))
+	w := newWords(k, infer.VocabularyOf(k, p))
 	same, at := true, 0
 	var read func(nodes []*page.Node, in page.Kind, held bool) []*page.Node
 	read = func(nodes []*page.Node, in page.Kind, held bool) []*page.Node {

@@ -25,13 +25,13 @@ func TraitsOf(p *page.Page, k *kit.Kit) Traits {
 		return "off"
 	}
 	if p.Origin == nil {
-		if k.Brought != nil {
+		if k.Imported != nil {
 			t.OwnRules = state(p.OwnRules)
 		}
 		return t
 	}
 	t.Marks, t.Ends, t.File, t.Kept = true, false, true, append(t.Kept, p.Origin.Kept...)
-	if k.Brought == nil {
+	if k.Imported == nil {
 		t.Mixins = state(p.Origin.Mixins != "")
 	}
 	return t

@@ -103,7 +103,7 @@ func (w *words) kind(n *markup.Node, in page.Kind, held bool) page.Kind {
 			}
 		}
 	}
-	column = column || wide && (w.base[page.Column] == nil || w.kit.Naming.Lone && w.kit.Brought == nil)
+	column = column || wide && (w.base[page.Column] == nil || w.kit.Naming.Lone && w.kit.Imported == nil)
 	switch {
 	case column && in == page.Row:
 		return page.Column

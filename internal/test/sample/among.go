@@ -9,7 +9,7 @@ import (
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -29,7 +29,7 @@ func Among(r *rand.Rand, k *kit.Kit, document string) string {
 		}
 		m := stretches[n].Element()
 		// how high it is its words tell
-		if n.Kind == page.Block && (m == nil || !slices.Contains(m.Classes(), analyse.Held)) {
+		if n.Kind == page.Block && (m == nil || !slices.Contains(m.Classes(), infer.Held)) {
 			return
 		}
 		if m == nil || m.End.Len() == 0 || n.Kind == page.Column || n.Kind == page.Element ||

@@ -29,7 +29,7 @@ func Surrounded(r *rand.Rand, k *kit.Kit, p *page.Page) string {
 	body := s.b.String()
 	var b strings.Builder
 	b.WriteString("<!doctype html>" + s.end + "<html><head><meta charset=utf-8>" + s.end)
-	for _, f := range k.Brought.Files {
+	for _, f := range k.Imported.Files {
 		b.WriteString("<style>" + f.Text + "</style>" + s.end)
 	}
 	b.WriteString("<style>" + s.end + "body { margin: " + fmt.Sprint(r.IntN(3)*8) + "px }" + s.end)

@@ -114,7 +114,7 @@ func TestEverySettingHasAllItsParts(t *testing.T) {
 			lacks("random value", "test/sample/sample.go")
 		}
 		if why := unread[s.field]; why == "" && !said[s.field] {
-			lacks("reading from stylesheets", "read/analyse/effect.go, and test/sample/foreignrule.go")
+			lacks("reading from stylesheets", "read/infer/effect.go, and test/sample/foreignrule.go")
 		} else if why != "" && said[s.field] {
 			t.Errorf("%s is read from stylesheets: unread in this test is out of date", name)
 		}

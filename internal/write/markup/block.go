@@ -7,7 +7,7 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/write/say"
 )
 
@@ -16,7 +16,7 @@ import (
 func (w *Writer) block(n *page.Node, depth int) {
 	c, attributes := n.Content, w.mark(n)
 	if w.Hold {
-		class := analyse.Held
+		class := infer.Held
 		if c.Fit {
 			class += " kr-scaled"
 		}

@@ -14,7 +14,7 @@ import (
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/say"
 )
@@ -124,7 +124,7 @@ type Writer struct {
 func NewWriter(said *say.Page, o code.Options, source func(picture string) string) *Writer {
 	k := said.Layout.Kit()
 	out := &Markup{Said: said, used: map[say.Saying]bool{}, Lines: make([]Line, 0, 3*said.Layout.Nodes())}
-	return &Writer{Indent: indent, said: said, kit: k, words: analyse.VocabularyOf(k, said.Layout.Page()),
+	return &Writer{Indent: indent, said: said, kit: k, words: infer.VocabularyOf(k, said.Layout.Page()),
 		file: said.Layout.Foreign(), o: o, source: source,
 		out: out, written: map[*vocab.Word]bool{}}
 }

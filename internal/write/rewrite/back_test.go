@@ -65,12 +65,12 @@ func TestOurMarkupReadsBack(t *testing.T) {
 			sample.Attributes(k)
 			p = sample.Page(r, k)
 		} else {
-			brought, reading := sample.Team(r)
-			if brought == nil || reading.Row == "" {
+			imported, reading := sample.Team(r)
+			if imported == nil || reading.Row == "" {
 				continue // rows have no class by which they are known
 			}
-			k = brought
-			if p, _ = words.Fit(k, sample.Worded(r, brought, reading.Words.Words)); words.Check(k, p) != nil {
+			k = imported
+			if p, _ = words.Fit(k, sample.Worded(r, imported, reading.Words.Words)); words.Check(k, p) != nil {
 				continue // what no class says is not written
 			}
 		}

@@ -24,7 +24,7 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 	if p.Origin == nil {
 		return p
 	}
-	if k.Brought != nil {
+	if k.Imported != nil {
 		return withRules(p, k)
 	}
 	if p.Origin.Mixins != "" {
@@ -33,11 +33,11 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 			kit.File{Name: p.Origin.Mixins, Text: Mixed(p, k, code.Options{}).Plain().Text})
 	}
 	if slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
-		return l.Here && origin.IsOurs(kit.File{Text: strings.TrimSpace(l.Text)})
+		return l.Here && origin.IsGenerated(kit.File{Text: strings.TrimSpace(l.Text)})
 	}) {
 		return p // it stands in the document
 	}
-	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return origin.IsOurs(f) && !origin.IsRules(f) })
+	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return origin.IsGenerated(f) && !origin.IsRules(f) })
 	used := unbounded(p, k)
 	if at >= 0 && !slices.ContainsFunc(used,
 		func(w *vocab.Word) bool { return !strings.Contains(p.Origin.Sheets[at].Text, w.Text) }) {

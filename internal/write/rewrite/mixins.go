@@ -10,7 +10,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/markup"
@@ -26,7 +26,7 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 	}
 	after := origin.WithMixins(p, address)
 	w := &writer{Change: &Change{Before: p, After: after, BeforeKit: k, AfterKit: k}, doc: origin.Document(p.Origin),
-		new: analyse.Vocabulary(k)}
+		new: infer.Vocabulary(k)}
 	stretches := origin.Stretches(p, "")
 	var edits []html.Edit
 	p.Walk(func(n *page.Node, _ page.Place) {
@@ -46,7 +46,7 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 	})
 	next := origin.Spliced(after, k, w.doc.Splices(edits), origin.Here(p))
 	sheets := slices.DeleteFunc(slices.Clone(p.Origin.Sheets), func(f kit.File) bool {
-		return origin.IsOurs(f) &&
+		return origin.IsGenerated(f) &&
 			!origin.Linked(p, f.Name)
 	})
 	next = origin.WithSheets(next, sheets)

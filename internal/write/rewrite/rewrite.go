@@ -8,7 +8,7 @@ import (
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/markup"
@@ -89,7 +89,7 @@ func newWriter(c *Change) *writer {
 		was: make(map[string]was, len(c.Before.Origin.Places)),
 		now: map[string]*page.Node{}, in: map[*page.Node]*page.Node{}, rows: map[string]bool{},
 		tags: map[*html.Node]bool{},
-		old:  analyse.VocabularyOf(c.BeforeKit, c.Before), new: analyse.VocabularyOf(c.AfterKit, c.After)}
+		old:  infer.VocabularyOf(c.BeforeKit, c.Before), new: infer.VocabularyOf(c.AfterKit, c.After)}
 	c.Before.Walk(func(n *page.Node, at page.Place) { w.was[n.ID] = was{n, at.Parent} })
 	w.touched(c.After.Body, nil)
 	w.before, w.after = w.words(c.BeforeKit, c.Before), w.words(c.AfterKit, c.After)

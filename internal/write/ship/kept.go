@@ -29,7 +29,7 @@ func Kept(pr *project.Project, pg *page.Page, kept page.Kept) (all []code.File) 
 			}
 		}
 		files = from.files(form, whole)
-		files[len(files)-1].Text = sheet.Whole(k.Ours(), used).String() // of all pages, which share it
+		files[len(files)-1].Text = sheet.Whole(k.Native(), used).String() // of all pages, which share it
 	}
 	for _, f := range files {
 		line := "// " + keptLine + "\n"

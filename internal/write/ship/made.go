@@ -27,8 +27,8 @@ type made struct {
 
 // ours is a page on a kit of ours with the numbers of its own, as one that is made here: mixins and components are
 // written from it.
-func ours(l *layout.Layout) *layout.Layout {
-	return layout.Of(l.Kit().Ours(), origin.Plain(l.Page(), l.Kit()))
+func native(l *layout.Layout) *layout.Layout {
+	return layout.Of(l.Kit().Native(), origin.Plain(l.Page(), l.Kit()))
 }
 
 func (m made) layout() *layout.Layout { return m.l }

@@ -81,8 +81,8 @@ func TestPageFromMarkup(t *testing.T) {
 // What is kept up to date for a page stands in its place and says so; two pages on one kit share what is the kit's.
 func TestKept(t *testing.T) {
 	own := sample.Twelve()
-	brought, _ := sample.Team(sample.New(3))
-	for _, k := range []*kit.Kit{own, brought} {
+	imported, _ := sample.Team(sample.New(3))
+	for _, k := range []*kit.Kit{own, imported} {
 		var pages []*page.Page
 		for _, name := range []string{"index.html", "visit/log.html"} {
 			file := `<main class="kr-frame"><div class="kr-row"><div class="kr-cell kr-take-6-mid"><p>` + name +

@@ -39,11 +39,11 @@ type source interface {
 func sourceOf(l *layout.Layout, pr *project.Project, f Form) source {
 	p, k := l.Page(), l.Kit()
 	switch {
-	case f == TypeScript && l.Foreign() != nil, f.ByMixins() && k.Brought != nil:
-		return made{ours(l), pr}
+	case f == TypeScript && l.Foreign() != nil, f.ByMixins() && k.Imported != nil:
+		return made{native(l), pr}
 	case p.Origin != nil:
 		return filed{inForm(l, pr, f.ByMixins()), pr}
-	case k.Brought != nil:
+	case k.Imported != nil:
 		return worded{made{l, pr}}
 	}
 	return made{l, pr}

@@ -6,7 +6,7 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/markup"
 )
@@ -15,37 +15,37 @@ import (
 type worded struct{ made }
 
 func (w worded) files(_ Form, o code.Options) []code.File {
-	return append([]code.File{markup.Write(w.l, w.pr, o).File(w.l.Page().File)}, asFiles(w.l.Kit().Brought.Files)...)
+	return append([]code.File{markup.Write(w.l, w.pr, o).File(w.l.Page().File)}, asFiles(w.l.Kit().Imported.Files)...)
 }
 
 func (w worded) saying(n, _ *page.Node) []string { return w.l.Foreign().Deciding(n) }
 
-func (w worded) stylesheet(*markup.Markup, bool) string { return text(w.l.Kit().Brought.Files) }
+func (w worded) stylesheet(*markup.Markup, bool) string { return text(w.l.Kit().Imported.Files) }
 
 func (w worded) document(o code.Options) string {
-	held := "." + analyse.Held // em go by what is around, so that only blocks have looks
-	return documentOf(w.l, w.writer(o).Page(1), looksOf(held, held), broughtStyles(w.l.Kit()), o)
+	held := "." + infer.Held // em go by what is around, so that only blocks have looks
+	return documentOf(w.l, w.writer(o).Page(1), looksOf(held, held), importedStyles(w.l.Kit()), o)
 }
 
 func (w worded) cost(ctx context.Context, _ Form) (Cost, error) {
 	m := markup.Write(w.l, w.pr, code.Options{})
-	return cost(ctx, m.String(), w.stylesheet(m, true), analyse.Of(w.l.Kit()).Rules())
+	return cost(ctx, m.String(), w.stylesheet(m, true), infer.Of(w.l.Kit()).Rules())
 }
 
 // Linked are the files of a stylesheet that was brought in that pages link, in their order: those that no
 // other imports. None of a kit of ours.
 func Linked(k *kit.Kit) (names []string) {
-	r := analyse.Of(k)
+	r := infer.Of(k)
 	for _, at := range r.Roots() {
-		names = append(names, k.Brought.Files[at].Name)
+		names = append(names, k.Imported.Files[at].Name)
 	}
 	return names
 }
 
 // broughtStyles are the files of a stylesheet that was brought in as elements of a document, untouched, in
 // their order. Files that others import stand where those are.
-func broughtStyles(k *kit.Kit) (all []string) {
-	r := analyse.Of(k)
+func importedStyles(k *kit.Kit) (all []string) {
+	r := infer.Of(k)
 	for _, at := range r.Roots() {
 		all = append(all, style(r.Cascade.Inlined(at), ""))
 	}

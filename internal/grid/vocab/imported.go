@@ -11,7 +11,7 @@ import (
 
 // A Brought is the words of a stylesheet that was brought in, and what nodes are without them. It is
 // never changed, and may be used at once by many.
-type Brought struct {
+type Imported struct {
 	Words []*Word
 	// Starts is what holds, by kind of node and breakpoint, of nodes that have just their base word.
 	Starts map[page.Kind][]page.Held
@@ -20,8 +20,8 @@ type Brought struct {
 }
 
 // NewBrought makes it of words, in the order of the stylesheet.
-func NewBrought(words []*Word, starts map[page.Kind][]page.Held) *Brought {
-	b := &Brought{Words: words, Starts: starts, by: map[page.Kind]map[string]*Word{}}
+func NewImported(words []*Word, starts map[page.Kind][]page.Held) *Imported {
+	b := &Imported{Words: words, Starts: starts, by: map[page.Kind]map[string]*Word{}}
 	for i, w := range words {
 		if b.by[w.On] == nil {
 			b.by[w.On] = map[string]*Word{}
@@ -37,15 +37,15 @@ func NewBrought(words []*Word, starts map[page.Kind][]page.Held) *Brought {
 }
 
 // Vocabulary is the vocabulary of kit k, whose stylesheet it was read from.
-func (b *Brought) Vocabulary(k *kit.Kit) *Vocabulary {
-	return &Vocabulary{kit: k, brought: b, steps: allSteps, known: map[wantKey]choice{}, together: map[string]choice{},
+func (b *Imported) Vocabulary(k *kit.Kit) *Vocabulary {
+	return &Vocabulary{kit: k, imported: b, steps: allSteps, known: map[wantKey]choice{}, together: map[string]choice{},
 		columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
 }
 
 // Start is what holds of a field of a node at breakpoint i that has no words but its base.
 func (v *Vocabulary) Start(on page.Kind, f page.Field, i int) page.Value {
-	if v.brought != nil {
-		if starts := v.brought.Starts[on]; i < len(starts) {
+	if v.imported != nil {
+		if starts := v.imported.Starts[on]; i < len(starts) {
 			return starts[i][f].Value
 		}
 	}
@@ -107,7 +107,7 @@ func parted(v page.Value, n int) (up, low int, ok bool) {
 
 // saying is a word of a stylesheet brought in that gives a field of a node a value at breakpoint i.
 func (v *Vocabulary) saying(on page.Kind, f page.Field, value page.Value, i int) *Word {
-	for _, w := range v.brought.Words {
+	for _, w := range v.imported.Words {
 		if w.On == on && (f == page.Base && w.Base || v.says(w, f, value, i)) {
 			return w
 		}
@@ -145,11 +145,11 @@ const (
 
 // chooseBrought chooses the fewest words for all fields: one word may say something of several, and those fields are
 // chosen for together, the others by themselves. What no word says, classes say that the page may have rules for.
-func (v *Vocabulary) chooseBrought(on page.Kind, wants []Want) (c choice) {
-	for _, fields := range v.brought.fields[on] {
-		found := v.chooseGroup(on, wants, fields, v.brought.Words)
+func (v *Vocabulary) chooseImported(on page.Kind, wants []Want) (c choice) {
+	for _, fields := range v.imported.fields[on] {
+		found := v.chooseGroup(on, wants, fields, v.imported.Words)
 		if ruled := v.ruledFor(on, wants, found.missing); len(ruled) > 0 {
-			if with := v.chooseGroup(on, wants, fields, slices.Concat(v.brought.Words, ruled)); len(
+			if with := v.chooseGroup(on, wants, fields, slices.Concat(v.imported.Words, ruled)); len(
 				with.missing) < len(found.missing) {
 				found = with
 			}
@@ -270,7 +270,7 @@ func (s *search) least(on page.Kind) (missing []Missing) {
 func (v *Vocabulary) nearest(on page.Kind, c cell, want page.Value, will func(page.Value) bool) page.Value {
 	n := v.kit.ColumnsAt(c.at).N()
 	values := []page.Value{v.Start(on, c.field, c.at)}
-	for _, w := range v.brought.Words {
+	for _, w := range v.imported.Words {
 		if e := w.effectAt(c.field, c.at); w.On == on && e != nil && !slices.Contains(values, e.Value) {
 			values = append(values, e.Value)
 		}
@@ -336,7 +336,7 @@ func (s *search) look(on page.Kind, taken []*Word) {
 }
 
 // groups are the fields of a kind of node, those together of which one word says something.
-func (b *Brought) groups(on page.Kind) (all [][]page.Field) {
+func (b *Imported) groups(on page.Kind) (all [][]page.Field) {
 	for f := range page.NumFields {
 		all = append(all, []page.Field{f})
 	}

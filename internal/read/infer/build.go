@@ -1,4 +1,4 @@
-package analyse
+package infer
 
 import (
 	"fmt"
@@ -370,7 +370,7 @@ func (a *analysis) vocabulary(kinds []*container) {
 		row[page.Spread].Value, row[page.Align].Value = g.spread, g.align
 		starts[page.Column], starts[page.Row] = append(starts[page.Column], column), append(starts[page.Row], row)
 	}
-	a.Words = vocab.NewBrought(words, starts)
+	a.Words = vocab.NewImported(words, starts)
 }
 
 // ranks gives the ranks of all effects small numbers in their order, from 1.

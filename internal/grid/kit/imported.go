@@ -10,7 +10,7 @@ import (
 
 // Brought is the stylesheet that a kit was read from: its files, in the order in which pages link
 // them, and how doubts of the reading were settled. It is never changed.
-type Brought struct {
+type Imported struct {
 	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them, each to the byte."`
 	Choices map[string]string `json:"choices,omitzero" doc:"How doubts were settled: what was chosen, by the doubt."`
 
@@ -30,9 +30,9 @@ const (
 )
 
 // Made keeps what is worked out of the stylesheet: what make gives when it is first called and gives no error.
-func (b *Brought) Made(make func() (any, error)) (any, error) { return b.made.Do(make) }
+func (b *Imported) Made(make func() (any, error)) (any, error) { return b.made.Do(make) }
 
-func (b *Brought) check() error {
+func (b *Imported) check() error {
 	var errs []error
 	size := 0
 	if n := len(b.Files); n < 1 || n > MaxFiles {
@@ -54,11 +54,11 @@ func (b *Brought) check() error {
 }
 
 // Ours is a kit made here with the numbers of k, which was brought in.
-func (k *Kit) Ours() *Kit {
-	ours := *k
-	ours.Brought = nil
-	if ours.Technique == Inline {
-		ours.Technique = Flex
+func (k *Kit) Native() *Kit {
+	native := *k
+	native.Imported = nil
+	if native.Technique == Inline {
+		native.Technique = Flex
 	}
-	return &ours
+	return &native
 }

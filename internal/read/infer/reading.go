@@ -1,4 +1,4 @@
-package analyse
+package infer
 
 import (
 	"cmp"
@@ -22,7 +22,7 @@ import (
 // known.
 type Reading struct {
 	Kit     *kit.Kit
-	Words   *vocab.Brought
+	Words   *vocab.Imported
 	Cascade *css.Cascade // with what every page adds to it
 	Files   int          // how many of the cascade's files are the user's
 

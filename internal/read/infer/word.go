@@ -1,7 +1,7 @@
-// Package analyse reads a kit out of a stylesheet with a class grid in it: its columns, breakpoints,
+// Package infer reads a kit out of a stylesheet with a class grid in it: its columns, breakpoints,
 // gutters and containers, and what each of its words does (domain section 10). It does not go by how
 // classes are called, but by what elements that have them come to be: it lays such elements out.
-package analyse
+package infer
 
 import (
 	"slices"

@@ -12,7 +12,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/test/sample"
 	"kitrows/internal/write/code"
 )
@@ -20,7 +20,7 @@ import (
 // team is a page of two columns on a kit of two files, the second of which brings in the first.
 func team(t *testing.T, cells string) (*layout.Layout, *project.Project) {
 	t.Helper()
-	k, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{
+	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{
 		{Name: "cells.css", Text: cells},
 		{Name: "team.css", Text: "@import 'cells.css';\n.hull { width: 600px; margin: 0 auto }\n/* </style> */\n"},
 	}, nil)

@@ -1,4 +1,4 @@
-package analyse
+package infer
 
 import (
 	"kitrows/internal/browser/budget"

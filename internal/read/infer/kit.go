@@ -1,4 +1,4 @@
-package analyse
+package infer
 
 import (
 	"context"
@@ -20,7 +20,7 @@ type reading struct {
 }
 
 // read reads the stylesheet of a kit, once; not when ctx ends before it is read.
-func read(ctx context.Context, b *kit.Brought) (*Reading, error) {
+func read(ctx context.Context, b *kit.Imported) (*Reading, error) {
 	r, err := b.Made(func() (any, error) {
 		sources := make([]css.Source, len(b.Files))
 		for i, f := range b.Files {
@@ -46,8 +46,8 @@ func read(ctx context.Context, b *kit.Brought) (*Reading, error) {
 // Ahead reads the stylesheet of a kit that was brought in, for it to be known when it is asked for. The error is that
 // of ctx, which ended before; what is wrong with the stylesheet Check tells.
 func Ahead(ctx context.Context, k *kit.Kit) error {
-	if k.Brought != nil {
-		_, _ = read(ctx, k.Brought)
+	if k.Imported != nil {
+		_, _ = read(ctx, k.Imported)
 	}
 	return ctx.Err()
 }
@@ -55,10 +55,10 @@ func Ahead(ctx context.Context, k *kit.Kit) error {
 // Of is what was read of the stylesheet of kit k; nil of a kit that is made here, and of one whose
 // stylesheet has no grid in it. It is worked out once.
 func Of(k *kit.Kit) *Reading {
-	if k.Brought == nil {
+	if k.Imported == nil {
 		return nil
 	}
-	r, _ := read(context.Background(), k.Brought)
+	r, _ := read(context.Background(), k.Imported)
 	if r == nil || r.Kit == nil || len(r.Kit.Breakpoints) != len(k.Breakpoints) {
 		return nil
 	}
@@ -89,10 +89,10 @@ func (r *Reading) Rules() (n int) {
 func Check(k *kit.Kit) error { return check(context.Background(), k) }
 
 func check(ctx context.Context, k *kit.Kit) error {
-	if err := k.Check(); err != nil || k.Brought == nil {
+	if err := k.Check(); err != nil || k.Imported == nil {
 		return err
 	}
-	r, err := read(ctx, k.Brought)
+	r, err := read(ctx, k.Imported)
 	if err != nil {
 		return fault.Under("brought", err)
 	}
@@ -130,20 +130,20 @@ func check(ctx context.Context, k *kit.Kit) error {
 // there is no grid in them.
 func Kit(ctx context.Context, id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading,
 	error) {
-	b := &kit.Brought{Files: files, Choices: choices}
+	b := &kit.Imported{Files: files, Choices: choices}
 	r, err := read(ctx, b)
 	if err != nil {
 		return nil, nil, err
 	}
 	k := *r.Kit
-	k.ID, k.Name, k.Brought = id, name, b
+	k.ID, k.Name, k.Imported = id, name, b
 	return &k, r, check(ctx, &k)
 }
 
 // Again reads kit k, which was brought in, from a newer version of its files, or with other choices: a draft of
 // it. Breakpoints that begin where one did keep its name and its lane.
 func Again(ctx context.Context, k *kit.Kit, files []kit.File, choices map[string]string) (*kit.Draft, error) {
-	if k.Brought == nil {
+	if k.Imported == nil {
 		return nil, fault.New("files", k.Name, "a kit that was read from a stylesheet")
 	}
 	next, _, err := Kit(ctx, k.ID, k.Name, files, choices)

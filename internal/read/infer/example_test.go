@@ -1,15 +1,15 @@
-package analyse_test
+package infer_test
 
 import (
 	"context"
 	"fmt"
 
 	"kitrows/internal/grid/kit"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 func Example() {
-	k, r, err := analyse.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: `
+	k, r, err := infer.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: `
 .hold { max-width: 900px; margin: 0 auto }
 .line { display: flex; flex-wrap: wrap; gap: 20px }
 .half { width: calc(50% - 10px) } .third { width: calc(33.3333% - 13.3333px) } .sixth { width: calc(16.6667% - 16.6667px) }

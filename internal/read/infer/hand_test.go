@@ -1,4 +1,4 @@
-package analyse_test
+package infer_test
 
 import (
 	"fmt"
@@ -10,12 +10,12 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 )
 
 // read reads a stylesheet that is written out in a test; files after the first are divided by a line of
 // dashes with their names.
-func read(t *testing.T, text string, choices map[string]string) (*kit.Kit, *analyse.Reading) {
+func read(t *testing.T, text string, choices map[string]string) (*kit.Kit, *infer.Reading) {
 	t.Helper()
 	all := []kit.File{{Name: "team.css"}}
 	for line := range strings.Lines(text) {
@@ -25,7 +25,7 @@ func read(t *testing.T, text string, choices map[string]string) (*kit.Kit, *anal
 		}
 		all[len(all)-1].Text += line
 	}
-	k, r, err := analyse.Kit(t.Context(), "kit", "Team", all, choices)
+	k, r, err := infer.Kit(t.Context(), "kit", "Team", all, choices)
 	if err != nil {
 		t.Fatalf("%v: %s", err, text)
 	}
@@ -33,7 +33,7 @@ func read(t *testing.T, text string, choices map[string]string) (*kit.Kit, *anal
 }
 
 // told is what a kit is, in one line: columns, technique, gutters, and for each breakpoint its edge and container.
-func told(k *kit.Kit, r *analyse.Reading) string {
+func told(k *kit.Kit, r *infer.Reading) string {
 	text := fmt.Sprintf("%s %s, %s %s; %q %q %q;", k.Columns, k.Technique, k.GutterAt(0), k.GutterPlace, r.Row, r.Cell,
 		r.Inner)
 	for i, b := range k.Breakpoints {
@@ -177,7 +177,7 @@ func TestChoices(t *testing.T) {
 	sheet := `.rail { display: flex; flex-wrap: wrap } .plank, .deck { flex: 0 0 auto; min-width: 0 } .deck { order: 0 }
 .half { width: 50% } .quarter { width: 25% } .whole { width: 100% }`
 	k, r := read(t, sheet, nil)
-	at := slices.IndexFunc(r.Doubts, func(d analyse.Doubt) bool { return d.ID == "column" })
+	at := slices.IndexFunc(r.Doubts, func(d infer.Doubt) bool { return d.ID == "column" })
 	if at < 0 || r.Doubts[at].Chosen != r.Cell {
 		t.Fatalf("doubts: %+v", r.Doubts)
 	}
@@ -194,8 +194,8 @@ func TestChoices(t *testing.T) {
 		other) {
 		t.Errorf("choices: %s", r.Choices())
 	}
-	k.Brought = &kit.Brought{Files: k.Brought.Files, Choices: map[string]string{"column": other}}
-	if err := analyse.Check(k); err != nil {
+	k.Imported = &kit.Imported{Files: k.Imported.Files, Choices: map[string]string{"column": other}}
+	if err := infer.Check(k); err != nil {
 		t.Error(err)
 	}
 }
@@ -214,16 +214,16 @@ func TestCheckedAgainstTheFile(t *testing.T) {
 		},
 		"breakpoints[0].gutter": func(k *kit.Kit) { k.Gutter = kit.GutterOf(kit.Px(12)) },
 		"technique":             func(k *kit.Kit) { k.Technique = kit.Grid },
-		"brought.files":         func(k *kit.Kit) { k.Brought = &kit.Brought{} },
+		"brought.files":         func(k *kit.Kit) { k.Imported = &kit.Imported{} },
 		"brought.stylesheet": func(k *kit.Kit) {
-			k.Brought = &kit.Brought{Files: []kit.File{{Name: "a.css", Text: "a { color: red }"}}}
+			k.Imported = &kit.Imported{Files: []kit.File{{Name: "a.css", Text: "a { color: red }"}}}
 		},
 	} {
 		c := *k
 		c.Breakpoints = slices.Clone(k.Breakpoints)
 		change(&c)
 		var found []string
-		for _, f := range fault.All(analyse.Check(&c)) {
+		for _, f := range fault.All(infer.Check(&c)) {
 			found = append(found, f.Field)
 		}
 		if got := strings.Join(found, " "); got != field {
@@ -291,7 +291,7 @@ func TestReadAgain(t *testing.T) {
 			".rail { gap: 20px 10px } }", "pocket 0 was pocket, x 700px was x, x-2 900px was "},
 		{strings.ReplaceAll(was, "width: calc", "colour: calc"), "refused"},
 	} {
-		d, err := analyse.Again(t.Context(), k, []kit.File{{Name: "team.css", Text: c.now}}, nil)
+		d, err := infer.Again(t.Context(), k, []kit.File{{Name: "team.css", Text: c.now}}, nil)
 		got := "refused"
 		if err == nil {
 			var all []string

@@ -1,4 +1,4 @@
-package analyse_test
+package infer_test
 
 import (
 	"fmt"
@@ -19,7 +19,7 @@ import (
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/analyse"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/test/sample"
 )
 
@@ -45,7 +45,7 @@ func TestNumbersAreTheGenerators(t *testing.T) {
 	wrong, sheets := 0, many(60)
 	for i := range sheets {
 		f := sample.NewForeign(sample.New(700_000 + uint64(i)))
-		k, r, err := analyse.Kit(t.Context(), "kit", "Team", files(f), nil)
+		k, r, err := infer.Kit(t.Context(), "kit", "Team", files(f), nil)
 		if err != nil {
 			t.Errorf("sheet %d: %v", i, err)
 			continue
@@ -142,12 +142,12 @@ func meant(w sample.ForeignWord, columns int) (on page.Kind, f page.Field, v pag
 }
 
 // words says which words of a stylesheet do not say what they were written to.
-func words(f *sample.Foreign, k *kit.Kit, r *analyse.Reading) (all []string) {
+func words(f *sample.Foreign, k *kit.Kit, r *infer.Reading) (all []string) {
 	if r.Row != strings.Join(f.Row, "") || r.Cell != f.Cell[0] || r.Inner != f.Inner {
 		all = append(all, fmt.Sprintf("row %q, column %q, inner %q", r.Row, r.Cell, r.Inner))
 	}
-	if want := map[string]analyse.Ends{"": analyse.NoEnds, "all": analyse.AllEnds,
-		"nested": analyse.NestedEnds}[f.Ends]; r.Ends != want {
+	if want := map[string]infer.Ends{"": infer.NoEnds, "all": infer.AllEnds,
+		"nested": infer.NestedEnds}[f.Ends]; r.Ends != want {
 		all = append(all, fmt.Sprintf("words for ends in rows %v", r.Ends))
 	}
 	v := r.Words.Vocabulary(k)
@@ -191,14 +191,14 @@ func says(w *vocab.Word, f page.Field, v page.Value, at int) bool {
 func TestDamageIsNotSilent(t *testing.T) {
 	tries := many(sample.Rounds(500))
 	outcomes := map[string]int{}
-	wholes := map[uint64]*analyse.Reading{}
+	wholes := map[uint64]*infer.Reading{}
 	for i := range tries {
 		rnd := sample.New(800_000 + uint64(i))
 		seed := 900_000 + uint64(i%40)
 		f := sample.NewForeign(sample.New(seed))
 		whole := wholes[seed]
 		if whole == nil {
-			_, r, err := analyse.Kit(t.Context(), "kit", "Team", files(f), nil)
+			_, r, err := infer.Kit(t.Context(), "kit", "Team", files(f), nil)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -223,7 +223,7 @@ func TestDamageIsNotSilent(t *testing.T) {
 		}
 		cut := cuts[rnd.IntN(len(cuts))]
 		text := f.Sources[0].Text[:cut[0]] + f.Sources[0].Text[cut[1]:]
-		k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
+		k, r, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: text}}, nil)
 		switch {
 		case err != nil:
 			outcomes["refused"]++
@@ -260,7 +260,7 @@ func TestDamageIsNotSilent(t *testing.T) {
 }
 
 // listed reports whether what was not understood has a rule with that word.
-func listed(r *analyse.Reading, text, word string) bool {
+func listed(r *infer.Reading, text, word string) bool {
 	for _, f := range r.Findings {
 		for _, rule := range r.RulesOf(f) {
 			text := strings.ReplaceAll(text[rule.From:rule.To], `\`, "")
@@ -274,7 +274,7 @@ func listed(r *analyse.Reading, text, word string) bool {
 }
 
 // held says which of some widths of a kit are not as its numbers have them when the stylesheet lays a page out.
-func held(rnd *rand.Rand, k *kit.Kit, r *analyse.Reading) (all []string) {
+func held(rnd *rand.Rand, k *kit.Kit, r *infer.Reading) (all []string) {
 	for at, b := range k.Breakpoints {
 		low, high, bounded := k.Range(at)
 		if !bounded {
@@ -321,7 +321,7 @@ func TestRefused(t *testing.T) {
 		":root { --a: var(--a) } .w { width: var(--a) }": "no widths of columns",
 		"{{{{ ;;; }": "no rules",
 	} {
-		_, _, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
+		_, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
 		if fs := fault.All(err); len(fs) == 0 || !strings.Contains(err.Error(), want) {
 			t.Errorf("%q: %v, want %s", text, err, want)
 		}
@@ -342,7 +342,7 @@ func FuzzSheets(f *testing.F) {
 		if len(text) > 1<<16 {
 			return
 		}
-		k, r, err := analyse.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
+		k, r, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "a.css", Text: text}}, nil)
 		if err != nil {
 			return
 		}
@@ -368,7 +368,7 @@ func BenchmarkKit(b *testing.B) {
 	sheet := large()
 	b.SetBytes(int64(len(sheet[0].Text)))
 	for b.Loop() {
-		if _, _, err := analyse.Kit(b.Context(), "kit", "Team", sheet, nil); err != nil {
+		if _, _, err := infer.Kit(b.Context(), "kit", "Team", sheet, nil); err != nil {
 			b.Fatal(err)
 		}
 	}
