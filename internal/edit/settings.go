@@ -140,7 +140,7 @@ func (s *Step) apply(e *editor) error {
 	}
 	width, skip, trail := int(math.Round(cell.Units))+s.Width, int(math.Round(cell.Skip))+s.Skip,
 		int(math.Round(cell.Trail))
-	begin := cell.Begin
+	begin := int(cell.Begin)
 	if begin > 0 {
 		begin, skip = begin+s.Skip, 0
 	}

@@ -25,8 +25,8 @@ type KitPath struct {
 // Drafting is what is tried on a kit: steps, on the kit as it is, as the library has it, or as it is read from
 // other files.
 type Drafting struct {
-	Steps   []kit.Step   `json:"steps" maxItems:"200"`
-	Newest  bool         `json:"newest,omitempty" doc:"They are made on the newest revision in the library of the kit that it is."`
+	Steps    []kit.Step    `json:"steps" maxItems:"200"`
+	Newest   bool          `json:"newest,omitempty" doc:"They are made on the newest revision in the library of the kit that it is."`
 	Imported *kit.Imported `json:"brought,omitempty" doc:"They are made on the kit as it is read from these files, with these choices."`
 }
 

@@ -50,7 +50,7 @@ type Kit struct {
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
 	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
 	Naming      Naming       `json:"naming"`
-	Imported     *Imported     `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
+	Imported    *Imported    `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
 	Shared      *Shared      `json:"shared,omitempty" doc:"The kit of the library that it is, and as which revision."`
 }
 

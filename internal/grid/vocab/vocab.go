@@ -90,7 +90,7 @@ type Vocabulary struct {
 	made     map[effectKey]*Word // by what they do, so that each word is made once
 	known    map[wantKey]choice
 	steps    int               // that are left for searches among the words of a stylesheet
-	imported  *Imported          // where the words are a stylesheet's; else nil
+	imported *Imported         // where the words are a stylesheet's; else nil
 	ruled    *rules            // classes besides that a page has rules of its own for; nil where it has none
 	together map[string]choice // of a stylesheet's words, by what is wanted
 	key      []byte

@@ -35,7 +35,7 @@ func (r *resolver) begin(row *Row) {
 	all := make([]page.Asked, len(row.Cells))
 	for i := range row.Cells {
 		c := &row.Cells[i]
-		all[i] = page.Asked{Begin: c.Begin, Skip: c.Skip, Units: c.Units, Trail: c.Trail,
+		all[i] = page.Asked{Begin: int(c.Begin), Skip: c.Skip, Units: c.Units, Trail: c.Trail,
 			Shares: c.Width == page.Share, Why: why}
 	}
 	page.Begins(all, float64(row.Columns.N()))

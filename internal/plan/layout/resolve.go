@@ -203,7 +203,7 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 		return cell
 	}
 	if held[page.Begin].N != 0 {
-		cell.Begin = r.beginning(row, n, node, held[page.Begin])
+		cell.Begin = int16(r.beginning(row, n, node, held[page.Begin]))
 	} else if held[page.Skip].N != 0 {
 		cell.Skip = units(page.Skip, 0, -1)
 	}

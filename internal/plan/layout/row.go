@@ -38,23 +38,23 @@ type Row struct {
 // a flex or float row is off the grid.
 type Cell struct {
 	Width page.Value // Full, a take, a part, Share or Natural
+	Begin int16      // the unit it was set to begin at, from 1, and does; 0 for none
 	Units float64    // of a full or take; what a share wants at least, 1; of a natural, 0
 	Skip  float64
 	Trail float64
 	Nudge float64
-	Begin int  // the unit it was set to begin at, from 1, and does; 0 for none
-	Track bool // its code names that unit as a grid track; else it is what Skip comes to
-	Turns bool // else it begins a line for that, though it may fit the one before
 	Order page.Value
 	Align page.Value // of the column, or its row's
 	Self  page.Value // the column's own; RowsAlign for the row's
-	Line  page.Term  // of a float: where it stands in its row, which its code must say
 	Unit  float64    // of floats and uneven columns: its first unit, from 0, after any skip
 	// of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
 	Fill    float64
-	Content float64 // of a natural column: its content's width in px
-	First   bool    // it is its row's first column and trimmed
-	Last    bool    // it is its row's last
+	Content float64   // of a natural column: its content's width in px
+	Line    page.Term // of a float: where it stands in its row, which its code must say
+	First   bool      // it is its row's first column and trimmed
+	Last    bool      // it is its row's last
+	Track   bool      // its code names the unit it begins at as a grid track; else it is what Skip comes to
+	Turns   bool      // it begins a line for that, though it may fit the one before
 	Node    *page.Node
 	Child   int // which child of the row's node it is
 	Held    *page.Held

@@ -56,7 +56,7 @@ func (r *row) suspect(c *course, i int) bool {
 	if r.alike(c.field, before, from, v, i) {
 		return true // what stood between has gone
 	}
-	if plainOf(c.field) != nil {
+	if plainOf[c.field] != nil {
 		return true
 	}
 	switch c.field {

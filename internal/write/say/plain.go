@@ -25,7 +25,7 @@ var plains = []plain{
 		}},
 	{page.Begin, track, func(r *layout.Row, c *layout.Cell, v page.Value) {
 		if c.Begin, c.Track = 0, v.N > 0 && r.PerLine == 0; c.Track {
-			c.Begin = v.Int()
+			c.Begin = v.N
 		}
 	}},
 }
@@ -36,17 +36,15 @@ func track(r *layout.Row, c *layout.Cell) page.Value {
 	case !r.Tracked() || r.PerLine > 0:
 		return page.Value{}
 	case c.Track:
-		return page.Of(c.Begin)
+		return page.Of(int(c.Begin))
 	}
 	return page.Of(0)
 }
 
-// plainOf is the plain field; nil where it is none.
-func plainOf(f page.Field) *plain {
+// plainOf are the plain fields; nil of others.
+var plainOf = func() (all [page.NumFields]*plain) {
 	for i := range plains {
-		if plains[i].field == f {
-			return &plains[i]
-		}
+		all[plains[i].field] = &plains[i]
 	}
-	return nil
-}
+	return all
+}()

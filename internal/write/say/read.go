@@ -102,7 +102,7 @@ func (r *row) divided(i int) kit.Columns {
 // put gives a cell what a course says at breakpoint i.
 func (t *trial) put(cell *layout.Cell, c *course, i int, r *layout.Row) {
 	v, from := c.now(i)
-	if p := plainOf(c.field); p != nil {
+	if p := plainOf[c.field]; p != nil {
 		p.set(r, cell, v)
 		return
 	}
