@@ -34,7 +34,8 @@ export default function Shelf() {
     const [other] = files;
     const page = files.find(isPage);
     if (page) {
-      const kit = offers.data?.kits[0]?.source ?? "";
+      const offered = offers.data ?? (await offers.refetch()).data; // they may be on their way
+      const kit = offered?.kits[0]?.source ?? "";
       const name = page.name.replace(/\.html?$/i, "").slice(0, 80) || "Page";
       begin.mutate(
         { name, kit, start: "empty", page: await pageOf(page, found) },
