@@ -87,14 +87,6 @@ func (o *Origin) Styles() []kit.File {
 	return o.Sheets
 }
 
-// Keeps are the forms of code that are kept up to date for the page.
-func (o *Origin) Keeps() []Kept {
-	if o == nil {
-		return nil
-	}
-	return o.Kept
-}
-
 // At is where in the file the page's nodes stand, in their order.
 func (o *Origin) At() []int {
 	if o == nil {
