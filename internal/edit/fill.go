@@ -109,7 +109,7 @@ func (f *Fill) apply(e *editor) error {
 // alikeAt reports whether two nodes have the same widths set at a breakpoint.
 func alikeAt(a, b *page.Node, breakpoint string) bool {
 	s, t := a.SettingAt(breakpoint), b.SettingAt(breakpoint)
-	for _, f := range []page.Field{page.Width, page.Skip, page.Trail, page.PerLine} {
+	for _, f := range []page.Field{page.Width, page.Skip, page.Trail, page.Begin, page.PerLine} {
 		v, _ := s.Get(f)
 		if other, _ := t.Get(f); v != other {
 			return false

@@ -13,6 +13,7 @@ import (
 type held struct {
 	width             page.Value
 	units, skip, tail float64
+	begin             int  // the unit it begins at, from 1, which its skip comes of; 0 for none
 	of                int  // the units its row divides into
 	hidden            bool // so that its width is of no matter
 }
@@ -29,7 +30,8 @@ func (h held) same(o held) bool {
 	full := func(h held) bool {
 		return h.width == page.Full || h.counted() && h.units >= float64(h.of)-1e-6
 	}
-	if !near(h.skip, o.skip*scale) || !near(h.tail, o.tail*scale) || full(h) != full(o) {
+	if h.begin != o.begin || h.begin == 0 && !near(h.skip, o.skip*scale) || !near(h.tail, o.tail*scale) ||
+		full(h) != full(o) {
 		return false
 	}
 	taken := h.counted() && o.counted()
@@ -46,7 +48,7 @@ func (h held) setting(k *kit.Kit, i int) page.Setting {
 		}
 	}
 	return page.Setting{}.With(page.Width, width).
-		With(page.Skip, page.Of(int(math.Round(h.skip)))).With(page.Trail, page.Of(int(math.Round(h.tail))))
+		With(page.Skip, page.Of(int(math.Round(h.skip)))).With(page.Begin, page.Of(h.begin)).With(page.Trail, page.Of(int(math.Round(h.tail))))
 }
 
 // A choice is one way for a row's columns at a breakpoint.
@@ -65,14 +67,15 @@ func (f *filler) asNow(row *page.Node, i int) choice {
 	for at := range columns {
 		c.cells[at] = held{hidden: true}
 	}
-	for _, cell := range r.Cells {
+	skips := r.Skips()
+	for n, cell := range r.Cells {
 		for at, column := range columns {
 			if column.ID == cell.Node.ID {
 				width := cell.Width
 				if was := cell.Held[page.Width].Value; width == page.Full && was.Term == page.Taken {
 					width = was
 				}
-				c.cells[at] = held{width: width, units: cell.Units, skip: cell.Skip, tail: cell.Trail,
+				c.cells[at] = held{width: width, units: cell.Units, skip: skips[n], tail: cell.Trail, begin: int(cell.Begin),
 					of: r.Columns.N()}
 				c.order = append(c.order, at)
 			}
@@ -156,7 +159,7 @@ func (f *filler) settled(column *page.Node, at int, chosen []choice) *page.Node 
 	for i, c := range chosen {
 		was := column.SettingAt(f.k.Breakpoints[i].Name)
 		var none page.Value
-		s := was.With(page.Width, none).With(page.Skip, none).With(page.Trail, none)
+		s := was.With(page.Width, none).With(page.Skip, none).With(page.Trail, none).With(page.Begin, none)
 		settled = *settled.WithSetting(f.k, s)
 		want := c.cells[at]
 		if want.hidden { // whatever it says
@@ -174,7 +177,10 @@ func (f *filler) settled(column *page.Node, at int, chosen []choice) *page.Node 
 			if !full.same(held{width: carried.width, units: carried.units, of: carried.of}) {
 				say(page.Width)
 			}
-			if !near(carried.skip, want.skip) {
+			if carried.begin != want.begin {
+				say(page.Begin)
+			}
+			if want.begin == 0 && !near(carried.skip, want.skip) {
 				say(page.Skip)
 			}
 			if !near(carried.tail, want.tail) {
@@ -194,14 +200,17 @@ func (f *filler) settled(column *page.Node, at int, chosen []choice) *page.Node 
 // a row of so many units.
 func (f *filler) carried(column *page.Node, i, of int, chosen []choice, at int) held {
 	s := column.HeldAt(f.k, i)
-	in := func(field page.Field) float64 {
-		before := of
+	before := func(field page.Field) int { // how many units the row had where it was set
 		if from := s[field].From; from >= 0 && chosen[from].cells[at].of > 0 {
-			before = chosen[from].cells[at].of
+			return chosen[from].cells[at].of
 		}
-		return page.Carried(s[field].Int(), of, before)
+		return of
 	}
+	in := func(field page.Field) float64 { return page.Carried(s[field].Int(), of, before(field)) }
 	h := held{width: s[page.Width].Value, skip: in(page.Skip), tail: in(page.Trail), of: of}
+	if s[page.Begin].N > 0 {
+		h.begin, _ = page.BeginAt(s[page.Begin].Int(), of, before(page.Begin))
+	}
 	if h.units = h.width.UnitsOf(of); h.width.Term == page.Taken {
 		h.units = in(page.Width)
 	}

@@ -41,7 +41,7 @@ type Proposal struct {
 // A Cell is a row or column whose cell changes at the proposal's breakpoint.
 type Cell struct {
 	Node      string
-	Now, Then page.Setting // what holds: of a row only PerLine, of a column Width, Skip and Trail
+	Now, Then page.Setting // what holds: of a row only PerLine, of a column Width, Begin, Skip and Trail
 }
 
 // A Filling is a page with all that is proposed for it, what that is, and the rows

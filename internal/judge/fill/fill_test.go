@@ -119,6 +119,28 @@ func TestTheRestStays(t *testing.T) {
 	}
 }
 
+// A place gives way where a row is filled, and holds at all other breakpoints, whichever it was set at.
+func TestPlacesHoldElsewhere(t *testing.T) {
+	for _, technique := range []kit.Technique{kit.Flex, kit.Grid} {
+		k := sample.Twelve()
+		k.Technique = technique
+		r := row("row", "wide", []int{4, 4, 3}, []float64{200, 200, 200})
+		r.Children[0].At = append([]page.Setting{page.At("base").With(page.Begin, page.Of(3))}, r.Children[0].At...)
+		r.Children[2].At[0] = r.Children[2].At[0].With(page.Begin, page.Of(2))
+		before := pageOf(r)
+		after := Of(k, before, 2, []int{1}, every).Page
+		for _, v := range []float64{400, 1000, 1500} {
+			if was, is := layout.Make(k, before, v), layout.Make(k, after, v); !sameBoxes(was, is) {
+				t.Errorf("%s: at %v px the page changed", technique, v)
+			}
+		}
+		column, _ := after.Find("row-0")
+		if s := column.HeldAt(k, 1); s[page.Begin].N != 0 {
+			t.Errorf("%s: at mid it begins at %d", technique, s[page.Begin].N)
+		}
+	}
+}
+
 func sameBoxes(a, b *layout.Plan) bool {
 	return slices.EqualFunc(a.Boxes, b.Boxes, func(a, b layout.Box) bool {
 		return a.ID == b.ID && near(a.X, b.X) && near(a.Width, b.Width) && near(a.Y, b.Y)

@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -18,6 +19,15 @@ func (r *resolver) beginning(row *Row, n int32, column *page.Node, set page.Hold
 			set.Int(), before, r.l.kit.Breakpoints[set.From].Name, kit.Figure(exact), row.Columns.N(), unit)
 	}
 	return unit
+}
+
+// Skips are how many units are empty before each of the row's cells, those that stand on tracks of their own too.
+func (r *Row) Skips() (all []float64) {
+	t := r.Track(measure.Plain(Roomy))
+	for _, run := range r.Break(&t, nil, 0, new(float64)) {
+		r.Place(run, &t, func(_ *Cell, s Spot) { all = append(all, s.Skip) })
+	}
+	return all
 }
 
 // begin gives the columns that begin at a unit of their own the skip that this comes to. Where columns stand on grid
