@@ -98,7 +98,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	pg.Walk(func(n *page.Node, _ page.Place) { ids = append(ids, n.ID) })
 	id := func() string { return ids[r.IntN(len(ids))] }
 	bp := func() string { return k.Breakpoints[r.IntN(len(k.Breakpoints))].Name }
-	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "÷2", "off"}
+	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "@3_4", "@1_*", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
 	switch r.IntN(34) {

@@ -57,7 +57,7 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	case 0, 1, 2:
 		text := fmt.Sprint(1 + r.IntN(k.Columns.N()))
 		if r.IntN(4) == 0 {
-			text = []string{"*", "x", "", "1_2", "="}[r.IntN(5)]
+			text = []string{"*", "x", "", "1_2", "=", "@2_4", "@5_3"}[r.IntN(7)]
 		}
 		cells := []edit.Cell{{Node: of(page.Column).ID, Breakpoint: bp}}
 		if r.IntN(2) == 0 {
