@@ -123,6 +123,9 @@ func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
 	var order []string
 	values := map[string][]value{}
 	for _, c := range append(w.said.Node(n.ID), w.said.Ends(n.ID)...) {
+		if n.Kind == page.Column {
+			c = w.said.Counted(outer.ID, c)
+		}
 		prop, text := propertyOf(c)
 		if prop == "" {
 			continue

@@ -82,3 +82,19 @@ func BenchmarkMixed(b *testing.B) {
 		m.CSS()
 	}
 }
+
+// Rows clear their floats by themselves in mixins, also where the kit's markup has an element for that: mixin-based
+// markup has none.
+func TestRowsClearByThemselves(t *testing.T) {
+	k := kitWith(kit.Float, kit.Equal(6))
+	k.Naming.Clear = "kr-clear"
+	p := &page.Page{Name: "Empty", File: "empty.html", Kit: k.ID}
+	for _, whole := range []bool{false, true} {
+		m := New(layout.Of(k, p), sample.Of(p, k), code.Options{Whole: whole})
+		for _, f := range m.SCSS() {
+			if strings.Contains(f.Text, "@mixin row") && !strings.Contains(f.Text, "display: flow-root") {
+				t.Errorf("whole %v: %s has rows that do not hold their floats", whole, f.Name)
+			}
+		}
+	}
+}

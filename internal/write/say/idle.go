@@ -130,9 +130,21 @@ func newTrial(r *row) *trial {
 			c.Trail += c.Fill
 			c.Fill, c.Turns = 0, false
 		}
+		t.track(i, &got)
 		t.read(i, got)
 	}
 	return t
+}
+
+// track has columns on the tracks that are said of them at breakpoint i, also where the row has none just now.
+func (t *trial) track(i int, got *layout.Row) {
+	for n, courses := range t.columns {
+		for c := range courses {
+			if at := t.at[i][n]; at >= 0 && courses[c].field == page.Begin {
+				t.put(&got.Cells[at], &courses[c], i, got)
+			}
+		}
+	}
 }
 
 // narrow reports whether a form of a row is so narrow somewhere in its breakpoint that

@@ -223,7 +223,6 @@ func cellAlike(want *layout.Row, at int, got *layout.Cell) bool {
 	free := alone && cell.Width != page.Share && want.Spread == page.Start
 	near := func(a, b float64) bool { return math.Abs(a-b) < 1e-6 }
 	return widthKind(cell, want) == widthKind(got, want) && near(cell.Units, got.Units) && near(cell.Skip, got.Skip) &&
-		cell.Track == got.Track && (!cell.Track || cell.Begin == got.Begin) &&
 		near(cell.Nudge, got.Nudge) && (free || near(cell.Trail+cell.Fill, got.Trail)) &&
 		(alone || cell.Align == got.Align)
 }

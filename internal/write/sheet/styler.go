@@ -46,6 +46,9 @@ type Styler struct {
 func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 	s := &Styler{k: k, words: vocab.Own(k), mixins: mixins, said: map[say.Saying]bool{}}
 	for _, c := range sayings {
+		if mixins && c == say.Base(page.Block) {
+			continue // mixins are for markup in which no element clears rows
+		}
 		s.said[say.Saying{On: c.On, Field: c.Field}] = true
 		s.said[say.Saying{On: c.On, Field: c.Field, Value: page.Value{Term: c.Value.Term}}] = true
 		switch c.Field {
