@@ -43,29 +43,11 @@ type Name struct {
 	Optional bool     `json:"optional" doc:"It may be empty: then what it names cannot be had."`
 }
 
-// abouts says what each template names.
-var abouts = map[string]string{
-	"frame": "Container, fixed", "frameOpen": "Container, fluid", "frameUpTo": "Container, fluid below a breakpoint",
-	"frameCap": "Container, capped", "row": "Row", "of": "Row of 3 units of its own", "per": "Row of 3 columns a line",
-	"told": "Row of floats that count their lines", "gapX": "Row with a gutter of 3 px",
-	"gapY":  "Row with 3 px between lines",
-	"align": "Row, align top", "spread": "Row, spread between", "cell": "Column",
-	"first": "Column, first in a trimmed row",
-	"last":  "Column, last in a trimmed row", "gone": "Column, hidden",
-	"back": "Column, shown again", "place": "Column, order 3", "skip": "Column, skip 3", "take": "Column, take 3",
-	"part": "Column, a third of the row", "full": "Column, full line", "share": "Column, share",
-	"natural": "Column, natural",
-	"trail":   "Column, trail 3", "nudge": "Column, nudge 3", "self": "Column, align top",
-	"lead": "Float, first in its row",
-	"run":  "Float, runs on in the first line", "turn": "Float, begins another line", "under": "Float, runs on there",
-	"fit": "Picture scaled to its column", "clear": "Element that clears a row of floats",
-}
-
 // names lists a kit's templates with what they write.
 func names(k *kit.Kit) (all []Name) {
 	last := len(k.Breakpoints) - 1
 	for _, t := range k.Naming.Templates() {
-		n := Name{Field: t.Field, About: abouts[t.Field], Template: string(t.Template), Samples: []string{},
+		n := Name{Field: t.Field, About: page.PhraseNamed(t.Field).Label, Template: string(t.Template), Samples: []string{},
 			Optional: t.Optional}
 		value := "3"
 		switch {

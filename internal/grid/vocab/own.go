@@ -23,8 +23,7 @@ func Own(k *kit.Kit) *Vocabulary {
 	v := &Vocabulary{kit: k, made: map[effectKey]*Word{}, known: map[wantKey]choice{},
 		columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
 	for _, t := range k.Naming.Templates() {
-		at := slices.IndexFunc(page.Phrases, func(p page.Phrase) bool { return p.Template == t.Field })
-		v.families = append(v.families, &family{Named: t, says: &page.Phrases[at]})
+		v.families = append(v.families, &family{Named: t, says: page.PhraseNamed(t.Field)})
 	}
 	return v
 }

@@ -94,8 +94,17 @@ func TestEverySettingHasAllItsParts(t *testing.T) {
 			lacks("words", "page/field.go, label")
 		}
 		for _, v := range values {
-			if page.PhraseOf(s.kind, s.field, v) == nil {
+			p := page.PhraseOf(s.kind, s.field, v)
+			if p == nil {
 				lacks("phrase for "+v.String(), "page/phrase.go")
+				continue
+			}
+			at := slices.IndexFunc(kit.OurNaming.Templates(), func(t kit.Named) bool { return t.Field == p.Template })
+			if at < 0 || kit.OurNaming.Templates()[at].Template == "" {
+				lacks("class for "+v.String(), "kit/naming.go")
+			}
+			if p.Label == "" || p.Mixin == "" {
+				lacks("label or mixin for "+v.String(), "page/phrase.go")
 			}
 		}
 		if !slices.ContainsFunc(whole, func(c say.Saying) bool { return c.On == s.kind && c.Field == s.field }) {
