@@ -172,6 +172,14 @@ func (r *Refit) scaled(s Setting, j int, row *Node, note func(breakpoint, text s
 		v.N = int16(n)
 		s = s.With(f, v)
 	}
+	if v, set := s.Get(Begin); set && v.N > 0 {
+		unit, exact := BeginAt(v.Int(), is, was)
+		if float64(unit) != exact {
+			note(name, "unit %d of %d is unit %s of %d columns: it begins at unit %d now", v.Int(), was, kit.Figure(exact),
+				is, unit)
+		}
+		s = s.With(Begin, Of(unit))
+	}
 	return s.fitting(is)
 }
 

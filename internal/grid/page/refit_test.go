@@ -1,0 +1,47 @@
+package page
+
+import (
+	"fmt"
+	"testing"
+
+	"kitrows/internal/grid/kit"
+)
+
+// Units of columns keep their proportion on another kit, and what does not come out is told.
+func TestUnitsAreCarriedToAnotherKit(t *testing.T) {
+	of := func(id string, n int) *kit.Kit {
+		return &kit.Kit{ID: id, Name: id, Naming: kit.OurNaming, Technique: kit.Grid, Columns: kit.Equal(n),
+			Narrowest: kit.Px(320), Breakpoints: []kit.Breakpoint{{Name: "base", Lane: kit.Px(400)}}}
+	}
+	from, to := of("twelve", 12), of("eighteen", 18)
+	for _, c := range []struct{ was, want string }{
+		{"width take 4", "width take 6 []"},
+		{"skip 2", "skip 3 []"},
+		{"place 7", "place 10 []"},
+		{"place 1", "place 1 []"},
+		{"place 4", "place 6 [unit 4 of 12 is unit 5.5 of 18 columns: it begins at unit 6 now]"},
+	} {
+		var name, text string
+		if _, err := fmt.Sscanf(c.was, "%s", &name); err != nil {
+			t.Fatal(err)
+		}
+		text = c.was[len(name)+1:]
+		f, _ := FieldNamed(name)
+		v, err := f.Parse(text)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p := &Page{ID: "p", Kit: from.ID, Body: []*Node{{ID: "frame", Kind: Container, Children: []*Node{{ID: "row", Kind: Row,
+			Children: []*Node{{ID: "column", Kind: Column, At: []Setting{At("base").With(f, v)}}}}}}}}
+		carried, notes := NewMove(from, to).Page(p)
+		column, _ := carried.Find("column")
+		is, _ := column.SettingAt("base").Get(f)
+		var texts []string
+		for _, n := range notes {
+			texts = append(texts, n.Text)
+		}
+		if got := fmt.Sprint(name, " ", is, " ", texts); got != c.want {
+			t.Errorf("%s: %s, want %s", c.was, got, c.want)
+		}
+	}
+}
