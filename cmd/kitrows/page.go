@@ -66,8 +66,8 @@ func pageReadCommand() *cobra.Command {
 				return err
 			}
 			for _, f := range check.Of(layout.Of(k, pg)) {
-				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s\n", printable(args[0]), f.At.Line, f.At.Column,
-					printable(f.Text))
+				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s: %s (%s)\n", printable(args[0]), f.At.Line, f.At.Column,
+					f.Severity, printable(f.Text), f.Code)
 			}
 			text, err := p.Encode()
 			if err != nil {
