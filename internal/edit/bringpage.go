@@ -120,12 +120,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 			k, rest = p.Kit(pg.Kit), files
 		}
 	}
-	if k.Imported != nil {
-		rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool {
-			return origin.Find(k.Imported.Files,
-				f.Name) >= 0
-		})
-	}
+	rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool { return origin.Find(k.Files(), f.Name) >= 0 })
 	empty := newPage(p, "")
 	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
 	c.Pages = append(slices.Clone(p.Pages), next)
@@ -150,7 +145,7 @@ func kitID(files []kit.File) string {
 func fitting(p *project.Project, o *page.Origin, files []kit.File) (best *kit.Kit) {
 	most := 0
 	for _, k := range p.Kits {
-		if k.Imported != nil && !slices.ContainsFunc(k.Imported.Files, func(f kit.File) bool {
+		if len(k.Files()) > 0 && !slices.ContainsFunc(k.Files(), func(f kit.File) bool {
 			at := origin.Find(files, f.Name)
 			return at < 0 || files[at].Text != f.Text
 		}) {

@@ -68,11 +68,11 @@ func objects(list any) (all []map[string]any) {
 
 // completed adds our templates where there are none.
 func completed(naming map[string]any) map[string]any {
-	var native map[string]any
-	if b, err := json.Marshal(kit.OurNaming); err != nil || json.Unmarshal(b, &native) != nil {
+	var ours map[string]any
+	if b, err := json.Marshal(kit.OurNaming); err != nil || json.Unmarshal(b, &ours) != nil {
 		return naming
 	}
-	for field, template := range native {
+	for field, template := range ours {
 		if _, ok := naming[field]; !ok {
 			naming[field] = template
 		}

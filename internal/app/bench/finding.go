@@ -1,6 +1,8 @@
 package bench
 
 import (
+	"strings"
+
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/judge/check"
@@ -29,15 +31,20 @@ type Fix struct {
 // findings are all that is told of a page.
 func findings(l *layout.Layout) []Finding { return told(l, check.Of(l)) }
 
+// mostSummary is how long the summary of a fix may be, in bytes.
+const mostSummary = 200
+
+// told are findings as they are answered.
 func told(l *layout.Layout, all []finding.Finding) []Finding {
 	list := make([]Finding, 0, len(all))
 	for _, f := range all {
 		one := Finding{string(f.Code), string(f.Severity), f.Node, notNil(f.Breakpoints), f.Text, f.At.Line, f.At.Column,
 			[]Fix{}}
 		for _, fix := range f.Fixes {
-			doc := origin.Document(l.Page().Origin)
-			one.Fixes = append(one.Fixes, Fix{fix.Label, &edit.Operation{Page: l.Page().ID, Source: &edit.Source{
-				Stretches: edit.Stretches(doc.Splices(fix.Edits)), Summary: fix.Label[:min(len(fix.Label), 200)]}}})
+			all := origin.Document(l.Page().Origin).Splices(fix.Edits)
+			summary := strings.ToValidUTF8(fix.Label[:min(len(fix.Label), mostSummary)], "")
+			one.Fixes = append(one.Fixes, Fix{fix.Label, &edit.Operation{Page: l.Page().ID,
+				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: summary}}})
 		}
 		list = append(list, one)
 	}

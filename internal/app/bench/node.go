@@ -128,6 +128,6 @@ func columnText(l *layout.Layout, n *page.Node, held *page.Held, i int) string {
 	if cell.Width == width {
 		units = cell.Units
 	}
-	return notation.Cell{Width: width, Begin: int(cell.Begin), Units: min(units, float64(row.Columns.N())), Skip: cell.Skip,
-		Trail: cell.Trail}.String()
+	return notation.Cell{Width: width, Begin: int(cell.Begin), Units: min(units, float64(row.Columns.N())),
+		Skip: cell.Skip, Trail: cell.Trail}.String()
 }

@@ -1,7 +1,10 @@
 package bench
 
 import (
+	"strings"
 	"testing"
+
+	"github.com/go-json-experiment/json"
 
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/kit"
@@ -71,5 +74,30 @@ func TestPagesFromMarkup(t *testing.T) {
 		if err == nil {
 			NewDelta(b, made(t, change.Project, change.Project.Pages[0], View{}))
 		}
+	}
+}
+
+// A fix names what it removes, however long that is and in whatever letters.
+func TestLongFixesAreAnswered(t *testing.T) {
+	k := sample.Twelve()
+	html := `<main class="kr-frame"></b ` + strings.Repeat("é", 150) + `></main>`
+	pg := rewrite.WithKit(origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(html), nil)), k)
+	p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page",
+		Kits: []*kit.Kit{k}, Pages: []*page.Page{pg}}
+	b := made(t, p, pg, View{})
+	if _, err := json.Marshal(b.Findings); err != nil {
+		t.Error(err)
+	}
+	fixed := false
+	for _, f := range b.Findings {
+		for _, fix := range f.Fixes {
+			if strings.HasPrefix(fix.Operation.Source.Summary, "Remove") {
+				_, err := edit.Apply(p, *fix.Operation)
+				fixed = err == nil
+			}
+		}
+	}
+	if !fixed {
+		t.Errorf("nothing removes the tag: %+v", b.Findings)
 	}
 }

@@ -535,11 +535,11 @@ func TestMixinsInAFolder(t *testing.T) {
 	if got := w.page("log/index.html").Body[0].Children[0].Children[0]; got.Kind != page.Column || len(got.At) != 1 {
 		t.Errorf("the first column is %+v", got)
 	}
-	native := strings.Replace(plain, "<main>", "<main data-kr-words=kr-frame>", 1) // which no file may have then
-	w.put("log/index.html", native)
+	ours := strings.Replace(plain, "<main>", "<main data-kr-words=kr-frame>", 1) // which no file may have then
+	w.put("log/index.html", ours)
 	w.begin()
 	do(edit.Operation{Describe: &edit.Describe{Node: node(page.Row, ""), Anchor: new("log")}})
-	if got := w.get("log/index.html"); got != native || w.Status("log/index.html").State != folder.Unwritten {
+	if got := w.get("log/index.html"); got != ours || w.Status("log/index.html").State != folder.Unwritten {
 		t.Errorf("the file is\n%s, and %+v is said", got, w.Status("log/index.html"))
 	}
 	w.put("log/index.html", strings.Replace(plain, "One", "Terns", 1))

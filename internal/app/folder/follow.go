@@ -97,7 +97,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 	}
 	for _, r := range left { // what another program wrote as this one was killed
 		switch {
-		case r.native(r.bytes):
+		case r.ours(r.bytes):
 		case pageOf(state.Project, r.page) == nil:
 			f.Notes = append(f.Notes, fmt.Sprintf(
 				"%q is left alone: another program wrote it, and there is no page %q", r.near, r.page))
@@ -108,7 +108,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 					"%q is left alone: another program wrote it, and it cannot be taken in: %v", r.near, err))
 				continue
 			}
-			if now, err := f.read(r.page); err == nil && r.native(now) { // it is newer than what the edit put there
+			if now, err := f.read(r.page); err == nil && r.ours(now) { // it is newer than what the edit put there
 				if _, near, err := f.exchange(r.page, r.bytes, now); err == nil && near != "" {
 					_ = f.top().Remove(near)
 				}
@@ -521,14 +521,14 @@ func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
 			found := w.sheets(pg.File, pg.Origin)
 			k := p.Kit(pg.Kit)
 			if k.Imported != nil {
-				if files, other := newer(k.Imported.Files, found); other {
+				if files, other := newer(k.Files(), found); other {
 					if d, err := infer.Again(ctx, k, files, k.Imported.Choices); err == nil {
 						return edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: d.Kit, Were: d.Were}}, true
 					}
 					w.log.Warn("a stylesheet is no grid any more", "file", name)
 				}
 				found = slices.DeleteFunc(found, func(s kit.File) bool {
-					return origin.Find(k.Imported.Files,
+					return origin.Find(k.Files(),
 						s.Name) >= 0
 				})
 			}

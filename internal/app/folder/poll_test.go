@@ -79,23 +79,23 @@ func TestPolled(t *testing.T) {
 
 // A file that is kept up to date, and that another program writes at the same moment, is not said to be written.
 func TestKeptAtTheSameMoment(t *testing.T) {
-	const native = "/* The stylesheet of Plain Twelve, by Kit Rows */\n"
+	const ours = "/* The stylesheet of Plain Twelve, by Kit Rows */\n"
 	w := followed(t, func(f *Folder) {
 		swap := f.swap
 		f.swap = func(dir *os.File, a, b string) error {
 			if b == "kit.css" {
-				_ = os.WriteFile(filepath.Join(f.Dir, "kit.css"), []byte(native+"theirs"), 0o644)
+				_ = os.WriteFile(filepath.Join(f.Dir, "kit.css"), []byte(ours+"theirs"), 0o644)
 			}
 			return swap(dir, a, b)
 		}
 	})
-	if err := os.WriteFile(filepath.Join(w.Dir, "kit.css"), []byte(native+"was"), 0o644); err != nil {
+	if err := os.WriteFile(filepath.Join(w.Dir, "kit.css"), []byte(ours+"was"), 0o644); err != nil {
 		t.Fatal(err)
 	}
-	if w.keep("kit.css", []byte(native+"is")) {
+	if w.keep("kit.css", []byte(ours+"is")) {
 		t.Error("it is said to be written")
 	}
-	if b, _ := os.ReadFile(filepath.Join(w.Dir, "kit.css")); string(b) != native+"theirs" {
+	if b, _ := os.ReadFile(filepath.Join(w.Dir, "kit.css")); string(b) != ours+"theirs" {
 		t.Errorf("the file has %q", b)
 	}
 }

@@ -128,7 +128,7 @@ type remains struct {
 }
 
 // ours reports whether a file has what the program knew.
-func (r remains) native(b []byte) bool { return slices.Contains(r.knew, sign(b)) }
+func (r remains) ours(b []byte) bool { return slices.Contains(r.knew, sign(b)) }
 
 // left finds the files that a killed program left beside pages, in the order in which it did; none is removed. Known
 // are the paths of pages besides those that are there.

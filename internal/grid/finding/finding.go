@@ -56,8 +56,8 @@ func Joined(all []Finding) (joined []Finding) {
 			joined = append(joined, f)
 			continue
 		}
-		at0 := &joined[at]
-		at0.Breakpoints = append(slices.Clip(at0.Breakpoints), f.Breakpoints...)
+		one := &joined[at]
+		one.Breakpoints = append(slices.Clip(one.Breakpoints), f.Breakpoints...)
 	}
 	return joined
 }

@@ -8,7 +8,7 @@ import (
 	"kitrows/internal/grid/fault"
 )
 
-// Brought is the stylesheet that a kit was read from: its files, in the order in which pages link
+// Imported is the stylesheet that a kit was read from: its files, in the order in which pages link
 // them, and how doubts of the reading were settled. It is never changed.
 type Imported struct {
 	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them, each to the byte."`
@@ -53,7 +53,15 @@ func (b *Imported) check() error {
 	return errors.Join(errs...)
 }
 
-// Ours is a kit made here with the numbers of k, which was brought in.
+// Files are those of the stylesheet that the kit was read from; none of a kit made here.
+func (k *Kit) Files() []File {
+	if k.Imported == nil {
+		return nil
+	}
+	return k.Imported.Files
+}
+
+// Native is a kit made here with the numbers of k, which was brought in.
 func (k *Kit) Native() *Kit {
 	native := *k
 	native.Imported = nil

@@ -9,7 +9,7 @@ import (
 	"kitrows/internal/grid/page"
 )
 
-// A Brought is the words of a stylesheet that was brought in, and what nodes are without them. It is
+// An Imported is the words of a stylesheet that was brought in, and what nodes are without them. It is
 // never changed, and may be used at once by many.
 type Imported struct {
 	Words []*Word
@@ -19,7 +19,7 @@ type Imported struct {
 	fields map[page.Kind][][]page.Field // groups of them
 }
 
-// NewBrought makes it of words, in the order of the stylesheet.
+// NewImported makes it of words, in the order of the stylesheet.
 func NewImported(words []*Word, starts map[page.Kind][]page.Held) *Imported {
 	b := &Imported{Words: words, Starts: starts, by: map[page.Kind]map[string]*Word{}}
 	for i, w := range words {
@@ -143,7 +143,7 @@ const (
 	allSteps  = 100_000_000
 )
 
-// chooseBrought chooses the fewest words for all fields: one word may say something of several, and those fields are
+// chooseImported chooses the fewest words for all fields: one word may say something of several, and those fields are
 // chosen for together, the others by themselves. What no word says, classes say that the page may have rules for.
 func (v *Vocabulary) chooseImported(on page.Kind, wants []Want) (c choice) {
 	for _, fields := range v.imported.fields[on] {

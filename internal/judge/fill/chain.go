@@ -48,7 +48,8 @@ func (h held) setting(k *kit.Kit, i int) page.Setting {
 		}
 	}
 	return page.Setting{}.With(page.Width, width).
-		With(page.Skip, page.Of(int(math.Round(h.skip)))).With(page.Begin, page.Of(h.begin)).With(page.Trail, page.Of(int(math.Round(h.tail))))
+		With(page.Skip, page.Of(int(math.Round(h.skip)))).With(page.Begin, page.Of(h.begin)).
+		With(page.Trail, page.Of(int(math.Round(h.tail))))
 }
 
 // A choice is one way for a row's columns at a breakpoint.

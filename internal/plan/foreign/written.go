@@ -122,10 +122,7 @@ func (f *Page) draw() {
 
 // Files are all stylesheets that a page that was read from markup may link: its kit's, then its own.
 func Files(k *kit.Kit, p *page.Page) (all []kit.File) {
-	if k.Imported != nil {
-		all = append(all, k.Imported.Files...)
-	}
-	return append(all, p.Origin.Sheets...)
+	return append(append(all, k.Files()...), p.Origin.Sheets...)
 }
 
 // dress gives an element the attributes of a tag that selectors ask for, and those that have a meaning without.

@@ -15,7 +15,8 @@ func (r *resolver) beginning(row *Row, n int32, column *page.Node, set page.Hold
 	before, _ := r.origin(row, n, set.From)
 	unit, exact := page.BeginAt(set.Int(), row.Columns.N(), before)
 	if math.Abs(exact-float64(unit)) > unitTolerance {
-		r.report(column, finding.OffGrid, "unit %d of %d set at %s would be unit %s of %d here, off the grid: it begins at unit %d",
+		r.report(column, finding.OffGrid,
+			"unit %d of %d set at %s would be unit %s of %d here, off the grid: it begins at unit %d",
 			set.Int(), before, r.l.kit.Breakpoints[set.From].Name, kit.Figure(exact), row.Columns.N(), unit)
 	}
 	return unit

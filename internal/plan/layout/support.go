@@ -18,7 +18,8 @@ func (r *resolver) report(n *page.Node, code finding.Code, text string, args ...
 	r.l.Findings = append(r.l.Findings, f)
 }
 
-// FindingsAt is what cannot be had as it was set of the node of that id at breakpoint i; of all nodes where id is empty.
+// FindingsAt is what cannot be had as it was set of the node of that id at breakpoint i; of all nodes where id is
+// empty.
 func (l *Layout) FindingsAt(id string, i int) (all []finding.Finding) {
 	for _, f := range l.Findings {
 		if (id == "" || f.Node == id) && f.Breakpoints[0] == l.kit.Breakpoints[i].Name {

@@ -296,7 +296,8 @@ func (l *lab) likely(r roles, by map[string]*word) (more float64) {
 	if a, b := by[r.row], by[r.cell]; a != nil && b != nil {
 		row, cell := l.alone(a, r.width), l.alone(b, r.width)
 		out := -(row.Margin[flow.Left].Px + row.Margin[flow.Right].Px)
-		in := cell.Padding[flow.Left].Px + cell.Padding[flow.Right].Px + cell.Margin[flow.Left].Px + cell.Margin[flow.Right].Px
+		in := cell.Padding[flow.Left].Px + cell.Padding[flow.Right].Px + cell.Margin[flow.Left].Px +
+			cell.Margin[flow.Right].Px
 		if out > 0 && math.Abs(out-in) < .01 && !inside(b, cell) {
 			more += .5
 		}

@@ -22,13 +22,13 @@ func RulesOf(p *page.Page) string {
 
 // OfKit reports whether a file is of the stylesheet of kit k: the one that was brought in, or the one that we write.
 func OfKit(k *kit.Kit, f kit.File) bool {
-	if k.Imported != nil {
-		return Find(k.Imported.Files, f.Name) >= 0
+	if files := k.Files(); len(files) > 0 {
+		return Find(files, f.Name) >= 0
 	}
 	return IsGenerated(f)
 }
 
-// IsOurs reports whether a file is a stylesheet as we write it, of a kit of ours or of a page's own rules: its first
+// IsGenerated reports whether a file is a stylesheet as we write it, of a kit of ours or of a page's own rules: its first
 // line says so.
 func IsGenerated(f kit.File) bool {
 	first, _, _ := strings.Cut(f.Text, "\n")

@@ -15,8 +15,8 @@ func Decoded(doc *markup.Document, edits []markup.Edit) string {
 }
 
 // Plain is a page that was read from markup as one that is made here, as far as such pages can hold it: its containers,
-// rows and columns, without what stands around and between them, and what stands in columns as it is in the file. A page
-// that is made here stays as it is.
+// rows and columns, without what stands around and between them, and what stands in columns as it is in the file.
+// A page that is made here stays as it is.
 func Plain(p *page.Page, k *kit.Kit) *page.Page {
 	if p.Origin == nil {
 		return p

@@ -85,8 +85,8 @@ func (p *Page) Node(id string) []Saying {
 	return nil
 }
 
-// Counted is what is said of a column of the row of that id, in units of what the row divides into by what is said of it:
-// where nothing is said of that, those of the kit, though the row has others.
+// Counted is what is said of a column of the row of that id, in units of what the row divides into by what is said of
+// it: where nothing is said of that, those of the kit, though the row has others.
 func (p *Page) Counted(row string, s Saying) Saying {
 	is, said := p.Layout.Row(row, int(s.From)).Columns.N(), p.columns[row][s.From].N()
 	if s.Field.IsUnits() && (s.Value.Term == page.Taken || s.Value.Term == page.Number) && s.Value.Int()*said%is == 0 {

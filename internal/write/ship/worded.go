@@ -15,12 +15,12 @@ import (
 type worded struct{ made }
 
 func (w worded) files(_ Form, o code.Options) []code.File {
-	return append([]code.File{markup.Write(w.l, w.pr, o).File(w.l.Page().File)}, asFiles(w.l.Kit().Imported.Files)...)
+	return append([]code.File{markup.Write(w.l, w.pr, o).File(w.l.Page().File)}, asFiles(w.l.Kit().Files())...)
 }
 
 func (w worded) saying(n, _ *page.Node) []string { return w.l.Foreign().Deciding(n) }
 
-func (w worded) stylesheet(*markup.Markup, bool) string { return text(w.l.Kit().Imported.Files) }
+func (w worded) stylesheet(*markup.Markup, bool) string { return text(w.l.Kit().Files()) }
 
 func (w worded) document(o code.Options) string {
 	held := "." + infer.Held // em go by what is around, so that only blocks have looks
@@ -37,12 +37,12 @@ func (w worded) cost(ctx context.Context, _ Form) (Cost, error) {
 func Linked(k *kit.Kit) (names []string) {
 	r := infer.Of(k)
 	for _, at := range r.Roots() {
-		names = append(names, k.Imported.Files[at].Name)
+		names = append(names, k.Files()[at].Name)
 	}
 	return names
 }
 
-// broughtStyles are the files of a stylesheet that was brought in as elements of a document, untouched, in
+// importedStyles are the files of a stylesheet that was brought in as elements of a document, untouched, in
 // their order. Files that others import stand where those are.
 func importedStyles(k *kit.Kit) (all []string) {
 	r := infer.Of(k)
