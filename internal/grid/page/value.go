@@ -141,6 +141,40 @@ func (v Value) Part() (n, of int, ok bool) {
 	return 0, 0, false
 }
 
+// PartOf is a width or a number of units as a part of a row of n columns, unless it says itself of how many; ok is
+// false of values that are none.
+func (v Value) PartOf(n int) (up, low int, ok bool) {
+	up, low, ok = v.Part()
+	if v.Term != Portion && v.Term != Whole && low == 0 {
+		low = n
+	}
+	return up, low, ok
+}
+
+// Equal reports whether two values of a field come to the same, in rows that divide so: units and parts by how much of
+// their rows they are.
+func (f Field) Equal(a Value, columns kit.Columns, b Value, others kit.Columns) bool {
+	if !f.IsUnits() {
+		return a.Bare() == b.Bare()
+	}
+	if a.At > 0 && b.At > 0 && columns == others {
+		return f.Extent(a, columns) == f.Extent(b, others)
+	}
+	n, of, ok := a.PartOf(columns.N())
+	m, all, also := b.PartOf(others.N())
+	switch {
+	case a.At > 0 && columns != others:
+		return false
+	case !ok || !also:
+		return a.Bare() == b.Bare()
+	case n == 0 || m == 0:
+		return n == m
+	case a.Term == Taken && n == of && m == all, b.Term == Taken && n == of && m == all:
+		return true
+	}
+	return a.At == b.At && n*all == m*of
+}
+
 // Bare is the value as code says it: units by their number alone.
 func (v Value) Bare() Value {
 	if v.Term != Portion {

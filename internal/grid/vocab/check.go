@@ -11,9 +11,10 @@ import (
 // Check refuses what no class of kit k can say of page p, and names the nearest that
 // one can. The error holds a fault.Fault for each setting.
 func Check(k *kit.Kit, p *page.Page) error {
-	v := Own(k)
+	words := newTemplates(k)
+	v := newVocabulary(k, words)
 	complete := true
-	for _, f := range v.families {
+	for _, f := range words.families {
 		complete = complete && (f.Template != "" || f.says.Field == page.Begin) // a skip says that as well
 	}
 	if complete {

@@ -2,6 +2,7 @@ package vocab
 
 import (
 	"cmp"
+	"encoding/binary"
 	"slices"
 
 	"kitrows/internal/grid/kit"
@@ -11,7 +12,7 @@ import (
 // A Want is what must hold of one field of a node.
 type Want struct {
 	Field page.Field
-	Start page.Value                     // what holds where no class speaks
+	Start page.Value                     // what holds where no class speaks; None for what the vocabulary says holds there
 	Must  [kit.MaxBreakpoints]page.Value // None where nothing must hold; units say how many the row has
 	Place [kit.MaxBreakpoints]int8       // of what must hold, the breakpoint it is best said from
 }
@@ -28,19 +29,12 @@ func (w *Want) asks(from int8) bool {
 
 // A Missing is what no class of the vocabulary can say.
 type Missing struct {
-	On         page.Kind // the kind of node; empty where it is not told
+	On         page.Kind // the kind of node
 	Field      page.Field
 	Value      page.Value
 	Breakpoint int
 	Nearest    page.Value // what words of a stylesheet brought in can say in its place; None where nothing is known
 	Late       bool       // no classes for it were found in time: there may be some
-}
-
-// wantKey is a want of a node in a row that divides so.
-type wantKey struct {
-	on      page.Kind
-	want    Want
-	columns int
 }
 
 // A choice is words and what cannot be said.
@@ -50,190 +44,111 @@ type choice struct {
 }
 
 // Choose gives the fewest words whose reading is what is wanted of a node of a kind, in
-// a row that divides into those columns at each breakpoint, in the order of breakpoints
+// a row that divides into those columns at each breakpoint, in the order of the vocabulary, of breakpoints
 // and fields. Of equally few it takes those that begin where something is best said from,
-// then those of fewer characters, then the vocabulary's order. It is exact where every
-// word does one thing.
+// then those of fewer characters, then the vocabulary's order. Fields of which one word says something
+// together are chosen for together. It is exact where every word does one thing, and else a search with a bound.
 func (v *Vocabulary) Choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns) ([]*Word, []Missing) {
 	if len(wants) == 0 {
 		return nil, nil
 	}
-	if v.imported != nil {
-		key := append(v.key[:0], on...)
-		for w := range wants {
-			key = append(key, byte(wants[w].Field))
-			for _, m := range wants[w].Must[:len(v.kit.Breakpoints)] {
-				key = append(key, byte(m.Term), m.At, byte(m.N), byte(m.N>>8), byte(m.Of), byte(m.Of>>8))
-			}
-		}
-		v.key = key
-		c, known := v.together[string(key)]
-		if !known {
-			c = v.chooseImported(on, wants)
-			v.together[string(key)] = c
-		}
-		return c.words, c.missing
-	}
-	words := make([]*Word, 0, 2*len(wants))
-	var missing []Missing
-	var choices [page.NumFields]choice
 	number, known := v.columns[columns]
 	if !known {
 		number = len(v.columns)
 		v.columns[columns] = number
 	}
+	all, known := v.known[string(v.key(on, wants, number))]
+	if known {
+		return all.words, all.missing
+	}
+	key := string(v.buffer)
+	var done [page.NumFields]bool
 	for w := range wants {
-		key := wantKey{on, wants[w], number}
-		c, known := v.known[key]
-		if !known { // pages say the same few things over and over
-			c = v.choose(on, &wants[w], &columns)
+		if done[wants[w].Field] {
+			continue
+		}
+		group := wants[w : w+1]
+		if fields := v.words.together(on, wants[w].Field); len(fields) > 1 {
+			group = nil
+			for _, want := range wants {
+				if slices.Contains(fields, want.Field) {
+					group, done[want.Field] = append(group, want), true
+				}
+			}
+		}
+		c, known := v.known[string(v.key(on, group, number))]
+		if !known {
+			key := string(v.buffer)
+			c = v.choose(on, group, columns)
 			v.known[key] = c
 		}
-		choices[w] = c
-		missing = append(missing, c.missing...)
+		all.words, all.missing = append(all.words, c.words...), append(all.missing, c.missing...)
 	}
-	for from := range v.kit.Breakpoints {
-		for _, c := range choices[:len(wants)] {
-			for _, word := range c.words {
-				if int(word.Effects[0].In.From) == from {
-					words = append(words, word)
-				}
-			}
+	slices.SortStableFunc(all.words, func(a, b *Word) int {
+		return cmp.Or(cmp.Compare(a.place, b.place), cmp.Compare(a.Effects[0].In.From, b.Effects[0].In.From))
+	})
+	all.words, all.missing = slices.Clip(all.words), slices.Clip(all.missing)
+	v.known[key] = all
+	return all.words, all.missing
+}
+
+// key is the same for what is wanted alike.
+func (v *Vocabulary) key(on page.Kind, wants []Want, columns int) []byte {
+	key := binary.AppendUvarint(append(v.buffer[:0], on...), uint64(columns))
+	put := func(value page.Value) {
+		key = append(key, byte(value.Term), value.At, byte(value.N), byte(value.N>>8), byte(value.Of), byte(value.Of>>8))
+	}
+	for w := range wants {
+		key = append(key, byte(wants[w].Field))
+		put(wants[w].Start)
+		for i, must := range wants[w].Must[:len(v.kit.Breakpoints)] {
+			key = append(key, byte(wants[w].Place[i]))
+			put(must)
 		}
 	}
-	return words, missing
+	v.buffer = key
+	return key
 }
 
-// A way is some words, how good they are, and at which breakpoints they speak.
-type way struct {
-	words           []*Word
-	idle, length    int
-	reached, begins bool
+// choose chooses for fields of which one word may say something together. What no word says, classes say that the page
+// may have rules for.
+func (v *Vocabulary) choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns) choice {
+	words := v.words.candidates(on, wants, &columns)
+	found := v.among(on, wants, columns, words)
+	if ruled := v.ruledFor(on, wants, found.missing); len(ruled) > 0 {
+		if with := v.among(on, wants, columns, slices.Concat(words, ruled)); len(with.missing) < len(found.missing) {
+			return with
+		}
+	}
+	return found
 }
 
-// better reports whether one way is to be preferred to another.
-func (w way) better(o way) bool {
-	return !o.reached || cmp.Or(cmp.Compare(len(w.words), len(o.words)), cmp.Compare(w.idle, o.idle),
-		cmp.Compare(w.length, o.length)) < 0
-}
-
-// choose goes through the words that say something of what is wanted, those of the
-// highest rank first. Where one speaks, those after it do not; so all that matters of
-// the words taken so far is at which breakpoints they speak.
-func (v *Vocabulary) choose(on page.Kind, want *Want, columns *[kit.MaxBreakpoints]kit.Columns) choice {
-	end := len(v.kit.Breakpoints)
-	ways := make([]way, 1<<end)
-	ways[0].reached = true
-	for _, word := range v.candidates(on, want, columns) {
-		e := word.Effects[0]
-		for spoken := range ways {
-			if !ways[spoken].reached {
+// among chooses from some words.
+func (v *Vocabulary) among(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns, words []*Word) (c choice) {
+	s := &search{v: v, on: on, wants: wants, words: words, columns: columns}
+	for w := range wants {
+		for i, must := range wants[w].Must[:len(v.kit.Breakpoints)] {
+			if must.Term == page.None {
 				continue
 			}
-			now, right := spoken, true
-			for i := range end {
-				if e.In.Holds(i) && spoken&(1<<i) == 0 {
-					now |= 1 << i
-					right = right && (want.Must[i].Term == page.None || alike(&e, want, i, columns))
-				}
+			at := &cell{want: &wants[w], at: i, must: must, start: wants[w].Start}
+			if at.start.Term == page.None {
+				at.start = v.Start(on, wants[w].Field, i)
 			}
-			if !right || now == spoken {
+			// it is left as it is without a word
+			if !s.is(at, at.start) && !slices.ContainsFunc(words, func(w *Word) bool { return s.says(w, at) }) {
+				c.missing = append(c.missing, Missing{On: on, Field: wants[w].Field, Value: must, Breakpoint: i,
+					Nearest: s.nearest(at, nil)})
 				continue
 			}
-			next := way{append(slices.Clip(ways[spoken].words), word), ways[spoken].idle,
-				ways[spoken].length + len(word.Text), true, true}
-			if !want.asks(e.In.From) {
-				next.idle++
-			}
-			if next.better(ways[now]) {
-				ways[now] = next
-			}
+			s.cells = append(s.cells, at)
 		}
 	}
-	best := way{}
-	var missing []Missing
-	for spoken := range ways {
-		silent := true // where no word speaks, what holds anyway is wanted
-		for i := range end {
-			must := want.Must[i]
-			silent = silent && (spoken&(1<<i) != 0 || must.Term == page.None || same(must, want.Start))
-		}
-		if ways[spoken].reached && silent && ways[spoken].better(best) {
-			best = ways[spoken]
-		}
+	if !s.run(mostSteps) {
+		c.missing = append(c.missing, s.least()...)
 	}
-	if !best.reached {
-		for i, must := range want.Must[:end] {
-			if must.Term != page.None && !same(must, want.Start) && v.Saying(on, want.Field, must, i) == nil {
-				missing = append(missing, Missing{Field: want.Field, Value: must, Breakpoint: i})
-			}
-		}
-	}
-	slices.Reverse(best.words)
-	return choice{best.words, missing}
-}
-
-// candidates are the words that say something that must hold somewhere, the highest rank
-// first.
-func (v *Vocabulary) candidates(on page.Kind, want *Want, columns *[kit.MaxBreakpoints]kit.Columns) (all []*Word) {
-	for from := len(v.kit.Breakpoints) - 1; from >= 0; from-- {
-		first := len(all)
-		for i := from; i < len(v.kit.Breakpoints); i++ {
-			value, ok := saidAt(want.Field, want.Must[i], columns[from].N())
-			if !ok || want.Must[i].At > 0 && columns[from] != columns[i] {
-				continue
-			}
-			if word := v.Saying(on, want.Field, value, from); word != nil && !slices.Contains(all[first:], word) {
-				all = append(all, word)
-			}
-		}
-	}
-	return all
-}
-
-// saidAt is what must hold as it is said in a row of n columns: units as so many of
-// those, if they are a whole number.
-func saidAt(f page.Field, must page.Value, n int) (said page.Value, ok bool) {
-	if must.Term == page.None {
-		return must, false
-	}
-	if f.IsUnits() && must.Of > 0 && must.Term != page.Portion {
-		units := int(must.N) * n
-		must.N = int16(units / int(must.Of))
-		return must, units%int(must.Of) == 0
-	}
-	return must, true
-}
-
-// alike reports whether an effect is what must hold at breakpoint i.
-func alike(e *Effect, want *Want, i int, columns *[kit.MaxBreakpoints]kit.Columns) bool {
-	said := e.Value
-	if want.Field.IsUnits() && said.Term != page.Portion {
-		said.Of = int16(columns[e.In.From].N())
-	}
-	must := want.Must[i]
-	if said.At > 0 && must.At > 0 && columns[e.In.From] == columns[i] {
-		return want.Field.Extent(said, columns[i]) == want.Field.Extent(must, columns[i])
-	}
-	return same(said, must) && (said.At == 0 || columns[e.In.From] == columns[i])
-}
-
-// same reports whether two values come to the same: units and parts by how much of the
-// row they are.
-func same(a, b page.Value) bool {
-	n, of, ok := a.Part()
-	m, all, also := b.Part()
-	switch {
-	case !ok || !also:
-		return a.Bare() == b.Bare()
-	case n == 0 || m == 0:
-		return n == m
-	case n == of && m == all && a.Term != page.Number:
-		return true
-	case of == 0 || all == 0: // a number of something else than the row's units
-		return a.Bare() == b.Bare()
-	}
-	return a.At == b.At && n*all == m*of
+	c.words = s.best
+	return c
 }
 
 // Nearest is the value nearest to a wanted one that a word gives a field of a node of a

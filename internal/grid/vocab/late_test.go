@@ -32,10 +32,11 @@ func TestNotFoundInTime(t *testing.T) {
 		}
 		v := vocab.NewImported(words, starts).Vocabulary(k)
 		want := vocab.Want{Field: page.Width}
+		var columns [kit.MaxBreakpoints]kit.Columns
 		for i := range end {
-			want.Must[i] = page.Take(4)
+			want.Must[i], columns[i] = page.Take(4), k.ColumnsAt(i)
 		}
-		_, missing := v.Choose(page.Column, []vocab.Want{want}, [kit.MaxBreakpoints]kit.Columns{})
+		_, missing := v.Choose(page.Column, []vocab.Want{want}, columns)
 		if len(missing) == 0 || missing[0].Late != late {
 			t.Errorf("%d words: %+v, want late %v", len(words), missing, late)
 		}

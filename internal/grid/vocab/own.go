@@ -16,16 +16,100 @@ type family struct {
 	read *kit.Reader
 }
 
-// Own is the vocabulary of a kit of ours: its words are made from its naming
-// templates when they are first asked for. Each carries upward, and one from a wider
-// breakpoint outranks those from narrower ones.
-func Own(k *kit.Kit) *Vocabulary {
-	v := &Vocabulary{kit: k, made: map[effectKey]*Word{}, known: map[wantKey]choice{},
-		columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
-	for _, t := range k.Naming.Templates() {
-		v.families = append(v.families, &family{Named: t, says: page.PhraseNamed(t.Field)})
+// templates are the words of a kit of ours: they are made from its naming templates when they are first asked for. Each
+// carries upward, and one from a wider breakpoint outranks those from narrower ones.
+type templates struct {
+	kit      *kit.Kit
+	families []*family
+	made     map[effectKey]*Word // by what they do, so that each word is made once
+}
+
+type effectKey struct {
+	on    page.Kind
+	field page.Field
+	value page.Value
+	from  int8
+}
+
+// Own is the vocabulary of a kit of ours.
+func Own(k *kit.Kit) *Vocabulary { return newVocabulary(k, newTemplates(k)) }
+
+func newTemplates(k *kit.Kit) *templates {
+	t := &templates{kit: k, made: map[effectKey]*Word{}}
+	for _, named := range k.Naming.Templates() {
+		t.families = append(t.families, &family{Named: named, says: page.PhraseNamed(named.Field)})
 	}
-	return v
+	return t
+}
+
+func (t *templates) word(on page.Kind, class string) *Word {
+	for _, f := range t.families {
+		if f.says.On != on {
+			continue
+		}
+		for _, m := range f.reader(t.kit).Read(class) {
+			return t.make(f, f.value(m), m.BP)
+		}
+	}
+	return nil
+}
+
+func (*templates) has(page.Kind) bool { return true }
+
+func (t *templates) saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
+	value = value.Bare()
+	key := effectKey{on, field, value, int8(from)}
+	if word := t.made[key]; word != nil {
+		return word
+	}
+	for _, f := range t.families {
+		says := f.says
+		if says.On == on && says.Field == field && (len(says.Terms) == 0 || slices.Contains(says.Terms, value.Term)) &&
+			f.Template != "" && !(f.Later && from == 0) {
+			return t.make(f, value, from)
+		}
+	}
+	return nil
+}
+
+func (*templates) start(on page.Kind, _ int) page.Held { return page.Defaults(on) }
+
+func (t *templates) beside() bool { return t.kit.Naming.Beside }
+
+func (*templates) together(page.Kind, page.Field) []page.Field { return nil }
+
+// candidates are the words that say something that must hold somewhere, those from the widest breakpoint first.
+func (t *templates) candidates(on page.Kind, wants []Want, columns *[kit.MaxBreakpoints]kit.Columns) (all []*Word) {
+	for w := range wants {
+		want := &wants[w]
+		for from := len(t.kit.Breakpoints) - 1; from >= 0; from-- {
+			first := len(all)
+			for i := from; i < len(t.kit.Breakpoints); i++ {
+				value, ok := saidAt(want.Field, want.Must[i], columns[from].N())
+				if !ok || want.Must[i].At > 0 && columns[from] != columns[i] {
+					continue
+				}
+				if word := t.saying(on, want.Field, value, from); word != nil && !slices.Contains(all[first:], word) {
+					all = append(all, word)
+				}
+			}
+		}
+	}
+	return all
+}
+
+// saidAt is what must hold as it is said in a row of n columns: units as so many of
+// those, if they are a whole number.
+func saidAt(f page.Field, must page.Value, n int) (said page.Value, ok bool) {
+	if must.Term == page.None {
+		return must, false
+	}
+	if f.IsUnits() && must.Of > 0 && must.Term != page.Portion {
+		units := int(must.N) * n
+		must.N = int16(units / int(must.Of))
+		return must, units%int(must.Of) == 0
+	}
+	return must, true
 }
 
 // reader reads the family's classes.
@@ -36,25 +120,25 @@ func (f *family) reader(k *kit.Kit) *kit.Reader {
 	return f.read
 }
 
-// word makes the family's word for a value from a breakpoint on.
-func (v *Vocabulary) word(f *family, value page.Value, from int) *Word {
+// make makes the family's word for a value from a breakpoint on.
+func (t *templates) make(f *family, value page.Value, from int) *Word {
 	key := effectKey{f.says.On, f.says.Field, value, int8(from)}
-	if word := v.made[key]; word != nil {
+	if word := t.made[key]; word != nil {
 		return word
 	}
 	at := ""
 	if value.At > 0 {
 		at = kit.Whole(int(value.At))
 	}
-	word := &Word{Text: v.kit.Write(f.Template, f.number(value), at, from), On: f.says.On, Base: f.says.Field == page.Base}
+	word := &Word{Text: t.kit.Write(f.Template, f.number(value), at, from), On: f.says.On, Base: f.says.Field == page.Base}
 	if !word.Base {
-		in := Range{int8(from), int8(len(v.kit.Breakpoints))}
+		in := Range{int8(from), int8(len(t.kit.Breakpoints))}
 		word.Effects = []Effect{{Field: f.says.Field, Value: value, In: in, Rank: uint32(from)}}
 		if f.Later { // it holds everywhere, and changes at that breakpoint
 			word.Effects[0].In.From, word.Effects[0].Value.N = 0, int16(from)
 		}
 	}
-	v.made[key] = word
+	t.made[key] = word
 	return word
 }
 

@@ -21,14 +21,14 @@ const topRank = 1 << 30
 // rules are the classes that a page may have rules of its own for. They are named as the classes of our kits are.
 type rules struct {
 	can      func(Missing) bool // whether a rule can say something
-	from, at *Vocabulary
+	from, at *templates
 	made     map[*Word]*Word // by the words that their names are of
 }
 
 // WithRules is the vocabulary of a stylesheet with classes besides, for what none of its words says. Can reports
 // whether a rule can say something.
 func (v *Vocabulary) WithRules(can func(Missing) bool) *Vocabulary {
-	v.ruled = &rules{can: can, from: Own(renamed(v.kit, ruledFrom)), at: Own(renamed(v.kit, ruledAt)),
+	v.ruled = &rules{can: can, from: newTemplates(renamed(v.kit, ruledFrom)), at: newTemplates(renamed(v.kit, ruledAt)),
 		made: map[*Word]*Word{}}
 	return v
 }
@@ -46,8 +46,8 @@ func renamed(k *kit.Kit, start string) *kit.Kit {
 
 // word is the word of a class; nil where there is no rule for it.
 func (r *rules) word(on page.Kind, class string) *Word {
-	for _, v := range []*Vocabulary{r.from, r.at} {
-		if w := v.Word(on, class); w != nil {
+	for _, v := range []*templates{r.from, r.at} {
+		if w := v.word(on, class); w != nil {
 			return r.ruled(v, w)
 		}
 	}
@@ -57,7 +57,7 @@ func (r *rules) word(on page.Kind, class string) *Word {
 // words are those that give a field of a node a value at breakpoint i: from there on, and there alone.
 func (r *rules) words(on page.Kind, f page.Field, value page.Value, i int) (all []*Word) {
 	// as units of the row at that breakpoint
-	if up, low, ok := parted(value, r.from.kit.ColumnsAt(i).N()); f.IsUnits() && ok {
+	if up, low, ok := value.PartOf(r.from.kit.ColumnsAt(i).N()); f.IsUnits() && ok {
 		n := r.from.kit.ColumnsAt(i).N()
 		switch {
 		case value.Term == page.Whole:
@@ -69,8 +69,8 @@ func (r *rules) words(on page.Kind, f page.Field, value page.Value, i int) (all 
 			return nil
 		}
 	}
-	for _, v := range []*Vocabulary{r.from, r.at} {
-		if named := v.Saying(on, f, value, i); named != nil {
+	for _, v := range []*templates{r.from, r.at} {
+		if named := v.saying(on, f, value, i); named != nil {
 			if w := r.ruled(v, named); w != nil {
 				all = append(all, w)
 			}
@@ -80,7 +80,7 @@ func (r *rules) words(on page.Kind, f page.Field, value page.Value, i int) (all 
 }
 
 // ruled is the word of the name of another; nil where no rule can say it wherever it holds.
-func (r *rules) ruled(v *Vocabulary, named *Word) *Word {
+func (r *rules) ruled(v *templates, named *Word) *Word {
 	w, known := r.made[named]
 	if known {
 		return w

@@ -83,25 +83,38 @@ func (w *Word) IsWidth() bool {
 	return w.On == page.Column && len(w.Effects) > 0 && w.Effects[0].Field == page.Width
 }
 
-// A Vocabulary is the words of a stylesheet. It is not safe for use by several at once.
+// A Vocabulary is the words of a kit. It is not safe for use by several at once.
 type Vocabulary struct {
-	kit      *kit.Kit
-	families []*family
-	made     map[effectKey]*Word // by what they do, so that each word is made once
-	known    map[wantKey]choice
-	steps    int               // that are left for searches among the words of a stylesheet
-	imported *Imported         // where the words are a stylesheet's; else nil
-	ruled    *rules            // classes besides that a page has rules of its own for; nil where it has none
-	together map[string]choice // of a stylesheet's words, by what is wanted
-	key      []byte
-	columns  map[[kit.MaxBreakpoints]kit.Columns]int
+	kit     *kit.Kit
+	words   lexicon
+	ruled   *rules            // classes besides that a page has rules of its own for; nil where it has none
+	known   map[string]choice // what was chosen, by what was wanted: pages say the same few things over and over
+	buffer  []byte            // of keys
+	steps   int               // that are left for searches
+	columns map[[kit.MaxBreakpoints]kit.Columns]int
 }
 
-type effectKey struct {
-	on    page.Kind
-	field page.Field
-	value page.Value
-	from  int8
+// A lexicon holds the words of a vocabulary: made from naming templates, or read from a stylesheet.
+type lexicon interface {
+	// word is the word of a class on nodes of a kind; nil when there is none.
+	word(on page.Kind, class string) *Word
+	// has reports whether there are words for nodes of a kind.
+	has(on page.Kind) bool
+	// saying is a word that gives a field of a node a value from breakpoint i on, or there; nil when there is none.
+	saying(on page.Kind, f page.Field, value page.Value, i int) *Word
+	// start is what holds at breakpoint i of a node that has no words but its base.
+	start(on page.Kind, i int) page.Held
+	// beside reports whether words do nothing without the base word beside them.
+	beside() bool
+	// together are the fields of a kind of node of which words say something that also say something of f.
+	together(on page.Kind, f page.Field) []page.Field
+	// candidates are words by which fields can be what must hold, or anything near it.
+	candidates(on page.Kind, wants []Want, columns *[kit.MaxBreakpoints]kit.Columns) []*Word
+}
+
+func newVocabulary(k *kit.Kit, words lexicon) *Vocabulary {
+	return &Vocabulary{kit: k, words: words, steps: allSteps, known: map[string]choice{},
+		columns: map[[kit.MaxBreakpoints]kit.Columns]int{}}
 }
 
 // Read reads the classes of a node of a kind by the cascade: what holds of each field
@@ -110,13 +123,10 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 	held = make([]page.Held, len(v.kit.Breakpoints))
 	ranks := make([][page.NumFields]uint32, len(held))
 	for i := range held {
-		held[i] = page.Defaults(on)
-		if v.imported != nil && i < len(v.imported.Starts[on]) {
-			held[i] = v.imported.Starts[on][i]
-		}
+		held[i] = v.words.start(on, i)
 	}
 	base := v.Base(on)
-	idle := (v.kit.Naming.Beside || v.imported != nil) && base != nil && !slices.Contains(said, base.Text)
+	idle := v.words.beside() && base != nil && !slices.Contains(said, base.Text)
 	for _, class := range said {
 		word := v.Word(on, class)
 		if word == nil || idle && (on == page.Row || on == page.Column) {
@@ -137,25 +147,15 @@ func (v *Vocabulary) Read(on page.Kind, said []string) (held []page.Held, unknow
 
 // Word is the word of a class on nodes of a kind; nil when there is none.
 func (v *Vocabulary) Word(on page.Kind, class string) *Word {
-	if v.imported != nil {
-		if w := v.imported.by[on][class]; w != nil || v.ruled == nil {
-			return w
-		}
-		return v.ruled.word(on, class)
+	w := v.words.word(on, class)
+	if w == nil && v.ruled != nil {
+		w = v.ruled.word(on, class)
 	}
-	for _, f := range v.families {
-		if f.says.On != on {
-			continue
-		}
-		for _, m := range f.reader(v.kit).Read(class) {
-			return v.word(f, f.value(m), m.BP)
-		}
-	}
-	return nil
+	return w
 }
 
 // Has reports whether there are words for nodes of a kind.
-func (v *Vocabulary) Has(on page.Kind) bool { return v.imported == nil || len(v.imported.by[on]) > 0 }
+func (v *Vocabulary) Has(on page.Kind) bool { return v.words.has(on) }
 
 // Base is the word that stands on every node of a kind; nil when there is none.
 func (v *Vocabulary) Base(on page.Kind) *Word {
@@ -165,19 +165,32 @@ func (v *Vocabulary) Base(on page.Kind) *Word {
 // Saying is the word that gives a field of a node a value from a breakpoint on; nil when
 // there is none.
 func (v *Vocabulary) Saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
-	if v.imported != nil {
-		return v.saying(on, field, value, from)
+	return v.words.saying(on, field, value, from)
+}
+
+// Start is what holds of a field of a node at breakpoint i that has no words but its base.
+func (v *Vocabulary) Start(on page.Kind, f page.Field, i int) page.Value {
+	return v.words.start(on, i)[f].Value
+}
+
+// Unset is what holds of a field of a node at breakpoint i where nothing is set: what always does, if a class says it,
+// or what is without any class.
+func (v *Vocabulary) Unset(on page.Kind, f page.Field, i int) page.Value {
+	value, start := f.Default(on), v.Start(on, f, i)
+	if value != start && v.Saying(on, f, value, i) == nil {
+		return start
 	}
-	value = value.Bare()
-	key := effectKey{on, field, value, int8(from)}
-	if word := v.made[key]; word != nil {
-		return word
-	}
-	for _, f := range v.families {
-		says := f.says
-		if says.On == on && says.Field == field && (len(says.Terms) == 0 || slices.Contains(says.Terms, value.Term)) &&
-			f.Template != "" && !(f.Later && from == 0) {
-			return v.word(f, value, from)
+	return value
+}
+
+// Says reports whether the word says something of a field at breakpoint i.
+func (w *Word) Says(f page.Field, i int) bool { return w.effectAt(f, i) != nil }
+
+// effectAt is the effect of a word on a field at breakpoint i; nil when there is none.
+func (w *Word) effectAt(f page.Field, i int) *Effect {
+	for at := range w.Effects {
+		if e := &w.Effects[at]; e.Field == f && e.In.Holds(i) {
+			return e
 		}
 	}
 	return nil

@@ -13,6 +13,7 @@ import (
 type chooser struct {
 	*Page
 	v       *vocab.Vocabulary
+	columns [kit.MaxBreakpoints]kit.Columns
 	divided map[*page.Node]bool // rows with words that say how many columns a line has
 	begins  map[beginsAt]map[*page.Node]page.Asked
 }
@@ -31,10 +32,10 @@ func (c *chooser) divide(row *page.Node) {
 		return
 	}
 	c.divided[row] = true
-	_, missing := c.v.Choose(page.Row, c.wants(row, nil), [kit.MaxBreakpoints]kit.Columns{})
+	_, missing := c.v.Choose(page.Row, c.wants(row, nil), c.columns)
 	fits := !slices.ContainsFunc(missing, func(m vocab.Missing) bool { return m.Field == page.PerLine })
 	for _, column := range row.Columns() {
-		words, _ := c.v.Choose(page.Column, c.wants(column, row), [kit.MaxBreakpoints]kit.Columns{})
+		words, _ := c.v.Choose(page.Column, c.wants(column, row), c.columns)
 		for _, w := range words {
 			for i, divided := range some {
 				fits = fits && !(divided && w.Says(page.Width, i))
@@ -66,12 +67,12 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 			if n.Kind == page.Row {
 				c.divide(n)
 			}
-			words, missing := c.v.Choose(n.Kind, c.wants(n, row), [kit.MaxBreakpoints]kit.Columns{})
+			words, missing := c.v.Choose(n.Kind, c.wants(n, row), c.columns)
 			if base := c.v.Base(n.Kind); base != nil {
 				words = append([]*vocab.Word{base}, words...)
 			}
 			for _, wants := range ends[n] {
-				more, less := c.v.Choose(n.Kind, wants, [kit.MaxBreakpoints]kit.Columns{})
+				more, less := c.v.Choose(n.Kind, wants, c.columns)
 				words, missing = append(words, more...), append(missing, less...)
 			}
 			if w := c.carrier(n, words); w != nil {
@@ -105,11 +106,19 @@ func (f *Page) Unset(on page.Kind) []page.Held {
 	return all
 }
 
+// anywhere says of what must hold that it is best said from the breakpoint that it is about.
+var anywhere = func() (place [kit.MaxBreakpoints]int8) {
+	for i := range place {
+		place[i] = int8(i)
+	}
+	return place
+}()
+
 // wants is what must hold of every field of a row, or of a column in row, at every breakpoint.
 func (c *chooser) wants(n, row *page.Node) []vocab.Want {
 	var wants []vocab.Want
 	for _, f := range page.Settable(n.Kind) {
-		wants = append(wants, vocab.Want{Field: f})
+		wants = append(wants, vocab.Want{Field: f, Place: anywhere})
 	}
 	for i := range c.kit.Breakpoints {
 		h := n.HeldAt(c.kit, i)

@@ -18,7 +18,7 @@ func (c *chooser) ends(row *page.Node, nested bool) map[*page.Node][][]vocab.Wan
 			page.Last, i) != nil
 		for n, at := range c.lines(row, i) {
 			if wants[n] == nil {
-				wants[n] = [][]vocab.Want{{{Field: page.Ends}}, {{Field: page.Ends}}}
+				wants[n] = [][]vocab.Want{{{Field: page.Ends, Place: anywhere}}, {{Field: page.Ends, Place: anywhere}}}
 			}
 			if first := &wants[n][0][0]; begins && at.begins {
 				first.Must[i] = page.First

@@ -46,6 +46,9 @@ func Of(k *kit.Kit, p *page.Page) *Page {
 		cascade: r.Cascade}
 	c := chooser{Page: f, v: infer.VocabularyOf(k, p), divided: map[*page.Node]bool{},
 		begins: map[beginsAt]map[*page.Node]page.Asked{}}
+	for i := range k.Breakpoints {
+		c.columns[i] = k.ColumnsAt(i)
+	}
 	c.nodes(p.Body, nil, nil)
 	if own := f.OwnRules(); len(own.Blocks) > 0 {
 		f.cascade = f.cascade.With(css.Source{Name: "page", Text: own.String()})
