@@ -62,31 +62,32 @@ type kin struct {
 
 func (s *selecting) selector(n, in *page.Node) string {
 	m := s.stretches[n].Element()
-	if n.Selector != "" || m == nil {
-		return n.Selector
+	marks := page.Marks{Own: n.Selector}
+	if m == nil {
+		return marks.Selector()
 	}
 	only := func(sign, name string) bool {
 		return plainName.MatchString(name) && s.names[sign+strings.ToLower(name)] == 1
 	}
 	if id := valueOf(m, "id"); only("#", id) {
-		return "#" + id
+		marks.ID = id
 	}
 	if at := slices.IndexFunc(n.Classes, func(class string) bool { return only(".", class) }); at >= 0 {
-		return "." + n.Classes[at]
+		marks.Class = n.Classes[at]
 	}
 	if !anonymous[m.Tag] && only("", m.Tag) {
-		return m.Tag
+		marks.Tag = m.Tag
 	}
-	if in == nil || s.of[in.ID] == "" || s.stretches[in].Element() != m.Parent {
-		return ""
+	if in != nil && s.stretches[in].Element() == m.Parent {
+		marks.Outer = s.of[in.ID]
 	}
 	switch {
 	case s.alike[kin{m.Parent, m.Tag}] == 1 && plainName.MatchString(m.Tag):
-		return s.of[in.ID] + " > " + m.Tag
+		marks.Child = m.Tag
 	case n.Kind == page.Column:
-		return fmt.Sprintf("%s > :nth-child(%d)", s.of[in.ID], s.places[m])
+		marks.Child = fmt.Sprintf(":nth-child(%d)", s.places[m])
 	}
-	return ""
+	return marks.Selector()
 }
 
 // anonymous are elements that say nothing of what they are: that there is one is chance.

@@ -57,17 +57,17 @@ func NewSelectors(p *page.Page) *Selectors {
 		if n.Kind == page.Block {
 			return
 		}
-		unique := slices.IndexFunc(n.Classes, func(class string) bool { return own[class] == 1 })
-		switch {
-		case n.Selector != "":
-			s.of[n.ID] = n.Selector
-		case n.Anchor != "" && own[n.Anchor] < 2:
-			s.of[n.ID] = "#" + n.Anchor
-		case unique >= 0:
-			s.of[n.ID] = "." + n.Classes[unique]
-		case n.Kind == page.Column && n.TagIn(at.Parent) != "div" && alone(n, at.Parent):
-			s.of[n.ID] = s.of[at.Parent.ID] + " > " + n.TagIn(at.Parent)
-		default:
+		marks := page.Marks{Own: n.Selector}
+		if own[n.Anchor] < 2 {
+			marks.ID = n.Anchor
+		}
+		if i := slices.IndexFunc(n.Classes, func(class string) bool { return own[class] == 1 }); i >= 0 {
+			marks.Class = n.Classes[i]
+		}
+		if n.Kind == page.Column && n.TagIn(at.Parent) != "div" && alone(n, at.Parent) {
+			marks.Outer, marks.Child = s.of[at.Parent.ID], n.TagIn(at.Parent)
+		}
+		if s.of[n.ID] = marks.Selector(); s.of[n.ID] == "" {
 			name := slugOf[n.ID]
 			if slugs[name] > 1 || own[name] > 0 || name == "" {
 				name = code.LetterFirst(n.ID)
