@@ -7,7 +7,6 @@ import (
 	"strconv"
 	"strings"
 
-	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
 
 	"kitrows/internal/browser/budget"
@@ -153,20 +152,10 @@ func ParseMedia(budget *budget.Budget, text string) Media {
 	}
 	budget.Step(len(text))
 	budget.Hold(4 * len(text))
-	var p mediaParser
-	l := css.NewLexer(parse.NewInputString(text))
-	for {
-		kind, b := l.Next()
-		if kind == css.ErrorToken {
-			break
-		}
-		if kind != css.CommentToken {
-			p.tokens = append(p.tokens, token{kind, strings.ToLower(string(b))})
-		}
-	}
+	p := mediaParser{cursor{tokens: tokensOf(strings.ToLower(text), false)}}
 	for _, part := range p.split() {
 		q, ok := part.query()
-		if part.space(); !ok || part.at < len(part.tokens) {
+		if done := part.done(); !ok || !done {
 			q = query{op: "never"}
 		}
 		m.any = append(m.any, q)
@@ -175,7 +164,7 @@ func ParseMedia(budget *budget.Budget, text string) Media {
 	return m
 }
 
-type mediaParser struct{ selectorParser }
+type mediaParser struct{ cursor }
 
 // split divides a list at its commas.
 func (p *mediaParser) split() (all []*mediaParser) {

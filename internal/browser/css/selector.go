@@ -7,7 +7,6 @@ import (
 	"strings"
 	"unicode/utf8"
 
-	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
 
 	"kitrows/internal/browser/budget"
@@ -184,17 +183,7 @@ const mostParts = 256
 func (p *selectorParser) read(text string) ([]Selector, error) {
 	p.budget.Step(len(text) / 4)
 	p.budget.Hold(len(text) * 2)
-	l := css.NewLexer(parse.NewInputString(text))
-	for {
-		kind, b := l.Next()
-		if kind == css.ErrorToken {
-			break
-		}
-		if p.sheet && kind == css.CommentToken {
-			continue
-		}
-		p.tokens = append(p.tokens, token{kind, string(b)})
-	}
+	p.tokens = tokensOf(text, !p.sheet)
 	all, err := p.list(css.ErrorToken)
 	if err != nil {
 		return nil, err
@@ -205,40 +194,12 @@ func (p *selectorParser) read(text string) ([]Selector, error) {
 	return all, nil
 }
 
-type token struct {
-	kind css.TokenType
-	text string
-}
-
 type selectorParser struct {
-	tokens []token
-	at     int
+	cursor
 	depth  int
 	sheet  bool // of a stylesheet
 	parts  int  // of the outermost selector, so far
 	budget *budget.Budget
-}
-
-// peek is the next token; an error token at the end.
-func (p *selectorParser) peek() token {
-	if p.at == len(p.tokens) {
-		return token{css.ErrorToken, ""}
-	}
-	return p.tokens[p.at]
-}
-
-func (p *selectorParser) next() token {
-	t := p.peek()
-	p.at = min(p.at+1, len(p.tokens))
-	return t
-}
-
-func (p *selectorParser) space() bool {
-	had := p.at
-	for p.peek().kind == css.WhitespaceToken {
-		p.at++
-	}
-	return p.at > had
 }
 
 // list reads selectors up to a token of kind end, which it leaves.

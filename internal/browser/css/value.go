@@ -7,7 +7,6 @@ import (
 	"strconv"
 	"strings"
 
-	"github.com/tdewolff/parse/v2"
 	"github.com/tdewolff/parse/v2/css"
 
 	"kitrows/internal/browser/budget"
@@ -40,49 +39,20 @@ func ParseAmount(text string) (Amount, error) {
 	if len(text) > LongestValue {
 		return Amount{}, errors.New("it is too long")
 	}
-	p := amountParser{tokens: lexedValue(text)}
+	p := amountParser{cursor: cursor{tokens: tokensOf(text, false)}}
 	a, err := p.sum()
 	if err != nil {
 		return Amount{}, err
 	}
-	if p.space(); p.at < len(p.tokens) {
+	if !p.done() {
 		return Amount{}, fmt.Errorf("%s is not expected here", p.tokens[p.at].text)
 	}
 	return a, nil
 }
 
-func lexedValue(text string) (all []token) {
-	l := css.NewLexer(parse.NewInputString(text))
-	for {
-		kind, b := l.Next()
-		if kind == css.ErrorToken {
-			return all
-		}
-		if kind != css.CommentToken {
-			all = append(all, token{kind, string(b)})
-		}
-	}
-}
-
 type amountParser struct {
-	tokens []token
-	at     int
-	depth  int
-}
-
-func (p *amountParser) peek() token {
-	if p.at < len(p.tokens) {
-		return p.tokens[p.at]
-	}
-	return token{kind: css.ErrorToken, text: "the end"}
-}
-
-func (p *amountParser) space() (had bool) {
-	for p.peek().kind == css.WhitespaceToken {
-		p.at++
-		had = true
-	}
-	return had
+	cursor
+	depth int
 }
 
 // sum reads products that are added to or taken from one another, with space around the sign.
@@ -346,7 +316,7 @@ func Substitute(b *budget.Budget, value string, lookup func(name string) (value 
 		return value, nil
 	}
 	b.Step(len(value))
-	s := substitution{tokens: lexedValue(value), lookup: lookup}
+	s := substitution{tokens: tokensOf(value, false), lookup: lookup}
 	s.match()
 	if err := s.put(0, len(s.tokens), 0); err != nil {
 		return "", err
