@@ -32,7 +32,7 @@ type cursor struct {
 
 // peek is the next token; an error token at the end.
 func (c *cursor) peek() token {
-	if c.at == len(c.tokens) {
+	if c.at >= len(c.tokens) {
 		return token{css.ErrorToken, "the end"}
 	}
 	return c.tokens[c.at]
@@ -56,5 +56,5 @@ func (c *cursor) space() bool {
 // done goes past white space, and reports whether that is all there is.
 func (c *cursor) done() bool {
 	c.space()
-	return c.at == len(c.tokens)
+	return c.at >= len(c.tokens)
 }
