@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, orRefuse, type Bench } from "./client";
 import { benchOf } from "./delta";
-import { useView } from "../bench/view";
+import { useLook, type Look } from "./look";
 import { rest } from "../rest";
 
 /** Which page the Bench is on. */
@@ -9,14 +9,6 @@ export interface Place {
   project: string;
   page: string;
 }
-
-/** How the page is looked at, as the API takes it. */
-export function useLook() {
-  const widths = useView((v) => v.widths);
-  const ends = useView((v) => v.ends);
-  return { lane: Object.entries(widths).map(([name, px]) => `${name}:${px}`), ends };
-}
-export type Look = ReturnType<typeof useLook>;
 
 /** Where a page, looked at so, is kept. */
 export const keyOf = (place: Place, look: Look) => ["bench", place.project, place.page, look];

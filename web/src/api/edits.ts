@@ -1,7 +1,8 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef } from "react";
 import { create } from "zustand";
-import { keyOf, useLook, type Look, type Place } from "./bench";
+import { keyOf, type Place } from "./bench";
+import { useLook, type Look } from "./look";
 import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
 import type { Deed } from "./deed";
 import { benchOf, type Answer } from "./delta";

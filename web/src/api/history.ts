@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, orRefuse } from "./client";
-import { useLook, type Place } from "./bench";
+import type { Place } from "./bench";
+import { useLook } from "./look";
 
 /** The project's moments, the newest first. */
 export function useHistory(project: string, revision: number) {

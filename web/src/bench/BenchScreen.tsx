@@ -2,31 +2,34 @@ import { Button } from "../parts/Button";
 import { PanelRight, PanelRightClose } from "lucide-react";
 import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Bench, Operation } from "../api/client";
-import { useBench, useChanges, useLook, type Place } from "../api/bench";
+import type { Bench } from "../api/client";
+import { useLooking } from "../api/look";
+import { useBench, useChanges, type Place } from "../api/bench";
 import { usePlace } from "../api/place";
 import type { Deed } from "../api/deed";
-import { preview, useDo, useFollow, useLeft, useLine } from "../api/edits";
-import { base64, formOf } from "../api/content";
+import { useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { later } from "../parts/later";
 import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
 import { press, type Acting } from "./actions";
-import { AddRow } from "./AddRow";
+import { AddBar } from "./AddBar";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
 import { begin, Empty } from "./Empty";
 import { Heads } from "./Heads";
+import { useIncoming } from "./incoming";
+import { isTyping } from "./isTyping";
 import { Held } from "./Held";
 import { Lanes } from "./Lanes";
+import { usePointed } from "./pointed";
 import { Selection } from "./Selection";
 import { Sheet } from "./Sheet";
 import { useSettled } from "./settled";
 import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
+import { useTry } from "./trying";
 import { typeAhead } from "./typeahead";
-import { isDocument, isPage, pageOf } from "../kit/files";
 import { useView } from "./view";
 
 // What opens only when it is asked for.
@@ -34,7 +37,6 @@ const Carrying = later(() => import("./Carrying"));
 const Commands = later(() => import("./Commands"));
 const Fill = later(() => import("./Fill"));
 const Keys = later(() => import("./Keys"));
-const Recipes = later(() => import("./Recipes"));
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -45,6 +47,7 @@ export function BenchScreen() {
   useLeft(place);
   useEffect(() => {
     reset();
+    useLooking.setState({ widths: {} });
     useLine.setState({ refused: "", done: "" });
   }, [place.project, place.page, reset]);
 
@@ -63,18 +66,15 @@ export function BenchScreen() {
 function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const navigate = useNavigate();
   const send = useDo(place);
-  const look = useLook();
   const chosen = useView((v) => v.focus);
   const spot = useView((v) => v.shown);
   const changes = useChanges(place, useSettled(bench).revision);
-  const [tried, setTried] = useState<Bench | null>(null);
+  const [tried, onTry] = useTry(place, bench);
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
-  const [recipes, setRecipes] = useState(false);
   const pointed = usePointed();
   const toggle = useRef<HTMLButtonElement>(null);
   const addRow = useRef<HTMLInputElement>(null);
-  const trying = useRef<{ next: Operation | null; busy: boolean; turn: number }>({ next: null, busy: false, turn: 0 });
 
   const focus = chosen ?? bench.breakpoints[Math.floor(bench.breakpoints.length / 2)]!.name;
   const shown = tried ?? bench;
@@ -98,74 +98,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     [send, navigate, place.page, empty],
   );
 
-  // One try is on its way at a time; of those that come meanwhile, the last.
-  const onTry = useCallback(
-    (operation: Operation | null) => {
-      const tries = trying.current;
-      tries.next = operation;
-      if (!operation) {
-        tries.turn++;
-        setTried(null);
-      }
-      if (tries.busy || !operation) return;
-      tries.busy = true;
-      void (async () => {
-        try {
-          while (tries.next) {
-            const [sent, turn] = [tries.next, tries.turn];
-            const { bench: made } = await preview(place, look, sent, bench);
-            if (turn === tries.turn) setTried(made ?? null);
-            if (tries.next === sent) tries.next = null;
-          }
-        } finally {
-          tries.busy = false;
-        }
-      })();
-    },
-    [place, look, bench],
-  );
-
-  /** A file that was dropped: a picture goes into the column under it, a stylesheet becomes a kit,
-   *  anything else is read for the content sheet. */
-  async function takeFile(file: File, over: string) {
-    if (/\.css$/i.test(file.name)) {
-      const files = [{ name: file.name, text: await file.text() }];
-      void navigate(`/${place.project}/${place.page}/kit/${bench.kit.id}`, { state: { files } });
-      return;
-    }
-    if (isPage(file)) {
-      const text = await file.text();
-      if (isDocument(text)) {
-        const made = await onDo({ bringPage: await pageOf(file, []) });
-        if (made) void navigate(`/${place.project}/${made.page.id}`);
-        return;
-      }
-    }
-    const picture = /\.(svg|png|jpe?g|webp)$/i.test(file.name);
-    useView.getState().pour(!picture);
-    if (picture) {
-      await onDo({ addPicture: { node: over, file: file.name, data: await base64(file) } });
-    } else {
-      const text = await file.text();
-      await onDo({ pour: { text, as: formOf(text) } });
-    }
-  }
-
-  // What is pasted beside the sheet: a node that was copied goes to the page's end,
-  // any other text to the content sheet.
-  useEffect(() => {
-    function paste(event: ClipboardEvent) {
-      const text = event.clipboardData?.getData("text/plain") ?? "";
-      if (event.defaultPrevented || text.trim() === "" || isTyping(event)) return;
-      event.preventDefault();
-      if (text.startsWith("{")) return void onDo({ paste: { near: "", part: text } });
-      useView.getState().pour(true);
-      void onDo({ pour: { text, as: formOf(text) } });
-    }
-    addEventListener("paste", paste);
-    return () => removeEventListener("paste", paste);
-  }, [onDo]);
-
+  const takeFile = useIncoming(place, bench, onDo);
   const acting = useMemo<Acting>(
     () => ({
       bench,
@@ -213,25 +146,15 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
             <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
             <Lanes bench={shown} nodes={nodes} focus={focus} template={template} onDo={onDo} />
             <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
-              <div className="flex min-w-0 items-center gap-3 border-b border-line-2 px-2 py-1.5">
-                <AddRow place={place} bench={bench} field={addRow} focus={focus} onDo={onDo} />
-                <Suspense fallback={<Button size="small">Row recipes</Button>}>
-                  {recipes ? (
-                    <Recipes place={place} bench={bench} focus={focus} row={row} onDo={onDo} />
-                  ) : (
-                    <Button size="small" onClick={() => setRecipes(true)}>
-                      Row recipes
-                    </Button>
-                  )}
-                </Suspense>
-                {focus !== bench.breakpoints[0]?.name && !empty && (
-                  <Button size="small" onClick={() => setDialog("fill")}>
-                    Fill smaller widths
-                  </Button>
-                )}
-                <span className="min-w-0 truncate font-mono text-[12px] text-ink-2">
-                  2_6 skip 2, take 6 · @4_6 begin at 4 · = share · ~ natural · * full · x hide · ÷3 a line
-                </span>
+              <AddBar
+                place={place}
+                bench={bench}
+                focus={focus}
+                row={row}
+                field={addRow}
+                onDo={onDo}
+                onFill={focus !== bench.breakpoints[0]?.name && !empty ? () => setDialog("fill") : undefined}
+              >
                 <Button
                   ref={toggle}
                   aria-expanded={drawer}
@@ -242,7 +165,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                   <PanelRight size={13} aria-hidden="true" />
                   Why and code
                 </Button>
-              </div>
+              </AddBar>
               {empty ? (
                 <Empty place={place} bench={bench} focus={focus} onDo={onDo} onType={() => addRow.current?.focus()} />
               ) : (
@@ -292,24 +215,4 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       </div>
     </ActingContext>
   );
-}
-
-/** Whether there is a pointer, which may come to drag something. */
-function usePointed() {
-  const [pointed, setPointed] = useState(false);
-  useEffect(() => {
-    const point = () => setPointed(true);
-    const events = ["pointermove", "pointerdown"];
-    for (const event of events) addEventListener(event, point, { once: true });
-    return () => {
-      for (const event of events) removeEventListener(event, point);
-    };
-  }, []);
-  return pointed;
-}
-
-/** Whether keys are meant for a field or for code, which stands in a tree of its own. */
-function isTyping(event: Event) {
-  const typed = "input:not([type=checkbox]), textarea, select, .cm-editor, [contenteditable=true]";
-  return event.composedPath().some((at) => at instanceof Element && at.matches(typed));
 }

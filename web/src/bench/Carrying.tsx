@@ -9,7 +9,8 @@ import {
 } from "@dnd-kit/core";
 import { useEffect, useRef, useState, type MouseEvent, type TouchEvent } from "react";
 import type { Bench, Operation } from "../api/client";
-import { useLook, type Place } from "../api/bench";
+import type { Place } from "../api/bench";
+import { useLook } from "../api/look";
 import type { Deed } from "../api/deed";
 import { preview } from "../api/edits";
 import { heldAt, itemOf, putting, targetAt, type Item, type Target } from "./carry";

@@ -11,6 +11,7 @@ import { Findings } from "./Findings";
 import { FolderLine } from "./FolderLine";
 import { Keeping } from "./Keeping";
 import { useSettled } from "./settled";
+import { useLooking } from "../api/look";
 import { useView } from "./view";
 import { later, unfetched } from "../parts/later";
 import { Select } from "../parts/Input";
@@ -39,8 +40,8 @@ export function CodePanel({
   const [chosen, setChosen] = useState<string | null>(null);
   const [copied, setCopied] = useState("");
   const spot = useView((v) => v.shown);
-  const ends = useView((v) => v.ends);
-  const setEnds = useView((v) => v.setEnds);
+  const ends = useLooking((v) => v.ends);
+  const setEnds = useLooking((v) => v.setEnds);
   const select = useView((v) => v.select);
   // The form that is shown first comes with the Bench, but of a long page.
   const comes = form === "used" && !now.code.left;

@@ -1,5 +1,6 @@
 import { Button } from "../parts/Button";
 import type { Bench, Change, SheetNode } from "../api/client";
+import { useLooking } from "../api/look";
 import { useView } from "./view";
 import { WidthBar } from "./WidthBar";
 
@@ -18,8 +19,8 @@ const none: Change[] = [];
  *  at, which can be moved. Choosing one puts it in focus. */
 export function Heads({ bench, nodes, focus, template, changes }: Props) {
   const setFocus = useView((v) => v.setFocus);
-  const setWidth = useView((v) => v.setWidth);
-  const widths = useView((v) => v.widths);
+  const setWidth = useLooking((v) => v.setWidth);
+  const widths = useLooking((v) => v.widths);
   const rows = bench.nodes.filter((n) => n.kind === "row").length;
   return (
     <div className="grid gap-x-2 pb-1" style={{ gridTemplateColumns: template }}>

@@ -10,20 +10,20 @@ import {
   type ClipboardEvent,
   type KeyboardEvent,
 } from "react";
-import { bounds } from "../api/bounds";
-import { Refusal, type Bench, type Operation, type SheetNode } from "../api/client";
-import { partOf, type Place } from "../api/bench";
+import type { Bench, Operation, SheetNode } from "../api/client";
+import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
-import { plain, useLine } from "../api/edits";
-import { formOf } from "../api/content";
+import { useLine } from "../api/edits";
 import { press } from "./actions";
 import { useActing } from "./acting";
 import type { Onward } from "./CellInput";
-import { between, cellOf, keyOf, nodesOf, walk } from "./cells";
+import { cellOf, keyOf, nodesOf, walk } from "./cells";
+import { useClip } from "./clip";
+import { usePull } from "./pull";
+import { useRange } from "./range";
 import { SheetRow, type Typing } from "./SheetRow";
 import { worstOf } from "./findings";
 import { elementsOf } from "./kinds";
-import type { Pull } from "./Strip";
 import { later } from "../parts/later";
 import { linesOf } from "./tree";
 import { useView, type Spot } from "./view";
@@ -69,12 +69,10 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     sending,
     catchUp,
     found,
-    pour,
     write: setWriting,
     open: setOpened,
   } = useView.getState();
   const acting = useActing();
-  const anchor = useRef<Spot | null>(null);
   const writing = useView((v) => v.writing);
   const [typed, setTyping] = useState<Typing | null>(null);
   // A cell that is left is no longer typed into.
@@ -141,33 +139,12 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     }
   }, [spot, at, lines, go, select]);
 
-  /** Selects from the cell the selection began at to another. */
-  function extend(to: Spot) {
-    const from = (gathered.length > 0 ? anchor.current : spot) ?? to;
-    if (from.breakpoint === null || to.breakpoint === null) return go(to);
-    anchor.current = from;
-    gather(to, between(cells, from, to));
-  }
+  const { extend, toggle, chosen } = useRange(cells);
 
-  /** Adds a cell to the selection, or takes it out. */
-  function toggle(to: Spot) {
-    const key = keyOf(to);
-    const now = gathered.length > 0 ? gathered : spot?.breakpoint ? [keyOf(spot)] : [];
-    const next = now.includes(key) ? now.filter((c) => c !== key) : [...now, key];
-    anchor.current = to;
-    gather(to, next);
-  }
-
-  /** The cells that take what is typed. */
-  function chosen(at: Spot) {
-    return (gathered.length > 0 ? gathered : [keyOf(at)]).map(cellOf);
-  }
-
-  /** Does something and selects what it made or left. */
-  async function act(operation: Operation) {
-    const made = await onDo(operation);
-    if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
-  }
+  const clip = useClip(place, bench, chosen, onDo);
+  const onClip = (event: ClipboardEvent) => {
+    if (!typing && !writing) clip(event);
+  };
 
   async function commit(text: string, onward: Onward | null) {
     const at = typing?.spot;
@@ -253,43 +230,6 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     if (handled) event.preventDefault();
   }
 
-  /** Copies the selected node, as a project file of its own, and takes it away when
-   *  it is cut. */
-  async function copy(node: SheetNode, cut: boolean) {
-    const what = cut ? "Cut" : "Copy";
-    if (node.kind === "element" || node.kind === "block") {
-      useLine.setState({ refused: `${what}: Select a section, a container, a row or a column first.`, offer: null });
-      return;
-    }
-    try {
-      await navigator.clipboard.writeText(await partOf(place, node.id));
-    } catch (error) {
-      const why = error instanceof Refusal ? plain(error) : "The server cannot be reached.";
-      useLine.setState({ refused: `${what}: ${why}`, offer: null });
-      return;
-    }
-    if (cut) await act({ remove: { node: node.id } });
-  }
-
-  function clip(event: ClipboardEvent) {
-    if (!spot || typing || writing || getSelection()?.isCollapsed === false) return;
-    event.preventDefault();
-    if (event.type === "paste") {
-      const part = event.clipboardData.getData("text/plain");
-      // A short text is something typed, for the cells; any other than a node that
-      // was copied is content, for the content sheet.
-      if (part.length <= bounds.cell && spot.breakpoint) void onDo({ type: { cells: chosen(spot), text: part } });
-      else if (part.startsWith("{")) void act({ paste: { near: spot.node, part } });
-      else {
-        pour(true);
-        void onDo({ pour: { text: part, as: formOf(part) } });
-      }
-    } else {
-      const node = bench.nodes.find((n) => n.id === spot.node);
-      if (node) void copy(node, event.type === "cut");
-    }
-  }
-
   /** Walks the sheet and types into it. */
   function sheetKey(event: KeyboardEvent, node: SheetNode): boolean {
     const arrows: Record<string, [number, number]> = {
@@ -327,21 +267,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     return true;
   }
 
-  const stepOf = useCallback(
-    (node: string, pull: Pull): Operation => ({ step: { node, breakpoint: focus, ...pull } }),
-    [focus],
-  );
-  const pullTo = useCallback(
-    (node: string, pull: Pull) => onTry(pull.width || pull.skip ? stepOf(node, pull) : null),
-    [onTry, stepOf],
-  );
-  const drop = useCallback(
-    (node: string, pull: Pull) => {
-      if (pull.width || pull.skip) void onDo(stepOf(node, pull)).finally(() => onTry(null));
-      else onTry(null);
-    },
-    [onDo, onTry, stepOf],
-  );
+  const { pullTo, drop } = usePull(focus, onDo, onTry);
 
   const gatheredOf = useMemo(() => {
     const by = new Map<string, string>();
@@ -361,9 +287,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
       aria-multiselectable="true"
       aria-rowcount={lines.length + 1}
       onKeyDown={key}
-      onCopy={clip}
-      onCut={clip}
-      onPaste={clip}
+      onCopy={onClip}
+      onCut={onClip}
+      onPaste={onClip}
       className="min-h-0 [contain:strict] overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
     >
       <div role="row" aria-rowindex={1} className="sr-only">

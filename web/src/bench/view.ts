@@ -27,10 +27,6 @@ interface View {
   sent: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** The keyboard's focus should follow the selection into the sheet. */
   seeking: boolean;
-  /** Lane widths in px by breakpoint, where chosen. */
-  widths: Record<string, number>;
-  /** Whether the code labels the ends of rows. */
-  ends: boolean;
   /** Whether lanes mark hidden columns. */
   ghosts: boolean;
   panel: Panel;
@@ -63,8 +59,6 @@ interface View {
   /** Takes the keyboard's focus back to the selection. */
   seek: () => void;
   found: () => void;
-  setWidth: (breakpoint: string, px: number) => void;
-  setEnds: (ends: boolean) => void;
   setGhosts: (ghosts: boolean) => void;
   reset: () => void;
 }
@@ -76,7 +70,6 @@ const start = {
   cells: [],
   shown: null,
   seeking: false,
-  widths: {},
   editing: null,
   writing: null,
   opened: null,
@@ -84,7 +77,6 @@ const start = {
 
 export const useView = create<View>()((set) => ({
   ...start,
-  ends: true,
   ghosts: true,
   panel: "why",
   pouring: false,
@@ -107,8 +99,6 @@ export const useView = create<View>()((set) => ({
     }),
   seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
-  setWidth: (breakpoint, px) => set((v) => ({ widths: { ...v.widths, [breakpoint]: px } })),
-  setEnds: (ends) => set({ ends }),
   setGhosts: (ghosts) => set({ ghosts }),
   reset: () => set(start),
 }));

@@ -2,48 +2,22 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 import { useBench } from "../api/bench";
 import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
-import { tableOf, useKit, useKitDraft, useMove, useShare, type Drafting } from "../api/kit";
-import { Refusal, type Kit, type SheetFile, type Step } from "../api/client";
+import { useKit, useKitDraft, useMove, useShare } from "../api/kit";
+import { Refusal, type Kit, type SheetFile } from "../api/client";
 import { usePlace } from "../api/place";
 import { Button } from "../parts/Button";
 import { Screen } from "../parts/Screen";
-import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 import { AddKit } from "./AddKit";
-import { Beside } from "./Beside";
+import { Below } from "./Below";
 import { BringIn } from "./BringIn";
 import { sheetsOf } from "./files";
-import { CopyTable } from "./CopyTable";
 import { Edges } from "./Edges";
 import { Effects } from "./Effects";
-import { Finder } from "./Finder";
-import { Kinds } from "./Kinds";
-import { Names } from "./Names";
 import { Numbers } from "./Numbers";
 import { Rulers } from "./Rulers";
-import { SheetReading } from "./SheetReading";
-import { Sheets } from "./Sheets";
+import { nothing, useTrial } from "./trial";
 import { Whole } from "./Whole";
-import { Widths } from "./Widths";
-
-const tabs = [
-  ["widths", "Widths"],
-  ["finder", "Finder"],
-  ["classes", "Classes"],
-  ["kinds", "Containers"],
-  ["sheets", "Sheets"],
-  ["compare", "Compare"],
-] as const;
-
-/** What is tried and not accepted; or that the page is to be moved to the kit. */
-interface Trial extends Drafting {
-  moving: boolean;
-}
-
-/** How long what goes on may pause, in ms. */
-const oneGo = 700;
-
-const nothing: Trial = { steps: [], newest: false, moving: false };
 
 /** A kit: the grid at every breakpoint, its numbers typed under each, and what a change that is
  *  not accepted yet would do to the pages. */
@@ -59,10 +33,8 @@ function KitDesk({ id }: { id: string }) {
   useFollow(place);
   useLeft(place);
   const kit = useKit(place.project, id, revision);
-  const [trial, setTrial] = useState(nothing);
+  const { trial, put, type, forget, back } = useTrial();
   const [accepting, setAccepting] = useState(false);
-  const past = useRef<Trial[]>([]);
-  const future = useRef<Trial[]>([]);
   const { steps, newest, brought, moving } = trial;
   const draft = useKitDraft(place.project, id, revision, { steps, newest, brought });
   const move = useMove(place.project, id, revision, moving ? place.page : "");
@@ -71,8 +43,6 @@ function KitDesk({ id }: { id: string }) {
   const navigate = useNavigate();
   const location = useLocation();
   const refusedBySend = useLine((l) => l.trouble || l.refused);
-  const [below, setBelow] = useState<(typeof tabs)[number][0]>("widths");
-
   const [incoming, setIncoming] = useState<SheetFile[]>(
     (location.state as { files?: SheetFile[] } | null)?.files ?? [],
   );
@@ -80,47 +50,12 @@ function KitDesk({ id }: { id: string }) {
   const trying = steps.length > 0 || newest || brought !== undefined || moving;
   const known = moving ? move.data !== undefined : draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
 
-  function put(next: Trial) {
-    past.current.push(trial);
-    future.current = [];
-    setTrial(next);
-  }
-
-  /** What is typed, dragged or stepped at one place in one go is one thing to take back. */
-  const went = useRef({ place: "", at: 0 });
-  function goesOn(place: string): boolean {
-    const now = performance.now();
-    const same = went.current.place === place && now - went.current.at < oneGo;
-    went.current = { place, at: now };
-    return same;
-  }
-
-  /** A step that is typed in the place of one before it takes its place. */
-  function type(...typed: Step[]) {
-    let all = steps;
-    for (const step of typed) {
-      const again = (s: Step) =>
-        s.field === step.field && s.breakpoint === step.breakpoint && s.template === step.template && s.field !== "add";
-      const structural = ["add", "remove", "rename", "naming"].includes(step.field);
-      all = [...(structural ? all : all.filter((s) => !again(s))), step];
-    }
-    if (JSON.stringify(all) === JSON.stringify(steps)) return;
-    const at = typed.map((s) => [s.field, s.breakpoint, s.template].join(" ")).join("; ");
-    if (goesOn(at)) setTrial({ ...trial, steps: all, moving: false });
-    else put({ ...trial, steps: all, moving: false });
-  }
-
   async function accept() {
     if (!known) return;
     let made = null;
     if (moving) made = await send({ useKit: { kit: id } });
     else if (draft.data?.view) made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
     if (made) forget();
-  }
-
-  function forget() {
-    past.current = future.current = [];
-    setTrial(nothing);
   }
 
   // What is to be accepted is, as soon as it is known what it does.
@@ -148,12 +83,7 @@ function KitDesk({ id }: { id: string }) {
       }
       if (event.key.toLowerCase() !== "z" || typing) return;
       event.preventDefault();
-      const [from, to] = event.shiftKey ? [future.current, past.current] : [past.current, future.current];
-      const last = from.pop();
-      if (last) {
-        to.push(trial);
-        setTrial(last);
-      } else if (!trying) void send(event.shiftKey ? "redo" : "undo");
+      if (!back(event.shiftKey) && !trying) void send(event.shiftKey ? "redo" : "undo");
     };
   });
   useEffect(() => {
@@ -284,36 +214,18 @@ function KitDesk({ id }: { id: string }) {
           </div>
           <div className="min-h-full rounded-tl-md border-t border-l border-line bg-sheet pr-3 pl-2">
             <Numbers view={view} template={template} steps={steps} refused={wrong} onStep={type} />
-            <div className="my-3 flex flex-wrap items-center gap-x-5 gap-y-2">
-              <Segmented label="Below the numbers" value={below} options={tabs} onChange={setBelow} />
-              <CopyTable what="the numbers" table={(as) => tableOf(place.project, id, { steps, what: "facts", as })} />
-            </div>
-            {below === "widths" && (
-              <Widths project={place.project} revision={revision} view={view} template={template} steps={steps} />
-            )}
-            {below === "finder" && (
-              <Finder
-                project={place.project}
-                kit={id}
-                revision={revision}
-                view={kit.data}
-                onUse={(all) => type(...all)}
-              />
-            )}
-            {below === "classes" && view.sheet && (
-              <SheetReading
-                sheet={view.sheet}
-                files={view.kit.brought?.files ?? []}
-                className="h-[480px] pb-4 text-[12px]"
-                onChoose={choose}
-              />
-            )}
-            {below === "classes" && !view.sheet && <Names view={view} refused={wrong} onStep={type} />}
-            {below === "kinds" && <Kinds view={view} template={template} />}
-            {below === "sheets" && (
-              <Sheets project={place.project} revision={revision} view={kit.data} trying={trying} />
-            )}
-            {below === "compare" && <Beside project={place.project} kit={id} revision={revision} view={kit.data} />}
+            <Below
+              project={place.project}
+              revision={revision}
+              kept={kit.data}
+              view={view}
+              template={template}
+              steps={steps}
+              trying={trying}
+              wrong={wrong}
+              onStep={type}
+              onChoose={choose}
+            />
           </div>
         </main>
         <aside

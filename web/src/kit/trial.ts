@@ -1,0 +1,67 @@
+import { useRef, useState } from "react";
+import type { Step } from "../api/client";
+import type { Drafting } from "../api/kit";
+
+/** What is tried and not accepted; or that the page is to be moved to the kit. */
+export interface Trial extends Drafting {
+  moving: boolean;
+}
+
+/** How long what goes on may pause, in ms. */
+const oneGo = 700;
+
+export const nothing: Trial = { steps: [], newest: false, moving: false };
+
+/** What is tried on the kit, step by step, and what takes steps back. */
+export function useTrial() {
+  const [trial, setTrial] = useState(nothing);
+  const past = useRef<Trial[]>([]);
+  const future = useRef<Trial[]>([]);
+
+  function put(next: Trial) {
+    past.current.push(trial);
+    future.current = [];
+    setTrial(next);
+  }
+
+  /** What is typed, dragged or stepped at one place in one go is one thing to take back. */
+  const went = useRef({ place: "", at: 0 });
+  function goesOn(place: string): boolean {
+    const now = performance.now();
+    const same = went.current.place === place && now - went.current.at < oneGo;
+    went.current = { place, at: now };
+    return same;
+  }
+
+  /** A step that is typed in the place of one before it takes its place. */
+  function type(...typed: Step[]) {
+    let all = trial.steps;
+    for (const step of typed) {
+      const again = (s: Step) =>
+        s.field === step.field && s.breakpoint === step.breakpoint && s.template === step.template && s.field !== "add";
+      const structural = ["add", "remove", "rename", "naming"].includes(step.field);
+      all = [...(structural ? all : all.filter((s) => !again(s))), step];
+    }
+    if (JSON.stringify(all) === JSON.stringify(trial.steps)) return;
+    const at = typed.map((s) => [s.field, s.breakpoint, s.template].join(" ")).join("; ");
+    if (goesOn(at)) setTrial({ ...trial, steps: all, moving: false });
+    else put({ ...trial, steps: all, moving: false });
+  }
+
+  function forget() {
+    past.current = future.current = [];
+    setTrial(nothing);
+  }
+
+  /** Takes the last step back, or does it again; false where there is none. */
+  function back(again: boolean): boolean {
+    const [from, to] = again ? [future.current, past.current] : [past.current, future.current];
+    const last = from.pop();
+    if (!last) return false;
+    to.push(trial);
+    setTrial(last);
+    return true;
+  }
+
+  return { trial, put, type, forget, back };
+}
