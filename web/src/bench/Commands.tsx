@@ -1,5 +1,5 @@
 import { Command } from "cmdk";
-import { Dialog } from "radix-ui";
+import { Dialog, Title } from "../parts/Panel";
 import { useEffect, useRef, useState, type ReactNode } from "react";
 import { useActing } from "./acting";
 import { actions, can, labelOf, type Action } from "./actions";
@@ -50,70 +50,66 @@ export default function Commands({ onClose }: { onClose: () => void }) {
   const impossible = actions.filter((a) => a.group !== "page" && !can(a, acting));
 
   return (
-    <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          onCloseAutoFocus={useView.getState().seek}
-          onFocusOutside={(e) => e.preventDefault()}
-          className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,92vw)] -translate-x-1/2 rounded-md border border-control bg-sheet"
-        >
-          <Dialog.Title className="sr-only">Find an action, a page or a node</Dialog.Title>
-          <Command label="Find an action, a page or a node" loop filter={fits}>
-            <Command.Input
-              onFocus={(e) => begin(e.currentTarget)}
-              value={sought}
-              onValueChange={setSought}
-              placeholder="Find an action, a page or a node"
-              className="w-full border-b border-line bg-transparent px-4 py-3 text-[14px] outline-none placeholder:text-ink-3"
-            />
-            <Command.List className="max-h-[52vh] overflow-y-auto p-2 [scrollbar-width:thin]">
-              <Command.Empty className="px-2 py-3 text-ink-2">No matches</Command.Empty>
-              {node && <Group heading={node.name}>{group("node")}</Group>}
-              {node && <Group heading="In the sheet">{group("sheet")}</Group>}
-              <Group heading="Page">
-                {group("page")}
-                {others.map((b) =>
-                  item(`Copy settings from ${b.name} to ${focus}`, () => onDo({ level: { from: b.name, to: focus } })),
-                )}
-                {others.map((b) => item(`Focus ${b.name}`, () => view.setFocus(b.name)))}
-              </Group>
-              {sought && impossible.length > 0 && (
-                <Group heading={node ? `Not possible with ${node.name}` : "Select a row or a column first"}>
-                  {impossible.map((a) => (
-                    <Item
-                      key={a.id}
-                      name={labelOf(a, acting)}
-                      value={`${labelOf(a, acting)} ${a.words ?? ""}`}
-                      keys={a.keys?.split(" or ")[0] ?? ""}
-                    />
-                  ))}
-                </Group>
-              )}
-              <Group heading="Pages">
-                {bench.pages
-                  .filter((p) => p.id !== bench.page.id)
-                  .map((p) => item(`To ${p.name}`, () => navigate(`/${bench.project.id}/${p.id}`)))}
-              </Group>
-              <Group heading="Nodes">
-                {bench.nodes
-                  .filter((n) => n.kind !== "block")
-                  .map((n) => (
-                    <Item
-                      key={n.id}
-                      name={n.name}
-                      value={`${n.name} ${n.kind} ${n.id}`}
-                      keys={n.element || n.kind}
-                      onSelect={() => run(() => view.go({ node: n.id, breakpoint: focus }))}
-                    />
-                  ))}
-              </Group>
-            </Command.List>
-          </Command>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Dialog
+      onClose={onClose}
+      aria-describedby={undefined}
+      onCloseAutoFocus={useView.getState().seek}
+      onFocusOutside={(e) => e.preventDefault()}
+      className="top-[12vh] left-1/2 w-[min(560px,92vw)] -translate-x-1/2"
+    >
+      <Title className="sr-only">Find an action, a page or a node</Title>
+      <Command label="Find an action, a page or a node" loop filter={fits}>
+        <Command.Input
+          onFocus={(e) => begin(e.currentTarget)}
+          value={sought}
+          onValueChange={setSought}
+          placeholder="Find an action, a page or a node"
+          className="w-full border-b border-line bg-transparent px-4 py-3 text-[14px] outline-none placeholder:text-ink-3"
+        />
+        <Command.List className="max-h-[52vh] overflow-y-auto p-2 [scrollbar-width:thin]">
+          <Command.Empty className="px-2 py-3 text-ink-2">No matches</Command.Empty>
+          {node && <Group heading={node.name}>{group("node")}</Group>}
+          {node && <Group heading="In the sheet">{group("sheet")}</Group>}
+          <Group heading="Page">
+            {group("page")}
+            {others.map((b) =>
+              item(`Copy settings from ${b.name} to ${focus}`, () => onDo({ level: { from: b.name, to: focus } })),
+            )}
+            {others.map((b) => item(`Focus ${b.name}`, () => view.setFocus(b.name)))}
+          </Group>
+          {sought && impossible.length > 0 && (
+            <Group heading={node ? `Not possible with ${node.name}` : "Select a row or a column first"}>
+              {impossible.map((a) => (
+                <Item
+                  key={a.id}
+                  name={labelOf(a, acting)}
+                  value={`${labelOf(a, acting)} ${a.words ?? ""}`}
+                  keys={a.keys?.split(" or ")[0] ?? ""}
+                />
+              ))}
+            </Group>
+          )}
+          <Group heading="Pages">
+            {bench.pages
+              .filter((p) => p.id !== bench.page.id)
+              .map((p) => item(`To ${p.name}`, () => navigate(`/${bench.project.id}/${p.id}`)))}
+          </Group>
+          <Group heading="Nodes">
+            {bench.nodes
+              .filter((n) => n.kind !== "block")
+              .map((n) => (
+                <Item
+                  key={n.id}
+                  name={n.name}
+                  value={`${n.name} ${n.kind} ${n.id}`}
+                  keys={n.element || n.kind}
+                  onSelect={() => run(() => view.go({ node: n.id, breakpoint: focus }))}
+                />
+              ))}
+          </Group>
+        </Command.List>
+      </Command>
+    </Dialog>
   );
 }
 

@@ -1,4 +1,5 @@
 import { Button } from "../parts/Button";
+import { Beside } from "../parts/Panel";
 import { Trash2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
@@ -62,70 +63,66 @@ export default function Recipes({ place, bench, focus, row, onDo }: Props) {
           Row recipes
         </Button>
       </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Row recipes"
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          onKeyDown={(e) => e.stopPropagation()}
-          className="z-40 flex max-h-[min(540px,var(--radix-popover-content-available-height))] w-[520px] flex-col rounded-md border border-control bg-sheet p-3 text-[12px]"
-        >
-          <div className="flex items-center gap-3">
+      <Beside
+        aria-label="Row recipes"
+        align="start"
+        onKeyDown={(e) => e.stopPropagation()}
+        className="flex max-h-[min(540px,var(--radix-popover-content-available-height))] w-[520px] flex-col p-3 text-[12px]"
+      >
+        <div className="flex items-center gap-3">
+          <Input
+            type="search"
+            aria-label="Find a recipe"
+            placeholder="Find a recipe"
+            value={sought}
+            onChange={(e) => setSought(e.target.value)}
+            onKeyDown={(e) => e.key === "Enter" && found[0] && void take(found[0].text)}
+            className="min-w-0 flex-1 px-2 py-1"
+          />
+          <label className={`flex items-center gap-1.5 ${row ? "" : "text-ink-2"}`}>
+            <input
+              type="checkbox"
+              disabled={!row}
+              checked={recast && !!row}
+              onChange={(e) => setRecast(e.target.checked)}
+              className="accent-woad"
+            />
+            Give it to {row?.name ?? "the selected row"}
+          </label>
+        </div>
+        <ul className="mt-2.5 grid min-h-0 grid-cols-3 gap-2 overflow-y-auto [scrollbar-width:thin]">
+          {found.map((r) => (
+            <li key={`${r.own} ${r.name}`} className="relative">
+              <RecipePicture recipe={r} onTake={() => void take(r.text)} />
+              {r.own && (
+                <Button
+                  aria-label={`Delete recipe ${r.name}`}
+                  onClick={() => void onDo({ dropRecipe: { name: r.name } })}
+                  size="dot"
+                  className="absolute right-1.5 bottom-1.5"
+                >
+                  <Trash2 size={11} aria-hidden="true" />
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+        {recipes.data && found.length === 0 && <p className="mt-2 text-ink-2">No matches</p>}
+        {row && (
+          <form onSubmit={keep} className="mt-2.5 flex items-center gap-2 border-t border-line-2 pt-2.5">
             <Input
-              type="search"
-              aria-label="Find a recipe"
-              placeholder="Find a recipe"
-              value={sought}
-              onChange={(e) => setSought(e.target.value)}
-              onKeyDown={(e) => e.key === "Enter" && found[0] && void take(found[0].text)}
+              name="name"
+              aria-label="Name of the recipe"
+              placeholder={`Keep ${row.name} as …`}
+              maxLength={bounds.name}
               className="min-w-0 flex-1 px-2 py-1"
             />
-            <label className={`flex items-center gap-1.5 ${row ? "" : "text-ink-2"}`}>
-              <input
-                type="checkbox"
-                disabled={!row}
-                checked={recast && !!row}
-                onChange={(e) => setRecast(e.target.checked)}
-                className="accent-woad"
-              />
-              Give it to {row?.name ?? "the selected row"}
-            </label>
-          </div>
-          <ul className="mt-2.5 grid min-h-0 grid-cols-3 gap-2 overflow-y-auto [scrollbar-width:thin]">
-            {found.map((r) => (
-              <li key={`${r.own} ${r.name}`} className="relative">
-                <RecipePicture recipe={r} onTake={() => void take(r.text)} />
-                {r.own && (
-                  <Button
-                    aria-label={`Delete recipe ${r.name}`}
-                    onClick={() => void onDo({ dropRecipe: { name: r.name } })}
-                    size="dot"
-                    className="absolute right-1.5 bottom-1.5"
-                  >
-                    <Trash2 size={11} aria-hidden="true" />
-                  </Button>
-                )}
-              </li>
-            ))}
-          </ul>
-          {recipes.data && found.length === 0 && <p className="mt-2 text-ink-2">No matches</p>}
-          {row && (
-            <form onSubmit={keep} className="mt-2.5 flex items-center gap-2 border-t border-line-2 pt-2.5">
-              <Input
-                name="name"
-                aria-label="Name of the recipe"
-                placeholder={`Keep ${row.name} as …`}
-                maxLength={bounds.name}
-                className="min-w-0 flex-1 px-2 py-1"
-              />
-              <Button type="submit" size="small">
-                Keep as a recipe
-              </Button>
-            </form>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
+            <Button type="submit" size="small">
+              Keep as a recipe
+            </Button>
+          </form>
+        )}
+      </Beside>
     </Popover.Root>
   );
 }

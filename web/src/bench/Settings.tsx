@@ -2,6 +2,7 @@ import { X } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useMemo, type ReactNode } from "react";
 import { Button } from "../parts/Button";
+import { Beside } from "../parts/Panel";
 import type { Bench } from "../api/client";
 import { useWhy, type Place } from "../api/bench";
 import type { Deed } from "../api/deed";
@@ -39,70 +40,64 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
   return (
     <Popover.Root open onOpenChange={(open) => !open && onClose()}>
       <Popover.Anchor virtualRef={anchor} />
-      <Popover.Portal>
-        <Popover.Content
-          aria-label={`Settings of ${node.name} at ${breakpoint}`}
-          align="start"
-          sideOffset={6}
-          collisionPadding={8}
-          // What is typed here is not for the sheet, from which it opens.
-          onKeyDown={(e) => e.stopPropagation()}
-          className="z-40 w-[388px] rounded-md border border-control bg-sheet p-3 text-[12px] text-ink"
-        >
-          <div className="flex items-baseline gap-2">
-            <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
-            <span className="mr-6 font-mono text-[12px] text-ink-2">
-              {node.kind === "container" || node.kind === "section"
-                ? node.kind
-                : `at ${breakpoint}, ${why.units} units`}
-            </span>
-          </div>
-          <div className="mt-2 grid gap-1.5">
-            {node.kind === "container" && (
-              <div className="grid min-h-[25px] grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
-                <span>Kind</span>
-                <Choice
-                  label="Kind"
-                  value={node.frame}
-                  options={containerKinds(bench).map((kind) => ({ value: kind, label: kind }))}
-                  onChange={(frame) => void onDo({ describe: { node: node.id, frame } })}
-                />
-              </div>
-            )}
-            {why.controls.map((control, i) => (
-              <Line
-                key={control.field}
-                label={control.label}
-                here={here[control.field] !== undefined}
-                from={why.carried[i]!}
-                onClear={() => void onDo({ adjust: { cells, clear: [control.field] } })}
-              >
-                <SettingControl
-                  control={control}
-                  value={holds[control.field]}
-                  onChange={(v) => void onDo({ adjust: { cells, set: { from: breakpoint, [control.field]: v } } })}
-                />
-              </Line>
-            ))}
-          </div>
-          {refused && (
-            <p role="alert" className="mt-2 rounded-md border border-madder px-2 py-1.5 text-madder-deep">
-              {refused}
-            </p>
+      <Beside
+        aria-label={`Settings of ${node.name} at ${breakpoint}`}
+        align="start"
+        // What is typed here is not for the sheet, from which it opens.
+        onKeyDown={(e) => e.stopPropagation()}
+        className="w-[388px] p-3 text-[12px] text-ink"
+      >
+        <div className="flex items-baseline gap-2">
+          <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
+          <span className="mr-6 font-mono text-[12px] text-ink-2">
+            {node.kind === "container" || node.kind === "section" ? node.kind : `at ${breakpoint}, ${why.units} units`}
+          </span>
+        </div>
+        <div className="mt-2 grid gap-1.5">
+          {node.kind === "container" && (
+            <div className="grid min-h-[25px] grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
+              <span>Kind</span>
+              <Choice
+                label="Kind"
+                value={node.frame}
+                options={containerKinds(bench).map((kind) => ({ value: kind, label: kind }))}
+                onChange={(frame) => void onDo({ describe: { node: node.id, frame } })}
+              />
+            </div>
           )}
-          {why.findings.map(({ text }) => (
-            <p key={text} className="mt-2 rounded-md bg-weld-soft px-2 py-1.5">
-              {text}
-            </p>
+          {why.controls.map((control, i) => (
+            <Line
+              key={control.field}
+              label={control.label}
+              here={here[control.field] !== undefined}
+              from={why.carried[i]!}
+              onClear={() => void onDo({ adjust: { cells, clear: [control.field] } })}
+            >
+              <SettingControl
+                control={control}
+                value={holds[control.field]}
+                onChange={(v) => void onDo({ adjust: { cells, set: { from: breakpoint, [control.field]: v } } })}
+              />
+            </Line>
           ))}
-          <Popover.Close
-            aria-label="Close"
-            className="absolute top-2.5 right-2.5 grid size-5 place-items-center rounded-sm"
-          >
-            <X size={13} aria-hidden="true" />
-          </Popover.Close>
-        </Popover.Content>
-      </Popover.Portal>
+        </div>
+        {refused && (
+          <p role="alert" className="mt-2 rounded-md border border-madder px-2 py-1.5 text-madder-deep">
+            {refused}
+          </p>
+        )}
+        {why.findings.map(({ text }) => (
+          <p key={text} className="mt-2 rounded-md bg-weld-soft px-2 py-1.5">
+            {text}
+          </p>
+        ))}
+        <Popover.Close
+          aria-label="Close"
+          className="absolute top-2.5 right-2.5 grid size-5 place-items-center rounded-sm"
+        >
+          <X size={13} aria-hidden="true" />
+        </Popover.Close>
+      </Beside>
     </Popover.Root>
   );
 }

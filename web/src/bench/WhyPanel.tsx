@@ -1,6 +1,7 @@
 import type { Bench, SheetNode } from "../api/client";
 import { useWhy, type Place } from "../api/bench";
 import { useView } from "./view";
+import { Table } from "../parts/Table";
 
 interface Props {
   bench: Bench;
@@ -26,7 +27,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
         Why {node.name} at {at}
       </h2>
       {why.chain.length > 0 && (
-        <table className="w-full table-fixed text-left text-[12px]">
+        <Table className="w-full table-fixed">
           <colgroup>
             <col className="w-[74px]" />
             <col />
@@ -75,7 +76,7 @@ export function WhyPanel({ bench, place, node, focus }: Props) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       )}
       <div className="mt-2 rounded-md border border-line bg-raised px-2.5 py-1.5 font-mono text-[12px] leading-relaxed">
         {why.sums.map((line) => (

@@ -5,6 +5,7 @@ import { Refusal, type Kit, type LibraryKit, type Ruler, type SheetFile } from "
 import { plain } from "../api/edits";
 import { kitOfFile, kitOfThree, useLibrary, useThree, useUnshare } from "../api/kit";
 import { Button } from "../parts/Button";
+import { Beside } from "../parts/Panel";
 import { sheetsOf } from "./files";
 import { Input } from "../parts/Input";
 
@@ -43,62 +44,59 @@ export function AddKit({ onAdd, onBring }: { onAdd: (kit: Kit) => void; onBring:
           <Plus size={15} aria-hidden="true" />
         </Button>
       </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="Add a kit"
-          align="start"
-          sideOffset={6}
-          className="z-40 max-h-[80vh] w-[380px] overflow-y-auto rounded-md border border-control bg-sheet p-4 [scrollbar-width:thin]"
-        >
-          <h2 className="font-semibold">By three numbers</h2>
-          <Three onAdd={add} />
-          <h2 className="mt-4 font-semibold">Ready</h2>
-          <ul className="mt-1">
-            {library.data?.ready.map((k) => (
-              <Offer key={k.source} offer={k} onAdd={add} />
-            ))}
-          </ul>
-          {!!library.data?.shared.length && (
-            <>
-              <h2 className="mt-4 font-semibold">Library</h2>
-              <ul className="mt-1">
-                {library.data.shared.map((k) => (
-                  <Offer
-                    key={k.source}
-                    offer={k}
-                    onAdd={add}
-                    onRemove={() => k.kit.shared && unshare.mutate(k.kit.shared.id)}
-                  />
-                ))}
-              </ul>
-            </>
-          )}
-          <label className="mt-4 block">
-            <span className="font-semibold">From a file</span>
-            <input
-              type="file"
-              accept=".json,application/json"
-              onChange={(e) => void read(e.target.files?.[0])}
-              className="mt-1 block w-full text-[12px]"
-            />
-          </label>
-          <label className="mt-4 block">
-            <span className="font-semibold">From stylesheets</span>
-            <input
-              type="file"
-              accept=".css,text/css"
-              multiple
-              onChange={(e) => void bring(e.target.files)}
-              className="mt-1 block w-full text-[12px]"
-            />
-          </label>
-          {(wrong || unshare.error) && (
-            <p role="alert" className="mt-2 text-madder-deep">
-              {wrong || unshare.error?.message}
-            </p>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
+      <Beside
+        aria-label="Add a kit"
+        align="start"
+        className="max-h-[80vh] w-[380px] overflow-y-auto p-4 [scrollbar-width:thin]"
+      >
+        <h2 className="font-semibold">By three numbers</h2>
+        <Three onAdd={add} />
+        <h2 className="mt-4 font-semibold">Ready</h2>
+        <ul className="mt-1">
+          {library.data?.ready.map((k) => (
+            <Offer key={k.source} offer={k} onAdd={add} />
+          ))}
+        </ul>
+        {!!library.data?.shared.length && (
+          <>
+            <h2 className="mt-4 font-semibold">Library</h2>
+            <ul className="mt-1">
+              {library.data.shared.map((k) => (
+                <Offer
+                  key={k.source}
+                  offer={k}
+                  onAdd={add}
+                  onRemove={() => k.kit.shared && unshare.mutate(k.kit.shared.id)}
+                />
+              ))}
+            </ul>
+          </>
+        )}
+        <label className="mt-4 block">
+          <span className="font-semibold">From a file</span>
+          <input
+            type="file"
+            accept=".json,application/json"
+            onChange={(e) => void read(e.target.files?.[0])}
+            className="mt-1 block w-full text-[12px]"
+          />
+        </label>
+        <label className="mt-4 block">
+          <span className="font-semibold">From stylesheets</span>
+          <input
+            type="file"
+            accept=".css,text/css"
+            multiple
+            onChange={(e) => void bring(e.target.files)}
+            className="mt-1 block w-full text-[12px]"
+          />
+        </label>
+        {(wrong || unshare.error) && (
+          <p role="alert" className="mt-2 text-madder-deep">
+            {wrong || unshare.error?.message}
+          </p>
+        )}
+      </Beside>
     </Popover.Root>
   );
 }

@@ -4,6 +4,7 @@ import { useBeside, useLibrary } from "../api/kit";
 import { Facts } from "./Numbers";
 import { Rulers } from "./Rulers";
 import { Select } from "../parts/Input";
+import { Table } from "../parts/Table";
 
 interface Props {
   project: string;
@@ -72,7 +73,7 @@ export function Beside({ project, kit, revision, view }: Props) {
           {beside.data.differences.length === 0 ? (
             <p className="text-ink-2">Nothing: both are the same.</p>
           ) : (
-            <table className="mt-1 text-[12px] [&_td]:border-t [&_td]:border-line-2 [&_td]:py-1 [&_td]:pr-6 [&_th]:pr-6 [&_th]:text-left [&_th]:font-normal [&_th]:text-ink-2">
+            <Table lined className="mt-1 [&_td]:py-1 [&_td]:pr-6 [&_th]:pr-6">
               <thead>
                 <tr>
                   <td />
@@ -91,7 +92,7 @@ export function Beside({ project, kit, revision, view }: Props) {
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
           )}
         </>
       )}

@@ -1,5 +1,5 @@
 import { X } from "lucide-react";
-import { Dialog } from "radix-ui";
+import { Dialog, Title, Close } from "../parts/Panel";
 import { useEffect, useState } from "react";
 import { Refusal, type Kit, type SheetFile, type SheetKit } from "../api/client";
 import { kitOfSheets, useSpecimen } from "../api/kit";
@@ -41,88 +41,84 @@ export function BringIn({ files, onAdd, refused, onClose }: Props) {
   const specimen = useSpecimen(name, files, choices, !!read && !wrong);
 
   return (
-    <Dialog.Root modal={false} open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <div aria-hidden="true" className="fixed inset-0 z-40 bg-bar/40" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          onInteractOutside={(e) => e.preventDefault()}
-          className="fixed inset-[4vh_3vw] z-50 flex flex-col gap-3 rounded-md border border-control bg-sheet p-5 text-[12px]"
-        >
-          <div className="flex items-center gap-3">
-            <Dialog.Title className="min-w-0 flex-1 truncate text-[16px] font-semibold">
-              A kit from {files.length === 1 ? files[0]!.name : `${files.length} stylesheets`}
-            </Dialog.Title>
-            <Button look="main" disabled={!read || !!wrong} onClick={() => read && onAdd(read.kit, choices)}>
-              Take it
-            </Button>
-            <Dialog.Close asChild>
-              <Button size="icon" look="bare" aria-label="Close">
-                <X size={16} aria-hidden="true" />
-              </Button>
-            </Dialog.Close>
-          </div>
-          {(wrong || refused) && (
+    <Dialog
+      onClose={onClose}
+      aria-describedby={undefined}
+      onInteractOutside={(e) => e.preventDefault()}
+      className="inset-[4vh_3vw] flex flex-col gap-3 p-5 text-[12px]"
+    >
+      <div className="flex items-center gap-3">
+        <Title className="min-w-0 flex-1 truncate text-[16px] font-semibold">
+          A kit from {files.length === 1 ? files[0]!.name : `${files.length} stylesheets`}
+        </Title>
+        <Button look="main" disabled={!read || !!wrong} onClick={() => read && onAdd(read.kit, choices)}>
+          Take it
+        </Button>
+        <Close asChild>
+          <Button size="icon" look="bare" aria-label="Close">
+            <X size={16} aria-hidden="true" />
+          </Button>
+        </Close>
+      </div>
+      {(wrong || refused) && (
+        <p role="alert" className="text-madder-deep">
+          {wrong || refused}
+        </p>
+      )}
+      {!read && !wrong && <p className="text-ink-2">Reading…</p>}
+      {read?.sheet && !wrong && (
+        <>
+          <Rulers
+            view={{ kit: read.kit, rulers: read.sheet.rulers, facts: read.sheet.facts }}
+            template={`130px repeat(${read.kit.breakpoints.length}, minmax(90px, 1fr))`}
+          />
+          {specimen.error && (
             <p role="alert" className="text-madder-deep">
-              {wrong || refused}
+              No page could be made of it: {specimen.error.message}
             </p>
           )}
-          {!read && !wrong && <p className="text-ink-2">Reading…</p>}
-          {read?.sheet && !wrong && (
-            <>
-              <Rulers
-                view={{ kit: read.kit, rulers: read.sheet.rulers, facts: read.sheet.facts }}
-                template={`130px repeat(${read.kit.breakpoints.length}, minmax(90px, 1fr))`}
+          {specimen.data && (
+            <div className="flex items-baseline gap-3">
+              <Measuring
+                key={specimen.data.document}
+                source={`${specimen.data.document}?measured`}
+                planned={specimen.data.planned}
+                onShow={setShown}
               />
-              {specimen.error && (
-                <p role="alert" className="text-madder-deep">
-                  No page could be made of it: {specimen.error.message}
-                </p>
-              )}
-              {specimen.data && (
-                <div className="flex items-baseline gap-3">
-                  <Measuring
-                    key={specimen.data.document}
-                    source={`${specimen.data.document}?measured`}
-                    planned={specimen.data.planned}
-                    onShow={setShown}
-                  />
-                  <Button
-                    size="tiny"
-                    aria-pressed={shown !== undefined}
-                    onClick={() => setShown(shown ? undefined : middles(specimen.data.planned).at(-1)?.width)}
-                  >
-                    Test page
-                  </Button>
-                </div>
-              )}
-              <SheetReading
-                sheet={read.sheet}
-                files={files}
-                className="flex-1"
-                options={specimen.data?.options}
-                page={
-                  shown !== undefined && specimen.data ? (
-                    <TestPage
-                      document={specimen.data.document}
-                      planned={specimen.data.planned}
-                      width={shown}
-                      onWidth={setShown}
-                    />
-                  ) : undefined
-                }
-                onChoose={(doubt, choice) => setChoices({ ...choices, [doubt]: choice })}
-              />
-            </>
+              <Button
+                size="tiny"
+                aria-pressed={shown !== undefined}
+                onClick={() => setShown(shown ? undefined : middles(specimen.data.planned).at(-1)?.width)}
+              >
+                Test page
+              </Button>
+            </div>
           )}
-          {wrong && (
-            <pre className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised p-2 font-mono text-[12px]">
-              {files[0]!.text.slice(0, 200_000)}
-            </pre>
-          )}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          <SheetReading
+            sheet={read.sheet}
+            files={files}
+            className="flex-1"
+            options={specimen.data?.options}
+            page={
+              shown !== undefined && specimen.data ? (
+                <TestPage
+                  document={specimen.data.document}
+                  planned={specimen.data.planned}
+                  width={shown}
+                  onWidth={setShown}
+                />
+              ) : undefined
+            }
+            onChoose={(doubt, choice) => setChoices({ ...choices, [doubt]: choice })}
+          />
+        </>
+      )}
+      {wrong && (
+        <pre className="min-h-0 flex-1 overflow-auto rounded-md border border-line bg-raised p-2 font-mono text-[12px]">
+          {files[0]!.text.slice(0, 200_000)}
+        </pre>
+      )}
+    </Dialog>
   );
 }
 

@@ -5,6 +5,7 @@ import { Segmented } from "../parts/Segmented";
 import { Pairs } from "./Pairs";
 import { SortHead, useSorted } from "./sorted";
 import { Input } from "../parts/Input";
+import { Table } from "../parts/Table";
 
 interface Props {
   project: string;
@@ -59,7 +60,7 @@ export function Finder({ project, kit, revision, view, onUse }: Props) {
             {found.error.message}
           </p>
         )}
-        <table className="mt-2 font-mono text-[12px] [&_td]:py-1 [&_td]:pr-8 [&_th]:pr-8 [&_th]:text-left [&_th]:font-normal [&_th]:text-ink-2">
+        <Table className="mt-2 font-mono [&_td]:py-1 [&_td]:pr-8 [&_th]:pr-8">
           <thead>
             <tr>
               {["Units", "px", "Share", "Off by"].map((name) => (
@@ -83,7 +84,7 @@ export function Finder({ project, kit, revision, view, onUse }: Props) {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </section>
       <Pairs project={project} kit={kit} revision={revision} view={view} at={at} onUse={onUse} />
     </div>

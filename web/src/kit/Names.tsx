@@ -1,5 +1,6 @@
 import type { KitView, Step } from "../api/client";
 import { Select } from "../parts/Input";
+import { Table } from "../parts/Table";
 
 interface Props {
   view: KitView;
@@ -51,18 +52,12 @@ export function Names({ view, refused, onStep }: Props) {
           {refused.why}
         </p>
       )}
-      <table className="w-full text-[12px] [&_td]:border-t [&_td]:border-line-2 [&_td]:py-[3px] [&_td]:pr-4">
+      <Table lined className="w-full [&_td]:py-[3px] [&_td]:pr-4">
         <thead className="text-left text-ink-2">
           <tr>
-            <th scope="col" className="font-normal">
-              Says
-            </th>
-            <th scope="col" className="font-normal">
-              Template
-            </th>
-            <th scope="col" className="font-normal">
-              Written
-            </th>
+            <th scope="col">Says</th>
+            <th scope="col">Template</th>
+            <th scope="col">Written</th>
           </tr>
         </thead>
         <tbody>
@@ -103,7 +98,7 @@ export function Names({ view, refused, onStep }: Props) {
             );
           })}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }

@@ -4,6 +4,7 @@ import { usePairs } from "../api/kit";
 import { Button } from "../parts/Button";
 import { SortHead, useSorted } from "./sorted";
 import { Input } from "../parts/Input";
+import { Table } from "../parts/Table";
 
 interface Props {
   project: string;
@@ -62,7 +63,7 @@ export function Pairs({ project, kit, revision, view, at, onUse }: Props) {
       {pairs.data?.length === 0 && <p className="mt-2">No pair makes up {width} px exactly.</p>}
       {sorted.length > 0 && (
         <div className="mt-2 max-h-60 overflow-y-auto [scrollbar-width:thin]">
-          <table className="font-mono text-[12px] [&_td]:py-0.5 [&_td]:pr-8 [&_th]:pr-8 [&_th]:text-left [&_th]:font-normal [&_th]:text-ink-2">
+          <Table className="font-mono [&_td]:py-0.5 [&_td]:pr-8 [&_th]:pr-8">
             <thead>
               <tr>
                 <SortHead name="Column" {...sort} />
@@ -93,7 +94,7 @@ export function Pairs({ project, kit, revision, view, at, onUse }: Props) {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
       )}
     </section>

@@ -3,6 +3,7 @@ import type { OptionSketch, SheetFile, SheetView } from "../api/client";
 import { Button } from "../parts/Button";
 import { Segmented } from "../parts/Segmented";
 import { SketchDrawing } from "./SketchDrawing";
+import { Table } from "../parts/Table";
 
 interface Props {
   sheet: SheetView;
@@ -65,18 +66,12 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
               </p>
             </>
           ) : (
-            <table className="w-full [&_td]:border-t [&_td]:border-line-2 [&_td]:py-[3px] [&_td]:pr-3 [&_td]:align-top">
+            <Table lined className="w-full [&_td]:py-[3px] [&_td]:pr-3 [&_td]:align-top">
               <thead className="text-left text-ink-2">
                 <tr>
-                  <th scope="col" className="font-normal">
-                    Class
-                  </th>
-                  <th scope="col" className="font-normal">
-                    On
-                  </th>
-                  <th scope="col" className="font-normal">
-                    Says
-                  </th>
+                  <th scope="col">Class</th>
+                  <th scope="col">On</th>
+                  <th scope="col">Says</th>
                 </tr>
               </thead>
               <tbody>
@@ -92,7 +87,7 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
           )}
         </div>
       </div>

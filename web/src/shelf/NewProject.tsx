@@ -1,4 +1,5 @@
 import { Button } from "../parts/Button";
+import { Beside } from "../parts/Panel";
 import { Plus } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState, type FormEvent } from "react";
@@ -51,73 +52,70 @@ export function NewProject() {
           New project
         </Button>
       </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          aria-label="New project"
-          align="end"
-          sideOffset={6}
-          className="z-40 max-h-[85vh] w-[400px] overflow-y-auto rounded-md border border-control bg-sheet p-4 [scrollbar-width:thin]"
-        >
-          <form onSubmit={submit} className="grid gap-3">
-            <label className="grid gap-1">
-              <span className="font-semibold">Name</span>
-              <Input
-                name="name"
-                maxLength={bounds.name}
-                placeholder="New project"
-                autoComplete="off"
-                className="px-2 py-1.5"
-              />
-            </label>
-            <fieldset className="grid gap-1">
-              <legend className="mb-1 font-semibold">Kit</legend>
-              {offers.data?.kits.map((k, i) => (
-                <label key={k.source} className="grid grid-cols-[auto_72px_minmax(0,1fr)] items-center gap-2.5">
-                  <input
-                    type="radio"
-                    name="kit"
-                    value={k.source}
-                    checked={kit ? kit === k.source : i === 0}
-                    onChange={() => setKit(k.source)}
-                    className="accent-woad"
-                  />
-                  <Offered offer={k} />
-                </label>
-              ))}
-              <label className="flex items-center gap-2.5">
+      <Beside
+        aria-label="New project"
+        align="end"
+        className="max-h-[85vh] w-[400px] overflow-y-auto p-4 [scrollbar-width:thin]"
+      >
+        <form onSubmit={submit} className="grid gap-3">
+          <label className="grid gap-1">
+            <span className="font-semibold">Name</span>
+            <Input
+              name="name"
+              maxLength={bounds.name}
+              placeholder="New project"
+              autoComplete="off"
+              className="px-2 py-1.5"
+            />
+          </label>
+          <fieldset className="grid gap-1">
+            <legend className="mb-1 font-semibold">Kit</legend>
+            {offers.data?.kits.map((k, i) => (
+              <label key={k.source} className="grid grid-cols-[auto_72px_minmax(0,1fr)] items-center gap-2.5">
                 <input
                   type="radio"
                   name="kit"
-                  value={byNumbers}
-                  checked={kit === byNumbers}
-                  onChange={() => setKit(byNumbers)}
+                  value={k.source}
+                  checked={kit ? kit === k.source : i === 0}
+                  onChange={() => setKit(k.source)}
                   className="accent-woad"
                 />
-                By three numbers
+                <Offered offer={k} />
               </label>
-              {kit === byNumbers && (
-                <div className="pl-6">
-                  <ThreeFields numbers={three.numbers} onChange={three.setNumbers} />
-                  {three.made.error && (
-                    <p role="alert" className="mt-1 text-[12px] text-madder-deep">
-                      {three.made.error.message}
-                    </p>
-                  )}
-                </div>
-              )}
-            </fieldset>
-            <Choice name="start" title="Starting page" offers={offers.data?.starts ?? []} />
-            {begin.error && (
-              <p role="alert" className="text-madder-deep">
-                {begin.error.message}
-              </p>
+            ))}
+            <label className="flex items-center gap-2.5">
+              <input
+                type="radio"
+                name="kit"
+                value={byNumbers}
+                checked={kit === byNumbers}
+                onChange={() => setKit(byNumbers)}
+                className="accent-woad"
+              />
+              By three numbers
+            </label>
+            {kit === byNumbers && (
+              <div className="pl-6">
+                <ThreeFields numbers={three.numbers} onChange={three.setNumbers} />
+                {three.made.error && (
+                  <p role="alert" className="mt-1 text-[12px] text-madder-deep">
+                    {three.made.error.message}
+                  </p>
+                )}
+              </div>
             )}
-            <Button type="submit" look="main" disabled={!offers.data}>
-              Create
-            </Button>
-          </form>
-        </Popover.Content>
-      </Popover.Portal>
+          </fieldset>
+          <Choice name="start" title="Starting page" offers={offers.data?.starts ?? []} />
+          {begin.error && (
+            <p role="alert" className="text-madder-deep">
+              {begin.error.message}
+            </p>
+          )}
+          <Button type="submit" look="main" disabled={!offers.data}>
+            Create
+          </Button>
+        </form>
+      </Beside>
     </Popover.Root>
   );
 }

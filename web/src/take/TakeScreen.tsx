@@ -10,6 +10,7 @@ import { linesOf } from "../code/lines";
 import { Sorry } from "../parts/Sorry";
 import { useView } from "../bench/view";
 import { later, unfetched } from "../parts/later";
+import { Table } from "../parts/Table";
 
 const CodeView = later(() => import("../code/CodeView"), unfetched);
 
@@ -165,7 +166,7 @@ export default function TakeScreen() {
             </p>
           )}
           <h2 className="mt-4 text-[13px] font-semibold">Cost to ship</h2>
-          <table className="mt-1.5 w-full text-right font-mono text-[12px] [&_td]:py-1 [&_th]:py-1 [&_th]:font-normal">
+          <Table numbers className="mt-1.5 w-full font-mono [&_td]:py-1 [&_th]:py-1">
             <thead className="text-ink-2">
               <tr>
                 <th scope="col" className="text-left">
@@ -197,7 +198,7 @@ export default function TakeScreen() {
                 ))}
               </tbody>
             ))}
-          </table>
+          </Table>
           {!costs.data && (
             <p className="py-1 text-ink-2" role={costs.error ? "alert" : "status"}>
               {costs.error ? costs.error.message : "Compressing every form…"}
