@@ -37,6 +37,7 @@ func codeCommand() *cobra.Command {
 			case as == "css":
 				text = ship.Stylesheet(l, markup.Write(l, p, o), o.Whole)
 			case as == "document":
+				o.Hold = true
 				text = ship.Document(l, p, o)
 			case as == "archive":
 				archive, err := ship.Archive(c.Context(), l, p, o)

@@ -35,7 +35,7 @@ func planCommand() *cobra.Command {
 				return fault.New("--width", width, "a viewport width of 1 to %d px", layout.MaxViewport)
 			}
 			if why != "" {
-				explained := bench.Explain(p, pg, why, width)
+				explained := bench.Explain(p, pg, nil, why, width)
 				if explained == nil {
 					return fault.New("--why", why, "the id of a container, row or column of %s", pg.Name)
 				}

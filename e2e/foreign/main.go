@@ -98,7 +98,7 @@ func main() {
 			write(out, planned(fmt.Sprintf("%s, page %d", name, at), k, pg))
 			if at == 0 {
 				write(out, readBack(fmt.Sprintf("%s, page %d read from its markup", name, at), k,
-					ship.Document(layout.Of(k, pg), sample.Of(pg, k), code.Options{Mark: true})))
+					ship.Document(layout.Of(k, pg), sample.Of(pg, k), code.Options{Hold: true, Mark: true})))
 				write(out, readBack(fmt.Sprintf("%s, page %d among other elements", name, at), k,
 					sample.Surrounded(r, k, pg)))
 			}
@@ -187,7 +187,7 @@ func widths(k *kit.Kit) (all []float64) {
 func planned(name string, k *kit.Kit, pg *page.Page) trial {
 	l := layout.Of(k, pg)
 	t := trial{Name: name, Sheet: k.Imported.Files[0].Text, Document: ship.Document(l, sample.Of(pg, k),
-		code.Options{Mark: true})}
+		code.Options{Hold: true, Mark: true})}
 	for _, v := range widths(k) {
 		t.Plans = append(t.Plans, plan{Width: v, Boxes: l.Plan(v).Boxes})
 	}

@@ -9,6 +9,7 @@ import (
 	"kitrows/internal/browser/budget"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
@@ -38,6 +39,8 @@ type Bench struct {
 	Kept        []page.Kept      `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
+
+	Measured int `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
 
 	Code Code `json:"code"`
 }
@@ -118,8 +121,9 @@ type CodeLine struct {
 // lane in px, by name, where it is not the kit's own, and whether the code
 // labels the ends of rows.
 type View struct {
-	Lanes map[string]float64
-	Ends  bool
+	Lanes   map[string]float64
+	Ends    bool
+	Content *content.Book // what was measured of the page's content
 }
 
 // longPage is over how many nodes a page's code is left out of its Bench: it takes
@@ -134,10 +138,11 @@ const openEnd = 1280
 // that has ended, which its parts are then not begun for.
 func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, v View) (*Bench, error) {
 	k := p.Kit(pg.Kit)
-	l := layout.Of(k, pg)
+	l := layout.Real(k, pg, v.Content)
 	b := &Bench{
 		Project:  Ref{p.ID, p.Name},
 		Revision: revision,
+		Measured: v.Content.Version(),
 		Page:     PageRef{ID: pg.ID, Name: pg.Name, File: pg.File},
 		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row),
 			page.Elements(page.Column)},
@@ -160,7 +165,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		})
 	}
 	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
-		begin(func() { b.Code = newCode(l, p, v.Ends) })
+		begin(func() { b.Code = newCode(l.Code(), p, v.Ends) })
 	}
 	begin(func() { b.Nodes = nodes(l) })
 	for i, bp := range k.Breakpoints {

@@ -109,7 +109,7 @@ func TestCellsSayWhatIsWrong(t *testing.T) {
 
 func TestExplain(t *testing.T) {
 	p := demoWith(t, nil)
-	why := Explain(p, p.Pages[0], "tide-table", 1080)
+	why := Explain(p, p.Pages[0], nil, "tide-table", 1080)
 	var steps []string
 	for _, s := range why.Chain {
 		text := s.Breakpoint + ":"
@@ -131,7 +131,7 @@ full: · wide · `
 	if why.Units != 12 || width != page.Take(3) || skip != page.Of(1) || why.Here.Has(page.Order) {
 		t.Errorf("settings: %+v", why)
 	}
-	if Explain(p, p.Pages[0], "nowhere", 1080) != nil {
+	if Explain(p, p.Pages[0], nil, "nowhere", 1080) != nil {
 		t.Error("a node that is not there was explained")
 	}
 }
@@ -152,7 +152,7 @@ func TestChanges(t *testing.T) {
 	}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
-	if got, want := fmt.Sprint(Changes(sample.Of(pg, k), pg)),
+	if got, want := fmt.Sprint(Changes(sample.Of(pg, k), pg, nil)),
 		"map[base:[{447.95 [row]}] full:[] mid:[] wide:[]]"; got != want {
 		t.Errorf("got %s, want %s", got, want)
 	}

@@ -50,7 +50,7 @@ func TestPagesFromMarkup(t *testing.T) {
 			}
 			for i := range k.Breakpoints {
 				low, _, _ := k.Range(i)
-				if why := Explain(p, pg, n.ID, low+1); why == nil && (n.Kind == page.Row || n.Kind == page.Column) {
+				if why := Explain(p, pg, nil, n.ID, low+1); why == nil && (n.Kind == page.Row || n.Kind == page.Column) {
 					t.Errorf("seed %d: nothing explains %s", seed, n.ID)
 				}
 			}
@@ -61,7 +61,7 @@ func TestPagesFromMarkup(t *testing.T) {
 				t.Errorf("seed %d: %s is not copied: %v", seed, n.ID, err)
 			}
 		})
-		Changes(p, pg)
+		Changes(p, pg, nil)
 		Recipes(p, pg, k.Breakpoints[0].Name)
 		if _, err := FillFrom(p, pg, k.Breakpoints[len(k.Breakpoints)-1].Name); err != nil && len(k.Breakpoints) > 1 {
 			t.Errorf("seed %d: filling: %v", seed, err)

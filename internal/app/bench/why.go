@@ -4,6 +4,7 @@ import (
 	"strings"
 
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/write/ship"
@@ -52,9 +53,9 @@ type Said struct {
 
 // Explain says why a node of page pg is as it is in a viewport of v px; nil when
 // the page has no such section, container, row or column.
-func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
+func Explain(p *project.Project, pg *page.Page, book *content.Book, id string, v float64) *Why {
 	k := p.Kit(pg.Kit)
-	l := layout.Of(k, pg)
+	l := layout.Real(k, pg, book)
 	why := l.Why(id, v)
 	if why == nil {
 		return nil
@@ -71,7 +72,7 @@ func Explain(p *project.Project, pg *page.Page, id string, v float64) *Why {
 		Holds: page.At(name(i)), Controls: []page.Control{}, Carried: []string{},
 	}
 	_, at := pg.Find(id)
-	classes := ship.Saying(l, p, why.Node, at.Parent)
+	classes := ship.Saying(l.Code(), p, why.Node, at.Parent)
 	for _, s := range why.Chain {
 		step := Step{Breakpoint: name(s.Breakpoint), Classes: classes[s.Breakpoint+1], Said: []Said{}}
 		if len(s.Said) == 0 {
@@ -128,9 +129,9 @@ type Change struct {
 
 // Changes lists the change points of page pg inside each breakpoint, by its name;
 // the breakpoints' own edges are not among them.
-func Changes(p *project.Project, pg *page.Page) map[string][]Change {
+func Changes(p *project.Project, pg *page.Page, book *content.Book) map[string][]Change {
 	k := p.Kit(pg.Kit)
-	l := layout.Of(k, pg)
+	l := layout.Real(k, pg, book)
 	all := map[string][]Change{}
 	for i, bp := range k.Breakpoints {
 		low, high := span(k, i)

@@ -171,7 +171,9 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		b, err := bench.Make(ctx, change.Project, pageAfter(change), state.Revision, view)
+		pg := pageAfter(change)
+		view.Content = v.books.of(ctx, in.Project, pg.ID)
+		b, err := bench.Make(ctx, change.Project, pg, state.Revision, view)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
@@ -222,6 +224,7 @@ func (v *Server) benchRoutes() {
 		}{"application/json", part}, nil
 	})
 	v.recipeRoutes(path)
+	v.measureRoutes(path)
 	huma.Register(v.api, huma.Operation{
 		OperationID: "why", Method: http.MethodGet, Path: path + "/why/{node}",
 		Summary: "Why a container, row or column is as it is",
@@ -235,7 +238,7 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		why := bench.Explain(state.Project, pg, in.Node, in.Width)
+		why := bench.Explain(state.Project, pg, v.books.of(ctx, in.Project, pg.ID), in.Node, in.Width)
 		if why == nil {
 			return nil, newProblem(http.StatusNotFound, "no such container, row or column on this page")
 		}
@@ -251,7 +254,7 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return &struct{ Body map[string][]bench.Change }{bench.Changes(state.Project, pg)}, nil
+		return &struct{ Body map[string][]bench.Change }{bench.Changes(state.Project, pg, v.books.of(ctx, in.Project, pg.ID))}, nil
 	})
 }
 
@@ -324,7 +327,11 @@ func (v *Server) change(
 	}
 	var b *bench.Bench
 	var ended error
-	state, change, err := do(func(c *edit.Change) { b, ended = bench.Make(ctx, c.Project, pageAfter(c), made+1, view) })
+	state, change, err := do(func(c *edit.Change) {
+		pg := pageAfter(c)
+		view.Content = v.books.of(ctx, in.Project, pg.ID)
+		b, ended = bench.Make(ctx, c.Project, pg, made+1, view)
+	})
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
@@ -368,6 +375,7 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 	if err != nil {
 		return nil, nil, v.problem(ctx, err)
 	}
+	view.Content = v.books.of(ctx, in.Project, pg.ID)
 	if b, err = bench.Make(ctx, state.Project, pg, state.Revision, view); err != nil {
 		return nil, nil, v.problem(ctx, err)
 	}

@@ -49,7 +49,9 @@ type memory struct{ recent[*bench.Bench] }
 const mostKnown = 8
 
 // memoryKey names a page as it is looked at.
-func memoryKey(project, page string, v bench.View) string { return fmt.Sprint(project, "/", page, v) }
+func memoryKey(project, page string, v bench.View) string {
+	return fmt.Sprint(project, "/", page, v.Lanes, v.Ends)
+}
 
 // last gives the Bench that was answered last for a key; nil when it is not known.
 func (m *memory) last(key string) *bench.Bench {

@@ -4,6 +4,8 @@ import (
 	"context"
 	"fmt"
 	"net/http"
+	"net/url"
+	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -53,7 +55,7 @@ func (v *Server) proofRoutes() {
 			return nil, v.problem(ctx, err)
 		}
 		l := layout.Of(k, foreign.Specimen(k, r.Words.Words))
-		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Mark: true, Tint: true})
+		text := ship.Document(l, &project.Project{Kits: []*kit.Kit{k}}, code.Options{Hold: true, Mark: true, Tint: true})
 		file := project.NewFile([]byte(text))
 		v.specimens.keep(file.Digest(), file)
 		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + file.Digest(), bench.NewPlanned(l),
@@ -69,8 +71,12 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, p.Status, p.Detail)
 		return
 	}
-	showDocument(w, r, ship.Document(layout.Of(k, pg), state.Project,
-		code.Options{Mark: true, Mixed: r.URL.Query().Get("as") == "mixins"}))
+	q := r.URL.Query()
+	o := code.Options{Mark: true, Mixed: q.Get("as") == "mixins", Hold: q.Has("held")}
+	if q.Has("linked") {
+		o.Pictures = "/api/projects/" + url.PathEscape(state.Project.ID) + "/pictures/"
+	}
+	showDocument(w, r, ship.Document(layout.Of(k, pg), state.Project, o))
 }
 
 // specimen answers with the document of a specimen.
@@ -87,6 +93,10 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 	policy := documentPolicy
 	if r.URL.Query().Has("measured") {
 		policy = measuredPolicy
+	}
+	if r.URL.Query().Has("linked") {
+		policy = strings.Replace(policy, "img-src data:", "img-src data: http://"+r.Host+"/api/projects/"+
+			r.PathValue("project")+"/pictures/", 1)
 	}
 	w.Header().Set("Content-Security-Policy", policy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")

@@ -29,6 +29,7 @@ type Server struct {
 	changes   *changes
 	memory    memory
 	specimens recent[project.File] // documents, by their digests
+	books     books                // what browsers measured of pages
 	log       *slog.Logger
 	api       huma.API
 	handler   http.Handler
@@ -38,7 +39,7 @@ type Server struct {
 // New makes a server of the store's projects and of the built front end in web,
 // whose index.html answers every path that is no file of it.
 func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
-	v := &Server{store: s, changes: newChanges(), log: log}
+	v := &Server{store: s, changes: newChanges(), log: log, books: books{store: s, log: log}}
 	v.memory.most, v.specimens.most = mostKnown, mostSpecimens
 	r := chi.NewRouter()
 	r.Use(

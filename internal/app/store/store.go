@@ -114,6 +114,9 @@ func (s *Store) Sweep(ctx context.Context) error {
 		if err != nil {
 			return err
 		}
+		if _, err = tx.ExecContext(ctx, `DELETE FROM measures WHERE project NOT IN (SELECT id FROM projects)`); err != nil {
+			return err
+		}
 		_, err = tx.ExecContext(ctx, `DELETE FROM files WHERE digest NOT IN (SELECT digest FROM uses)`)
 		return err
 	})

@@ -29,6 +29,8 @@ type Page struct {
 
 	Origin *Origin `json:"source,omitzero" doc:"The file of HTML that the page was read from and is written to."`
 
+	Style string `json:"style,omitzero" doc:"Of a page made here: its own stylesheet, which is linked after the kit's. When absent, it is what such a stylesheet begins with."`
+
 	OwnRules bool `json:"ownRules,omitzero" doc:"On a kit that was brought in: settings that it has no class for are rules in the page's own stylesheet."`
 }
 

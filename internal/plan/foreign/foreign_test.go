@@ -235,7 +235,7 @@ func TestFitted(t *testing.T) {
 func BenchmarkFromMarkup(b *testing.B) {
 	p, k := sample.Wide(1000)
 	made := layout.Of(k, p)
-	html := ship.Document(made, sample.Of(p, k), code.Options{})
+	html := ship.Document(made, sample.Of(p, k), code.Options{Hold: true})
 	read := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(html), nil))
 	b.Run("made here", func(b *testing.B) {
 		for b.Loop() {

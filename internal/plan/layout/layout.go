@@ -24,6 +24,7 @@ type Layout struct {
 	at       []stage                 // one for every breakpoint
 	foreign  *foreign.Page           // of a page that is laid out by a stylesheet; else nil
 	planner  planner                 // how boxes are worked out
+	real     *real                   // content as a browser shows it; nil where blocks are as high as declared
 	Findings []finding.Finding       // what cannot be had as it was set, each at one breakpoint
 }
 
@@ -44,10 +45,19 @@ type stage struct {
 	tracks kit.Gutter
 }
 
-// Of works out page p, laid out on k. Both must have passed their Check.
+// Of works out page p, laid out on k, with blocks that are as high as declared. Both must have passed their Check.
 func Of(k *kit.Kit, p *page.Page) *Layout {
 	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints))}
+	l.make()
+	return l
+}
+
+func (l *Layout) make() {
+	k, p := l.kit, l.page
 	l.add(p.Body, -1)
+	if l.real != nil {
+		l.real.find(l)
+	}
 	l.foreign = foreign.Of(k, p)
 	l.planner = plannerOf(l)
 	l.index = sync.OnceValue(func() map[string]int32 {
@@ -74,7 +84,6 @@ func Of(k *kit.Kit, p *page.Page) *Layout {
 		r := resolver{l: l, i: i, stage: s, cells: make([]Cell, 0, columns)}
 		r.page()
 	}
-	return l
 }
 
 // Kit is the kit the page is laid out on.

@@ -1,6 +1,8 @@
 package layout
 
 import (
+	"slices"
+
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -77,6 +79,7 @@ type maker struct {
 	runs  []Run
 
 	tracks []kit.Track
+	unsure bool // where the next box begins depends on what is only estimated
 }
 
 // frames places the sections and containers from node n up to end under one
@@ -100,6 +103,7 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 			height = m.stack(n, box.X+box.Before, y, f.Content)
 		}
 		m.plan.Boxes[self].Height = height
+		m.plan.Boxes[self].Estimated = m.unsure
 		y += height
 	}
 	return y - top
@@ -114,6 +118,9 @@ func (m *maker) box(b Box) int {
 // and gives their height. A row keeps the vertical gutter from what stands
 // before it.
 func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
+	if m.l.real != nil && m.l.nodes[n].Kind == page.Column {
+		return m.l.real.stack(m, n, x, y, w)
+	}
 	top := y
 	m.l.children(n, func(c int32) {
 		switch child := m.l.nodes[c]; child.Kind {
@@ -164,6 +171,7 @@ func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 		})
 	}
 	m.plan.Boxes[self].Height = y - top
+	m.plan.Boxes[self].Estimated = m.unsure
 	return y - top
 }
 
@@ -182,18 +190,25 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 	height := 0.0
 	first := len(m.plan.Boxes)
 	start, _ := t.Padding()
+	natural := r.Natural && m.l.real != nil && slices.ContainsFunc(r.Cells[run.First:run.End], func(c Cell) bool { return c.Unsure })
+	m.unsure = m.unsure || natural
+	before, after := m.unsure, m.unsure
 	r.Place(run, t, func(c *Cell, s Spot) {
 		left := x + start + s.X.Px
-		before, after := c.Padding(t)
-		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - before, Y: y, Width: before + s.Width.Px + after,
-			Before: before, After: after, Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
+		padBefore, padAfter := c.Padding(t)
+		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - padBefore, Y: y,
+			Width: padBefore + s.Width.Px + padAfter, Before: padBefore, After: padAfter, Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
+		m.unsure = before
 		h := m.stack(c.index, left, y, s.Width)
+		m.plan.Boxes[self].Estimated = m.unsure
+		after = after || m.unsure
 		if r.Technique == kit.Float {
 			h = max(h, 1) // a float of no height would not hold its place
 		}
 		m.plan.Boxes[self].Height = h
 		height = max(height, h)
 	})
+	m.unsure = after
 	i := first // the cells' boxes, between those of what is in them
 	for c := run.First; c < run.End; c++ {
 		cell := &r.Cells[c]
@@ -202,14 +217,24 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 		switch cell.Align {
 		case page.Stretch:
 			m.plan.Boxes[i].Height = height
+			m.plan.Boxes[i].Estimated = after
 		case page.Middle:
 			m.lower(i, end, measure.Floor64(spare/2))
+			m.doubt(i, end, after)
 		case page.Bottom:
 			m.lower(i, end, spare)
+			m.doubt(i, end, after)
 		}
 		i = end
 	}
 	return height
+}
+
+// doubt marks boxes that depend on what is only estimated, if anything is.
+func (m *maker) doubt(first, end int, unsure bool) {
+	for i := first; i < end && unsure; i++ {
+		m.plan.Boxes[i].Estimated = true
+	}
 }
 
 // lower moves boxes and the lines in them down by so many px.

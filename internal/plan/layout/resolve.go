@@ -192,7 +192,12 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 	case page.Shared:
 		cell.Units = 1
 	case page.OfContent:
-		cell.Content = r.contentWidth(node)
+		if real := r.l.real; real != nil {
+			is, sure := real.book.Intrinsic(node, real.look[c], r.l.kit, r.i)
+			cell.Content, cell.Unsure = is.Wide, !sure
+		} else {
+			cell.Content = r.contentWidth(node)
+		}
 	default:
 		cell.Units = units(page.Width, 1, 0)
 	}

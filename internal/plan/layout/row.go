@@ -50,6 +50,7 @@ type Cell struct {
 	// of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
 	Fill    float64
 	Content float64   // of a natural column: its content's width in px
+	Unsure  bool      // which is only estimated
 	Line    page.Term // of a float: where it stands in its row, which its code must say
 	First   bool      // it is its row's first column and trimmed
 	Last    bool      // it is its row's last

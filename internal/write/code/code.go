@@ -16,6 +16,10 @@ type Options struct {
 	Nested   bool // of mixin-based code: rules stand in those of what is around them
 	Gathered bool // of mixin-based code: what holds from a breakpoint on stands together
 
+	// of a document: blocks of content are as high as declared, whatever stands in them, so that a plan needs no measures
+	Hold     bool
+	Pictures string // of a document: the address that pictures are had from, by their ids; they stand in it where it is empty
+
 	Mixed bool // of a document: without grid classes, with the stylesheet that mixins come to
 }
 

@@ -11,7 +11,7 @@ import (
 	"kitrows/internal/write/say"
 )
 
-// block writes a block of content. In a document it is as high as declared, and
+// block writes a block of content. Where blocks are held it is as high as declared, and
 // by itself as wide, whatever its content.
 func (w *Writer) block(n *page.Node, depth int) {
 	c, attributes := n.Content, w.mark(n)
@@ -114,8 +114,18 @@ func (w *Writer) given(n *page.Node, depth int, attributes string) {
 		w.around(n.ID, depth, "div", attributes, func(depth int) { lines(depth, Cleaned(n.Content.Text)) })
 		return
 	}
+	if w.o.Mark { // it may be of several elements, and of words
+		w.line(n.ID, depth, "<!--"+Begins+n.ID+"-->")
+		defer w.line(n.ID, depth, "<!--"+Ends+"-->")
+	}
 	lines(depth, n.Content.Text)
 }
+
+// What the comments say between which a block of HTML stands, where nodes are marked.
+const (
+	Begins = "kr:"
+	Ends   = "/kr"
+)
 
 // held is the style that holds a block to its declared size, which may change
 // with the picture it shows.

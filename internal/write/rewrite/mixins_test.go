@@ -28,7 +28,7 @@ func TestByMixins(t *testing.T) {
 		r := sample.New(9000 + seed)
 		k := sample.Kit(r)
 		made := sample.Page(r, k)
-		document := ship.Document(layout.Of(k, made), sample.Of(made, k), code.Options{})
+		document := ship.Document(layout.Of(k, made), sample.Of(made, k), code.Options{Hold: true})
 		document = regexp.MustCompile(`(?s)<style>.*?</style>`).ReplaceAllString(document, "")
 		if seed%4 == 1 {
 			document = strings.ReplaceAll(document, "\n", "\r\n")

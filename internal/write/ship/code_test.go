@@ -162,7 +162,7 @@ func TestTextStaysText(t *testing.T) {
 	})
 	pg.Name = evil
 	l := layout.Of(&k, pg)
-	for _, text := range []string{Document(l, pr, code.Options{Ends: true}),
+	for _, text := range []string{Document(l, pr, code.Options{Hold: true, Ends: true}),
 		sheet.Whole(&k, markup.Write(l, pr, code.Options{}).Used()).String()} {
 		z := html.NewTokenizer(strings.NewReader(text))
 		for z.Next() != html.ErrorToken {
@@ -214,7 +214,7 @@ func TestNothingIsFetchedUnsaid(t *testing.T) {
 		t.Errorf("fetched from %q", got)
 	}
 	l := layout.Of(p.Kit(pg.Kit), pg)
-	if d := Document(l, p, code.Options{}); !strings.Contains(d, `content="default-src 'none';`) {
+	if d := Document(l, p, code.Options{Hold: true}); !strings.Contains(d, `content="default-src 'none';`) {
 		t.Error("the document may fetch what it likes")
 	}
 	archive, err := Archive(t.Context(), l, p, code.Options{})

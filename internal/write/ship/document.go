@@ -82,24 +82,30 @@ func looksOf(body, held string) string {
 // may style itself and show its pictures, but fetch nothing and run no script.
 const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 
-// documentOf is a page as a document: its looks, then the styles of its kit as elements, then its own.
+// documentOf is a page as a document: the styles of its kit as elements, then its own; where blocks are held, with looks
+// before them, and with what holds blocks in place of the page's own styles.
 func documentOf(l *layout.Layout, body *markup.Markup, looks string, styles []string, o code.Options) string {
 	p := l.Page()
+	own := OwnText(p) + ownRules(l, "\n")
+	if o.Hold {
+		styles = append([]string{"<style>\n" + looks + "  </style>"}, styles...)
+		own = pageStyle + sourceStyle(l.Kit()) + ownRules(l, "\n")
+	}
+	if o.Tint {
+		own += "\n.kr-hold {\n  background: #d7e6e1;\n}\n"
+	}
 	var b strings.Builder
 	b.WriteString("<!DOCTYPE html>\n<html lang=" + markup.Quoted(p.Language) + ">\n<head>\n")
 	for _, line := range markup.Head(p) {
 		b.WriteString("  " + line + "\n")
 	}
-	b.WriteString(`  <meta http-equiv="Content-Security-Policy" content="` + Policy + "\">\n")
-	b.WriteString("  <style>\n" + looks + "  </style>\n")
+	if o.Pictures == "" { // else its address has a policy
+		b.WriteString(`  <meta http-equiv="Content-Security-Policy" content="` + Policy + "\">\n")
+	}
 	for _, style := range styles {
 		b.WriteString("  " + style + "\n")
 	}
-	own := pageStyle + sourceStyle(l.Kit()) + ownRules(l, "\n")
-	if o.Tint {
-		own += "\n.kr-hold {\n  background: #d7e6e1;\n}\n"
-	}
-	b.WriteString("  <style>\n" + own + "  </style>\n")
+	b.WriteString("  <style>\n" + strings.ReplaceAll(own, "</", `<\/`) + "  </style>\n")
 	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")
 	return b.String()
 }

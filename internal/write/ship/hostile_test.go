@@ -39,7 +39,7 @@ func namedPage(name string) map[string]string {
 	frame := &page.Node{ID: "f", Name: name, Kind: page.Container, Anchor: "f", Children: []*page.Node{row}}
 	p := &page.Page{ID: "p", Name: name, File: "index.html", Language: "en", Kit: k.ID, Body: []*page.Node{frame}}
 	l, pr := layout.Of(k, p), sample.Of(p, k)
-	all := map[string]string{"document.html": Document(l, pr, code.Options{Ends: true})}
+	all := map[string]string{"document.html": Document(l, pr, code.Options{Hold: true, Ends: true})}
 	for _, f := range Forms {
 		for _, file := range Files(l, pr, f.Form, code.Options{Ends: true}) {
 			all[string(f.Form)+"/"+file.Name] = file.Text

@@ -81,13 +81,16 @@ func (m made) document(o code.Options) string {
 	return documentOf(m.l, text, looksOf("body", ""), []string{asElement(m.sheet(text, o.Whole))}, o)
 }
 
-// writer writes the page for a document: its blocks are as high as declared, its pictures stand in it.
+// writer writes the page for a document: its pictures stand in it, unless they are had from an address.
 func (m made) writer(o code.Options) *markup.Writer {
 	w := markup.NewWriter(say.Of(m.l), o, func(id string) string {
+		if o.Pictures != "" {
+			return o.Pictures + id
+		}
 		pic := m.pr.Picture(id)
 		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data.Bytes())
 	})
-	w.Hold = true
+	w.Hold = o.Hold
 	return w
 }
 

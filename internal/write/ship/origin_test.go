@@ -39,7 +39,7 @@ func TestPageFromMarkup(t *testing.T) {
 		!strings.HasPrefix(line, `<body><div class="wrap">`) {
 		t.Errorf("%q is of %s", line, files[0].Nodes[2])
 	}
-	document := ship.Document(l, pr, code.Options{Mark: true})
+	document := ship.Document(l, pr, code.Options{Hold: true, Mark: true})
 	for _, want := range []string{ship.Policy, ".wrap { padding: 1px }", ".kr-take-6-mid",
 		`<div data-node="column-1" class='kr-cell kr-take-6-mid'>`} {
 		if !strings.Contains(document, want) {

@@ -2,6 +2,7 @@ package ship
 
 import (
 	"cmp"
+	"strings"
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/kit"
@@ -15,16 +16,27 @@ import (
 // OwnStyle is the name of a page's own stylesheet, which is linked after the kit's.
 const OwnStyle = "page.css"
 
-// ownStyle is what a page's own stylesheet begins with: without a browser's margins around
-// the page, which the plan does not have, with no picture wider than its column, and, apart from those, with the
-// rules for what the kit's stylesheet has no class for.
+// begun is what a page's own stylesheet begins with: without a browser's margins around the page, which the plan does
+// not have, and with no picture wider than its column.
+var begun = css.Sheet{Blocks: []css.Block{{Rules: []css.Rule{
+	{Selectors: []string{"body"}, Body: []css.Declaration{css.D("margin", "0")}},
+	{Selectors: []string{"img"}, Body: []css.Declaration{css.D("max-width", "100%")}},
+}}}}
+
+// OwnText is a page's own stylesheet: as it was written, or what it begins with.
+func OwnText(p *page.Page) string {
+	if p.Style != "" {
+		return strings.TrimRight(p.Style, "\n") + "\n"
+	}
+	s := begun
+	s.Comment = code.Comment(p.Name) + ", its own styles, begun by Kit Rows: yours from here on"
+	return s.String()
+}
+
+// ownStyle is the page's own stylesheet in a form, with, apart from it, the rules for what the kit's stylesheet has no
+// class for.
 func ownStyle(l *layout.Layout, f Form) code.File {
-	s := css.Sheet{Comment: code.Comment(l.Page().Name) + ", its own styles, begun by Kit Rows: yours from here on",
-		Blocks: []css.Block{{Rules: []css.Rule{
-			{Selectors: []string{"body"}, Body: []css.Declaration{css.D("margin", "0")}},
-			{Selectors: []string{"img"}, Body: []css.Declaration{css.D("max-width", "100%")}},
-		}}}}
-	text := s.String()
+	text := OwnText(l.Page())
 	if f.ByMixins() || f == TypeScript {
 		return code.File{Name: OwnStyle, Text: text}
 	}

@@ -21,7 +21,7 @@ func TestDocumentsArePlannedAlike(t *testing.T) {
 		sample.Naming(r, k)
 		p := sample.Page(r, k)
 		l := layout.Of(k, p)
-		document := ship.Document(l, sample.Of(p, k), code.Options{Mark: true, Whole: round%2 == 0})
+		document := ship.Document(l, sample.Of(p, k), code.Options{Hold: true, Mark: true, Whole: round%2 == 0})
 		read := layout.Of(k, origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(document), nil)))
 		for i := range k.Breakpoints {
 			low, high, bounded := k.Range(i)

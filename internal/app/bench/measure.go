@@ -1,0 +1,72 @@
+package bench
+
+import (
+	"math"
+
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
+	"kitrows/internal/plan/layout"
+)
+
+// Measures are what a browser measured of the content of a page in a viewport of one width.
+type Measures struct {
+	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
+	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
+}
+
+// A ColumnMeasure is what was measured in one column. All is in px.
+type ColumnMeasure struct {
+	ID    string       `json:"id" maxLength:"48"`
+	Width float64      `json:"width" minimum:"0" maximum:"20000" doc:"Of its content box."`
+	Runs  []RunMeasure `json:"runs" maxItems:"500" doc:"Of the blocks that stand together in it."`
+	Wide  float64      `json:"wide,omitzero" minimum:"0" maximum:"100000" doc:"Of a column as wide as its content: how wide that is by itself."`
+	Least float64      `json:"least,omitzero" minimum:"0" maximum:"100000" doc:"How wide the widest of what cannot break is."`
+}
+
+// A RunMeasure is where the blocks of a run stand.
+type RunMeasure struct {
+	Number int         `json:"number" minimum:"0" maximum:"500" doc:"Which of its column it is, from 0: as many rows stand before it."`
+	Height float64     `json:"height" minimum:"-1000" maximum:"200000" doc:"Up to the row after it, or the end of the column."`
+	Spots  [][]float64 `json:"spots" maxItems:"500" doc:"Of each block its x, y, width and height, from the top left corner of the run."`
+}
+
+// Keep keeps what was measured of a page, and reports whether anything of it is new. What does not fit the page is left
+// out.
+func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
+	had := book.Version()
+	i := l.Kit().BreakpointAt(m.Width)
+	for _, c := range m.Columns {
+		runs := l.Runs(c.ID)
+		for _, r := range c.Runs {
+			run := runs[r.Number]
+			if run == nil || len(r.Spots) != len(run.Blocks) || !fine(r.Height) {
+				continue
+			}
+			laid := content.Laid{Height: r.Height, Spots: make([]content.Spot, len(r.Spots))}
+			whole := true
+			for at, s := range r.Spots {
+				if whole = whole && len(s) == 4 && fine(s...); !whole {
+					break
+				}
+				laid.Spots[at] = content.Spot{X: s[0], Y: s[1], Width: s[2], Height: s[3]}
+			}
+			if whole {
+				book.Put(run, i, c.Width, laid)
+			}
+		}
+		if column, _ := l.Page().Find(c.ID); column != nil && column.Kind == page.Column && c.Wide > 0 {
+			book.PutIntrinsic(column, l.Look(c.ID), i, content.Intrinsic{Wide: c.Wide, Least: c.Least})
+		}
+	}
+	return book.Version() != had
+}
+
+// fine reports whether numbers can be lengths on a page.
+func fine(all ...float64) bool {
+	for _, v := range all {
+		if math.IsNaN(v) || math.Abs(v) > 1e6 {
+			return false
+		}
+	}
+	return true
+}

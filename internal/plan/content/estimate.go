@@ -1,0 +1,162 @@
+package content
+
+import (
+	"fmt"
+	"strings"
+	"unicode/utf8"
+
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+)
+
+// How browsers show what no stylesheet speaks of, in letters of 16 px and lines of one and a half (ship.ownStyle).
+const (
+	letter   = 16.0
+	leading  = 1.5
+	marginOf = 16.0 // of paragraphs and lists
+	indent   = 40.0 // of lists
+	below    = 7.0  // what a line has under a picture that stands in it
+)
+
+// headings are the sizes of headings and the margins above and below them, both in parts: of the letters around them,
+// and of their own.
+var headings = [6][2]float64{{2, .67}, {1.5, .83}, {1.17, 1}, {1, 1.33}, {.83, 1.67}, {.67, 2.33}}
+
+// A shape is about how a block stands in a column.
+type shape struct {
+	top, bottom float64 // margins
+	width       float64 // of what stands in lines; 0 of what is as wide as its column
+	height      float64
+}
+
+// shapeOf estimates a block in a column w px wide, at breakpoint i of k.
+func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
+	var s shape
+	switch c.Type {
+	case page.Heading:
+		s = heading(c.Text, c.Level, w)
+	case page.Text:
+		s = paragraph(c.Text, w)
+	case page.List:
+		s = shape{top: marginOf, bottom: marginOf}
+		for _, item := range c.Items {
+			s.height += paragraph(item, w-indent).height
+		}
+	case page.Picture:
+		wide, _ := c.Natural(k, i)
+		if s.height = c.HeightIn(k, i, w); !c.Fit {
+			s.width = min(wide, w)
+			s.bottom = below
+		}
+		return s
+	case page.Button:
+		s = shape{width: Width(c.Text, letter*5/6, false) + 16, height: 21}
+		if c.Link != "" {
+			s = shape{width: Width(c.Text, letter, false), height: 18}
+		}
+	case page.Card:
+		s = heading(c.Text, c.Level, w)
+		for _, item := range c.Items {
+			p := paragraph(item, w)
+			s.height += max(s.bottom, p.top) + p.height
+			s.bottom = p.bottom
+		}
+		if c.Picture != "" {
+			s.height, s.top = s.height+s.top+160, 0
+		}
+	case page.Form:
+		s.height = float64(len(c.Items)+1) * letter * leading
+	case page.HTML:
+		s = paragraph(tagless(c.Text), w)
+		s.top, s.bottom = 0, 0
+	}
+	if !c.Height.IsZero() {
+		s.height = c.Height.Px()
+	}
+	return s
+}
+
+func heading(text string, level int, w float64) shape {
+	h := headings[min(max(level, 1), 6)-1]
+	size := h[0] * letter
+	return shape{top: h[1] * size, bottom: h[1] * size, height: lines(text, size, true, w) * size * leading}
+}
+
+func paragraph(text string, w float64) shape {
+	return shape{top: marginOf, bottom: marginOf, height: lines(text, letter, false, w) * letter * leading}
+}
+
+// lines is how many lines a text breaks into that is w px wide.
+func lines(text string, size float64, isBold bool, w float64) float64 {
+	space := Width(" ", size, isBold)
+	number, used := 0.0, 0.0
+	for word := range strings.FieldsSeq(text) {
+		wide := Width(word, size, isBold)
+		if number == 0 || used+space+wide > w {
+			number++
+			used = wide
+			continue
+		}
+		used += space + wide
+	}
+	return max(number, 1)
+}
+
+// natural estimates how wide a block is by itself, and its longest word or widest picture.
+func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
+	text := func(text string, size float64, isBold bool, more float64) {
+		wide = max(wide, Width(strings.Join(strings.Fields(text), " "), size, isBold)+more)
+		for word := range strings.FieldsSeq(text) {
+			least = max(least, Width(word, size, isBold)+more)
+		}
+	}
+	bolder := func() {
+		size := headings[min(max(c.Level, 1), 6)-1][0] * letter
+		text(c.Text, size, true, 0)
+	}
+	switch c.Type {
+	case page.Heading:
+		bolder()
+	case page.List:
+		for _, item := range c.Items {
+			text(item, letter, false, indent)
+		}
+	case page.Card:
+		bolder()
+		for _, item := range c.Items {
+			text(item, letter, false, 0)
+		}
+	case page.Button:
+		s := shapeOf(c, k, i, 0)
+		wide, least = s.width, s.width
+	case page.HTML:
+		text(tagless(c.Text), letter, false, 0)
+	default:
+		text(c.Text, letter, false, 0)
+	}
+	if declared, _ := c.Natural(k, i); declared > 0 {
+		wide = declared
+		least = min(max(least, 0), wide)
+	}
+	return wide, least
+}
+
+// tagless is about what a reader sees of markup.
+func tagless(markup string) string {
+	var b strings.Builder
+	for part := range strings.SplitSeq(markup, "<") {
+		if _, after, found := strings.Cut(part, ">"); found {
+			part = after
+		}
+		b.WriteString(part)
+	}
+	return b.String()
+}
+
+// Says tells in a few words what a block's size was estimated from.
+func Says(c *page.Content) string {
+	if n := utf8.RuneCountInString(c.Text); n > 0 {
+		return fmt.Sprintf("%d letters", n)
+	}
+	return string(c.Type)
+}

@@ -1,0 +1,144 @@
+package layout
+
+import (
+	"hash/fnv"
+	"io"
+	"slices"
+	"strconv"
+
+	"kitrows/internal/browser/measure"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
+)
+
+// real is the content of a page as a browser shows it, in place of blocks that are as high as declared.
+type real struct {
+	book *content.Book
+	runs []*content.Run // by the node that a run begins with; of a row before which nothing stands, or a column, none
+	look []uint64       // of columns, by node: what besides the blocks decides how they look
+}
+
+// Real works out page p, laid out on k, with its content as a browser shows it: as measured in book, else estimated.
+// Where book is nil, all is.
+func Real(k *kit.Kit, p *page.Page, book *content.Book) *Layout {
+	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints)), real: &real{book: book}}
+	l.make()
+	return l
+}
+
+// find finds the runs of the page.
+func (c *real) find(l *Layout) {
+	c.runs, c.look = make([]*content.Run, len(l.nodes)), make([]uint64, len(l.nodes))
+	styled := fnv.New64a()
+	io.WriteString(styled, l.page.Style)
+	for _, f := range l.kit.Files() {
+		io.WriteString(styled, f.Text)
+	}
+	for i := range l.kit.Breakpoints {
+		io.WriteString(styled, l.kit.RowGutterAt(i).String()+" ")
+	}
+	style := styled.Sum64()
+	for n := range l.nodes {
+		node := &l.nodes[n]
+		h := fnv.New64a()
+		above := style
+		if node.parent >= 0 {
+			above = c.look[node.parent]
+		}
+		if node.Kind != page.Block {
+			io.WriteString(h, strconv.FormatUint(above, 36)+" "+node.Element+" "+node.Anchor+"\x00"+node.ID)
+			for _, class := range node.Classes {
+				io.WriteString(h, class+" ")
+			}
+			c.look[n] = h.Sum64()
+		}
+		if node.Kind == page.Column {
+			c.column(l, int32(n))
+		}
+	}
+}
+
+// column finds the runs of a column.
+func (c *real) column(l *Layout, n int32) {
+	var run *content.Run
+	number, after := 0, false
+	l.children(n, func(child int32) {
+		if l.nodes[child].Kind != page.Block {
+			run, after = nil, true
+			number++
+			return
+		}
+		if run == nil {
+			run = &content.Run{Column: l.nodes[n].ID, Number: number, Style: c.look[n], After: after}
+			c.runs[child] = run
+		}
+		run.Blocks = append(run.Blocks, l.nodes[child].Node)
+		if next := l.nodes[child].end; next < l.nodes[n].end && l.nodes[next].Kind == page.Row {
+			run.Before = true
+		}
+	})
+}
+
+// stack places the rows and blocks in the column at n under one another, w wide, from x, y on, and gives their height.
+func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64 {
+	top := y
+	var before page.Kind
+	m.l.children(n, func(child int32) {
+		if m.l.nodes[child].Kind == page.Row {
+			if before == page.Row {
+				y += m.stage.lines
+			}
+			y += m.row(child, x, y, w)
+		} else if run := c.runs[child]; run != nil {
+			laid := c.book.Laid(run, m.l.kit, m.i, w.Px)
+			for at, s := range laid.Spots {
+				b := child + int32(at)
+				m.box(Box{ID: m.l.nodes[b].ID, Kind: page.Block, X: x + s.X, Y: y + s.Y, Width: s.Width, Height: s.Height,
+					Shown: true, Node: b, Estimated: m.unsure || !laid.Sure})
+			}
+			m.unsure = m.unsure || !laid.Sure
+			y += laid.Height
+		}
+		before = m.l.nodes[child].Kind
+	})
+	return y - top
+}
+
+// Code is the layout that code is written from: that of the page with blocks as high as declared, for code is the same
+// whatever is measured.
+func (l *Layout) Code() *Layout {
+	if l.real == nil {
+		return l
+	}
+	return Of(l.kit, l.page)
+}
+
+// Runs are the runs of blocks in the column of that id, by their numbers; nil where the page has no such column, or is
+// not laid out by its content.
+func (l *Layout) Runs(column string) map[int]*content.Run {
+	n, ok := l.index()[column]
+	if !ok || l.real == nil || l.nodes[n].Kind != page.Column {
+		return nil
+	}
+	all := map[int]*content.Run{}
+	for c := n + 1; c < l.nodes[n].end; c++ {
+		if run := l.real.runs[c]; run != nil && run.Column == column {
+			all[run.Number] = run
+		}
+	}
+	return all
+}
+
+// Look is what besides its content decides how the column of that id looks.
+func (l *Layout) Look(column string) uint64 {
+	if n, ok := l.index()[column]; ok && l.real != nil {
+		return l.real.look[n]
+	}
+	return 0
+}
+
+// Unsure reports whether any box of a plan is only estimated.
+func (p *Plan) Unsure() bool {
+	return slices.ContainsFunc(p.Boxes, func(b Box) bool { return b.Estimated })
+}
