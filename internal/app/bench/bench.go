@@ -5,6 +5,7 @@ package bench
 
 import (
 	"context"
+	"strings"
 
 	"kitrows/internal/browser/budget"
 	"kitrows/internal/grid/kit"
@@ -42,7 +43,8 @@ type Bench struct {
 
 	Measured int `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
 
-	Code Code `json:"code"`
+	Code     Code     `json:"code"`
+	Document []string `json:"document" doc:"The page as it is taken away, in lines, for frames to show: its elements are marked with their nodes, its pictures have the addresses of this server. Empty where the page is long."`
 }
 
 // Can says what can be done with a page.
@@ -167,6 +169,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
 		begin(func() { b.Code = newCode(l.Code(), p, v.Ends) })
 	}
+	if b.Document = []string{}; !b.Code.Left {
+		begin(func() { b.Document = document(l.Code(), p) })
+	}
 	begin(func() { b.Nodes = nodes(l) })
 	for i, bp := range k.Breakpoints {
 		low, high := span(k, i)
@@ -214,6 +219,15 @@ func span(k *kit.Kit, i int) (low, high float64) {
 	}
 	return low, high
 }
+
+// document is the page as a document whose elements are marked, in lines.
+func document(l *layout.Layout, p *project.Project) []string {
+	text := ship.Document(l, p, code.Options{Mark: true, Pictures: PicturesAt(p.ID)})
+	return strings.Split(strings.TrimSuffix(text, "\n"), "\n")
+}
+
+// PicturesAt is the address that a project's pictures are had from, by their ids.
+func PicturesAt(project string) string { return "/api/projects/" + project + "/pictures/" }
 
 func newCode(l *layout.Layout, p *project.Project, ends bool) Code {
 	m := markup.Write(l, p, code.Options{Ends: ends})

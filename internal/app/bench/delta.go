@@ -39,6 +39,7 @@ func NewDelta(from, to *Bench) *Delta {
 	d := &Delta{From: from.Revision, Head: *to, Same: []Path{}}
 	list(d, &d.Head.Nodes, from.Nodes, sameNode, "nodes")
 	list(d, &d.Head.Code.Lines, from.Code.Lines, same[CodeLine], "code", "lines")
+	list(d, &d.Head.Document, from.Document, same[string], "document")
 	d.Head.Lanes = slices.Clone(to.Lanes)
 	for i := range d.Head.Lanes {
 		lane, was, at := &d.Head.Lanes[i], &from.Lanes[i], strconv.Itoa(i)

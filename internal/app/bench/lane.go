@@ -61,6 +61,7 @@ type Box struct {
 	ID      string    `json:"id"`
 	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block,element"`
 	Shown   bool      `json:"shown"`
+	Guessed bool      `json:"guessed" doc:"It depends on content that is only estimated."`
 	Hint    string    `json:"hint" doc:"The type of content of a block."`
 	Line    int       `json:"line" doc:"The line of a shown column, from 1."`
 	Unit    float64   `json:"unit" doc:"The first unit of a shown column, from 1."`
@@ -126,7 +127,8 @@ func (d *drawer) boxes(l *layout.Layout) {
 	for i, b := range d.plan.Boxes {
 		d.at[b.ID] = i
 		node := l.Node(b.Node)
-		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown, Line: b.Line,
+		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown,
+			Guessed: b.Shown && b.Estimated, Line: b.Line,
 			Unit: round(b.Unit), Units: round(b.Units)}
 		if b.Shown {
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))

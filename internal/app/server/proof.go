@@ -4,7 +4,6 @@ import (
 	"context"
 	"fmt"
 	"net/http"
-	"net/url"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -74,7 +73,7 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 	q := r.URL.Query()
 	o := code.Options{Mark: true, Mixed: q.Get("as") == "mixins", Hold: q.Has("held")}
 	if q.Has("linked") {
-		o.Pictures = "/api/projects/" + url.PathEscape(state.Project.ID) + "/pictures/"
+		o.Pictures = bench.PicturesAt(state.Project.ID)
 	}
 	showDocument(w, r, ship.Document(layout.Of(k, pg), state.Project, o))
 }
@@ -95,8 +94,8 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 		policy = measuredPolicy
 	}
 	if r.URL.Query().Has("linked") {
-		policy = strings.Replace(policy, "img-src data:", "img-src data: http://"+r.Host+"/api/projects/"+
-			r.PathValue("project")+"/pictures/", 1)
+		policy = strings.Replace(policy, "img-src data:", "img-src data: http://"+r.Host+
+			bench.PicturesAt(r.PathValue("project")), 1)
 	}
 	w.Header().Set("Content-Security-Policy", policy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")

@@ -4,6 +4,7 @@ import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "rea
 import { useNavigate } from "react-router";
 import type { Bench } from "../api/client";
 import { useLooking } from "../api/look";
+import { useMeasures } from "../api/measures";
 import { useBench, useChanges, type Place } from "../api/bench";
 import { usePlace } from "../api/place";
 import type { Deed } from "../api/deed";
@@ -70,6 +71,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const spot = useView((v) => v.shown);
   const changes = useChanges(place, useSettled(bench).revision);
   const [tried, onTry] = useTry(place, bench);
+  const onMeasure = useMeasures(place, bench);
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
   const pointed = usePointed();
@@ -144,7 +146,15 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
             className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(120px,calc(46%+max(0px,(100vh-800px)*0.25)))_minmax(0,1fr)] overflow-x-auto pt-2.5 pr-2 pl-3"
           >
             <Heads bench={shown} nodes={nodes} focus={focus} template={template} changes={changes.data} />
-            <Lanes bench={shown} nodes={nodes} focus={focus} template={template} onDo={onDo} />
+            <Lanes
+              place={place}
+              bench={shown}
+              nodes={nodes}
+              focus={focus}
+              template={template}
+              onDo={onDo}
+              onMeasure={onMeasure}
+            />
             <div className="-ml-0.5 mt-2.5 grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] -mr-2 rounded-tl-md border-t border-l border-line bg-sheet pr-2">
               <AddBar
                 place={place}

@@ -10,6 +10,10 @@ interface Props {
   width: number;
   /** The nodes with findings, which are marked. */
   told?: ReadonlyMap<string, Finding>;
+  /** It is drawn over the page itself, thin. */
+  over?: boolean;
+  /** Over the page: the grid's units are drawn as well. */
+  units?: boolean;
   /** Names and widths are written into the columns. */
   labelled?: boolean;
   /** Hidden columns are marked where they would come in. */
@@ -36,6 +40,8 @@ export const LaneDrawing = memo(function LaneDrawing({
   nodes,
   width,
   told,
+  over = false,
+  units = false,
   labelled = false,
   ghosts = false,
   selected,
@@ -70,28 +76,34 @@ export const LaneDrawing = memo(function LaneDrawing({
       width={width}
       height={height * scale}
       viewBox={`0 0 ${lane.width} ${height}`}
-      className="block"
+      className="relative block"
     >
-      <path d={lane.units.map((u) => `M${u.x} 0h${u.width}v${height}h${-u.width}z`).join("")} className="fill-thread" />
+      <path
+        d={lane.units.map((u) => `M${u.x} 0h${u.width}v${height}h${-u.width}z`).join("")}
+        className={over ? (units ? "fill-woad/15" : "fill-none") : "fill-thread"}
+      />
       {lane.bare.filter(inSight).map((b, i) => (
         <Bare key={i} {...b} step={px(5)} line={px(1)} />
       ))}
       {boxes.map((box) => {
         const node = nodes.get(box.id);
         return box.kind === "block" ? (
-          <Hint
-            key={box.id}
-            box={box}
-            scale={scale}
-            marked={selected != null && node?.parent === selected}
-            titled={labelled && node?.index === 0}
-          />
+          !over && (
+            <Hint
+              key={box.id}
+              box={box}
+              scale={scale}
+              marked={selected != null && node?.parent === selected}
+              titled={labelled && node?.index === 0}
+            />
+          )
         ) : (
           <Outline
             key={box.id}
             box={box.kind === "container" ? cut(box, from, to) : box}
             scale={scale}
             marked={box.id === selected}
+            over={over}
             lane={lane.breakpoint}
             onSelect={onSelect}
           />
@@ -173,8 +185,8 @@ export const LaneDrawing = memo(function LaneDrawing({
         })}
       {labelled &&
         boxes.map((box) => {
-          if (box.kind !== "column" || box.width * scale < 26 || covered.has(box.id)) return null;
           const marked = box.id === selected;
+          if (box.kind !== "column" || box.width * scale < 26 || covered.has(box.id) || (over && !marked)) return null;
           return (
             <g
               key={box.id}
@@ -343,13 +355,14 @@ interface OutlineProps {
   box: Box;
   scale: number;
   marked: boolean;
+  over: boolean;
   lane: string;
   onSelect: Props["onSelect"];
 }
 
 /** A container, dashed; a row, drawn when it is selected; or a column. Boxes that
  *  an edit left alone are not drawn again. */
-const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: OutlineProps) {
+const Outline = memo(function Outline({ box, scale, marked, over, lane, onSelect }: OutlineProps) {
   const px = (screen: number) => screen / scale;
   switch (box.kind) {
     case "section":
@@ -361,7 +374,7 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
           strokeWidth={px(marked ? 1.5 : 1)}
           strokeDasharray={`${px(1)} ${px(2)}`}
           onClick={onSelect && (() => onSelect(box.id, lane))}
-          className={`${marked ? "fill-madder-soft stroke-madder" : "fill-raised/50 stroke-control"} ${onSelect ? "cursor-pointer" : ""}`}
+          className={`${marked ? "stroke-madder" : over ? "stroke-transparent" : "stroke-control"} ${over ? "fill-transparent hover:stroke-control" : marked ? "fill-madder-soft" : "fill-raised/50"} ${onSelect ? "cursor-pointer" : ""}`}
         />
       );
     case "container":
@@ -394,9 +407,10 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
       {...inset(box, px(0.5))}
       rx={px(box.span === "natural" ? 9 : 2.5)}
       strokeWidth={px(marked ? 1.6 : 1)}
+      strokeDasharray={box.guessed ? `${px(1)} ${px(2)}` : undefined}
       data-column={box.id}
       onClick={onSelect && (() => onSelect(box.id, lane))}
-      className={`${marked ? "fill-madder-soft stroke-madder" : "fill-woad-soft stroke-woad-line"} ${onSelect ? "cursor-pointer" : ""}`}
+      className={`${marked ? "stroke-madder" : over ? "stroke-woad-line/30 hover:stroke-woad" : "stroke-woad-line"} ${over ? "fill-transparent" : marked ? "fill-madder-soft" : "fill-woad-soft"} ${onSelect ? "cursor-pointer" : ""}`}
     />
   );
   if (box.left + box.right === 0) return column;
@@ -408,7 +422,7 @@ const Outline = memo(function Outline({ box, scale, marked, lane, onSelect }: Ou
         width={box.left + box.width + box.right}
         height={box.height}
         strokeWidth={px(0.5)}
-        className="fill-raised stroke-control"
+        className={over ? "fill-transparent stroke-control/30" : "fill-raised stroke-control"}
       />
       {column}
     </>

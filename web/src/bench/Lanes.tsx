@@ -6,19 +6,25 @@ import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
 import { treeOf } from "./tree";
+import type { Place } from "../api/bench";
+import { PageFrame } from "../page/PageFrame";
+import type { Measures } from "../page/measure";
 import { useView } from "./view";
 
 interface Props {
+  place: Place;
   bench: Bench;
   nodes: Map<string, SheetNode>;
   focus: string;
   template: string;
   onDo: (deed: Deed) => Promise<Bench | null>;
+  /** Takes what was measured of the page, in the document that was. */
+  onMeasure: (measures: Measures, document: readonly string[]) => void;
 }
 
 /** The page at every breakpoint, side by side. They scroll together, and to the
  *  selected node. */
-export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
+export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }: Props) {
   const spot = useView((v) => v.shown);
   const select = useView((v) => v.select);
   const area = useRef<HTMLDivElement>(null);
@@ -27,6 +33,12 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
   const ghosts = useView((v) => v.ghosts);
+  const view = useView((v) => v.lanes);
+  const units = useView((v) => v.units);
+  const painted = usePainted();
+  const framed = painted && bench.document.length > 0;
+  const over = framed && view === "page";
+  const address = `/api/projects/${place.project}/pages/${place.page}/document?measured&linked`;
   // How far each lane is scrolled, in steps: what is out of sight is not drawn.
   const [seen, setSeen] = useState<Record<string, number>>({});
   const see = useCallback((breakpoint: string, top: number) => {
@@ -55,7 +67,7 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
 
   return (
     <div ref={area} className="grid min-h-0 gap-x-2" style={{ gridTemplateColumns: template }}>
-      <Legend lanes={bench.lanes} />
+      <Legend lanes={bench.lanes} framed={bench.document.length > 0} />
       {bench.lanes.map((lane, i) => {
         const on = lane.breakpoint === focus;
         return (
@@ -76,8 +88,25 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
             }}
             className={`relative min-w-0 overflow-x-hidden overflow-y-auto rounded-[4px] [contain:strict] border bg-raised [scrollbar-width:thin] ${on ? "border-madder ring-1 ring-madder" : "border-line"}`}
           >
+            {framed && (
+              <PageFrame
+                key={bench.page.id}
+                address={address}
+                document={bench.document}
+                title={`${bench.page.name} at ${lane.width} px`}
+                width={lane.width}
+                height={Math.ceil(Math.max(lane.height, (tall * lane.width) / (widths[i] ?? 72)))}
+                scale={(widths[i] ?? 72) / lane.width}
+                shown={over}
+                nodes={bench.nodes}
+                lane={lane}
+                onMeasure={onMeasure}
+              />
+            )}
             <LaneDrawing
               lane={lane}
+              over={over}
+              units={units}
               nodes={tree}
               told={told}
               width={widths[i] ?? 72}
@@ -96,6 +125,16 @@ export function Lanes({ bench, nodes, focus, template, onDo }: Props) {
       })}
     </div>
   );
+}
+
+/** Whether the screen was painted: frames are loaded after that. */
+function usePainted() {
+  const [painted, setPainted] = useState(false);
+  useEffect(() => {
+    const frame = requestAnimationFrame(() => setTimeout(() => setPainted(true)));
+    return () => cancelAnimationFrame(frame);
+  }, []);
+  return painted;
 }
 
 /** Edits the words under the pointer. */

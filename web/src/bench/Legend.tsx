@@ -1,9 +1,13 @@
 import { memo, type ReactNode } from "react";
 import type { Box, Lane } from "../api/client";
+import { Segmented } from "../parts/Segmented";
 import { useView } from "./view";
 
 /** What the lanes' marks mean: those that are on the page, the common ones first. */
-export const Legend = memo(function Legend({ lanes }: { lanes: Lane[] }) {
+export const Legend = memo(function Legend({ lanes, framed }: { lanes: Lane[]; framed: boolean }) {
+  const view = useView((v) => v.lanes);
+  const units = useView((v) => v.units);
+  const { setLanes, setUnits } = useView.getState();
   const ghosts = useView((v) => v.ghosts);
   const setGhosts = useView((v) => v.setGhosts);
   const some = (test: (box: Box) => boolean) => lanes.some((l) => l.boxes.some((b) => b.shown && test(b)));
@@ -11,9 +15,49 @@ export const Legend = memo(function Legend({ lanes }: { lanes: Lane[] }) {
   return (
     <div className="flex min-h-0 flex-col gap-[5px] overflow-y-auto pr-2 pl-0.5 text-[12px] text-ink-2 [scrollbar-width:thin]">
       <h2 className="text-[13px] font-semibold text-ink">Lanes</h2>
+      {framed ? (
+        <div className="mb-1 flex items-center gap-3">
+          <Segmented
+            label="Lanes show"
+            value={view}
+            options={[
+              ["page", "Page"],
+              ["boxes", "Boxes"],
+            ]}
+            onChange={setLanes}
+          />
+          {view === "page" && (
+            <label className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={units}
+                onChange={(e) => setUnits(e.target.checked)}
+                className="accent-woad"
+              />
+              units
+            </label>
+          )}
+        </div>
+      ) : (
+        <p className="mb-1 whitespace-normal">Boxes only: the page is too long to be shown.</p>
+      )}
       <Entry name="column">
         <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />
       </Entry>
+      {some((b) => b.guessed) && (
+        <Entry name="not measured yet">
+          <rect
+            x=".5"
+            y=".5"
+            width="25"
+            height="11"
+            rx="2"
+            fill="none"
+            strokeDasharray="1 2"
+            className="stroke-woad-line"
+          />
+        </Entry>
+      )}
       {some((b) => b.span === "share") && (
         <Entry name="share of what is left">
           <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />

@@ -27,6 +27,10 @@ interface View {
   sent: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** The keyboard's focus should follow the selection into the sheet. */
   seeking: boolean;
+  /** Whether lanes show the page itself, or the plan alone. */
+  lanes: "page" | "boxes";
+  /** Whether the page has the grid's units drawn over it. */
+  units: boolean;
   /** Whether lanes mark hidden columns. */
   ghosts: boolean;
   panel: Panel;
@@ -60,6 +64,8 @@ interface View {
   seek: () => void;
   found: () => void;
   setGhosts: (ghosts: boolean) => void;
+  setLanes: (lanes: "page" | "boxes") => void;
+  setUnits: (units: boolean) => void;
   reset: () => void;
 }
 
@@ -78,6 +84,8 @@ const start = {
 export const useView = create<View>()((set) => ({
   ...start,
   ghosts: true,
+  lanes: "page",
+  units: false,
   panel: "why",
   pouring: false,
   setPanel: (panel) => set({ panel }),
@@ -100,5 +108,7 @@ export const useView = create<View>()((set) => ({
   seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
   setGhosts: (ghosts) => set({ ghosts }),
+  setLanes: (lanes) => set({ lanes }),
+  setUnits: (units) => set({ units }),
   reset: () => set(start),
 }));

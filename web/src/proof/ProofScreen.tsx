@@ -101,7 +101,7 @@ export default function ProofScreen() {
             <div className="basis-full">
               <Measuring
                 key={`${bench.revision} ${as}`}
-                source={`${document}&measured`}
+                source={`${document}&measured&held`}
                 planned={planned.data}
                 onShow={setWidth}
               />

@@ -1,0 +1,61 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef } from "react";
+import type { Measures } from "../page/measure";
+import { keyOf, type Place } from "./bench";
+import { api, orRefuse, type Bench } from "./client";
+import { benchOf } from "./delta";
+import { useLook } from "./look";
+
+/** How long measures of several lanes are gathered before they are sent, in ms. */
+const gathering = 20;
+
+/** Sends what was measured of a page to the server, and takes what that changes on the Bench. Measures of
+ *  several lanes go together. */
+export function useMeasures(place: Place, bench: Bench): (measures: Measures, document: readonly string[]) => void {
+  const queries = useQueryClient();
+  const look = useLook();
+  const latest = useRef({ place, look, bench });
+  useEffect(() => {
+    latest.current = { place, look, bench };
+  });
+  const waiting = useRef(new Map<number, { measures: Measures; document: readonly string[] }>());
+  const sent = useRef(new Map<number, string>());
+  const timer = useRef(0);
+  useEffect(() => () => clearTimeout(timer.current), []);
+
+  const send = useCallback(async () => {
+    const { place, look, bench } = latest.current;
+    const widths = [...waiting.current.values()]
+      .filter(({ document }) => document === bench.document) // not of what is only tried, or was before
+      .map(({ measures }) => measures)
+      .filter((m) => sent.current.get(m.width) !== JSON.stringify(m));
+    waiting.current.clear();
+    if (widths.length === 0) return;
+    for (const m of widths) sent.current.set(m.width, JSON.stringify(m));
+    try {
+      const answer = orRefuse(
+        await api.POST("/api/projects/{project}/pages/{page}/measures", {
+          params: { path: place, query: look },
+          body: { revision: bench.revision, measured: bench.measured, widths },
+        }),
+      );
+      const key = keyOf(place, look);
+      const now = queries.getQueryData<Bench>(key);
+      if (!now || now.revision !== bench.revision || (!answer.whole && !answer.delta)) return;
+      const next = benchOf(answer, now.measured === bench.measured ? now : undefined);
+      if (next) queries.setQueryData(key, next);
+      else void queries.invalidateQueries({ queryKey: key });
+    } catch {
+      sent.current.clear(); // they are measured again after the next edit
+    }
+  }, [queries]);
+
+  return useCallback(
+    (measures, document) => {
+      waiting.current.set(measures.width, { measures, document });
+      clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => void send(), gathering);
+    },
+    [send],
+  );
+}

@@ -1,0 +1,140 @@
+import type { components } from "../api/schema";
+
+export type Measures = components["schemas"]["Measures"];
+type Column = components["schemas"]["ColumnMeasure"];
+type Run = components["schemas"]["RunMeasure"];
+
+/** What of the page's nodes is asked for: which are columns and rows, and which columns are as wide as their content. */
+export interface Asked {
+  columns: ReadonlySet<string>;
+  rows: ReadonlySet<string>;
+  natural: ReadonlySet<string>;
+}
+
+/** What the comments begin with between which a block of HTML stands. */
+const begins = "kr:";
+const ends = "/kr";
+
+/** Measures the content of each column of a page in a frame, in which no script runs: where its blocks stand from the
+ *  start of their run, how high runs are, and how wide the content of natural columns is by itself. Columns are as high
+ *  as what is in them meanwhile. */
+export function measureContent(inside: Document, asked: Asked): Column[] {
+  const loose = inside.createElement("style");
+  loose.textContent = "[data-node]{align-self:start!important}";
+  (inside.head ?? inside.documentElement).append(loose);
+  try {
+    const elements = [...inside.querySelectorAll<HTMLElement>("[data-node]")].filter((e) =>
+      asked.columns.has(e.dataset.node!),
+    );
+    const all: Column[] = [];
+    for (const element of elements) {
+      if (element.getClientRects().length > 0) all.push(columnOf(element, asked));
+    }
+    const natural = elements.filter((e) => asked.natural.has(e.dataset.node!) && e.getClientRects().length > 0);
+    intrinsic(natural, all);
+    return all;
+  } finally {
+    loose.remove();
+  }
+}
+
+/** How wide natural columns are with all room there is, and with none. */
+function intrinsic(elements: HTMLElement[], all: Column[]) {
+  const had = elements.map((e) => e.getAttribute("style"));
+  const by = new Map(all.map((c) => [c.id, c]));
+  for (const how of ["max-content", "min-content"] as const) {
+    for (const e of elements) {
+      for (const [name, value] of [
+        ["width", how],
+        ["flex", "none"],
+        ["max-width", "none"],
+        ["min-width", "0"],
+      ] as const) {
+        e.style.setProperty(name, value, "important");
+      }
+    }
+    for (const e of elements) {
+      const column = by.get(e.dataset.node!);
+      if (!column) continue;
+      const { width } = content(holderOf(e));
+      if (how === "max-content") column.wide = width;
+      else column.least = width;
+    }
+  }
+  elements.forEach((e, i) => {
+    if (had[i] === null) e.removeAttribute("style");
+    else e.setAttribute("style", had[i]!);
+  });
+}
+
+/** The element that a column's content stands in: itself, or the one inside it. */
+function holderOf(column: HTMLElement): HTMLElement {
+  const only = column.firstElementChild;
+  const marked = [...column.childNodes].some((n) => nodeOf(n) !== undefined);
+  return !marked && column.childElementCount === 1 ? (only as HTMLElement) : column;
+}
+
+/** The content box of an element, in px of its document. */
+function content(element: HTMLElement) {
+  const rect = element.getBoundingClientRect();
+  const style = element.ownerDocument.defaultView!.getComputedStyle(element);
+  const [top, right, bottom, left] = (["Top", "Right", "Bottom", "Left"] as const).map(
+    (side) => parseFloat(style[`padding${side}`]) + parseFloat(style[`border${side}Width`]),
+  ) as [number, number, number, number];
+  return {
+    x: rect.x + left,
+    y: rect.y + top,
+    width: rect.width - left - right,
+    bottom: rect.bottom - bottom,
+  };
+}
+
+/** The id of the node whose element, or first comment, this is. */
+function nodeOf(n: Node): string | undefined {
+  if (n.nodeType === Node.COMMENT_NODE) {
+    const { data } = n as Comment;
+    return data.startsWith(begins) ? data.slice(begins.length) : undefined;
+  }
+  const e = n as HTMLElement;
+  if (e.nodeType !== Node.ELEMENT_NODE) return undefined;
+  return e.dataset?.node ?? (e.localName === "picture" ? e.querySelector<HTMLElement>("img")?.dataset.node : undefined);
+}
+
+/** The border box of the block that begins with a node; that of an HTML block is around all of it. */
+function rectOf(n: Node): DOMRect {
+  if (n.nodeType === Node.ELEMENT_NODE) {
+    const e = n as HTMLElement;
+    return (e.localName === "picture" ? e.querySelector("img")! : e).getBoundingClientRect();
+  }
+  const range = n.ownerDocument!.createRange();
+  range.setStartAfter(n);
+  let last: Node = n;
+  while (last.nextSibling && !(last.nodeType === Node.COMMENT_NODE && (last as Comment).data === ends)) {
+    last = last.nextSibling;
+  }
+  range.setEndBefore(last);
+  return range.getBoundingClientRect();
+}
+
+function columnOf(element: HTMLElement, { rows }: Asked): Column {
+  const holder = holderOf(element);
+  const box = content(holder);
+  const runs: Run[] = [];
+  let run: Run | null = null;
+  let [number, top] = [0, box.y];
+  for (const child of holder.childNodes) {
+    const id = nodeOf(child);
+    if (id === undefined) continue;
+    if (rows.has(id)) {
+      const rect = rectOf(child);
+      if (run) run.height = rect.top - top;
+      [run, top, number] = [null, rect.bottom, number + 1];
+      continue;
+    }
+    run ??= runs[runs.push({ number, height: 0, spots: [] }) - 1]!;
+    const rect = rectOf(child);
+    run.spots.push([rect.x - box.x, rect.y - top, rect.width, rect.height]);
+  }
+  if (run) run.height = box.bottom - top;
+  return { id: element.dataset.node!, width: box.width, runs };
+}
