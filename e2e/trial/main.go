@@ -6,6 +6,7 @@ package main
 
 import (
 	"bufio"
+	"bytes"
 	"flag"
 	"fmt"
 	"kitrows/internal/read/infer"
@@ -87,6 +88,7 @@ func main() {
 	pages := flag.Int("pages", 200, "how many random pages")
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
 	flag.BoolVar(&withMixed, "mixed", false, "print mixin-based code as well")
+	real := flag.Bool("real", false, "print the files of projects, a line each, whose content is real")
 	wide := flag.Int("wide", 0, "print the file of a project of so many columns instead")
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)
@@ -98,6 +100,24 @@ func main() {
 			panic(err)
 		}
 		_, _ = out.Write(file)
+		return
+	}
+
+	if *real {
+		r := sample.New(*seed)
+		for i := range *pages {
+			k := sample.Twelve()
+			if i%4 > 0 {
+				k = sample.Kit(r)
+			}
+			p := sample.Of(sample.Contents(r, k, sample.Page(r, k)), k)
+			p.ID, p.Name = fmt.Sprintf("real-%d", i), fmt.Sprintf("Seed %d, page %d", *seed, i)
+			file, err := p.Encode()
+			if err != nil {
+				panic(err)
+			}
+			_, _ = out.Write(append(bytes.ReplaceAll(file, []byte("\n"), nil), '\n'))
+		}
 		return
 	}
 

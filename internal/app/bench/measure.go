@@ -19,8 +19,8 @@ type ColumnMeasure struct {
 	ID    string       `json:"id" maxLength:"48"`
 	Width float64      `json:"width" minimum:"0" maximum:"20000" doc:"Of its content box."`
 	Runs  []RunMeasure `json:"runs" maxItems:"500" doc:"Of the blocks that stand together in it."`
-	Wide  float64      `json:"wide,omitzero" minimum:"0" maximum:"100000" doc:"Of a column as wide as its content: how wide that is by itself."`
-	Least float64      `json:"least,omitzero" minimum:"0" maximum:"100000" doc:"How wide the widest of what cannot break is."`
+
+	Intrinsic []float64 `json:"intrinsic,omitempty" maxItems:"2" doc:"Of a column as wide as its content: how wide that is by itself, and how wide the widest of what cannot break is."`
 }
 
 // A RunMeasure is where the blocks of a run stand.
@@ -54,8 +54,9 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 				book.Put(run, i, c.Width, laid)
 			}
 		}
-		if column, _ := l.Page().Find(c.ID); column != nil && column.Kind == page.Column && c.Wide > 0 {
-			book.PutIntrinsic(column, l.Look(c.ID), i, content.Intrinsic{Wide: c.Wide, Least: c.Least})
+		if column, _ := l.Page().Find(c.ID); column != nil && column.Kind == page.Column &&
+			len(c.Intrinsic) == 2 && fine(c.Intrinsic...) {
+			book.PutIntrinsic(column, l.Look(c.ID), i, content.Intrinsic{Wide: c.Intrinsic[0], Least: c.Intrinsic[1]})
 		}
 	}
 	return book.Version() != had

@@ -28,6 +28,8 @@ type PlannedBox struct {
 	Y      float64 `json:"y"`
 	Width  float64 `json:"width"`
 	Height float64 `json:"height"`
+
+	Guessed bool `json:"guessed,omitempty" doc:"It depends on what the plan only estimates."`
 }
 
 // NewPlanned plans a page at the lowest and the highest width of each breakpoint, and in the middle.
@@ -48,7 +50,8 @@ func NewPlanned(l *layout.Layout) *Planned {
 			one := PlannedPage{Breakpoint: b.Name, Width: width, Boxes: []PlannedBox{}}
 			for _, box := range l.Plan(width).Boxes {
 				if box.Shown {
-					one.Boxes = append(one.Boxes, PlannedBox{at[box.ID], box.X, box.Y, box.Width, box.Height})
+					one.Boxes = append(one.Boxes, PlannedBox{at[box.ID], box.X, box.Y, box.Width, box.Height,
+						box.Estimated})
 				}
 			}
 			p.Plans = append(p.Plans, one)

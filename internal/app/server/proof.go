@@ -33,13 +33,18 @@ func (v *Server) proofRoutes() {
 		Errors:  []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		As string `query:"as" enum:"classes,mixins" default:"classes"`
+		As   string `query:"as" enum:"classes,mixins" default:"classes"`
+		Held bool   `query:"held" doc:"With blocks that are as high as declared, whatever stands in them."`
 	}) (*struct{ Body *bench.Planned }, error) {
 		state, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
 			return nil, err
 		}
-		l := ship.Shown(layout.Of(k, pg), state.Project, code.Options{Mixed: in.As == "mixins"})
+		l := layout.Real(k, pg, v.books.of(ctx, in.Project, pg.ID))
+		if in.Held {
+			l = layout.Of(k, pg)
+		}
+		l = ship.Shown(l, state.Project, code.Options{Mixed: in.As == "mixins"})
 		return &struct{ Body *bench.Planned }{bench.NewPlanned(l)}, nil
 	})
 

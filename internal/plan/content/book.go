@@ -46,8 +46,11 @@ type single struct {
 	At     [kit.MaxBreakpoints]Intrinsic
 }
 
-// Intrinsic is how wide what is in a column is by itself, and at least, in px. Zero where it is not known.
-type Intrinsic struct{ Wide, Least float64 }
+// Intrinsic is how wide what is in a column is by itself, and at least, in px.
+type Intrinsic struct {
+	Wide, Least float64
+	Known       bool
+}
 
 // How much is kept: of a run as it was at so many times, at so many widths of a breakpoint each.
 const (
@@ -118,7 +121,7 @@ func (b *Book) Laid(r *Run, k *kit.Kit, i int, w float64) Laid {
 	}
 	points := known[n].At[i]
 	p, is := slices.BinarySearchFunc(points, w, func(p point, w float64) int { return cmp.Compare(p.Width, w) })
-	const near = 1. / 128
+	const near = 1. / 16 // a plan may be so much from what a browser rounds
 	switch {
 	case is:
 		return points[p].Laid
@@ -166,6 +169,7 @@ func (r *Run) guess(k *kit.Kit, i int, near point, w float64) Laid {
 // PutIntrinsic keeps how wide a column's content is by itself at breakpoint i.
 func (b *Book) PutIntrinsic(column *page.Node, style uint64, i int, is Intrinsic) {
 	digest := digestOf(column, style)
+	is.Known = true
 	b.mu.Lock()
 	defer b.mu.Unlock()
 	if b.naturals == nil {
@@ -195,7 +199,7 @@ func (b *Book) Intrinsic(column *page.Node, style uint64, k *kit.Kit, i int) (is
 		if known := b.naturals[column.ID]; len(known) > 0 {
 			digest := digestOf(column, style)
 			for _, s := range known {
-				if s.Digest == digest && s.At[i] != (Intrinsic{}) {
+				if s.Digest == digest && s.At[i].Known {
 					return s.At[i], true
 				}
 			}

@@ -2,6 +2,7 @@ package content
 
 import (
 	"fmt"
+	"math"
 	"strings"
 	"unicode/utf8"
 
@@ -159,4 +160,10 @@ func Says(c *page.Content) string {
 		return fmt.Sprintf("%d letters", n)
 	}
 	return string(c.Type)
+}
+
+// Wide is how wide a block is by itself at breakpoint i of k, in px: as declared, else estimated, in whole px.
+func Wide(c *page.Content, k *kit.Kit, i int) float64 {
+	wide, _ := natural(c, k, i)
+	return math.Ceil(wide)
 }

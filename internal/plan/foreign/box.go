@@ -9,6 +9,7 @@ import (
 	"kitrows/internal/browser/css"
 	"kitrows/internal/browser/flow"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 )
 
 // A Box is where the box of a node is laid out, in px from the page's top left corner.
@@ -35,8 +36,7 @@ func (f filling) Leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 		return nil
 	}
 	c := f.nodes[at].Content
-	wide, _ := c.Natural(f.kit, f.at)
-	return &flow.Leaf{Wide: wide, Replaced: c.Type == page.Picture,
+	return &flow.Leaf{Wide: content.Wide(c, f.kit, f.at), Replaced: c.Type == page.Picture,
 		High: func(w float64) float64 { return c.HeightIn(f.kit, f.at, w) }}
 }
 

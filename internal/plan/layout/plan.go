@@ -148,6 +148,9 @@ func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 	first := len(m.runs)
 	m.runs = r.Break(&t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
+	if m.l.real != nil && !m.l.real.breaks(m, r, &t, runs) {
+		m.unsure = true
+	}
 	line := len(m.plan.Lines)
 	m.tracks = append(m.tracks, t.Smooth()) // in one piece: the lines of all rows point to them
 	smooth := &m.tracks[len(m.tracks)-1]

@@ -5,6 +5,7 @@ import (
 	"io"
 	"slices"
 	"strconv"
+	"sync"
 
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/kit"
@@ -15,6 +16,7 @@ import (
 // real is the content of a page as a browser shows it, in place of blocks that are as high as declared.
 type real struct {
 	book *content.Book
+	code func() *Layout // what code is written from
 	runs []*content.Run // by the node that a run begins with; of a row before which nothing stands, or a column, none
 	look []uint64       // of columns, by node: what besides the blocks decides how they look
 }
@@ -23,6 +25,7 @@ type real struct {
 // Where book is nil, all is.
 func Real(k *kit.Kit, p *page.Page, book *content.Book) *Layout {
 	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints)), real: &real{book: book}}
+	l.real.code = sync.OnceValue(func() *Layout { return Of(k, p) })
 	l.make()
 	return l
 }
@@ -111,7 +114,18 @@ func (l *Layout) Code() *Layout {
 	if l.real == nil {
 		return l
 	}
-	return Of(l.kit, l.page)
+	return l.real.code()
+}
+
+// breaks reports whether the lines of a row that are broken so are those that its code says: floats say themselves in
+// which line they stand.
+func (c *real) breaks(m *maker, r *Row, t *kit.Track, runs []Run) bool {
+	if !r.Natural || r.Technique != kit.Float {
+		return true
+	}
+	own := *t
+	said := c.code().at[m.i].row(r.index).Break(&own, nil, m.plan.Width, new(float64))
+	return slices.EqualFunc(runs, said, func(a, b Run) bool { return a.First == b.First && a.End == b.End })
 }
 
 // Runs are the runs of blocks in the column of that id, by their numbers; nil where the page has no such column, or is

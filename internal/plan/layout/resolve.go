@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 )
 
 // resolver works out the rows of one breakpoint.
@@ -237,8 +238,7 @@ func (r *resolver) contentWidth(column *page.Node) float64 {
 	w := 0.0
 	for _, n := range column.Children {
 		if n.Kind == page.Block {
-			natural, _ := n.Content.Natural(r.l.kit, r.i)
-			w = max(w, natural)
+			w = max(w, content.Wide(n.Content, r.l.kit, r.i))
 		}
 	}
 	return w

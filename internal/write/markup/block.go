@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 	"kitrows/internal/read/infer"
 	"kitrows/internal/write/say"
 )
@@ -130,7 +131,8 @@ const (
 // held is the style that holds a block to its declared size, which may change
 // with the picture it shows.
 func (w *Writer) held(c *page.Content) string {
-	style := "--wide: " + c.Width.String() + "; --high: " + c.High().String()
+	wide := func(i int) string { return kit.Px(content.Wide(c, w.kit, i)).String() }
+	style := "--wide: " + wide(0) + "; --high: " + c.High().String()
 	if c.Fit {
 		style += fmt.Sprintf("; --ratio: %s / %s", Number(c.Width), Number(c.Height))
 	}
@@ -138,7 +140,7 @@ func (w *Writer) held(c *page.Content) string {
 		style += "; --high-" + s.From + ": " + s.Height.String()
 		if c.Fit {
 			style += fmt.Sprintf("; --ratio-%s: %s / %s; --wide-%s: %s", s.From, Number(s.Width), Number(s.Height),
-				s.From, s.Width)
+				s.From, wide(w.kit.Index(s.From)))
 		}
 	}
 	return style

@@ -39,11 +39,15 @@ export function usePlanned(place: Place, revision: number, as: As, wanted: boole
   return useQuery({
     queryKey: ["planned", place.project, place.page, revision, as],
     enabled: wanted,
-    queryFn: async () =>
-      orRefuse(
-        await api.GET("/api/projects/{project}/pages/{page}/planned", { params: { path: place, query: { as } } }),
-      ),
+    queryFn: () => plannedOf(place, as),
   });
+}
+
+/** Where the plan has every box of a page, by what is measured of its content now. */
+export async function plannedOf(place: Place, as: As) {
+  return orRefuse(
+    await api.GET("/api/projects/{project}/pages/{page}/planned", { params: { path: place, query: { as } } }),
+  );
 }
 
 /** The hosts that the page has pictures fetched from; none until the page is known. */

@@ -59,3 +59,13 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
     [send],
   );
 }
+
+/** Keeps what was measured of a page as the Bench has it. */
+export async function keepMeasures(place: Place, bench: Bench, widths: Measures[]) {
+  orRefuse(
+    await api.POST("/api/projects/{project}/pages/{page}/measures", {
+      params: { path: place },
+      body: { revision: bench.revision, measured: bench.measured, widths },
+    }),
+  );
+}

@@ -57,8 +57,7 @@ function intrinsic(elements: HTMLElement[], all: Column[]) {
       const column = by.get(e.dataset.node!);
       if (!column) continue;
       const { width } = content(holderOf(e));
-      if (how === "max-content") column.wide = width;
-      else column.least = width;
+      (column.intrinsic ??= []).push(width);
     }
   }
   elements.forEach((e, i) => {
@@ -84,7 +83,7 @@ function content(element: HTMLElement) {
   return {
     x: rect.x + left,
     y: rect.y + top,
-    width: rect.width - left - right,
+    width: Math.max(0, rect.width - left - right),
     bottom: rect.bottom - bottom,
   };
 }
@@ -100,8 +99,26 @@ function nodeOf(n: Node): string | undefined {
   return e.dataset?.node ?? (e.localName === "picture" ? e.querySelector<HTMLElement>("img")?.dataset.node : undefined);
 }
 
+/** What the nodes of a page begin with in a frame: their elements, or the comment before an HTML block, by their ids. */
+export function elementsOf(inside: Document): Map<string, Node> {
+  const all = new Map<string, Node>();
+  for (const e of inside.querySelectorAll<HTMLElement>("[data-node]")) all.set(e.dataset.node!, e);
+  const comments = inside.createTreeWalker(inside.documentElement, NodeFilter.SHOW_COMMENT);
+  for (let n = comments.nextNode(); n; n = comments.nextNode()) {
+    const id = nodeOf(n);
+    if (id !== undefined) all.set(id, n);
+  }
+  return all;
+}
+
+/** Whether anything of a node is shown; of what may be empty, whether it stands in something that is. */
+export function isShown(n: Node): boolean {
+  const e = n.nodeType === Node.COMMENT_NODE ? n.parentElement! : (n as HTMLElement);
+  return e.getClientRects().length > 0;
+}
+
 /** The border box of the block that begins with a node; that of an HTML block is around all of it. */
-function rectOf(n: Node): DOMRect {
+export function rectOf(n: Node): DOMRect {
   if (n.nodeType === Node.ELEMENT_NODE) {
     const e = n as HTMLElement;
     return (e.localName === "picture" ? e.querySelector("img")! : e).getBoundingClientRect();

@@ -4,6 +4,9 @@ import { Button } from "../parts/Button";
 import { measure, type Difference, type Measured } from "./measure";
 
 interface Props {
+  /** Measures the page's content in the frame, at these widths, and gives the plan that comes of it; undefined where
+   *  the plan needs no measures. */
+  prepare?: (frame: HTMLIFrameElement, widths: number[], stopped: () => boolean) => Promise<Planned>;
   /** The address of the page's document, which may be measured. */
   source: string;
   planned: Planned;
@@ -15,7 +18,8 @@ interface Props {
 const told = 12;
 
 /** Draws a page in a frame out of sight, measures every box of it there, and says how they agree with the plan. */
-export function Measuring({ source, planned, onShow }: Props) {
+export function Measuring({ source, planned, prepare, onShow }: Props) {
+  const preparing = useRef(prepare);
   const frame = useRef<HTMLIFrameElement>(null);
   const [done, setDone] = useState(0);
   const [measured, setMeasured] = useState<Measured>();
@@ -25,15 +29,19 @@ export function Measuring({ source, planned, onShow }: Props) {
   useEffect(() => {
     if (!loaded || !frame.current) return;
     let gone = false;
-    measure(
-      frame.current,
-      planned,
-      (n) => !gone && setDone(n),
-      () => gone,
-    ).then(
-      (m) => !gone && setMeasured(m),
-      (e: unknown) => !gone && setWrong(e instanceof Error ? e.message : "The page could not be measured."),
+    const element = frame.current;
+    const stopped = () => gone;
+    const ready = preparing.current?.(
+      element,
+      planned.plans.map((p) => p.width),
+      stopped,
     );
+    Promise.resolve(ready ?? planned)
+      .then((plan) => measure(element, plan, (n) => !gone && setDone(n), stopped))
+      .then(
+        (m) => !gone && setMeasured(m),
+        (e: unknown) => !gone && setWrong(e instanceof Error ? e.message : "The page could not be measured."),
+      );
     return () => {
       gone = true;
     };
@@ -82,6 +90,7 @@ function Result({ measured: m, onShow }: { measured: Measured; onShow?: (width: 
         </b>{" "}
         <span className="text-ink-2">
           {m.boxes.toLocaleString("en")} boxes measured in this browser at {m.widths} widths
+          {m.guessed > 0 && `, ${m.guessed.toLocaleString("en")} of them only estimated by the plan`}
           {m.wrong.length === 0 && m.largest && (
             <>
               ; largest difference {px(m.largest.by)}

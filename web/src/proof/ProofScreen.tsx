@@ -1,7 +1,8 @@
 import { Screen } from "../parts/Screen";
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useBench } from "../api/bench";
-import { useFetched, usePlanned, type As } from "../api/code";
+import { plannedOf, useFetched, usePlanned, type As } from "../api/code";
+import { keepMeasures } from "../api/measures";
 import { usePlace } from "../api/place";
 import { useFollow } from "../api/edits";
 import { Button } from "../parts/Button";
@@ -9,6 +10,7 @@ import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 import { ThemeButton } from "../parts/ThemeButton";
 import { WidthSlider } from "../parts/WidthSlider";
+import { measureAll } from "./measure";
 import { Measuring } from "./Measuring";
 
 /** The real thing: the generated page in a frame of a chosen width. */
@@ -37,6 +39,12 @@ export default function ProofScreen() {
   const width = chosen ?? bench.lanes[Math.floor(bench.lanes.length / 2)]!.width;
   const here = bench.breakpoints.findLast((b) => b.low <= width) ?? first;
   const scale = Math.min(1, room.width / width);
+
+  // What stands in columns is measured first: the plan goes by it.
+  const prepare = async (frame: HTMLIFrameElement, widths: number[], stopped: () => boolean) => {
+    await keepMeasures(place, bench, await measureAll(frame, widths, bench.nodes, stopped));
+    return plannedOf(place, as);
+  };
 
   const document = `/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`;
 
@@ -101,7 +109,8 @@ export default function ProofScreen() {
             <div className="basis-full">
               <Measuring
                 key={`${bench.revision} ${as}`}
-                source={`${document}&measured&held`}
+                source={`${document}&measured&linked`}
+                prepare={prepare}
                 planned={planned.data}
                 onShow={setWidth}
               />

@@ -1,4 +1,5 @@
-import type { Planned } from "../api/client";
+import type { Planned, SheetNode } from "../api/client";
+import { elementsOf, isShown, measureContent, rectOf, type Measures } from "../page/measure";
 
 /** How far apart, in px, a box may be from its plan and still agree with it. */
 export const allowed = 0.5;
@@ -22,12 +23,37 @@ export interface Difference {
 /** What came of holding a page's boxes against its plan. */
 export interface Measured {
   boxes: number;
+  /** Of those, the ones that the plan only estimates: they are not checked. */
+  guessed: number;
   widths: number;
   /** The largest difference of those that agree. */
   largest: Difference | null;
   /** Those that do not agree, the largest of each node. */
   wrong: Difference[];
 }
+
+/** Measures the content of the page in a frame, at one width after another. */
+export async function measureAll(
+  frame: HTMLIFrameElement,
+  widths: number[],
+  nodes: readonly SheetNode[],
+  stopped: () => boolean,
+): Promise<Measures[]> {
+  const ids = (kind: SheetNode["kind"]) => new Set(nodes.filter((n) => n.kind === kind).map((n) => n.id));
+  const asked = { columns: ids("column"), rows: ids("row"), natural: naturalOf(nodes) };
+  const all: Measures[] = [];
+  for (const width of widths) {
+    frame.style.width = `${width}px`;
+    await new Promise((done) => setTimeout(done));
+    if (stopped() || !frame.contentDocument?.body) return all;
+    all.push({ width, columns: measureContent(frame.contentDocument, asked) });
+  }
+  return all;
+}
+
+/** The columns that are as wide as their content somewhere. */
+const naturalOf = (nodes: readonly SheetNode[]) =>
+  new Set(nodes.filter((n) => n.kind === "column" && n.cells.some((c) => c.text.includes("~"))).map((n) => n.id));
 
 /** Holds the boxes that the page in a frame has against its plan, at one width after another. No script runs
  *  in the frame: this window looks into it. */
@@ -37,12 +63,10 @@ export async function measure(
   progress: (done: number) => void,
   stopped: () => boolean,
 ): Promise<Measured> {
-  const result: Measured = { boxes: 0, widths: 0, largest: null, wrong: [] };
+  const result: Measured = { boxes: 0, guessed: 0, widths: 0, largest: null, wrong: [] };
   const inside = frame.contentDocument;
   if (!inside?.body) throw new Error("This browser does not let the page be measured.");
-  const elements = new Map(
-    [...inside.querySelectorAll<HTMLElement>("[data-node]")].map((e) => [e.dataset.node!, e] as const),
-  );
+  const elements = elementsOf(inside);
   for (const plan of planned.plans) {
     frame.style.width = `${plan.width}px`;
     await new Promise((done) => setTimeout(done)); // the window stays of use meanwhile
@@ -52,7 +76,7 @@ export async function measure(
     planned.nodes.forEach((node, i) => {
       const box = boxes.get(i);
       const element = elements.get(node.id);
-      const shown = !!element && element.getClientRects().length > 0;
+      const shown = !!element && isShown(element);
       const at = { name: node.name, breakpoint: plan.breakpoint, width: plan.width };
       if (shown !== !!box) {
         const what = shown ? "shown" : "hidden";
@@ -60,7 +84,11 @@ export async function measure(
       }
       if (!shown || !box) return;
       result.boxes++;
-      const rect = element.getBoundingClientRect();
+      if (box.guessed) {
+        result.guessed++;
+        return;
+      }
+      const rect = rectOf(element);
       const real = { x: rect.x + scrollX, y: rect.y + scrollY, width: rect.width, height: rect.height };
       let most: Difference | null = null;
       for (const what of sides) {
