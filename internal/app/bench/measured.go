@@ -45,7 +45,7 @@ func NewPlanned(l *layout.Layout) *Planned {
 		if !bounded {
 			high = max(low+400, 1600)
 		}
-		low = math.Ceil(low)
+		low, high = math.Ceil(low), math.Floor(high) // a window has whole px
 		for _, width := range []float64{low, math.Floor((low + high) / 2), high} {
 			one := PlannedPage{Breakpoint: b.Name, Width: width, Boxes: []PlannedBox{}}
 			for _, box := range l.Plan(width).Boxes {

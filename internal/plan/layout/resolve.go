@@ -195,9 +195,10 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 	case page.OfContent:
 		if real := r.l.real; real != nil {
 			is, sure := real.book.Intrinsic(node, real.look[c], r.l.kit, r.i)
-			cell.Content, cell.Unsure = is.Wide, !sure
+			cell.Content, cell.Least, cell.Unsure = is.Wide, is.Least, !sure
 		} else {
 			cell.Content = r.contentWidth(node)
+			cell.Least = cell.Content // a block that is held does not break
 		}
 	default:
 		cell.Units = units(page.Width, 1, 0)

@@ -50,7 +50,8 @@ type Cell struct {
 	// of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
 	Fill    float64
 	Content float64   // of a natural column: its content's width in px
-	Unsure  bool      // which is only estimated
+	Least   float64   // and the px of what of that cannot break
+	Unsure  bool      // these are only estimated
 	Line    page.Term // of a float: where it stands in its row, which its code must say
 	First   bool      // it is its row's first column and trimmed
 	Last    bool      // it is its row's last
@@ -321,6 +322,25 @@ func (r *Row) needs(c *Cell, t *kit.Track, spent float64) measure.Measure {
 	return t.Offset(from, skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
 }
 
+// fitted is how wide a float is that is as wide as its content: as there is room for beside what it skips and trails, but
+// not under what of its content cannot break, nor over its row.
+func (r *Row) fitted(c *Cell, t *kit.Track, start int) measure.Measure {
+	trimmed := c.trimmed(t)
+	room := t.Content.Plus(trimmed)
+	free := room.Minus(t.Offset(start-int(c.Skip), c.Skip)).Minus(t.Offset(start, c.Trail+c.Fill))
+	w := measure.Plain(c.Content)
+	if free.Px < w.Px {
+		w = free
+	}
+	if w.Px < c.Least {
+		w = measure.Plain(c.Least)
+	}
+	if room.Px < w.Px {
+		w = room
+	}
+	return w.Minus(trimmed)
+}
+
 // width is how wide a cell is at least, from unit start on.
 //
 // A cell that is trimmed has so much more content, and its box ends there: what is given is its
@@ -330,6 +350,8 @@ func (r *Row) width(c *Cell, t *kit.Track, start int) measure.Measure {
 	least := trimmed.Times(-1) // its content is at least 0
 	var w measure.Measure
 	switch {
+	case c.Width == page.Natural && r.Technique == kit.Float && c.Least < c.Content:
+		return r.fitted(c, t, start)
 	case c.Width == page.Natural && t.Content.Px+trimmed.Px < c.Content || c.Width == page.Full:
 		w = t.Content
 	case c.Width == page.Natural:
