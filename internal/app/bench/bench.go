@@ -222,9 +222,12 @@ func span(k *kit.Kit, i int) (low, high float64) {
 
 // document is the page as a document whose elements are marked, in lines.
 func document(l *layout.Layout, p *project.Project) []string {
-	text := ship.Document(l, p, code.Options{Mark: true, Pictures: PicturesAt(p.ID)})
+	text := ship.Document(l, p, code.Options{Mark: true, Pictures: PicturesAt(p.ID), Files: FilesAt(p.ID)})
 	return strings.Split(strings.TrimSuffix(text, "\n"), "\n")
 }
+
+// FilesAt is the address that what stands beside a project's pages is had from, by its path.
+func FilesAt(project string) string { return "/api/projects/" + project + "/files/" }
 
 // PicturesAt is the address that a project's pictures are had from, by their ids.
 func PicturesAt(project string) string { return "/api/projects/" + project + "/pictures/" }

@@ -12,6 +12,7 @@ import (
 type Measures struct {
 	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
 	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
+	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that, the width of their content box, its height and, where they are known, how wide they are by themselves and at least."`
 }
 
 // A ColumnMeasure is what was measured in one column. All is in px.
@@ -58,6 +59,17 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 			len(c.Intrinsic) == 2 && fine(c.Intrinsic...) {
 			book.PutIntrinsic(column, l.Look(c.ID), i, content.Intrinsic{Wide: c.Intrinsic[0], Least: c.Intrinsic[1]})
 		}
+	}
+	leaves := l.Foreign().Leaves()
+	for _, leaf := range m.Leaves {
+		if len(leaf) < 3 || !fine(leaf...) || leaf[0] < 0 || int(leaf[0]) >= len(leaves) {
+			continue
+		}
+		var is *content.Intrinsic
+		if len(leaf) == 5 {
+			is = &content.Intrinsic{Wide: leaf[3], Least: leaf[4]}
+		}
+		book.PutLeaf(leaves[int(leaf[0])].Digest, i, content.Height{Width: leaf[1], Height: leaf[2]}, is)
 	}
 	return book.Version() != had
 }

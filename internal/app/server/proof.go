@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
+	"github.com/go-chi/chi/v5"
 
 	"kitrows/internal/app/bench"
 	"kitrows/internal/grid/kit"
@@ -78,9 +79,24 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 	q := r.URL.Query()
 	o := code.Options{Mark: true, Mixed: q.Get("as") == "mixins", Hold: q.Has("held")}
 	if q.Has("linked") {
-		o.Pictures = bench.PicturesAt(state.Project.ID)
+		o.Pictures, o.Files = bench.PicturesAt(state.Project.ID), bench.FilesAt(state.Project.ID)
 	}
 	showDocument(w, r, ship.Document(layout.Of(k, pg), state.Project, o))
+}
+
+// beside answers with what stands beside a page: the page itself as a document, where its id is asked for, so that the
+// addresses in it lead to the others; and the pictures of the folder that is worked in.
+func (v *Server) beside(w http.ResponseWriter, r *http.Request) {
+	if id := r.URL.Query().Get("page"); id != "" {
+		r.SetPathValue("page", id)
+		v.document(w, r)
+		return
+	}
+	if v.work == nil || v.work.project != r.PathValue("project") {
+		http.NotFound(w, r)
+		return
+	}
+	v.work.ServePicture(w, r, chi.URLParam(r, "*"))
 }
 
 // specimen answers with the document of a specimen.
@@ -99,8 +115,8 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 		policy = measuredPolicy
 	}
 	if r.URL.Query().Has("linked") {
-		policy = strings.Replace(policy, "img-src data:", "img-src data: http://"+r.Host+
-			bench.PicturesAt(r.PathValue("project")), 1)
+		policy = strings.Replace(policy, "img-src data:", "img-src data: http://"+r.Host+bench.PicturesAt(r.PathValue("project"))+" http://"+
+			r.Host+bench.FilesAt(r.PathValue("project")), 1)
 	}
 	w.Header().Set("Content-Security-Policy", policy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")

@@ -68,6 +68,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.proofRoutes()
 	r.Get("/api/library/specimens/{specimen}", v.specimen)
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
+	r.Get("/api/projects/{project}/files/*", v.beside)
 	r.Get("/api/projects/{project}/events", v.events)
 	r.Get("/api/projects/{project}/pictures/{picture}", v.picture)
 	r.Get("/deliver/{project}/{page}/{form}/{digest}/{file}", v.deliver)

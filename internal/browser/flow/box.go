@@ -46,6 +46,7 @@ type Leaf struct {
 	Flows    bool    // words: they are no wider than there is room
 	Least    float64 // of words: the longest
 	Node     int32   // of words that stand among elements: the user's number for them; -1 for none
+	Run      any     // the user's own, of content that is several blocks
 	Estimate string  // what of it only a browser can tell, and is estimated; empty where nothing is
 }
 

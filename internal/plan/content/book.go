@@ -20,6 +20,7 @@ type Book struct {
 	mu       sync.RWMutex
 	runs     map[place][]*measured // by the time they were measured, the last at the end
 	naturals map[string][]*single
+	leaves   map[uint64]*Leaf
 	version  int
 }
 
@@ -57,6 +58,10 @@ const (
 	mostTimes  = 6
 	mostWidths = 24
 )
+
+// near is how much wider or narrower than a measured column one is that counts as that one, in px: what a plan may be
+// from what a browser rounds.
+const near = 1. / 16
 
 // Version grows with each measure that says something new.
 func (b *Book) Version() int {
@@ -121,7 +126,6 @@ func (b *Book) Laid(r *Run, k *kit.Kit, i int, w float64) Laid {
 	}
 	points := known[n].At[i]
 	p, is := slices.BinarySearchFunc(points, w, func(p point, w float64) int { return cmp.Compare(p.Width, w) })
-	const near = 1. / 16 // a plan may be so much from what a browser rounds
 	switch {
 	case is:
 		return points[p].Laid
@@ -248,6 +252,12 @@ func digestOf(column *page.Node, style uint64) uint64 {
 type kept struct {
 	Runs     []keptRun            `json:"runs"`
 	Naturals map[string][]*single `json:"naturals"`
+	Leaves   []keptLeaf           `json:"leaves"`
+}
+
+type keptLeaf struct {
+	Digest uint64 `json:"digest"`
+	*Leaf
 }
 
 type keptRun struct {
@@ -267,6 +277,10 @@ func (b *Book) MarshalJSON() ([]byte, error) {
 	slices.SortFunc(all.Runs, func(a, b keptRun) int {
 		return cmp.Or(cmp.Compare(a.Column, b.Column), cmp.Compare(a.Number, b.Number))
 	})
+	for digest, l := range b.leaves {
+		all.Leaves = append(all.Leaves, keptLeaf{digest, l})
+	}
+	slices.SortFunc(all.Leaves, func(a, b keptLeaf) int { return cmp.Compare(a.Digest, b.Digest) })
 	return json.Marshal(all)
 }
 
@@ -281,6 +295,10 @@ func (b *Book) UnmarshalJSON(text []byte) error {
 	b.runs, b.naturals = map[place][]*measured{}, all.Naturals
 	for _, r := range all.Runs {
 		b.runs[place{r.Column, r.Number}] = r.Times
+	}
+	b.leaves = map[uint64]*Leaf{}
+	for _, l := range all.Leaves {
+		b.leaves[l.Digest] = l.Leaf
 	}
 	b.version++
 	return nil

@@ -29,7 +29,10 @@ type filling struct {
 
 func (f filling) Leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 	if f.written != nil {
-		return f.written.leaf(e, s)
+		return f.measured(heldBy(e).leaf, f.at, f.written.leaf(e, s))
+	}
+	if run := heldBy(e).run; run != nil {
+		return f.ofRun(run)
 	}
 	at := heldBy(e).node
 	if at < 0 || f.nodes[at].Kind != page.Block {
@@ -48,7 +51,7 @@ func (f filling) Text(e *css.Element, s *flow.Style, before int) *flow.Leaf {
 		if l.before == before {
 			leaf := l.text.estimated(s)
 			leaf.Node = l.node
-			return leaf
+			return f.measured(l.leaf, f.at, leaf)
 		}
 	}
 	return nil
@@ -76,6 +79,7 @@ const mostTrees = 4
 // changed; and up to which width lines break as they do. Those of the last widths are kept.
 func (f *Page) Boxes(width float64, i int) (boxes []Box, until float64) {
 	f.keeping.Lock()
+	f.fresh()
 	at := slices.IndexFunc(f.laidOut, func(l laidOut) bool { return l.width == width })
 	if at >= 0 {
 		defer f.keeping.Unlock()
@@ -115,6 +119,9 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 				box = had.and(box)
 			}
 			boxes[b.Node] = box
+		}
+		if run := runOf(b); run != nil {
+			f.spread(run, b, i, boxes)
 		}
 		for _, k := range b.Children {
 			visit(k)

@@ -63,6 +63,13 @@ func (n *noted) at(i int) ([]Doubt, bool) {
 	return at, is
 }
 
+// forget drops what was found: it may be other now.
+func (n *noted) forget() {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	n.by, n.of, n.last = nil, nil, nil
+}
+
 // add keeps what was found at a width.
 func (n *noted) add(i int, found []Doubt) {
 	n.mu.Lock()

@@ -20,7 +20,19 @@ func (f *Page) elements() {
 }
 
 func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
-	for _, n := range nodes {
+	for at := 0; at < len(nodes); at++ {
+		n := nodes[at]
+		if run := f.runs[n]; run != nil { // it stands for all blocks of the run
+			e := &css.Element{Type: "div", Space: true}
+			infer.Dress(e, []string{infer.Held})
+			h := hold(e)
+			h.run = run
+			parent.Add(e)
+			f.first[run] = len(f.nodes)
+			f.nodes = append(f.nodes, run.Blocks...)
+			at += len(run.Blocks) - 1
+			continue
+		}
 		e := &css.Element{Type: n.TagIn(outer), Space: n.Kind != page.Column || !f.Joined()}
 		words := append(f.Texts(n), n.Classes...)
 		if n.Kind == page.Block {

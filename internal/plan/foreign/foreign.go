@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
+	"kitrows/internal/plan/content"
 	"kitrows/internal/read/infer"
 )
 
@@ -29,6 +30,34 @@ type Page struct {
 	laidOut []laidOut
 	trees   map[*flow.Styler]*flow.Box // the page's boxes, by who gave them their styles
 	written *written                   // of a page that was read from markup
+	book    *content.Book              // what was measured of its content; nil where it is held or estimated
+	seen    int                        // the version of the book that the boxes are by
+	runs    map[*page.Node]*content.Run
+	first   map[*content.Run]int // of a run: the number of its first block
+}
+
+// Measured plans the page by what was measured of its content, and by runs of blocks, by the block that each begins
+// with, of a page that is made here.
+func (f *Page) Measured(book *content.Book, runs map[*page.Node]*content.Run) {
+	if f == nil {
+		return
+	}
+	f.keeping.Lock()
+	defer f.keeping.Unlock()
+	f.book = book
+	if f.written == nil && runs != nil {
+		f.runs, f.first = runs, map[*content.Run]int{}
+		f.nodes, f.laidOut, f.trees = nil, nil, nil
+		f.elements()
+	}
+}
+
+// fresh drops boxes that were laid out before what the book says now.
+func (f *Page) fresh() {
+	if version := f.book.Version(); version != f.seen {
+		f.seen, f.laidOut, f.trees = version, nil, nil
+		f.noted.forget()
+	}
 }
 
 // Of chooses the words of page p on kit k, or reads those of one that was read from markup; nil where the kit is none

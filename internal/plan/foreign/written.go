@@ -1,6 +1,7 @@
 package foreign
 
 import (
+	"strconv"
 	"strings"
 	"sync"
 
@@ -11,6 +12,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
+	"kitrows/internal/plan/content"
 	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
@@ -22,7 +24,8 @@ type written struct {
 
 	drawn, read func() // what of it is worked out when it is first asked for
 
-	left []*budget.SpentError // stylesheets that are too much
+	left   []*budget.SpentError // stylesheets that are too much
+	leaves []LeafNode
 }
 
 // held is what the page knows of an element.
@@ -30,6 +33,8 @@ type held struct {
 	node    int32        // its number; -1 where it is of none
 	element *markup.Node // of a page from markup
 	words   *words       // of an element that holds words alone
+	leaf    uint64       // the digest of what the size of those depends on
+	run     *content.Run // of a page that is made here: the blocks that the element stands for
 	between []loose
 }
 
@@ -59,6 +64,7 @@ type loose struct {
 	before int
 	text   *words
 	node   int32
+	leaf   uint64 // as of an element
 }
 
 // ofOrigin makes a page that was read from markup. Who asks for the same page again, as for an explanation after a
@@ -110,13 +116,18 @@ func (f *Page) draw() {
 		}
 	}
 	f.html = &css.Element{Type: "html"}
+	var style []string
+	for _, s := range sheets {
+		style = append(style, s.Text)
+	}
+	above := digest(0, style...)
 	if doc.Part {
-		w.fill(f, f.html.Add(&css.Element{Type: "body", Space: true}), doc.Root)
+		w.fill(f, f.html.Add(&css.Element{Type: "body", Space: true}), doc.Root, above)
 		f.cascade.Tag(f.html)
 		return
 	}
 	w.dress(f.cascade, f.html, doc.Root)
-	w.fill(f, f.html, doc.Root)
+	w.fill(f, f.html, doc.Root, above)
 	f.cascade.Tag(f.html)
 }
 
@@ -150,9 +161,9 @@ func (w *written) dress(c *css.Cascade, e *css.Element, n *markup.Node) {
 }
 
 // fill puts what stands in an element of the file into one of the page.
-func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
+func (w *written) fill(f *Page, to *css.Element, of *markup.Node, above uint64) {
 	space := false
-	for _, k := range in.Children {
+	for _, k := range of.Children {
 		if k.IsText() {
 			if strings.TrimSpace(k.Text) == "" {
 				space = true
@@ -163,7 +174,8 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 				node = number
 			}
 			h := hold(to)
-			h.between = append(h.between, loose{len(to.Children), wordsOf(k.Text), node})
+			h.between = append(h.between, loose{len(to.Children), wordsOf(k.Text), node,
+				w.keep(k, digest(above, strconv.Itoa(len(to.Children)), k.Text))})
 			space = strings.TrimRight(k.Text, " \t\r\n\f") != k.Text
 			continue
 		}
@@ -176,12 +188,42 @@ func (w *written) fill(f *Page, to *css.Element, in *markup.Node) {
 		if k.Tag == "template" || k.Tag == "head" || k.Tag == "svg" {
 			continue
 		}
+		in := inside(above, k)
 		if text, is := w.wordy(f, k); is {
-			hold(e).words = wordsOf(text)
+			h := hold(e)
+			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, w.inner(k)))
 			continue
 		}
-		w.fill(f, e, k)
+		w.fill(f, e, k, in)
 	}
+}
+
+// keep keeps that words are to be measured, and gives the digest of what they depend on.
+func (w *written) keep(n *markup.Node, digest uint64) uint64 {
+	w.leaves = append(w.leaves, LeafNode{n, digest})
+	return digest
+}
+
+// inner is all that stands in an element, with the elements among its words.
+func (w *written) inner(n *markup.Node) string {
+	var b strings.Builder
+	var visit func(n *markup.Node)
+	visit = func(n *markup.Node) {
+		for _, k := range n.Children {
+			if k.IsText() {
+				b.WriteString(k.Text)
+				continue
+			}
+			b.WriteString("<" + k.Tag)
+			for _, a := range k.Attrs {
+				b.WriteString(" " + a.Name + "=" + a.Value)
+			}
+			b.WriteString(">")
+			visit(k)
+		}
+	}
+	visit(n)
+	return b.String()
 }
 
 // plain are the elements that do not stand apart from the words in them.

@@ -59,6 +59,9 @@ func (l *Layout) make() {
 		l.real.find(l)
 	}
 	l.foreign = foreign.Of(k, p)
+	if l.real != nil {
+		l.foreign.Measured(l.real.book, l.real.begins(l))
+	}
 	l.planner = plannerOf(l)
 	l.index = sync.OnceValue(func() map[string]int32 {
 		index := make(map[string]int32, len(l.nodes))

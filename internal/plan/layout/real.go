@@ -62,6 +62,17 @@ func (c *real) find(l *Layout) {
 	}
 }
 
+// begins are the runs by the blocks that they begin with.
+func (c *real) begins(l *Layout) map[*page.Node]*content.Run {
+	all := map[*page.Node]*content.Run{}
+	for n, run := range c.runs {
+		if run != nil {
+			all[l.nodes[n].Node] = run
+		}
+	}
+	return all
+}
+
 // column finds the runs of a column.
 func (c *real) column(l *Layout, n int32) {
 	var run *content.Run

@@ -3,6 +3,7 @@ package ship
 import (
 	"context"
 	"path"
+	"strconv"
 	"strings"
 
 	"kitrows/internal/browser/budget"
@@ -142,9 +143,17 @@ func (d filed) document(o code.Options) string {
 	if o.Tint {
 		before += style("body { background: #d7e6e1 }", "")
 	}
-	edits = append(edits, html.Edit{Span: top(doc),
-		Text: `<meta charset="utf-8"><meta http-equiv="Content-Security-Policy" content="` + Policy + `">` + before})
+	policy := ""
+	if o.Pictures == "" { // else its address has one
+		policy = `<meta http-equiv="Content-Security-Policy" content="` + Policy + `">`
+	}
+	edits = append(edits, html.Edit{Span: top(doc), Text: `<meta charset="utf-8">` + policy + before})
 	doc.Root.Walk(func(n *html.Node) {
+		if a := n.Attr("src"); o.Files != "" && a != nil && strings.HasPrefix(a.Value, "/") &&
+			!strings.HasPrefix(a.Value, "//") && a.Text.Len() > 0 {
+			at := a.Text.From
+			edits = append(edits, html.Edit{Span: html.Span{From: at, To: at}, Text: strings.TrimSuffix(o.Files, "/")})
+		}
 		if a := n.Attr("http-equiv"); n.Tag == "meta" && n.Start.Len() > 0 && (a != nil || n.Attr("charset") != nil) {
 			edits = append(edits, html.Edit{Span: n.Start}) // another encoding, or another address
 		}
@@ -153,13 +162,38 @@ func (d filed) document(o code.Options) string {
 		}
 	})
 	if o.Mark {
-		for n, s := range origin.Stretches(p, origin.Inner(l.Kit())) {
-			if m := s.Element(); m != nil {
-				edits = append(edits, doc.Attribute(m, "data-node", n.ID))
-			}
-		}
+		edits = append(edits, d.marks(doc)...)
 	}
 	return origin.Decoded(doc, append(edits, origin.Unsaid(p.Origin)...))
+}
+
+// marks mark the elements of nodes with their ids, and number the words that a browser measures: elements by an
+// attribute, texts by a comment before them.
+func (d filed) marks(doc *html.Document) (edits []html.Edit) {
+	of := map[*html.Node]string{}
+	for n, s := range origin.Stretches(d.l.Page(), origin.Inner(d.l.Kit())) {
+		if m := s.Element(); m != nil {
+			of[m] = doc.Attribute(m, "data-node", n.ID).Text
+		}
+	}
+	for i, leaf := range d.l.Foreign().Leaves() {
+		switch n := leaf.Node; {
+		case !n.IsText():
+			of[n] += doc.Attribute(n, "data-leaf", strconv.Itoa(i)).Text
+		case n.Start.Len() > 0 && n.Parent != nil && n.Parent.Tag != "textarea" && n.Parent.Tag != "title":
+			at := n.Start.From
+			edits = append(edits, html.Edit{Span: html.Span{From: at, To: at},
+				Text: "<!--kr-leaf:" + strconv.Itoa(i) + "-->"})
+		}
+	}
+	for m, text := range of {
+		if m.Start.Len() > 0 {
+			edit := doc.Attribute(m, "", "")
+			edit.Text = text
+			edits = append(edits, edit)
+		}
+	}
+	return edits
 }
 
 // style is a stylesheet as an element.

@@ -38,7 +38,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
   const painted = usePainted();
   const framed = painted && bench.document.length > 0;
   const over = framed && view === "page";
-  const address = `/api/projects/${place.project}/pages/${place.page}/document?measured&linked`;
+  const address = `/api/projects/${place.project}/files/${bench.page.file}?page=${place.page}&measured&linked`;
   // How far each lane is scrolled, in steps: what is out of sight is not drawn.
   const [seen, setSeen] = useState<Record<string, number>>({});
   const see = useCallback((breakpoint: string, top: number) => {

@@ -53,13 +53,13 @@ export function PageFrame({ address, document, title, width, height, scale, show
     const measure = () => {
       const now = latest.current;
       element.style.height = `${windowHeight}px`;
-      const columns = measureContent(inside, {
+      const measured = measureContent(inside, {
         columns: new Set(now.nodes.filter((n) => n.kind === "column").map((n) => n.id)),
         rows: new Set(now.nodes.filter((n) => n.kind === "row").map((n) => n.id)),
         natural: new Set(now.lane.boxes.filter((b) => b.span === "natural").map((b) => b.id)),
       });
       element.style.height = `${now.height}px`;
-      now.onMeasure({ width, columns }, document);
+      now.onMeasure({ width, ...measured }, document);
     };
     const soon = (after: number) => {
       clearTimeout(timer);

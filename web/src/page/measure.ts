@@ -18,9 +18,9 @@ const ends = "/kr";
 /** Measures the content of each column of a page in a frame, in which no script runs: where its blocks stand from the
  *  start of their run, how high runs are, and how wide the content of natural columns is by itself. Columns are as high
  *  as what is in them meanwhile. */
-export function measureContent(inside: Document, asked: Asked): Column[] {
+export function measureContent(inside: Document, asked: Asked): Omit<Measures, "width"> {
   const loose = inside.createElement("style");
-  loose.textContent = "[data-node]{align-self:start!important}";
+  loose.textContent = "[data-node],[data-leaf]{align-self:start!important}";
   (inside.head ?? inside.documentElement).append(loose);
   try {
     const elements = [...inside.querySelectorAll<HTMLElement>("[data-node]")].filter((e) =>
@@ -31,21 +31,23 @@ export function measureContent(inside: Document, asked: Asked): Column[] {
       if (element.getClientRects().length > 0) all.push(columnOf(element, asked));
     }
     const natural = elements.filter((e) => asked.natural.has(e.dataset.node!) && e.getClientRects().length > 0);
-    intrinsic(natural, all);
-    return all;
+    intrinsic(natural, (e, how) => {
+      const column = all.find((c) => c.id === e.dataset.node);
+      (column!.intrinsic ??= [])[how] = content(holderOf(e)).width;
+    });
+    return { columns: all, leaves: leavesOf(inside) };
   } finally {
     loose.remove();
   }
 }
 
-/** How wide natural columns are with all room there is, and with none. */
-function intrinsic(elements: HTMLElement[], all: Column[]) {
+/** Gives elements all the room that they would take, and then none, and takes what is measured of each of them then. */
+function intrinsic(elements: HTMLElement[], take: (element: HTMLElement, how: 0 | 1) => void) {
   const had = elements.map((e) => e.getAttribute("style"));
-  const by = new Map(all.map((c) => [c.id, c]));
-  for (const how of ["max-content", "min-content"] as const) {
+  for (const how of [0, 1] as const) {
     for (const e of elements) {
       for (const [name, value] of [
-        ["width", how],
+        ["width", how === 0 ? "max-content" : "min-content"],
         ["flex", "none"],
         ["max-width", "none"],
         ["min-width", "0"],
@@ -53,18 +55,43 @@ function intrinsic(elements: HTMLElement[], all: Column[]) {
         e.style.setProperty(name, value, "important");
       }
     }
-    for (const e of elements) {
-      const column = by.get(e.dataset.node!);
-      if (!column) continue;
-      const { width } = content(holderOf(e));
-      (column.intrinsic ??= []).push(width);
-    }
+    for (const e of elements) take(e, how);
   }
   elements.forEach((e, i) => {
     if (had[i] === null) e.removeAttribute("style");
     else e.setAttribute("style", had[i]!);
   });
 }
+
+/** The words of a page from HTML, by their numbers: how wide and high their content box is, and how wide they are by
+ *  themselves and at least. */
+function leavesOf(inside: Document): number[][] {
+  const window = inside.defaultView!;
+  const all = new Map<HTMLElement, number[]>();
+  for (const e of inside.querySelectorAll<HTMLElement>("[data-leaf]")) {
+    const display = window.getComputedStyle(e).display;
+    if (e.getClientRects().length === 0 || display === "inline" || display.startsWith("table")) continue;
+    const box = content(e);
+    all.set(e, [Number(e.dataset.leaf), box.width, Math.max(0, box.bottom - box.y)]);
+  }
+  intrinsic([...all.keys()], (e) => all.get(e)!.push(content(e).width));
+  const texts: number[][] = [];
+  const comments = inside.createTreeWalker(inside.documentElement, NodeFilter.SHOW_COMMENT);
+  for (let n = comments.nextNode(); n; n = comments.nextNode()) {
+    const number = leaf.exec((n as Comment).data)?.[1];
+    const holder = n.parentElement;
+    if (number === undefined || !holder || n.nextSibling?.nodeType !== Node.TEXT_NODE) continue;
+    const high = parseFloat(window.getComputedStyle(holder).lineHeight);
+    const range = inside.createRange();
+    range.selectNode(n.nextSibling);
+    const lines = new Set([...range.getClientRects()].map((r) => Math.round(r.top))).size;
+    if (high > 0 && lines > 0) texts.push([Number(number), content(holder).width, lines * high]);
+  }
+  return [...all.values(), ...texts];
+}
+
+/** What the comment before a text says that is to be measured. */
+const leaf = /^kr-leaf:(\d+)$/;
 
 /** The element that a column's content stands in: itself, or the one inside it. */
 function holderOf(column: HTMLElement): HTMLElement {

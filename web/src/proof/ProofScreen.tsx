@@ -46,7 +46,7 @@ export default function ProofScreen() {
     return plannedOf(place, as);
   };
 
-  const document = `/api/projects/${place.project}/pages/${place.page}/document?as=${as}&revision=${bench.revision}`;
+  const document = `/api/projects/${place.project}/files/${bench.page.file}?page=${place.page}&as=${as}&revision=${bench.revision}&linked`;
 
   return (
     <Screen
@@ -109,7 +109,7 @@ export default function ProofScreen() {
             <div className="basis-full">
               <Measuring
                 key={`${bench.revision} ${as}`}
-                source={`${document}&measured&linked`}
+                source={`${document}&measured`}
                 prepare={prepare}
                 planned={planned.data}
                 onShow={setWidth}

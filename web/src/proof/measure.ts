@@ -46,7 +46,7 @@ export async function measureAll(
     frame.style.width = `${width}px`;
     await new Promise((done) => setTimeout(done));
     if (stopped() || !frame.contentDocument?.body) return all;
-    all.push({ width, columns: measureContent(frame.contentDocument, asked) });
+    all.push({ width, ...measureContent(frame.contentDocument, asked) });
   }
   return all;
 }
