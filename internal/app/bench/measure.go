@@ -5,6 +5,7 @@ import (
 
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/content"
+	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
 )
 
@@ -12,7 +13,7 @@ import (
 type Measures struct {
 	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
 	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
-	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that, the width of their content box, its height and, where they are known, how wide they are by themselves and at least."`
+	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, or −1 for all of it; the width of its content box; their height and, where they are known, how wide they are by themselves and at least."`
 }
 
 // A ColumnMeasure is what was measured in one column. All is in px.
@@ -62,14 +63,18 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 	}
 	leaves := l.Foreign().Leaves()
 	for _, leaf := range m.Leaves {
-		if len(leaf) < 3 || !fine(leaf...) || leaf[0] < 0 || int(leaf[0]) >= len(leaves) {
+		if len(leaf) < 4 || !fine(leaf...) || leaf[0] < 0 || int(leaf[0]) >= len(leaves) {
 			continue
 		}
 		var is *content.Intrinsic
-		if len(leaf) == 5 {
-			is = &content.Intrinsic{Wide: leaf[3], Least: leaf[4]}
+		if len(leaf) == 6 {
+			is = &content.Intrinsic{Wide: leaf[4], Least: leaf[5]}
 		}
-		book.PutLeaf(leaves[int(leaf[0])].Digest, i, content.Height{Width: leaf[1], Height: leaf[2]}, is)
+		digest := leaves[int(leaf[0])].Digest
+		if leaf[1] >= 0 {
+			digest = foreign.LinesOf(digest, int(leaf[1]))
+		}
+		book.PutLeaf(digest, i, content.Height{Width: leaf[2], Height: leaf[3]}, is)
 	}
 	return book.Version() != had
 }

@@ -141,7 +141,7 @@ func (e *engine) beside(f *floats, k *Box, x, w measure.Measure, y float64) (lef
 func (e *engine) blocks(b *Box, f *floats, x measure.Measure, y float64) (height float64, end strut) {
 	w := b.content()
 	atTop := !b.root() && b.pad[Top].Px == 0 // the margins of what comes first are the box's
-	at, line := 0.0, 1
+	at, line, lines := 0.0, 1, 0
 	for i := 0; i < len(b.Children); i++ {
 		k := b.Children[i]
 		switch {
@@ -163,7 +163,8 @@ func (e *engine) blocks(b *Box, f *floats, x measure.Measure, y float64) (height
 				last++
 			}
 			at += end.sum()
-			high := e.lines(b, b.Children[i:last], f, x, y+at)
+			high := e.known(b, lines, b.Children[i:last], f, x, y+at)
+			lines++
 			for _, on := range b.Children[i:last] {
 				if on.Style.Display != None {
 					on.y += at
@@ -177,6 +178,35 @@ func (e *engine) blocks(b *Box, f *floats, x measure.Measure, y float64) (height
 		}
 	}
 	return at, end
+}
+
+// known lays out the lines of that number in b, and gives their height: that which is known of them, where it is. Where
+// in them boxes stand is then in doubt, and moves nothing else.
+func (e *engine) known(b *Box, number int, on []*Box, f *floats, x measure.Measure, y float64) float64 {
+	doubts := len(e.doubts)
+	high := e.lines(b, on, f, x, y)
+	for _, k := range on {
+		k.Lined = false
+	}
+	if b.known == nil {
+		return high
+	}
+	lines := b.known(number)
+	if lines == nil {
+		return high
+	}
+	if is := lines.High(b.content().Px); lines.Estimate == "" {
+		for _, d := range e.doubts[doubts:] {
+			delete(e.seen, d.Style)
+			delete(e.told, d.Style)
+		}
+		e.doubts = e.doubts[:doubts]
+		for _, k := range on {
+			k.Lined = true
+		}
+		return is
+	}
+	return high
 }
 
 // block lays out a block in b and gives where it ends, the margins there, and whether all

@@ -23,6 +23,9 @@ type Box struct {
 	Pad                 [4]float64 // border and padding
 	Line                int        // of those it stands in: flexible boxes, inline blocks, floats, grid rows; from 1
 	Fits                bool       // its width goes by what is in it
+	Lined               bool       // it stands in lines that are as large as is known; where in them is not
+
+	known func(number int) *Leaf // of the lines that stand together in it; nil where nothing is
 
 	x, w   measure.Measure // from the border box around it
 	y      float64
@@ -43,10 +46,12 @@ type Leaf struct {
 	Wide     float64
 	High     func(width float64) float64
 	Replaced bool    // a picture, say: where its width is at most a part of another's, it may shrink to nothing
+	Fills    bool    // a block of it takes the width there is
 	Flows    bool    // words: they are no wider than there is room
 	Least    float64 // of words: the longest
 	Node     int32   // of words that stand among elements: the user's number for them; -1 for none
 	Run      any     // the user's own, of content that is several blocks
+	Sized    bool    // of lines: Wide and Least are known
 	Estimate string  // what of it only a browser can tell, and is estimated; empty where nothing is
 }
 
@@ -273,6 +278,8 @@ func (e *engine) size(b *Box, of measure.Measure) {
 			if w = measure.Plain(b.Leaf.Wide).Plus(b.side()); b.Leaf.Flows {
 				w = e.least(w, of)
 			}
+		case b.Leaf != nil && b.Leaf.Replaced && !b.Leaf.Fills: // CSS 2.2, section 10.3.4
+			w = measure.Plain(b.Leaf.Wide).Plus(b.side())
 		default:
 			if w = of.Minus(b.outside()); w.Px < b.side().Px {
 				w = b.side()
@@ -459,6 +466,11 @@ func (e *engine) contents(b *Box) (low, high measure.Measure) {
 			return measure.Plain(b.Leaf.Least), measure.Plain(b.Leaf.Wide)
 		}
 		return measure.Plain(b.Leaf.Wide), measure.Plain(b.Leaf.Wide)
+	}
+	if b.known != nil && !slices.ContainsFunc(b.Children, func(k *Box) bool { return !inline(k) }) {
+		if lines := b.known(0); lines != nil && lines.Sized {
+			return measure.Plain(lines.Least), measure.Plain(lines.Wide)
+		}
 	}
 	s := b.Style
 	if s.Display == Grid || s.Display == InlineGrid {

@@ -62,6 +62,8 @@ func (d *drawn) Leaf(e *css.Element, _ *flow.Style) *flow.Leaf {
 
 func (d *drawn) Text(*css.Element, *flow.Style, int) *flow.Leaf { return nil }
 
+func (d *drawn) Lines(*css.Element, *flow.Style) func(int) *flow.Leaf { return nil }
+
 func (d *drawn) Node(e *css.Element) int32 {
 	d.order = append(d.order, e)
 	return int32(len(d.order) - 1)

@@ -10,6 +10,9 @@ type Filling interface {
 	Text(e *css.Element, s *Style, before int) *Leaf
 	// Node is the user's number for an element; -1 for none.
 	Node(e *css.Element) int32
+	// Lines gives how large the lines are that stand together in an element, with no block among them, by their number
+	// from 0, or nil where that is not known; and is nil where nothing of the element is.
+	Lines(e *css.Element, s *Style) func(number int) *Leaf
 }
 
 // Tree makes the boxes of an element, of which outer is the style of the one around it, nil for a
@@ -23,6 +26,7 @@ func (s *Styler) Tree(e *css.Element, outer *Style, content Filling) *Box {
 	if b.Leaf != nil && b.Leaf.Flows {
 		return b
 	}
+	b.known = content.Lines(e, style)
 	b.Children = make([]*Box, 0, len(e.Children))
 	if style.Before != nil {
 		b.Children = append(b.Children, generated(style.Before))

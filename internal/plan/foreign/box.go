@@ -39,7 +39,7 @@ func (f filling) Leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 		return nil
 	}
 	c := f.nodes[at].Content
-	return &flow.Leaf{Wide: content.Wide(c, f.kit, f.at), Replaced: c.Type == page.Picture,
+	return &flow.Leaf{Wide: content.Wide(c, f.kit, f.at), Replaced: c.Type == page.Picture, Fills: true,
 		High: func(w float64) float64 { return c.HeightIn(f.kit, f.at, w) }}
 }
 
@@ -55,6 +55,28 @@ func (f filling) Text(e *css.Element, s *flow.Style, before int) *flow.Leaf {
 		}
 	}
 	return nil
+}
+
+func (f filling) Lines(e *css.Element, _ *flow.Style) func(number int) *flow.Leaf {
+	of := heldBy(e).lines
+	if of == 0 || f.book == nil {
+		return nil
+	}
+	return func(number int) *flow.Leaf {
+		m := f.book.Leaf(LinesOf(of, number), f.at)
+		if m == nil {
+			return nil
+		}
+		leaf := &flow.Leaf{Wide: m.Intrinsic.Wide, Least: m.Intrinsic.Least, Sized: m.Intrinsic.Known}
+		leaf.High = func(w float64) float64 {
+			high, sure := m.High(w, func(float64) float64 { return 0 })
+			if leaf.Estimate = ""; !sure {
+				leaf.Estimate = inWords
+			}
+			return high
+		}
+		return leaf
+	}
 }
 
 func (f filling) Node(e *css.Element) int32 {

@@ -162,6 +162,10 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 		any = after
 		inside := any
 		for _, k := range b.Children {
+			if k.Lined {
+				mark(k)
+				continue
+			}
 			inside = visit(k, node, told) || inside
 		}
 		if sized(b.Style) { // what is in it moves nothing else

@@ -69,8 +69,8 @@ func (f *Page) spread(run *content.Run, b *flow.Box, i int, boxes []Box) {
 	}
 }
 
-// A LeafNode is words of a page from HTML that a browser measures: an element that holds them alone, or a text among
-// elements; and the digest of what their size depends on.
+// A LeafNode is words of a page from HTML that a browser measures: an element that holds them alone, a text among
+// elements, or an element in which lines may stand; and the digest of what their size depends on.
 type LeafNode struct {
 	Node   *markup.Node
 	Digest uint64
@@ -83,6 +83,11 @@ func (f *Page) Leaves() []LeafNode {
 	}
 	f.written.drawn()
 	return f.written.leaves
+}
+
+// LinesOf is the digest of the lines of that number, from 0, in an element of which that is one.
+func LinesOf(element uint64, number int) uint64 {
+	return digest(element, "lines", strconv.Itoa(number))
 }
 
 // digest is of what an element's words depend on: what it stands in, what it is, and its words.

@@ -127,6 +127,8 @@ func work(t *testing.T, text string, isMarkup bool) (steps, bytes float64) {
 // nothing is what elements hold besides elements.
 type nothing struct{}
 
+func (nothing) Lines(*css.Element, *flow.Style) func(int) *flow.Leaf { return nil }
+
 func (nothing) Leaf(*css.Element, *flow.Style) *flow.Leaf      { return nil }
 func (nothing) Text(*css.Element, *flow.Style, int) *flow.Leaf { return nil }
 func (nothing) Node(*css.Element) int32                        { return -1 }

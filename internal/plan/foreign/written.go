@@ -1,6 +1,7 @@
 package foreign
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -34,6 +35,7 @@ type held struct {
 	element *markup.Node // of a page from markup
 	words   *words       // of an element that holds words alone
 	leaf    uint64       // the digest of what the size of those depends on
+	lines   uint64       // of another, in which lines may stand: the same of them
 	run     *content.Run // of a page that is made here: the blocks that the element stands for
 	between []loose
 }
@@ -194,8 +196,21 @@ func (w *written) fill(f *Page, to *css.Element, of *markup.Node, above uint64) 
 			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, w.inner(k)))
 			continue
 		}
+		if lined(k) {
+			hold(e).lines = w.keep(k, digest(in, w.inner(k)))
+		}
 		w.fill(f, e, k, in)
 	}
+}
+
+// lined reports whether lines may stand in an element: there are words in it, or what stands in lines unless a
+// stylesheet says otherwise.
+func lined(n *markup.Node) bool {
+	return slices.ContainsFunc(n.Children, func(k *markup.Node) bool {
+		_, shown := sizes[k.Tag]
+		return k.IsText() && strings.TrimSpace(k.Text) != "" || plain[k.Tag] || shown || k.Tag == "button" ||
+			k.Tag == "picture"
+	})
 }
 
 // keep keeps that words are to be measured, and gives the digest of what they depend on.

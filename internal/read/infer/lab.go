@@ -68,6 +68,8 @@ func (t *trial) Leaf(e *css.Element, _ *flow.Style) *flow.Leaf {
 func (t *trial) Text(*css.Element, *flow.Style, int) *flow.Leaf { return nil }
 
 // Node numbers elements in their order.
+func (t *trial) Lines(*css.Element, *flow.Style) func(int) *flow.Leaf { return nil }
+
 func (t *trial) Node(e *css.Element) int32 {
 	t.order = append(t.order, e)
 	return int32(len(t.order) - 1)

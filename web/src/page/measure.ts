@@ -63,35 +63,82 @@ function intrinsic(elements: HTMLElement[], take: (element: HTMLElement, how: 0 
   });
 }
 
-/** The words of a page from HTML, by their numbers: how wide and high their content box is, and how wide they are by
- *  themselves and at least. */
+/** The words of a page from HTML, by their numbers: of an element that holds them alone, how wide and high its content
+ *  box is, and how wide they are by themselves and at least; of others, the same of each lines that stand together in it. */
 function leavesOf(inside: Document): number[][] {
   const window = inside.defaultView!;
-  const all = new Map<HTMLElement, number[]>();
+  const whole = new Map<HTMLElement, number[]>();
+  const parts: number[][] = [];
   for (const e of inside.querySelectorAll<HTMLElement>("[data-leaf]")) {
-    const display = window.getComputedStyle(e).display;
+    const { display, lineHeight } = window.getComputedStyle(e);
     if (e.getClientRects().length === 0 || display === "inline" || display.startsWith("table")) continue;
     const box = content(e);
-    all.set(e, [Number(e.dataset.leaf), box.width, Math.max(0, box.bottom - box.y)]);
+    const [number, high] = [Number(e.dataset.leaf), Math.max(0, box.bottom - box.y)];
+    const all = linesOf(e);
+    if (all.length === 0) continue;
+    if (all.length === 1 && all[0]!.alone) {
+      whole.set(e, [number, all[0]!.words ? -1 : 0, box.width, high]);
+      continue;
+    }
+    const each = parseFloat(lineHeight);
+    all.forEach((lines, i) => {
+      if (lines.words && each > 0) parts.push([number, i, box.width, lines.count * each]);
+    });
   }
-  intrinsic([...all.keys()], (e) => all.get(e)!.push(content(e).width));
-  const texts: number[][] = [];
-  const comments = inside.createTreeWalker(inside.documentElement, NodeFilter.SHOW_COMMENT);
-  for (let n = comments.nextNode(); n; n = comments.nextNode()) {
-    const number = leaf.exec((n as Comment).data)?.[1];
-    const holder = n.parentElement;
-    if (number === undefined || !holder || n.nextSibling?.nodeType !== Node.TEXT_NODE) continue;
-    const high = parseFloat(window.getComputedStyle(holder).lineHeight);
-    const range = inside.createRange();
-    range.selectNode(n.nextSibling);
-    const lines = new Set([...range.getClientRects()].map((r) => Math.round(r.top))).size;
-    if (high > 0 && lines > 0) texts.push([Number(number), content(holder).width, lines * high]);
+  intrinsic([...whole.keys()], (e) => whole.get(e)!.push(content(e).width));
+  for (const e of whole.keys()) {
+    const measured = whole.get(e)!;
+    if (measured[1] === 0) parts.push([measured[0]!, -1, ...measured.slice(2)]);
   }
-  return [...all.values(), ...texts];
+  return [...whole.values(), ...parts];
 }
 
-/** What the comment before a text says that is to be measured. */
-const leaf = /^kr-leaf:(\d+)$/;
+interface Lines {
+  /** There is nothing else in the element. */
+  alone: boolean;
+  /** They are words alone, in lines that are as high as the element says. */
+  words: boolean;
+  count: number;
+}
+
+/** What stands in lines in an element, together between its blocks. */
+function linesOf(element: HTMLElement): Lines[] {
+  const window = element.ownerDocument.defaultView!;
+  const { lineHeight } = window.getComputedStyle(element);
+  const all: Node[][] = [];
+  let [open, blocks] = [false, false];
+  for (const n of element.childNodes) {
+    if (n.nodeType === Node.TEXT_NODE) {
+      if (n.textContent!.trim() === "") continue;
+    } else if (n.nodeType === Node.ELEMENT_NODE) {
+      const s = window.getComputedStyle(n as HTMLElement);
+      if (s.display === "none" || s.position === "absolute" || s.position === "fixed") continue;
+      if (!s.display.startsWith("inline") || s.float !== "none") {
+        [open, blocks] = [false, true];
+        continue;
+      }
+    } else continue;
+    if (!open) all.push([]);
+    open = true;
+    all.at(-1)!.push(n);
+  }
+  return all.map((nodes) => {
+    const range = element.ownerDocument.createRange();
+    range.setStartBefore(nodes[0]!);
+    range.setEndAfter(nodes.at(-1)!);
+    const words = nodes.every((n) => {
+      if (n.nodeType === Node.TEXT_NODE) return true;
+      return [n as HTMLElement, ...(n as HTMLElement).querySelectorAll("*")].every((e) => {
+        const s = window.getComputedStyle(e);
+        return (
+          s.display === "inline" && s.lineHeight === lineHeight && !e.matches("img, svg, video, canvas, iframe, input")
+        );
+      });
+    });
+    const tops = new Set([...range.getClientRects()].filter((r) => r.width > 0).map((r) => Math.round(r.bottom)));
+    return { alone: all.length === 1 && !blocks, words, count: tops.size };
+  });
+}
 
 /** The element that a column's content stands in: itself, or the one inside it. */
 function holderOf(column: HTMLElement): HTMLElement {
