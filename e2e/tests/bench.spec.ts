@@ -368,7 +368,7 @@ test("off the grid, and what a technique cannot do, are said where they are", as
 test("change points stand on the width bar, and the lane follows its thumb over one", async ({ page, app }) => {
   await openBench(page, app, "/gullwing-point/sightings");
   await cell(page, "links", "mid").click();
-  await page.keyboard.type("0_=_4\n");
+  await page.keyboard.type("0_=_3\n");
   const tick = page.locator("[data-change]").first();
   await expect(tick).toHaveAttribute("title", /^Lines change at [\d.]+ px: Masthead$/);
   const at = Number(await tick.getAttribute("data-change"));

@@ -162,7 +162,9 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 18:
 		o.AddContainer = &AddContainer{Near: id(), Before: r.IntN(2) == 0}
 	case 19:
-		o.Rename = &Rename{id()}
+		if o.Rename = (&Rename{id()}); r.IntN(2) == 0 {
+			o.Rename, o.Style = nil, &Style{[]string{"", "p { margin: 0 }", "@import url(x.css"}[r.IntN(3)]}
+		}
 	case 9:
 		o.DropPage = &DropPage{}
 	case 20:

@@ -51,6 +51,7 @@ type Operation struct {
 	AddPage      *AddPage      `json:"addPage,omitzero"`
 	Rename       *Rename       `json:"rename,omitzero"`
 	OwnRules     *OwnRules     `json:"ownRules,omitzero"`
+	Style        *Style        `json:"style,omitzero"`
 	KeepRecipe   *KeepRecipe   `json:"keepRecipe,omitzero"`
 	DropRecipe   *DropRecipe   `json:"dropRecipe,omitzero"`
 	DropPage     *DropPage     `json:"dropPage,omitzero"`
@@ -303,6 +304,11 @@ type Fill struct {
 // the kit has no class for.
 type OwnRules struct {
 	Allow bool `json:"allow"`
+}
+
+// Style gives a page that is made here its own stylesheet, which is linked after the kit's.
+type Style struct {
+	Text string `json:"text" maxLength:"262144" doc:"CSS. When empty, it is what such a stylesheet begins with."`
 }
 
 // Together does several operations on one page as one. None may be of the

@@ -41,7 +41,8 @@ type Bench struct {
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
 
-	Measured int `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
+	Style    string `json:"style" doc:"The page's own stylesheet; empty of a page from HTML, which has those that its file links."`
+	Measured int    `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
 
 	Code     Code     `json:"code"`
 	Document []string `json:"document" doc:"The page as it is taken away, in lines, for frames to show: its elements are marked with their nodes, its pictures have the addresses of this server. Empty where the page is long."`
@@ -92,6 +93,7 @@ type KitRef struct {
 type Breakpoint struct {
 	Name  string  `json:"name"`
 	Range string  `json:"range" doc:"The viewport widths it serves, as a person reads them."`
+	From  string  `json:"from" doc:"Its lower edge as the kit has it, in px or em."`
 	Low   float64 `json:"low" doc:"The narrowest viewport it serves."`
 	High  float64 `json:"high" doc:"The widest viewport its lane is drawn at."`
 	Units string  `json:"units" doc:"The kit's columns here: a number, or ratios."`
@@ -151,6 +153,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
 	}
 	traits := origin.TraitsOf(pg, k)
+	if !traits.File {
+		b.Style = ship.OwnText(pg)
+	}
 	b.Kit.OwnRules, b.Mixins, b.Kept = traits.OwnRules, traits.Mixins, traits.Kept
 	b.Can, b.Forms = Can{traits.Marks, traits.Ends, traits.File}, ship.Offered(l, p)
 	for _, other := range p.Pages {
@@ -179,7 +184,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		if i+1 == len(k.Breakpoints) {
 			label = kit.Number(low) + " and up"
 		}
-		b.Breakpoints = append(b.Breakpoints, Breakpoint{bp.Name, label, low, high, k.ColumnsAt(i).String()})
+		b.Breakpoints = append(b.Breakpoints, Breakpoint{bp.Name, label, bp.From.String(), low, high, k.ColumnsAt(i).String()})
 		width := bp.Lane.Px()
 		if chosen, ok := v.Lanes[bp.Name]; ok {
 			width = min(max(chosen, low), high)

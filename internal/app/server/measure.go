@@ -13,6 +13,8 @@ import (
 	"kitrows/internal/app/store"
 	"kitrows/internal/plan/content"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/ship"
 )
 
 // books are what browsers measured of the content of pages. They are kept beside the projects: no edit makes them, and
@@ -70,6 +72,7 @@ func (v *Server) measureRoutes(path string) {
 		Errors:       []int{http.StatusNotFound, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
+		As   string `query:"as" enum:"classes,mixins" default:"classes" doc:"In which form it was measured."`
 		Body struct {
 			Revision int              `json:"revision" doc:"The revision that was measured. Measures of another than the newest are left."`
 			Measured int              `json:"measured" doc:"What the client's Bench says of measures."`
@@ -84,7 +87,7 @@ func (v *Server) measureRoutes(path string) {
 			return &changeAnswer{}, nil
 		}
 		book := v.books.of(ctx, in.Project, pg.ID)
-		l := layout.Real(k, pg, book)
+		l := ship.Shown(layout.Real(k, pg, book), state.Project, code.Options{Mixed: in.As == "mixins"})
 		fresh := false
 		for i := range in.Body.Widths {
 			fresh = in.Body.Widths[i].Keep(book, l) || fresh

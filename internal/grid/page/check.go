@@ -6,8 +6,10 @@ import (
 	"io/fs"
 	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/fault"
@@ -21,6 +23,7 @@ const (
 	MaxName  = kit.MaxName
 	MaxText  = 20000
 	MaxOwn   = 20 // classes of one's own on a node
+	MaxStyle = 256 << 10
 )
 
 var elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol"}
@@ -163,7 +166,10 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	case p.Origin == nil && !filePattern.MatchString(p.File):
 		c.wrong("file", p.File, "a file name such as index.html")
 	}
-	c.take(CheckLanguage(p.Language))
+	c.take(CheckLanguage(p.Language), CheckStyle(p.Style))
+	if p.Origin != nil && p.Style != "" {
+		c.wrong("style", "a stylesheet", "none: a page from HTML has those that its file links")
+	}
 	if c.origin = p.Origin != nil; c.origin {
 		c.ids = make(map[string]bool, len(p.Origin.Places))
 	}
@@ -172,6 +178,17 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 		c.take(p.Origin.Check(len(c.ids)))
 	}
 	return errors.Join(c.errs...)
+}
+
+// CheckStyle refuses what is too long for a page's own stylesheet, or no text. What is wrong in it browsers leave out.
+func CheckStyle(text string) error {
+	switch {
+	case len(text) > MaxStyle:
+		return fault.New("style", strconv.Itoa(len(text))+" bytes", "at most %d bytes", MaxStyle)
+	case !utf8.ValidString(text) || strings.ContainsRune(text, 0):
+		return fault.New("style", "bytes that are no text", "CSS in UTF-8")
+	}
+	return nil
 }
 
 type checker struct {

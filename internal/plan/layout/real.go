@@ -30,6 +30,14 @@ func Real(k *kit.Kit, p *page.Page, book *content.Book) *Layout {
 	return l
 }
 
+// Like works out another page, with its content as this one has it: as measured in the same book, or as declared.
+func (l *Layout) Like(k *kit.Kit, p *page.Page) *Layout {
+	if l.real == nil {
+		return Of(k, p)
+	}
+	return Real(k, p, l.real.book)
+}
+
 // find finds the runs of the page.
 func (c *real) find(l *Layout) {
 	c.runs, c.look = make([]*content.Run, len(l.nodes)), make([]uint64, len(l.nodes))

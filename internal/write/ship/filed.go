@@ -115,7 +115,7 @@ func inForm(l *layout.Layout, pr *project.Project, byMixins bool) *layout.Layout
 	if err != nil {
 		return l // a class that it would need is not to be had
 	}
-	return layout.Of(l.Kit(), next)
+	return l.Like(l.Kit(), next)
 }
 
 // document is the file of the page as it is, with the stylesheets that it links inside, those of the kit first

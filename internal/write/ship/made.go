@@ -28,7 +28,7 @@ type made struct {
 // native is a page on a kit of ours with the numbers of its own, as one that is made here: mixins and components are
 // written from it.
 func native(l *layout.Layout) *layout.Layout {
-	return layout.Of(l.Kit().Native(), origin.Plain(l.Page(), l.Kit()))
+	return l.Like(l.Kit().Native(), origin.Plain(l.Page(), l.Kit()))
 }
 
 func (m made) layout() *layout.Layout { return m.l }

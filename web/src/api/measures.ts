@@ -3,6 +3,7 @@ import { useCallback, useEffect, useRef } from "react";
 import type { Measures } from "../page/measure";
 import { keyOf, type Place } from "./bench";
 import { api, orRefuse, type Bench } from "./client";
+import type { As } from "./code";
 import { benchOf } from "./delta";
 import { useLook } from "./look";
 
@@ -19,19 +20,21 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
     latest.current = { place, look, bench };
   });
   const waiting = useRef(new Map<number, { measures: Measures; document: readonly string[] }>());
-  const sent = useRef(new Map<number, string>());
+  const sent = useRef({ document: [] as readonly string[], widths: new Map<number, string>() });
   const timer = useRef(0);
   useEffect(() => () => clearTimeout(timer.current), []);
 
   const send = useCallback(async () => {
     const { place, look, bench } = latest.current;
+    if (sent.current.document !== bench.document) sent.current = { document: bench.document, widths: new Map() };
+    const known = sent.current.widths;
     const widths = [...waiting.current.values()]
       .filter(({ document }) => document === bench.document) // not of what is only tried, or was before
       .map(({ measures }) => measures)
-      .filter((m) => sent.current.get(m.width) !== JSON.stringify(m));
+      .filter((m) => known.get(m.width) !== JSON.stringify(m));
     waiting.current.clear();
     if (widths.length === 0) return;
-    for (const m of widths) sent.current.set(m.width, JSON.stringify(m));
+    for (const m of widths) known.set(m.width, JSON.stringify(m));
     try {
       const answer = orRefuse(
         await api.POST("/api/projects/{project}/pages/{page}/measures", {
@@ -46,7 +49,7 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
       if (next) queries.setQueryData(key, next);
       else void queries.invalidateQueries({ queryKey: key });
     } catch {
-      sent.current.clear(); // they are measured again after the next edit
+      known.clear(); // they are measured again after the next edit
     }
   }, [queries]);
 
@@ -61,10 +64,10 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
 }
 
 /** Keeps what was measured of a page as the Bench has it. */
-export async function keepMeasures(place: Place, bench: Bench, widths: Measures[]) {
+export async function keepMeasures(place: Place, bench: Bench, as: As, widths: Measures[]) {
   orRefuse(
     await api.POST("/api/projects/{project}/pages/{page}/measures", {
-      params: { path: place },
+      params: { path: place, query: { as } },
       body: { revision: bench.revision, measured: bench.measured, widths },
     }),
   );

@@ -208,7 +208,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
                 Close the panel
               </Button>
               <Selection />
-              <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} />
+              <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} onTry={onTry} />
             </div>
             <CodePanel bench={bench} tried={tried} place={place} onDo={onDo} onTry={onTry} />
           </aside>

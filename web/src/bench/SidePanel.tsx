@@ -1,6 +1,6 @@
 import { Suspense } from "react";
 import { Tabs } from "radix-ui";
-import type { Bench, SheetNode } from "../api/client";
+import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
 import { useView, type Panel } from "./view";
@@ -8,6 +8,7 @@ import { WhyPanel } from "./WhyPanel";
 import { later, unfetched } from "../parts/later";
 
 const ContentPanel = later(() => import("./ContentPanel"), unfetched);
+const StylesPanel = later(() => import("./StylesPanel"), unfetched);
 const HistoryPanel = later(() => import("./HistoryPanel"), unfetched);
 
 interface Props {
@@ -16,16 +17,18 @@ interface Props {
   node: SheetNode | undefined;
   focus: string;
   onDo: (deed: Deed) => Promise<Bench | null>;
+  onTry: (operation: Operation | null) => void;
 }
 
 const panels: readonly (readonly [Panel, string])[] = [
   ["why", "Why"],
   ["content", "Content"],
+  ["styles", "Styles"],
   ["history", "History"],
 ];
 
 /** What there is to know and do beside the sheet, one at a time. */
-export function SidePanel({ bench, place, node, focus, onDo }: Props) {
+export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
   const panel = useView((v) => v.panel);
   const setPanel = useView((v) => v.setPanel);
   return (
@@ -51,6 +54,11 @@ export function SidePanel({ bench, place, node, focus, onDo }: Props) {
       <Tabs.Content value="content" className="pt-2">
         <Suspense>
           <ContentPanel bench={bench} place={place} node={node} onDo={onDo} />
+        </Suspense>
+      </Tabs.Content>
+      <Tabs.Content value="styles" className="pt-2">
+        <Suspense>
+          <StylesPanel bench={bench} focus={focus} onDo={onDo} onTry={onTry} />
         </Suspense>
       </Tabs.Content>
       <Tabs.Content value="history" className="pt-2">

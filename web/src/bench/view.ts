@@ -8,7 +8,7 @@ export interface Spot {
 }
 
 /** What the side panel shows besides the selection and the code. */
-export type Panel = "why" | "content" | "history";
+export type Panel = "why" | "content" | "styles" | "history";
 
 /** How the Bench is looked at. It is this window's own and no part of the
  *  project. */

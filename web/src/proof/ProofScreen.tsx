@@ -42,7 +42,7 @@ export default function ProofScreen() {
 
   // What stands in columns is measured first: the plan goes by it.
   const prepare = async (frame: HTMLIFrameElement, widths: number[], stopped: () => boolean) => {
-    await keepMeasures(place, bench, await measureAll(frame, widths, bench.nodes, stopped));
+    await keepMeasures(place, bench, as, await measureAll(frame, widths, bench.nodes, stopped));
     return plannedOf(place, as);
   };
 
