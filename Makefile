@@ -86,7 +86,7 @@ check-web:
 ## trial: the long judges: many more random pages, and stylesheets of other hands, against the browser and the compilers
 trial: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
 	TRIAL=1 go test -timeout 60m ./internal/...
-	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) TANGLED=$(or $(TANGLED),150) \
+	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) REAL_PAGES=$(or $(REAL_PAGES),150) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) TANGLED=$(or $(TANGLED),150) \
 	npx --no-install playwright test agreement foreign documents mixins
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser

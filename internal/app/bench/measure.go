@@ -13,6 +13,7 @@ import (
 type Measures struct {
 	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
 	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
+	Frames  []FrameMeasure  `json:"frames,omitempty" maxItems:"20000" doc:"Of the sections, containers, rows and columns of a page with styles of its own."`
 	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, or −1 for all of it; the width of its content box; their height and, where they are known, how wide they are by themselves and at least."`
 }
 
@@ -23,6 +24,15 @@ type ColumnMeasure struct {
 	Runs  []RunMeasure `json:"runs" maxItems:"500" doc:"Of the blocks that stand together in it."`
 
 	Intrinsic []float64 `json:"intrinsic,omitempty" maxItems:"2" doc:"Of a column as wide as its content: how wide that is by itself, and how wide the widest of what cannot break is."`
+}
+
+// A FrameMeasure is what a page's own styles give to an element.
+type FrameMeasure struct {
+	ID   string    `json:"id" maxLength:"48"`
+	Pad  []float64 `json:"pad" minItems:"4" maxItems:"4" doc:"Padding with the border: top, right, bottom, left."`
+	Gap  float64   `json:"gap" doc:"From what stands before it."`
+	Tail float64   `json:"tail" doc:"From the last that stands in it to its end."`
+	At   []float64 `json:"at" minItems:"2" maxItems:"2" doc:"Where its border box is: x, and its width."`
 }
 
 // A RunMeasure is where the blocks of a run stand.
@@ -61,6 +71,7 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 			book.PutIntrinsic(column, l.Look(c.ID), i, content.Intrinsic{Wide: c.Intrinsic[0], Least: c.Intrinsic[1]})
 		}
 	}
+	m.frames(book, l, i)
 	leaves := l.Foreign().Leaves()
 	for _, leaf := range m.Leaves {
 		if len(leaf) < 4 || !fine(leaf...) || leaf[0] < 0 || int(leaf[0]) >= len(leaves) {
@@ -78,6 +89,37 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 	}
 	return book.Version() != had
 }
+
+// frames keeps what own styles give to elements. Those that are elsewhere than the plan has them, with that, are in doubt.
+func (m *Measures) frames(book *content.Book, l *layout.Layout, i int) {
+	if len(m.Frames) == 0 {
+		return
+	}
+	put := func(off map[string]bool) {
+		for _, f := range m.Frames {
+			if look := l.Look(f.ID); look != 0 && len(f.Pad) == 4 && fine(f.Pad...) && fine(f.Gap, f.Tail) {
+				book.PutFrame(f.ID, look, i, m.Width, content.Frame{Pad: [4]float64(f.Pad), Gap: f.Gap, Tail: f.Tail, Off: off[f.ID]})
+			}
+		}
+	}
+	put(nil)
+	at := map[string][]float64{}
+	for _, f := range m.Frames {
+		at[f.ID] = f.At
+	}
+	off := map[string]bool{}
+	for _, b := range layout.Real(l.Kit(), l.Page(), book).Plan(m.Width).Boxes {
+		if is := at[b.ID]; len(is) == 2 && b.Shown && (math.Abs(b.X-is[0]) > most || math.Abs(b.Width-is[1]) > most) {
+			off[b.ID] = true
+		}
+	}
+	if len(off) > 0 {
+		put(off)
+	}
+}
+
+// most is how far a box may be from where the plan has it, in px.
+const most = .5
 
 // fine reports whether numbers can be lengths on a page.
 func fine(all ...float64) bool {

@@ -21,6 +21,7 @@ type Book struct {
 	runs     map[place][]*measured // by the time they were measured, the last at the end
 	naturals map[string][]*single
 	leaves   map[uint64]*Leaf
+	frames   map[string]*framed // by node
 	version  int
 }
 
@@ -253,6 +254,7 @@ type kept struct {
 	Runs     []keptRun            `json:"runs"`
 	Naturals map[string][]*single `json:"naturals"`
 	Leaves   []keptLeaf           `json:"leaves"`
+	Frames   map[string]*framed   `json:"frames"`
 }
 
 type keptLeaf struct {
@@ -270,7 +272,7 @@ type keptRun struct {
 func (b *Book) MarshalJSON() ([]byte, error) {
 	b.mu.RLock()
 	defer b.mu.RUnlock()
-	all := kept{Naturals: b.naturals}
+	all := kept{Naturals: b.naturals, Frames: b.frames}
 	for at, times := range b.runs {
 		all.Runs = append(all.Runs, keptRun{at.column, at.number, times})
 	}
@@ -296,7 +298,7 @@ func (b *Book) UnmarshalJSON(text []byte) error {
 	for _, r := range all.Runs {
 		b.runs[place{r.Column, r.Number}] = r.Times
 	}
-	b.leaves = map[uint64]*Leaf{}
+	b.leaves, b.frames = map[uint64]*Leaf{}, all.Frames
 	for _, l := range all.Leaves {
 		b.leaves[l.Digest] = l.Leaf
 	}

@@ -88,19 +88,23 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 	top := y
 	for v := m.plan.Width; n < end; n = m.l.nodes[n].end {
 		node := &m.l.nodes[n]
+		y += m.gap(n, 0)
 		box := Box{ID: node.ID, Kind: node.Kind, Y: y, Width: v, Shown: true, Node: n}
 		self, height := len(m.plan.Boxes), 0.0
 		if node.Kind == page.Section {
 			m.box(box)
-			height = m.frames(n+1, node.end, y)
+			_, top, _, pad := m.framed(n, 0, y, 0, 0, measure.Plain(v))
+			height = pad[0] + m.frames(n+1, node.end, top) + m.end(n) + pad[2]
 		} else {
 			f := m.l.kit.Frame(m.i, v, node.Frame.HolderAt(m.l.kit, m.i))
 			m.plan.Until = min(m.plan.Until, f.Until)
 			box.X, box.Width = measure.Floor64((v-f.Outer.Px)/2), f.Outer.Px
 			box.Before = (f.Outer.Px - f.Content.Px) / 2
 			box.After = box.Before
+			x, top, w, pad := m.framed(n, box.X, y, box.Before, box.After, f.Content)
+			box.Before, box.After = pad[3], pad[1]
 			m.box(box)
-			height = m.stack(n, box.X+box.Before, y, f.Content)
+			height = pad[0] + m.stack(n, x, top, w) + m.end(n) + pad[2]
 		}
 		m.plan.Boxes[self].Height = height
 		m.plan.Boxes[self].Estimated = m.unsure
@@ -125,9 +129,11 @@ func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
 	m.l.children(n, func(c int32) {
 		switch child := m.l.nodes[c]; child.Kind {
 		case page.Row:
+			lines := 0.0
 			if c > n+1 {
-				y += m.stage.lines
+				lines = m.stage.lines
 			}
+			y += m.gap(c, lines)
 			y += m.row(c, x, y, w)
 		case page.Block:
 			h := child.Content.HeightIn(m.l.kit, m.i, w.Px)
@@ -141,10 +147,12 @@ func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
 // row places a row and everything in it and gives its height.
 func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 	r := m.stage.row(n)
-	top, t := y, r.Track(w)
+	top, left := y, x
+	x, y, w, pad := m.framed(n, x, y, 0, 0, w)
+	t := r.Track(w)
 	out, _ := t.Out()
 	x -= out
-	self := m.box(Box{ID: r.ID, Kind: page.Row, X: x, Y: y, Width: t.Row(), Shown: true, Node: n})
+	self := m.box(Box{ID: r.ID, Kind: page.Row, X: left - out, Y: top, Width: pad[3] + t.Row() + pad[1], Shown: true, Node: n})
 	first := len(m.runs)
 	m.runs = r.Break(&t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
@@ -173,6 +181,7 @@ func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 			}
 		})
 	}
+	y += pad[2]
 	m.plan.Boxes[self].Height = y - top
 	m.plan.Boxes[self].Estimated = m.unsure
 	return y - top
@@ -199,10 +208,11 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 	r.Place(run, t, func(c *Cell, s Spot) {
 		left := x + start + s.X.Px
 		padBefore, padAfter := c.Padding(t)
-		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - padBefore, Y: y,
-			Width: padBefore + s.Width.Px + padAfter, Before: padBefore, After: padAfter, Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
 		m.unsure = before
-		h := m.stack(c.index, left, y, s.Width)
+		cx, cy, w, pad := m.framed(c.index, left-padBefore, y, padBefore, padAfter, s.Width)
+		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - padBefore, Y: y,
+			Width: padBefore + s.Width.Px + padAfter, Before: pad[3], After: pad[1], Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
+		h := pad[0] + m.stack(c.index, cx, cy, w) + pad[2]
 		m.plan.Boxes[self].Estimated = m.unsure
 		after = after || m.unsure
 		if r.Technique == kit.Float {

@@ -18,7 +18,7 @@ type real struct {
 	book *content.Book
 	code func() *Layout // what code is written from
 	runs []*content.Run // by the node that a run begins with; of a row before which nothing stands, or a column, none
-	look []uint64       // of columns, by node: what besides the blocks decides how they look
+	look []uint64       // of all but blocks, by node: what besides the blocks decides how they look
 }
 
 // Real works out page p, laid out on k, with its content as a browser shows it: as measured in book, else estimated.
@@ -108,8 +108,11 @@ func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64
 	var before page.Kind
 	m.l.children(n, func(child int32) {
 		if m.l.nodes[child].Kind == page.Row {
-			if before == page.Row {
-				y += m.stage.lines
+			switch before {
+			case page.Row:
+				y += m.gap(child, m.stage.lines)
+			case "":
+				y += m.gap(child, 0)
 			}
 			y += m.row(child, x, y, w)
 		} else if run := c.runs[child]; run != nil {
@@ -124,7 +127,57 @@ func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64
 		}
 		before = m.l.nodes[child].Kind
 	})
+	if before == page.Row {
+		y += m.end(n)
+	}
 	return y - top
+}
+
+// frame is what the page's own styles give to the element of the node at n; there is none where the page has no styles
+// of its own but those that all begin with. What was not measured is in doubt from there on.
+func (c *real) frame(m *maker, n int32) (f content.Frame, is bool) {
+	if m.l.page.Style == "" {
+		return f, false
+	}
+	f, known := c.book.Frame(m.l.nodes[n].ID, c.look[n], m.i, m.plan.Width)
+	m.unsure = m.unsure || !known || f.Off
+	return f, known || f != (content.Frame{})
+}
+
+// end is how far what stands last in the node at n is from its end, by the page's own styles.
+func (m *maker) end(n int32) float64 {
+	if m.l.real == nil {
+		return 0
+	}
+	f, _ := m.l.real.frame(m, n)
+	return f.Tail
+}
+
+// framed is the content box of the node at n, whose border box begins at x and y, with the padding that the kit gives at
+// its sides, and is w wide without it; and the padding that it has, by the page's own styles.
+func (m *maker) framed(n int32, x, y, before, after float64, w measure.Measure) (cx, cy float64, cw measure.Measure,
+	pad [4]float64) {
+	pad = [4]float64{0, after, 0, before}
+	if m.l.real != nil {
+		if f, is := m.l.real.frame(m, n); is {
+			pad = f.Pad
+		}
+	}
+	cw = w
+	if by := before + after - pad[1] - pad[3]; by != 0 {
+		cw = w.Plus(measure.Plain(by)).AtLeastZero()
+	}
+	return x + pad[3], y + pad[0], cw, pad
+}
+
+// gap is how far the node at n is from what stands before it, where the page's own styles say so; else what the kit says.
+func (m *maker) gap(n int32, kits float64) float64 {
+	if m.l.real != nil {
+		if f, is := m.l.real.frame(m, n); is {
+			return f.Gap
+		}
+	}
+	return kits
 }
 
 // Code is the layout that code is written from: that of the page with blocks as high as declared, for code is the same
@@ -163,9 +216,9 @@ func (l *Layout) Runs(column string) map[int]*content.Run {
 	return all
 }
 
-// Look is what besides its content decides how the column of that id looks.
-func (l *Layout) Look(column string) uint64 {
-	if n, ok := l.index()[column]; ok && l.real != nil {
+// Look is what besides its content decides how the section, container, row or column of that id looks.
+func (l *Layout) Look(id string) uint64 {
+	if n, ok := l.index()[id]; ok && l.real != nil {
 		return l.real.look[n]
 	}
 	return 0

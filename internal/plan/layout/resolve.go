@@ -196,6 +196,11 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 		if real := r.l.real; real != nil {
 			is, sure := real.book.Intrinsic(node, real.look[c], r.l.kit, r.i)
 			cell.Content, cell.Least, cell.Unsure = is.Wide, is.Least, !sure
+			if r.l.page.Style != "" && !r.l.kit.GutterPlace.IsInside() { // with the padding of the page's own styles
+				f, _ := real.book.Frame(node.ID, real.look[c], r.i, 0)
+				cell.Content += f.Pad[1] + f.Pad[3]
+				cell.Least += f.Pad[1] + f.Pad[3]
+			}
 		} else {
 			cell.Content = r.contentWidth(node)
 			cell.Least = cell.Content // a block that is held does not break

@@ -100,6 +100,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
                 shown={over}
                 nodes={bench.nodes}
                 lane={lane}
+                styled={bench.styled}
                 onMeasure={onMeasure}
               />
             )}

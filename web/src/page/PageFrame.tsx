@@ -1,6 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Lane, SheetNode } from "../api/client";
-import { measureContent, type Measures } from "./measure";
+import { idsOf, measureContent, type Measures } from "./measure";
 import { patch } from "./patch";
 
 interface Props {
@@ -18,6 +18,8 @@ interface Props {
   shown: boolean;
   nodes: readonly SheetNode[];
   lane: Lane;
+  /** The page has styles of its own. */
+  styled: boolean;
   /** Takes what was measured of the page's content, in the document that was. */
   onMeasure: (measures: Measures, document: readonly string[]) => void;
 }
@@ -26,7 +28,19 @@ interface Props {
 const windowHeight = 800;
 
 /** The page itself, as a browser shows it at a width, scaled. No script runs in it. */
-export function PageFrame({ address, document, title, width, height, scale, shown, nodes, lane, onMeasure }: Props) {
+export function PageFrame({
+  address,
+  document,
+  title,
+  width,
+  height,
+  scale,
+  shown,
+  nodes,
+  lane,
+  styled,
+  onMeasure,
+}: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [source] = useState(address);
   const [loaded, setLoaded] = useState(false);
@@ -41,9 +55,9 @@ export function PageFrame({ address, document, title, width, height, scale, show
   }, [loaded, document]);
 
   // Measured when the browser has time, and again when a picture or a font has come.
-  const latest = useRef({ nodes, lane, onMeasure, height });
+  const latest = useRef({ nodes, lane, styled, onMeasure, height });
   useLayoutEffect(() => {
-    latest.current = { nodes, lane, onMeasure, height };
+    latest.current = { nodes, lane, styled, onMeasure, height };
   });
   useEffect(() => {
     const element = frame.current;
@@ -54,8 +68,9 @@ export function PageFrame({ address, document, title, width, height, scale, show
       const now = latest.current;
       element.style.height = `${windowHeight}px`;
       const measured = measureContent(inside, {
-        columns: new Set(now.nodes.filter((n) => n.kind === "column").map((n) => n.id)),
-        rows: new Set(now.nodes.filter((n) => n.kind === "row").map((n) => n.id)),
+        columns: idsOf(now.nodes, "column"),
+        rows: idsOf(now.nodes, "row"),
+        frames: now.styled ? idsOf(now.nodes, "section", "container") : null,
         natural: new Set(now.lane.boxes.filter((b) => b.span === "natural").map((b) => b.id)),
       });
       element.style.height = `${now.height}px`;

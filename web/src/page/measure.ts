@@ -1,7 +1,9 @@
+import type { SheetNode } from "../api/client";
 import type { components } from "../api/schema";
 
 export type Measures = components["schemas"]["Measures"];
 type Column = components["schemas"]["ColumnMeasure"];
+type Frame = components["schemas"]["FrameMeasure"];
 type Run = components["schemas"]["RunMeasure"];
 
 /** What of the page's nodes is asked for: which are columns and rows, and which columns are as wide as their content. */
@@ -9,7 +11,13 @@ export interface Asked {
   columns: ReadonlySet<string>;
   rows: ReadonlySet<string>;
   natural: ReadonlySet<string>;
+  /** Sections and containers, where the page has styles of its own that may reach them. */
+  frames: ReadonlySet<string> | null;
 }
+
+/** The ids of nodes of some kinds. */
+export const idsOf = (nodes: readonly SheetNode[], ...kinds: SheetNode["kind"][]) =>
+  new Set(nodes.filter((n) => kinds.includes(n.kind)).map((n) => n.id));
 
 /** What the comments begin with between which a block of HTML stands. */
 const begins = "kr:";
@@ -35,10 +43,38 @@ export function measureContent(inside: Document, asked: Asked): Omit<Measures, "
       const column = all.find((c) => c.id === e.dataset.node);
       (column!.intrinsic ??= [])[how] = content(holderOf(e)).width;
     });
-    return { columns: all, leaves: leavesOf(inside) };
+    const frames = asked.frames ? framesOf(inside, asked, asked.frames) : [];
+    return { columns: all, frames, leaves: leavesOf(inside) };
   } finally {
     loose.remove();
   }
+}
+
+/** What the page's own styles give to the elements of the grid. */
+function framesOf(inside: Document, { columns, rows }: Asked, others: ReadonlySet<string>): Frame[] {
+  const all: Frame[] = [];
+  for (const e of inside.querySelectorAll<HTMLElement>("[data-node]")) {
+    const id = e.dataset.node!;
+    if (!(columns.has(id) || rows.has(id) || others.has(id)) || e.getClientRects().length === 0) continue;
+    const [rect, box] = [e.getBoundingClientRect(), content(e)];
+    const marked = (n: Element | null): n is HTMLElement => !!n && (n as HTMLElement).dataset?.node !== undefined;
+    const before = e.previousElementSibling;
+    const top = marked(before)
+      ? before.getBoundingClientRect().bottom
+      : e.parentElement === inside.body
+        ? 0
+        : content(e.parentElement!).y;
+    const last = e.lastElementChild;
+    const held = marked(last) && (rows.has(last.dataset.node!) || others.has(last.dataset.node!));
+    all.push({
+      id,
+      pad: [box.y - rect.y, rect.right - box.x - box.width, rect.bottom - box.bottom, box.x - rect.x],
+      gap: columns.has(id) ? 0 : rect.top - top,
+      tail: held ? box.bottom - last.getBoundingClientRect().bottom : 0,
+      at: [rect.x, rect.width],
+    });
+  }
+  return all;
 }
 
 /** Gives elements all the room that they would take, and then none, and takes what is measured of each of them then. */

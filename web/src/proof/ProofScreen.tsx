@@ -42,7 +42,7 @@ export default function ProofScreen() {
 
   // What stands in columns is measured first: the plan goes by it.
   const prepare = async (frame: HTMLIFrameElement, widths: number[], stopped: () => boolean) => {
-    await keepMeasures(place, bench, as, await measureAll(frame, widths, bench.nodes, stopped));
+    await keepMeasures(place, bench, as, await measureAll(frame, widths, bench.nodes, bench.styled, stopped));
     return plannedOf(place, as);
   };
 
@@ -122,8 +122,8 @@ export default function ProofScreen() {
             <iframe
               key={`${bench.revision} ${as}`}
               title={`${bench.page.name} at ${width} px`}
-              sandbox=""
-              src={document}
+              sandbox="allow-same-origin"
+              src={`${document}&measured`}
               className="origin-top-left border border-line bg-white"
               style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
             />

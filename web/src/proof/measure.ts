@@ -1,5 +1,5 @@
 import type { Planned, SheetNode } from "../api/client";
-import { elementsOf, isShown, measureContent, rectOf, type Measures } from "../page/measure";
+import { elementsOf, idsOf, isShown, measureContent, rectOf, type Measures } from "../page/measure";
 
 /** How far apart, in px, a box may be from its plan and still agree with it. */
 export const allowed = 0.5;
@@ -37,10 +37,15 @@ export async function measureAll(
   frame: HTMLIFrameElement,
   widths: number[],
   nodes: readonly SheetNode[],
+  styled: boolean,
   stopped: () => boolean,
 ): Promise<Measures[]> {
-  const ids = (kind: SheetNode["kind"]) => new Set(nodes.filter((n) => n.kind === kind).map((n) => n.id));
-  const asked = { columns: ids("column"), rows: ids("row"), natural: naturalOf(nodes) };
+  const asked = {
+    columns: idsOf(nodes, "column"),
+    rows: idsOf(nodes, "row"),
+    natural: naturalOf(nodes),
+    frames: styled ? idsOf(nodes, "section", "container") : null,
+  };
   const all: Measures[] = [];
   for (const width of widths) {
     frame.style.width = `${width}px`;

@@ -1,0 +1,142 @@
+import { expect, front, openBench, test } from "./app";
+import { printed } from "./printed";
+import { expectNoViolations } from "./violations";
+
+// Pages of real content: once it is measured, every box that the plan is sure of is where this browser has it, in the code
+// as it is taken away (domain 6.11).
+
+const pages = Number(process.env.REAL_PAGES ?? 12); // from each seed; make trial has many more
+
+for (const [seed, scale] of [
+  [11, 1],
+  [12, 2],
+] as const) {
+  test.describe(() => {
+    test.use({ deviceScaleFactor: scale });
+    test(`random pages of real content agree once they are measured, seed ${seed}, ${scale}x`, async ({
+      page,
+      app,
+    }) => {
+      test.setTimeout(60_000 + pages * 6_000);
+      const files = await printed("trial", "-real", "-pages", String(pages), "-seed", String(seed));
+      let [boxes, guessed] = [0, 0];
+      const wrong: string[] = [];
+      for (const [i, file] of files.entries()) {
+        const { kits, pages: of } = JSON.parse(file) as { kits: { technique: string }[]; pages: { id: string }[] };
+        const added = await page.request.post(`${app}/api/projects`, {
+          data: file,
+          headers: { "content-type": "application/vnd.kitrows+json" },
+        });
+        const { id } = (await added.json()) as { id: string };
+        await page.goto(`${app}/${id}/${of[0]!.id}/proof`);
+        if (i % 3 === 2) await page.getByRole("radio", { name: "Mixins" }).click();
+        await page.getByRole("button", { name: "Measure" }).click();
+        const status = page.getByRole("status").filter({ hasText: "agree" });
+        await expect(status).toBeVisible();
+        const said = await status.innerText();
+        const number = (of: RegExp) => Number((of.exec(said)?.[1] ?? "0").replaceAll(",", ""));
+        boxes += number(/([\d,]+) boxes/);
+        guessed += number(/([\d,]+) of them only/);
+        if (!said.includes("Every box agrees")) {
+          const first = await page.locator("ul > li").first().innerText();
+          wrong.push(`page ${i}, ${kits[0]!.technique}: ${said} ${first}`);
+        }
+      }
+      console.log(`seed ${seed}: ${files.length} pages of real content, ${boxes} boxes, ${guessed} estimated`);
+      expect(wrong).toEqual([]);
+      expect(guessed / boxes).toBeLessThan(0.1);
+    });
+  });
+}
+
+test("lanes show the page; an edit patches it, and boxes stand on it", async ({ page, app }) => {
+  await openBench(page, app);
+  const frame = page.frameLocator('iframe[title="Front page at 1080 px"]');
+  await expect(frame.getByRole("heading", { name: "Gullwing Point" })).toBeVisible();
+  await frame.locator("body").evaluate((body) => Object.assign(body, { same: true }));
+  const column = page.locator('[data-lane="wide"] [data-column="tide-table"]');
+  const off = async () => {
+    const real = (await frame.locator('[data-node="tide-table"]').boundingBox())!;
+    const drawn = (await column.boundingBox())!;
+    return Math.max(...(["x", "y", "width", "height"] as const).map((side) => Math.abs(real[side] - drawn[side])));
+  };
+  await column.scrollIntoViewIfNeeded();
+  await expect.poll(off).toBeLessThan(2); // of the outline, half a px inside, and its stroke
+  await page.locator('[data-spot="tide-table/wide"]').click();
+  await page.keyboard.type("1_2\n");
+  await expect(frame.locator('[data-node="tide-table"]')).toHaveClass(/kr-take-2-wide/);
+  expect(await frame.locator("body").evaluate((body) => "same" in body)).toBe(true); // it was not loaded again
+  await expect.poll(off).toBeLessThan(2);
+  await page.keyboard.press("v");
+  await expect(page.locator('iframe[title="Front page at 1080 px"]')).toBeHidden();
+  await page.keyboard.press("v");
+  await page.keyboard.press("g");
+  await expect(page.getByRole("checkbox", { name: "units" })).toBeChecked();
+  await expectNoViolations(page);
+});
+
+test("the page's own styles are written, followed by every lane, undone, and taken away", async ({ page, app }) => {
+  await openBench(page, app);
+  await page.getByRole("tab", { name: "Styles" }).click();
+  const editor = page.getByRole("textbox", { name: "Styles of the page" });
+  await editor.click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type("\nh2 { color: #ff0000; border-top: 40px solid");
+  for (const width of [360, 1080]) {
+    const heading = page.frameLocator(`iframe[title="Front page at ${width} px"]`).locator("h2").first();
+    await expect(heading).toHaveCSS("color", "rgb(255, 0, 0)");
+  }
+  await page.keyboard.type(" #000 }");
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
+  const bench = async () =>
+    (await (await page.request.get(`${app}/api/projects${front.replace(/\/([^/]+)$/, "/pages/$1")}`)).json()) as {
+      lanes: { height: number; boxes: { guessed: boolean }[] }[];
+    };
+  await expect.poll(async () => (await bench()).lanes.flatMap((l) => l.boxes).filter((b) => b.guessed).length).toBe(0);
+  await page.getByRole("link", { name: "Take away" }).click();
+  await page.getByRole("button", { name: "page.css" }).click();
+  await expect(page.locator(".cm-content").getByText("border-top: 40px solid")).toBeVisible();
+  await page.goBack();
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  const heading = page.frameLocator('iframe[title="Front page at 1080 px"]').locator("h2").first();
+  await expect(heading).toHaveCSS("color", "rgb(0, 0, 0)");
+});
+
+test("hostile content runs nothing in lanes, and reaches nothing", async ({ page, app }) => {
+  const asked: string[] = [];
+  page.on("requestfinished", (r) => asked.push(r.url()));
+  page.on(
+    "requestfailed",
+    (r) => r.failure()?.errorText !== "csp" && asked.push(`${r.url()} ${r.failure()?.errorText}`),
+  );
+  page.on("dialog", () => asked.push("dialog"));
+  await openBench(page, app);
+  const { revision } = (await (
+    await page.request.get(`${app}/api/projects/gullwing-point/pages/front-page`)
+  ).json()) as { revision: number };
+  const text = `<script>parent.document.title = "taken"; fetch("https://example.org/a")</script>
+<img src="https://example.org/b.png" onerror="parent.document.title = 'taken'">
+<meta http-equiv="refresh" content="0;url=https://example.org/c"><base href="https://example.org/">
+<iframe src="https://example.org/d"></iframe><link rel="stylesheet" href="https://example.org/e.css">
+<svg onload="parent.document.title = 'taken'"></svg><p>Still here</p>`;
+  const content = { type: "html", text };
+  const style = `@import "https://example.org/f.css"; p { background: url(https://example.org/g.png) } </style><script>parent.document.title = "taken"</script>`;
+  const answer = await page.request.post(`${app}/api/projects/gullwing-point/pages/front-page/edits`, {
+    data: {
+      revision,
+      operation: {
+        together: {
+          steps: [{ addBlock: { column: "lead-story", content } }, { style: { text: style } }],
+          summary: "x",
+        },
+      },
+    },
+  });
+  expect(answer.ok()).toBe(true);
+  await expect(page.frameLocator('iframe[title="Front page at 1080 px"]').getByText("Still here")).toBeVisible();
+  await page.goto(`${app}${front}/proof`);
+  await expect(page.frameLocator('iframe[title^="Front page at"]').getByText("Still here")).toBeVisible();
+  await page.waitForTimeout(500);
+  expect(await page.title()).not.toBe("taken");
+  expect(asked.filter((url) => url === "dialog" || !url.startsWith(app))).toEqual([]);
+});
