@@ -82,3 +82,18 @@ func TestPlacesAreCarried(t *testing.T) {
 		}
 	}
 }
+
+// Uneven flexible boxes leave units after a column so that the next begins a line of its own, where it would fit beside it.
+func TestUnevenColumnsBeginALine(t *testing.T) {
+	k := sample.Twelve()
+	k.Columns = kit.Uneven(1, 2, 3, 2, 1)
+	l := Of(k, onePage(typed(t, "1 @1_1_1 1")))
+	row := l.Row("row", 0)
+	var fills []float64
+	for _, c := range row.Cells {
+		fills = append(fills, c.Fill)
+	}
+	if fmt.Sprint(fills) != "[4 0 0]" {
+		t.Errorf("units left after the columns: %v, want 4 after the first", fills)
+	}
+}

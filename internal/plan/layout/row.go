@@ -149,14 +149,14 @@ func (r *Row) filled(widest float64) (some bool) {
 	runs := r.Break(&t, nil, 0, new(float64))
 	for i, run := range runs[:max(0, len(runs)-1)] {
 		left := float64(r.Columns.N()) - run.Units
-		next := &r.Cells[runs[i+1].First]
+		last, next := &r.Cells[run.End-1], &r.Cells[runs[i+1].First]
+		last.Fill = 0 // it is not what the line uses
 		fits := false
 		for _, px := range []float64{r.Narrowest, widest} { // room and need are straight lines over the width
 			t := kit.NewTrack(r.Columns, r.Gutter, r.Where, measure.Plain(px))
 			fits = fits || r.used(run, &t).Px+t.Gutter.Px+r.needs(next, &t, 0).Px <= t.Content.Px+1
 		}
-		last := &r.Cells[run.End-1]
-		if last.Fill = 0; left > unitTolerance && fits {
+		if left > unitTolerance && fits {
 			last.Fill, some = left, true
 		}
 	}
