@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { brotliCompressSync } from "node:zlib";
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
+import { build } from "rolldown";
 import { defineConfig, type Plugin } from "vite";
 
 /** Scripts and styles compressed once, at their best, beside what they come from. */
@@ -16,8 +17,17 @@ const compressed: Plugin = {
   },
 };
 
+/** What measures a page's content by itself, in a browser that the command line names. */
+const headless: Plugin = {
+  name: "headless",
+  apply: "build",
+  async writeBundle({ dir = "" }) {
+    await build({ input: "src/page/headless.ts", output: { file: join(dir, "measure.js"), format: "iife" } });
+  },
+};
+
 export default defineConfig({
-  plugins: [react(), tailwindcss(), compressed],
+  plugins: [react(), tailwindcss(), compressed, headless],
   // Keeps .gitkeep: the Go binary embeds dist, which must exist before a build.
   build: { emptyOutDir: false, assetsInlineLimit: 0 },
   server: { proxy: { "/api": "http://127.0.0.1:4170" } },

@@ -37,7 +37,6 @@ func codeCommand() *cobra.Command {
 			case as == "css":
 				text = ship.Stylesheet(l, markup.Write(l, p, o), o.Whole)
 			case as == "document":
-				o.Hold = true
 				text = ship.Document(l, p, o)
 			case as == "archive":
 				archive, err := ship.Archive(c.Context(), l, p, o)
@@ -74,6 +73,8 @@ func codeCommand() *cobra.Command {
 	c.Flags().BoolVar(&o.Gathered, "gathered", false,
 		"of mixin-based code: what holds from a breakpoint on stands together")
 	c.Flags().BoolVar(&o.Mark, "mark", false, "add data-node=\"ID\" to every node's element")
+	c.Flags().BoolVar(&o.Hold, "held", false,
+		"with --as document: blocks of content are as high as declared, whatever stands in them, as plan --held has them")
 	c.Flags().BoolVar(&o.Ends, "ends", false, "label the ends of containers and rows with comments")
 	c.Flags().BoolVar(&o.Whole, "whole", false, "the whole kit, not only what the page uses")
 	return c

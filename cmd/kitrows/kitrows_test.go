@@ -34,8 +34,15 @@ func run(t *testing.T, in string, args ...string) (string, error) {
 	return out.String(), err
 }
 
+// Without measures, boxes that depend on content are estimated, and say so; where blocks are held, none is.
 func TestPlanCommand(t *testing.T) {
-	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080")
+	for _, held := range []bool{false, true} {
+		planOf(t, held)
+	}
+}
+
+func planOf(t *testing.T, held bool) {
+	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080", fmt.Sprint("--held=", held))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -49,7 +56,7 @@ func TestPlanCommand(t *testing.T) {
 	for _, b := range report.Boxes {
 		if b.ID == "tide-table" {
 			want := planBox{"tide-table", "", page.Column, 773, b.Y, 191, b.Height, planInner{773, b.Y, 191, b.Height},
-				1, 10, 3, true, false}
+				1, 10, 3, true, !held}
 			if b != want {
 				t.Errorf("got %+v, want %+v", b, want)
 			}

@@ -22,6 +22,7 @@ import (
 func planCommand() *cobra.Command {
 	var name, why, key string
 	var width float64
+	var by measured
 	c := &cobra.Command{
 		Use:   "plan FILE --page NAME --width PX [--why ID] [--key ATTRIBUTE]",
 		Short: "Print where every box of a page is in a viewport of that width, as JSON, or why one is there",
@@ -34,14 +35,17 @@ func planCommand() *cobra.Command {
 			if !(width >= 1 && width <= layout.MaxViewport) {
 				return fault.New("--width", width, "a viewport width of 1 to %d px", layout.MaxViewport)
 			}
+			l, err := by.layout(c, args[0], p, pg, k, width)
+			if err != nil {
+				return err
+			}
 			if why != "" {
-				explained := bench.Explain(p, pg, nil, why, width)
+				explained := bench.ExplainIn(l, p, why, width)
 				if explained == nil {
 					return fault.New("--why", why, "the id of a container, row or column of %s", pg.Name)
 				}
 				return writeWhy(c.OutOrStdout(), explained)
 			}
-			l := layout.Of(k, pg)
 			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, l.Plan(width), key), jsontext.WithIndent("  "))
 		},
 	}
@@ -50,6 +54,7 @@ func planCommand() *cobra.Command {
 	c.Flags().StringVar(&why, "why", "", "explain the container, row or column of that id instead")
 	c.Flags().StringVar(&key, "key", "",
 		"of a page from markup: an attribute whose value, on its element, is printed with every box")
+	by.flags(c)
 	_ = c.MarkFlagRequired("width")
 	return c
 }

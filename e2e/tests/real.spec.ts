@@ -1,3 +1,7 @@
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { expect, front, openBench, test } from "./app";
 import { printed } from "./printed";
 import { expectNoViolations } from "./violations";
@@ -5,6 +9,7 @@ import { expectNoViolations } from "./violations";
 // Pages of real content: once it is measured, every box that the plan is sure of is where this browser has it, in the code
 // as it is taken away (domain 6.11).
 
+const binary = new URL("../../bin/kitrows", import.meta.url).pathname;
 const pages = Number(process.env.REAL_PAGES ?? 12); // from each seed; make trial has many more
 
 for (const [seed, scale] of [
@@ -48,6 +53,38 @@ for (const [seed, scale] of [
     });
   });
 }
+
+test("the command line plans by what a browser that is named measures", async ({ page, browser }) => {
+  const files = await printed("trial", "-real", "-pages", "4", "-seed", "13");
+  const dir = mkdtempSync(join(tmpdir(), "kitrows-"));
+  let boxes = 0;
+  for (const [i, file] of files.entries()) {
+    const name = join(dir, `${i}.kitrows.json`);
+    writeFileSync(name, file);
+    const run = (...args: string[]) => execFileSync(binary, args, { maxBuffer: 1 << 28 }).toString();
+    await page.setContent(run("code", name, "--as", "document", "--mark"));
+    for (const width of [700, 1210]) {
+      const by = ["--measured-by", browser.browserType().executablePath()];
+      const measured = run("plan", name, "--width", String(width), ...by);
+      expect(run("plan", name, "--width", String(width))).toBe(measured); // the measures are kept beside the file
+      const plan = JSON.parse(measured) as { boxes: (Record<string, number> & { id: string })[] };
+      await page.setViewportSize({ width, height: 800 });
+      for (const b of plan.boxes.filter((b) => b.shown && !b.estimated)) {
+        const real = await page
+          .locator(`[data-node="${b.id}"]`)
+          .boundingBox({ timeout: 100 })
+          .catch(() => null);
+        if (!real) continue; // a block of HTML has no element of its own
+        boxes++;
+        for (const side of ["x", "y", "width", "height"] as const) {
+          expect(Math.abs(real[side] - b[side]!), `${i}, ${b.id} at ${width}: ${side}`).toBeLessThanOrEqual(0.5);
+        }
+      }
+    }
+  }
+  rmSync(dir, { recursive: true });
+  expect(boxes).toBeGreaterThan(50);
+});
 
 test("lanes show the page; an edit patches it, and boxes stand on it", async ({ page, app }) => {
   await openBench(page, app);

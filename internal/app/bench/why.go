@@ -54,8 +54,12 @@ type Said struct {
 // Explain says why a node of page pg is as it is in a viewport of v px; nil when
 // the page has no such section, container, row or column.
 func Explain(p *project.Project, pg *page.Page, book *content.Book, id string, v float64) *Why {
-	k := p.Kit(pg.Kit)
-	l := layout.Real(k, pg, book)
+	return ExplainIn(layout.Real(p.Kit(pg.Kit), pg, book), p, id, v)
+}
+
+// ExplainIn is the same of a page that is laid out.
+func ExplainIn(l *layout.Layout, p *project.Project, id string, v float64) *Why {
+	k, pg := l.Kit(), l.Page()
 	why := l.Why(id, v)
 	if why == nil {
 		return nil
