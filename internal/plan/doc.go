@@ -11,6 +11,7 @@
 //     kit's tracks.
 //   - foreign: pages whose boxes go by a stylesheet: those on an imported kit and those that came as HTML. It makes
 //     their elements, lays them out with flow, and says which boxes are only estimated.
+//   - content: how large texts and pictures are, as a browser measured them, else estimated.
 //
 // What never happens here: no class or text is written. Tests compare every kind of page with Chromium.
 package plan

@@ -250,6 +250,17 @@ func (e *explainer) ledger(line Line) {
 	e.why.Ledgers = append(e.why.Ledgers, text)
 }
 
+// known says how the width of a column's content is known, where that is not declared.
+func (e *explainer) known(c *Cell) string {
+	switch {
+	case e.l.real == nil:
+		return ""
+	case c.Unsure:
+		return ", estimated until a browser measures it"
+	}
+	return ", measured in your browser"
+}
+
 // padding explains how wide a row's contents are where its gutters are inside its columns
 // (section 6.9).
 func (e *explainer) padding(t *kit.Track) {
@@ -313,9 +324,9 @@ func (e *explainer) column(n int32) {
 		sum()
 		e.say("%s%s = %s px wide, %d a line", pitch, less, wide, r.PerLine)
 	case c.Width == page.Natural && c.Content > w.Px:
-		e.say("as wide as its content, %s px, but the row has %s", kit.Figure(c.Content), wide)
+		e.say("as wide as its content, %s px%s, but the row has %s", kit.Figure(c.Content), e.known(c), wide)
 	case c.Width == page.Natural:
-		e.say("as wide as its content: %s px", wide)
+		e.say("as wide as its content: %s px%s", wide, e.known(c))
 	case c.Width == page.Full && spot.Width.Px > w.Px:
 		e.say("the full line: row %s px, but the gutters of its %d tracks are %s px wide", kit.Figure(w.Px),
 			t.Columns.N(), wide)

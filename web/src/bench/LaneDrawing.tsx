@@ -186,7 +186,11 @@ export const LaneDrawing = memo(function LaneDrawing({
       {labelled &&
         boxes.map((box) => {
           const marked = box.id === selected;
-          if (box.kind !== "column" || box.width * scale < 26 || covered.has(box.id) || (over && !marked)) return null;
+          if (box.kind !== "column" || box.width * scale < 26) return null;
+          if (over) {
+            return marked && <Tag key={box.id} box={box} name={nodes.get(box.id)?.name ?? ""} scale={scale} />;
+          }
+          if (covered.has(box.id)) return null;
           return (
             <g
               key={box.id}
@@ -236,6 +240,28 @@ function Shifted({ box, what, px }: { box: Box; what: Shift["what"]; px: (screen
         className="fill-on-dye font-mono font-semibold"
       >
         {shiftSigns[what]}
+      </text>
+    </g>
+  );
+}
+
+/** The name and the width of the selected column, over the page: above its box where there is room. */
+function Tag({ box, name, scale }: { box: Box; name: string; scale: number }) {
+  const px = (screen: number) => screen / scale;
+  const text = `${fit(name, Math.max(box.width * scale - 30, 40))} ${widthSign(box)}`.trim();
+  const y = box.y >= px(16) ? box.y - px(16) : box.y;
+  return (
+    <g className="pointer-events-none">
+      <rect x={box.x} y={y} width={px(text.length * 6.6 + 10)} height={px(16)} className="fill-madder-strong" />
+      <text
+        x={box.x + px(5)}
+        y={y + px(12)}
+        fontSize={px(11)}
+        className="fill-on-dye font-mono"
+        textLength={px(text.length * 6.6)}
+        lengthAdjust="spacingAndGlyphs"
+      >
+        {text}
       </text>
     </g>
   );
