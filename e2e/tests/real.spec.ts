@@ -139,6 +139,28 @@ test("the page's own styles are written, followed by every lane, undone, and tak
   await expect(heading).toHaveCSS("color", "rgb(0, 0, 0)");
 });
 
+test("the Proof shows the grid over the page, and the page as others meet it", async ({ page, app }) => {
+  await page.goto(`${app}${front}/proof`);
+  const edges = page.getByRole("group", { name: "Edges" });
+  await edges.getByRole("button", { name: "1239" }).click();
+  await expect(page.getByTitle("Front page at 1239 px")).toBeVisible();
+  await page.getByRole("checkbox", { name: "Grid" }).check();
+  const grid = page.locator("svg[data-grid]");
+  await expect(grid).toHaveAttribute("data-grid", "12");
+  const frame = page.frameLocator('iframe[title^="Front page at"]');
+  const [first, second] = [grid.locator("rect").first(), frame.locator('[data-node="mark"]')];
+  const left = async () => Math.abs((await first.boundingBox())!.x - (await second.boundingBox())!.x);
+  await expect.poll(left).toBeLessThan(0.6);
+  await page.getByRole("checkbox", { name: "Right to left" }).check();
+  await expect(frame.locator("html")).toHaveAttribute("dir", "rtl");
+  await page.getByRole("checkbox", { name: "Pictures" }).uncheck();
+  await expect(frame.locator("img").first()).toBeHidden();
+  await page.getByRole("checkbox", { name: "Held heights" }).check();
+  await expect(frame.locator(".kr-hold").first()).toBeVisible();
+  await expect(frame.locator("html")).toHaveAttribute("dir", "rtl");
+  await expectNoViolations(page);
+});
+
 test("hostile content runs nothing in lanes, and reaches nothing", async ({ page, app }) => {
   const asked: string[] = [];
   page.on("requestfinished", (r) => asked.push(r.url()));

@@ -10,8 +10,10 @@ import { Segmented } from "../parts/Segmented";
 import { Sorry } from "../parts/Sorry";
 import { ThemeButton } from "../parts/ThemeButton";
 import { WidthSlider } from "../parts/WidthSlider";
+import { Grid } from "./Grid";
 import { measureAll } from "./measure";
 import { Measuring } from "./Measuring";
+import { meet, usual } from "./ways";
 
 /** The real thing: the generated page in a frame of a chosen width. */
 export default function ProofScreen() {
@@ -22,11 +24,16 @@ export default function ProofScreen() {
   const fetched = useFetched(place, bench?.revision);
   const [chosen, setWidth] = useState<number | null>(null);
   const [as, setAs] = useState<As>("classes");
+  const [measuring, setMeasuring] = useState(false);
   const [held, setHeld] = useState(false);
-  const planned = usePlanned(place, bench?.revision ?? 0, as, held && !!bench);
+  const [grid, setGrid] = useState(false);
+  const [ways, setWays] = useState(usual);
+  const frame = useRef<HTMLIFrameElement>(null);
+  const planned = usePlanned(place, bench?.revision ?? 0, as, measuring && !!bench);
   const stage = useRef<HTMLDivElement>(null);
   const room = useRoom(stage, bench !== undefined);
 
+  useEffect(() => meet(frame.current, ways), [ways]);
   useEffect(() => {
     if (bench) window.document.title = `Proof of ${bench.page.name} · Kit Rows`;
   }, [bench]);
@@ -92,20 +99,38 @@ export default function ProofScreen() {
             <b className="font-medium text-madder">{width} px</b> · {here.name} {here.range}
             {scale < 1 && ` · shown at ${Math.round(scale * 100)} %`}
           </p>
-          <Button size="small" aria-pressed={held} onClick={() => setHeld(!held)}>
+          <Button size="small" aria-pressed={measuring} onClick={() => setMeasuring(!measuring)}>
             Measure
           </Button>
+          <div role="group" aria-label="Edges" className="flex gap-1">
+            {[here.low, here.high].map((edge) => (
+              <Button key={edge} size="small" className="font-mono" onClick={() => setWidth(Math.floor(edge))}>
+                {Math.floor(edge)}
+              </Button>
+            ))}
+          </div>
+          <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[12px]">
+            <Switch label="Grid" on={grid} onChange={setGrid} />
+            <Switch label="Held heights" on={held} onChange={setHeld} />
+            <Switch label="Pictures" on={ways.pictures} onChange={(pictures) => setWays((w) => ({ ...w, pictures }))} />
+            <Switch
+              label="Right to left"
+              on={ways.mirrored}
+              onChange={(mirrored) => setWays((w) => ({ ...w, mirrored }))}
+            />
+            <Switch label="Text at 200 %" on={ways.large} onChange={(large) => setWays((w) => ({ ...w, large }))} />
+          </div>
           {fetched.length > 0 && (
             <p className="text-[12px] text-ink-2">
               Pictures from {fetched.join(", ")} are left out: the proof fetches nothing.
             </p>
           )}
-          {held && planned.error && (
+          {measuring && planned.error && (
             <p role="alert" className="basis-full text-madder-deep">
               {planned.error.message}
             </p>
           )}
-          {held && planned.data && (
+          {measuring && planned.data && (
             <div className="basis-full">
               <Measuring
                 key={`${bench.revision} ${as}`}
@@ -118,19 +143,31 @@ export default function ProofScreen() {
           )}
         </section>
         <main ref={stage} className="min-h-0 overflow-hidden p-4">
-          <div className="mx-auto h-full" style={{ width: width * scale }}>
+          <div className="relative mx-auto h-full" style={{ width: width * scale }}>
             <iframe
-              key={`${bench.revision} ${as}`}
+              ref={frame}
+              key={`${bench.revision} ${as} ${held}`}
+              onLoad={() => meet(frame.current, ways)}
               title={`${bench.page.name} at ${width} px`}
               sandbox="allow-same-origin"
-              src={`${document}&measured`}
-              className="origin-top-left border border-line bg-white"
-              style={{ width: width + 2, height: room.height / scale, transform: `scale(${scale})` }}
+              src={`${document}&measured${held ? "&held" : ""}`}
+              className="origin-top-left bg-white outline outline-line"
+              style={{ width, height: room.height / scale, transform: `scale(${scale})` }}
             />
+            {grid && <Grid place={place} revision={bench.revision} breakpoint={here.name} width={width} />}
           </div>
         </main>
       </div>
     </Screen>
+  );
+}
+
+function Switch({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-1.5">
+      <input type="checkbox" checked={on} onChange={(e) => onChange(e.target.checked)} className="accent-woad" />
+      {label}
+    </label>
   );
 }
 
