@@ -80,11 +80,13 @@ export function PageFrame({
       clearTimeout(timer);
       timer = window.setTimeout(measure, after);
     };
-    soon(0);
+    // What an edit made is painted first.
+    const painted = requestAnimationFrame(() => soon(30));
     const came = () => soon(50);
     inside.addEventListener("load", came, true);
     inside.fonts?.addEventListener("loadingdone", came);
     return () => {
+      cancelAnimationFrame(painted);
       clearTimeout(timer);
       inside.removeEventListener("load", came, true);
       inside.fonts?.removeEventListener("loadingdone", came);
