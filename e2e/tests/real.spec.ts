@@ -104,12 +104,24 @@ test("lanes show the page; an edit patches it, and boxes stand on it", async ({ 
   await expect(frame.locator('[data-node="tide-table"]')).toHaveClass(/kr-take-2-wide/);
   expect(await frame.locator("body").evaluate((body) => "same" in body)).toBe(true); // it was not loaded again
   await expect.poll(off).toBeLessThan(2);
+  await expect(page.getByText(/✓ \d+ boxes agree$/)).toBeVisible();
   await page.keyboard.press("v");
   await expect(page.locator('iframe[title="Front page at 1080 px"]')).toBeHidden();
   await page.keyboard.press("v");
   await page.keyboard.press("g");
   await expect(page.getByRole("checkbox", { name: "units" })).toBeChecked();
   await expectNoViolations(page);
+});
+
+test("content that does not fit its column is marked with the width that it needs", async ({ page, app }) => {
+  await openBench(page, app);
+  const content = { type: "text", text: "Seevogelschutzgebietsverwaltungsgebäude" };
+  const answer = await page.request.post(`${app}/api/projects/gullwing-point/pages/front-page/edits`, {
+    data: { revision: 1, operation: { addBlock: { column: "tide-table", content } } },
+  });
+  expect(answer.ok()).toBe(true);
+  const mark = page.locator('[data-lane="wide"] [data-burst="tide-table"]');
+  await expect(mark.locator("title")).toHaveText(/^Its content is [\d.]+ px wide and does not fit$/);
 });
 
 test("the page's own styles are written, followed by every lane, undone, and taken away", async ({ page, app }) => {

@@ -172,10 +172,11 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 			}
 		})
 	}
-	if b.Code = (Code{Lines: []CodeLine{}, Left: l.Nodes() > longPage}); !b.Code.Left {
+	long := l.Nodes() > longPage
+	if b.Code = (Code{Lines: []CodeLine{}, Left: long}); !long {
 		begin(func() { b.Code = newCode(l.Code(), p, v.Ends) })
 	}
-	if b.Document = []string{}; !b.Code.Left {
+	if b.Document = []string{}; !long {
 		begin(func() { b.Document = document(l.Code(), p) })
 	}
 	begin(func() { b.Nodes = nodes(l) })

@@ -63,6 +63,7 @@ type Box struct {
 	Shown   bool      `json:"shown"`
 	Guessed bool      `json:"guessed" doc:"It depends on content that is only estimated."`
 	Hint    string    `json:"hint" doc:"The type of content of a block."`
+	Needs   float64   `json:"needs" doc:"How wide content that does not fit a column is; 0 where all fits."`
 	Line    int       `json:"line" doc:"The line of a shown column, from 1."`
 	Unit    float64   `json:"unit" doc:"The first unit of a shown column, from 1."`
 	Units   float64   `json:"units" doc:"The units a shown column spans; 0 for a natural one."`
@@ -128,7 +129,7 @@ func (d *drawer) boxes(l *layout.Layout) {
 		d.at[b.ID] = i
 		node := l.Node(b.Node)
 		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown,
-			Guessed: b.Shown && b.Estimated, Line: b.Line,
+			Guessed: b.Shown && b.Estimated, Needs: round(b.Needs), Line: b.Line,
 			Unit: round(b.Unit), Units: round(b.Units)}
 		if b.Shown {
 			d.lane.Height = max(d.lane.Height, round(b.Y+b.Height))

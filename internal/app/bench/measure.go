@@ -39,6 +39,7 @@ type FrameMeasure struct {
 type RunMeasure struct {
 	Number int         `json:"number" minimum:"0" maximum:"500" doc:"Which of its column it is, from 0: as many rows stand before it."`
 	Height float64     `json:"height" minimum:"-1000" maximum:"200000" doc:"Up to the row after it, or the end of the column."`
+	Needs  float64     `json:"needs,omitzero" minimum:"0" maximum:"100000" doc:"How wide what does not fit its column is."`
 	Spots  [][]float64 `json:"spots" maxItems:"500" doc:"Of each block its x, y, width and height, from the top left corner of the run."`
 }
 
@@ -54,7 +55,7 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 			if run == nil || len(r.Spots) != len(run.Blocks) || !fine(r.Height) {
 				continue
 			}
-			laid := content.Laid{Height: r.Height, Spots: make([]content.Spot, len(r.Spots))}
+			laid := content.Laid{Height: r.Height, Needs: r.Needs, Spots: make([]content.Spot, len(r.Spots))}
 			whole := true
 			for at, s := range r.Spots {
 				if whole = whole && len(s) == 4 && fine(s...); !whole {

@@ -30,7 +30,8 @@ type Spot struct{ X, Y, Width, Height float64 }
 type Laid struct {
 	Spots  []Spot
 	Height float64
-	Sure   bool // a browser measured it
+	Needs  float64 // how wide what does not fit its column is, such as a long word or a table; 0 where all fits
+	Sure   bool    // a browser measured it
 }
 
 // Digest is the same for runs that a browser lays out alike.
@@ -123,14 +124,16 @@ func (r *Run) between(k *kit.Kit, i int, had Laid, from, w float64) Laid {
 		}
 		l.Spots[at] = s
 	}
-	l.Height = had.Height + down
+	if l.Height = had.Height + down; had.Needs > w {
+		l.Needs = had.Needs
+	}
 	return l
 }
 
 // alike reports whether two are the same to a 32nd of a px.
 func (l Laid) alike(o Laid) bool {
 	near := func(a, b float64) bool { return math.Abs(a-b) <= 1./32 }
-	if len(l.Spots) != len(o.Spots) || !near(l.Height, o.Height) {
+	if len(l.Spots) != len(o.Spots) || !near(l.Height, o.Height) || l.Needs != o.Needs {
 		return false
 	}
 	for i, s := range l.Spots {

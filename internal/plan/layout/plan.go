@@ -36,8 +36,9 @@ type Box struct {
 	Unit          float64 // of a shown column: its first unit, from 1, after any skip; else 0
 	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
 	Shown         bool
-	Node          int32 // of a row or column: its Layout's own number for it
-	Estimated     bool  // it depends on what the plan does not work out
+	Node          int32   // of a row or column: its Layout's own number for it
+	Estimated     bool    // it depends on what the plan does not work out
+	Needs         float64 // of a column: how wide content that does not fit it is, in px; 0 where all fits
 }
 
 // A Line is one line of a row.
@@ -79,7 +80,8 @@ type maker struct {
 	runs  []Run
 
 	tracks []kit.Track
-	unsure bool // where the next box begins depends on what is only estimated
+	unsure bool    // where the next box begins depends on what is only estimated
+	needs  float64 // of the column that was laid out last: how wide content is that does not fit it
 }
 
 // frames places the sections and containers from node n up to end under one
@@ -218,7 +220,7 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 		if r.Technique == kit.Float {
 			h = max(h, 1) // a float of no height would not hold its place
 		}
-		m.plan.Boxes[self].Height = h
+		m.plan.Boxes[self].Height, m.plan.Boxes[self].Needs = h, m.needs
 		height = max(height, h)
 	})
 	m.unsure = after

@@ -104,7 +104,7 @@ func (c *real) column(l *Layout, n int32) {
 
 // stack places the rows and blocks in the column at n under one another, w wide, from x, y on, and gives their height.
 func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64 {
-	top := y
+	top, needs := y, 0.0
 	var before page.Kind
 	m.l.children(n, func(child int32) {
 		if m.l.nodes[child].Kind == page.Row {
@@ -122,7 +122,7 @@ func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64
 				m.box(Box{ID: m.l.nodes[b].ID, Kind: page.Block, X: x + s.X, Y: y + s.Y, Width: s.Width, Height: s.Height,
 					Shown: true, Node: b, Estimated: m.unsure || !laid.Sure})
 			}
-			m.unsure = m.unsure || !laid.Sure
+			m.unsure, needs = m.unsure || !laid.Sure, max(needs, laid.Needs)
 			y += laid.Height
 		}
 		before = m.l.nodes[child].Kind
@@ -130,6 +130,7 @@ func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64
 	if before == page.Row {
 		y += m.end(n)
 	}
+	m.needs = needs
 	return y - top
 }
 

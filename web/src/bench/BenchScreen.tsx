@@ -4,6 +4,7 @@ import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "rea
 import { useNavigate } from "react-router";
 import type { Bench } from "../api/client";
 import { useLooking } from "../api/look";
+import { useAgreement } from "../page/agreement";
 import { useMeasures } from "../api/measures";
 import { useBench, useChanges, type Place } from "../api/bench";
 import { usePlace } from "../api/place";
@@ -49,6 +50,7 @@ export function BenchScreen() {
   useEffect(() => {
     reset();
     useLooking.setState({ widths: {} });
+    useAgreement.setState({}, true);
     useLine.setState({ refused: "", done: "" });
   }, [place.project, place.page, reset]);
 

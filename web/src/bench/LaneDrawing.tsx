@@ -158,6 +158,31 @@ export const LaneDrawing = memo(function LaneDrawing({
             <title>{b.reason}</title>
           </path>
         ))}
+      {boxes.map(
+        (box) =>
+          box.needs > 0 && (
+            <g key={box.id} data-burst={box.id}>
+              <title>{`Its content is ${box.needs} px wide and does not fit`}</title>
+              <path
+                d={`M${box.x + box.width} ${box.y}V${box.y + box.height}m${px(2)} ${-box.height / 2 - px(3)}l${px(4)} ${px(3)}l${px(-4)} ${px(3)}`}
+                fill="none"
+                strokeWidth={px(2)}
+                className="stroke-madder"
+              />
+              {labelled && (
+                <text
+                  x={box.x + box.width - px(4)}
+                  y={box.y + box.height - px(4)}
+                  textAnchor="end"
+                  fontSize={px(11)}
+                  className="fill-madder-deep font-mono"
+                >
+                  {Math.ceil(box.needs)} px
+                </text>
+              )}
+            </g>
+          ),
+      )}
       {told &&
         boxes.map((box) => {
           const finding = told.get(box.id);

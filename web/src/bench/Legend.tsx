@@ -58,6 +58,11 @@ export const Legend = memo(function Legend({ lanes, framed }: { lanes: Lane[]; f
           />
         </Entry>
       )}
+      {some((b) => b.needs > 0) && (
+        <Entry name="content that does not fit">
+          <path d="M18 1v10M20 3l4 3-4 3" fill="none" strokeWidth="2" className="stroke-madder" />
+        </Entry>
+      )}
       {some((b) => b.span === "share") && (
         <Entry name="share of what is left">
           <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />

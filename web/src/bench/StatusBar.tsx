@@ -1,6 +1,7 @@
 import type { Bench, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
+import { useAgreement, type Agreement } from "../page/agreement";
 import { Button } from "../parts/Button";
 import { useView } from "./view";
 
@@ -55,6 +56,7 @@ export function StatusBar({ bench, nodes, node, focus, onDo }: Props) {
         </>
       )}
       <span className="flex-1" />
+      <Agreeing bench={bench} nodes={nodes} />
       <span className="max-[1100px]:hidden">
         {plural(count("column"), "column")} in {plural(count("row"), "row")}
       </span>
@@ -66,6 +68,29 @@ export function StatusBar({ bench, nodes, node, focus, onDo }: Props) {
         </span>
       )}
     </footer>
+  );
+}
+
+/** How many boxes of the page are where this browser has them, in all lanes. */
+function Agreeing({ bench, nodes }: { bench: Bench; nodes: Map<string, SheetNode> }) {
+  const all = useAgreement();
+  const lanes = bench.lanes.flatMap((l) => all[l.breakpoint] ?? []);
+  const sum = (of: (a: Agreement) => number) => lanes.reduce((n, a) => n + of(a), 0);
+  if (lanes.length === 0) return null;
+  const [boxes, guessed, off] = [sum((a) => a.boxes), sum((a) => a.guessed), sum((a) => a.off.length)];
+  const first = lanes.find((a) => a.off.length > 0)?.off[0];
+  if (off > 0) {
+    return (
+      <span className="min-w-0 truncate text-madder-deep">
+        {off} of {boxes} boxes are elsewhere in this browser
+        {first && nodes.get(first) && `, first ${nodes.get(first)!.name}`}
+      </span>
+    );
+  }
+  return (
+    <span className="flex-none max-[1200px]:hidden" title="Compared with the page in the lanes' frames">
+      ✓ {boxes - guessed} boxes agree{guessed > 0 && `, ${guessed} not measured yet`}
+    </span>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Lane, SheetNode } from "../api/client";
+import { agreementOf, useAgreement } from "./agreement";
 import { idsOf, measureContent, type Measures } from "./measure";
 import { patch } from "./patch";
 
@@ -26,6 +27,9 @@ interface Props {
 
 /** How high the window of the page is while it is measured, in px: what goes by that must not grow with the page. */
 const windowHeight = 800;
+
+/** How long a lane stays as it is before it is compared with the page, in ms. */
+const settled = 400;
 
 /** The page itself, as a browser shows it at a width, scaled. No script runs in it. */
 export function PageFrame({
@@ -92,6 +96,16 @@ export function PageFrame({
       inside.fonts?.removeEventListener("loadingdone", came);
     };
   }, [loaded, document, width]);
+
+  // Compared when nothing is measured any more.
+  useEffect(() => {
+    const inside = loaded ? frame.current?.contentDocument : null;
+    if (!inside?.body) return;
+    const timer = setTimeout(() => {
+      if (patched.current === document) useAgreement.setState({ [lane.breakpoint]: agreementOf(inside, lane) });
+    }, settled);
+    return () => clearTimeout(timer);
+  }, [loaded, document, lane]);
 
   return (
     <iframe

@@ -261,6 +261,9 @@ function columnOf(element: HTMLElement, { rows }: Asked): Column {
     run ??= runs[runs.push({ number, height: 0, spots: [] }) - 1]!;
     const rect = rectOf(child);
     run.spots.push([rect.x - box.x, rect.y - top, rect.width, rect.height]);
+    const inner = child.nodeType === Node.ELEMENT_NODE ? (child as HTMLElement).scrollWidth : 0;
+    const needs = rect.x - box.x + Math.max(rect.width, inner);
+    if (needs > box.width + 1) run.needs = Math.max(run.needs ?? 0, needs);
   }
   if (run) run.height = box.bottom - top;
   return { id: element.dataset.node!, width: box.width, runs };

@@ -1,8 +1,6 @@
 import type { Planned, SheetNode } from "../api/client";
+import { allowed } from "../page/agreement";
 import { elementsOf, idsOf, isShown, measureContent, rectOf, type Measures } from "../page/measure";
-
-/** How far apart, in px, a box may be from its plan and still agree with it. */
-export const allowed = 0.5;
 
 const sides = ["x", "y", "width", "height"] as const;
 
