@@ -133,9 +133,6 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	}
 	var visit func(b *flow.Box, node int32, told []string) (any bool)
 	visit = func(b *flow.Box, node int32, told []string) (any bool) {
-		if b.Style.Display == flow.None { // nothing in it is shown
-			return after
-		}
 		if b.Node >= 0 {
 			node = b.Node
 		}

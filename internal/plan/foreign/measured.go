@@ -35,7 +35,7 @@ func (f *Page) measured(digest uint64, i int, leaf *flow.Leaf) *flow.Leaf {
 
 // ofRun is a run of blocks as one leaf.
 func (f filling) ofRun(run *content.Run) *flow.Leaf {
-	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: inWords, Run: run}
+	leaf := &flow.Leaf{Flows: true, Node: -1, Run: run} // of one that is not shown nothing is asked, and nothing is in doubt
 	for _, n := range run.Blocks {
 		leaf.Wide = max(leaf.Wide, content.Wide(n.Content, f.kit, f.at))
 	}
