@@ -186,7 +186,8 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		if i+1 == len(k.Breakpoints) {
 			label = kit.Number(low) + " and up"
 		}
-		b.Breakpoints = append(b.Breakpoints, Breakpoint{bp.Name, label, bp.From.String(), low, high, k.ColumnsAt(i).String()})
+		b.Breakpoints = append(b.Breakpoints,
+			Breakpoint{bp.Name, label, bp.From.String(), low, high, k.ColumnsAt(i).String()})
 		width := bp.Lane.Px()
 		if chosen, ok := v.Lanes[bp.Name]; ok {
 			width = min(max(chosen, low), high)

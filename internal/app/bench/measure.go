@@ -96,14 +96,18 @@ func (m *Measures) frames(book *content.Book, l *layout.Layout, i int) {
 	if len(m.Frames) == 0 {
 		return
 	}
-	put := func(off map[string]bool) {
+	put := func(isOff func(node string, look uint64) bool) {
 		for _, f := range m.Frames {
 			if look := l.Look(f.ID); look != 0 && len(f.Pad) == 4 && fine(f.Pad...) && fine(f.Gap, f.Tail) {
-				book.PutFrame(f.ID, look, i, m.Width, content.Frame{Pad: [4]float64(f.Pad), Gap: f.Gap, Tail: f.Tail, Off: off[f.ID]})
+				book.PutFrame(f.ID, look, i, m.Width, content.Frame{Pad: [4]float64(f.Pad), Gap: f.Gap, Tail: f.Tail,
+					Off: isOff(f.ID, look)})
 			}
 		}
 	}
-	put(nil)
+	put(func(node string, look uint64) bool { // as it was, until the plan with the others tells
+		had, _ := book.Frame(node, look, i, m.Width)
+		return had.Off
+	})
 	at := map[string][]float64{}
 	for _, f := range m.Frames {
 		at[f.ID] = f.At
@@ -114,9 +118,7 @@ func (m *Measures) frames(book *content.Book, l *layout.Layout, i int) {
 			off[b.ID] = true
 		}
 	}
-	if len(off) > 0 {
-		put(off)
-	}
+	put(func(node string, _ uint64) bool { return off[node] })
 }
 
 // most is how far a box may be from where the plan has it, in px.

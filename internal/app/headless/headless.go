@@ -90,7 +90,7 @@ func Measure(ctx context.Context, browser string, script []byte, l *layout.Layou
 	c := exec.CommandContext(ctx, browser, args...)
 	c.Stdout, c.Stderr = &out, &told
 	if err := c.Run(); err != nil {
-		return fmt.Errorf("%s does not measure the page: %w", browser, err)
+		return fmt.Errorf("%s does not measure the page: %w: %.300s", browser, err, told.String())
 	}
 	_, rest, found := strings.Cut(out.String(), `<pre id="measured">`)
 	said, _, ended := strings.Cut(rest, "</pre>")

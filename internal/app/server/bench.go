@@ -254,7 +254,8 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return &struct{ Body map[string][]bench.Change }{bench.Changes(state.Project, pg, v.books.of(ctx, in.Project, pg.ID))}, nil
+		changes := bench.Changes(state.Project, pg, v.books.of(ctx, in.Project, pg.ID))
+		return &struct{ Body map[string][]bench.Change }{changes}, nil
 	})
 }
 

@@ -38,12 +38,14 @@ func (b *books) of(ctx context.Context, project, page string) *content.Book {
 		return book
 	}
 	book := &content.Book{}
-	if b.store != nil {
-		if text, err := b.store.Measures(ctx, project, page); err == nil && len(text) > 0 {
-			if err := json.Unmarshal(text, book); err != nil {
-				b.log.Warn("measures are made anew", "project", project, "page", page, "error", err)
-				book = &content.Book{}
-			}
+	text, err := b.store.Measures(ctx, project, page)
+	if err != nil {
+		return book // for this time: what is on disk stays
+	}
+	if len(text) > 0 {
+		if err := json.Unmarshal(text, book); err != nil {
+			b.log.Warn("measures are made anew", "project", project, "page", page, "error", err)
+			book = &content.Book{}
 		}
 	}
 	if b.known == nil || len(b.known) >= mostBooks {

@@ -115,8 +115,9 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 		policy = measuredPolicy
 	}
 	if r.URL.Query().Has("linked") {
-		policy = strings.Replace(policy, "img-src data:", "img-src data: http://"+r.Host+bench.PicturesAt(r.PathValue("project"))+" http://"+
-			r.Host+bench.FilesAt(r.PathValue("project")), 1)
+		here, project := " http://"+r.Host, r.PathValue("project")
+		policy = strings.Replace(policy, "img-src data:", "img-src data:"+here+bench.PicturesAt(project)+
+			here+bench.FilesAt(project), 1)
 	}
 	w.Header().Set("Content-Security-Policy", policy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")

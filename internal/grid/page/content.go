@@ -30,11 +30,11 @@ const (
 // ContentTypes are all of them.
 var ContentTypes = []ContentType{Heading, Text, List, Picture, Button, Card, Form, HTML}
 
-// Content is a block's content. So that a plan can be made without a browser, a
-// block is exactly as high as declared, or as estimated from its words, and as wide
+// Content is a block's content. Where blocks are held (layout.Of), so that a plan needs no
+// browser, a block is exactly as high as declared, or as estimated from its words, and as wide
 // as its column; a picture that fits its column is as high as its proportions make
 // it there. Its Width is what it asks for in a column that is as wide as its
-// content.
+// content. Else its size is measured (package content).
 type Content struct {
 	Type    ContentType `json:"type" enum:"heading,text,list,picture,button,card,form,html"`
 	Height  kit.Length  `json:"height,omitzero" doc:"How high the block is, in px, such as 96px; estimated from its words when absent. Of a picture that fits: its natural height."`
@@ -121,15 +121,15 @@ func (c *Content) High() kit.Length {
 	case Picture:
 		high = 160
 	case HTML:
-		high = lines(tagless(c.Text)) * lineHigh
+		high = lines(Tagless(c.Text)) * lineHigh
 	default:
 		high = lines(c.Text)*lineHigh + space
 	}
 	return kit.Px(math.Min(math.Max(high, lineHigh), 20000))
 }
 
-// tagless is about what a reader sees of markup.
-func tagless(markup string) string {
+// Tagless is about what a reader sees of markup.
+func Tagless(markup string) string {
 	var b strings.Builder
 	for part := range strings.SplitSeq(markup, "<") {
 		if _, after, found := strings.Cut(part, ">"); found {

@@ -126,6 +126,9 @@ func (b *Book) Laid(r *Run, k *kit.Kit, i int, w float64) Laid {
 		return r.Estimate(k, i, w)
 	}
 	points := known[n].At[i]
+	if slices.ContainsFunc(points, func(p point) bool { return len(p.Laid.Spots) != len(r.Blocks) }) {
+		return r.Estimate(k, i, w) // it was kept by others
+	}
 	p, is := slices.BinarySearchFunc(points, w, func(p point, w float64) int { return cmp.Compare(p.Width, w) })
 	switch {
 	case is:
@@ -286,7 +289,7 @@ func (b *Book) MarshalJSON() ([]byte, error) {
 	return json.Marshal(all)
 }
 
-// UnmarshalJSON reads it again.
+// UnmarshalJSON reads it again. What is no measure is left out.
 func (b *Book) UnmarshalJSON(text []byte) error {
 	var all kept
 	if err := json.Unmarshal(text, &all); err != nil {
@@ -296,7 +299,11 @@ func (b *Book) UnmarshalJSON(text []byte) error {
 	defer b.mu.Unlock()
 	b.runs, b.naturals = map[place][]*measured{}, all.Naturals
 	for _, r := range all.Runs {
-		b.runs[place{r.Column, r.Number}] = r.Times
+		times := slices.DeleteFunc(r.Times, func(m *measured) bool { return m == nil })
+		b.runs[place{r.Column, r.Number}] = times
+	}
+	for column, known := range b.naturals {
+		b.naturals[column] = slices.DeleteFunc(known, func(s *single) bool { return s == nil })
 	}
 	b.leaves, b.frames = map[uint64]*Leaf{}, all.Frames
 	for _, l := range all.Leaves {

@@ -145,3 +145,27 @@ func TestBooksAreKept(t *testing.T) {
 		t.Error("a frame under other styles holds")
 	}
 }
+
+// A book that others wrote says nothing wrong, and breaks nothing.
+func TestDamagedBooks(t *testing.T) {
+	k := sample.Twelve()
+	run := &content.Run{Column: "c", Blocks: []*page.Node{words}}
+	var book content.Book
+	book.Put(run, 0, 300, content.Laid{Height: 80}) // without a place for its block
+	text, err := json.Marshal(&book)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, kept := range []string{string(text), `{"runs":[{"column":"c","times":[null]}],"naturals":{"c":[null]},` +
+		`"leaves":[{"digest":1}],"frames":{"c":null}}`} {
+		var again content.Book
+		if err := json.Unmarshal([]byte(kept), &again); err != nil {
+			t.Fatal(err)
+		}
+		if again.Laid(run, k, 0, 300).Sure || again.Leaf(1, 0) != nil {
+			t.Errorf("%s holds", kept)
+		}
+		again.Intrinsic(&page.Node{ID: "c", Kind: page.Column}, 1, k, 0)
+		again.Frame("c", 1, 0, 300)
+	}
+}

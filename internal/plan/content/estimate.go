@@ -1,10 +1,8 @@
 package content
 
 import (
-	"fmt"
 	"math"
 	"strings"
-	"unicode/utf8"
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -68,7 +66,7 @@ func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
 	case page.Form:
 		s.height = float64(len(c.Items)+1) * letter * leading
 	case page.HTML:
-		s = paragraph(tagless(c.Text), w)
+		s = paragraph(page.Tagless(c.Text), w)
 		s.top, s.bottom = 0, 0
 	}
 	if !c.Height.IsZero() {
@@ -131,7 +129,7 @@ func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
 		s := shapeOf(c, k, i, 0)
 		wide, least = s.width, s.width
 	case page.HTML:
-		text(tagless(c.Text), letter, false, 0)
+		text(page.Tagless(c.Text), letter, false, 0)
 	default:
 		text(c.Text, letter, false, 0)
 	}
@@ -140,26 +138,6 @@ func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
 		least = min(max(least, 0), wide)
 	}
 	return wide, least
-}
-
-// tagless is about what a reader sees of markup.
-func tagless(markup string) string {
-	var b strings.Builder
-	for part := range strings.SplitSeq(markup, "<") {
-		if _, after, found := strings.Cut(part, ">"); found {
-			part = after
-		}
-		b.WriteString(part)
-	}
-	return b.String()
-}
-
-// Says tells in a few words what a block's size was estimated from.
-func Says(c *page.Content) string {
-	if n := utf8.RuneCountInString(c.Text); n > 0 {
-		return fmt.Sprintf("%d letters", n)
-	}
-	return string(c.Type)
 }
 
 // Wide is how wide a block is by itself at breakpoint i of k, in px: as declared, else estimated, in whole px.

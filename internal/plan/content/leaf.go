@@ -1,6 +1,7 @@
 package content
 
 import (
+	"cmp"
 	"slices"
 
 	"kitrows/internal/grid/kit"
@@ -42,7 +43,7 @@ func (b *Book) PutLeaf(digest uint64, i int, at Height, is *Intrinsic) {
 		changed = now.Intrinsic != *is
 		now.Intrinsic = *is
 	}
-	n, known := slices.BinarySearchFunc(now.Heights, at.Width, func(h Height, w float64) int { return compare(h.Width, w) })
+	n, known := slices.BinarySearchFunc(now.Heights, at.Width, func(h Height, w float64) int { return cmp.Compare(h.Width, w) })
 	switch {
 	case known && now.Heights[n] == at:
 	case known:
@@ -63,16 +64,6 @@ func (b *Book) PutLeaf(digest uint64, i int, at Height, is *Intrinsic) {
 	}
 }
 
-func compare(a, b float64) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
-}
-
 // Leaf is what was measured of words at breakpoint i; nil where nothing was.
 func (b *Book) Leaf(digest uint64, i int) *LeafAt {
 	if b == nil {
@@ -89,7 +80,7 @@ func (b *Book) Leaf(digest uint64, i int) *LeafAt {
 // High is how high the words are in a width: as measured there, or in more and in less room alike; else as estimated,
 // beside the nearest that was measured.
 func (l *LeafAt) High(w float64, estimate func(w float64) float64) (height float64, sure bool) {
-	n, _ := slices.BinarySearchFunc(l.Heights, w, func(h Height, w float64) int { return compare(h.Width, w) })
+	n, _ := slices.BinarySearchFunc(l.Heights, w, func(h Height, w float64) int { return cmp.Compare(h.Width, w) })
 	for _, at := range []int{n - 1, n} {
 		if at >= 0 && at < len(l.Heights) && max(l.Heights[at].Width-w, w-l.Heights[at].Width) <= near {
 			return l.Heights[at].Height, true

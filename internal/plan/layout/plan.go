@@ -154,7 +154,8 @@ func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 	t := r.Track(w)
 	out, _ := t.Out()
 	x -= out
-	self := m.box(Box{ID: r.ID, Kind: page.Row, X: left - out, Y: top, Width: pad[3] + t.Row() + pad[1], Shown: true, Node: n})
+	self := m.box(Box{ID: r.ID, Kind: page.Row, X: left - out, Y: top, Width: pad[3] + t.Row() + pad[1], Shown: true,
+		Node: n})
 	first := len(m.runs)
 	m.runs = r.Break(&t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]
@@ -204,8 +205,7 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 	height := 0.0
 	first := len(m.plan.Boxes)
 	start, _ := t.Padding()
-	natural := r.Natural && m.l.real != nil && slices.ContainsFunc(r.Cells[run.First:run.End], func(c Cell) bool { return c.Unsure })
-	m.unsure = m.unsure || natural
+	m.unsure = m.unsure || slices.ContainsFunc(r.Cells[run.First:run.End], func(c Cell) bool { return c.Unsure })
 	before, after := m.unsure, m.unsure
 	r.Place(run, t, func(c *Cell, s Spot) {
 		left := x + start + s.X.Px

@@ -224,8 +224,3 @@ func (l *Layout) Look(id string) uint64 {
 	}
 	return 0
 }
-
-// Unsure reports whether any box of a plan is only estimated.
-func (p *Plan) Unsure() bool {
-	return slices.ContainsFunc(p.Boxes, func(b Box) bool { return b.Estimated })
-}

@@ -86,8 +86,8 @@ func Shown(l *layout.Layout, pr *project.Project, o code.Options) *layout.Layout
 }
 
 // Document writes a complete page: the markup with the kit's stylesheet, or the
-// used part of it, or what its mixins come to, inside and the project's pictures as data. Its blocks have their
-// declared heights.
+// used part of it, or what its mixins come to, and its own styles inside and the project's pictures as data. Its
+// blocks have their declared heights where the options hold them.
 func Document(l *layout.Layout, pr *project.Project, o code.Options) string {
 	return sourceOf(l, pr, shown(l, o)).document(o)
 }
