@@ -85,7 +85,10 @@ const screens: Record<string, (page: Page, app: string) => Promise<string | void
   },
   "the proof": async (page, app) => {
     await page.goto(`${app}${front}/proof`);
-    await expect(page.getByRole("slider")).toBeVisible();
+    await expect(page.getByRole("slider", { name: "Width of the proof" })).toBeVisible();
+    await page.keyboard.press("2");
+    await page.keyboard.press("g");
+    await expect(page.locator("[data-grid]")).toHaveCount(2);
   },
 };
 

@@ -105,7 +105,7 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 	track := k.TrackAt(i, frame.Content)
 	for u := range track.Columns.N() {
 		x := (plan.Width-frame.Content.Px)/2 + track.Origin()
-		d.lane.Units = append(d.lane.Units, d.unit(x, &track, u, 0, d.lane.Height))
+		d.lane.Units = append(d.lane.Units, unit(x, &track, u, 0, d.lane.Height))
 	}
 	d.lane.Container = round(frame.Content.Px)
 	return d.lane
@@ -118,7 +118,7 @@ type drawer struct {
 }
 
 // unit is the place of unit u of a track that begins at x.
-func (d *drawer) unit(x float64, t *kit.Track, u int, y, height float64) Rect {
+func unit(x float64, t *kit.Track, u int, y, height float64) Rect {
 	return rect(x+t.Offset(0, float64(u)).Px, y, t.Width(u, 1).Px, height)
 }
 
@@ -169,9 +169,10 @@ func (d *drawer) ghosts(row *page.Node) {
 // line draws what a line's columns leave free, and says of their boxes how they
 // are set.
 func (d *drawer) line(line *layout.Line) {
-	t, unit := *line.Track, 0.0
+	t, full := *line.Track, 0.0
 	out, _ := t.Out()
-	left := d.plan.Boxes[d.at[line.Row.ID]].X + out + t.Origin()
+	row := d.plan.Boxes[d.at[line.Row.ID]]
+	left := row.X + row.Before + out + t.Origin()
 	line.Row.Place(line.Run, &t, func(c *layout.Cell, s layout.Spot) {
 		box := &d.lane.Boxes[d.at[c.Node.ID]]
 		box.Skip, box.Trail, box.Columns = round(s.Skip), round(c.Trail), line.Row.Columns.N()
@@ -200,9 +201,9 @@ func (d *drawer) line(line *layout.Line) {
 			d.lane.Empty = append(d.lane.Empty, Run{rect(x+s.Width.Px+t.Gutter.Px, line.Y, gone-t.Gutter.Px,
 				line.Height), true})
 		}
-		unit = s.Unit + s.Units + c.Trail
+		full = s.Unit + s.Units + c.Trail
 	})
-	d.bare(line, left, unit)
+	d.bare(line, left, full)
 	if line.Broke {
 		d.lane.Breaks = append(d.lane.Breaks, Mark{round(left), round(line.Y), line.Reason()})
 	}
@@ -210,14 +211,14 @@ func (d *drawer) line(line *layout.Line) {
 
 // bare draws what nothing on the line uses: its last units or, where the line is
 // spread or counted in px, everything between its columns.
-func (d *drawer) bare(line *layout.Line, x, unit float64) {
+func (d *drawer) bare(line *layout.Line, x, full float64) {
 	if line.Free() == 0 {
 		return
 	}
 	t := *line.Track
-	if !line.InPx() && line.Row.Spread == page.Start && !off(unit) {
-		for u := int(unit); u < t.Columns.N(); u++ {
-			d.lane.Bare = append(d.lane.Bare, d.unit(x, &t, u, line.Y, line.Height))
+	if !line.InPx() && line.Row.Spread == page.Start && !off(full) {
+		for u := int(full); u < t.Columns.N(); u++ {
+			d.lane.Bare = append(d.lane.Bare, unit(x, &t, u, line.Y, line.Height))
 		}
 		return
 	}

@@ -10,8 +10,15 @@ import (
 // Planned is where the plan has every box of a page, at widths in each breakpoint, for a browser's own to be
 // checked against.
 type Planned struct {
-	Nodes []Ref         `json:"nodes" doc:"The page's nodes by the ids that their elements are marked with."`
+	Nodes []PlannedNode `json:"nodes" doc:"The page's nodes by the ids that their elements are marked with."`
 	Plans []PlannedPage `json:"plans"`
+}
+
+// PlannedNode is a node of the page.
+type PlannedNode struct {
+	ID     string `json:"id"`
+	Name   string `json:"name"`
+	Parent string `json:"parent" doc:"The id of the node that it stands in; empty for none."`
 }
 
 // PlannedPage is the boxes at one width of the viewport.
@@ -36,9 +43,13 @@ type PlannedBox struct {
 func NewPlanned(l *layout.Layout) *Planned {
 	p := &Planned{}
 	at := map[string]int{}
-	l.Page().Walk(func(n *page.Node, _ page.Place) {
+	l.Page().Walk(func(n *page.Node, place page.Place) {
 		at[n.ID] = len(p.Nodes)
-		p.Nodes = append(p.Nodes, Ref{n.ID, n.Name})
+		one := PlannedNode{ID: n.ID, Name: n.Name}
+		if place.Parent != nil {
+			one.Parent = place.Parent.ID
+		}
+		p.Nodes = append(p.Nodes, one)
 	})
 	for i, b := range l.Kit().Breakpoints {
 		low, high, bounded := l.Kit().Range(i)

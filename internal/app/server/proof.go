@@ -37,16 +37,28 @@ func (v *Server) proofRoutes() {
 		As   string `query:"as" enum:"classes,mixins" default:"classes"`
 		Held bool   `query:"held" doc:"With blocks that are as high as declared, whatever stands in them."`
 	}) (*struct{ Body *bench.Planned }, error) {
-		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+		l, err := v.shown(ctx, &in.PagePath, in.As, in.Held)
 		if err != nil {
 			return nil, err
 		}
-		l := layout.Real(k, pg, v.books.of(ctx, in.Project, pg.ID))
-		if in.Held {
-			l = layout.Of(k, pg)
-		}
-		l = ship.Shown(l, state.Project, code.Options{Mixed: in.As == "mixins"})
 		return &struct{ Body *bench.Planned }{bench.NewPlanned(l)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "drawn", Method: http.MethodGet, Path: "/api/projects/{project}/pages/{page}/drawn",
+		Summary: "The page as planned in a viewport of one width, with the grids that lie over it",
+		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		Width float64 `query:"width" required:"true" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
+		As    string  `query:"as" enum:"classes,mixins" default:"classes"`
+		Held  bool    `query:"held" doc:"With blocks that are as high as declared, whatever stands in them."`
+	}) (*struct{ Body *bench.Drawing }, error) {
+		l, err := v.shown(ctx, &in.PagePath, in.As, in.Held)
+		if err != nil {
+			return nil, err
+		}
+		return &struct{ Body *bench.Drawing }{bench.NewDrawing(l, in.Width)}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -66,6 +78,19 @@ func (v *Server) proofRoutes() {
 		return &struct{ Body Specimen }{Specimen{"/api/library/specimens/" + file.Digest(), bench.NewPlanned(l),
 			bench.NewOptionSketches(k)}}, nil
 	})
+}
+
+// shown is the layout of a page as a document shows it.
+func (v *Server) shown(ctx context.Context, in *PagePath, as string, held bool) (*layout.Layout, error) {
+	state, pg, k, err := v.find(ctx, in.Project, in.Page)
+	if err != nil {
+		return nil, err
+	}
+	l := layout.Real(k, pg, v.books.of(ctx, in.Project, pg.ID))
+	if held {
+		l = layout.Of(k, pg)
+	}
+	return ship.Shown(l, state.Project, code.Options{Mixed: as == "mixins"}), nil
 }
 
 // document answers with the generated page itself, sandboxed; measured, so that the window around it can see

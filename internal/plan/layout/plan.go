@@ -31,7 +31,7 @@ type Box struct {
 	Kind          page.Kind
 	X, Y          float64
 	Width, Height float64
-	Before, After float64 // the padding of a column, a container's edges
+	Before, After float64 // the padding of a column or of a row, a container's edges
 	Line          int     // of a shown column: the line of its row it is on, from 1; else 0
 	Unit          float64 // of a shown column: its first unit, from 1, after any skip; else 0
 	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
@@ -154,8 +154,8 @@ func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 	t := r.Track(w)
 	out, _ := t.Out()
 	x -= out
-	self := m.box(Box{ID: r.ID, Kind: page.Row, X: left - out, Y: top, Width: pad[3] + t.Row() + pad[1], Shown: true,
-		Node: n})
+	self := m.box(Box{ID: r.ID, Kind: page.Row, X: left - out, Y: top, Width: pad[3] + t.Row() + pad[1], Before: pad[3],
+		After: pad[1], Shown: true, Node: n})
 	first := len(m.runs)
 	m.runs = r.Break(&t, m.runs, m.plan.Width, &m.plan.Until)
 	runs := m.runs[first:]

@@ -72,20 +72,6 @@ export function useChanges(place: Place, revision: number) {
   });
 }
 
-/** The units of the page's first container in a viewport of so many px. */
-export function useGrid(place: Place, revision: number, breakpoint: string, width: number) {
-  return useQuery({
-    queryKey: ["grid", place.project, place.page, revision, breakpoint, width],
-    queryFn: async () => {
-      await rest();
-      const query = { lane: [`${breakpoint}:${width}`], ends: false };
-      const bench = await whole(place, query);
-      return bench.lanes.find((l) => l.breakpoint === breakpoint)?.units ?? [];
-    },
-    placeholderData: keepPreviousData,
-  });
-}
-
 /** The row a typed recipe makes, at every breakpoint, or what is wrong with it and
  *  at which character. */
 export function useRecipe(place: Place, revision: number, text: string, breakpoint: string) {

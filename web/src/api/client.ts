@@ -10,6 +10,7 @@ export type Cell = components["schemas"]["Cell"];
 export type Change = components["schemas"]["Change"];
 export type Comparison = components["schemas"]["Comparison"];
 export type Content = components["schemas"]["PageContent"];
+export type Drawing = components["schemas"]["Drawing"];
 export type Filling = components["schemas"]["Filling"];
 export type Moment = components["schemas"]["Moment"];
 export type Picture = components["schemas"]["Picture"];

@@ -2,6 +2,7 @@ import type { components } from "./schema";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { api, orRefuse } from "./client";
 import type { Place } from "./bench";
+import type { Bench } from "./client";
 
 /** One way to take a page's code away. */
 export type Form = components["schemas"]["ShipNamedForm"]["form"];
@@ -47,6 +48,40 @@ export function usePlanned(place: Place, revision: number, as: As, wanted: boole
 export async function plannedOf(place: Place, as: As) {
   return orRefuse(
     await api.GET("/api/projects/{project}/pages/{page}/planned", { params: { path: place, query: { as } } }),
+  );
+}
+
+/** The page as a document that frames show: its address, and its lines, none before they are known. Its elements are
+ *  marked with their nodes. Held blocks are as high as declared. */
+export function useDocument(place: Place, bench: Bench, as: As, held: boolean) {
+  const asked = `page=${place.page}&as=${as}&measured&linked${held ? "&held" : ""}`;
+  const address = `/api/projects/${place.project}/files/${bench.page.file}?${asked}`;
+  const known = as === "classes" && !held && bench.document.length > 0;
+  const fetched = useQuery({
+    queryKey: ["document", address, bench.revision],
+    enabled: !known,
+    queryFn: async () => (await (await fetch(address)).text()).split("\n"),
+    placeholderData: keepPreviousData,
+  });
+  return { address, lines: known ? bench.document : (fetched.data ?? none) };
+}
+const none: string[] = [];
+
+/** The page as planned at a width, with its grids; the one before stays while a width changes. */
+export function useDrawing(place: Place, revision: number, as: As, held: boolean, width: number) {
+  return useQuery({
+    queryKey: ["drawn", place.project, place.page, revision, as, held, width],
+    queryFn: () => drawingOf(place, as, held, width),
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** The same, asked for now. */
+export async function drawingOf(place: Place, as: As, held: boolean, width: number) {
+  return orRefuse(
+    await api.GET("/api/projects/{project}/pages/{page}/drawn", {
+      params: { path: place, query: { as, held, width, ends: false } },
+    }),
   );
 }
 

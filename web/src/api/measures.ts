@@ -63,12 +63,13 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
   );
 }
 
-/** Keeps what was measured of a page as the Bench has it. */
-export async function keepMeasures(place: Place, bench: Bench, as: As, widths: Measures[]) {
-  orRefuse(
+/** Keeps what was measured of a page as the Bench has it, and reports whether that is news to the Bench. */
+export async function keepMeasures(place: Place, bench: Bench, as: As, widths: Measures[]): Promise<boolean> {
+  const answer = orRefuse(
     await api.POST("/api/projects/{project}/pages/{page}/measures", {
       params: { path: place, query: { as } },
       body: { revision: bench.revision, measured: bench.measured, widths },
     }),
   );
+  return !!answer.whole || !!answer.delta;
 }

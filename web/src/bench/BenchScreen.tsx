@@ -4,7 +4,7 @@ import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "rea
 import { useNavigate } from "react-router";
 import type { Bench } from "../api/client";
 import { useLooking } from "../api/look";
-import { useAgreement } from "../page/agreement";
+import { useAgreement } from "./agreeing";
 import { useMeasures } from "../api/measures";
 import { useBench, useChanges, type Place } from "../api/bench";
 import { usePlace } from "../api/place";
@@ -13,7 +13,7 @@ import { useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { later } from "../parts/later";
 import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
-import { press, type Acting } from "./actions";
+import { keys, press, type Acting } from "./actions";
 import { AddBar } from "./AddBar";
 import { CodePanel } from "./CodePanel";
 import { columns } from "./columns";
@@ -30,6 +30,7 @@ import { useSettled } from "./settled";
 import { SidePanel } from "./SidePanel";
 import { StatusBar } from "./StatusBar";
 import { TopBar } from "./TopBar";
+import { useTogether } from "./together";
 import { useTry } from "./trying";
 import { typeAhead } from "./typeahead";
 import { useView } from "./view";
@@ -38,7 +39,7 @@ import { useView } from "./view";
 const Carrying = later(() => import("./Carrying"));
 const Commands = later(() => import("./Commands"));
 const Fill = later(() => import("./Fill"));
-const Keys = later(() => import("./Keys"));
+const Keys = later(() => import("../parts/Keys"));
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -48,7 +49,7 @@ export function BenchScreen() {
   useFollow(place);
   useLeft(place);
   useEffect(() => {
-    reset();
+    reset(`${place.project}/${place.page}`);
     useLooking.setState({ widths: {} });
     useAgreement.setState({}, true);
     useLine.setState({ refused: "", done: "" });
@@ -82,6 +83,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
 
   const focus = chosen ?? bench.breakpoints[Math.floor(bench.breakpoints.length / 2)]!.name;
   const shown = tried ?? bench;
+  useTogether(place, focus);
   const nodes = useMemo(() => new Map(shown.nodes.map((n) => [n.id, n])), [shown.nodes]);
   const node = spot ? nodes.get(spot.node) : undefined;
   const row = node?.kind === "row" ? node : node?.kind === "column" ? nodes.get(node.parent) : undefined;
@@ -220,7 +222,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           {dialog === "fill" && (
             <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
           )}
-          {dialog === "keys" && <Keys onClose={() => setDialog(null)} />}
+          {dialog === "keys" && <Keys keys={keys} onClose={() => setDialog(null)} onLeft={useView.getState().seek} />}
         </Suspense>
         <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
         <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} onDo={onDo} />

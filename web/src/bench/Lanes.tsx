@@ -1,12 +1,14 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import type { Bench, Lane, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
+import { useAgreement } from "./agreeing";
 import { worstOf } from "./findings";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
 import { treeOf } from "./tree";
 import type { Place } from "../api/bench";
+import type { Agreement } from "../page/agreement";
 import { PageFrame } from "../page/PageFrame";
 import type { Measures } from "../page/measure";
 import { useView } from "./view";
@@ -102,6 +104,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
                 lane={lane}
                 styled={bench.styled}
                 onMeasure={onMeasure}
+                onCompare={agree}
               />
             )}
             <LaneDrawing
@@ -127,6 +130,8 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
     </div>
   );
 }
+
+const agree = (agreement: Agreement, breakpoint: string) => useAgreement.setState({ [breakpoint]: agreement });
 
 /** Whether the screen was painted: frames are loaded after that. */
 function usePainted() {

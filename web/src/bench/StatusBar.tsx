@@ -1,8 +1,9 @@
 import type { Bench, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
-import { useAgreement, type Agreement } from "../page/agreement";
+import { causesOf, saysDifference, saysMoved, type Agreement } from "../page/agreement";
 import { Button } from "../parts/Button";
+import { useAgreement } from "./agreeing";
 import { useView } from "./view";
 
 interface Props {
@@ -78,12 +79,16 @@ function Agreeing({ bench, nodes }: { bench: Bench; nodes: Map<string, SheetNode
   const sum = (of: (a: Agreement) => number) => lanes.reduce((n, a) => n + of(a), 0);
   if (lanes.length === 0) return null;
   const [boxes, guessed, off] = [sum((a) => a.boxes), sum((a) => a.guessed), sum((a) => a.off.length)];
-  const first = lanes.find((a) => a.off.length > 0)?.off[0];
   if (off > 0) {
+    const lane = lanes.find((a) => a.off.length > 0)!;
+    const cause = causesOf(lane.off, (id) => nodes.get(id)?.parent)[0]!;
+    const name = nodes.get(cause.of.node)?.name ?? cause.of.node;
     return (
-      <span className="min-w-0 truncate text-madder-deep">
-        {off} of {boxes} boxes are elsewhere in this browser
-        {first && nodes.get(first) && `, first ${nodes.get(first)!.name}`}
+      <span
+        className="min-w-0 truncate text-madder-deep"
+        title={[`${name}: ${saysDifference(cause.of)}`, saysMoved(cause)].filter(Boolean).join("; ")}
+      >
+        {off} of {boxes} boxes are elsewhere in this browser: {name} is {saysDifference(cause.of)}
       </span>
     );
   }

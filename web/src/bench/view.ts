@@ -13,6 +13,8 @@ export type Panel = "why" | "content" | "styles" | "history";
 /** How the Bench is looked at. It is this window's own and no part of the
  *  project. */
 interface View {
+  /** The page that it is about, by project and page. */
+  of: string;
   /** The breakpoint in focus; null before one is chosen. */
   focus: string | null;
   /** The selected cell. */
@@ -66,7 +68,8 @@ interface View {
   setGhosts: (ghosts: boolean) => void;
   setLanes: (lanes: "page" | "boxes") => void;
   setUnits: (units: boolean) => void;
-  reset: () => void;
+  /** Begins anew on another page. */
+  reset: (of: string) => void;
 }
 
 const start = {
@@ -83,6 +86,7 @@ const start = {
 
 export const useView = create<View>()((set) => ({
   ...start,
+  of: "",
   ghosts: true,
   lanes: "page",
   units: false,
@@ -110,5 +114,5 @@ export const useView = create<View>()((set) => ({
   setGhosts: (ghosts) => set({ ghosts }),
   setLanes: (lanes) => set({ lanes }),
   setUnits: (units) => set({ units }),
-  reset: () => set(start),
+  reset: (of) => set((v) => (v.of === of ? {} : { ...start, of })),
 }));

@@ -1,8 +1,9 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Lane, SheetNode } from "../api/client";
-import { agreementOf, useAgreement } from "./agreement";
+import { compare, type Agreement } from "./agreement";
 import { idsOf, measureContent, type Measures } from "./measure";
 import { patch } from "./patch";
+import { placesOf } from "./places";
 
 interface Props {
   /** The address of the page as it was when the frame was made; later it is patched. */
@@ -18,11 +19,18 @@ interface Props {
   /** Whether it is seen; it is measured all the same. */
   shown: boolean;
   nodes: readonly SheetNode[];
-  lane: Lane;
+  /** The plan of the page at that width; nothing where the page is only shown, and neither measured nor compared. */
+  lane: Lane | undefined;
   /** The page has styles of its own. */
   styled: boolean;
+  /** It can be scrolled and pointed at, and its window is as high as the frame; else all of the page is shown, still. */
+  live?: boolean;
+  /** Takes the frame when it shows the page, or another state of it, before that is painted. */
+  onShow?: (frame: HTMLIFrameElement) => void;
   /** Takes what was measured of the page's content, in the document that was. */
   onMeasure: (measures: Measures, document: readonly string[]) => void;
+  /** Takes how the page agrees with its plan. */
+  onCompare: (agreement: Agreement, breakpoint: string) => void;
 }
 
 /** How high the window of the page is while it is measured, in px: what goes by that must not grow with the page. */
@@ -43,42 +51,49 @@ export function PageFrame({
   nodes,
   lane,
   styled,
+  live = false,
+  onShow,
   onMeasure,
+  onCompare,
 }: Props) {
   const frame = useRef<HTMLIFrameElement>(null);
   const [source] = useState(address);
   const [loaded, setLoaded] = useState(false);
   const patched = useRef<readonly string[] | null>(null);
 
+  const latest = useRef({ nodes, lane, styled, onShow, onMeasure, onCompare, height });
+  useLayoutEffect(() => {
+    latest.current = { nodes, lane, styled, onShow, onMeasure, onCompare, height };
+  });
+
   // Patched before it is painted, together with what is drawn over it.
   useLayoutEffect(() => {
     const inside = loaded ? frame.current?.contentDocument : null;
     if (!inside?.documentElement || document.length === 0 || patched.current === document) return;
     patched.current = document;
-    patch(inside, document);
-  }, [loaded, document]);
+    patch(inside, document, live ? undefined : windowHeight);
+    latest.current.onShow?.(frame.current!);
+  }, [loaded, document, live]);
 
   // Measured when the browser has time, and again when a picture or a font has come.
-  const latest = useRef({ nodes, lane, styled, onMeasure, height });
-  useLayoutEffect(() => {
-    latest.current = { nodes, lane, styled, onMeasure, height };
-  });
+  const planned = lane !== undefined;
   useEffect(() => {
     const element = frame.current;
     const inside = loaded ? element?.contentDocument : null;
-    if (!element || !inside?.body) return;
+    if (!element || !inside?.body || !planned) return;
     let timer = 0;
     const measure = () => {
-      const now = latest.current;
-      element.style.height = `${windowHeight}px`;
-      const measured = measureContent(inside, {
-        columns: idsOf(now.nodes, "column"),
-        rows: idsOf(now.nodes, "row"),
-        frames: now.styled ? idsOf(now.nodes, "section", "container") : null,
-        natural: new Set(now.lane.boxes.filter((b) => b.span === "natural").map((b) => b.id)),
-      });
-      element.style.height = `${now.height}px`;
-      now.onMeasure({ width, ...measured }, document);
+      const { lane, nodes, styled, height, onMeasure } = latest.current;
+      if (!lane) return;
+      const measured = atWindow(element, height, () =>
+        measureContent(inside, {
+          columns: idsOf(nodes, "column"),
+          rows: idsOf(nodes, "row"),
+          frames: styled ? idsOf(nodes, "section", "container") : null,
+          natural: new Set(lane.boxes.filter((b) => b.span === "natural").map((b) => b.id)),
+        }),
+      );
+      onMeasure({ width, ...measured }, document);
     };
     const soon = (after: number) => {
       clearTimeout(timer);
@@ -95,29 +110,50 @@ export function PageFrame({
       inside.removeEventListener("load", came, true);
       inside.fonts?.removeEventListener("loadingdone", came);
     };
-  }, [loaded, document, width]);
+  }, [loaded, document, width, planned]);
 
   // Compared when nothing is measured any more.
   useEffect(() => {
-    const inside = loaded ? frame.current?.contentDocument : null;
-    if (!inside?.body) return;
+    const element = frame.current;
+    const inside = loaded ? element?.contentDocument : null;
+    if (!element || !inside?.body || !lane) return;
     const timer = setTimeout(() => {
-      if (patched.current === document) useAgreement.setState({ [lane.breakpoint]: agreementOf(inside, lane) });
+      if (patched.current !== document || lane.width !== width) return;
+      const { height, onCompare } = latest.current;
+      onCompare(
+        atWindow(element, height, () => compare(inside, placesOf(lane))),
+        lane.breakpoint,
+      );
     }, settled);
     return () => clearTimeout(timer);
-  }, [loaded, document, lane]);
+  }, [loaded, document, lane, width]);
 
   return (
     <iframe
       ref={frame}
       title={title}
-      tabIndex={-1}
+      // One that is scrolled must be reached by the keyboard.
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+      tabIndex={live ? 0 : -1}
       sandbox="allow-same-origin"
-      scrolling="no"
+      scrolling={live ? "auto" : "no"}
       src={source}
       onLoad={() => setLoaded(true)}
-      className={`pointer-events-none absolute top-0 left-0 origin-top-left border-0 bg-white ${shown ? "" : "invisible"}`}
-      style={{ width, height, transform: `scale(${scale})` }}
+      className={`absolute top-0 left-0 origin-top-left border-0 ${live ? "" : "pointer-events-none bg-white"} ${shown ? "" : "invisible"}`}
+      style={{ width, height, transform: `scale(${scale})`, colorScheme: "light" }}
     />
   );
+}
+
+/** Does something while the window of a page is as high as it is when it is measured. */
+function atWindow<T>(frame: HTMLIFrameElement, height: number, deed: () => T): T {
+  const inside = frame.contentWindow!;
+  const { scrollX, scrollY } = inside;
+  frame.style.height = `${windowHeight}px`;
+  try {
+    return deed();
+  } finally {
+    frame.style.height = `${height}px`;
+    inside.scrollTo(scrollX, scrollY);
+  }
 }

@@ -1,11 +1,26 @@
 import morphdom from "morphdom";
 
-/** Makes the page in a frame another by the smallest changes, so that it stays where it is scrolled and nothing flickers. */
-export function patch(inside: Document, lines: readonly string[]) {
+/** Makes the page in a frame another by the smallest changes, so that it stays where it is scrolled and nothing
+ *  flickers. A window of that height, in px, stands for what goes by the height of the frame, which may be that of the
+ *  page. */
+export function patch(inside: Document, lines: readonly string[], windowHeight?: number) {
   // The frame's own, which goes by the frame's policy.
   const { DOMParser } = inside.defaultView as Window & typeof globalThis;
   const next = new DOMParser().parseFromString(lines.join("\n"), "text/html");
+  if (windowHeight) fixHeights(next, windowHeight);
   morphdom(inside.documentElement, next.documentElement, {
     getNodeKey: (n) => (n as HTMLElement).dataset?.node ?? "",
   });
 }
+
+/** Gives what goes by the height of the window the length that it has in one that is so many px high. */
+export function fixHeights(page: Document, windowHeight: number) {
+  const fix = (css: string) => css.replace(heights, (_, n: string) => `${(Number(n) / 100) * windowHeight}px`);
+  for (const style of page.querySelectorAll("style")) {
+    if (style.textContent.includes("vh")) style.textContent = fix(style.textContent);
+  }
+  for (const e of page.querySelectorAll("[style*=vh]")) e.setAttribute("style", fix(e.getAttribute("style")!));
+}
+
+/** Lengths that go by the height of the window. */
+const heights = /(?<![\w.-])(\d*\.?\d+)[sld]?vh\b/g;

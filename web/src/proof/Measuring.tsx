@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from "react";
 import type { Planned } from "../api/client";
 import { Button } from "../parts/Button";
-import { measure, type Difference, type Measured } from "./measure";
+import { saysDifference, saysMoved } from "../page/agreement";
+import { measure, type Measured } from "./measure";
 
 interface Props {
   /** Measures the page's content in the frame, at these widths, and gives the plan that comes of it; undefined where
@@ -14,7 +15,7 @@ interface Props {
   onShow?: (width: number) => void;
 }
 
-/** How many differences are told. */
+/** How many causes are told. */
 const told = 12;
 
 /** Draws a page in a frame out of sight, measures every box of it there, and says how they agree with the plan. */
@@ -77,21 +78,19 @@ export function Measuring({ source, planned, prepare, onShow }: Props) {
   );
 }
 
-const px = (v: number) => `${Number(v.toFixed(v < 1 ? 3 : 2))} px`;
-
-const sides = { x: "from the left", y: "from the top", width: "wide", height: "high" };
+const px = (v: number) => `${Number(v.toFixed(3))} px`;
 
 function Result({ measured: m, onShow }: { measured: Measured; onShow?: (width: number) => void }) {
   return (
     <>
       <p role="status">
         <b className="font-semibold">
-          {m.wrong.length === 0 ? "✓ Every box agrees" : `✗ ${m.wrong.length} of the page's parts do not agree`}
+          {m.wrong === 0 ? "✓ Every box agrees" : `✗ ${m.wrong} of the page's parts do not agree`}
         </b>{" "}
         <span className="text-ink-2">
           {m.boxes.toLocaleString("en")} boxes measured in this browser at {m.widths} widths
           {m.guessed > 0 && `, ${m.guessed.toLocaleString("en")} of them only estimated by the plan`}
-          {m.wrong.length === 0 && m.largest && (
+          {m.wrong === 0 && m.largest && (
             <>
               ; largest difference {px(m.largest.by)}
               {m.largest.by > 0 && ` (${m.largest.name} at ${m.largest.width} px)`}
@@ -100,31 +99,26 @@ function Result({ measured: m, onShow }: { measured: Measured; onShow?: (width: 
           .
         </span>
       </p>
-      {m.wrong.length > 0 && (
+      {m.causes.length > 0 && (
         <ul className="mt-1 max-h-40 overflow-y-auto [scrollbar-width:thin]">
-          {m.wrong.slice(0, told).map((d) => (
-            <li key={d.name} className="flex flex-wrap items-baseline gap-x-2 border-t border-line-2 py-0.5">
-              <span className="font-semibold">{d.name}</span>
+          {m.causes.slice(0, told).map((c) => (
+            <li key={c.of.node} className="flex flex-wrap items-baseline gap-x-2 border-t border-line-2 py-0.5">
+              <span className="font-semibold">{c.name}</span>
               <span>
-                at {d.width} px ({d.breakpoint}): {says(d)}
+                at {c.width} px ({c.breakpoint}): {saysDifference(c.of)}
+                {c.moved > 0 && `; ${saysMoved(c)}`}
+                {c.also.length > 0 && ` (also at ${c.also.join(", ")} px)`}
               </span>
               {onShow && (
-                <Button look="link" aria-label={`Show ${d.name} at ${d.width} px`} onClick={() => onShow(d.width)}>
+                <Button look="link" aria-label={`Show ${c.name} at ${c.width} px`} onClick={() => onShow(c.width)}>
                   Show
                 </Button>
               )}
             </li>
           ))}
-          {m.wrong.length > told && <li className="py-0.5 text-ink-2">and {m.wrong.length - told} more</li>}
+          {m.causes.length > told && <li className="py-0.5 text-ink-2">and {m.causes.length - told} more</li>}
         </ul>
       )}
     </>
   );
-}
-
-/** What differs, in words. */
-function says(d: Difference): string {
-  if (d.what === "shown") return "shown here, and hidden by the plan";
-  if (d.what === "hidden") return "hidden here, and shown by the plan";
-  return `${px(d.found)} ${sides[d.what]} here, ${px(d.planned)} by the plan: off by ${px(d.by)}`;
 }

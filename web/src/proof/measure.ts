@@ -1,21 +1,15 @@
 import type { Planned, SheetNode } from "../api/client";
-import { allowed } from "../page/agreement";
-import { elementsOf, idsOf, isShown, measureContent, rectOf, type Measures } from "../page/measure";
+import { causesOf, compare, type Cause, type Difference } from "../page/agreement";
+import { idsOf, measureContent, type Measures } from "../page/measure";
 
-const sides = ["x", "y", "width", "height"] as const;
-
-/** Where a browser has a box otherwise than the plan, at one width. */
-export interface Difference {
+/** What makes boxes differ from their plan, where it is worst. */
+export interface Found extends Cause {
   name: string;
   breakpoint: string;
   /** Of the viewport, in px. */
   width: number;
-  /** Which side of the box differs most, or that it is shown or hidden. */
-  what: (typeof sides)[number] | "shown" | "hidden";
-  planned: number;
-  found: number;
-  /** How much, in px; endless where a box is shown and should not be, or is not. */
-  by: number;
+  /** The other widths at which it does so too. */
+  also: number[];
 }
 
 /** What came of holding a page's boxes against its plan. */
@@ -25,9 +19,11 @@ export interface Measured {
   guessed: number;
   widths: number;
   /** The largest difference of those that agree. */
-  largest: Difference | null;
-  /** Those that do not agree, the largest of each node. */
-  wrong: Difference[];
+  largest: (Difference & { name: string; width: number }) | null;
+  /** How many nodes do not agree at some width. */
+  wrong: number;
+  /** What makes them so, the worst first. */
+  causes: Found[];
 }
 
 /** Measures the content of the page in a frame, at one width after another. */
@@ -66,53 +62,54 @@ export async function measure(
   progress: (done: number) => void,
   stopped: () => boolean,
 ): Promise<Measured> {
-  const result: Measured = { boxes: 0, guessed: 0, widths: 0, largest: null, wrong: [] };
+  const result: Measured = { boxes: 0, guessed: 0, widths: 0, largest: null, wrong: 0, causes: [] };
   const inside = frame.contentDocument;
   if (!inside?.body) throw new Error("This browser does not let the page be measured.");
-  const elements = elementsOf(inside);
+  const nodes = new Map(planned.nodes.map((n) => [n.id, n]));
+  const nameOf = (id: string) => nodes.get(id)?.name ?? id;
+  const wrong = new Set<string>();
   for (const plan of planned.plans) {
     frame.style.width = `${plan.width}px`;
     await new Promise((done) => setTimeout(done)); // the window stays of use meanwhile
     if (stopped()) return result;
     const boxes = new Map(plan.boxes.map((b) => [b.node, b]));
-    const { scrollX, scrollY } = inside.defaultView!;
-    planned.nodes.forEach((node, i) => {
+    const places = planned.nodes.map(({ id }, i) => {
       const box = boxes.get(i);
-      const element = elements.get(node.id);
-      const shown = !!element && isShown(element);
-      const at = { name: node.name, breakpoint: plan.breakpoint, width: plan.width };
-      if (shown !== !!box) {
-        const what = shown ? "shown" : "hidden";
-        keep(result, { ...at, what, planned: 0, found: 0, by: Infinity });
-      }
-      if (!shown || !box) return;
-      result.boxes++;
-      if (box.guessed) {
-        result.guessed++;
-        return;
-      }
-      const rect = rectOf(element);
-      const real = { x: rect.x + scrollX, y: rect.y + scrollY, width: rect.width, height: rect.height };
-      let most: Difference | null = null;
-      for (const what of sides) {
-        const by = Math.abs(real[what] - box[what]);
-        if (!most || by > most.by) most = { ...at, what, planned: box[what], found: real[what], by };
-      }
-      keep(result, most!);
+      if (!box) return { id, shown: false, guessed: false, x: 0, y: 0, width: 0, height: 0 };
+      return { ...box, id, shown: true, guessed: box.guessed ?? false };
     });
+    const { largest, off, ...counts } = compare(inside, places);
+    result.boxes += counts.boxes;
+    result.guessed += counts.guessed;
+    if (largest && largest.by > (result.largest?.by ?? -1)) {
+      result.largest = { ...largest, name: nameOf(largest.node), width: plan.width };
+    }
+    for (const d of off) wrong.add(d.node);
+    for (const cause of causesOf(off, (id) => nodes.get(id)?.parent)) {
+      keep(result.causes, {
+        ...cause,
+        name: nameOf(cause.of.node),
+        breakpoint: plan.breakpoint,
+        width: plan.width,
+        also: [],
+      });
+    }
     result.widths++;
     progress(result.widths);
   }
-  result.wrong.sort((a, b) => b.by - a.by);
+  result.wrong = wrong.size;
+  result.causes.sort((a, b) => b.of.by - a.of.by);
   return result;
 }
 
-function keep(result: Measured, one: Difference) {
-  if (one.by <= allowed) {
-    if (!result.largest || one.by > result.largest.by) result.largest = one;
+/** Keeps a cause with what is known of the same node, where it is worst. */
+function keep(causes: Found[], one: Found) {
+  const known = causes.findIndex((c) => c.of.node === one.of.node);
+  if (known < 0) {
+    causes.push(one);
     return;
   }
-  const known = result.wrong.findIndex((w) => w.name === one.name);
-  if (known < 0) result.wrong.push(one);
-  else if (one.by > result.wrong[known]!.by) result.wrong[known] = one;
+  const had = causes[known]!;
+  const [worse, other] = one.of.by > had.of.by ? [one, had] : [had, one];
+  causes[known] = { ...worse, also: [...had.also, other.width] };
 }

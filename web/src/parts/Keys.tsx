@@ -1,15 +1,21 @@
 import { X } from "lucide-react";
-import { Dialog, Title, Close } from "../parts/Panel";
-import { keys } from "./actions";
-import { useView } from "./view";
+import { Dialog, Title, Close } from "./Panel";
 
-/** The keys of the Bench. */
-export default function Keys({ onClose }: { onClose: () => void }) {
+interface Props {
+  /** Keys, each with what it does. */
+  keys: readonly (readonly [key: string, does: string])[];
+  onClose: () => void;
+  /** Takes the keyboard's focus back. */
+  onLeft?: () => void;
+}
+
+/** The keys of a screen. */
+export default function Keys({ keys, onClose, onLeft }: Props) {
   return (
     <Dialog
       onClose={onClose}
       aria-describedby={undefined}
-      onCloseAutoFocus={useView.getState().seek}
+      onCloseAutoFocus={onLeft}
       className="top-[10vh] left-1/2 max-h-[80vh] w-[min(560px,92vw)] -translate-x-1/2 overflow-y-auto p-5"
     >
       <Title className="text-[16px] font-semibold">Keys</Title>
