@@ -232,17 +232,6 @@ func (o *OwnRules) apply(e *editor) error {
 	return nil
 }
 
-func (s *Style) apply(e *editor) error {
-	if err := keeperOf(e.page).styled(s.Text); err != nil {
-		return err
-	}
-	c := *e.page
-	e.inverse.Style = &Style{c.Style}
-	c.Style = s.Text
-	e.page, e.summary = &c, "Styles of "+c.Name
-	return nil
-}
-
 // apply does every step on what those before it made; undone in the other order.
 func (t *Together) apply(e *editor) error {
 	var back []Operation

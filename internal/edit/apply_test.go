@@ -163,7 +163,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		o.AddContainer = &AddContainer{Near: id(), Before: r.IntN(2) == 0}
 	case 19:
 		if o.Rename = (&Rename{id()}); r.IntN(2) == 0 {
-			o.Rename, o.Style = nil, &Style{[]string{"", "p { margin: 0 }", "@import url(x.css"}[r.IntN(3)]}
+			o.Rename, o.Style = nil, &Style{Text: []string{"", "p { margin: 0 }", "@import url(x.css"}[r.IntN(3)]}
 		}
 	case 9:
 		o.DropPage = &DropPage{}

@@ -22,8 +22,8 @@ type keeper interface {
 	finish(e *editor, before *page.Page, was *kit.Kit) error
 	// drop refuses that the page has no rules of its own any more.
 	drop(e *editor) error
-	// styled refuses a stylesheet that the page cannot have as its own.
-	styled(text string) error
+	// style gives the page, or a stylesheet that it links, other styles.
+	style(e *editor, s *Style) error
 	// names reports whether a name that is given must be kept, for it would be read from the page again.
 	names() bool
 	// refit is the page when its kit has become another, and what could not follow.
@@ -53,8 +53,6 @@ func (made) finish(e *editor, _ *page.Page, _ *kit.Kit) error {
 }
 
 func (made) drop(*editor) error { return nil }
-
-func (made) styled(text string) error { return page.CheckStyle(text) }
 
 func (made) names() bool { return false }
 
@@ -90,10 +88,6 @@ func (filed) drop(e *editor) error {
 			e.kit.Name)
 	}
 	return nil
-}
-
-func (f filed) styled(string) error {
-	return fault.New("text", f.Name, "a page made here: a page from HTML has the stylesheets that its file links")
 }
 
 func (filed) names() bool { return true }

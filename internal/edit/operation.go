@@ -306,9 +306,19 @@ type OwnRules struct {
 	Allow bool `json:"allow"`
 }
 
-// Style gives a page that is made here its own stylesheet, which is linked after the kit's.
+// Style gives a page that is made here its own stylesheet, which is linked after the kit's; or a stylesheet that a page
+// from HTML links another text, on all pages that link it.
 type Style struct {
-	Text string `json:"text" maxLength:"262144" doc:"CSS. When empty, it is what such a stylesheet begins with."`
+	File string `json:"file,omitzero" maxLength:"1000" doc:"Of a page from HTML: the stylesheet, by the address that it links it by."`
+	Text string `json:"text" maxLength:"4194304" doc:"CSS. When empty, it is what such a stylesheet begins with."`
+
+	Others []Styled `json:"others,omitzero" maxItems:"200" doc:"Pages on which that stylesheet has another text."`
+}
+
+// Styled is the text that a stylesheet has on a page.
+type Styled struct {
+	Page string `json:"page"`
+	Text string `json:"text" maxLength:"4194304"`
 }
 
 // Together does several operations on one page as one. None may be of the

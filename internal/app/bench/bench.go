@@ -41,8 +41,7 @@ type Bench struct {
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
 
-	Style    string `json:"style" doc:"The page's own stylesheet; empty of a page from HTML, which has those that its file links."`
-	Styled   bool   `json:"styled" doc:"It has more than that begins with."`
+	Styled   bool   `json:"styled" doc:"It has styles of its own besides those that a page made here begins with."`
 	Measured int    `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
 
 	Code     Code     `json:"code"`
@@ -155,7 +154,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	}
 	traits := origin.TraitsOf(pg, k)
 	if !traits.File {
-		b.Style, b.Styled = ship.OwnText(pg), pg.Style != ""
+		b.Styled = pg.Style != ""
 	}
 	b.Kit.OwnRules, b.Mixins, b.Kept = traits.OwnRules, traits.Mixins, traits.Kept
 	b.Can, b.Forms = Can{traits.Marks, traits.Ends, traits.File}, ship.Offered(l, p)

@@ -49,9 +49,6 @@ func NewDelta(from, to *Bench) *Delta {
 		list(d, &lane.Breaks, was.Breaks, same[Mark], "lanes", at, "breaks")
 		list(d, &lane.Ghosts, was.Ghosts, same[Ghost], "lanes", at, "ghosts")
 	}
-	if from.Style == to.Style {
-		d.Head.Style, d.Same = "", append(d.Same, Path{"style"})
-	}
 	if from.Code.CSS == to.Code.CSS {
 		d.Head.Code.CSS, d.Same = "", append(d.Same, Path{"code", "css"})
 	}

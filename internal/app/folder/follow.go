@@ -215,6 +215,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 	var names []string
 	relinked := false
 	made := map[string]string{}
+	sheets := map[string]bool{} // those that were looked at: what others wrote meanwhile is not in this state
 	for _, pg := range origin.Pages(state.Project.Pages) {
 		if w.taking[pg.File] {
 			w.late = true
@@ -230,7 +231,16 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		tell := !wrote && bytes.Equal(w.known[pg.File], file)
 		for _, s := range pg.Origin.Sheets {
 			switch name := at(pg.File, s.Name); {
-			case !origin.IsGenerated(s) || name == "" || !origin.Linked(pg, s.Name):
+			case name == "":
+			case !origin.IsGenerated(s):
+				if had, known := w.known[name]; sheets[name] || known && string(had) == s.Text ||
+					!known && !origin.Linked(pg, s.Name) {
+					continue
+				}
+				if sheets[name] = true; w.writeSheet(ctx, pg.File, name, s.Text) {
+					names = append(names, name)
+				}
+			case !origin.Linked(pg, s.Name):
 			case s.Name == pg.Origin.Mixins && slices.ContainsFunc(pg.Origin.Kept,
 				func(k page.Kept) bool { return k.Form == string(ship.Plain) }):
 				// it is kept below
@@ -369,6 +379,11 @@ func (w *Follower) unlocked(do func()) {
 
 // step makes a step of the history by which a page's file holds these bytes.
 func (w *Follower) step(ctx context.Context, name string, b []byte) error {
+	if isSheet(name) { // it is there, and read with all others
+		delete(w.known, name)
+		w.looked(ctx, name)
+		return nil
+	}
 	err := w.taken(ctx, name, b)
 	w.refused[name] = err
 	return err
@@ -503,9 +518,13 @@ func (w *Follower) looked(ctx context.Context, name string) {
 	for range 2 * project.MaxPages { // an edit for each page, and for each kit
 		var made bool
 		var err error
-		w.unlocked(func() { made, err = w.restyle(ctx, name) })
+		known, same := w.knownSheets(), map[string][]byte{}
+		w.unlocked(func() { made, err = w.restyle(ctx, name, known, same) })
 		if err != nil {
 			w.log.Warn("a stylesheet is not taken in", "file", name, "error", err)
+		}
+		if !made {
+			w.knowSheets(known, same)
 		}
 		if !made {
 			return
@@ -514,11 +533,14 @@ func (w *Follower) looked(ctx context.Context, name string) {
 }
 
 // restyle makes the next edit by which a page, or its kit, has its stylesheets as the folder has them, if one is
-// needed.
-func (w *Follower) restyle(ctx context.Context, name string) (bool, error) {
+// needed. Known is what stylesheets held when they were last taken in or written: where one still does, what the page
+// has is newer. Same is what pages have as the folder has it.
+func (w *Follower) restyle(ctx context.Context, name string, known, same map[string][]byte) (bool, error) {
 	return w.do(ctx, func(p *project.Project) (edit.Operation, bool) {
+		clear(same)
 		for _, pg := range origin.Pages(p.Pages) {
 			found := w.sheets(pg.File, pg.Origin)
+			newest(pg, found, known, same)
 			k := p.Kit(pg.Kit)
 			if k.Imported != nil {
 				if files, other := newer(k.Files(), found); other {
@@ -581,6 +603,23 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 		}
 	}
 	return edit.Operation{Page: pg.ID, AddKit: &edit.AddKit{Kit: next}}, true
+}
+
+// newest gives stylesheets that were found as they were known the text that a page has: an edit made it, and it is not
+// written yet. Same gets those that are as the page has them.
+func newest(pg *page.Page, found []kit.File, known, same map[string][]byte) {
+	for i, f := range found {
+		has := slices.IndexFunc(pg.Origin.Sheets, func(s kit.File) bool { return s.Name == f.Name })
+		if has < 0 || origin.IsGenerated(f) {
+			continue
+		}
+		name, text := at(pg.File, f.Name), pg.Origin.Sheets[has].Text
+		if was, is := known[name]; is && string(was) == f.Text {
+			found[i].Text = text
+		} else if f.Text == text {
+			same[name] = []byte(text)
+		}
+	}
 }
 
 // newer is files with the texts of those found under the same names; other is whether any is another.

@@ -275,7 +275,7 @@ func (w *Follower) take(ctx context.Context, touched map[string]bool) {
 				}
 			}
 			for inner := range w.known {
-				if strings.HasPrefix(inner, name+"/") {
+				if strings.HasPrefix(inner, name+"/") && isPage(inner) {
 					w.look(ctx, inner)
 				}
 			}

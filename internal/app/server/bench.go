@@ -145,6 +145,17 @@ func (v *Server) benchRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
+		OperationID: "styles", Method: http.MethodGet, Path: path + "/styles",
+		Summary: "The stylesheets in which the page's own styles are written", Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct{ Body *bench.Styles }, error) {
+		_, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return &struct{ Body *bench.Styles }{bench.NewStyles(pg, k)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: path + "/preview",
 		Summary:      "What an edit would make of the page, without making it",
 		MaxBodyBytes: maxEdit, Errors: refusals,

@@ -485,18 +485,8 @@ func (c *checker) inHead(label, line string, links []origin.Link) []finding.Fix 
 	if len(links) > 0 {
 		return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.Before(links[0].Start, line)}}}
 	}
-	for _, k := range c.doc.Root.Children {
-		if k.Tag != "head" {
-			continue
-		}
-		for i := len(k.Children) - 1; i >= 0; i-- {
-			if n := k.Children[i]; !n.IsText() && n.Start.Len() > 0 {
-				return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.After(c.doc.Outer(n), line)}}}
-			}
-		}
-		if k.Start.Len() > 0 {
-			return []finding.Fix{{Label: label, Edits: []markup.Edit{c.doc.After(k.Start, line)}}}
-		}
+	if e, is := origin.InHead(c.doc, line); is {
+		return []finding.Fix{{Label: label, Edits: []markup.Edit{e}}}
 	}
 	return nil
 }

@@ -61,6 +61,22 @@ func Linked(p *page.Page, address string) bool {
 	return slices.ContainsFunc(Links(Document(p.Origin)), func(l Link) bool { return !l.Here && l.Name == address })
 }
 
+// InHead is the edit by which a line stands at the end of the head; there is none where the file says no head.
+func InHead(doc *markup.Document, line string) (e markup.Edit, is bool) {
+	for _, k := range doc.Root.Children {
+		if k.Tag != "head" {
+			continue
+		}
+		for i := len(k.Children) - 1; i >= 0; i-- {
+			if n := k.Children[i]; !n.IsText() && n.Start.Len() > 0 {
+				return doc.After(doc.Outer(n), line), true
+			}
+		}
+		return doc.After(k.Start, line), k.Start.Len() > 0
+	}
+	return e, false
+}
+
 // Address is where a link leads, without its query; of one beside the document its path.
 func Address(href string) string {
 	u, err := url.Parse(strings.TrimSpace(href))

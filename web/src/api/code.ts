@@ -85,6 +85,16 @@ export async function drawingOf(place: Place, as: As, held: boolean, width: numb
   );
 }
 
+/** The stylesheets in which a page's own styles are written. */
+export function useStyles(place: Place, revision: number) {
+  return useQuery({
+    queryKey: ["styles", place.project, place.page, revision],
+    queryFn: async () =>
+      orRefuse(await api.GET("/api/projects/{project}/pages/{page}/styles", { params: { path: place } })),
+    placeholderData: keepPreviousData,
+  });
+}
+
 /** The hosts that the page has pictures fetched from; none until the page is known. */
 export function useFetched(place: Place, revision: number | undefined): string[] {
   const code = useCode(place, revision ?? 0, "used", { ends: false }, revision !== undefined);

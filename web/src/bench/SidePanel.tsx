@@ -58,7 +58,7 @@ export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
       </Tabs.Content>
       <Tabs.Content value="styles" className="pt-2">
         <Suspense>
-          <StylesPanel bench={bench} focus={focus} onDo={onDo} onTry={onTry} />
+          <StylesPanel place={place} bench={bench} focus={focus} onDo={onDo} onTry={onTry} />
         </Suspense>
       </Tabs.Content>
       <Tabs.Content value="history" className="pt-2">

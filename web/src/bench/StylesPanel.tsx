@@ -1,8 +1,11 @@
-import { Suspense, useEffect, useMemo, useRef } from "react";
+import { Suspense, useEffect, useMemo, useRef, useState } from "react";
+import type { Place } from "../api/bench";
 import type { Bench, Operation } from "../api/client";
+import { useStyles } from "../api/code";
 import type { Deed } from "../api/deed";
 import type { StyleHandle } from "../code/StyleEditor";
 import { Button } from "../parts/Button";
+import { Select } from "../parts/Input";
 import { later, unfetched } from "../parts/later";
 
 const StyleEditor = later(() => import("../code/StyleEditor"), unfetched);
@@ -11,6 +14,7 @@ const StyleEditor = later(() => import("../code/StyleEditor"), unfetched);
 const pause = 900;
 
 interface Props {
+  place: Place;
   bench: Bench;
   focus: string;
   onDo: (deed: Deed) => Promise<Bench | null>;
@@ -18,10 +22,12 @@ interface Props {
   onTry: (operation: Operation | null) => void;
 }
 
-/** The page's own stylesheet: every lane follows while it is typed. */
-export default function StylesPanel({ bench, focus, onDo, onTry }: Props) {
+/** The page's own stylesheet, or one of those that its file links: every lane follows while it is typed. */
+export default function StylesPanel({ place, bench, focus, onDo, onTry }: Props) {
   const editor = useRef<StyleHandle>(null);
-  const typed = useRef<string | null>(null); // what is not kept yet
+  const typed = useRef<{ file: string; text: string } | null>(null); // what is not kept yet
+  const styles = useStyles(place, bench.revision);
+  const [chosen, choose] = useState("");
   const timer = useRef(0);
   const words = useMemo(() => wordsOf(bench), [bench]);
   const at = bench.breakpoints.find((b) => b.name === focus);
@@ -33,37 +39,75 @@ export default function StylesPanel({ bench, focus, onDo, onTry }: Props) {
   });
   const keep = useRef(() => {
     clearTimeout(timer.current);
-    const text = typed.current;
+    const style = typed.current;
     typed.current = null;
-    if (text !== null) void latest.current.onDo({ style: { text } }).finally(() => latest.current.onTry(null));
+    if (style) void latest.current.onDo({ style }).finally(() => latest.current.onTry(null));
   });
   useEffect(() => {
     const keeping = keep.current;
     return () => keeping();
   }, []);
 
+  if (!styles.data) return <p className="px-3.5 pb-3 text-ink-2">{styles.error?.message ?? "Loading the styles…"}</p>;
+  const { files, begin } = styles.data;
+  const file = files.find((f) => f.name === chosen) ?? files.findLast((f) => !f.fixed) ?? files.at(-1);
+
   function change(text: string) {
-    if (text === bench.style && typed.current === null) return;
-    typed.current = text;
-    onTry({ style: { text } });
+    if (!file || (text === file.text && !typed.current)) return;
+    typed.current = { file: bench.can.file ? file.name : "", text };
+    onTry({ style: typed.current });
     clearTimeout(timer.current);
     timer.current = window.setTimeout(keep.current, pause);
   }
+  const link = begin && (
+    <Button
+      size="small"
+      title="Links a new stylesheet after the others"
+      onClick={() => void onDo(begin).then((made) => made && choose(styles.data.new))}
+    >
+      New {styles.data.new}
+    </Button>
+  );
 
-  if (bench.can.file) {
+  if (!file) {
     return (
-      <p className="px-3.5 pb-3 text-ink-2">
-        This page is a file of its own: its styles are in the stylesheets that it links. Lanes follow when they are
-        saved.
-      </p>
+      <div className="grid justify-items-start gap-2 px-3.5 pb-3 text-ink-2">
+        <p>
+          {begin
+            ? "This page links no stylesheet of its own yet."
+            : "This file has no head to link a stylesheet in: its styles are in the stylesheets of the pages that include it."}
+        </p>
+        {link}
+      </div>
     );
   }
   return (
     <div className="grid h-[46vh] grid-rows-[auto_minmax(0,1fr)]">
       <div className="flex flex-wrap items-center gap-2 px-3.5 pb-2">
-        <span className="font-mono text-[12px]">page.css</span>
-        <span className="text-[12px] text-ink-2">linked after the kit</span>
-        {at && !narrowest && (
+        {files.length > 1 ? (
+          <Select
+            aria-label="Stylesheet"
+            value={file.name}
+            onChange={(e) => {
+              keep.current();
+              choose(e.target.value);
+            }}
+            className="max-w-40 px-1 py-0.5 font-mono text-[12px]"
+          >
+            {files.map((f) => (
+              <option key={f.name} value={f.name}>
+                {f.name}
+                {f.fixed && " (read only)"}
+              </option>
+            ))}
+          </Select>
+        ) : (
+          <span className="font-mono text-[12px]">{file.name}</span>
+        )}
+        {!bench.can.file && <span className="text-[12px] text-ink-2">linked after the kit</span>}
+        {file.fixed && !files.some((f) => !f.fixed) && link}
+        {file.fixed && <p className="basis-full text-[12px] text-ink-2">{file.fixed}</p>}
+        {at && !narrowest && !file.fixed && (
           <Button
             size="small"
             className="ml-auto"
@@ -82,10 +126,11 @@ export default function StylesPanel({ bench, focus, onDo, onTry }: Props) {
       >
         <Suspense>
           <StyleEditor
-            key={bench.page.id}
+            key={`${bench.page.id} ${file.name}`}
             ref={editor}
             label="Styles of the page"
-            text={bench.style}
+            fixed={file.fixed !== ""}
+            text={file.text}
             words={words}
             onChange={change}
           />

@@ -23,13 +23,15 @@ interface Props {
   label: string;
   /** The stylesheet. What comes from elsewhere takes the place of what is here, unless it is being typed. */
   text: string;
+  /** It is read, and not changed. */
+  fixed: boolean;
   /** Classes with their dot, ids with their #, and variables of the kit. */
   words: readonly string[];
   onChange: (text: string) => void;
 }
 
 /** A stylesheet that is typed: coloured, checked, with completions. */
-export default function StyleEditor({ ref, label, text, words, onChange }: Props) {
+export default function StyleEditor({ ref, label, text, fixed, words, onChange }: Props) {
   const at = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
   const latest = useRef({ words, onChange });
@@ -64,6 +66,7 @@ export default function StyleEditor({ ref, label, text, words, onChange }: Props
           indentUnit.of("  "),
           linter(faults, { delay: 300 }),
           EditorView.lineWrapping,
+          EditorState.readOnly.of(fixed),
           keymap.of([...completionKeymap, ...defaultKeymap, ...historyKeymap, indentWithTab]),
           EditorView.contentAttributes.of({ "aria-label": label }),
           EditorView.updateListener.of((u) => {
@@ -76,7 +79,7 @@ export default function StyleEditor({ ref, label, text, words, onChange }: Props
     });
     view.current = editor;
     return () => editor.destroy();
-  }, [label]);
+  }, [label, fixed]);
 
   useEffect(() => {
     const editor = view.current;

@@ -1,0 +1,98 @@
+package folder_test
+
+import (
+	"errors"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"kitrows/internal/app/folder"
+	"kitrows/internal/app/store"
+	"kitrows/internal/edit"
+)
+
+// do makes an edit of the newest revision of a file's page, and has it written as the server does.
+func (w *working) do(file string, o edit.Operation) error {
+	for {
+		state, err := w.store.Load(w.t.Context(), "site")
+		if err != nil {
+			return err
+		}
+		o.Page = w.page(file).ID
+		_, _, err = w.store.Edit(w.t.Context(), "site", store.Made{Revision: state.Revision}, o)
+		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
+			continue
+		}
+		return errors.Join(err, w.Write(w.t.Context()))
+	}
+}
+
+// sheet is the text of a stylesheet as a file's page has it.
+func (w *working) sheet(file, name string) string {
+	for _, s := range w.page(file).Origin.Sheets {
+		if s.Name == name {
+			return s.Text
+		}
+	}
+	return ""
+}
+
+// Styles are written into the file that pages link, which others may write too.
+func TestStyles(t *testing.T) {
+	visit := strings.Replace(front, "css/own.css", "../css/own.css", 1)
+	const was = "body {\r\n  margin: 0;\r\n}\r\n"
+	w := work(t, site{"index.html": front, "visit/index.html": visit, "css/own.css": was})
+	style := func(text string) edit.Operation {
+		return edit.Operation{Style: &edit.Style{File: "css/own.css", Text: text}}
+	}
+	const typed = "body {\n  margin: 8px;\n}\n\np {\n  color: red;\n}\n"
+	if err := w.do("index.html", style(typed)); err != nil {
+		t.Fatal(err)
+	}
+	crlf := strings.ReplaceAll(typed, "\n", "\r\n")
+	if w.get("css/own.css") != crlf || w.sheet("visit/index.html", "../css/own.css") != crlf {
+		t.Errorf("the file has %q, the other page %q", w.get("css/own.css"),
+			w.sheet("visit/index.html", "../css/own.css"))
+	}
+	if s := w.Status("index.html"); s.State != folder.Written || s.Text != "css/own.css is written" {
+		t.Errorf("%+v", s)
+	}
+	if w.get("index.html") != front || w.get("visit/index.html") != visit {
+		t.Error("a page was written")
+	}
+	// Another program writes it at the same moment: its text holds.
+	const theirs = "body { margin: 1px }"
+	w.put("css/own.css", theirs)
+	if err := w.do("index.html", style("body { margin: 2px }")); err != nil {
+		t.Fatal(err)
+	}
+	w.until("both pages have what the other program wrote", func() bool {
+		return w.sheet("index.html", "css/own.css") == theirs && w.sheet("visit/index.html", "../css/own.css") == theirs
+	})
+	if got := w.get("css/own.css"); got != theirs {
+		t.Errorf("the file has %q", got)
+	}
+	// Undone, the file is what it was before.
+	state, err := w.store.Load(t.Context(), "site")
+	for err == nil && w.sheet("index.html", "css/own.css") != was {
+		if state, _, err = w.store.Undo(t.Context(), "site", store.Made{Revision: state.Revision}); err == nil {
+			err = w.Write(t.Context())
+		}
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	w.until("the file is as it was", func() bool { return w.get("css/own.css") == was })
+	if err := w.do("index.html", edit.Operation{Style: &edit.Style{File: "kit.css"}}); err == nil {
+		t.Error("a stylesheet that is no file of the page is written")
+	}
+	// A file that is taken away stays away.
+	if err := os.Remove(filepath.Join(w.dir, "css/own.css")); err != nil {
+		t.Fatal(err)
+	}
+	_ = w.do("index.html", style("p { margin: 0 }"))
+	if _, err := os.Stat(filepath.Join(w.dir, "css/own.css")); err == nil {
+		t.Error("an edit brought a file back that was taken away")
+	}
+}
