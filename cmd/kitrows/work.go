@@ -104,6 +104,7 @@ func work(c *cobra.Command, s *store.Store, f *folder.Folder, listen string) err
 		shown.Close()
 		return err
 	}
+	preview.Grids = v.Grids
 	v.Work(w, id, "http://"+shown.Addr().String())
 	files := &http.Server{Handler: server.Loopback(preview), ReadHeaderTimeout: 5 * time.Second}
 	files.RegisterOnShutdown(preview.Close)

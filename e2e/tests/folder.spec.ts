@@ -230,3 +230,56 @@ test.describe("with no grid", () => {
     await expectNoViolations(page, 'section[aria-label="Code"]');
   });
 });
+
+test("styles are written in the page's own file, and a stylesheet that is dropped says what it is", async ({
+  page,
+  site,
+}) => {
+  await page.goto(site.url);
+  await page.getByRole("tab", { name: "Styles" }).click();
+  await expect(page.getByRole("combobox", { name: "Stylesheet" })).toHaveValue("css/own.css");
+  await page.getByRole("textbox", { name: "Styles of the page" }).click();
+  await page.keyboard.press("Control+End");
+  await page.keyboard.type("h2 { color: #ff0000 }");
+  const heading = page.locator("[data-lane] iframe").last().contentFrame().locator("h2").first();
+  await expect(heading).toHaveCSS("color", "rgb(255, 0, 0)");
+  await expect(page.getByText("css/own.css is written")).toBeVisible();
+  const own = () => readFileSync(join(site.dir, "css/own.css"), "utf8");
+  expect(own()).toContain(".lead { margin-top: 8px }\nh2 { color: #ff0000 }");
+  await page.getByRole("combobox", { name: "Stylesheet" }).selectOption("css/harbour.css");
+  await expect(page.getByText(/^It is the stylesheet of the kit/)).toBeVisible();
+
+  const data = await page.evaluateHandle(() => {
+    const data = new DataTransfer();
+    data.items.add(new File(["h1 { color: #0000ff }\n"], "look.css", { type: "text/css" }));
+    return data;
+  });
+  await page.dispatchEvent("main", "drop", { dataTransfer: data });
+  const asked = page.getByRole("dialog", { name: "What is look.css?" });
+  await expect(asked).toBeVisible();
+  await expectNoViolations(page, '[role="dialog"]');
+  await asked.getByRole("button", { name: "Styles of this page" }).click();
+  const title = page.locator("[data-lane] iframe").last().contentFrame().locator("h1");
+  await expect(title).toHaveCSS("color", "rgb(0, 0, 255)");
+  await expect.poll(() => readFileSync(join(site.dir, "index.html"), "utf8")).toContain('href="look.css">');
+  expect(readFileSync(join(site.dir, "look.css"), "utf8")).toBe("h1 { color: #0000ff }\n");
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await expect.poll(() => readFileSync(join(site.dir, "index.html"), "utf8")).toBe(plain);
+});
+
+test("G draws the units over the preview of a page", async ({ page, site, context }) => {
+  await page.goto(site.url);
+  const [preview] = await Promise.all([
+    context.waitForEvent("page"),
+    page.getByRole("link", { name: "Preview" }).click(),
+  ]);
+  await preview.setViewportSize({ width: 900, height: 700 });
+  const answered = preview.waitForResponse(/\.kitrows\/grid\?/);
+  await preview.keyboard.press("g");
+  const answer = await answered;
+  expect(answer.ok()).toBe(true);
+  const covers = () => preview.evaluate(() => document.documentElement.lastElementChild!.localName);
+  await expect.poll(covers).toBe("div");
+  await preview.keyboard.press("g");
+  await expect.poll(covers).toBe("body");
+});

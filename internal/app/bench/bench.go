@@ -41,8 +41,8 @@ type Bench struct {
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
 
-	Styled   bool   `json:"styled" doc:"It has styles of its own besides those that a page made here begins with."`
-	Measured int    `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
+	Styled   bool `json:"styled" doc:"It has styles of its own besides those that a page made here begins with."`
+	Measured int  `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
 
 	Code     Code     `json:"code"`
 	Document []string `json:"document" doc:"The page as it is taken away, in lines, for frames to show: its elements are marked with their nodes, its pictures have the addresses of this server. Empty where the page is long."`

@@ -27,8 +27,8 @@ type StyleFile struct {
 	Fixed string `json:"fixed" doc:"Why it is not changed here; empty where it may be."`
 }
 
-// NewStyles are those of a page.
-func NewStyles(pg *page.Page, k *kit.Kit) *Styles {
+// NewStyles are those of a page. A new one is called as wanted, or as such a stylesheet mostly is, if no other is.
+func NewStyles(pg *page.Page, k *kit.Kit, wanted string) *Styles {
 	if pg.Origin == nil {
 		return &Styles{Files: []StyleFile{{Name: ship.OwnStyle, Text: ship.OwnText(pg)}}}
 	}
@@ -48,8 +48,8 @@ func NewStyles(pg *page.Page, k *kit.Kit) *Styles {
 		return slices.ContainsFunc(s.Files, func(f StyleFile) bool { return path.Base(f.Name) == path.Base(name) })
 	}
 	stem := strings.TrimSuffix(path.Base(pg.File), path.Ext(pg.File))
-	for _, name := range []string{"page.css", stem + "-page.css", stem + "-styles.css"} {
-		if s.New == "" && !taken(name) {
+	for _, name := range []string{path.Base(wanted), "page.css", stem + "-page.css", stem + "-styles.css"} {
+		if s.New == "" && strings.HasSuffix(name, ".css") && page.IsPath(name) && !taken(name) {
 			s.New = name
 		}
 	}

@@ -1,14 +1,18 @@
 package folder
 
 import (
+	"context"
+	_ "embed"
 	"fmt"
 	"io/fs"
 	"net/http"
 	"path"
 	"path/filepath"
+	"strconv"
 	"strings"
 	"sync"
 
+	"github.com/go-json-experiment/json"
 	"golang.org/x/net/html"
 
 	"kitrows/internal/browser/markup"
@@ -18,6 +22,9 @@ import (
 // there, and reach nothing of the application's, which has another origin. Pages reload when they, or what they link,
 // are written.
 type Preview struct {
+	// Grids gives the units that lie over the page of a file in a viewport of a width, in px, as it is written in JSON.
+	Grids func(ctx context.Context, file string, width float64) (any, error)
+
 	folder *Folder
 	mu     sync.Mutex
 	open   map[chan string]bool
@@ -48,8 +55,13 @@ func (p *Preview) Close() { p.once.Do(func() { close(p.done) }) }
 // changes is where pages wait for news.
 const changes = "/.kitrows/changes"
 
-// reload is what each page runs besides its own.
-const reload = `<script>new EventSource("` + changes + `").onmessage = () => location.reload()</script>`
+// grid is where pages ask for the units that lie over them.
+const grid = "/.kitrows/grid"
+
+// script is what each page runs besides its own.
+//
+//go:embed preview.js
+var script string
 
 // ServeHTTP answers with a file of the folder.
 func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
@@ -71,25 +83,17 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 		p.changes(w, r)
 		return
 	}
-	name := strings.TrimPrefix(path.Clean(r.URL.Path), "/")
-	if name == "" {
-		name = "."
-	}
-	if !fs.ValidPath(name) || name != "." && strings.Contains("/"+name, "/.") { // out of the folder, or hidden in it
-		http.NotFound(w, r)
+	if r.URL.Path == grid {
+		p.grids(w, r)
 		return
 	}
-	info, err := p.folder.shown(&name)
-	if err == nil && info.IsDir() {
-		if !strings.HasSuffix(r.URL.Path, "/") {
-			http.Redirect(w, r, r.URL.Path+"/", http.StatusFound)
-			return
-		}
-		name = path.Join(name, "index.html")
-		info, err = p.folder.shown(&name)
-	}
-	if err != nil || !info.Mode().IsRegular() {
+	name, isDir, err := p.find(r.URL.Path)
+	switch {
+	case err != nil:
 		http.NotFound(w, r)
+		return
+	case isDir && !strings.HasSuffix(r.URL.Path, "/"):
+		http.Redirect(w, r, r.URL.Path+"/", http.StatusFound)
 		return
 	}
 	if !isPage(name) {
@@ -104,8 +108,46 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	w.Header().Set("Content-Type", "text/html")
 	_, _ = w.Write(b)
 	if !strings.HasPrefix(markup.NewSource(b).Encoding, "utf-16") { // in which those bytes would be other letters
-		_, _ = w.Write([]byte(reload))
+		_, _ = w.Write([]byte("<script>\n" + script + "</script>"))
 	}
+}
+
+// find is the file that an address leads to; that of a folder is the index in it. What is out of the folder, or hidden in
+// it, is not found.
+func (p *Preview) find(address string) (name string, isDir bool, err error) {
+	name = strings.TrimPrefix(path.Clean(address), "/")
+	if name == "" {
+		name = "."
+	}
+	if !fs.ValidPath(name) || name != "." && strings.Contains("/"+name, "/.") {
+		return "", false, fs.ErrNotExist
+	}
+	info, err := p.folder.shown(&name)
+	if err == nil && info.IsDir() {
+		isDir, name = true, path.Join(name, "index.html")
+		info, err = p.folder.shown(&name)
+	}
+	if err == nil && !info.Mode().IsRegular() {
+		err = fs.ErrNotExist
+	}
+	return name, isDir, err
+}
+
+// grids answers with the units that lie over a page.
+func (p *Preview) grids(w http.ResponseWriter, r *http.Request) {
+	width, wrong := strconv.ParseFloat(r.FormValue("width"), 64)
+	name, _, err := p.find(r.FormValue("page"))
+	if err != nil || wrong != nil || !(width >= 1 && width <= 20000) || p.Grids == nil {
+		http.NotFound(w, r)
+		return
+	}
+	all, err := p.Grids(r.Context(), name, width)
+	if err != nil {
+		http.NotFound(w, r)
+		return
+	}
+	w.Header().Set("Content-Type", "application/json")
+	_ = json.MarshalWrite(w, all)
 }
 
 // shown tells of a file that a preview may show, and gives the name under which it stands itself, where links lead to

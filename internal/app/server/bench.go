@@ -147,12 +147,15 @@ func (v *Server) benchRoutes() {
 	huma.Register(v.api, huma.Operation{
 		OperationID: "styles", Method: http.MethodGet, Path: path + "/styles",
 		Summary: "The stylesheets in which the page's own styles are written", Errors: []int{http.StatusNotFound},
-	}, func(ctx context.Context, in *PagePath) (*struct{ Body *bench.Styles }, error) {
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		New string `query:"new" maxLength:"200" doc:"What a new one should be called."`
+	}) (*struct{ Body *bench.Styles }, error) {
 		_, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
 			return nil, err
 		}
-		return &struct{ Body *bench.Styles }{bench.NewStyles(pg, k)}, nil
+		return &struct{ Body *bench.Styles }{bench.NewStyles(pg, k, in.New)}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

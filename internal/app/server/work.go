@@ -7,6 +7,8 @@ import (
 
 	"kitrows/internal/app/bench"
 	"kitrows/internal/app/folder"
+	"kitrows/internal/app/store"
+	"kitrows/internal/plan/layout"
 )
 
 // A work is the folder that a project's pages stand in.
@@ -20,6 +22,22 @@ type work struct {
 // must be called before the server answers.
 func (v *Server) Work(f *folder.Follower, project, preview string) {
 	v.work = &work{f, project, preview}
+}
+
+// Grids are the units that lie over the page of a file in the folder, in a viewport of a width in px.
+func (v *Server) Grids(ctx context.Context, file string, width float64) (any, error) {
+	state, err := v.store.Load(ctx, v.work.project)
+	if err != nil {
+		return nil, err
+	}
+	for _, pg := range state.Project.Pages {
+		if pg.File == file {
+			k := state.Project.Kit(pg.Kit)
+			l := layout.Real(k, pg, v.books.of(ctx, v.work.project, pg.ID))
+			return bench.NewDrawing(l, width).Grids, nil
+		}
+	}
+	return nil, store.ErrNotFound
 }
 
 // Tell tells windows of a revision of a project that others made.

@@ -89,10 +89,15 @@ export async function drawingOf(place: Place, as: As, held: boolean, width: numb
 export function useStyles(place: Place, revision: number) {
   return useQuery({
     queryKey: ["styles", place.project, place.page, revision],
-    queryFn: async () =>
-      orRefuse(await api.GET("/api/projects/{project}/pages/{page}/styles", { params: { path: place } })),
+    queryFn: () => stylesOf(place, ""),
     placeholderData: keepPreviousData,
   });
+}
+
+/** The same, asked for now, and how a new one of a name is linked. */
+export async function stylesOf(place: Place, name: string) {
+  const params = { path: place, query: { ends: false, new: name } };
+  return orRefuse(await api.GET("/api/projects/{project}/pages/{page}/styles", { params }));
 }
 
 /** The hosts that the page has pictures fetched from; none until the page is known. */

@@ -38,6 +38,7 @@ import { useView } from "./view";
 // What opens only when it is asked for.
 const Carrying = later(() => import("./Carrying"));
 const Commands = later(() => import("./Commands"));
+const DroppedStyles = later(() => import("./DroppedStyles"));
 const Fill = later(() => import("./Fill"));
 const Keys = later(() => import("../parts/Keys"));
 
@@ -104,7 +105,8 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
     [send, navigate, place.page, empty],
   );
 
-  const takeFile = useIncoming(place, bench, onDo);
+  const [dropped, setDropped] = useState<{ name: string; text: string } | null>(null);
+  const takeFile = useIncoming(place, onDo, setDropped);
   const acting = useMemo<Acting>(
     () => ({
       bench,
@@ -223,6 +225,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
             <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
           )}
           {dialog === "keys" && <Keys keys={keys} onClose={() => setDialog(null)} onLeft={useView.getState().seek} />}
+        </Suspense>
+        <Suspense>
+          {dropped && <DroppedStyles file={dropped} {...{ place, bench, onDo }} onClose={() => setDropped(null)} />}
         </Suspense>
         <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
         <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} onDo={onDo} />

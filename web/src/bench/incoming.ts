@@ -9,7 +9,11 @@ import { isTyping } from "./isTyping";
 import { useView } from "./view";
 
 /** Takes what is pasted beside the sheet, and gives what takes a file that was dropped. */
-export function useIncoming(place: Place, bench: Bench, onDo: (deed: Deed) => Promise<Bench | null>) {
+export function useIncoming(
+  place: Place,
+  onDo: (deed: Deed) => Promise<Bench | null>,
+  onSheet: (file: { name: string; text: string }) => void,
+) {
   const navigate = useNavigate();
 
   // What is pasted beside the sheet: a node that was copied goes to the page's end,
@@ -27,12 +31,11 @@ export function useIncoming(place: Place, bench: Bench, onDo: (deed: Deed) => Pr
     return () => removeEventListener("paste", paste);
   }, [onDo]);
 
-  /** A file that was dropped: a picture goes into the column under it, a stylesheet becomes a kit,
-   *  anything else is read for the content sheet. */
+  /** A file that was dropped: a picture goes into the column under it, of a stylesheet is asked what it is, anything
+   *  else is read for the content sheet. */
   return async function takeFile(file: File, over: string) {
     if (/\.css$/i.test(file.name)) {
-      const files = [{ name: file.name, text: await file.text() }];
-      void navigate(`/${place.project}/${place.page}/kit/${bench.kit.id}`, { state: { files } });
+      onSheet({ name: file.name, text: await file.text() });
       return;
     }
     if (isPage(file)) {
