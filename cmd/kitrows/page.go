@@ -65,7 +65,7 @@ func pageReadCommand() *cobra.Command {
 			if err := p.Check(); err != nil {
 				return err
 			}
-			for _, f := range check.Of(layout.Of(k, pg)) {
+			for _, f := range check.Of(layout.Of(k, pg), nil) {
 				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s: %s (%s)\n", printable(args[0]), f.At.Line, f.At.Column,
 					f.Severity, printable(f.Text), f.Code)
 			}

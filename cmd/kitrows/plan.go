@@ -17,6 +17,8 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/write/ship"
 )
 
 func planCommand() *cobra.Command {
@@ -46,7 +48,7 @@ func planCommand() *cobra.Command {
 				}
 				return writeWhy(c.OutOrStdout(), explained)
 			}
-			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, l.Plan(width), key), jsontext.WithIndent("  "))
+			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, p, l.Plan(width), key), jsontext.WithIndent("  "))
 		},
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
@@ -149,7 +151,7 @@ type planFound struct {
 	Text     string           `json:"text"`
 }
 
-func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
+func newPlanReport(l *layout.Layout, p *project.Project, plan *layout.Plan, key string) planReport {
 	r := planReport{Page: l.Page().Name, Width: plan.Width, Breakpoint: l.Kit().Breakpoints[plan.Breakpoint].Name,
 		LinesUntil: px(plan.Until)}
 	for _, b := range plan.Boxes {
@@ -169,7 +171,7 @@ func newPlanReport(l *layout.Layout, plan *layout.Plan, key string) planReport {
 		r.Lines = append(r.Lines,
 			planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Free()), of, line.String(), line.Reason()})
 	}
-	for _, f := range check.Of(l) {
+	for _, f := range check.Of(l, ship.Marked(l, p)) {
 		if len(f.Breakpoints) == 0 || slices.Contains(f.Breakpoints, r.Breakpoint) {
 			r.Findings = append(r.Findings, planFound{f.Code, f.Severity, f.Node, f.Text})
 		}

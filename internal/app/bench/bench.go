@@ -206,7 +206,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	b.Findings = findings(l) // they tell what the lanes only estimate
+	b.Findings = findings(l, p) // they tell what the lanes only estimate
 	for i := range b.Nodes {
 		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
 			for _, at := range sums {

@@ -7,7 +7,9 @@ import (
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
+	"kitrows/internal/write/ship"
 )
 
 // A Finding is one thing that is told of a page.
@@ -29,7 +31,9 @@ type Fix struct {
 }
 
 // findings are all that is told of a page.
-func findings(l *layout.Layout) []Finding { return told(l, check.Of(l)) }
+func findings(l *layout.Layout, p *project.Project) []Finding {
+	return told(l, check.Of(l, ship.Marked(l, p)))
+}
 
 // mostSummary is how long the summary of a fix may be, in bytes.
 const mostSummary = 200
@@ -40,6 +44,9 @@ func told(l *layout.Layout, all []finding.Finding) []Finding {
 	for _, f := range all {
 		one := Finding{string(f.Code), string(f.Severity), f.Node, notNil(f.Breakpoints), f.Text, f.At.Line, f.At.Column,
 			[]Fix{}}
+		if f.At.File != "" { // its text says where
+			one.Line, one.Column = 0, 0
+		}
 		for _, fix := range f.Fixes {
 			all := origin.Document(l.Page().Origin).Splices(fix.Edits)
 			summary := strings.ToValidUTF8(fix.Label[:min(len(fix.Label), mostSummary)], "")

@@ -22,6 +22,8 @@ const (
 	NoClass     Code = "no-class"
 	Estimated   Code = "estimate"
 	TooMuch     Code = "too-much"
+	Burst       Code = "burst"
+	StyleOnGrid Code = "style-on-grid"
 
 	EndTagMissing    Code = "end-tag-missing"
 	EndTagSurplus    Code = "end-tag-surplus"
@@ -70,6 +72,8 @@ var Codes = []Row{
 	{NoClass, Broken, "the stylesheet has no class for a setting, and the page no rule of its own"},
 	{Estimated, Estimate, "the plan only estimates something, which may be elsewhere in a browser"},
 	{TooMuch, Broken, "a file takes more than may be spent on it, and is left out"},
+	{Burst, Surprise, "the content of a column is wider than it"},
+	{StyleOnGrid, Tidy, "a rule of the page's own styles reaches an element of the grid, and may move boxes"},
 
 	{EndTagMissing, Surprise, "an end tag is missing"},
 	{EndTagSurplus, Surprise, "an end tag ends nothing"},

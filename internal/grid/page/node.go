@@ -18,6 +18,9 @@ const (
 	Element   Kind = "element" // of a page that was read from markup: what stands around or between the others
 )
 
+// OwnStyle is what a page's own stylesheet is called, which is linked after the kit's.
+const OwnStyle = "page.css"
+
 // A Page is one document laid out on one kit.
 type Page struct {
 	ID       string  `json:"id"`

@@ -30,7 +30,7 @@ func found(t *testing.T, file string) string {
 	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file),
 		[]kit.File{{Name: "own.css", Text: ".story { color: red }"}}))
 	var all []string
-	for _, f := range check.Of(layout.Of(k, p)) {
+	for _, f := range check.Of(layout.Of(k, p), nil) {
 		if strings.Contains(f.Text, "until they are measured") { // nearly every file has some
 			continue
 		}
@@ -100,7 +100,7 @@ func TestFindingsByMixins(t *testing.T) {
 	o.Mixins = "index.css"
 	p := rewrite.WithKit(origin.NewPage("page", "index.html", k, o), k)
 	got := ""
-	for _, f := range check.Of(layout.Of(k, p)) {
+	for _, f := range check.Of(layout.Of(k, p), nil) {
 		got += fmt.Sprintf("%s %s %s\n", f.Code, f.Severity, f.Text)
 	}
 	want := "mixins-not-linked surprise index.css, which the mixins of the page come to, is not linked: link it, " +

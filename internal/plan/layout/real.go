@@ -145,6 +145,16 @@ func (c *real) frame(m *maker, n int32) (f content.Frame, is bool) {
 	return f, known || f != (content.Frame{})
 }
 
+// Moved reports whether the page's own styles have the element of a node elsewhere, in a viewport v px wide at
+// breakpoint i, than its padding and margins come to.
+func (l *Layout) Moved(n int32, i int, v float64) bool {
+	if l.real == nil || l.page.Style == "" {
+		return false
+	}
+	f, _ := l.real.book.Frame(l.nodes[n].ID, l.real.look[n], i, v)
+	return f.Off
+}
+
 // end is how far what stands last in the node at n is from its end, by the page's own styles.
 func (m *maker) end(n int32) float64 {
 	if m.l.real == nil {

@@ -4,6 +4,7 @@ import (
 	"archive/zip"
 	"bytes"
 	"context"
+	"kitrows/internal/grid/page"
 	"path"
 	"strings"
 
@@ -46,7 +47,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 		file := from.layout().Page().File
 		for _, f := range Files(l, pr, form.Form, o) {
 			text := f.Text
-			if (f.Name == OwnStyle || f.Name == file) && (form.Form == SCSS || form.Form == Less) {
+			if (f.Name == page.OwnStyle || f.Name == file) && (form.Form == SCSS || form.Form == Less) {
 				continue // they stand beside what they are built to
 			}
 			if f.Name == file {

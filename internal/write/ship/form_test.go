@@ -202,8 +202,8 @@ func TestPagesCalledAsOtherFiles(t *testing.T) {
 			}
 			names[f.Name] = true
 		}
-		if !names[OwnStyle] {
-			t.Errorf("%s comes without %s", form.Name, OwnStyle)
+		if !names[page.OwnStyle] {
+			t.Errorf("%s comes without %s", form.Name, page.OwnStyle)
 		}
 	}
 }

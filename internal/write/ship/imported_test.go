@@ -49,7 +49,7 @@ func TestTakenAwayWithTheFiles(t *testing.T) {
 	for _, f := range files {
 		names = append(names, f.Name)
 	}
-	if want := []string{"page.html", "cells.css", "team.css", OwnStyle}; !slices.Equal(names, want) {
+	if want := []string{"page.html", "cells.css", "team.css", page.OwnStyle}; !slices.Equal(names, want) {
 		t.Fatalf("files %v, want %v", names, want)
 	}
 	if files[1].Text != floatCells {
@@ -65,10 +65,10 @@ func TestTakenAwayWithTheFiles(t *testing.T) {
 	if files[0].Text != want {
 		t.Errorf("markup:\n%s", files[0].Text)
 	}
-	if got := Links(l.Kit(), Used, "page.css"); !slices.Equal(got, []string{"team.css", OwnStyle}) {
+	if got := Links(l.Kit(), Used, "page.css"); !slices.Equal(got, []string{"team.css", page.OwnStyle}) {
 		t.Errorf("links %v", got)
 	}
-	if got := Links(l.Kit(), Plain, "page.plain.css"); !slices.Equal(got, []string{"page.plain.css", OwnStyle}) {
+	if got := Links(l.Kit(), Plain, "page.plain.css"); !slices.Equal(got, []string{"page.plain.css", page.OwnStyle}) {
 		t.Errorf("links of mixins %v", got)
 	}
 	if _, err := CostOf(context.Background(), l, pr, Used); err != nil {
@@ -138,7 +138,7 @@ func TestOwnRulesAreShipped(t *testing.T) {
 		own := files[len(files)-1]
 		has := strings.Contains(own.Text, rule) && strings.Index(own.Text, "Not in Team") > strings.Index(own.Text,
 			"body {")
-		if want := form.Form == Used || form.Form == Whole; own.Name != OwnStyle || has != want {
+		if want := form.Form == Used || form.Form == Whole; own.Name != page.OwnStyle || has != want {
 			t.Errorf("%s has the rule in %s: %v\n%s", form.Name, own.Name, has, own.Text)
 		}
 	}

@@ -119,10 +119,10 @@ func inForms(m *mixin.Mixed, f Form) []code.File {
 // Links are the stylesheets that a page of kit k links in a form, in their order: the form's, then the page's own.
 func Links(k *kit.Kit, f Form, plain string) []string {
 	if f.ByMixins() {
-		return []string{plain, OwnStyle}
+		return []string{plain, page.OwnStyle}
 	}
 	if linked := Linked(k); len(linked) > 0 && f != TypeScript {
-		return append(linked, OwnStyle)
+		return append(linked, page.OwnStyle)
 	}
-	return []string{"kit.css", OwnStyle}
+	return []string{"kit.css", page.OwnStyle}
 }

@@ -8,13 +8,11 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/write/code"
 	"kitrows/internal/write/mixin"
 )
-
-// OwnStyle is the name of a page's own stylesheet, which is linked after the kit's.
-const OwnStyle = "page.css"
 
 // begun is what a page's own stylesheet begins with: without a browser's margins around the page, which the plan does
 // not have, and with no picture wider than its column.
@@ -33,14 +31,19 @@ func OwnText(p *page.Page) string {
 	return s.String()
 }
 
+// Marked gives a page as a document, whose elements are marked with their nodes, when it is asked for.
+func Marked(l *layout.Layout, p *project.Project) func() []byte {
+	return func() []byte { return []byte(Document(l.Code(), p, code.Options{Mark: true})) }
+}
+
 // ownStyle is the page's own stylesheet in a form, with, apart from it, the rules for what the kit's stylesheet has no
 // class for.
 func ownStyle(l *layout.Layout, f Form) code.File {
 	text := OwnText(l.Page())
 	if f.ByMixins() || f == TypeScript {
-		return code.File{Name: OwnStyle, Text: text}
+		return code.File{Name: page.OwnStyle, Text: text}
 	}
-	return code.File{Name: OwnStyle, Text: text + ownRules(l, "\n")}
+	return code.File{Name: page.OwnStyle, Text: text + ownRules(l, "\n")}
 }
 
 // ownRules are the rules for what a stylesheet that was brought in has no class for, after a text before them;
