@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from "node:child_process";
-import { mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
@@ -246,6 +246,20 @@ test("styles are written in the page's own file, and a stylesheet that is droppe
   await expect(page.getByText("css/own.css is written")).toBeVisible();
   const own = () => readFileSync(join(site.dir, "css/own.css"), "utf8");
   expect(own()).toContain(".lead { margin-top: 8px }\nh2 { color: #ff0000 }");
+
+  // Fonts and pictures that it names are found from where it stands.
+  const font = "spline-sans-mono/files/spline-sans-mono-latin-400-normal.woff2";
+  copyFileSync(new URL(`../../node_modules/@fontsource/${font}`, import.meta.url), join(site.dir, "css/log.woff2"));
+  writeFileSync(join(site.dir, "css/net.svg"), '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>');
+  const loaded: string[] = [];
+  page.on("response", (r) => r.ok() && loaded.push(new URL(r.url()).pathname.split("/files/")[1] ?? ""));
+  await page.getByRole("textbox", { name: "Styles of the page" }).press("Control+End");
+  await page.keyboard.insertText(
+    "\n@font-face { font-family: Log; src: url(log.woff2) }\nh2 { font-family: Log; background: url('net.svg') }\n",
+  );
+  await expect(heading).toHaveCSS("font-family", "Log");
+  await expect.poll(() => loaded).toContain("css/log.woff2");
+  await expect.poll(() => loaded).toContain("css/net.svg");
   await page.getByRole("combobox", { name: "Stylesheet" }).selectOption("css/harbour.css");
   await expect(page.getByText(/^It is the stylesheet of the kit/)).toBeVisible();
 

@@ -110,7 +110,7 @@ func (v *Server) document(w http.ResponseWriter, r *http.Request) {
 }
 
 // beside answers with what stands beside a page: the page itself as a document, where its id is asked for, so that the
-// addresses in it lead to the others; and the pictures of the folder that is worked in.
+// addresses in it lead to the others; and the pictures and fonts of the folder that is worked in.
 func (v *Server) beside(w http.ResponseWriter, r *http.Request) {
 	if id := r.URL.Query().Get("page"); id != "" {
 		r.SetPathValue("page", id)
@@ -121,7 +121,7 @@ func (v *Server) beside(w http.ResponseWriter, r *http.Request) {
 		http.NotFound(w, r)
 		return
 	}
-	v.work.ServePicture(w, r, chi.URLParam(r, "*"))
+	v.work.ServeShown(w, r, chi.URLParam(r, "*"))
 }
 
 // specimen answers with the document of a specimen.
@@ -141,8 +141,9 @@ func showDocument(w http.ResponseWriter, r *http.Request, text string) {
 	}
 	if r.URL.Query().Has("linked") {
 		here, project := " http://"+r.Host, r.PathValue("project")
-		policy = strings.Replace(policy, "img-src data:", "img-src data:"+here+bench.PicturesAt(project)+
-			here+bench.FilesAt(project), 1)
+		files := here + bench.FilesAt(project)
+		policy = strings.Replace(policy, "img-src data:", "img-src data:"+here+bench.PicturesAt(project)+files+
+			"; font-src data:"+files, 1)
 	}
 	w.Header().Set("Content-Security-Policy", policy)
 	w.Header().Set("Content-Type", "text/html; charset=utf-8")

@@ -8,47 +8,60 @@ import (
 
 	"kitrows/internal/browser/flow"
 	"kitrows/internal/browser/markup"
+	"kitrows/internal/plan/content"
 )
 
-// words is a text by what its size depends on: the letters of its longest word, and of each of its lines the letters
-// and the spaces between words.
+// words is a text by what its size depends on: its longest word, and each of its lines.
 type words struct {
-	longest int
-	lines   []struct{ letters, spaces int }
+	longest stretch
+	lines   []stretch
 }
 
-// wordsOf counts a text.
+// stretch is how wide letters are in a line: in parts of their size, and how many there are, which may be spaced.
+type stretch struct {
+	ems     float64
+	letters int
+}
+
+func (s stretch) wide(of *flow.Style) float64 {
+	return s.ems*of.FontSize + float64(s.letters)*of.LetterSpacing
+}
+
+// wordsOf reads a text, in the letters of the font that the program estimates by.
 func wordsOf(text string) *words {
 	all := &words{}
+	space := content.Width(" ", 1, false)
 	for part := range strings.SplitSeq(text, lineEnd) {
-		line := struct{ letters, spaces int }{spaces: -1}
+		var line stretch
 		for w := range strings.FieldsSeq(part) {
-			n := utf8.RuneCountInString(w)
-			all.longest = max(all.longest, n)
-			line.letters += n
-			line.spaces++
+			word := stretch{content.Width(w, 1, false), utf8.RuneCountInString(w)}
+			if word.ems > all.longest.ems {
+				all.longest = word
+			}
+			if line.letters > 0 {
+				line.ems, line.letters = line.ems+space, line.letters+1
+			}
+			line.ems, line.letters = line.ems+word.ems, line.letters+word.letters
 		}
-		line.spaces = max(0, line.spaces)
 		all.lines = append(all.lines, line)
 	}
 	return all
 }
 
-// estimated is words as they may stand, which only a font can tell: letters half as wide as they are high.
+// estimated is words as they may stand, which only the page's own font can tell.
 func (all *words) estimated(s *flow.Style) *flow.Leaf {
-	letter, space := s.FontSize/2+s.LetterSpacing, s.FontSize/4
 	line := s.LineHeight
 	if line < 0 {
 		line = s.FontSize * 1.15
 	}
-	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: inWords, Least: float64(all.longest) * letter}
+	leaf := &flow.Leaf{Flows: true, Node: -1, Estimate: inWords, Least: all.longest.wide(s)}
 	for _, l := range all.lines {
-		leaf.Wide = max(leaf.Wide, float64(l.letters)*letter+float64(l.spaces)*space)
+		leaf.Wide = max(leaf.Wide, l.wide(s))
 	}
 	leaf.High = func(w float64) float64 {
 		high := 0.0
 		for _, l := range all.lines {
-			high += line * max(1, math.Ceil((float64(l.letters)*letter+float64(l.spaces)*space)/max(w, 1)-1e-6))
+			high += line * max(1, math.Ceil(l.wide(s)/max(w, 1)-1e-6))
 		}
 		return high
 	}

@@ -2,6 +2,7 @@ package ship
 
 import (
 	"context"
+	"net/url"
 	"path"
 	"strconv"
 	"strings"
@@ -132,12 +133,12 @@ func (d filed) document(o code.Options) string {
 			continue
 		}
 		used[files[at].Name] = true
-		edits = append(edits, html.Edit{Span: link.Start, Text: style(inlined(files, at), link.Media)})
+		edits = append(edits, html.Edit{Span: link.Start, Text: style(inlined(files, at, o.Files), link.Media)})
 	}
 	before := ""
 	for i, f := range files {
 		if !used[f.Name] && !strings.HasPrefix(f.Name, origin.Style) {
-			before += style(inlined(files, i), "")
+			before += style(inlined(files, i, o.Files), "")
 		}
 	}
 	if o.Tint {
@@ -205,21 +206,41 @@ func style(text, media string) string {
 	return tag + strings.ReplaceAll(text, "</", `<\/`) + "</style>"
 }
 
-// inlined is a file with those that it imports in it.
-func inlined(files []kit.File, at int) string {
+// inlined is a file with those that it imports in it. Where the files beside the page are had from an address, what it
+// shows of them is found from the page.
+func inlined(files []kit.File, at int, beside string) string {
 	sources := make([]css.Source, len(files))
 	for i, f := range files {
 		sources[i] = css.Source{Name: f.Name, Text: f.Text}
+		if beside != "" {
+			sources[i].Text = css.Rebased(f.Text, func(link string) string { return fromPage(f.Name, link, beside) })
+		}
 	}
-	text := files[at].Text
+	text := sources[at].Text
 	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
 		text = css.NewCascade(b, sources, flow.Expand).Inlined(at)
 		return nil
 	})
 	if err != nil {
-		return files[at].Text
+		return sources[at].Text
 	}
 	return text
+}
+
+// fromPage is where an address in a stylesheet leads, as the page that links the stylesheet has it. Beside is the address
+// of the folder that all stand in.
+func fromPage(sheet, link, beside string) string {
+	switch u, err := url.Parse(link); {
+	case err != nil || u.Scheme != "" || u.Host != "" || u.Path == "":
+		return link
+	case strings.HasPrefix(link, "/"):
+		return strings.TrimSuffix(beside, "/") + link
+	}
+	from := path.Dir(sheet)
+	if strings.HasPrefix(from, "/") {
+		from = strings.TrimSuffix(beside, "/") + from
+	}
+	return strings.TrimPrefix(from+"/", "./") + link
 }
 
 // top is where what comes first in a document's head stands.

@@ -83,8 +83,32 @@ async function copyOf(inside: Document) {
       else if (from) img.src = await dataOf(from).catch(() => "");
     }),
   );
+  const base = inside.baseURI;
+  const found = new Map<string, string>(); // addresses in styles, as they are written, and what they lead to
+  const styles = [...root.querySelectorAll("style")];
+  const styled = [...root.querySelectorAll("[style*='url(']")];
+  for (const css of [...styles.map((s) => s.textContent), ...styled.map((e) => e.getAttribute("style")!)]) {
+    for (const [, , address] of css.matchAll(addresses)) found.set(address!, "");
+  }
+  for (const address of [...found.keys()].slice(0, mostFiles)) {
+    if (/^(data:|#)/.test(address)) continue;
+    const at = new URL(address, base);
+    if (at.origin === location.origin) found.set(address, await dataOf(at.href).catch(() => ""));
+  }
+  const filled = (css: string) =>
+    css.replace(addresses, (whole, _, address: string) =>
+      found.get(address) ? `url("${found.get(address)}")` : whole,
+    );
+  for (const s of styles) s.textContent = filled(s.textContent);
+  for (const e of styled) e.setAttribute("style", filled(e.getAttribute("style")!));
   return root;
 }
+
+/** Addresses in a stylesheet. */
+const addresses = /url\(\s*(["']?)([^"')]+)\1\s*\)/g;
+
+/** At most so many files are put into a picture. */
+const mostFiles = 100;
 
 /** A file of this server as an address that holds it. */
 async function dataOf(address: string): Promise<string> {
