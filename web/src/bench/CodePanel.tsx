@@ -15,7 +15,9 @@ import { useLooking } from "../api/look";
 import { useView } from "./view";
 import { later, unfetched } from "../parts/later";
 import { Select } from "../parts/Input";
+import { usePainted } from "../parts/painted";
 
+const opening = <p className="px-3 text-ink-2">Opening the code…</p>;
 const CodeView = later(() => import("../code/CodeView"), unfetched);
 
 /** The page's code in any form, a file at a time. The selected node's lines are
@@ -34,6 +36,7 @@ export function CodePanel({
   onDo: (deed: Deed) => Promise<Bench | null>;
   onTry: (operation: Operation | null) => void;
 }) {
+  const painted = usePainted();
   const [gone, setGone] = useState(0);
   const now = useSettled(bench);
   const [form, setForm] = useState<Form>("used");
@@ -137,19 +140,23 @@ export function CodePanel({
           />
         )}
         <div data-code className="min-h-0 flex-1">
-          <Suspense fallback={<p className="px-3 text-ink-2">Opening the code…</p>}>
-            <CodeView
-              label={`${file?.name ?? "code"}, ${now.forms.find((f) => f.form === form)?.name ?? ""}`}
-              text={text.replace(/\n$/, "")}
-              was={
-                form === "used" && file === files[0]
-                  ? (would === null ? was : file?.text)?.replace(/\n$/, "")
-                  : undefined
-              }
-              language={languageOf(file?.name ?? "")}
-              marked={gone ? { first: gone, last: gone } : marked}
-              onLine={choose}
-            />
+          <Suspense fallback={opening}>
+            {painted ? (
+              <CodeView
+                label={`${file?.name ?? "code"}, ${now.forms.find((f) => f.form === form)?.name ?? ""}`}
+                text={text.replace(/\n$/, "")}
+                was={
+                  form === "used" && file === files[0]
+                    ? (would === null ? was : file?.text)?.replace(/\n$/, "")
+                    : undefined
+                }
+                language={languageOf(file?.name ?? "")}
+                marked={gone ? { first: gone, last: gone } : marked}
+                onLine={choose}
+              />
+            ) : (
+              opening
+            )}
           </Suspense>
         </div>
       </div>

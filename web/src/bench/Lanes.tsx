@@ -10,6 +10,7 @@ import { treeOf } from "./tree";
 import type { Place } from "../api/bench";
 import type { Agreement } from "../page/agreement";
 import { PageFrame } from "../page/PageFrame";
+import { usePainted } from "../parts/painted";
 import type { Measures } from "../page/measure";
 import { useView } from "./view";
 
@@ -132,16 +133,6 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
 }
 
 const agree = (agreement: Agreement, breakpoint: string) => useAgreement.setState({ [breakpoint]: agreement });
-
-/** Whether the screen was painted: frames are loaded after that. */
-function usePainted() {
-  const [painted, setPainted] = useState(false);
-  useEffect(() => {
-    const frame = requestAnimationFrame(() => setTimeout(() => setPainted(true)));
-    return () => cancelAnimationFrame(frame);
-  }, []);
-  return painted;
-}
 
 /** Edits the words under the pointer. */
 function editAt(event: MouseEvent<HTMLElement>, lane: Lane, scale: number, nodes: Map<string, SheetNode>) {

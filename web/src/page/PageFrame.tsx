@@ -100,7 +100,7 @@ export function PageFrame({
       timer = window.setTimeout(measure, after);
     };
     // What an edit made is painted first.
-    const painted = requestAnimationFrame(() => soon(30));
+    const painted = requestAnimationFrame(() => soon(60));
     const came = () => soon(50);
     inside.addEventListener("load", came, true);
     inside.fonts?.addEventListener("loadingdone", came);

@@ -10,6 +10,7 @@ export function patch(inside: Document, lines: readonly string[], windowHeight?:
   if (windowHeight) fixHeights(next, windowHeight);
   morphdom(inside.documentElement, next.documentElement, {
     getNodeKey: (n) => (n as HTMLElement).dataset?.node ?? "",
+    onBeforeElUpdated: (from, to) => !from.isEqualNode(to),
   });
 }
 
