@@ -2,6 +2,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import type { Page } from "@playwright/test";
 import { expect, front, openBench, test } from "./app";
 import { printed } from "./printed";
 import { expectNoViolations } from "./violations";
@@ -92,6 +93,54 @@ async function betweenOf(page: Page, project: string, id: string, as: string, ne
   await page.setViewportSize({ width: 1280, height: 800 });
   return all;
 }
+
+test("random pages of real content from HTML agree once they are measured", async ({ page, app }) => {
+  test.setTimeout(60_000 + pages * 6_000);
+  const files = await printed("trial", "-real", "-pages", String(pages), "-seed", "14");
+  let [boxes, guessed, others] = [0, 0, 0];
+  const wrong: string[] = [];
+  for (const [i, file] of files.entries()) {
+    const { pages: of } = JSON.parse(file) as { pages: { id: string }[] };
+    const headers = { "content-type": "application/vnd.kitrows+json" };
+    const { id } = (await (await page.request.post(`${app}/api/projects`, { data: file, headers })).json()) as {
+      id: string;
+    };
+    const at = `${app}/api/projects/${id}`;
+    // Its own code, taken away and brought back.
+    const { files: code, head } = (await (
+      await page.request.get(`${at}/pages/${of[0]!.id}/code/used?ends=false`)
+    ).json()) as { files: { name: string; text: string }[]; head: string };
+    const { text } = code.find((f) => f.name.endsWith(".html"))!;
+    const html = `<!DOCTYPE html><html lang="en"><head>${head}</head><body>${text}</body></html>`;
+    const bringPage = {
+      file: "brought.html",
+      data: Buffer.from(html).toString("base64"),
+      sheets: code.filter((f) => f.name.endsWith(".css")).map(({ name, text }) => ({ name, text })),
+    };
+    const made = await page.request.post(`${at}/pages/${of[0]!.id}/edits`, {
+      data: { revision: 1, operation: { bringPage } },
+    });
+    expect(made.ok(), await made.text()).toBe(true);
+    const { whole, delta } = (await made.json()) as Record<"whole" | "delta", { page: { id: string }; head: never }>;
+    const brought = (whole ?? (delta.head as typeof whole)).page.id;
+    await page.goto(`${app}/${id}/${brought}/proof`);
+    await page.getByRole("button", { name: "Measure" }).click();
+    const status = page.getByRole("status").filter({ hasText: "agree" });
+    const said = await status.innerText();
+    const number = (of: RegExp) => Number((of.exec(said)?.[1] ?? "0").replaceAll(",", ""));
+    boxes += number(/([\d,]+) boxes/);
+    guessed += number(/([\d,]+) of them only/);
+    if (!said.includes("Every box agrees")) {
+      wrong.push(`page ${i}: ${said} ${await page.locator("ul > li").first().innerText()}`);
+    }
+    const between = await betweenOf(page, at, brought, "classes", 340 + 137 * i);
+    others += between.boxes;
+    wrong.push(...between.wrong.map((w) => `page ${i}: ${w}`));
+  }
+  console.log(`${files.length} pages from HTML, ${boxes} boxes, ${guessed} estimated, ${others} at other widths`);
+  expect(wrong).toEqual([]);
+  expect(guessed / boxes).toBeLessThan(0.05);
+});
 
 test("the command line plans by what a browser that is named measures", async ({ page }) => {
   const files = await printed("trial", "-real", "-pages", "2", "-seed", "13");

@@ -14,7 +14,9 @@ type Measures struct {
 	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
 	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
 	Frames  []FrameMeasure  `json:"frames,omitempty" maxItems:"20000" doc:"Of the sections, containers, rows and columns of a page with styles of its own."`
-	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, or −1 for all of it; the width of its content box; their height and, where they are known, how wide they are by themselves and at least."`
+	Spots   [][]float64     `json:"spots,omitempty" maxItems:"20000" doc:"Where the nodes in words of a page from HTML, or in other content that is measured as a whole, stand: its number, the width of its content box, and of each node x, y, width and height, from the corner of that; a width of −1 of those that are not shown."`
+	Boxes   []BoxMeasure    `json:"boxes,omitempty" maxItems:"20000" doc:"Of a page from HTML: where its nodes are. Those are kept that the plan does not work out."`
+	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, −1 for all of it, or −2 of a picture, of which the width and the height of its file follow; the width of its content box; their height and, where they are known, how wide they are by themselves and at least."`
 }
 
 // A ColumnMeasure is what was measured in one column. All is in px.
@@ -33,6 +35,15 @@ type FrameMeasure struct {
 	Gap  float64   `json:"gap" doc:"From what stands before it."`
 	Tail float64   `json:"tail" doc:"From the last that stands in it to its end."`
 	At   []float64 `json:"at" minItems:"2" maxItems:"2" doc:"Where its border box is: x, and its width."`
+}
+
+// natural stands in the place of which lines they are where a leaf is a picture, and its file is measured.
+const natural = -2
+
+// A BoxMeasure is where a node is, in px from the page's top left corner.
+type BoxMeasure struct {
+	ID string    `json:"id" maxLength:"48"`
+	At []float64 `json:"at" minItems:"4" maxItems:"4" doc:"x, y, width and height of its border box; a width of −1 where it is not shown."`
 }
 
 // A RunMeasure is where the blocks of a run stand.
@@ -83,12 +94,52 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 			is = &content.Intrinsic{Wide: leaf[4], Least: leaf[5]}
 		}
 		digest := leaves[int(leaf[0])].Digest
+		if leaf[1] == natural {
+			book.PutNatural(digest, i, content.Natural{Width: leaf[2], Height: leaf[3]})
+			continue
+		}
 		if leaf[1] >= 0 {
 			digest = foreign.LinesOf(digest, int(leaf[1]))
 		}
 		book.PutLeaf(digest, i, content.Height{Width: leaf[2], Height: leaf[3]}, is)
 	}
+	for _, at := range m.Spots {
+		if len(at) < 2 || len(at)%4 != 2 || !fine(at...) || at[0] < 0 || int(at[0]) >= len(leaves) {
+			continue
+		}
+		inside := content.SpotsAt{Width: at[1]}
+		for s := at[2:]; len(s) > 0; s = s[4:] {
+			inside.Spots = append(inside.Spots, content.Spot{X: s[0], Y: s[1], Width: s[2], Height: s[3]})
+		}
+		book.PutInside(leaves[int(at[0])].Digest, i, inside)
+	}
+	m.exact(book, l)
 	return book.Version() != had
+}
+
+// exact keeps where the nodes of a page from HTML are that the plan does not work out, with all that was measured.
+func (m *Measures) exact(book *content.Book, l *layout.Layout) {
+	digest := l.Foreign().Digest()
+	if len(m.Boxes) == 0 || digest == 0 {
+		return
+	}
+	at := map[string][]float64{}
+	for _, b := range m.Boxes {
+		if len(b.At) == 4 && fine(b.At...) {
+			at[b.ID] = b.At
+		}
+	}
+	had := book.Exact(digest, m.Width)
+	known := map[string]content.Spot{}
+	for _, b := range l.Like(l.Kit(), l.Page()).Plan(m.Width).Boxes {
+		_, was := had[b.ID]
+		if is := at[b.ID]; len(is) == 4 && (b.Estimated || was) {
+			known[b.ID] = content.Spot{X: is[0], Y: is[1], Width: is[2], Height: is[3]}
+		}
+	}
+	if len(known) > 0 {
+		book.PutExact(digest, m.Width, known)
+	}
 }
 
 // frames keeps what own styles give to elements. Those that are elsewhere than the plan has them, with that, are in doubt.

@@ -118,10 +118,28 @@ func (v *Server) beside(w http.ResponseWriter, r *http.Request) {
 		return
 	}
 	if v.work == nil || v.work.project != r.PathValue("project") {
-		http.NotFound(w, r)
+		v.pictureBeside(w, r)
 		return
 	}
 	v.work.ServeShown(w, r, chi.URLParam(r, "*"))
+}
+
+// pictureBeside answers with a picture of the project where it is taken away to, beside the pages.
+func (v *Server) pictureBeside(w http.ResponseWriter, r *http.Request) {
+	name, is := strings.CutPrefix(chi.URLParam(r, "*"), "pictures/")
+	state, err := v.store.Load(r.Context(), r.PathValue("project"))
+	if !is || err != nil {
+		http.NotFound(w, r)
+		return
+	}
+	for _, pic := range state.Project.Pictures {
+		if pic.File == name {
+			r.SetPathValue("picture", pic.ID)
+			v.picture(w, r)
+			return
+		}
+	}
+	http.NotFound(w, r)
 }
 
 // specimen answers with the document of a specimen.

@@ -425,6 +425,17 @@ func (c *computing) around() *Style {
 	return outer
 }
 
+// Contains reports whether margins and floats of what stands in a box stay in it, and it is a block of what stands there.
+func (s *Style) Contains() bool {
+	switch s.Display {
+	case Root, InlineBlock:
+		return true
+	case Block:
+		return s.Clips || s.Float != ""
+	}
+	return false
+}
+
 // Arranges reports whether what stands in a box is flexible boxes or items of a grid.
 func (s *Style) Arranges() bool {
 	return s.Display == Flex || s.Display == Grid || s.Display == InlineFlex || s.Display == InlineGrid

@@ -22,6 +22,7 @@ type Book struct {
 	naturals map[string][]*single
 	leaves   map[uint64]*Leaf
 	frames   map[string]*framed // by node
+	exacts   []exact            // by the time they were measured, the last at the end
 	version  int
 }
 
@@ -258,6 +259,7 @@ type kept struct {
 	Naturals map[string][]*single `json:"naturals"`
 	Leaves   []keptLeaf           `json:"leaves"`
 	Frames   map[string]*framed   `json:"frames"`
+	Exacts   []exact              `json:"exacts,omitempty"`
 }
 
 type keptLeaf struct {
@@ -275,7 +277,7 @@ type keptRun struct {
 func (b *Book) MarshalJSON() ([]byte, error) {
 	b.mu.RLock()
 	defer b.mu.RUnlock()
-	all := kept{Naturals: b.naturals, Frames: b.frames}
+	all := kept{Naturals: b.naturals, Frames: b.frames, Exacts: b.exacts}
 	for at, times := range b.runs {
 		all.Runs = append(all.Runs, keptRun{at.column, at.number, times})
 	}
@@ -305,7 +307,7 @@ func (b *Book) UnmarshalJSON(text []byte) error {
 	for column, known := range b.naturals {
 		b.naturals[column] = slices.DeleteFunc(known, func(s *single) bool { return s == nil })
 	}
-	b.leaves, b.frames = map[uint64]*Leaf{}, all.Frames
+	b.leaves, b.frames, b.exacts = map[uint64]*Leaf{}, all.Frames, all.Exacts
 	for _, l := range all.Leaves {
 		b.leaves[l.Digest] = l.Leaf
 	}

@@ -2,6 +2,7 @@ package content
 
 import (
 	"cmp"
+	"math"
 	"slices"
 
 	"kitrows/internal/grid/kit"
@@ -16,7 +17,19 @@ type Leaf struct {
 // LeafAt is the same at one breakpoint.
 type LeafAt struct {
 	Intrinsic Intrinsic
-	Heights   []Height // by width
+	Heights   []Height  // by width
+	Inside    []SpotsAt `json:",omitzero"` // the same
+	Natural   Natural   `json:",omitzero"`
+}
+
+// Natural is how large the file of a picture is, in px; nothing where that is not known.
+type Natural struct{ Width, Height float64 }
+
+// SpotsAt are where nodes stand in what has so much room, from its top left corner. One that is not shown is narrower than
+// nothing.
+type SpotsAt struct {
+	Width float64
+	Spots []Spot
 }
 
 // A Height is how high words are that have so much room, in px.
@@ -62,6 +75,99 @@ func (b *Book) PutLeaf(digest uint64, i int, at Height, is *Intrinsic) {
 		b.leaves[digest] = l
 		b.version++
 	}
+}
+
+// PutNatural keeps how large the file of a picture is that is shown at breakpoint i.
+func (b *Book) PutNatural(digest uint64, i int, is Natural) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	l := &Leaf{}
+	if had := b.leaves[digest]; had != nil {
+		*l = *had
+	}
+	if l.At[i].Natural == is {
+		return
+	}
+	l.At[i].Natural = is
+	if b.leaves == nil || len(b.leaves) >= mostLeaves {
+		b.leaves = map[uint64]*Leaf{}
+	}
+	b.leaves[digest] = l
+	b.version++
+}
+
+// Natural is how large the file of a picture is that is shown at breakpoint i.
+func (b *Book) Natural(digest uint64, i int) Natural {
+	if b == nil {
+		return Natural{}
+	}
+	b.mu.RLock()
+	defer b.mu.RUnlock()
+	if l := b.leaves[digest]; l != nil {
+		return l.At[i].Natural
+	}
+	return Natural{}
+}
+
+// PutInside keeps where the nodes in a piece of content stand, at breakpoint i in a width, by a digest of all that they
+// depend on. How high it is must be kept before.
+func (b *Book) PutInside(digest uint64, i int, at SpotsAt) {
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	had := b.leaves[digest]
+	if had == nil {
+		return
+	}
+	all := had.At[i].Inside
+	n, known := slices.BinarySearchFunc(all, at.Width, func(s SpotsAt, w float64) int { return cmp.Compare(s.Width, w) })
+	if known && slices.Equal(all[n].Spots, at.Spots) {
+		return
+	}
+	l := *had
+	all = slices.Clone(all)
+	switch {
+	case known:
+		all[n] = at
+	case len(all) < mostWidths:
+		all = slices.Insert(all, n, at)
+	default:
+		all[min(n, len(all)-1)] = at
+	}
+	l.At[i].Inside = all
+	b.leaves[digest] = &l
+	b.version++
+}
+
+// Spots are where so many nodes stand in a piece of content that is w px wide: as measured there, or alike in more and in
+// less room; else as at the nearest width, and not sure. Nil where nothing was measured.
+func (l *LeafAt) Spots(w float64, nodes int) (spots []Spot, sure bool) {
+	n, _ := slices.BinarySearchFunc(l.Inside, w, func(s SpotsAt, w float64) int { return cmp.Compare(s.Width, w) })
+	least := math.Inf(1)
+	for _, at := range []int{n - 1, n} {
+		if at < 0 || at >= len(l.Inside) || len(l.Inside[at].Spots) != nodes {
+			continue
+		}
+		if far := math.Abs(l.Inside[at].Width - w); far < least {
+			spots, least = l.Inside[at].Spots, far
+		}
+	}
+	if least <= near {
+		return spots, true
+	}
+	return spots, n > 0 && n < len(l.Inside) && slices.Equal(l.Inside[n-1].Spots, l.Inside[n].Spots) && spots != nil
+}
+
+// Between is how high the words are in a width by those that were measured beside it.
+func (l *LeafAt) Between(w float64) float64 {
+	n, _ := slices.BinarySearchFunc(l.Heights, w, func(h Height, w float64) int { return cmp.Compare(h.Width, w) })
+	switch {
+	case n == 0:
+		return l.Heights[0].Height
+	case n == len(l.Heights):
+		return l.Heights[n-1].Height
+	}
+	low, high := l.Heights[n-1], l.Heights[n]
+	return low.Height + (high.Height-low.Height)*(w-low.Width)/(high.Width-low.Width)
 }
 
 // Leaf is what was measured of words at breakpoint i; nil where nothing was.

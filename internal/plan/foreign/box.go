@@ -29,7 +29,17 @@ type filling struct {
 
 func (f filling) Leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 	if f.written != nil {
-		return f.measured(heldBy(e).leaf, f.at, f.written.leaf(e, s))
+		h := heldBy(e)
+		if h.piece != nil && h.piece.whole && s.Contains() {
+			if leaf := f.ofPiece(h.piece); leaf != nil {
+				return leaf
+			}
+		}
+		leaf := f.measured(h.leaf, f.at, f.own(e, s))
+		if leaf != nil && h.piece != nil && len(h.piece.nodes) > 0 {
+			leaf.Run = h.piece
+		}
+		return leaf
 	}
 	if run := heldBy(e).run; run != nil {
 		return f.ofRun(run)
@@ -144,16 +154,18 @@ func (f *Page) boxes(width float64, i int) (boxes []Box, until float64) {
 		}
 		if run := runOf(b); run != nil {
 			f.spread(run, b, i, boxes)
+		} else if b.Leaf != nil {
+			if p, is := b.Leaf.Run.(*piece); is {
+				f.scatter(p, b, i, boxes)
+			}
 		}
 		for _, k := range b.Children {
 			visit(k)
 		}
 	}
 	visit(root)
-	if f.written != nil {
-		f.written.enclosed(f, boxes, root)
-	}
 	f.note(i, root, result.Doubts, boxes)
+	f.exact(i, width, boxes)
 	return boxes, result.Until
 }
 

@@ -95,6 +95,13 @@ func (n *noted) add(i int, found []Doubt) {
 	n.by[i] = all
 }
 
+// settle forgets what was in doubt at breakpoint i: a browser measured it.
+func (n *noted) settle(i int) {
+	n.mu.Lock()
+	defer n.mu.Unlock()
+	n.by[i] = nil
+}
+
 // begin notes what is in doubt of a tree now. It gives how many nodes that were last, and whether they are listed
 // already.
 func (n *noted) begin(root *flow.Box, now inDoubt) (last int, known bool) {
@@ -126,6 +133,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 	mark = func(b *flow.Box) {
 		if b.Node >= 0 {
 			boxes[b.Node].Estimated = true
+		}
+		for _, n := range f.inside(b) {
+			boxes[n].Estimated = true
 		}
 		for _, k := range b.Children {
 			mark(k)
@@ -160,6 +170,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 			}
 		}
 		any = after
+		for _, n := range f.inside(b) {
+			boxes[n].Estimated = boxes[n].Estimated || any
+		}
 		inside := any
 		for _, k := range b.Children {
 			if k.Lined {

@@ -81,8 +81,9 @@ var sizes = map[string][2]float64{"iframe": {300, 150}, "video": {300, 150}, "ca
 	"select": {60, 19}, "progress": {160, 16},
 	"meter": {80, 16}}
 
-// replaced is what is shown in an element's place, as large as the element's attributes say; nil of other elements.
-func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
+// replaced is what is shown in an element's place, as large as the element's attributes say, and in the proportions of
+// its file where those are known; nil of other elements.
+func replaced(n *markup.Node, s *flow.Style, file content.Natural) *flow.Leaf {
 	size, is := sizes[n.Tag]
 	if !is {
 		return nil
@@ -92,6 +93,16 @@ func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
 	ratio := 0.0
 	if declaredWidth && declaredHeight && wide > 0 {
 		ratio = high / wide
+	}
+	if file.Width > 0 && file.Height > 0 {
+		size, ratio = [2]float64{file.Width, file.Height}, file.Height/file.Width
+		switch {
+		case declaredWidth == declaredHeight:
+		case declaredWidth:
+			size[1] = wide * ratio
+		default:
+			size[0] = high / ratio
+		}
 	}
 	if !declaredWidth {
 		wide = size[0]
@@ -104,7 +115,7 @@ func replaced(n *markup.Node, s *flow.Style) *flow.Leaf {
 		ratio = 1 / s.Ratio
 	}
 	estimate := ""
-	known := (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length ||
+	known := file.Width > 0 && file.Height > 0 || (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length ||
 		ratio > 0)
 	if !known && n.Tag != "iframe" && n.Tag != "canvas" { // which are so large whatever they show
 		estimate = "<" + n.Tag + ">"

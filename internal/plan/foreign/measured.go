@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/browser/flow"
 	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/content"
 )
 
@@ -31,6 +32,70 @@ func (f *Page) measured(digest uint64, i int, leaf *flow.Leaf) *flow.Leaf {
 		return high
 	}
 	return leaf
+}
+
+// A piece is content of an element that a browser measures: how high it is, and where the nodes in it stand.
+type piece struct {
+	digest uint64
+	nodes  []int32 // their numbers, in the order of the file
+	whole  bool    // whatever stands in the element
+}
+
+// ofPiece is the whole content of an element as it was measured; nil where it was not.
+func (f filling) ofPiece(p *piece) *flow.Leaf {
+	m := f.book.Leaf(p.digest, f.at)
+	if m == nil || !m.Intrinsic.Known {
+		return nil
+	}
+	leaf := &flow.Leaf{Flows: true, Node: -1, Run: p, Wide: m.Intrinsic.Wide, Least: m.Intrinsic.Least}
+	leaf.High = func(w float64) float64 {
+		high, sure := m.High(w, m.Between)
+		if leaf.Estimate = ""; !sure {
+			leaf.Estimate = inWords
+		}
+		return high
+	}
+	return leaf
+}
+
+// inside are the numbers of the nodes that stand in a box that is measured.
+func (f *Page) inside(b *flow.Box) (all []int32) {
+	if b.Leaf == nil {
+		return nil
+	}
+	switch of := b.Leaf.Run.(type) {
+	case *piece:
+		return of.nodes
+	case *content.Run:
+		for at := range of.Blocks {
+			all = append(all, int32(f.first[of]+at))
+		}
+	}
+	return all
+}
+
+// scatter gives the nodes in a piece of content their boxes: where they were measured or, where they were not, all the
+// room there is.
+func (f *Page) scatter(p *piece, b *flow.Box, i int, boxes []Box) {
+	x, y := b.X+b.Pad[flow.Left], b.Y+b.Pad[flow.Top]
+	w := b.Width - b.Pad[flow.Left] - b.Pad[flow.Right]
+	var spots []content.Spot
+	sure := false
+	if m := f.book.Leaf(p.digest, i); m != nil {
+		spots, sure = m.Spots(w, len(p.nodes))
+	}
+	for at, number := range p.nodes {
+		switch {
+		case spots == nil:
+			boxes[number] = Box{X: x, Y: y, Width: w, Height: b.Height - b.Pad[flow.Top] - b.Pad[flow.Bottom], Shown: true,
+				Estimated: true}
+		case spots[at].Width < 0:
+			boxes[number] = Box{Estimated: !sure}
+		default:
+			s := spots[at]
+			boxes[number] = Box{X: x + s.X, Y: y + s.Y, Width: s.Width, Height: s.Height, Shown: true, Estimated: !sure}
+		}
+	}
 }
 
 // ofRun is a run of blocks as one leaf.
@@ -69,11 +134,57 @@ func (f *Page) spread(run *content.Run, b *flow.Box, i int, boxes []Box) {
 	}
 }
 
+// exact gives boxes that are in doubt the places that a browser had them at, where it was this page in a window of this
+// width.
+func (f *Page) exact(i int, width float64, boxes []Box) {
+	known := f.book.Exact(f.Digest(), width)
+	if known == nil {
+		return
+	}
+	left := false
+	for n := range boxes {
+		if !boxes[n].Estimated {
+			continue
+		}
+		s, is := known[f.nodes[n].ID]
+		if left = left || !is; !is {
+			continue
+		}
+		b := &boxes[n]
+		b.Shown, b.Estimated = s.Width >= 0, false
+		if b.X, b.Y, b.Width, b.Height = s.X, s.Y, s.Width, s.Height; !b.Shown {
+			*b = Box{}
+		}
+	}
+	if !left {
+		f.noted.settle(i)
+	}
+}
+
+// Digest is of all that decides how a page from HTML looks, and of what its nodes are; 0 of a page that is made here.
+func (f *Page) Digest() uint64 {
+	if f == nil || f.written == nil {
+		return 0
+	}
+	w := f.written
+	w.once.Do(func() {
+		h := fnv.New64a()
+		h.Write(f.page.Origin.Bytes())
+		for _, s := range Files(f.kit, f.page) {
+			io.WriteString(h, s.Name+"\x00"+s.Text)
+		}
+		f.page.Walk(func(n *page.Node, _ page.Place) { io.WriteString(h, n.ID+"\x00"+string(n.Kind)) })
+		w.digest = h.Sum64()
+	})
+	return w.digest
+}
+
 // A LeafNode is words of a page from HTML that a browser measures: an element that holds them alone, a text among
 // elements, or an element in which lines may stand; and the digest of what their size depends on.
 type LeafNode struct {
 	Node   *markup.Node
 	Digest uint64
+	Whole  bool // all that stands in the element is measured, whatever it is
 }
 
 // Leaves are the words of a page from HTML, in the order of its file; none of a page that is made here.

@@ -27,6 +27,11 @@ type written struct {
 
 	left   []*budget.SpentError // stylesheets that are too much
 	leaves []LeafNode
+	grid   map[*markup.Node]bool  // elements in which containers, rows or columns stand
+	own    map[*markup.Node]int32 // the elements of nodes, by their numbers
+
+	once   sync.Once
+	digest uint64 // of all of the page
 }
 
 // held is what the page knows of an element.
@@ -34,8 +39,10 @@ type held struct {
 	node    int32        // its number; -1 where it is of none
 	element *markup.Node // of a page from markup
 	words   *words       // of an element that holds words alone
+	piece   *piece       // of one whose content is measured as a whole
 	leaf    uint64       // the digest of what the size of those depends on
 	lines   uint64       // of another, in which lines may stand: the same of them
+	picture uint64       // of one that shows a picture: the digest of which
 	run     *content.Run // of a page that is made here: the blocks that the element stands for
 	between []loose
 }
@@ -112,9 +119,20 @@ func (f *Page) draw() {
 	w.numbers = map[*markup.Node]int32{}
 	sheets, _ := origin.Sheets(doc, Files(f.kit, f.page))
 	f.cascade, w.left = origin.Cascade(f.page.Origin, sheets)
+	w.grid, w.own = map[*markup.Node]bool{}, map[*markup.Node]int32{}
 	for number, n := range f.nodes {
 		for _, m := range w.stretches[n].Nodes {
 			w.numbers[m] = int32(number)
+		}
+		m := w.stretches[n].Element()
+		if m == nil {
+			continue
+		}
+		w.own[m] = int32(number)
+		if n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column {
+			for up := m.Parent; up != nil && !w.grid[up]; up = up.Parent {
+				w.grid[up] = true
+			}
 		}
 	}
 	f.html = &css.Element{Type: "html"}
@@ -177,7 +195,7 @@ func (w *written) fill(f *Page, to *css.Element, of *markup.Node, above uint64) 
 			}
 			h := hold(to)
 			h.between = append(h.between, loose{len(to.Children), wordsOf(k.Text), node,
-				w.keep(k, digest(above, strconv.Itoa(len(to.Children)), k.Text))})
+				w.keep(k, digest(above, strconv.Itoa(len(to.Children)), k.Text), false)})
 			space = strings.TrimRight(k.Text, " \t\r\n\f") != k.Text
 			continue
 		}
@@ -191,13 +209,21 @@ func (w *written) fill(f *Page, to *css.Element, of *markup.Node, above uint64) 
 			continue
 		}
 		in := inside(above, k)
+		if k.Tag == "img" {
+			hold(e).picture = w.keep(k, in, false)
+		}
+		whole := w.whole(f, k)
 		if text, is := w.wordy(f, k); is {
 			h := hold(e)
-			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, w.inner(k)))
+			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, w.inner(k)), whole)
+			h.piece = &piece{digest: h.leaf, nodes: w.nodesIn(k), whole: whole}
 			continue
 		}
-		if lined(k) {
-			hold(e).lines = w.keep(k, digest(in, w.inner(k)))
+		if whole || lined(k) {
+			h := hold(e)
+			if h.lines = w.keep(k, digest(in, w.inner(k)), whole); whole {
+				h.piece = &piece{digest: h.lines, nodes: w.nodesIn(k), whole: true}
+			}
 		}
 		w.fill(f, e, k, in)
 	}
@@ -213,9 +239,27 @@ func lined(n *markup.Node) bool {
 	})
 }
 
+// whole reports whether the content of an element is measured as a whole: that of a column in which nothing of the grid
+// stands.
+func (w *written) whole(f *Page, n *markup.Node) bool {
+	number, is := w.own[n]
+	return is && f.nodes[number].Kind == page.Column && !w.grid[n] && len(n.Children) > 0
+}
+
+// nodesIn are the numbers of the nodes whose elements stand in an element, in the order of the file.
+func (w *written) nodesIn(n *markup.Node) (all []int32) {
+	for _, k := range n.Children {
+		if number, is := w.own[k]; is {
+			all = append(all, number)
+		}
+		all = append(all, w.nodesIn(k)...)
+	}
+	return all
+}
+
 // keep keeps that words are to be measured, and gives the digest of what they depend on.
-func (w *written) keep(n *markup.Node, digest uint64) uint64 {
-	w.leaves = append(w.leaves, LeafNode{n, digest})
+func (w *written) keep(n *markup.Node, digest uint64, whole bool) uint64 {
+	w.leaves = append(w.leaves, LeafNode{n, digest, whole})
 	return digest
 }
 
@@ -276,7 +320,7 @@ func (w *written) wordy(f *Page, n *markup.Node) (text string, is bool) {
 }
 
 // leaf is what an element holds that is no elements: words, or what is shown in its place.
-func (f *written) leaf(e *css.Element, s *flow.Style) *flow.Leaf {
+func (f filling) own(e *css.Element, s *flow.Style) *flow.Leaf {
 	h := heldBy(e)
 	switch {
 	case h.words != nil:
@@ -284,31 +328,7 @@ func (f *written) leaf(e *css.Element, s *flow.Style) *flow.Leaf {
 	case h.element == nil:
 		return nil
 	}
-	return replaced(h.element, s)
-}
-
-// enclosed gives blocks of words that stand alone in an element, and so are no boxes of their own, its content box.
-func (w *written) enclosed(f *Page, boxes []Box, root *flow.Box) {
-	var visit func(b *flow.Box)
-	visit = func(b *flow.Box) {
-		if b.Style.Display == flow.None {
-			return
-		}
-		if b.Leaf != nil && b.Leaf.Flows && b.Node >= 0 {
-			for _, n := range f.nodes[b.Node].Children {
-				if number, is := w.numbers[w.stretches[n].Nodes[0]]; is && n.Kind == page.Block &&
-					!boxes[number].Shown {
-					boxes[number] = Box{X: b.X + b.Pad[flow.Left], Y: b.Y + b.Pad[flow.Top],
-						Width:  b.Width - b.Pad[flow.Left] - b.Pad[flow.Right],
-						Height: b.Height - b.Pad[flow.Top] - b.Pad[flow.Bottom], Shown: true}
-				}
-			}
-		}
-		for _, k := range b.Children {
-			visit(k)
-		}
-	}
-	visit(root)
+	return replaced(h.element, s, f.book.Natural(h.picture, f.at))
 }
 
 // Attribute is what an attribute of a node's element holds in the file that the page was read from; empty of pages that

@@ -181,6 +181,9 @@ func (d filed) marks(doc *html.Document) (edits []html.Edit) {
 		switch n := leaf.Node; {
 		case !n.IsText():
 			of[n] += doc.Attribute(n, "data-leaf", strconv.Itoa(i)).Text
+			if leaf.Whole {
+				of[n] += doc.Attribute(n, "data-whole", "").Text
+			}
 		case n.Start.Len() > 0 && n.Parent != nil && n.Parent.Tag != "textarea" && n.Parent.Tag != "title":
 			at := n.Start.From
 			edits = append(edits, html.Edit{Span: html.Span{From: at, To: at},

@@ -41,7 +41,7 @@ func TestPageFromMarkup(t *testing.T) {
 	}
 	document := ship.Document(l, pr, code.Options{Hold: true, Mark: true})
 	for _, want := range []string{ship.Policy, ".wrap { padding: 1px }", ".kr-take-6-mid",
-		`<div data-node="column-1" data-leaf="0" class='kr-cell kr-take-6-mid'>`} {
+		`<div data-node="column-1" data-leaf="0" data-whole="" class='kr-cell kr-take-6-mid'>`} {
 		if !strings.Contains(document, want) {
 			t.Errorf("the document has no %s\n%s", want, document)
 		}

@@ -1,4 +1,4 @@
-import { measureContent } from "./measure";
+import { arrived, measureContent } from "./measure";
 
 /** What the command line has a browser measure: a page as it is taken away, at some widths of its viewport. */
 interface Task {
@@ -30,10 +30,13 @@ async function measure(task: Task) {
     natural: new Set(task.natural),
     frames: task.frames && new Set(task.frames),
   };
-  return task.widths.map((width) => {
+  const all = [];
+  for (const width of task.widths) {
     frame.style.width = `${width}px`;
-    return { width, ...measureContent(inside, asked) };
-  });
+    await arrived(inside);
+    all.push({ width, ...measureContent(inside, asked) });
+  }
+  return all;
 }
 
 void measure(JSON.parse(document.getElementById("task")!.textContent!) as Task).then((measures) => {

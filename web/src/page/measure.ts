@@ -3,6 +3,7 @@ import type { components } from "../api/schema";
 
 export type Measures = components["schemas"]["Measures"];
 type Column = components["schemas"]["ColumnMeasure"];
+type Box = components["schemas"]["BoxMeasure"];
 type Frame = components["schemas"]["FrameMeasure"];
 type Run = components["schemas"]["RunMeasure"];
 
@@ -27,6 +28,7 @@ const ends = "/kr";
  *  start of their run, how high runs are, and how wide the content of natural columns is by itself. Columns are as high
  *  as what is in them meanwhile. */
 export function measureContent(inside: Document, asked: Asked): Omit<Measures, "width"> {
+  const boxes = boxesOf(inside);
   const loose = inside.createElement("style");
   loose.textContent = "[data-node],[data-leaf]{align-self:start!important}";
   (inside.head ?? inside.documentElement).append(loose);
@@ -44,10 +46,33 @@ export function measureContent(inside: Document, asked: Asked): Omit<Measures, "
       (column!.intrinsic ??= [])[how] = content(holderOf(e)).width;
     });
     const frames = asked.frames ? framesOf(inside, asked, asked.frames) : [];
-    return { columns: all, frames, leaves: leavesOf(inside) };
+    return { columns: all, frames, boxes, ...leavesOf(inside) };
   } finally {
     loose.remove();
   }
+}
+
+/** How long pictures that come with a width are waited for, in ms. */
+const patience = 1500;
+
+/** Waits until a page in a frame has the pictures that it shows at its width. */
+export async function arrived(inside: Document) {
+  const end = performance.now() + patience;
+  await new Promise((done) => setTimeout(done));
+  while ([...inside.images].some((i) => !i.complete && i.loading !== "lazy") && performance.now() < end) {
+    await new Promise((done) => setTimeout(done, 20));
+  }
+}
+
+/** Where the nodes of a page from HTML are; nothing of other pages. */
+function boxesOf(inside: Document): Box[] {
+  if (!inside.querySelector("[data-leaf]")) return [];
+  const { scrollX, scrollY } = inside.defaultView!;
+  return [...elementsOf(inside)].map(([id, n]) => {
+    if (!isShown(n)) return { id, at: [0, 0, -1, 0] };
+    const r = rectOf(n);
+    return { id, at: [r.x + scrollX, r.y + scrollY, r.width, r.height] };
+  });
 }
 
 /** What the page's own styles give to the elements of the grid. */
@@ -99,21 +124,43 @@ function intrinsic(elements: HTMLElement[], take: (element: HTMLElement, how: 0 
   });
 }
 
-/** The words of a page from HTML, by their numbers: of an element that holds them alone, how wide and high its content
- *  box is, and how wide they are by themselves and at least; of others, the same of each lines that stand together in it. */
-function leavesOf(inside: Document): number[][] {
+/** The words of a page from HTML, by their numbers: of an element that holds them alone, or is measured as a whole, how
+ *  wide and high its content box is, and how wide they are by themselves and at least, and where the nodes in it stand; of
+ *  others, the same of each lines that stand together in it. */
+function leavesOf(inside: Document): { leaves: number[][]; spots: number[][] } {
   const window = inside.defaultView!;
   const whole = new Map<HTMLElement, number[]>();
   const parts: number[][] = [];
+  const spots: number[][] = [];
   for (const e of inside.querySelectorAll<HTMLElement>("[data-leaf]")) {
     const { display, lineHeight } = window.getComputedStyle(e);
+    if (e.localName === "img") {
+      const { complete, naturalWidth, naturalHeight } = e as HTMLImageElement;
+      if (complete && naturalWidth > 0) parts.push([Number(e.dataset.leaf), -2, naturalWidth, naturalHeight]);
+      continue;
+    }
     if (e.getClientRects().length === 0 || display === "inline" || display.startsWith("table")) continue;
     const box = content(e);
     const [number, high] = [Number(e.dataset.leaf), Math.max(0, box.bottom - box.y)];
+    const spread = () => {
+      const nodes = [...e.querySelectorAll<HTMLElement>("[data-node]")];
+      const at = nodes.flatMap((n) => {
+        if (!isShown(n)) return [0, 0, -1, 0];
+        const r = rectOf(n);
+        return [r.x - box.x, r.y - box.y, r.width, r.height];
+      });
+      if (nodes.length > 0) spots.push([number, box.width, ...at]);
+    };
+    if (e.dataset.whole !== undefined && contains(e)) {
+      whole.set(e, [number, -1, box.width, high]);
+      spread();
+      continue;
+    }
     const all = linesOf(e);
     if (all.length === 0) continue;
     if (all.length === 1 && all[0]!.alone) {
       whole.set(e, [number, all[0]!.words ? -1 : 0, box.width, high]);
+      spread();
       continue;
     }
     const each = parseFloat(lineHeight);
@@ -126,7 +173,19 @@ function leavesOf(inside: Document): number[][] {
     const measured = whole.get(e)!;
     if (measured[1] === 0) parts.push([measured[0]!, -1, ...measured.slice(2)]);
   }
-  return [...whole.values(), ...parts];
+  return { leaves: [...whole.values(), ...parts], spots };
+}
+
+/** Whether margins and floats of what stands in an element stay in it. */
+function contains(element: HTMLElement): boolean {
+  const window = element.ownerDocument.defaultView!;
+  const { display, float, overflow } = window.getComputedStyle(element);
+  const around = element.parentElement && window.getComputedStyle(element.parentElement).display;
+  return (
+    display === "flow-root" ||
+    display === "inline-block" ||
+    (display === "block" && (float !== "none" || overflow !== "visible" || /flex|grid/.test(around ?? "")))
+  );
 }
 
 interface Lines {

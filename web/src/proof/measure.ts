@@ -1,6 +1,6 @@
 import type { Planned, SheetNode } from "../api/client";
 import { causesOf, compare, type Cause, type Difference } from "../page/agreement";
-import { idsOf, measureContent, type Measures } from "../page/measure";
+import { arrived, idsOf, measureContent, type Measures } from "../page/measure";
 
 /** What makes boxes differ from their plan, where it is worst. */
 export interface Found extends Cause {
@@ -43,7 +43,7 @@ export async function measureAll(
   const all: Measures[] = [];
   for (const width of widths) {
     frame.style.width = `${width}px`;
-    await new Promise((done) => setTimeout(done));
+    if (frame.contentDocument) await arrived(frame.contentDocument);
     if (stopped() || !frame.contentDocument?.body) return all;
     all.push({ width, ...measureContent(frame.contentDocument, asked) });
   }
@@ -70,7 +70,7 @@ export async function measure(
   const wrong = new Set<string>();
   for (const plan of planned.plans) {
     frame.style.width = `${plan.width}px`;
-    await new Promise((done) => setTimeout(done)); // the window stays of use meanwhile
+    await arrived(inside); // the window stays of use meanwhile
     if (stopped()) return result;
     const boxes = new Map(plan.boxes.map((b) => [b.node, b]));
     const places = planned.nodes.map(({ id }, i) => {
