@@ -287,6 +287,8 @@ test("G draws the units over the preview of a page", async ({ page, site, contex
     context.waitForEvent("page"),
     page.getByRole("link", { name: "Preview" }).click(),
   ]);
+  await preview.waitForLoadState();
+  await preview.bringToFront();
   await preview.setViewportSize({ width: 900, height: 700 });
   const answered = preview.waitForResponse(/\.kitrows\/grid\?/);
   await preview.keyboard.press("g");

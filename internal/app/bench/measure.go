@@ -15,7 +15,7 @@ type Measures struct {
 	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
 	Frames  []FrameMeasure  `json:"frames,omitempty" maxItems:"20000" doc:"Of the sections, containers, rows and columns of a page with styles of its own."`
 	Spots   [][]float64     `json:"spots,omitempty" maxItems:"20000" doc:"Where the nodes in words of a page from HTML, or in other content that is measured as a whole, stand: its number, the width of its content box, and of each node x, y, width and height, from the corner of that; a width of −1 of those that are not shown."`
-	Boxes   []BoxMeasure    `json:"boxes,omitempty" maxItems:"20000" doc:"Of a page from HTML: where its nodes are. Those are kept that the plan does not work out."`
+	Boxes   []BoxMeasure    `json:"boxes,omitempty" maxItems:"20000" doc:"Where the nodes of the page are. Those are kept that the plan does not work out."`
 	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, −1 for all of it, or −2 of a picture, of which the width and the height of its file follow; the width of its content box; their height and, where they are known, how wide they are by themselves and at least."`
 }
 
@@ -117,9 +117,9 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 	return book.Version() != had
 }
 
-// exact keeps where the nodes of a page from HTML are that the plan does not work out, with all that was measured.
+// exact keeps where the nodes are that the plan does not work out, with all that was measured.
 func (m *Measures) exact(book *content.Book, l *layout.Layout) {
-	digest := l.Foreign().Digest()
+	digest := l.Digest()
 	if len(m.Boxes) == 0 || digest == 0 {
 		return
 	}
@@ -131,7 +131,7 @@ func (m *Measures) exact(book *content.Book, l *layout.Layout) {
 	}
 	had := book.Exact(digest, m.Width)
 	known := map[string]content.Spot{}
-	for _, b := range l.Like(l.Kit(), l.Page()).Plan(m.Width).Boxes {
+	for _, b := range l.Like(l.Kit(), l.Page()).Worked(m.Width).Boxes {
 		_, was := had[b.ID]
 		if is := at[b.ID]; len(is) == 4 && (b.Estimated || was) {
 			known[b.ID] = content.Spot{X: is[0], Y: is[1], Width: is[2], Height: is[3]}
@@ -164,7 +164,7 @@ func (m *Measures) frames(book *content.Book, l *layout.Layout, i int) {
 		at[f.ID] = f.At
 	}
 	off := map[string]bool{}
-	for _, b := range layout.Real(l.Kit(), l.Page(), book).Plan(m.Width).Boxes {
+	for _, b := range layout.Real(l.Kit(), l.Page(), book).Worked(m.Width).Boxes {
 		if is := at[b.ID]; len(is) == 2 && b.Shown && (math.Abs(b.X-is[0]) > most || math.Abs(b.Width-is[1]) > most) {
 			off[b.ID] = true
 		}

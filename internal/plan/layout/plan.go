@@ -57,6 +57,15 @@ type Line struct {
 // Plan plans the page in a viewport of v px. From the kit's narrowest viewport
 // on, the plan is what a browser shows, to half a pixel.
 func (l *Layout) Plan(v float64) *Plan {
+	p := l.Worked(v)
+	if l.real != nil {
+		l.real.exact(l, p)
+	}
+	return p
+}
+
+// Worked is the plan as it is worked out: of a page that is made here, without what a browser had where it is in doubt.
+func (l *Layout) Worked(v float64) *Plan {
 	i := l.kit.BreakpointAt(v)
 	m := maker{l: l, i: i, stage: &l.at[i], plan: &Plan{Width: v, Breakpoint: i, Until: 1e9}}
 	m.plan.Boxes = make([]Box, 0, len(l.nodes))

@@ -18,7 +18,9 @@ type real struct {
 	book *content.Book
 	code func() *Layout // what code is written from
 	runs []*content.Run // by the node that a run begins with; of a row before which nothing stands, or a column, none
-	look []uint64       // of all but blocks, by node: what besides the blocks decides how they look
+	// of all that decides how the page looks
+	digest func() uint64
+	look   []uint64 // of all but blocks, by node: what besides the blocks decides how they look
 }
 
 // Real works out page p, laid out on k, with its content as a browser shows it: as measured in book, else estimated.
@@ -26,6 +28,7 @@ type real struct {
 func Real(k *kit.Kit, p *page.Page, book *content.Book) *Layout {
 	l := &Layout{kit: k, page: p, at: make([]stage, len(k.Breakpoints)), real: &real{book: book}}
 	l.real.code = sync.OnceValue(func() *Layout { return Of(k, p) })
+	l.real.digest = sync.OnceValue(func() uint64 { return digestOf(l) })
 	l.make()
 	return l
 }

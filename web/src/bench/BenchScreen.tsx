@@ -84,7 +84,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
 
   const focus = chosen ?? bench.breakpoints[Math.floor(bench.breakpoints.length / 2)]!.name;
   const shown = tried ?? bench;
-  useTogether(place, focus);
+  useTogether("bench", place, focus);
   const nodes = useMemo(() => new Map(shown.nodes.map((n) => [n.id, n])), [shown.nodes]);
   const node = spot ? nodes.get(spot.node) : undefined;
   const row = node?.kind === "row" ? node : node?.kind === "column" ? nodes.get(node.parent) : undefined;

@@ -64,9 +64,8 @@ export async function arrived(inside: Document) {
   }
 }
 
-/** Where the nodes of a page from HTML are; nothing of other pages. */
+/** Where the nodes of a page are. */
 function boxesOf(inside: Document): Box[] {
-  if (!inside.querySelector("[data-leaf]")) return [];
   const { scrollX, scrollY } = inside.defaultView!;
   return [...elementsOf(inside)].map(([id, n]) => {
     if (!isShown(n)) return { id, at: [0, 0, -1, 0] };

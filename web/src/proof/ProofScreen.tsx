@@ -81,7 +81,7 @@ function Loaded({ bench }: { bench: Bench }) {
   const stage = useRef<HTMLDivElement>(null);
   const panes = useRef<HTMLDivElement>(null);
   const room = useRoom(stage);
-  useTogether(place, here.name);
+  useTogether("proof", place, here.name);
   const selected = useView((v) => v.shown?.node ?? null);
   const select = useView((v) => v.select);
 
@@ -244,8 +244,9 @@ function Loaded({ bench }: { bench: Bench }) {
                   select({ node: is?.kind === "block" ? is.parent : node, breakpoint: at.name });
                 }}
                 onWidth={(px, dragging) => {
+                  const from = dragged ?? { scale, left: leftOf(panes.current) };
                   set({ active: i, widths: widths.map((had, other) => (other === i ? px : had)) });
-                  setDragged((d) => (dragging ? (d ?? { scale, left: leftOf(panes.current) }) : null));
+                  setDragged(dragging ? from : null);
                 }}
                 onScroll={(share) => {
                   for (const frame of stage.current?.querySelectorAll("iframe") ?? []) {
@@ -277,7 +278,12 @@ function Loaded({ bench }: { bench: Bench }) {
 }
 
 /** How far an element is from the left of what it stands in, in px. */
-const leftOf = (e: HTMLElement | null) => (e ? parseFloat(getComputedStyle(e).marginLeft) : 0);
+function leftOf(e: HTMLElement | null): number {
+  const around = e?.parentElement;
+  if (!e || !around) return 0;
+  const start = around.getBoundingClientRect().left + parseFloat(getComputedStyle(around).paddingLeft);
+  return e.getBoundingClientRect().left - start + around.scrollLeft;
+}
 
 type PaneProps = Omit<Parameters<typeof Pane>[0], "drawing" | "address" | "document" | "still"> & {
   page: ReturnType<typeof useDocument>;
