@@ -109,9 +109,14 @@ test("the shelf, the proof and taking away", async ({ page, app }) => {
   await page.goto(app);
   await expect(page.getByRole("link", { name: /Gullwing Point/ })).toBeVisible();
   await picture(page, "shelf");
-  await page.goto(`${app}/gullwing-point/sightings/proof`);
-  await page.getByRole("button", { name: "Measure" }).click();
-  await expect(page.getByText("Every box agrees")).toBeVisible();
+  await page.goto(`${app}${front}/proof`);
+  await page.getByRole("radio", { name: "Over" }).click();
+  await page.keyboard.press("2");
+  await page.getByRole("checkbox", { name: "Pictures" }).blur();
+  await expect(page.getByText("✓ 102 boxes agree")).toBeVisible();
+  await page.keyboard.press("b");
+  await page.frameLocator("main iframe >> nth=0").getByText("Today’s count").hover();
+  await expect(page.locator('[data-region="gutter"]').first()).toBeVisible();
   await picture(page, "proof");
   await page.goto(`${app}${front}/take`);
   await page.getByRole("radio", { name: "Mixins, SCSS" }).check();

@@ -186,6 +186,7 @@ test("a shared kit is revised in one project; another sees what that does to it 
   await page.getByRole("button", { name: "Accept" }).click();
   await expect(page.getByRole("button", { name: "Gutter at wide: 36", exact: true })).toBeVisible();
   await expect(page.getByText("Revision 2 of plain-twelve in the library")).toBeVisible();
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
   await page.locator("body").press("Control+z");
   await expect(page.getByText("Revision 1 of plain-twelve in the library")).toBeVisible();
 });
