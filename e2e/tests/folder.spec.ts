@@ -281,6 +281,23 @@ test("styles are written in the page's own file, and a stylesheet that is droppe
   await expect.poll(() => readFileSync(join(site.dir, "index.html"), "utf8")).toBe(plain);
 });
 
+test.describe("with a word that is too long", () => {
+  const long = "Seevogelschutzgebietsverwaltungsgebäude";
+  const words = plain
+    .replace("<section id=story>", '<section class="pier">')
+    .replace("class=lead", 'class="berth b3"')
+    .replace("The winter log</h2>", `${long}</h2>`);
+  test.use({ markup: words });
+
+  test("content that bursts its column is marked, and told", async ({ page, site }) => {
+    await page.goto(site.url);
+    await expect(page.locator("[data-burst]").last()).toBeAttached();
+    await expect(
+      page.getByText(/the content of .* needs [\d.]+ px, and has [\d.]+ px at \d+ px/).first(),
+    ).toBeVisible();
+  });
+});
+
 test("G draws the units over the preview of a page", async ({ page, site, context }) => {
   await page.goto(site.url);
   const [preview] = await Promise.all([

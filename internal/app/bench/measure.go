@@ -16,7 +16,7 @@ type Measures struct {
 	Frames  []FrameMeasure  `json:"frames,omitempty" maxItems:"20000" doc:"Of the sections, containers, rows and columns of a page with styles of its own."`
 	Spots   [][]float64     `json:"spots,omitempty" maxItems:"20000" doc:"Where the nodes in words of a page from HTML, or in other content that is measured as a whole, stand: its number, the width of its content box, and of each node x, y, width and height, from the corner of that; a width of −1 of those that are not shown."`
 	Boxes   []BoxMeasure    `json:"boxes,omitempty" maxItems:"20000" doc:"Where the nodes of the page are. Those are kept that the plan does not work out."`
-	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, −1 for all of it, or −2 of a picture, of which the width and the height of its file follow; the width of its content box; their height and, where they are known, how wide they are by themselves and at least."`
+	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, −1 for all of it, or −2 of a picture, of which the width and the height of its file follow; the width of its content box; their height and, where they are known, how wide they are by themselves and at least, and how wide what does not fit is."`
 }
 
 // A ColumnMeasure is what was measured in one column. All is in px.
@@ -90,7 +90,7 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 			continue
 		}
 		var is *content.Intrinsic
-		if len(leaf) == 6 {
+		if len(leaf) >= 6 {
 			is = &content.Intrinsic{Wide: leaf[4], Least: leaf[5]}
 		}
 		digest := leaves[int(leaf[0])].Digest
@@ -101,7 +101,11 @@ func (m *Measures) Keep(book *content.Book, l *layout.Layout) bool {
 		if leaf[1] >= 0 {
 			digest = foreign.LinesOf(digest, int(leaf[1]))
 		}
-		book.PutLeaf(digest, i, content.Height{Width: leaf[2], Height: leaf[3]}, is)
+		high := content.Height{Width: leaf[2], Height: leaf[3]}
+		if len(leaf) == 7 {
+			high.Needs = leaf[6]
+		}
+		book.PutLeaf(digest, i, high, is)
 	}
 	for _, at := range m.Spots {
 		if len(at) < 2 || len(at)%4 != 2 || !fine(at...) || at[0] < 0 || int(at[0]) >= len(leaves) {

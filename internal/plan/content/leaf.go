@@ -32,8 +32,11 @@ type SpotsAt struct {
 	Spots []Spot
 }
 
-// A Height is how high words are that have so much room, in px.
-type Height struct{ Width, Height float64 }
+// A Height is how high words are that have so much room, in px; and how wide they are where they do not fit it.
+type Height struct {
+	Width, Height float64
+	Needs         float64 `json:",omitzero"`
+}
 
 // mostLeaves is how many are kept: of those of a long page, as many as a few hundred edits make.
 const mostLeaves = 50_000
@@ -155,6 +158,20 @@ func (l *LeafAt) Spots(w float64, nodes int) (spots []Spot, sure bool) {
 		return spots, true
 	}
 	return spots, n > 0 && n < len(l.Inside) && slices.Equal(l.Inside[n-1].Spots, l.Inside[n].Spots) && spots != nil
+}
+
+// Needs is how wide the content is that does not fit so much room, by what was measured nearest to it; 0 where all fits.
+func (l *LeafAt) Needs(w float64) float64 {
+	near := Height{Width: math.Inf(1)}
+	for _, h := range l.Heights {
+		if math.Abs(h.Width-w) < math.Abs(near.Width-w) {
+			near = h
+		}
+	}
+	if near.Needs <= w {
+		return 0
+	}
+	return near.Needs
 }
 
 // Between is how high the words are in a width by those that were measured beside it.

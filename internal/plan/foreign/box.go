@@ -18,7 +18,8 @@ type Box struct {
 	Before, After       float64 // border and padding at its left and right, with those of the element inside a column
 	Line                int     // of a column: the line of its row, from 1
 	Shown               bool
-	Estimated           bool // it depends on what the plan does not work out
+	Estimated           bool    // it depends on what the plan does not work out
+	Needs               float64 // of a column: how wide content that does not fit it is, in px; 0 where all fits
 }
 
 // filling is what the blocks of a page hold at a breakpoint.

@@ -83,6 +83,9 @@ func (f *Page) scatter(p *piece, b *flow.Box, i int, boxes []Box) {
 	sure := false
 	if m := f.book.Leaf(p.digest, i); m != nil {
 		spots, sure = m.Spots(w, len(p.nodes))
+		if b.Node >= 0 && p.whole {
+			boxes[b.Node].Needs = m.Needs(w)
+		}
 	}
 	for at, number := range p.nodes {
 		switch {

@@ -15,7 +15,7 @@ func (m *maker) foreign(f *foreign.Page) {
 	put := func(n int32) int {
 		b, node := boxes[n], &m.l.nodes[n]
 		return m.box(Box{ID: node.ID, Kind: node.Kind, X: b.X, Y: b.Y, Width: b.Width, Height: b.Height,
-			Before: b.Before, After: b.After, Shown: true, Node: n, Estimated: b.Estimated})
+			Before: b.Before, After: b.After, Shown: true, Node: n, Estimated: b.Estimated, Needs: b.Needs})
 	}
 	unshown := func(n int32) { // what is in it may be shown: an element may stand for what is in it alone
 		m.box(Box{ID: m.l.nodes[n].ID, Kind: m.l.nodes[n].Kind, Node: n, Estimated: boxes[n].Estimated})

@@ -131,6 +131,7 @@ function leavesOf(inside: Document): { leaves: number[][]; spots: number[][] } {
   const whole = new Map<HTMLElement, number[]>();
   const parts: number[][] = [];
   const spots: number[][] = [];
+  const needs = new Map<HTMLElement, number>();
   for (const e of inside.querySelectorAll<HTMLElement>("[data-leaf]")) {
     const { display, lineHeight } = window.getComputedStyle(e);
     if (e.localName === "img") {
@@ -153,6 +154,7 @@ function leavesOf(inside: Document): { leaves: number[][]; spots: number[][] } {
     if (e.dataset.whole !== undefined && contains(e)) {
       whole.set(e, [number, -1, box.width, high]);
       spread();
+      needs.set(e, needOf(e, box));
       continue;
     }
     const all = linesOf(e);
@@ -170,9 +172,20 @@ function leavesOf(inside: Document): { leaves: number[][]; spots: number[][] } {
   intrinsic([...whole.keys()], (e) => whole.get(e)!.push(content(e).width));
   for (const e of whole.keys()) {
     const measured = whole.get(e)!;
+    if (needs.get(e)) measured.push(needs.get(e)!);
     if (measured[1] === 0) parts.push([measured[0]!, -1, ...measured.slice(2)]);
   }
   return { leaves: [...whole.values(), ...parts], spots };
+}
+
+/** How wide what stands in an element is, where it does not fit its content box; else 0. */
+function needOf(element: HTMLElement, box: { x: number; width: number }): number {
+  const { paddingLeft } = element.ownerDocument.defaultView!.getComputedStyle(element);
+  let wide = element.scrollWidth > element.clientWidth ? element.scrollWidth - parseFloat(paddingLeft) : 0;
+  for (const n of element.querySelectorAll<HTMLElement>("[data-node]")) {
+    if (isShown(n)) wide = Math.max(wide, rectOf(n).right - box.x);
+  }
+  return wide > box.width + 1 ? wide : 0;
 }
 
 /** Whether margins and floats of what stands in an element stay in it. */
