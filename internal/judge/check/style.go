@@ -13,7 +13,6 @@ import (
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/origin"
 )
 
@@ -23,33 +22,38 @@ const nodeMark = "data-node"
 // mostReaching is how many rules are told that reach elements of the grid.
 const mostReaching = 20
 
+// longest is how many nodes a page may have whose own styles are looked through after every edit.
+const longest = 1200
+
 // A reach is a rule of the page's own styles, and what it gives to elements of the grid.
 type reach struct {
 	rule  *css.StyleRule
 	sets  []*css.Set
 	nodes []string
-	at    []string // the breakpoints
+	has   map[string]bool // those
+	at    []string        // the breakpoints
 }
 
 // styles tells which rules of the page's own styles reach elements of the grid, and what that does to them. Code is the
 // page's markup as it is taken away, its elements marked, of a page that is made here.
 func (c *checker) styles(code func() []byte) {
-	p := c.l.Page()
-	doc, sources := c.doc, ownSources(c.l)
-	if len(sources) == 0 {
+	own := c.ownStyles()
+	if len(own) == 0 || c.l.Nodes() > longest {
 		return
-	}
-	if p.Origin == nil {
-		if code == nil {
-			return
-		}
-		doc, _ = markup.Parse(context.Background(), code())
 	}
 	var found []*reach
 	var cascade *css.Cascade
 	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
-		cascade = css.NewCascade(b, sources, flow.Expand)
-		found = c.reaching(b, cascade, doc)
+		doc := c.doc
+		if p := c.l.Page(); p.Origin != nil {
+			cascade = c.l.Foreign().Cascade() // which is kept
+		} else if code != nil {
+			cascade = css.NewCascade(b, []css.Source{{Name: page.OwnStyle, Text: p.Style}}, flow.Expand)
+			doc = markup.Read(b, code())
+		} else {
+			return nil
+		}
+		found = c.reaching(b, cascade, own, doc)
 		return nil
 	})
 	if err != nil { // what is too much for a browser's work is told by itself
@@ -68,26 +72,31 @@ func (c *checker) styles(code func() []byte) {
 	}
 }
 
-// ownSources are the page's own styles: of one from HTML those that are not its kit's, nor made by us.
-func ownSources(l *layout.Layout) (all []css.Source) {
-	p, k := l.Page(), l.Kit()
+// ownStyles are the names of the page's own styles: of one from HTML those that are not its kit's, nor made by us.
+func (c *checker) ownStyles() map[string]bool {
+	p, k, own := c.l.Page(), c.l.Kit(), map[string]bool{}
 	if p.Origin == nil {
 		if p.Style != "" {
-			all = append(all, css.Source{Name: page.OwnStyle, Text: p.Style})
+			own[page.OwnStyle] = true
 		}
-		return all
+		return own
 	}
-	sheets, _ := origin.Sheets(origin.Document(p.Origin), p.Origin.Sheets)
-	for _, s := range sheets {
-		if f := (kit.File{Name: s.Name, Text: s.Text}); !origin.IsGenerated(f) && !origin.OfKit(k, f) {
-			all = append(all, s)
+	for _, l := range origin.Links(c.doc) {
+		f := kit.File{Name: l.Name, Text: strings.TrimSpace(l.Text)}
+		if at := origin.Find(p.Origin.Sheets, l.Name); !l.Here && at >= 0 {
+			f = p.Origin.Sheets[at]
+		} else if !l.Here {
+			continue
+		}
+		if !origin.IsGenerated(f) && !origin.OfKit(k, f) {
+			own[f.Name] = true
 		}
 	}
-	return all
+	return own
 }
 
-// reaching finds the rules that give elements of the grid something that moves boxes, at the widths of the lanes.
-func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, doc *markup.Document) []*reach {
+// reaching finds the rules of own styles that give elements of the grid something that moves boxes, at the widths of the lanes.
+func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, own map[string]bool, doc *markup.Document) []*reach {
 	ids := map[*css.Element]string{}
 	order := c.elements(b, doc, ids)
 	by := map[*css.StyleRule]*reach{}
@@ -97,16 +106,18 @@ func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, doc *markup.D
 		for _, e := range order {
 			won, _ := stage.Declared(e, "")
 			for name, w := range won {
-				if w.Rule == nil || w.Set == nil || !moves(name, w.Value) {
+				if w.Rule == nil || w.Set == nil || !own[cascade.Names[w.Rule.File]] || !moves(name, w.Value) {
 					continue
 				}
 				r := by[w.Rule]
 				if r == nil {
-					r = &reach{rule: w.Rule}
+					r = &reach{rule: w.Rule, has: map[string]bool{}}
 					by[w.Rule], all = r, append(all, r)
 				}
 				r.sets = with(r.sets, w.Set)
-				r.nodes = with(r.nodes, ids[e])
+				if id := ids[e]; !r.has[id] {
+					r.has[id], r.nodes = true, append(r.nodes, id)
+				}
 				r.at = with(r.at, bp.Name)
 			}
 		}
