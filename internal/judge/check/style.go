@@ -220,8 +220,8 @@ func (c *checker) named(ids []string) string {
 	return fmt.Sprintf("%s and %d more", said, len(ids)-1)
 }
 
-// effect is what own styles do to nodes of a page that is made here: how much narrower their content is, or that they
-// are moved in a way that is not worked out.
+// effect is what own styles do to nodes of a page that is made here: how wide the content is that they make narrower by
+// most, or that they move them in a way that is not worked out.
 func (c *checker) effect(ids []string) string {
 	p, k := c.l.Page(), c.l.Kit()
 	if p.Origin != nil || p.Style == "" {
@@ -230,7 +230,7 @@ func (c *checker) effect(ids []string) string {
 	bare := *p
 	bare.Style = ""
 	without := c.l.Like(k, &bare)
-	wider, first := 0.0, ""
+	wider, most := 0.0, ""
 	for i, bp := range k.Breakpoints {
 		was := map[string]float64{}
 		for _, b := range without.Plan(bp.Lane.Px()).Boxes {
@@ -245,13 +245,14 @@ func (c *checker) effect(ids []string) string {
 			}
 			is := b.Width - b.Before - b.After
 			if by := was[b.ID] - is; by > wider {
-				wider, first = by, fmt.Sprintf("%s instead of %s px wide at %s", kit.Figure(is), kit.Figure(was[b.ID]),
-					bp.Name)
+				n, _ := p.Find(b.ID)
+				wider, most = by, fmt.Sprintf("the content of %s is %s instead of %s px wide at %s", n.Name,
+					kit.Figure(is), kit.Figure(was[b.ID]), bp.Name)
 			}
 		}
 	}
-	if first == "" {
+	if most == "" {
 		return ""
 	}
-	return ": the content of the first is " + first
+	return ": " + most
 }

@@ -79,6 +79,7 @@ export function Pane({
   }, []);
   useEffect(() => meet(frame, ways), [frame, ways]);
 
+  const clicked = useRef(false); // what is selected next was clicked here, and is in sight
   const latest = useRef({ onScroll, onSelect, onActivate });
   useEffect(() => {
     latest.current = { onScroll, onSelect, onActivate };
@@ -111,6 +112,7 @@ export function Pane({
     const click = (e: Event) => {
       e.preventDefault(); // a link would lead out of the proof
       latest.current.onActivate();
+      clicked.current = true;
       const node = (e.target as Element).closest?.<HTMLElement>("[data-node]")?.dataset.node;
       if (node) latest.current.onSelect(node);
     };
@@ -143,6 +145,10 @@ export function Pane({
   useEffect(() => {
     const window = frame?.contentWindow;
     if (!window || !selected) return;
+    if (clicked.current) {
+      clicked.current = false;
+      return;
+    }
     const [from, to] = [window.scrollY, window.scrollY + window.innerHeight];
     if (y + Math.min(high, window.innerHeight) > to || y + high < from) window.scrollTo({ top: y - 24 });
   }, [frame, selected, y, high]);
