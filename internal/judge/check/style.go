@@ -230,7 +230,7 @@ func (c *checker) effect(ids []string) string {
 	bare := *p
 	bare.Style = ""
 	without := c.l.Like(k, &bare)
-	wider, most := 0.0, ""
+	narrower, most := 0.0, ""
 	for i, bp := range k.Breakpoints {
 		was := map[string]float64{}
 		for _, b := range without.Plan(bp.Lane.Px()).Boxes {
@@ -241,12 +241,12 @@ func (c *checker) effect(ids []string) string {
 				continue
 			}
 			if c.l.Moved(b.Node, i, bp.Lane.Px()) {
-				return "; it moves them in a way that the plan does not work out, so that what follows is not sure"
+				return "; it moves them in a way that the plan does not work out: what follows is sure only at measured widths"
 			}
 			is := b.Width - b.Before - b.After
-			if by := was[b.ID] - is; by > wider {
+			if by := was[b.ID] - is; by > narrower {
 				n, _ := p.Find(b.ID)
-				wider, most = by, fmt.Sprintf("the content of %s is %s instead of %s px wide at %s", n.Name,
+				narrower, most = by, fmt.Sprintf("the content of %s is %s instead of %s px wide at %s", n.Name,
 					kit.Figure(is), kit.Figure(was[b.ID]), bp.Name)
 			}
 		}
