@@ -220,7 +220,11 @@ h4 { margin: 1.33em 0 }
 h5 { font-size: .83em; margin: 1.67em 0 }
 h6 { font-size: .67em; margin: 2.33em 0 }
 ul, ol, menu, dir { margin: 1em 0; padding-left: 40px }
-ul ul, ul ol, ol ul, ol ol { margin: 0 }
+ul ul, ul ol, ul menu, ul dir, ul dl,
+ol ul, ol ol, ol menu, ol dir, ol dl,
+menu ul, menu ol, menu menu, menu dir, menu dl,
+dir ul, dir ol, dir menu, dir dir, dir dl,
+dl ul, dl ol, dl menu, dl dir, dl dl { margin: 0 }
 dd { margin-left: 40px }
 figure, blockquote { margin: 1em 40px }
 pre { margin: 1em 0; white-space: pre; font-size: 13px }

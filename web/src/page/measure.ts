@@ -196,7 +196,8 @@ function contains(element: HTMLElement): boolean {
   return (
     display === "flow-root" ||
     display === "inline-block" ||
-    (display === "block" && (float !== "none" || overflow !== "visible" || /flex|grid/.test(around ?? "")))
+    ((display === "block" || display === "list-item") &&
+      (float !== "none" || overflow !== "visible" || /flex|grid/.test(around ?? "")))
   );
 }
 
