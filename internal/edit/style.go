@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"path"
 	"slices"
 	"strings"
 
@@ -41,7 +40,7 @@ func (f filed) style(e *editor, s *Style) error {
 		return err
 	}
 	text := withEnds(had.Text, s.Text)
-	place := path.Join(path.Dir(f.File), s.File)
+	place := origin.Beside(f.File, s.File)
 	e.inverse.Style = &Style{File: s.File, Text: had.Text}
 	restyled := func(p *page.Page) *page.Page {
 		text := text
@@ -50,8 +49,10 @@ func (f filed) style(e *editor, s *Style) error {
 		}
 		sheets := slices.Clone(p.Origin.Sheets)
 		for i, o := range sheets {
-			if path.Join(path.Dir(p.File), o.Name) != place {
-				continue
+			if o.Name != s.File || p.ID != f.ID { // on other pages, where it is the same file
+				if place == "" || origin.Beside(p.File, o.Name) != place {
+					continue
+				}
 			}
 			if sheets[i].Text = text; o.Text != had.Text {
 				e.inverse.Style.Others = append(e.inverse.Style.Others, Styled{p.ID, o.Text})

@@ -169,18 +169,6 @@ func tooLarge(name string, info fs.FileInfo) error {
 	return fault.New(name, fmt.Sprintf("%d bytes", info.Size()), "at most %d MiB", page.MaxOrigin>>20)
 }
 
-// at is where a link of a page, or of a stylesheet, leads in the folder; empty where it leads out of it or elsewhere.
-func at(from, link string) string {
-	name := path.Join(path.Dir(from), link)
-	if rest, is := strings.CutPrefix(link, "/"); is {
-		name = path.Clean(rest)
-	}
-	if !page.IsPath(name) {
-		return ""
-	}
-	return name
-}
-
 var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 
 // sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
@@ -202,13 +190,13 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 		}
 		text := strings.ToValidUTF8(string(b), "\ufffd")
 		for _, m := range imports.FindAllStringSubmatch(text, -1) {
-			add(at(name, origin.Address(m[1])), path.Join(path.Dir(link), origin.Address(m[1])))
+			add(origin.Beside(name, origin.Address(m[1])), path.Join(path.Dir(link), origin.Address(m[1])))
 		}
 		all = append(all, kit.File{Name: link, Text: text})
 	}
 	for _, l := range origin.Links(origin.Document(o)) {
 		if !l.Here {
-			add(at(file, l.Name), l.Name)
+			add(origin.Beside(file, l.Name), l.Name)
 		}
 	}
 	return all

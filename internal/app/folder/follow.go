@@ -230,7 +230,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		}
 		tell := !wrote && bytes.Equal(w.known[pg.File], file)
 		for _, s := range pg.Origin.Sheets {
-			switch name := at(pg.File, s.Name); {
+			switch name := origin.Beside(pg.File, s.Name); {
 			case name == "":
 			case !origin.IsGenerated(s):
 				if had, known := w.known[name]; sheets[name] || known && string(had) == s.Text ||
@@ -255,7 +255,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		}
 		for _, pic := range state.Project.Pictures {
 			link := "pictures/" + pic.File
-			if name := at(pg.File, link); name != "" && bytes.Contains(pg.Origin.Bytes(), []byte(link)) {
+			if name := origin.Beside(pg.File, link); name != "" && bytes.Contains(pg.Origin.Bytes(), []byte(link)) {
 				w.picture(name, pic.Data.Bytes())
 			}
 		}
@@ -272,7 +272,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 // lacks reports whether a page links a stylesheet that it does not have yet, and that may be in the folder.
 func (w *Follower) lacks(pg *page.Page) bool {
 	return slices.ContainsFunc(origin.Links(origin.Document(pg.Origin)), func(l origin.Link) bool {
-		return !l.Here && origin.Find(pg.Origin.Sheets, l.Name) < 0 && at(pg.File, l.Name) != ""
+		return !l.Here && origin.Find(pg.Origin.Sheets, l.Name) < 0 && origin.Beside(pg.File, l.Name) != ""
 	})
 }
 
@@ -613,7 +613,7 @@ func newest(pg *page.Page, found []kit.File, known, same map[string][]byte) {
 		if has < 0 || origin.IsGenerated(f) {
 			continue
 		}
-		name, text := at(pg.File, f.Name), pg.Origin.Sheets[has].Text
+		name, text := origin.Beside(pg.File, f.Name), pg.Origin.Sheets[has].Text
 		if was, is := known[name]; is && string(was) == f.Text {
 			found[i].Text = text
 		} else if f.Text == text {

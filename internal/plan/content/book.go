@@ -43,6 +43,8 @@ type point struct {
 	Laid  Laid
 }
 
+func (p point) width() float64 { return p.Width }
+
 // single is what was measured of a column by itself, as it was.
 type single struct {
 	Digest uint64
@@ -95,18 +97,10 @@ func (b *Book) Put(r *Run, i int, w float64, laid Laid) {
 		b.runs[at] = known
 	}
 	points := known[n].At[i]
-	p, is := slices.BinarySearchFunc(points, w, func(p point, w float64) int { return cmp.Compare(p.Width, w) })
-	switch {
-	case is && points[p].Laid.alike(laid):
+	if p, is := find(points, w); is && points[p].Laid.alike(laid) {
 		return
-	case is:
-		points[p].Laid = laid
-	case len(points) == mostWidths:
-		points[min(p, len(points)-1)] = point{w, laid}
-	default:
-		points = slices.Insert(points, p, point{w, laid})
 	}
-	known[n].At[i] = points
+	known[n].At[i] = with(points, point{w, laid})
 	b.version++
 }
 
@@ -130,7 +124,7 @@ func (b *Book) Laid(r *Run, k *kit.Kit, i int, w float64) Laid {
 	if slices.ContainsFunc(points, func(p point) bool { return len(p.Laid.Spots) != len(r.Blocks) }) {
 		return r.Estimate(k, i, w) // it was kept by others
 	}
-	p, is := slices.BinarySearchFunc(points, w, func(p point, w float64) int { return cmp.Compare(p.Width, w) })
+	p, is := find(points, w)
 	switch {
 	case is:
 		return points[p].Laid

@@ -1,12 +1,11 @@
 package content
 
 import (
-	"cmp"
+	"maps"
 	"slices"
 )
 
-// exact is where a browser had the nodes of a page from HTML that the plan does not work out: as the page was, in windows
-// of some widths.
+// exact is where a browser had the nodes that the plan does not work out: as the page was, in windows of some widths.
 type exact struct {
 	Digest uint64
 	At     []exactAt // by width
@@ -16,6 +15,8 @@ type exactAt struct {
 	Width float64
 	Boxes map[string]Spot // by node; one that is not shown is narrower than nothing
 }
+
+func (e exactAt) width() float64 { return e.Width }
 
 // mostPages is how many states of a page are kept so: those that undo and redo lead to at once.
 const mostPages = 3
@@ -32,32 +33,11 @@ func (b *Book) PutExact(digest uint64, w float64, boxes map[string]Spot) {
 		}
 		all, n = append(all, exact{Digest: digest}), len(all)
 	}
-	at, known := slices.BinarySearchFunc(all[n].At, w, func(e exactAt, w float64) int { return cmp.Compare(e.Width, w) })
-	widths := slices.Clone(all[n].At)
-	switch one := (exactAt{w, boxes}); {
-	case known && same(widths[at].Boxes, boxes):
+	if at, known := find(all[n].At, w); known && maps.Equal(all[n].At[at].Boxes, boxes) {
 		return
-	case known:
-		widths[at] = one
-	case len(widths) < mostWidths:
-		widths = slices.Insert(widths, at, one)
-	default:
-		widths[min(at, len(widths)-1)] = one
 	}
-	all[n].At, b.exacts = widths, all
+	all[n].At, b.exacts = with(all[n].At, exactAt{w, boxes}), all
 	b.version++
-}
-
-func same(a, b map[string]Spot) bool {
-	if len(a) != len(b) {
-		return false
-	}
-	for id, s := range a {
-		if o, is := b[id]; !is || o != s {
-			return false
-		}
-	}
-	return true
 }
 
 // Exact is where a browser had nodes, by a digest of all of the page, in a window of that width; nil where that is not
@@ -72,7 +52,7 @@ func (b *Book) Exact(digest uint64, w float64) map[string]Spot {
 		if e.Digest != digest {
 			continue
 		}
-		if n, is := slices.BinarySearchFunc(e.At, w, func(e exactAt, w float64) int { return cmp.Compare(e.Width, w) }); is {
+		if n, is := find(e.At, w); is {
 			return e.At[n].Boxes
 		}
 	}

@@ -1,9 +1,7 @@
 package content
 
 import (
-	"cmp"
 	"math"
-	"slices"
 
 	"kitrows/internal/grid/kit"
 )
@@ -27,6 +25,8 @@ type frameAt struct {
 	Frame Frame
 }
 
+func (f frameAt) width() float64 { return f.Width }
+
 // PutFrame keeps what a page's own styles give to the element of a node in a viewport w px wide, at breakpoint i. Look is
 // what decides that.
 func (b *Book) PutFrame(node string, look uint64, i int, w float64, is Frame) {
@@ -37,20 +37,10 @@ func (b *Book) PutFrame(node string, look uint64, i int, w float64, is Frame) {
 		*next = *had
 	}
 	all := next.At[i]
-	n, known := slices.BinarySearchFunc(all, w, func(f frameAt, w float64) int { return cmp.Compare(f.Width, w) })
-	switch {
-	case known && all[n].Frame == is:
+	if n, known := find(all, w); known && all[n].Frame == is {
 		return
-	case known:
-		all = slices.Clone(all)
-		all[n].Frame = is
-	case len(all) < mostWidths:
-		all = slices.Insert(slices.Clone(all), n, frameAt{w, is})
-	default:
-		all = slices.Clone(all)
-		all[min(n, len(all)-1)] = frameAt{w, is}
 	}
-	next.At[i] = all
+	next.At[i] = with(all, frameAt{w, is})
 	if b.frames == nil {
 		b.frames = map[string]*framed{}
 	}

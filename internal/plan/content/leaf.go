@@ -1,7 +1,6 @@
 package content
 
 import (
-	"cmp"
 	"math"
 	"slices"
 
@@ -38,6 +37,10 @@ type Height struct {
 	Needs         float64 `json:",omitzero"`
 }
 
+func (h Height) width() float64 { return h.Width }
+
+func (s SpotsAt) width() float64 { return s.Width }
+
 // mostLeaves is how many are kept: of those of a long page, as many as a few hundred edits make.
 const mostLeaves = 50_000
 
@@ -59,20 +62,8 @@ func (b *Book) PutLeaf(digest uint64, i int, at Height, is *Intrinsic) {
 		changed = now.Intrinsic != *is
 		now.Intrinsic = *is
 	}
-	n, known := slices.BinarySearchFunc(now.Heights, at.Width, func(h Height, w float64) int { return cmp.Compare(h.Width, w) })
-	switch {
-	case known && now.Heights[n] == at:
-	case known:
-		now.Heights = slices.Clone(now.Heights)
-		now.Heights[n] = at
-		changed = true
-	case len(now.Heights) < mostWidths:
-		now.Heights = slices.Insert(slices.Clone(now.Heights), n, at)
-		changed = true
-	default:
-		now.Heights = slices.Clone(now.Heights)
-		now.Heights[min(n, len(now.Heights)-1)] = at
-		changed = true
+	if n, known := find(now.Heights, at.Width); !known || now.Heights[n] != at {
+		now.Heights, changed = with(now.Heights, at), true
 	}
 	if changed {
 		b.leaves[digest] = l
@@ -122,21 +113,11 @@ func (b *Book) PutInside(digest uint64, i int, at SpotsAt) {
 		return
 	}
 	all := had.At[i].Inside
-	n, known := slices.BinarySearchFunc(all, at.Width, func(s SpotsAt, w float64) int { return cmp.Compare(s.Width, w) })
-	if known && slices.Equal(all[n].Spots, at.Spots) {
+	if n, known := find(all, at.Width); known && slices.Equal(all[n].Spots, at.Spots) {
 		return
 	}
 	l := *had
-	all = slices.Clone(all)
-	switch {
-	case known:
-		all[n] = at
-	case len(all) < mostWidths:
-		all = slices.Insert(all, n, at)
-	default:
-		all[min(n, len(all)-1)] = at
-	}
-	l.At[i].Inside = all
+	l.At[i].Inside = with(all, at)
 	b.leaves[digest] = &l
 	b.version++
 }
@@ -144,7 +125,7 @@ func (b *Book) PutInside(digest uint64, i int, at SpotsAt) {
 // Spots are where so many nodes stand in a piece of content that is w px wide: as measured there, or alike in more and in
 // less room; else as at the nearest width, and not sure. Nil where nothing was measured.
 func (l *LeafAt) Spots(w float64, nodes int) (spots []Spot, sure bool) {
-	n, _ := slices.BinarySearchFunc(l.Inside, w, func(s SpotsAt, w float64) int { return cmp.Compare(s.Width, w) })
+	n, _ := find(l.Inside, w)
 	least := math.Inf(1)
 	for _, at := range []int{n - 1, n} {
 		if at < 0 || at >= len(l.Inside) || len(l.Inside[at].Spots) != nodes {
@@ -176,7 +157,7 @@ func (l *LeafAt) Needs(w float64) float64 {
 
 // Between is how high the words are in a width by those that were measured beside it.
 func (l *LeafAt) Between(w float64) float64 {
-	n, _ := slices.BinarySearchFunc(l.Heights, w, func(h Height, w float64) int { return cmp.Compare(h.Width, w) })
+	n, _ := find(l.Heights, w)
 	switch {
 	case n == 0:
 		return l.Heights[0].Height
@@ -203,7 +184,7 @@ func (b *Book) Leaf(digest uint64, i int) *LeafAt {
 // High is how high the words are in a width: as measured there, or in more and in less room alike; else as estimated,
 // beside the nearest that was measured.
 func (l *LeafAt) High(w float64, estimate func(w float64) float64) (height float64, sure bool) {
-	n, _ := slices.BinarySearchFunc(l.Heights, w, func(h Height, w float64) int { return cmp.Compare(h.Width, w) })
+	n, _ := find(l.Heights, w)
 	for _, at := range []int{n - 1, n} {
 		if at >= 0 && at < len(l.Heights) && max(l.Heights[at].Width-w, w-l.Heights[at].Width) <= near {
 			return l.Heights[at].Height, true

@@ -115,8 +115,8 @@ func replaced(n *markup.Node, s *flow.Style, file content.Natural) *flow.Leaf {
 		ratio = 1 / s.Ratio
 	}
 	estimate := ""
-	known := file.Width > 0 && file.Height > 0 || (declaredWidth || s.Width.Kind == flow.Length) && (declaredHeight || s.Height.Kind == flow.Length ||
-		ratio > 0)
+	known := file.Width > 0 && file.Height > 0 || (declaredWidth || s.Width.Kind == flow.Length) &&
+		(declaredHeight || s.Height.Kind == flow.Length || ratio > 0)
 	if !known && n.Tag != "iframe" && n.Tag != "canvas" { // which are so large whatever they show
 		estimate = "<" + n.Tag + ">"
 	}

@@ -61,6 +61,19 @@ func Linked(p *page.Page, address string) bool {
 	return slices.ContainsFunc(Links(Document(p.Origin)), func(l Link) bool { return !l.Here && l.Name == address })
 }
 
+// Beside is where a link of a file leads in the folder that all stand in, both by their paths; empty where it leads out of
+// it or elsewhere.
+func Beside(from, link string) string {
+	name := path.Join(path.Dir(from), link)
+	if rest, is := strings.CutPrefix(link, "/"); is {
+		name = path.Clean(rest)
+	}
+	if !page.IsPath(name) {
+		return ""
+	}
+	return name
+}
+
 // InHead is the edit by which a line stands at the end of the head; there is none where the file says no head.
 func InHead(doc *markup.Document, line string) (e markup.Edit, is bool) {
 	for _, k := range doc.Root.Children {

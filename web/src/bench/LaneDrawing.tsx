@@ -174,7 +174,7 @@ export const LaneDrawing = memo(function LaneDrawing({
                   x={box.x + box.width - px(4)}
                   y={box.y + box.height - px(4)}
                   textAnchor="end"
-                  fontSize={px(11)}
+                  fontSize={px(12)}
                   className="fill-madder-deep font-mono"
                 >
                   {Math.ceil(box.needs)} px
@@ -193,7 +193,7 @@ export const LaneDrawing = memo(function LaneDrawing({
                 x={box.x + box.width - px(3)}
                 y={box.y + box.height - px(4)}
                 textAnchor="end"
-                fontSize={px(11)}
+                fontSize={px(12)}
                 data-finding={box.id}
                 className={marks[finding.severity].fill}
               >
@@ -220,7 +220,7 @@ export const LaneDrawing = memo(function LaneDrawing({
             <g
               key={box.id}
               className={`pointer-events-none ${marked ? "fill-madder-deep" : "fill-woad-deep"}`}
-              fontSize={px(11)}
+              fontSize={px(12)}
             >
               <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
                 {fit(
@@ -277,13 +277,13 @@ function Tag({ box, name, scale }: { box: Box; name: string; scale: number }) {
   const y = box.y >= px(16) ? box.y - px(16) : box.y;
   return (
     <g className="pointer-events-none">
-      <rect x={box.x} y={y} width={px(text.length * 6.6 + 10)} height={px(16)} className="fill-madder-strong" />
+      <rect x={box.x} y={y} width={px(text.length * 7.2 + 10)} height={px(16)} className="fill-madder-strong" />
       <text
         x={box.x + px(5)}
         y={y + px(12)}
-        fontSize={px(11)}
+        fontSize={px(12)}
         className="fill-on-dye font-mono"
-        textLength={px(text.length * 6.6)}
+        textLength={px(text.length * 7.2)}
         lengthAdjust="spacingAndGlyphs"
       >
         {text}
@@ -564,6 +564,6 @@ function inset(box: { x: number; y: number; width: number; height: number }, by:
 
 /** Cuts a name to about so many px at 11 px. */
 function fit(name: string, room: number): string {
-  const letters = Math.max(0, Math.floor(room / 5.5));
+  const letters = Math.max(0, Math.floor(room / 6));
   return name.length <= letters ? name : letters < 3 ? "" : name.slice(0, letters - 1).trimEnd() + "…";
 }

@@ -2,8 +2,8 @@ import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Lane, SheetNode } from "../api/client";
 import { compare, type Agreement } from "./agreement";
 import { idsOf, measureContent, type Measures } from "./measure";
-import { patch } from "./patch";
-import { placesOf } from "./places";
+import { patch, windowHeight } from "./patch";
+import { expectedOf } from "./expected";
 
 interface Props {
   /** The address of the page as it was when the frame was made; later it is patched. */
@@ -32,9 +32,6 @@ interface Props {
   /** Takes how the page agrees with its plan. */
   onCompare: (agreement: Agreement, breakpoint: string) => void;
 }
-
-/** How high the window of the page is while it is measured, in px: what goes by that must not grow with the page. */
-const windowHeight = 800;
 
 /** How long a lane stays as it is before it is compared with the page, in ms. */
 const settled = 400;
@@ -121,7 +118,7 @@ export function PageFrame({
       if (patched.current !== document || lane.width !== width) return;
       const { height, onCompare } = latest.current;
       onCompare(
-        atWindow(element, height, () => compare(inside, placesOf(lane))),
+        atWindow(element, height, () => compare(inside, expectedOf(lane))),
         lane.breakpoint,
       );
     }, settled);

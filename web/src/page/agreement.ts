@@ -8,7 +8,7 @@ export type Side = (typeof sides)[number];
 type Sides = Record<Side, number>;
 
 /** Where the plan has the border box of a node, in px of the page; and whether it is shown, and sure. */
-export interface Place extends Sides {
+export interface Expected extends Sides {
   id: string;
   shown: boolean;
   guessed: boolean;
@@ -43,7 +43,7 @@ export interface Agreement {
 const none: Sides = { x: 0, y: 0, width: 0, height: 0 };
 
 /** Compares the page in a frame with where the plan has its boxes. */
-export function compare(inside: Document, places: Iterable<Place>): Agreement {
+export function compare(inside: Document, places: Iterable<Expected>): Agreement {
   const elements = elementsOf(inside);
   const { scrollX, scrollY } = inside.defaultView!;
   const all: Agreement = { boxes: 0, guessed: 0, largest: null, off: [] };

@@ -1,4 +1,5 @@
 import { arrived, measureContent } from "./measure";
+import { windowHeight } from "./patch";
 
 /** What the command line has a browser measure: a page as it is taken away, at some widths of its viewport. */
 interface Task {
@@ -10,8 +11,6 @@ interface Task {
   /** Sections and containers, where the page has styles of its own; else null. */
   frames: string[] | null;
 }
-
-const windowHeight = 800;
 
 async function measure(task: Task) {
   const frame = document.createElement("iframe");

@@ -1,5 +1,8 @@
 import morphdom from "morphdom";
 
+/** How high the window of a page is while it is measured, in px: what goes by that must not grow with the page. */
+export const windowHeight = 800;
+
 /** Makes the page in a frame another by the smallest changes, so that it stays where it is scrolled and nothing
  *  flickers. A window of that height, in px, stands for what goes by the height of the frame, which may be that of the
  *  page. */

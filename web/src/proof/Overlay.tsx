@@ -1,6 +1,7 @@
 import { memo, useId } from "react";
 import type { Box, Drawing } from "../api/client";
 import { dye } from "./dyes";
+import { nestedIn } from "./nested";
 import type { Region } from "./regions";
 
 /** The units of a page's grids, in one colour; those of a nested row take the place of the others inside it. */
@@ -19,8 +20,9 @@ export const Grid = memo(function Grid({
   return (
     <g data-grid={grids.length} fill={colour} opacity={strength / 100}>
       {grids.map((g, i) => {
-        const inner = grids.slice(i + 1).filter((o) => within(o.box, g.box));
-        const holes = inner.map(({ box }) => `M${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}Z`).join("");
+        const holes = nestedIn(grids, i)
+          .map(({ box }) => `M${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}Z`)
+          .join("");
         return (
           <g key={g.node} clipPath={holes ? `url(#${id}${i})` : undefined} data-grid-of={g.node}>
             {holes && (
@@ -39,7 +41,6 @@ export const Grid = memo(function Grid({
 });
 
 type Rect = Pick<Box, "x" | "y" | "width" | "height">;
-const within = (a: Rect, b: Rect) => a.y >= b.y && a.y + a.height <= b.y + b.height + 0.01 && a.x >= b.x - b.width;
 
 /** A tint on each column. */
 export const Tint = memo(function Tint({ drawing: { lane } }: { drawing: Drawing }) {

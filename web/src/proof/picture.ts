@@ -1,13 +1,11 @@
 import type { Drawing } from "../api/client";
-import { fixHeights } from "../page/patch";
+import { fixHeights, windowHeight } from "../page/patch";
+import { nestedIn } from "./nested";
 import { meet, type Ways } from "./ways";
 
 /** The largest picture: in px of each side, and altogether. Browsers draw none that is larger. */
 const mostSide = 16384;
 const mostPx = 120e6;
-
-/** How high the window of the page is, in px. */
-const windowHeight = 800;
 
 /** The grid that is drawn in a picture. */
 export interface GridLook {
@@ -141,10 +139,7 @@ function drawGrid(pen: CanvasRenderingContext2D, { drawing: { grids, lane }, col
   grids.forEach((g, i) => {
     const clip = new Path2D();
     clip.rect(0, 0, lane.width, lane.height);
-    for (const { box } of grids.slice(i + 1)) {
-      const inside = box.y >= g.box.y && box.y + box.height <= g.box.y + g.box.height + 0.01;
-      if (inside) clip.rect(box.x, box.y, box.width, box.height);
-    }
+    for (const { box } of nestedIn(grids, i)) clip.rect(box.x, box.y, box.width, box.height);
     pen.save();
     pen.clip(clip, "evenodd");
     pen.globalAlpha = strength / 100;

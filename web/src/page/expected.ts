@@ -1,8 +1,8 @@
 import type { Lane } from "../api/client";
-import type { Place } from "./agreement";
+import type { Expected } from "./agreement";
 
 /** Where a lane has the border boxes of its nodes. */
-export function placesOf(lane: Lane): Place[] {
+export function expectedOf(lane: Lane): Expected[] {
   return lane.boxes.map((b) => ({
     id: b.id,
     shown: b.shown,
