@@ -60,6 +60,7 @@ type Operation struct {
 	AddKit       *AddKit       `json:"addKit,omitzero"`
 	DropKit      *DropKit      `json:"dropKit,omitzero"`
 	Source       *Source       `json:"source,omitzero"`
+	Lines        *Lines        `json:"lines,omitzero"`
 	Mark         *Mark         `json:"mark,omitzero"`
 	BringPage    *BringPage    `json:"bringPage,omitzero"`
 	Mixins       *Mixins       `json:"mixins,omitzero"`
@@ -401,5 +402,5 @@ func (o Operation) IsAnchored() bool {
 	if o.Together != nil {
 		return slices.ContainsFunc(o.Together.Steps, Operation.IsAnchored)
 	}
-	return o.Source != nil || o.Put != nil || o.ChangeKit != nil
+	return o.Source != nil || o.Lines != nil || o.Put != nil || o.ChangeKit != nil
 }

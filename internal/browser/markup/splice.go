@@ -128,6 +128,24 @@ func Difference(file, next []byte) (all []Splice) {
 	return all
 }
 
+// Differing is the edits that make a text of another, whole characters each. The text begins at byte at of its source.
+func Differing(was, now string, at int) (edits []Edit) {
+	whole := func(text string, i int) bool { return i >= len(text) || utf8.RuneStart(text[i]) }
+	for _, p := range Difference([]byte(was), []byte(now)) {
+		text := string(p.Bytes)
+		for p.From > 0 && !(whole(was, p.From) && whole(text, 0)) {
+			p.From--
+			text = was[p.From:p.From+1] + text
+		}
+		for p.To < len(was) && !whole(was, p.To) {
+			text += was[p.To : p.To+1]
+			p.To++
+		}
+		edits = append(edits, Edit{Span: Span{at + p.From, at + p.To}, Text: text})
+	}
+	return edits
+}
+
 // anchor is a line that two files have once each: where, and how long it is.
 type anchor struct{ file, next, size int }
 

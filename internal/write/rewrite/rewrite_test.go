@@ -53,7 +53,7 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	any := func() *page.Node { return all[r.IntN(len(all))] }
 	o := edit.Operation{Page: p.ID}
 	bp := k.Breakpoints[r.IntN(len(k.Breakpoints))].Name
-	switch r.IntN(20) {
+	switch r.IntN(22) {
 	case 0, 1, 2:
 		text := fmt.Sprint(1 + r.IntN(k.Columns.N()))
 		if r.IntN(4) == 0 {
@@ -105,11 +105,33 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	case 19:
 		o.Mark = &edit.Mark{Nodes: []string{any().ID}, As: []page.Kind{page.Element, page.Row, page.Column,
 			page.Container}[r.IntN(4)], Children: r.IntN(2) == 0}
+	case 20, 21:
+		o.Lines = typed(r, p)
 	case 11:
 		o.Content = &edit.Content{Node: of(page.Block).ID, Content: page.Content{Type: page.Text,
 			Text: "Two <terns> & a gull"}}
 	}
 	return o
+}
+
+// typed is something that is typed into the file of a page, whole or not.
+func typed(r *rand.Rand, p *page.Page) *edit.Lines {
+	text := strings.NewReplacer("\r\n", "\n", "\r", "\n").Replace(markup.NewSource(origin.File(p.Origin)).Text())
+	lines := strings.Split(strings.TrimSuffix(text, "\n"), "\n")
+	at := r.IntN(len(lines))
+	was := lines[at : at+1+r.IntN(min(3, len(lines)-at))]
+	now := slices.Clone(was)
+	runes := []rune(now[0])
+	cut := r.IntN(len(runes) + 1)
+	now[0] = string(runes[:cut]) + []string{"x", "é", "<", "<b", "</div>", `"`, "<p>Tide", " class=own-c ", "<!--"}[r.IntN(9)] +
+		string(runes[cut:])
+	switch r.IntN(4) {
+	case 0:
+		now = append(now, "", "<p>One more</p>")
+	case 1:
+		now = now[:len(now)-1]
+	}
+	return &edit.Lines{From: at + 1, Was: was, Now: now}
 }
 
 // wide is a text in UTF-16.
