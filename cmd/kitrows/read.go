@@ -146,7 +146,7 @@ func newKitReport(k *kit.Kit, r *infer.Reading, explain bool) kitReport {
 	}
 	if explain {
 		for _, w := range r.Words.Words {
-			report.Words = append(report.Words, wordReport{w.Text, w.On, r.Says(w), places(w.Rules)})
+			report.Words = append(report.Words, wordReport{w.Text, w.On, w.Meaning(r.Kit), places(w.Rules)})
 		}
 	}
 	return report

@@ -93,7 +93,7 @@ func NewSheetView(k *kit.Kit) *SheetView {
 		v.Doubts = append(v.Doubts, one)
 	}
 	for _, w := range r.Words.Words {
-		v.Words = append(v.Words, SheetWord{w.String(), w.On, r.Says(w), places(w.Rules)})
+		v.Words = append(v.Words, SheetWord{w.String(), w.On, w.Meaning(r.Kit), places(w.Rules)})
 	}
 	return v
 }

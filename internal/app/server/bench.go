@@ -159,6 +159,17 @@ func (v *Server) benchRoutes() {
 	})
 
 	huma.Register(v.api, huma.Operation{
+		OperationID: "words", Method: http.MethodGet, Path: path + "/words",
+		Summary: "The classes of the page's kit, and what they do", Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct{ Body []bench.Word }, error) {
+		_, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		return &struct{ Body []bench.Word }{bench.Words(pg, k)}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
 		OperationID: "preview", Method: http.MethodPost, Path: path + "/preview",
 		Summary:      "What an edit would make of the page, without making it",
 		MaxBodyBytes: maxEdit, Errors: refusals,

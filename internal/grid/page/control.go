@@ -85,3 +85,42 @@ func (f Field) values(kind Kind) (all []Value) {
 	}
 	return all
 }
+
+// halves are the parts of a row that are offered, up and down.
+var halves = [][2]int{{1, 2}, {1, 3}, {2, 3}, {1, 4}, {3, 4}}
+
+// Values are those that a phrase may say of nodes in rows of n columns, as far as they are worth offering.
+func (p *Phrase) Values(n int) (all []Value) {
+	x := &specs[p.Field]
+	terms := p.Terms
+	if len(terms) == 0 {
+		terms = x.terms
+	}
+	if len(terms) == 0 {
+		return []Value{{}}
+	}
+	low, high := max(x.low, 0), min(x.high, n)
+	if x.row != nil {
+		_, high = x.row(n)
+	}
+	for _, t := range terms {
+		switch t {
+		case Taken, Number:
+			for i := low; i <= min(high, n); i++ {
+				all = append(all, Value{Term: t, N: int16(i)})
+			}
+		case Portion:
+			for _, part := range halves {
+				all = append(all, Part(part[0], part[1]))
+			}
+		case Pixels:
+			all = append(all, NoGap)
+			for _, px := range gaps {
+				all = append(all, Px(px))
+			}
+		default:
+			all = append(all, Value{Term: t})
+		}
+	}
+	return all
+}

@@ -45,6 +45,8 @@ type sheet struct {
 
 func (s sheet) word(on page.Kind, class string) *Word { return s.by[on][class] }
 
+func (s sheet) all() []*Word { return s.Words }
+
 func (s sheet) has(on page.Kind) bool { return len(s.by[on]) > 0 }
 
 func (s sheet) saying(on page.Kind, f page.Field, value page.Value, i int) *Word {

@@ -56,6 +56,33 @@ func (t *templates) word(on page.Kind, class string) *Word {
 
 func (*templates) has(page.Kind) bool { return true }
 
+// all are the words for what is worth offering.
+func (t *templates) all() (all []*Word) {
+	most := 0
+	for i := range t.kit.Breakpoints {
+		most = max(most, t.kit.ColumnsAt(i).N())
+	}
+	for _, f := range t.families {
+		if f.Template == "" {
+			continue
+		}
+		for _, value := range f.says.Values(most) {
+			for from := range t.kit.Breakpoints {
+				if f.Later && from == 0 {
+					continue
+				}
+				if word := t.make(f, value, from); !slices.Contains(all, word) {
+					all = append(all, word)
+				}
+				if f.says.Field == page.Base || f.says.On == page.Container && !f.Later {
+					break // it is what a node is, and not from where on
+				}
+			}
+		}
+	}
+	return all
+}
+
 func (t *templates) saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
 	value = value.Bare()
 	key := effectKey{on, field, value, int8(from)}

@@ -78,6 +78,21 @@ func (w *Word) String() string {
 	}
 }
 
+// Units is how many units the word makes a column take at breakpoint i of a row that has n of them; ok is false where it
+// says no such thing.
+func (w *Word) Units(i, n int) (units int, ok bool) {
+	e := w.effectAt(page.Width, i)
+	switch {
+	case w.On != page.Column || e == nil:
+		return 0, false
+	case e.Value == page.Full:
+		return n, true
+	case e.Value.Term != page.Taken || e.Value.At > 1:
+		return 0, false
+	}
+	return min(int(e.Value.N), n), true
+}
+
 // IsWidth reports whether the word says how wide a column is.
 func (w *Word) IsWidth() bool {
 	return w.On == page.Column && len(w.Effects) > 0 && w.Effects[0].Field == page.Width
@@ -100,6 +115,8 @@ type lexicon interface {
 	word(on page.Kind, class string) *Word
 	// has reports whether there are words for nodes of a kind.
 	has(on page.Kind) bool
+	// all are the words; of those that are without end, the ones that are worth offering.
+	all() []*Word
 	// saying is a word that gives a field of a node a value from breakpoint i on, or there; nil when there is none.
 	saying(on page.Kind, f page.Field, value page.Value, i int) *Word
 	// start is what holds at breakpoint i of a node that has no words but its base.
@@ -153,6 +170,9 @@ func (v *Vocabulary) Word(on page.Kind, class string) *Word {
 	}
 	return w
 }
+
+// Offered are the words that a person may want to write, in the order in which code says them.
+func (v *Vocabulary) Offered() []*Word { return v.words.all() }
 
 // Has reports whether there are words for nodes of a kind.
 func (v *Vocabulary) Has(on page.Kind) bool { return v.words.has(on) }

@@ -20,7 +20,7 @@ func Example() {
 	}
 	fmt.Println(k.Columns, "columns, gutter", k.GutterAt(0))
 	for _, w := range r.Words.Words[2:] {
-		fmt.Println(w.Text, r.Says(w))
+		fmt.Println(w.Text, w.Meaning(r.Kit))
 	}
 	// Output:
 	// 6 columns, gutter 20px

@@ -161,7 +161,7 @@ func TestByHand(t *testing.T) {
 		said := ""
 		for _, w := range r.Words.Words {
 			if w.Text == name && !w.Base {
-				all := r.Says(w)
+				all := w.Meaning(r.Kit)
 				slices.Sort(all)
 				said = strings.Join(all, ", ")
 			}

@@ -18,18 +18,19 @@ export interface How {
 }
 
 /** A page's files in a form, and what its head must have. */
+export const codeAt = (place: Place, revision: number, form: Form, how: How) => ({
+  queryKey: ["code", place.project, place.page, revision, form, how],
+  queryFn: async () =>
+    orRefuse(
+      await api.GET("/api/projects/{project}/pages/{page}/code/{form}", {
+        params: { path: { ...place, form }, query: how },
+      }),
+    ),
+});
+
+/** The same, and again with each revision. */
 export function useCode(place: Place, revision: number, form: Form, how: How, wanted = true) {
-  return useQuery({
-    queryKey: ["code", place.project, place.page, revision, form, how],
-    enabled: wanted,
-    queryFn: async () =>
-      orRefuse(
-        await api.GET("/api/projects/{project}/pages/{page}/code/{form}", {
-          params: { path: { ...place, form }, query: how },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-  });
+  return useQuery({ ...codeAt(place, revision, form, how), enabled: wanted, placeholderData: keepPreviousData });
 }
 
 /** The code that a document is made with. */
@@ -99,6 +100,14 @@ export async function stylesOf(place: Place, name: string) {
   const params = { path: place, query: { ends: false, new: name } };
   return orRefuse(await api.GET("/api/projects/{project}/pages/{page}/styles", { params }));
 }
+
+/** The classes of the page's kit at a revision, and what they do. */
+export const wordsAt = (place: Place, revision: number) => ({
+  queryKey: ["words", place.project, place.page, revision],
+  staleTime: Infinity,
+  queryFn: async () =>
+    orRefuse(await api.GET("/api/projects/{project}/pages/{page}/words", { params: { path: place } })),
+});
 
 /** The hosts that the page has pictures fetched from; none until the page is known. */
 export function useFetched(place: Place, revision: number | undefined): string[] {

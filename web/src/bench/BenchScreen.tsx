@@ -72,6 +72,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const navigate = useNavigate();
   const send = useDo(place);
   const chosen = useView((v) => v.focus);
+  const wide = useView((v) => v.wide);
   const spot = useView((v) => v.shown);
   const changes = useChanges(place, useSettled(bench).revision);
   const [tried, onTry] = useTry(place, bench);
@@ -137,7 +138,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
       <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[48px_auto_minmax(0,1fr)_26px]">
         <TopBar bench={bench} onDo={onDo} />
         <Held />
-        <div className="relative grid min-h-0 grid-cols-[minmax(0,1fr)_332px] max-[1080px]:grid-cols-[minmax(0,1fr)]">
+        <div
+          className={`relative grid min-h-0 max-[1080px]:grid-cols-[minmax(0,1fr)] ${wide ? "grid-cols-[minmax(0,1fr)_minmax(332px,46%)]" : "grid-cols-[minmax(0,1fr)_332px]"}`}
+        >
           {/* Files can be chosen in the content panel as well. */}
           {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
           <main
@@ -199,9 +202,11 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
           </main>
           <aside
             aria-label="Selection and code"
-            className={`grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 max-[1080px]:w-[332px] ${drawer ? "" : "max-[1080px]:hidden"}`}
+            className={`grid min-h-0 grid-cols-[minmax(0,1fr)] border-l border-line bg-sheet max-[1080px]:absolute max-[1080px]:inset-y-0 max-[1080px]:right-0 max-[1080px]:z-30 ${wide ? "grid-rows-[minmax(0,1fr)] max-[1080px]:w-[min(560px,90%)]" : "grid-rows-[auto_minmax(0,1fr)] max-[1080px]:w-[332px]"} ${drawer ? "" : "max-[1080px]:hidden"}`}
           >
-            <div className="max-h-[58vh] min-h-0 overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]">
+            <div
+              className={`max-h-[58vh] min-h-0 ${wide ? "hidden" : ""} overflow-x-hidden overflow-y-auto border-b border-line [scrollbar-width:thin]`}
+            >
               <Button
                 onClick={() => {
                   setDrawer(false);

@@ -1,17 +1,22 @@
 import { Button } from "../parts/Button";
-import { Check, Copy } from "lucide-react";
-import { Suspense, useEffect, useMemo, useRef, useState } from "react";
+import { Check, Copy, Maximize2, Minimize2 } from "lucide-react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Bench, Operation } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
-import { useCode, type Form } from "../api/code";
+import { codeAt, useCode, wordsAt, type Form } from "../api/code";
+import type { MarkupHandle } from "../code/MarkupEditor";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Findings } from "./Findings";
 import { FolderLine } from "./FolderLine";
 import { Keeping } from "./Keeping";
 import { useSettled } from "./settled";
+import { toldOf, widthsOf } from "./told";
 import { useLooking } from "../api/look";
+import { useTyping } from "./typing";
+import { useLine } from "../api/edits";
 import { useView } from "./view";
 import { later, unfetched } from "../parts/later";
 import { Select } from "../parts/Input";
@@ -19,9 +24,10 @@ import { usePainted } from "../parts/painted";
 
 const opening = <p className="px-3 text-ink-2">Opening the code…</p>;
 const CodeView = later(() => import("../code/CodeView"), unfetched);
+const MarkupEditor = later(() => import("../code/MarkupEditor"), unfetched);
 
 /** The page's code in any form, a file at a time. The selected node's lines are
- *  marked; choosing a line selects its node. */
+ *  marked; choosing a line selects its node. The file of a page from HTML is typed into. */
 export function CodePanel({
   bench,
   tried,
@@ -47,7 +53,8 @@ export function CodePanel({
   const setEnds = useLooking((v) => v.setEnds);
   const select = useView((v) => v.select);
   // The form that is shown first comes with the Bench, but of a long page.
-  const comes = form === "used" && !now.code.left;
+  const aside = now.can.file && chosen !== null && chosen !== now.page.file; // a stylesheet of the page
+  const comes = form === "used" && !now.code.left && !aside;
   const other = useCode(place, now.revision, form, { ends }, !comes);
 
   const files = useMemo(() => {
@@ -60,7 +67,11 @@ export function CodePanel({
     return now.can.file ? [markup] : [markup, { name: "kit.css", text: now.code.css, nodes: [] }];
   }, [comes, now, other.data]);
   const file = files.find((f) => f.name === chosen) ?? files[0];
-  const would = tried && comes && file === files[0] ? textOf(tried) : null;
+  const typed = now.can.file && !aside && form === "used" && file !== undefined && file === files[0];
+  const kept = file?.text.replace(/\n$/, "") ?? "";
+  const editor = useRef<MarkupHandle>(null);
+  const typing = useTyping(typed ? kept : "", editor, onDo, onTry);
+  const would = tried && comes && file === files[0] && !typing.busy ? textOf(tried) : null;
   const text = would ?? file?.text ?? "";
   const was = useBefore(place.page, form === "used" ? (files[0]?.text ?? "") : "");
   const marked = useMemo(() => linesOf(file?.nodes, spot?.node), [file, spot]);
@@ -72,13 +83,46 @@ export function CodePanel({
     if (node) select({ node: node.kind === "block" ? node.parent : node.id, breakpoint: null });
   }
 
+  const wide = useView((v) => v.wide);
+  const entering = useView((v) => v.entering);
+  const { widen, entered } = useView.getState();
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => {
+    if (!entering) return;
+    if (!typed)
+      panel.current
+        ?.querySelector<HTMLElement>("[data-code] > *")
+        ?.shadowRoot?.querySelector<HTMLElement>('[tabindex="0"]')
+        ?.focus();
+    else if (editor.current) editor.current.enter(marked?.first ?? 1);
+    else return; // it is not here yet
+    entered();
+  });
+
+  const queries = useQueryClient();
+  const known = useCallback(() => queries.fetchQuery(wordsAt(place, now.revision)), [queries, place, now.revision]);
+  /** To the rule of a class: in the stylesheet that it was read from, or where one first has it. */
+  async function goToRule(name: string) {
+    const word = (await known()).find((w) => w.text === name);
+    const all = await queries.fetchQuery(codeAt(place, now.revision, "used", { ends }));
+    const rule = new RegExp(`\\.${CSS.escape(name).replace(/[\\$.*+?^()[\]{}|]/g, "\\$&")}(?![\\w-])`);
+    for (const f of all.files.filter((f) => f.name.endsWith(".css"))) {
+      const line = f.name === word?.file ? word.line : f.text.split("\n").findIndex((l) => rule.test(l)) + 1;
+      if (line === 0 || (word?.file && word.file !== f.name)) continue;
+      setChosen(f.name);
+      setGone(line);
+      return;
+    }
+    useLine.setState({ refused: `No stylesheet of this page has a rule for .${name}.`, offer: null });
+  }
+
   async function copy() {
     await navigator.clipboard.writeText(text);
     setCopied(text);
   }
 
   return (
-    <section aria-label="Code" className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]">
+    <section ref={panel} aria-label="Code" className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr]">
       <div className="flex items-center gap-1.5 px-3 pt-2">
         <Select
           aria-label="Form"
@@ -95,6 +139,15 @@ export function CodePanel({
         <Button size="tiny" onClick={() => void copy()}>
           {copied === text && text ? <Check size={13} aria-hidden="true" /> : <Copy size={13} aria-hidden="true" />}
           <span aria-live="polite">{copied === text && text ? "Copied" : "Copy"}</span>
+        </Button>
+        <Button
+          size="tiny"
+          aria-pressed={wide}
+          aria-label="More room for the code"
+          title="More room for the code (K goes to it)"
+          onClick={() => widen(!wide)}
+        >
+          {wide ? <Minimize2 size={13} aria-hidden="true" /> : <Maximize2 size={13} aria-hidden="true" />}
         </Button>
       </div>
       <div className="flex min-h-0 flex-col [contain:strict]">
@@ -141,7 +194,24 @@ export function CodePanel({
         )}
         <div data-code className="min-h-0 flex-1">
           <Suspense fallback={opening}>
-            {painted ? (
+            {painted && typed ? (
+              <MarkupEditor
+                key={now.page.id}
+                ref={editor}
+                label={`${now.page.file}, the page's file`}
+                text={(would ?? kept).replace(/\n$/, "")}
+                was={(would === null ? was : kept)?.replace(/\n$/, "")}
+                marked={gone ? { first: gone, last: gone } : marked}
+                faults={(typing.busy && tried ? tried : now).findings}
+                classes={async () => (await known()).map((w) => ({ ...w, widths: widthsOf(w.widths) }))}
+                tell={async (name, line) => toldOf(bench, await known(), name, file?.nodes[line - 1])}
+                onType={typing.type}
+                onLine={choose}
+                onRule={(name) => void goToRule(name)}
+                onLeave={() => void typing.keep()}
+                onUndo={(again) => void typing.keep().then(() => onDo(again ? "redo" : "undo"))}
+              />
+            ) : painted ? (
               <CodeView
                 label={`${file?.name ?? "code"}, ${now.forms.find((f) => f.form === form)?.name ?? ""}`}
                 text={text.replace(/\n$/, "")}

@@ -38,6 +38,10 @@ interface View {
   panel: Panel;
   /** The content panel shows the content sheet, not what is in the column. */
   pouring: boolean;
+  /** The code has most of the room. */
+  wide: boolean;
+  /** The keyboard's focus should go into the code, to the selected node. */
+  entering: boolean;
   /** The block that is edited in place, in the lane in focus. */
   editing: string | null;
   /** What of a node is written in the tree. */
@@ -65,6 +69,10 @@ interface View {
   /** Takes the keyboard's focus back to the selection. */
   seek: () => void;
   found: () => void;
+  widen: (wide: boolean) => void;
+  /** Gives the code room, and takes the keyboard's focus there. */
+  enter: () => void;
+  entered: () => void;
   setGhosts: (ghosts: boolean) => void;
   setLanes: (lanes: "page" | "boxes") => void;
   setUnits: (units: boolean) => void;
@@ -92,6 +100,8 @@ export const useView = create<View>()((set) => ({
   units: false,
   panel: "why",
   pouring: false,
+  wide: false,
+  entering: false,
   setPanel: (panel) => set({ panel }),
   pour: (pouring) => set({ panel: "content", pouring }),
   edit: (editing) => set({ editing }),
@@ -111,6 +121,9 @@ export const useView = create<View>()((set) => ({
     }),
   seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
+  widen: (wide) => set({ wide }),
+  enter: () => set({ wide: true, entering: true }),
+  entered: () => set({ entering: false }),
   setGhosts: (ghosts) => set({ ghosts }),
   setLanes: (lanes) => set({ lanes }),
   setUnits: (units) => set({ units }),

@@ -1,12 +1,13 @@
 import { codeFolding, foldGutter, foldKeymap } from "@codemirror/language";
-import { Compartment, EditorState, StateEffect, StateField } from "@codemirror/state";
-import { Decoration, EditorView, keymap, lineNumbers, WidgetType, type DecorationSet } from "@codemirror/view";
+import { Compartment, EditorState } from "@codemirror/state";
+import { EditorView, keymap, lineNumbers } from "@codemirror/view";
 import { useEffect, useRef } from "react";
 import { rest } from "../rest";
-import { between, changesOf, type Change } from "./change";
+import { between, changesOf } from "./change";
 import { hanging } from "./hanging";
 import { languages, type Language } from "./languages";
 import type { Lines } from "./lines";
+import { change, changed, mark, marks } from "./marks";
 import { dyes, look } from "./theme";
 
 interface Props {
@@ -21,66 +22,6 @@ interface Props {
   /** A line was chosen; from 1. */
   onLine?: ((line: number) => void) | undefined;
 }
-
-const mark = StateEffect.define<Lines | undefined>();
-const line = Decoration.line({ class: "cm-marked", attributes: { "data-marked": "" } });
-
-/** The marked lines, which follow the text. */
-const marks = StateField.define<DecorationSet>({
-  create: () => Decoration.none,
-  update(set, change) {
-    for (const effect of change.effects) {
-      if (!effect.is(mark)) continue;
-      const { doc } = change.state;
-      const { first, last } = effect.value ?? { first: 1, last: 0 };
-      const all = [];
-      for (let n = first; n <= Math.min(last, doc.lines); n++) all.push(line.range(doc.line(n).from));
-      return Decoration.set(all);
-    }
-    return set.map(change.changes);
-  },
-  provide: (field) => EditorView.decorations.from(field),
-});
-
-/** What stood where a text is another now. */
-class Old extends WidgetType {
-  constructor(readonly text: string) {
-    super();
-  }
-  override eq(other: Old) {
-    return other.text === this.text;
-  }
-  override toDOM() {
-    const del = document.createElement("del");
-    del.className = "cm-old";
-    del.textContent = this.text.length > longest ? `${this.text.slice(0, longest)} …` : this.text.replace(/\n$/, " ");
-    return del;
-  }
-}
-
-/** How much of what stood there is shown, in characters. */
-const longest = 600;
-
-const change = StateEffect.define<Change[]>();
-
-/** The stretches that an edit changed, or would change. */
-const changed = StateField.define<DecorationSet>({
-  create: () => Decoration.none,
-  update(set, transaction) {
-    for (const effect of transaction.effects) {
-      if (!effect.is(change)) continue;
-      return Decoration.set(
-        effect.value.flatMap(({ from, to, was }) => [
-          ...(was === "" ? [] : [Decoration.widget({ widget: new Old(was), side: -1 }).range(from)]),
-          ...(from < to ? [Decoration.mark({ class: "cm-new", attributes: { "data-new": "" } }).range(from, to)] : []),
-        ]),
-        true,
-      );
-    }
-    return set.map(transaction.changes);
-  },
-  provide: (field) => EditorView.decorations.from(field),
-});
 
 /** Code to be read: coloured, folded, its lines numbered; a node's lines marked,
  *  and lines chosen for their node. */
