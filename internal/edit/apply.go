@@ -23,6 +23,8 @@ type Change struct {
 	Select  string    // the node to select after it, if any
 
 	Notes []PageNote // what could not follow a change of the kit exactly
+
+	Dropped *page.Page // the page that it took away
 }
 
 // Apply makes the change. A refused operation gives an error that holds a
@@ -32,15 +34,18 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if err != nil {
 		return nil, err
 	}
-	if o.AddPage != nil {
-		return addPage(p, o.AddPage)
-	}
 	pg := p.Page(o.Page)
+	if o.AddPage != nil {
+		return addPage(p, pg, o.AddPage)
+	}
 	if pg == nil || pg.ID != o.Page {
 		return nil, fault.New("page", o.Page, "the id of one of the project's pages")
 	}
 	if o.DropPage != nil {
 		return dropPage(p, pg)
+	}
+	if o.DuplicatePage != nil {
+		return duplicatePage(p, pg)
 	}
 	if o.BringPage != nil {
 		return bringPage(p, pg, o.BringPage)
@@ -71,7 +76,8 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 		}
 	}
 	e.inverse.Page = pg.ID
-	return &Change{whole, pg.ID, e.inverse, e.summary, e.selected, e.notes}, nil
+	return &Change{Project: whole, Page: pg.ID, Inverse: e.inverse, Summary: e.summary, Select: e.selected,
+		Notes: e.notes}, nil
 }
 
 // fits refuses rows that came into columns where the kit's rows are containers of a width of their own.
@@ -136,51 +142,6 @@ func withPage(p *project.Project, pg *page.Page) *project.Project {
 		}
 	}
 	return &c
-}
-
-func addPage(p *project.Project, a *AddPage) (*Change, error) {
-	c := *p
-	pg, index := a.Back, a.Index
-	if pg == nil {
-		pg, index = newPage(p, a.Name), len(p.Pages)
-	}
-	if index < 0 || index > len(p.Pages) {
-		return nil, fault.New("addPage.index", index, "0 to %d", len(p.Pages))
-	}
-	c.Pages = slices.Insert(slices.Clone(p.Pages), index, pg)
-	if err := c.Check(); err != nil {
-		return nil, err
-	}
-	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, DropPage: &DropPage{}},
-		Summary: "Add page " + pg.Name}, nil
-}
-
-// newPage is an empty page of that name, with an id and a file no other page has.
-func newPage(p *project.Project, name string) *page.Page {
-	free := func(id string) bool {
-		return !slices.ContainsFunc(p.Pages, func(pg *page.Page) bool { return pg.ID == id || pg.File == id+".html" })
-	}
-	n := len(p.Pages) + 1
-	for ; !free(fmt.Sprintf("page-%d", n)); n++ {
-	}
-	id := fmt.Sprintf("page-%d", n)
-	if strings.TrimSpace(name) == "" {
-		name = fmt.Sprintf("Page %d", n)
-	}
-	first := p.Pages[0]
-	return &page.Page{ID: id, Name: name, File: id + ".html", Language: first.Language, Kit: first.Kit,
-		Body: []*page.Node{}}
-}
-
-func dropPage(p *project.Project, pg *page.Page) (*Change, error) {
-	if len(p.Pages) == 1 {
-		return nil, fault.New("dropPage", pg.Name, "a page that is not the project's only one")
-	}
-	c := *p
-	index := slices.Index(p.Pages, pg)
-	c.Pages = slices.Delete(slices.Clone(p.Pages), index, index+1)
-	return &Change{Project: &c, Page: pg.ID, Inverse: Operation{Page: pg.ID, AddPage: &AddPage{Index: index, Back: pg}},
-		Summary: "Delete page " + pg.Name}, nil
 }
 
 // put puts a whole project in the place of p.

@@ -31,9 +31,9 @@ func bytesOf(t *testing.T, p *project.Project) []byte {
 // Every operation is undone by its inverse, and a refused one changes nothing.
 // Random operations are often wrong, so both happen.
 func TestInverseUndoes(t *testing.T) {
-	r := sample.New(11)
+	r := sample.New(12)
 	made, refused := map[string]int{}, 0
-	for range 60 {
+	for range 75 {
 		p := sample.Project(r)
 		for range 25 {
 			o := randomOperation(r, p)
@@ -68,7 +68,7 @@ func TestInverseUndoes(t *testing.T) {
 		"describe", "alike", "level", "wrap", "addContainer", "recast", "paste", "rename", "keepRecipe", "dropRecipe",
 		"addPage", "dropPage",
 		"addSection", "hop", "addBlock", "content", "addPicture", "dropPicture", "pour", "sheet", "place", "fill",
-		"together", "put", "changeKit", "useKit", "addKit", "dropKit"} {
+		"together", "put", "changeKit", "useKit", "addKit", "dropKit", "describePage", "duplicatePage", "movePage"} {
 		if made[name] == 0 {
 			t.Errorf("no %s was made; refused %d", name, refused)
 		}
@@ -101,7 +101,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	texts := []string{"1", "2_3", "*", "x", "", "13", "q", "=", "~", "1_1_1", "@3_4", "@1_*", "÷2", "off"}
 	recipes := []string{"1", "1 1", "* * *", "4 8", "x 1"}
 	o := Operation{Page: pg.ID}
-	switch r.IntN(34) {
+	switch r.IntN(36) {
 	case 0:
 		o.Type = &Type{Text: texts[r.IntN(len(texts))]}
 		for range 1 + r.IntN(3) {
@@ -167,6 +167,13 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 		}
 	case 9:
 		o.DropPage = &DropPage{}
+	case 34:
+		o.DescribePage = &DescribePage{Name: new([]string{"Tides", "", "Log"}[r.IntN(3)]),
+			File: new([]string{"tides.html", "a b"}[r.IntN(2)]), Title: new("Title"), Description: new("About\n"[:5+r.IntN(2)])}
+	case 35:
+		if o.DuplicatePage = (&DuplicatePage{}); r.IntN(2) == 0 {
+			o.DuplicatePage, o.MovePage = nil, &MovePage{Index: r.IntN(3)}
+		}
 	case 20:
 		o.AddSection = &AddSection{Near: id(), Before: r.IntN(2) == 0, Inside: r.IntN(3) == 0}
 	case 21:

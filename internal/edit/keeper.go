@@ -24,6 +24,8 @@ type keeper interface {
 	drop(e *editor) error
 	// style gives the page, or a stylesheet that it links, other styles.
 	style(e *editor, s *Style) error
+	// describe changes what the page is called and what its head says.
+	describe(e *editor, d *DescribePage) error
 	// names reports whether a name that is given must be kept, for it would be read from the page again.
 	names() bool
 	// refit is the page when its kit has become another, and what could not follow.

@@ -55,6 +55,11 @@ type Operation struct {
 	KeepRecipe   *KeepRecipe   `json:"keepRecipe,omitzero"`
 	DropRecipe   *DropRecipe   `json:"dropRecipe,omitzero"`
 	DropPage     *DropPage     `json:"dropPage,omitzero"`
+
+	DescribePage  *DescribePage  `json:"describePage,omitzero"`
+	DuplicatePage *DuplicatePage `json:"duplicatePage,omitzero"`
+	MovePage      *MovePage      `json:"movePage,omitzero"`
+
 	ChangeKit    *ChangeKit    `json:"changeKit,omitzero"`
 	UseKit       *UseKit       `json:"useKit,omitzero"`
 	AddKit       *AddKit       `json:"addKit,omitzero"`
@@ -356,12 +361,29 @@ type Unpaste struct {
 	Pictures int    `json:"pictures" minimum:"0"`
 }
 
-// AddPage adds an empty page with the first page's kit, or puts Back a page that
-// was dropped from Index.
+// AddPage adds an empty page, or puts Back a page that was dropped from Index.
 type AddPage struct {
 	Name  string     `json:"name,omitzero" maxLength:"120"`
+	Kit   string     `json:"kit,omitzero" doc:"The id of its kit; that of the page of the operation when empty."`
 	Index int        `json:"index,omitzero" minimum:"0"`
 	Back  *page.Page `json:"back,omitzero"`
+}
+
+// DescribePage changes what a page is called, which file it is, and what its head says; a nil field stays as it is.
+type DescribePage struct {
+	Name        *string `json:"name,omitzero" maxLength:"120" doc:"On its tab."`
+	File        *string `json:"file,omitzero" maxLength:"400" doc:"Such as index.html; of a page from HTML, its path."`
+	Title       *string `json:"title,omitzero" maxLength:"400" doc:"In its head. Of a page made here: its name when empty."`
+	Description *string `json:"description,omitzero" maxLength:"400" doc:"In its head; none when empty."`
+	Language    *string `json:"language,omitzero" doc:"A language tag such as en."`
+}
+
+// DuplicatePage adds a copy of the page after it, in a file of its own.
+type DuplicatePage struct{}
+
+// MovePage puts the page at Index among the pages.
+type MovePage struct {
+	Index int `json:"index" minimum:"0"`
 }
 
 // Rename gives the project another name.

@@ -23,6 +23,7 @@ type Source struct {
 	OwnRules  *bool       `json:"ownRules,omitempty" doc:"Whether the page has rules of its own from then on; as it is when absent."`
 	Mixins    *string     `json:"mixins,omitempty" maxLength:"1000" doc:"The address of the stylesheet that the mixins come to that the layout is in from then on; empty where it is in classes, as it is when absent."`
 	File      string      `json:"file,omitzero" maxLength:"400" doc:"The path that the file has from then on; the one it has when empty."`
+	Name      string      `json:"name,omitzero" maxLength:"120" doc:"What the page is called from then on; as it is when empty."`
 	Summary   string      `json:"summary,omitzero" maxLength:"200"`
 }
 
@@ -109,6 +110,11 @@ func (s *Source) apply(e *editor) error {
 		c := *e.page
 		c.File = s.File
 		e.page, e.inverse.Source.File = &c, before.File
+	}
+	if s.Name != "" && s.Name != before.Name {
+		c := *e.page
+		c.Name = s.Name
+		e.page, e.inverse.Source.Name = &c, before.Name
 	}
 	if e.page.Origin.Mixins != "" {
 		e.page = rewrite.WithKit(e.page, to)

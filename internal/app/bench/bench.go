@@ -29,6 +29,8 @@ type Bench struct {
 	Select      string           `json:"select" doc:"The node to select after the edit, if any."`
 	Pages       []PageRef        `json:"pages"`
 	Page        PageRef          `json:"page"`
+	About       About            `json:"about"`
+	Kits        []Ref            `json:"kits" doc:"The kits that the project has."`
 	Kit         KitRef           `json:"kit"`
 	Breakpoints []Breakpoint     `json:"breakpoints"`
 	Nodes       []Node           `json:"nodes" doc:"The page's tree, parents before their children."`
@@ -76,6 +78,13 @@ type PageRef struct {
 	File string `json:"file"`
 
 	State string `json:"state,omitempty" enum:"same,written,changed,conflict,gone,unwritten" doc:"What became last of its file in the folder that is worked in."`
+}
+
+// About is what the head of a page's file says of it.
+type About struct {
+	Title       string `json:"title" doc:"Of a page made here, its name when empty."`
+	Description string `json:"description"`
+	Language    string `json:"language"`
 }
 
 // A KitRef is a kit in a few words.
@@ -148,6 +157,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		Revision: revision,
 		Measured: v.Content.Version(),
 		Page:     PageRef{ID: pg.ID, Name: pg.Name, File: pg.File},
+		About:    About(origin.HeadOf(pg)),
 		Elements: Elements{page.Elements(page.Section), page.Elements(page.Container), page.Elements(page.Row),
 			page.Elements(page.Column)},
 		Kit: KitRef{k.ID, k.Name, k.Columns.String(), k.Gutter.String(), string(k.Technique), k.Cap.Px() > 0, "none"},
@@ -160,6 +170,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	b.Can, b.Forms = Can{traits.Marks, traits.Ends, traits.File}, ship.Offered(l, p)
 	for _, other := range p.Pages {
 		b.Pages = append(b.Pages, PageRef{ID: other.ID, Name: other.Name, File: other.File})
+	}
+	for _, other := range p.Kits {
+		b.Kits = append(b.Kits, Ref{other.ID, other.Name})
 	}
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	b.Lanes = make([]Lane, len(k.Breakpoints))

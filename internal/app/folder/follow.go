@@ -223,7 +223,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		}
 		w.renamed(state.Project, pg)
 		file := origin.File(pg.Origin)
-		wrote := w.write(ctx, pg.File, file)
+		wrote := w.write(ctx, state.Project, pg.File, file)
 		if wrote {
 			names = append(names, pg.File)
 			relinked = relinked || w.lacks(pg)
@@ -277,10 +277,10 @@ func (w *Follower) lacks(pg *page.Page) bool {
 }
 
 // write writes a page's file, if it is another than is known; and reports whether it did.
-func (w *Follower) write(ctx context.Context, name string, want []byte) bool {
+func (w *Follower) write(ctx context.Context, p *project.Project, name string, want []byte) bool {
 	had, known := w.known[name]
 	if !known {
-		return w.begun(name, want)
+		return w.begun(p, name, want)
 	}
 	if bytes.Equal(had, want) {
 		return false
@@ -334,11 +334,31 @@ func (w *Follower) renamed(p *project.Project, pg *page.Page) {
 	w.status[pg.File] = Status{Written, was + " is called " + pg.File + " again"}
 }
 
+// Drop removes the file of a page that an edit took away, if it is as it is known: what others wrote into it stays.
+func (w *Follower) Drop(pg *page.Page) {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	name := w.files[pg.ID]
+	had, known := w.known[name]
+	now, err := w.read(name)
+	if pg.Origin == nil || !known || w.taking[name] || err != nil || !bytes.Equal(now, had) ||
+		!bytes.Equal(had, origin.File(pg.Origin)) {
+		return
+	}
+	if err := w.top().Remove(name); err != nil {
+		w.log.Warn("the file of a deleted page stays", "file", name, "error", err)
+		return
+	}
+	delete(w.known, name)
+	delete(w.files, pg.ID)
+	delete(w.status, name)
+}
+
 // begun writes the file of a page that came into the project by other ways, where there is none of its name; and
 // reports whether it did. A page that has another name in the folder now is none.
-func (w *Follower) begun(name string, want []byte) bool {
-	for _, b := range w.known {
-		if bytes.Equal(b, want) {
+func (w *Follower) begun(p *project.Project, name string, want []byte) bool {
+	for other, b := range w.known {
+		if bytes.Equal(b, want) && pageOf(p, other) == nil {
 			return false
 		}
 	}

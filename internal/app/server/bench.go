@@ -361,7 +361,7 @@ func (v *Server) change(
 	if err != nil {
 		return nil, v.problem(ctx, err)
 	}
-	v.filed(ctx, in.Project)
+	v.filed(ctx, in.Project, change)
 	v.changes.tell(in.Project, news{revision: state.Revision})
 	if ended != nil {
 		return nil, v.problem(ctx, ended)

@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/app/bench"
 	"kitrows/internal/app/folder"
 	"kitrows/internal/app/store"
+	"kitrows/internal/edit"
 	"kitrows/internal/plan/layout"
 )
 
@@ -48,9 +49,12 @@ func (v *Server) Tell(project string, revision int) {
 // Loopback keeps a handler to this machine, as the application is.
 func Loopback(next http.Handler) http.Handler { return loopbackHost(next) }
 
-// filed writes the files of a project that an edit changed.
-func (v *Server) filed(ctx context.Context, project string) {
+// filed writes the files of a project that an edit changed, and removes that of a page which it dropped.
+func (v *Server) filed(ctx context.Context, project string, change *edit.Change) {
 	if v.work != nil && v.work.project == project {
+		if change != nil && change.Dropped != nil {
+			v.work.Drop(change.Dropped)
+		}
 		if err := v.work.Write(context.WithoutCancel(ctx)); err != nil {
 			v.log.ErrorContext(ctx, "an edit is not written to its file", "error", err)
 		}

@@ -24,6 +24,7 @@ const (
 	MaxText  = 20000
 	MaxOwn   = 20 // classes of one's own on a node
 	MaxStyle = 256 << 10
+	MaxHead  = 400 // of a title or a description, in bytes
 )
 
 var elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol"}
@@ -166,7 +167,8 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	case p.Origin == nil && !filePattern.MatchString(p.File):
 		c.wrong("file", p.File, "a file name such as index.html")
 	}
-	c.take(CheckLanguage(p.Language), CheckStyle(p.Style))
+	c.take(CheckLanguage(p.Language), CheckStyle(p.Style), CheckHead("title", p.Title),
+		CheckHead("description", p.Description))
 	if p.Origin != nil && p.Style != "" {
 		c.wrong("style", "a stylesheet", "none: a page from HTML has those that its file links")
 	}
@@ -178,6 +180,14 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 		c.take(p.Origin.Check(len(c.ids)))
 	}
 	return errors.Join(c.errs...)
+}
+
+// CheckHead refuses a title or a description of a page that is over 400 bytes, or that does not stand on one line.
+func CheckHead(field, text string) error {
+	if len(text) > MaxHead || !utf8.ValidString(text) || strings.ContainsFunc(text, unicode.IsControl) {
+		return fault.New(field, text, "at most %d bytes on one line", MaxHead)
+	}
+	return nil
 }
 
 // CheckStyle refuses what is too long for a page's own stylesheet, or no text. What is wrong in it browsers leave out.

@@ -28,7 +28,11 @@ type Page struct {
 	File     string  `json:"file" doc:"The file its code is taken away as, such as index.html."`
 	Language string  `json:"language"`
 	Kit      string  `json:"kit" doc:"The id of its kit."`
-	Body     []*Node `json:"body"`
+
+	Title       string `json:"title,omitzero" doc:"Of a page made here: what its head has as title; its name when absent."`
+	Description string `json:"description,omitzero" doc:"Of a page made here: what its head says that it is about."`
+
+	Body []*Node `json:"body"`
 
 	Origin *Origin `json:"source,omitzero" doc:"The file of HTML that the page was read from and is written to."`
 

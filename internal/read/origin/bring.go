@@ -132,12 +132,8 @@ func together(b *budget.Budget, sheets []css.Source, file kit.File) (all []kit.F
 
 // NewPage makes a page of a file on kit k. File is its address among the project's.
 func NewPage(id, file string, k *kit.Kit, o *page.Origin) *page.Page {
-	doc := Document(o)
 	p := &page.Page{ID: id, Name: titleOf(o, file), File: file, Language: "en", Kit: k.ID, Origin: o,
 		OwnRules: k.Imported != nil && slices.ContainsFunc(o.Sheets, IsRules)}
-	if lang := valueOf(doc.Root, "lang"); !doc.Part && page.CheckLanguage(lang) == nil {
-		p.Language = lang
-	}
 	return Again(p, k, o, nil)
 }
 
@@ -185,6 +181,9 @@ func Again(p *page.Page, k *kit.Kit, o *page.Origin, was Was) *page.Page {
 	c.Origin.Places = read.Places
 	doc := Document(o)
 	keep(c.Origin, doc, p.Origin)
+	if lang := languageIn(doc); page.CheckLanguage(lang) == nil {
+		c.Language = lang
+	}
 	if c.Body == nil {
 		c.Body = []*page.Node{}
 	}
@@ -227,13 +226,5 @@ func Kept(p *page.Page, next *page.Origin, all []markup.Splice) Was {
 // titleOf is what a page is called: its title or, where it has none, its file.
 func titleOf(o *page.Origin, file string) string {
 	other := strings.TrimSuffix(path.Base(file), path.Ext(file))
-	title := ""
-	Document(o).Root.Walk(func(n *markup.Node) {
-		if n.Tag == "title" && title == "" && n.Parent.Tag != "svg" {
-			for _, k := range n.Children {
-				title += k.Text
-			}
-		}
-	})
-	return nameOf(title, nameOf(other, "Page"))
+	return nameOf(titleIn(Document(o)), nameOf(other, "Page"))
 }

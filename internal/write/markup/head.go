@@ -1,6 +1,7 @@
 package markup
 
 import (
+	"cmp"
 	"fmt"
 	"strings"
 
@@ -13,7 +14,10 @@ func Head(p *page.Page, links ...string) []string {
 	all := []string{
 		`<meta charset="utf-8">`,
 		`<meta name="viewport" content="width=device-width, initial-scale=1">`,
-		"<title>" + Escaped(p.Name) + "</title>",
+		"<title>" + Escaped(cmp.Or(p.Title, p.Name)) + "</title>",
+	}
+	if p.Description != "" {
+		all = append(all, `<meta name="description" content=`+Quoted(p.Description)+`>`)
 	}
 	for _, link := range links {
 		all = append(all, `<link rel="stylesheet" href="`+link+`">`)

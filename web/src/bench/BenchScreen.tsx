@@ -41,6 +41,7 @@ const Commands = later(() => import("./Commands"));
 const DroppedStyles = later(() => import("./DroppedStyles"));
 const Fill = later(() => import("./Fill"));
 const Keys = later(() => import("../parts/Keys"));
+const PageDetails = later(() => import("./PageDetails"));
 
 /** Building a page: every breakpoint a column of the screen. */
 export function BenchScreen() {
@@ -73,6 +74,7 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
   const send = useDo(place);
   const chosen = useView((v) => v.focus);
   const wide = useView((v) => v.wide);
+  const detailed = useView((v) => v.detailed);
   const spot = useView((v) => v.shown);
   const changes = useChanges(place, useSettled(bench).revision);
   const [tried, onTry] = useTry(place, bench);
@@ -233,6 +235,9 @@ function Loaded({ bench, place }: { bench: Bench; place: Place }) {
         </Suspense>
         <Suspense>
           {dropped && <DroppedStyles file={dropped} {...{ place, bench, onDo }} onClose={() => setDropped(null)} />}
+        </Suspense>
+        <Suspense>
+          {detailed && <PageDetails bench={bench} onDo={onDo} onClose={() => useView.getState().detail(false)} />}
         </Suspense>
         <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
         <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} onDo={onDo} />

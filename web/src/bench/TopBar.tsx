@@ -1,22 +1,16 @@
 import { Button } from "../parts/Button";
-import { Plus, Redo2, Undo2 } from "lucide-react";
+import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link } from "react-router";
 import type { Bench } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
 import { Mark } from "../parts/Mark";
 import { ThemeButton } from "../parts/ThemeButton";
+import { PageTabs } from "./PageTabs";
 
 /** Where one is, what else there is, and the way back and forth in time. */
 export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Promise<Bench | null> }) {
-  const navigate = useNavigate();
-
-  async function addPage() {
-    const made = await onDo({ addPage: {} });
-    if (made) void navigate(`/${made.project.id}/${made.page.id}`);
-  }
-
   return (
     <header className="flex h-12 items-center gap-3.5 bg-bar px-3.5 text-bar-ink">
       <Link
@@ -30,28 +24,7 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
       <span className="max-w-44 truncate text-bar-ink-2 max-[1000px]:hidden" title={bench.project.name}>
         {bench.project.name}
       </span>
-      <nav aria-label="Pages" className="flex min-w-0 gap-0.5 self-end overflow-x-auto [scrollbar-width:none]">
-        {bench.pages.map((p) => (
-          <Link
-            key={p.id}
-            to={`/${bench.project.id}/${p.id}`}
-            aria-current={p.id === bench.page.id ? "page" : undefined}
-            className="max-w-52 truncate rounded-t-[7px] px-3 pt-2 pb-2.5 whitespace-nowrap text-bar-ink-2 focus-visible:-outline-offset-2 aria-[current]:bg-cloth aria-[current]:font-semibold aria-[current]:text-ink"
-          >
-            {p.name}
-            <FileState state={p.state} />
-          </Link>
-        ))}
-        <Button
-          aria-label="New page"
-          title="New page"
-          onClick={() => void addPage()}
-          look="bare"
-          className="px-2.5 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2"
-        >
-          <Plus size={14} aria-hidden="true" />
-        </Button>
-      </nav>
+      <PageTabs bench={bench} onDo={onDo} />
       <span className="flex-1" />
       <Saved revision={bench.revision} />
       <span className="flex">
@@ -83,26 +56,6 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
         <Link to={`/${bench.project.id}/${bench.page.id}/take`}>Take away</Link>
       </Button>
     </header>
-  );
-}
-
-/** How the state of a page's file is marked, and said: each by its own shape. */
-const states = {
-  written: { sign: "✓", said: "written" },
-  changed: { sign: "◆", said: "changed by another program" },
-  conflict: { sign: "▲", said: "changed by another program at the same moment" },
-  gone: { sign: "✕", said: "its file is gone" },
-  unwritten: { sign: "■", said: "not written" },
-} as const;
-
-/** What became last of a page's file in the folder that is worked in. */
-function FileState({ state }: { state: Bench["page"]["state"] }) {
-  if (!state || state === "same") return null;
-  const { sign, said } = states[state];
-  return (
-    <span role="img" aria-label={`, ${said}`} title={said} className="ml-1.5 text-[12px]">
-      {sign}
-    </span>
   );
 }
 

@@ -109,6 +109,9 @@ function gatherRow(c: Acting) {
     );
 }
 
+/** Where the page is among the pages. */
+const pageAt = (c: Acting) => c.bench.pages.findIndex((p) => p.id === c.bench.page.id);
+
 const here = (c: Acting) => `/${c.bench.project.id}/${c.bench.page.id}`;
 
 /** Everything there is to do on the Bench. */
@@ -528,6 +531,44 @@ export const actions: readonly Action[] = [
     do: () => useView.getState().setUnits(!useView.getState().units),
   },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
+  {
+    id: "pageDetails",
+    label: "Name, title, file…",
+    group: "page",
+    words: "rename page description language meta head",
+    do: () => useView.getState().detail(true),
+  },
+  {
+    id: "duplicatePage",
+    label: "Duplicate page",
+    group: "page",
+    words: "copy",
+    do: (c) => void c.onDo({ duplicatePage: {} }),
+  },
+  {
+    id: "pageLeft",
+    label: "Move page left",
+    group: "page",
+    words: "order tabs",
+    when: (c) => pageAt(c) > 0,
+    do: (c) => void c.onDo({ movePage: { index: pageAt(c) - 1 } }),
+  },
+  {
+    id: "pageRight",
+    label: "Move page right",
+    group: "page",
+    words: "order tabs",
+    when: (c) => pageAt(c) < c.bench.pages.length - 1,
+    do: (c) => void c.onDo({ movePage: { index: pageAt(c) + 1 } }),
+  },
+  {
+    id: "deletePage",
+    label: "Delete page",
+    group: "page",
+    words: "remove",
+    when: (c) => c.bench.pages.length > 1,
+    do: (c) => void c.onDo({ dropPage: {} }),
+  },
   {
     id: "commands",
     keys: "Ctrl+K",

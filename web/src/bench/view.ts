@@ -42,6 +42,8 @@ interface View {
   wide: boolean;
   /** The keyboard's focus should go into the code, to the selected node. */
   entering: boolean;
+  /** What the page is called and says of itself is open. */
+  detailed: boolean;
   /** The block that is edited in place, in the lane in focus. */
   editing: string | null;
   /** What of a node is written in the tree. */
@@ -69,6 +71,7 @@ interface View {
   /** Takes the keyboard's focus back to the selection. */
   seek: () => void;
   found: () => void;
+  detail: (detailed: boolean) => void;
   widen: (wide: boolean) => void;
   /** Gives the code room, and takes the keyboard's focus there. */
   enter: () => void;
@@ -102,6 +105,7 @@ export const useView = create<View>()((set) => ({
   pouring: false,
   wide: false,
   entering: false,
+  detailed: false,
   setPanel: (panel) => set({ panel }),
   pour: (pouring) => set({ panel: "content", pouring }),
   edit: (editing) => set({ editing }),
@@ -121,6 +125,7 @@ export const useView = create<View>()((set) => ({
     }),
   seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
+  detail: (detailed) => set({ detailed }),
   widen: (wide) => set({ wide }),
   enter: () => set({ wide: true, entering: true }),
   entered: () => set({ entering: false }),

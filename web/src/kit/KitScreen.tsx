@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 import { useBench } from "../api/bench";
 import { plain, useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { useKit, useKitDraft, useMove, useShare } from "../api/kit";
@@ -33,7 +33,7 @@ function KitDesk({ id }: { id: string }) {
   useFollow(place);
   useLeft(place);
   const kit = useKit(place.project, id, revision);
-  const { trial, put, type, forget, back } = useTrial();
+  const { trial, put, type, forget, back } = useTrial(useSearchParams()[0].has("move"));
   const [accepting, setAccepting] = useState(false);
   const { steps, newest, brought, moving } = trial;
   const draft = useKitDraft(place.project, id, revision, { steps, newest, brought });

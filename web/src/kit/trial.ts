@@ -12,9 +12,9 @@ const oneGo = 700;
 
 export const nothing: Trial = { steps: [], newest: false, moving: false };
 
-/** What is tried on the kit, step by step, and what takes steps back. */
-export function useTrial() {
-  const [trial, setTrial] = useState(nothing);
+/** What is tried on the kit, step by step, and what takes steps back. It may begin with moving the page to it. */
+export function useTrial(moving: boolean) {
+  const [trial, setTrial] = useState({ ...nothing, moving });
   const past = useRef<Trial[]>([]);
   const future = useRef<Trial[]>([]);
 
