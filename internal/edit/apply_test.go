@@ -158,7 +158,12 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 			o.Paste.Part = string(part)
 		}
 	case 17:
-		o.Wrap = &Wrap{id()}
+		switch o.Wrap = (&Wrap{Node: id()}); r.IntN(3) {
+		case 0:
+			o.Wrap = &Wrap{Nodes: []string{id(), id()}, As: []string{"row", "column", "container", "section"}[r.IntN(4)], Breakpoint: bp()}
+		case 1:
+			o.Wrap, o.Unwrap = nil, &Unwrap{[]string{id()}}
+		}
 	case 18:
 		o.AddContainer = &AddContainer{Near: id(), Before: r.IntN(2) == 0}
 	case 19:

@@ -5,8 +5,10 @@ import (
 	"slices"
 	"strings"
 
+	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -21,6 +23,9 @@ type Mark struct {
 func (m *Mark) apply(e *editor) error {
 	if err := keeperOf(e.page).file("nodes", ": on others what a node is is chosen when it is made"); err != nil {
 		return err
+	}
+	if len(m.Nodes) == 1 && m.Nodes[0] == bodyID {
+		return m.body(e)
 	}
 	as := map[string]page.Kind{}
 	first := ""
@@ -78,6 +83,39 @@ func (m *Mark) apply(e *editor) error {
 		e.summary = fmt.Sprintf("Make %d elements %ss", len(m.Nodes), m.As)
 	}
 	e.selected = m.Nodes[0]
+	return nil
+}
+
+// bodyID stands for the page's body among nodes to be marked.
+const bodyID = "body"
+
+// body makes the body of the page its container.
+func (m *Mark) body(e *editor) error {
+	doc := origin.Document(e.page.Origin)
+	body := doc.Body()
+	if m.As != page.Container || body.Tag != "body" || body.Start.Len() == 0 {
+		return fault.New("nodes", m.Nodes[0], "the tag of the body in the file, to become a container")
+	}
+	word := infer.VocabularyOf(e.kit, e.page).Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0)
+	if word == nil {
+		return fault.New("as", m.As, "a kit with a class for containers")
+	}
+	edits := origin.SetAside(doc, body, append(origin.Aside(body), word.Text))
+	if e.page.Origin.Mixins == "" {
+		edits = []markup.Edit{doc.SetAttr(body, "class", strings.Join(append(body.Classes(), word.Text), " "))}
+	}
+	set := Source{Stretches: Stretches(doc.Splices(edits)), Summary: "Make the body a container"}
+	if err := set.apply(e); err != nil {
+		return err
+	}
+	for _, n := range e.page.Body {
+		if n.Kind == page.Container && n.Element == "body" {
+			e.selected = n.ID
+		}
+	}
+	if e.selected == "" {
+		return fault.New("as", m.As, "a body in which no other container stands")
+	}
 	return nil
 }
 

@@ -28,6 +28,7 @@ type Operation struct {
 	AddContainer *AddContainer `json:"addContainer,omitzero"`
 	AddSection   *AddSection   `json:"addSection,omitzero"`
 	Wrap         *Wrap         `json:"wrap,omitzero"`
+	Unwrap       *Unwrap       `json:"unwrap,omitzero"`
 	Body         *Body         `json:"body,omitzero"`
 	Duplicate    *Duplicate    `json:"duplicate,omitzero"`
 	Remove       *Remove       `json:"remove,omitzero"`
@@ -60,16 +61,16 @@ type Operation struct {
 	DuplicatePage *DuplicatePage `json:"duplicatePage,omitzero"`
 	MovePage      *MovePage      `json:"movePage,omitzero"`
 
-	ChangeKit    *ChangeKit    `json:"changeKit,omitzero"`
-	UseKit       *UseKit       `json:"useKit,omitzero"`
-	AddKit       *AddKit       `json:"addKit,omitzero"`
-	DropKit      *DropKit      `json:"dropKit,omitzero"`
-	Source       *Source       `json:"source,omitzero"`
-	Lines        *Lines        `json:"lines,omitzero"`
-	Mark         *Mark         `json:"mark,omitzero"`
-	BringPage    *BringPage    `json:"bringPage,omitzero"`
-	Mixins       *Mixins       `json:"mixins,omitzero"`
-	Keep         *Keep         `json:"keep,omitzero"`
+	ChangeKit *ChangeKit `json:"changeKit,omitzero"`
+	UseKit    *UseKit    `json:"useKit,omitzero"`
+	AddKit    *AddKit    `json:"addKit,omitzero"`
+	DropKit   *DropKit   `json:"dropKit,omitzero"`
+	Source    *Source    `json:"source,omitzero"`
+	Lines     *Lines     `json:"lines,omitzero"`
+	Mark      *Mark      `json:"mark,omitzero"`
+	BringPage *BringPage `json:"bringPage,omitzero"`
+	Mixins    *Mixins    `json:"mixins,omitzero"`
+	Keep      *Keep      `json:"keep,omitzero"`
 }
 
 // Type puts what was typed into many cells at once, in cell notation.
@@ -188,9 +189,18 @@ type AddSection struct {
 
 // Wrap puts something around a node: what is in a column goes into a row nested
 // in it, a nested row into a column of another, a row of a container into a
-// container of its own, and a section or container into a section.
+// container of its own, and a section or container into a section. With As, it is put around
+// several nodes, those that stand in one another's place together.
 type Wrap struct {
-	Node string `json:"node"`
+	Node       string   `json:"node,omitzero"`
+	Nodes      []string `json:"nodes,omitzero" maxItems:"20000"`
+	As         string   `json:"as,omitzero" enum:"row,column,container,section" doc:"A row with each as a column, one column, a container, or a section."`
+	Breakpoint string   `json:"breakpoint,omitzero" doc:"Where the columns of a new row begin to stand side by side."`
+}
+
+// Unwrap takes nodes away and leaves what is in them in their place: columns that were put into one keep their places.
+type Unwrap struct {
+	Nodes []string `json:"nodes" minItems:"1" maxItems:"1000"`
 }
 
 // Body puts the whole page back as it was.

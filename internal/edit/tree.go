@@ -29,7 +29,7 @@ func (a *AddRow) apply(e *editor) error {
 	}
 	switch {
 	case parent == nil:
-		err = e.insert("", len(e.page.Body), e.newFrame(row))
+		err = e.insert("", index, e.newFrame(row))
 	case parent.Kind == page.Section:
 		err = e.insert(parent.ID, index, e.newFrame(row))
 	default:
@@ -70,6 +70,13 @@ func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
 			}
 			n, at = e.page.Find(at.Parent.ID)
 		}
+		if near, at := e.page.Find(a.Near); n.Kind != page.Row && near.Kind != page.Container && near.Kind != page.Section &&
+			e.holdsRow(at.Parent) { // an element or a block outside of rows
+			if a.Before {
+				return at.Parent, at.Index, nil
+			}
+			return at.Parent, at.Index + 1, nil
+		}
 		if n.Kind != page.Row {
 			return n, len(n.Children), nil
 		}
@@ -85,7 +92,7 @@ func (a *AddRow) place(e *editor) (parent *page.Node, index int, err error) {
 		}
 	})
 	if last == nil {
-		return nil, 0, nil
+		return nil, len(e.page.Body), nil
 	}
 	return last, len(last.Children), nil
 }
@@ -227,10 +234,11 @@ func (h *Hop) apply(e *editor) error {
 			siblings = at.Parent.Children
 		}
 		for i := at.Index + h.By; i >= 0 && i < len(siblings); i += h.By {
-			var near *page.Node // the holder in that sibling that is nearest
-			(&page.Page{Body: []*page.Node{siblings[i]}}).Walk(func(c *page.Node, _ page.Place) {
-				if holds(c) && (near == nil || h.By < 0) {
-					near = c
+			var near *page.Node // the holder in that sibling that is nearest: the outermost, at its end or its beginning
+			deep := 0
+			(&page.Page{Body: []*page.Node{siblings[i]}}).Walk(func(c *page.Node, at page.Place) {
+				if holds(c) && (near == nil || at.Depth < deep || at.Depth == deep && h.By < 0) {
+					near, deep = c, at.Depth
 				}
 			})
 			if near != nil {

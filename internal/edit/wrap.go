@@ -9,6 +9,9 @@ import (
 )
 
 func (w *Wrap) apply(e *editor) error {
+	if w.As != "" || len(w.Nodes) > 0 {
+		return w.around(e)
+	}
 	n, at, err := e.find("node", w.Node)
 	if err != nil {
 		return err
@@ -24,7 +27,9 @@ func (w *Wrap) apply(e *editor) error {
 		inner := e.nest(nil, n)
 		return e.rebody(n.ID, inner, "Wrap "+n.Name, inner.ID)
 	case n.Kind == page.Row:
-		return e.split(at.Parent, at.Index)
+		e.inverse.Body = &Body{e.page.Body}
+		e.summary = "Wrap " + n.Name + " in a container"
+		return e.ownPart(run{at.Parent, []*page.Node{n}})
 	}
 	if page.Holds("", n.Kind) {
 		section := e.newSection(n)
@@ -58,42 +63,6 @@ func (e *editor) rebody(id string, with *page.Node, summary, selected string) er
 	e.inverse.Body = &Body{e.page.Body}
 	e.page = e.page.Replaced(id, func(*page.Node) *page.Node { return with })
 	e.summary, e.selected = summary, selected
-	return nil
-}
-
-// split puts one row of a container into a container of its own, and the rows
-// after it into another like the first.
-func (e *editor) split(c *page.Node, index int) error {
-	_, place, err := e.find("node", c.ID)
-	if err != nil {
-		return err
-	}
-	row := c.Children[index]
-	part := func(rows []*page.Node) *page.Node {
-		copied := c.Copied()
-		var number int
-		copied.ID, number = e.minter.Mint(page.Container)
-		copied.Name, copied.Children = fmt.Sprintf("Container %d", number), rows
-		return copied
-	}
-	first := *c
-	first.Children = slices.Clone(c.Children[:index])
-	var parts []*page.Node
-	if index > 0 {
-		parts = append(parts, &first)
-	}
-	own := part([]*page.Node{row})
-	if index == 0 && len(c.Children) == 1 {
-		return fault.New("node", row.Name, "a row that shares its container with others: this one is alone in it")
-	}
-	parts = append(parts, own)
-	if rest := c.Children[index+1:]; len(rest) > 0 {
-		parts = append(parts, part(slices.Clone(rest)))
-	}
-	e.inverse.Body = &Body{e.page.Body}
-	e.page = e.page.WithChildren(parentID(place),
-		func(all []*page.Node) []*page.Node { return slices.Replace(all, place.Index, place.Index+1, parts...) })
-	e.summary, e.selected = "Wrap "+row.Name+" in a container", own.ID
 	return nil
 }
 

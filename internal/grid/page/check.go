@@ -29,7 +29,7 @@ const (
 
 var elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol"}
 
-// Elements are what a node of that kind may be. Sections have no class, so nothing
+// Elements are what a node of that kind may be: a container that is alone on its page also the body. Sections have no class, so nothing
 // would take away the margins that a browser gives to a figure; only rows may be
 // lists, whose items are their columns.
 func Elements(kind Kind) []string {
@@ -38,6 +38,8 @@ func Elements(kind Kind) []string {
 		return elements[:8:8]
 	case Row:
 		return elements[:len(elements):len(elements)]
+	case Container:
+		return append(elements[:9:9], "body")
 	}
 	return elements[:9:9]
 }
@@ -172,6 +174,7 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	if p.Origin != nil && p.Style != "" {
 		c.wrong("style", "a stylesheet", "none: a page from HTML has those that its file links")
 	}
+	c.single = len(p.Body) == 1
 	if c.origin = p.Origin != nil; c.origin {
 		c.ids = make(map[string]bool, len(p.Origin.Places))
 	}
@@ -206,6 +209,7 @@ type checker struct {
 	hasPicture func(id string) bool
 	ids        map[string]bool
 	anchors    map[string]bool
+	single     bool  // one node stands straight in the page
 	origin     bool  // the page was read from markup, which may break rules: it is as it is
 	path       []int // where the node stands that is looked at
 	errs       []error
@@ -324,6 +328,9 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 		if use.misplaced {
 			c.wrong(c.field(use.field), string(n.Kind), "%s", use.want)
 		}
+	}
+	if n.Element == "body" && !(outer == nil && c.single) {
+		c.wrong(c.field("element"), n.Element, "another element: only what stands alone on a page can be its body")
 	}
 	c.under(n.Frame.Check(c.k))
 	c.settings(outer, n)

@@ -23,11 +23,11 @@ const OwnStyle = "page.css"
 
 // A Page is one document laid out on one kit.
 type Page struct {
-	ID       string  `json:"id"`
-	Name     string  `json:"name"`
-	File     string  `json:"file" doc:"The file its code is taken away as, such as index.html."`
-	Language string  `json:"language"`
-	Kit      string  `json:"kit" doc:"The id of its kit."`
+	ID       string `json:"id"`
+	Name     string `json:"name"`
+	File     string `json:"file" doc:"The file its code is taken away as, such as index.html."`
+	Language string `json:"language"`
+	Kit      string `json:"kit" doc:"The id of its kit."`
 
 	Title       string `json:"title,omitzero" doc:"Of a page made here: what its head has as title; its name when absent."`
 	Description string `json:"description,omitzero" doc:"Of a page made here: what its head says that it is about."`
@@ -97,6 +97,9 @@ func (n *Node) TagIn(outer *Node) string {
 	}
 	return "div"
 }
+
+// IsBody reports whether the page's body is its container.
+func (p *Page) IsBody() bool { return len(p.Body) == 1 && p.Body[0].Element == "body" }
 
 // kind is the node's kind; empty for nil, which stands for the page.
 func (n *Node) kind() Kind {

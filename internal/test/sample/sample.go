@@ -139,6 +139,9 @@ func Page(r *rand.Rand, k *kit.Kit) *page.Page {
 		s.Children = []*page.Node{c}
 		m.p.Body = append(m.p.Body, s)
 	}
+	if c := m.p.Body[0]; len(m.p.Body) == 1 && c.Kind == page.Container && len(c.Children)%3 == 2 {
+		c.Element = "body"
+	}
 	return m.p
 }
 
@@ -160,7 +163,7 @@ func (m *maker) node(kind page.Kind) *page.Node {
 
 // single reports whether an element may stand only once in a page, or not in its like.
 func single(element string) bool {
-	return element == "main" || element == "header" || element == "footer"
+	return element == "main" || element == "header" || element == "footer" || element == "body"
 }
 
 // styles are how a row's columns are mostly set, so that shares meet shares and

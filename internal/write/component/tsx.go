@@ -105,6 +105,9 @@ func (w *tsx) nodesOf(outer *page.Node, nodes []*page.Node, depth int) {
 // open is a node's component and its properties.
 func (w *tsx) open(outer, n *page.Node) (tag string, props []string) {
 	element := n.TagIn(outer)
+	if element == "body" { // which no component is
+		element = "div"
+	}
 	tag = map[page.Kind]string{page.Section: element, page.Container: "Frame", page.Row: "Row",
 		page.Column: "Cell"}[n.Kind]
 	if n.Kind != page.Section && element != "div" {

@@ -32,13 +32,22 @@ func Page(p *page.Page, markup string, links ...string) string {
 	for _, line := range Head(p, links...) {
 		b.WriteString("    " + line + "\n")
 	}
-	b.WriteString("  </head>\n  <body>\n")
+	indent := "    "
+	b.WriteString("  </head>\n")
+	if p.IsBody() {
+		indent = "  "
+	} else {
+		b.WriteString("  <body>\n")
+	}
 	for line := range strings.Lines(markup) {
 		if strings.TrimSpace(line) != "" {
-			b.WriteString("    ")
+			b.WriteString(indent)
 		}
 		b.WriteString(line)
 	}
-	b.WriteString("  </body>\n</html>\n")
+	if !p.IsBody() {
+		b.WriteString("  </body>\n")
+	}
+	b.WriteString("</html>\n")
 	return b.String()
 }

@@ -81,7 +81,19 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 		anchor := []string{"", "here", "there"}[r.IntN(3)]
 		o.Describe = &edit.Describe{Node: of(page.Row, page.Column, page.Container).ID, Anchor: &anchor}
 	case 10:
-		o.Wrap = &edit.Wrap{Node: any().ID}
+		switch r.IntN(4) {
+		case 0:
+			o.Wrap = &edit.Wrap{Node: any().ID}
+		case 1:
+			o.Unwrap = &edit.Unwrap{Nodes: []string{any().ID}}
+		default:
+			n := any()
+			nodes := []string{n.ID}
+			if _, at := p.Find(n.ID); at.Parent != nil {
+				nodes = append(nodes, at.Parent.Children[r.IntN(len(at.Parent.Children))].ID)
+			}
+			o.Wrap = &edit.Wrap{Nodes: nodes, As: []string{"row", "column", "container", "section"}[r.IntN(4)], Breakpoint: bp}
+		}
 	case 12:
 		o.Recast = &edit.Recast{Row: of(page.Row).ID, Recipe: "= = =", Breakpoint: bp}
 	case 13:

@@ -106,7 +106,11 @@ func documentOf(l *layout.Layout, body *markup.Markup, looks string, styles []st
 		b.WriteString("  " + style + "\n")
 	}
 	b.WriteString("  <style>\n" + strings.ReplaceAll(own, "</", `<\/`) + "  </style>\n")
-	b.WriteString("</head>\n<body>\n" + body.String() + "</body>\n</html>\n")
+	text := body.String()
+	if !p.IsBody() {
+		text = "<body>\n" + text + "</body>\n"
+	}
+	b.WriteString("</head>\n" + text + "</html>\n")
 	return b.String()
 }
 

@@ -2,6 +2,7 @@ package ship
 
 import (
 	"cmp"
+	"slices"
 	"strings"
 
 	"kitrows/internal/browser/css"
@@ -27,6 +28,11 @@ func OwnText(p *page.Page) string {
 		return strings.TrimRight(p.Style, "\n") + "\n"
 	}
 	s := begun
+	if p.IsBody() { // whose margins at its sides are the container's
+		s.Blocks = slices.Clone(begun.Blocks)
+		s.Blocks[0].Rules = slices.Clone(begun.Blocks[0].Rules)
+		s.Blocks[0].Rules[0].Body = []css.Declaration{css.D("margin-block", "0")}
+	}
 	s.Comment = code.Comment(p.Name) + ", its own styles, begun by Kit Rows: yours from here on"
 	return s.String()
 }
