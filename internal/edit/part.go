@@ -1,6 +1,7 @@
 package edit
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -11,33 +12,44 @@ import (
 	"kitrows/internal/read/origin"
 )
 
-// partID marks a project file that carries one copied node: its page holds the
-// node in as much of a page as it needs, and is named after its kind.
+// partID marks a project file that carries copied nodes: its page holds them in as much of a page as they need, and is
+// named after the kind of the first.
 const partID = "copied-part"
 
-// CopyPart writes a section, container, row or column with everything in it as a project
-// file of its own: with its kit and its pictures, so that another project can take
-// it in.
-func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
-	pg = origin.Plain(pg, p.Kit(pg.Kit))
-	n, _ := pg.Find(id)
-	if n == nil || n.Kind == page.Block {
-		return nil, fault.New("node", id, "the id of a section, container, row or column on this page")
+// markupID is the piece of a part's content sheet that has the markup of nodes of a page from HTML, as the file has it:
+// on another such page it stands as it is.
+const markupID = "copied-markup"
+
+// CopyPart writes nodes with everything in them as a project file of its own: with their kit and their pictures, so that
+// another project can take them in. Elements that are no part of the grid come as pieces of HTML.
+func CopyPart(p *project.Project, pg *page.Page, ids ...string) ([]byte, error) {
+	nodes, err := copied(pg, ids)
+	if err != nil {
+		return nil, err
 	}
-	holder := n
-	if n.Kind == page.Column {
-		holder = &page.Node{ID: "part-row", Kind: page.Row, Name: "Row", Children: []*page.Node{holder}}
+	nodes, text := origin.Copied(pg, p.Kit(pg.Kit), nodes)
+	holder := nodes
+	hold := func(kind page.Kind, name string) {
+		holder = []*page.Node{{ID: "part-" + string(kind), Kind: kind, Name: name, Children: holder}}
 	}
-	if !page.Holds("", n.Kind) {
-		holder = &page.Node{ID: "part-container", Kind: page.Container, Name: "Container",
-			Children: []*page.Node{holder}}
+	if slices.ContainsFunc(nodes, func(n *page.Node) bool { return n.Kind == page.Block }) {
+		hold(page.Column, "Column")
 	}
-	part := &project.Project{Format: "kitrows", Version: project.Version, ID: partID, Name: n.Name,
+	if holder[0].Kind == page.Column {
+		hold(page.Row, "Row")
+	}
+	if !page.Holds("", holder[0].Kind) {
+		hold(page.Container, "Container")
+	}
+	part := &project.Project{Format: "kitrows", Version: project.Version, ID: partID, Name: nodes[0].Name,
 		Kits: []*kit.Kit{p.Kit(pg.Kit)},
-		Pages: []*page.Page{{ID: partID, Name: string(n.Kind), File: "part.html", Language: pg.Language, Kit: pg.Kit,
-			Body: []*page.Node{holder}}}}
+		Pages: []*page.Page{{ID: partID, Name: string(nodes[0].Kind), File: "part.html", Language: pg.Language,
+			Kit: pg.Kit, Body: holder}}}
+	if text != "" && len(text) <= page.MaxText && pg.Origin.Address() == "" {
+		part.Sheet = []project.Piece{{ID: markupID, Content: page.Content{Type: page.HTML, Text: text}}}
+	}
 	for _, pic := range p.Pictures {
-		if slices.Contains(picturesIn(n), pic.ID) {
+		if slices.ContainsFunc(nodes, func(n *page.Node) bool { return slices.Contains(picturesIn(n), pic.ID) }) {
 			part.Pictures = append(part.Pictures, pic)
 		}
 	}
@@ -45,6 +57,33 @@ func CopyPart(p *project.Project, pg *page.Page, id string) ([]byte, error) {
 		return nil, err
 	}
 	return part.Encode()
+}
+
+// copied are nodes of a page as they are copied, in their order, without those that stand in others of them. They can
+// stand in one node together.
+func copied(pg *page.Page, ids []string) (nodes []*page.Node, err error) {
+	var visit func(all []*page.Node, in page.Kind)
+	visit = func(all []*page.Node, in page.Kind) {
+		for _, n := range all {
+			if slices.Contains(ids, n.ID) {
+				nodes = append(nodes, n)
+			} else {
+				visit(n.Children, n.Kind)
+			}
+		}
+	}
+	visit(pg.Body, "")
+	if len(nodes) == 0 {
+		return nil, fault.New("node", strings.Join(ids, ", "), "the ids of nodes on this page")
+	}
+	for _, n := range nodes[1:] {
+		together := func(a, b page.Kind) bool { return grouping(a) == grouping(b) || a == page.Row && b == page.Block }
+		if first := nodes[0]; !together(n.Kind, first.Kind) && !together(first.Kind, n.Kind) {
+			return nil, fault.New("node", fmt.Sprintf("%s and %s, a %s and a %s", first.Name, n.Name, first.Kind, n.Kind),
+				"nodes that can stand beside one another")
+		}
+	}
+	return nodes, nil
 }
 
 // picturesIn lists the pictures a subtree shows.
@@ -61,28 +100,27 @@ func picturesIn(n *page.Node) (ids []string) {
 	return ids
 }
 
-// readPart gives the node a part carries.
-func readPart(text string) (*page.Node, *project.Project, error) {
+// readPart gives the nodes that a part carries.
+func readPart(text string) ([]*page.Node, *project.Project, error) {
 	part, err := project.Decode(strings.NewReader(text))
 	if err != nil {
 		return nil, nil, err
 	}
-	if part.ID != partID || len(part.Pages) != 1 || len(part.Pages[0].Body) != 1 {
+	if part.ID != partID || len(part.Pages) != 1 || len(part.Pages[0].Body) == 0 {
 		return nil, nil, fault.New("", part.Name, "a node copied from a page of Kit Rows")
 	}
-	n := part.Pages[0].Body[0]
-	for string(n.Kind) != part.Pages[0].Name {
-		if len(n.Children) != 1 {
-			return nil, nil, fault.New("", part.Pages[0].Name, "a copied section, container, row or column")
+	nodes := part.Pages[0].Body
+	for string(nodes[0].Kind) != part.Pages[0].Name {
+		if nodes = nodes[0].Children; len(nodes) == 0 {
+			return nil, nil, fault.New("", part.Pages[0].Name, "copied nodes")
 		}
-		n = n.Children[0]
 	}
-	return n, part, nil
+	return nodes, part, nil
 }
 
-// apply puts a copied node into a page. Pictures the project has not come along.
+// apply puts copied nodes into a page. Pictures the project has not come along.
 func (ps *Paste) apply(e *editor) error {
-	n, part, err := readPart(ps.Part)
+	nodes, part, err := readPart(ps.Part)
 	if err != nil {
 		return fault.Under("part", err)
 	}
@@ -91,20 +129,50 @@ func (ps *Paste) apply(e *editor) error {
 	for _, pic := range part.Pictures {
 		e.project, names[pic.ID] = e.project.TakeIn(pic)
 	}
-	n = withPictures(e.minter.Renewed(n), names)
-	parent, index, err := e.placeFor(n, ps.Near)
+	parent, index, err := e.placeFor(nodes[0], ps.Near)
 	if err != nil {
 		return fault.Under("near", err)
 	}
-	if err := e.insert(parent, index, n); err != nil {
-		return err
+	if text := markupIn(part); text != "" && e.page.Origin != nil && e.page.Origin.Mixins == "" &&
+		kit.SameWords(part.Kits[0], e.kit) {
+		name := nodes[0].Name
+		nodes = []*page.Node{{ID: "part", Kind: page.Block, Name: name, Content: &page.Content{Type: page.HTML, Text: text}}}
 	}
-	if added := len(e.project.Pictures) - had; added > 0 {
+	var back []Operation
+	for i, n := range nodes {
+		n = withPictures(e.minter.Renewed(n), names)
+		if err := e.insert(parent, index+i, n); err != nil {
+			return err
+		}
+		back = append([]Operation{e.inverse}, back...)
+		e.summary, e.selected = "Paste "+n.Name, n.ID
+	}
+	for _, pic := range e.project.Pictures[had:] {
 		e.whole = true
-		e.inverse = Operation{Unpaste: &Unpaste{n.ID, added}}
+		back = append(back, Operation{DropPicture: &DropPicture{pic.ID}})
 	}
-	e.summary, e.selected = "Paste "+n.Name, n.ID
+	if len(nodes) > 1 {
+		e.summary = fmt.Sprintf("Paste %d nodes", len(nodes))
+	}
+	if len(back) == 1 {
+		e.inverse = back[0]
+		return nil
+	}
+	for i := range back {
+		back[i].Page = e.page.ID
+	}
+	e.inverse = Operation{Together: &Together{Steps: back, Summary: e.summary}}
 	return nil
+}
+
+// markupIn is the markup of what a part carries, as the file had it that it was copied from; empty for none.
+func markupIn(part *project.Project) string {
+	for _, p := range part.Sheet {
+		if p.ID == markupID {
+			return p.Content.Text
+		}
+	}
+	return ""
 }
 
 // apply takes a pasted node away again, and the pictures that came with it.
@@ -157,7 +225,7 @@ func withPictures(n *page.Node, names map[string]string) *page.Node {
 // hold it, at the end, else after it or what it stands in.
 func (e *editor) placeFor(n *page.Node, near string) (parent string, index int, err error) {
 	if near == "" {
-		if !page.Holds("", n.Kind) {
+		if !e.holds("", n.Kind) {
 			return "", 0, fault.New("", nil, "a selected node, into or after which a %s can go", n.Kind)
 		}
 		return "", len(e.page.Body), nil
@@ -166,17 +234,23 @@ func (e *editor) placeFor(n *page.Node, near string) (parent string, index int, 
 	if err != nil {
 		return "", 0, err
 	}
-	if page.Holds(at.Kind, n.Kind) {
+	if e.holds(at.Kind, n.Kind) {
 		return at.ID, len(at.Children), nil
 	}
 	for {
-		if outer := place.Parent; outer == nil || page.Holds(outer.Kind, n.Kind) {
+		if outer := place.Parent; outer == nil || e.holds(outer.Kind, n.Kind) {
 			break
 		}
 		at, place = e.page.Find(place.Parent.ID)
 	}
-	if place.Parent == nil && !page.Holds("", n.Kind) {
+	if place.Parent == nil && !e.holds("", n.Kind) {
 		return "", 0, fault.New("", at.Name, "a node into or after which a %s can go", n.Kind)
 	}
 	return parentID(place), place.Index + 1, nil
+}
+
+// holds reports whether nodes of a kind may stand in another, the empty kind for the page: on pages from HTML, content
+// stands anywhere but straight in rows.
+func (e *editor) holds(outer, inner page.Kind) bool {
+	return page.Holds(outer, inner) || e.page.Origin != nil && inner == page.Block && outer != page.Row && outer != page.Block
 }

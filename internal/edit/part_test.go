@@ -7,7 +7,10 @@ import (
 
 	"kitrows/demo"
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 )
 
@@ -101,5 +104,60 @@ func TestPasteRefuses(t *testing.T) {
 		if err == nil || len(fault.All(err)) == 0 || !strings.Contains(err.Error(), want) {
 			t.Errorf("%.40q: %v, want %s", part, err, want)
 		}
+	}
+}
+
+// What is copied from a page from HTML stands on another such page as its file has it: tags, classes and line ends. Blocks
+// are copied as well, several at once.
+func TestPartsOfFiles(t *testing.T) {
+	k := sample.Twelve()
+	project := func(file string) *project.Project {
+		return &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+			Pages: []*page.Page{origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), nil))}}
+	}
+	const row = `<div class="kr-row"><div class="kr-cell kr-take-4 wide" style="color: red"><!-- kept --><p>One</div></div>`
+	from := project("<main class=kr-frame>\n  " + row + "\n  <hr class=rule>\n</main>\n<p class=lead>Two <b>terns</b></p>")
+	to := project("<main class=kr-frame>\n  <div class=kr-row><div class=kr-cell>Here</div></div>\n</main>\n")
+	var ids []string
+	from.Pages[0].Walk(func(n *page.Node, at page.Place) {
+		if n.Kind == page.Row || at.Parent == nil && n.Kind == page.Block {
+			ids = append(ids, n.ID)
+		}
+	})
+	for what, c := range map[string]struct {
+		ids  []string
+		near string
+		want string
+	}{
+		"a row":   {ids[:1], to.Pages[0].Body[0].ID, "  " + row + "\n</main>"},
+		"a block": {ids[1:], to.Pages[0].Body[0].Children[0].Children[0].ID, `<p class=lead>Two <b>terns</b></p>`},
+	} {
+		part, err := CopyPart(from, from.Pages[0], c.ids...)
+		if err != nil {
+			t.Fatalf("%s: %v", what, err)
+		}
+		change, err := Apply(to, Operation{Page: "page", Paste: &Paste{Near: c.near, Part: string(part)}})
+		if err != nil {
+			t.Fatalf("%s: %v", what, err)
+		}
+		if got := string(change.Project.Pages[0].Origin.Bytes()); !strings.Contains(got, c.want) {
+			t.Errorf("%s: %s", what, got)
+		}
+	}
+	demo, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	part, err := CopyPart(demo, demo.Pages[0], "log-title", "log-morning-text")
+	if err != nil {
+		t.Fatal(err)
+	}
+	change, err := Apply(demo, Operation{Page: "front-page", Paste: &Paste{Near: "tide-table", Part: string(part)}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	was, _ := demo.Pages[0].Find("tide-table")
+	if n, _ := change.Project.Pages[0].Find("tide-table"); len(n.Children) != len(was.Children)+2 {
+		t.Errorf("%d blocks, want two more than %d", len(n.Children), len(was.Children))
 	}
 }

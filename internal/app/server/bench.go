@@ -226,11 +226,12 @@ func (v *Server) benchRoutes() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "part", Method: http.MethodGet, Path: path + "/part/{node}",
-		Summary: "A node with everything in it, as a project file of its own, to be pasted",
+		Summary: "Nodes with everything in them, as a project file of its own, to be pasted",
 		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		Node string `path:"node" maxLength:"48"`
+		Node string   `path:"node" maxLength:"48"`
+		With []string `query:"with,explode" maxItems:"1000" doc:"Others that are copied together with it."`
 	}) (*struct {
 		ContentType string `header:"Content-Type"`
 		Body        []byte
@@ -239,7 +240,7 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		part, err := edit.CopyPart(state.Project, pg, in.Node)
+		part, err := edit.CopyPart(state.Project, pg, append(in.With, in.Node)...)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

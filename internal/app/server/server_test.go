@@ -456,8 +456,8 @@ func TestRecipesAndParts(t *testing.T) {
 		!strings.Contains(string(answer), `"id": "copied-part"`) || strings.Contains(string(answer), `"id": "log"`) {
 		t.Errorf("part: %d %.200s", status, answer)
 	}
-	if status, _ := get("/part/pick-1-text", nil); status != 422 {
-		t.Errorf("a block is had as a part: %d", status)
+	if status, _ := get("/part/nothing", nil); status != 422 {
+		t.Errorf("nothing is had as a part: %d", status)
 	}
 }
 

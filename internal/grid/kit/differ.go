@@ -1,8 +1,11 @@
 package kit
 
 import (
+	"bytes"
 	"fmt"
 	"strings"
+
+	"github.com/go-json-experiment/json"
 )
 
 // A Difference is one thing that two kits have otherwise.
@@ -68,4 +71,14 @@ func orNone(l Length) string {
 		return "none"
 	}
 	return l.String()
+}
+
+// SameWords reports whether what is written for one kit means the same on another: they differ in their ids and names
+// alone.
+func SameWords(a, b *Kit) bool {
+	x, y := *a, *b
+	x.ID, x.Name, x.Shared = y.ID, y.Name, y.Shared
+	one, err := json.Marshal(&x)
+	other, wrong := json.Marshal(&y)
+	return err == nil && wrong == nil && bytes.Equal(one, other)
 }

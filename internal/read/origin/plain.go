@@ -35,6 +35,31 @@ func Plain(p *page.Page, k *kit.Kit) *page.Page {
 	return &c
 }
 
+// Copied are nodes of page p as they are copied, and their markup as the file has it. Those of a page from HTML are as
+// Plain has them, elements that are no part of the grid pieces of HTML; a page that is made here has no file.
+func Copied(p *page.Page, k *kit.Kit, all []*page.Node) (nodes []*page.Node, text string) {
+	if p.Origin == nil {
+		return all, ""
+	}
+	w := plainer{doc: Document(p.Origin), stretches: Stretches(p, Inner(k)), anchors: map[string]bool{}, k: k}
+	var texts []string
+	for _, n := range all {
+		texts = append(texts, w.text(n))
+		switch n.Kind {
+		case page.Container, page.Row, page.Column:
+			n = w.node(n)
+		case page.Section:
+			c := w.node(n)
+			c.Children = w.nodes(n.Children, "")
+			n = c
+		default:
+			n = w.block(n)
+		}
+		nodes = append(nodes, n)
+	}
+	return nodes, strings.Join(texts, "\n")
+}
+
 type plainer struct {
 	k         *kit.Kit
 	doc       *markup.Document
