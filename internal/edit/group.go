@@ -73,6 +73,9 @@ func (e *editor) grouped(row *page.Node, run []*page.Node) (*page.Node, error) {
 		return nil, fault.New("nodes", run[len(run)-1].Name, "columns that stand beside one another")
 	}
 	outer := newColumn(e.minter)
+	if name := namesOf(run); page.CheckName(name) == nil {
+		outer.Name = name
+	}
 	id, number := e.minter.Mint(page.Row)
 	inner := &page.Node{ID: id, Kind: page.Row, Name: fmt.Sprintf("Row %d", number), Element: listOf(row),
 		Children: slices.Clone(run)}
@@ -120,6 +123,17 @@ func (e *editor) grouped(row *page.Node, run []*page.Node) (*page.Node, error) {
 	}
 	outer.Children = []*page.Node{inner}
 	return outer, nil
+}
+
+// namesOf is what several nodes are called together.
+func namesOf(all []*page.Node) string {
+	switch len(all) {
+	case 1:
+		return all[0].Name
+	case 2:
+		return all[0].Name + " and " + all[1].Name
+	}
+	return fmt.Sprintf("%s and %d more", all[0].Name, len(all)-1)
 }
 
 // listOf is the element of a row in which items of a list stand on.

@@ -93,10 +93,10 @@ export function useRecipe(place: Place, revision: number, text: string, breakpoi
   });
 }
 
-/** A node with everything in it as text, to be pasted. */
-export async function partOf(place: Place, node: string): Promise<string> {
+/** Nodes with everything in them as text, to be pasted. */
+export async function partOf(place: Place, [node = "", ...others]: string[]): Promise<string> {
   const answer = await api.GET("/api/projects/{project}/pages/{page}/part/{node}", {
-    params: { path: { ...place, node } },
+    params: { path: { ...place, node }, query: { with: others } },
     parseAs: "text",
   });
   return orRefuse<string>(answer);

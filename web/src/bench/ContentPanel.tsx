@@ -31,7 +31,8 @@ const begun: readonly (readonly [label: string, content: Content])[] = [
 export default function ContentPanel({ bench, place, node, onDo }: Props) {
   const pouring = useView((v) => v.pouring);
   const pour = useView((v) => v.pour);
-  const column = node?.kind === "column" ? node : undefined;
+  const holder = node?.kind === "block" ? bench.nodes.find((n) => n.id === node.parent) : node;
+  const column = holder?.kind === "column" ? holder : undefined;
   const blocks = bench.nodes.filter((n) => n.kind === "block" && n.parent === column?.id);
 
   async function addPicture(file: File | undefined) {

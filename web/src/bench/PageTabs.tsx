@@ -53,33 +53,43 @@ export function PageTabs({ bench, onDo }: Props) {
           </span>
         );
       })}
-      {bench.kits.length > 1 ? (
+      <Button
+        aria-label="New page"
+        title={`New page on ${bench.kit.name}`}
+        onClick={() => add()}
+        look="bare"
+        className={plus}
+      >
+        <Plus size={14} aria-hidden="true" />
+      </Button>
+      {bench.kits.length > 1 && (
         <Menu
           label="New page"
           opener={
-            <Button aria-label="New page" title="New page" look="bare" className={plus}>
-              <Plus size={14} aria-hidden="true" />
+            <Button
+              aria-label="New page on another kit"
+              title="New page on another kit"
+              look="bare"
+              className={`${plus} -ml-2`}
+            >
+              <ChevronDown size={12} aria-hidden="true" />
             </Button>
           }
         >
-          {[...bench.kits]
-            .sort((a, b) => Number(b.id === bench.kit.id) - Number(a.id === bench.kit.id))
+          {bench.kits
+            .filter((k) => k.id !== bench.kit.id)
             .map((k) => (
               <Item key={k.id} onSelect={() => add(k.id)}>
                 New page on {k.name}
               </Item>
             ))}
         </Menu>
-      ) : (
-        <Button aria-label="New page" title="New page" onClick={() => add()} look="bare" className={plus}>
-          <Plus size={14} aria-hidden="true" />
-        </Button>
       )}
     </nav>
   );
 }
 
-const plus = "px-2.5 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2";
+const plus = "px-2 text-bar-ink-2 hover:text-bar-ink focus-visible:-outline-offset-2";
 
 /** What a page is dragged as. */
 const dragged = "application/x-kitrows-page";

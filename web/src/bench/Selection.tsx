@@ -6,10 +6,12 @@ import {
   Copy,
   Equal,
   Frame,
+  Group,
   Rows2,
   Rows3,
   SquareX,
   Trash2,
+  Ungroup,
   type LucideIcon,
 } from "lucide-react";
 import { Button } from "../parts/Button";
@@ -53,18 +55,20 @@ export function Selection() {
           }}
           className="min-w-0 flex-1 px-2 py-1 font-semibold"
         />
-        <Select
-          aria-label={`Tag of the ${node.kind}`}
-          value={node.item ? "li" : node.element || own}
-          disabled={node.item || elementsOf(bench, node).length === 0}
-          title={node.item ? "List item" : undefined}
-          onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
-          className="px-1 py-1 font-mono text-[12px]"
-        >
-          {(node.item ? ["li"] : [...new Set([node.element || own, ...elementsOf(bench, node)])]).map((e) => (
-            <option key={e}>{e}</option>
-          ))}
-        </Select>
+        {node.kind !== "block" && (
+          <Select
+            aria-label={`Tag of the ${node.kind}`}
+            value={node.item ? "li" : node.element || own}
+            disabled={node.item || elementsOf(bench, node).length === 0}
+            title={node.item ? "List item" : undefined}
+            onChange={(e) => describe({ element: e.target.value === own ? "" : e.target.value })}
+            className="px-1 py-1 font-mono text-[12px]"
+          >
+            {(node.item ? ["li"] : [...new Set([node.element || own, ...elementsOf(bench, node)])]).map((e) => (
+              <option key={e}>{e}</option>
+            ))}
+          </Select>
+        )}
       </div>
       {node.kind === "container" && (
         <label className="mt-2 flex items-center gap-2 text-[12px] text-ink-2">
@@ -114,6 +118,8 @@ const offered: readonly [id: string, icon: LucideIcon, word?: string][] = [
   ["asRow", Rows3, "As row"],
   ["asColumn", Columns3, "As column"],
   ["asElement", SquareX, "Not grid"],
+  ["wrap", Group, "Wrap"],
+  ["unwrap", Ungroup],
   ["alike", Equal],
   ["up", ArrowUp],
   ["down", ArrowDown],

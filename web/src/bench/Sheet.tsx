@@ -79,7 +79,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   const typing = typed && spot && keyOf(typed.spot) === keyOf(spot) ? typed : null;
   const opened = useView((v) => v.opened);
   const grid = useRef<HTMLDivElement>(null);
-  const lines = useMemo(() => linesOf(bench), [bench]);
+  const unfolded = useView((v) => v.unfolded);
+  const lines = useMemo(() => linesOf(bench, unfolded), [bench, unfolded]);
+  const holding = useMemo(() => new Set(bench.nodes.filter((n) => n.kind === "block").map((n) => n.parent)), [bench]);
   const told = useMemo(() => worstOf(bench.findings), [bench.findings]);
   const breakpoints = useMemo(() => bench.breakpoints.map((b) => b.name), [bench.breakpoints]);
   const cells = { lines, breakpoints };
@@ -316,6 +318,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
               row={boxes.get(node.parent)}
               selected={spot?.node === node.id ? spot.breakpoint : undefined}
               gathered={gatheredOf.get(node.id) ?? ""}
+              unfolded={node.kind === "column" && holding.has(node.id) ? unfolded.has(node.id) : undefined}
               typing={typing?.spot.node === node.id ? typing : null}
               sent={sent[node.id]}
               entry={!known && i === 0}

@@ -1,4 +1,4 @@
-import { SlidersHorizontal } from "lucide-react";
+import { ChevronRight, SlidersHorizontal } from "lucide-react";
 import { memo, type PointerEvent } from "react";
 import { Button } from "../parts/Button";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
@@ -6,7 +6,7 @@ import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
 import { marks, type Finding } from "./findings";
 import { Strip, type Pull } from "./Strip";
-import type { Spot } from "./view";
+import { useView, type Spot } from "./view";
 
 /** A cell being typed into, and why it was refused. */
 export interface Typing {
@@ -34,6 +34,8 @@ interface Props {
   /** The breakpoints at which it is selected together with other cells, with a
    *  space around each. */
   gathered: string;
+  /** Whether its blocks have lines; undefined where it has none. */
+  unfolded: boolean | undefined;
   typing: Typing | null;
   /** Its name or element, while that is being written. */
   writing: Writing["what"] | null;
@@ -58,13 +60,14 @@ interface Props {
 /** A line of the span sheet: a node's name, then its cell at every breakpoint. */
 export const SheetRow = memo(function SheetRow(p: Props) {
   const { node, selected } = p;
-  const marked = selected !== undefined;
+  const marked = selected !== undefined || p.gathered.includes("  ");
   return (
     <div
       role="row"
       aria-level={node.depth + 1}
       aria-rowindex={p.index + 2}
       aria-selected={marked}
+      aria-expanded={p.unfolded}
       data-row={node.id}
       className={`absolute inset-x-0 grid items-center gap-x-2 pl-0.5 ${node.kind === "column" ? "h-[27px]" : "h-[26px] text-ink-2"} ${marked ? "bg-madder-soft" : ""}`}
       style={{ gridTemplateColumns: p.template, top: p.top }}
@@ -77,6 +80,21 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         className="flex min-w-0 cursor-default select-none items-center gap-1.5 rounded-sm pr-1 whitespace-nowrap"
         style={{ paddingLeft: `${6 + node.depth * 13}px` }}
       >
+        {p.unfolded !== undefined && (
+          <Button
+            look="bare"
+            tabIndex={-1}
+            aria-hidden="true" // B does it, and the row says whether it is expanded
+            title={`${p.unfolded ? "Hide" : "Show"} its blocks (B)`}
+            onClick={(e) => {
+              e.stopPropagation();
+              useView.getState().unfold([node.id], !p.unfolded);
+            }}
+            className="-ml-[13px] grid h-4 w-[13px] flex-none place-items-center text-ink-3 hover:text-ink"
+          >
+            <ChevronRight size={11} aria-hidden="true" className={p.unfolded ? "rotate-90" : ""} />
+          </Button>
+        )}
         <Glyph kind={node.kind} />
         {p.writing === "name" ? (
           <Naming
@@ -130,8 +148,16 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             aria-label={`${node.name} at ${b.name}: ${node.kind === "section" ? "as wide as the viewport" : "not part of the grid"}`}
             data-spot={`${node.id}/${b.name}`}
             tabIndex={selected === b.name ? 0 : -1}
-            onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint: b.name }, e)}
-            className={`h-[21px] rounded-[4px] ${selected === b.name ? "outline-2 outline-madder" : ""}`}
+            onPointerDown={(e) => {
+              pressed = { x: e.clientX, y: e.clientY };
+              p.onSelect({ node: node.id, breakpoint: b.name }, e);
+            }}
+            onPointerEnter={(e) =>
+              e.buttons === 1 &&
+              hasMoved(e) &&
+              p.onSelect({ node: node.id, breakpoint: b.name }, { shiftKey: true, ctrlKey: false, metaKey: false })
+            }
+            className={`h-[21px] rounded-[4px] ${selected === b.name ? "outline-2 outline-madder" : p.gathered.includes(` ${b.name} `) ? "bg-madder-soft outline-1 outline-madder" : ""}`}
           />
         ) : node.kind === "container" ? (
           <ContainerCell key={b.name} {...p} breakpoint={b.name} sum={node.sums[i]!} />

@@ -18,7 +18,7 @@ interface Props {
 export function StatusBar({ bench, nodes, node, focus, onDo }: Props) {
   const refused = useLine((l) => l.trouble || l.refused);
   const offer = useLine((l) => l.offer);
-  const cells = useView((v) => v.cells.length);
+  const cells = useView((v) => v.cells);
   const lane = bench.lanes.find((l) => l.breakpoint === focus);
   const above: string[] = [];
   for (let up = node && nodes.get(node.parent); up; up = nodes.get(up.parent)) above.push(`${up.kind} ${up.name}`);
@@ -38,9 +38,17 @@ export function StatusBar({ bench, nodes, node, focus, onDo }: Props) {
         </>
       ) : (
         <>
-          {cells > 1 && (
+          {cells.length > 1 && (
             <span className="flex-none">
-              <b className="font-semibold text-madder">{cells} cells</b>, typed into at once
+              {cells[0]!.endsWith("/") ? (
+                <>
+                  <b className="font-semibold text-madder">{cells.length} nodes</b>: W wraps them
+                </>
+              ) : (
+                <>
+                  <b className="font-semibold text-madder">{cells.length} cells</b>, typed into at once
+                </>
+              )}
             </span>
           )}
           {node && (

@@ -1,7 +1,7 @@
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
-import { nodesOf } from "./cells";
+import { nodesOf, outermost } from "./cells";
 import { wordsOf } from "./InPlace";
 import { useView, type Spot } from "./view";
 
@@ -54,8 +54,7 @@ async function act(c: Acting, operation: Operation) {
 const on = (operation: (node: SheetNode, c: Acting) => Operation) => (c: Acting) =>
   c.node && void act(c, operation(c.node, c));
 
-const siblings = (c: Acting) =>
-  c.bench.nodes.filter((n) => c.node && n.parent === c.node.parent && n.kind !== "block" && n.id !== c.node.id);
+const siblings = (c: Acting) => c.bench.nodes.filter((n) => c.node && n.parent === c.node.parent && n.id !== c.node.id);
 
 /** Those that are made alike: what is selected with the node, else its siblings. */
 function likes(c: Acting): string[] {
@@ -68,7 +67,7 @@ function likes(c: Acting): string[] {
 const isBare = (c: Acting) =>
   c.bench.can.mark && (kind(c) === "element" || kind(c) === "block" || kind(c) === "section");
 
-/** The selected nodes, of a page from markup. */
+/** The selected nodes. */
 function chosen(c: Acting): string[] {
   const among = nodesOf(useView.getState().cells);
   return among.length > 1 ? among : c.node ? [c.node.id] : [];
@@ -86,6 +85,41 @@ function alike(c: Acting): string[] {
     String(n.classes) === String(node.classes);
   return c.bench.nodes.filter(same).map((n) => n.id);
 }
+
+/** Several nodes that are selected, in words, or the one. */
+const several = (c: Acting) => (chosen(c).length > 1 ? `${chosen(c).length} nodes` : "it");
+
+/** The column whose blocks are shown or hidden; empty where that is none. */
+function columnOf(c: Acting): string {
+  const column = kind(c) === "block" ? c.node!.parent : isColumn(c) ? c.node!.id : "";
+  const isColumnId = c.bench.nodes.some((n) => n.id === column && n.kind === "column");
+  return isColumnId && c.bench.nodes.some((n) => n.parent === column && n.kind === "block") ? column : "";
+}
+
+/** How what is selected is wrapped most often. */
+function wrapping(c: Acting): { label: string; do: (c: Acting) => unknown } {
+  const all = chosen(c);
+  if (isColumn(c) && all.length > 1)
+    return {
+      label: `Wrap ${all.length} columns in one`,
+      do: () => void act(c, { wrap: { nodes: all, as: "column" } }),
+    };
+  if (!isFrame(c) && (all.length > 1 || kind(c) === "block" || kind(c) === "element"))
+    return {
+      label: `Wrap ${several(c)} in a row`,
+      do: () => void act(c, { wrap: { nodes: all, as: "row", breakpoint: breakpoint(c) } }),
+    };
+  const label = isColumn(c) ? "Wrap its content in a row" : isFrame(c) ? "Wrap it in a section" : "Wrap it";
+  return { label, do: on((n) => ({ wrap: { node: n.id } })) };
+}
+
+/** One operation of those that do the same to each of several nodes. */
+function each(all: string[], make: (node: string) => Operation, summary: string): Operation {
+  return all.length > 1 ? { together: { steps: all.map(make), summary } } : make(all[0]!);
+}
+
+/** The selected nodes, without those that stand in others of them. */
+const outer = (c: Acting) => outermost(c.bench, nodesOf(useView.getState().cells), c.node!.id);
 
 const step = (by: { width?: number; skip?: number }) =>
   on((n, c) => ({ step: { node: n.id, breakpoint: breakpoint(c), ...by } }));
@@ -155,10 +189,73 @@ export const actions: readonly Action[] = [
   {
     id: "wrap",
     keys: "W",
-    label: (c) => (isColumn(c) ? "Wrap its content in a row" : isFrame(c) ? "Wrap it in a section" : "Wrap it"),
-    help: "Wrap: content in a row, a row in a container",
+    label: (c) => wrapping(c).label,
+    help: "Wrap: several as the columns of a row, columns in one; content in a row, a row in a container",
     group: "node",
-    do: on((n) => ({ wrap: { node: n.id } })),
+    words: "group around",
+    do: (c) => wrapping(c).do(c),
+  },
+  {
+    id: "wrapColumn",
+    keys: "Shift+W",
+    label: (c) => `Wrap ${several(c)} in one column`,
+    help: "Wrap in one column",
+    group: "node",
+    words: "group around",
+    needs: "Select rows, columns or what is in a column first.",
+    when: (c) => !isFrame(c),
+    do: (c) => void act(c, { wrap: { nodes: chosen(c), as: "column" } }),
+  },
+  {
+    id: "wrapRow",
+    label: (c) => (isColumn(c) ? `Put ${several(c)} in a row of their own` : `Wrap ${several(c)} in a row`),
+    group: "node",
+    words: "group around",
+    when: (c) => !isFrame(c),
+    do: (c) => void act(c, { wrap: { nodes: chosen(c), as: "row", breakpoint: breakpoint(c) } }),
+  },
+  {
+    id: "wrapContainer",
+    label: (c) => `Wrap ${several(c)} in a container`,
+    group: "node",
+    words: "group around",
+    when: (c) => kind(c) === "row" || isBare(c),
+    do: (c) => void act(c, { wrap: { nodes: chosen(c), as: "container" } }),
+  },
+  {
+    id: "wrapSection",
+    label: (c) => `Wrap ${several(c)} in a section`,
+    group: "node",
+    words: "group around",
+    when: (c) => isFrame(c) || isBare(c),
+    do: (c) => void act(c, { wrap: { nodes: chosen(c), as: "section" } }),
+  },
+  {
+    id: "unwrap",
+    keys: "U",
+    label: (c) => `Take ${several(c)} apart`,
+    help: "Take apart: what is in it stands in its place",
+    group: "node",
+    words: "ungroup unwrap remove around",
+    needs: "A block holds nothing.",
+    when: (c) => kind(c) !== "block",
+    do: (c) => void act(c, { unwrap: { nodes: chosen(c) } }),
+  },
+  {
+    id: "blocks",
+    keys: "B",
+    label: (c) => (useView.getState().unfolded.has(columnOf(c)) ? "Hide its blocks" : "Show its blocks"),
+    help: "Show what is in a column as lines of the sheet",
+    group: "sheet",
+    words: "unfold expand content",
+    needs: "Select a column with content first.",
+    when: (c) => columnOf(c) !== "",
+    do: (c) => {
+      const column = columnOf(c);
+      const { unfold, unfolded, go } = useView.getState();
+      if (unfolded.has(column) && kind(c) === "block") go({ node: column, breakpoint: null });
+      unfold([column], !unfolded.has(column));
+    },
   },
   {
     id: "container",
@@ -238,16 +335,35 @@ export const actions: readonly Action[] = [
     when: (c) => c.bench.can.mark && (holdsColumns(c) || kind(c) === "container"),
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "element" } }),
   },
-  { id: "duplicate", keys: "D", label: "Duplicate", group: "node", do: on((n) => ({ duplicate: { node: n.id } })) },
+  {
+    id: "duplicate",
+    keys: "D",
+    label: (c) => (chosen(c).length > 1 ? `Duplicate ${chosen(c).length} nodes` : "Duplicate"),
+    help: "Duplicate",
+    group: "node",
+    do: (c) => {
+      const all = outer(c);
+      void act(
+        c,
+        each(all, (node) => ({ duplicate: { node } }), `Duplicate ${all.length} nodes`),
+      );
+    },
+  },
   {
     id: "delete",
     keys: "Delete or Backspace",
-    label: "Delete",
+    label: (c) => (chosen(c).length > 1 ? `Delete ${chosen(c).length} nodes` : "Delete"),
     help: "On a name: delete the node",
     group: "node",
     words: "remove",
     keyed: (c) => !editable(c),
-    do: on((n) => ({ remove: { node: n.id } })),
+    do: (c) => {
+      const all = outer(c);
+      void act(
+        c,
+        each(all, (node) => ({ remove: { node } }), `Delete ${all.length} nodes`),
+      );
+    },
   },
   {
     id: "up",
@@ -404,8 +520,8 @@ export const actions: readonly Action[] = [
     when: holdsColumns,
     keyed: editable,
     do: (c) => {
-      const chosen = useView.getState().cells.map((key) => key.split("/"));
-      const cells = chosen.length > 0 ? chosen : [[c.node!.id, breakpoint(c)]];
+      const among = useView.getState().cells.map((key) => key.split("/"));
+      const cells = among.length > 0 ? among : [[c.node!.id, breakpoint(c)]];
       void c.onDo({ type: { cells: cells.map(([node, at]) => ({ node: node!, breakpoint: at! })), text: "" } });
     },
   },

@@ -1,8 +1,8 @@
-import type { SheetNode } from "../api/client";
+import type { Bench, SheetNode } from "../api/client";
 import type { Spot } from "./view";
 
-/** A cell as the view keeps it: "node/breakpoint". */
-export const keyOf = (at: Spot) => `${at.node}/${at.breakpoint}`;
+/** A cell as the view keeps it: "node/breakpoint", of a node itself "node/". */
+export const keyOf = (at: Spot) => `${at.node}/${at.breakpoint ?? ""}`;
 
 /** The cell of a key. */
 export function cellOf(key: string): { node: string; breakpoint: string } {
@@ -31,15 +31,30 @@ export function walk({ lines, breakpoints }: Cells, from: Spot, dx: number, dy: 
   return line ? { node: line.id, breakpoint: places[x] ?? null } : null;
 }
 
-/** The keys of the cells between two, of nodes of the first one's kind. */
+/** What has settings, and what is selected as a whole. */
+const isSettable = (n: SheetNode | undefined) => n?.kind === "row" || n?.kind === "column";
+
+/** The keys of the cells between two: of nodes of the first one's kind where those have settings; of names, all nodes. */
 export function between({ lines, breakpoints }: Cells, a: Spot, b: Spot): string[] {
   const order = (x: number, y: number) => (x < y ? [x, y] : [y, x]) as [number, number];
-  const [left, right] = order(breakpoints.indexOf(a.breakpoint ?? ""), breakpoints.indexOf(b.breakpoint ?? ""));
   const line = (at: Spot) => lines.findIndex((n) => n.id === at.node);
   const [top, bottom] = order(line(a), line(b));
-  const kind = lines[line(a)]?.kind;
-  return lines
-    .slice(top, bottom + 1)
-    .filter((n) => n.kind === kind)
+  const all = lines.slice(top, bottom + 1);
+  if (a.breakpoint === null || b.breakpoint === null) return all.map((n) => `${n.id}/`);
+  const [left, right] = order(breakpoints.indexOf(a.breakpoint), breakpoints.indexOf(b.breakpoint));
+  const first = lines[line(a)];
+  return all
+    .filter((n) => (isSettable(first) ? n.kind === first!.kind : !isSettable(n)))
     .flatMap((n) => breakpoints.slice(Math.max(0, left), right + 1).map((name) => `${n.id}/${name}`));
+}
+
+/** Those of several nodes, or the one where none are, that stand in no other of them. */
+export function outermost(bench: Bench, among: readonly string[], one: string): string[] {
+  const all = new Set(among.length > 1 ? among : [one]);
+  const parents = new Map(bench.nodes.map((n) => [n.id, n.parent]));
+  const isInside = (id: string) => {
+    for (let up = parents.get(id); up; up = parents.get(up)) if (all.has(up)) return true;
+    return false;
+  };
+  return [...all].filter((id) => parents.has(id) && !isInside(id));
 }

@@ -5,7 +5,7 @@ import { Refusal, type Bench, type Operation } from "../api/client";
 import { formOf } from "../api/content";
 import type { Deed } from "../api/deed";
 import { plain, useLine } from "../api/edits";
-import type { cellOf } from "./cells";
+import { nodesOf, outermost, type cellOf } from "./cells";
 import { useView, type Spot } from "./view";
 
 /** Copying, cutting and pasting in the sheet: whole nodes, what is typed into cells, and content. */
@@ -24,21 +24,18 @@ export function useClip(
     if (made?.select) go({ node: made.select, breakpoint: spot?.breakpoint ?? null });
   }
 
-  /** Copies the selected node, as a project file of its own, and takes it away when it is cut. */
-  async function copy(node: string, kind: string, cut: boolean) {
+  /** Copies the selected nodes, as a project file of its own, and takes them away when they are cut. */
+  async function copy(nodes: string[], cut: boolean) {
     const what = cut ? "Cut" : "Copy";
-    if (kind === "element" || kind === "block") {
-      useLine.setState({ refused: `${what}: Select a section, a container, a row or a column first.`, offer: null });
-      return;
-    }
     try {
-      await navigator.clipboard.writeText(await partOf(place, node));
+      await navigator.clipboard.writeText(await partOf(place, nodes));
     } catch (error) {
       const why = error instanceof Refusal ? plain(error) : "The server cannot be reached.";
       useLine.setState({ refused: `${what}: ${why}`, offer: null });
       return;
     }
-    if (cut) await act({ remove: { node } });
+    const steps = nodes.map((node) => ({ remove: { node } }));
+    if (cut) await act(steps.length > 1 ? { together: { steps, summary: `Cut ${steps.length} nodes` } } : steps[0]!);
   }
 
   /** A short text is something typed, for the cells; any other than a node that was copied is content. */
@@ -55,7 +52,7 @@ export function useClip(
     if (!spot || getSelection()?.isCollapsed === false) return;
     event.preventDefault();
     if (event.type === "paste") return paste(event.clipboardData.getData("text/plain"), spot);
-    const node = bench.nodes.find((n) => n.id === spot.node);
-    if (node) void copy(node.id, node.kind, event.type === "cut");
+    const nodes = outermost(bench, nodesOf(useView.getState().cells), spot.node);
+    if (nodes.length > 0) void copy(nodes, event.type === "cut");
   };
 }

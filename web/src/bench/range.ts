@@ -6,13 +6,12 @@ import { useView, type Spot } from "./view";
 export function useRange(cells: Cells) {
   const spot = useView((v) => v.spot);
   const gathered = useView((v) => v.cells);
-  const { go, gather } = useView.getState();
+  const { gather } = useView.getState();
   const anchor = useRef<Spot | null>(null);
 
   /** Selects from the cell the selection began at to another. */
   function extend(to: Spot) {
     const from = (gathered.length > 0 ? anchor.current : spot) ?? to;
-    if (from.breakpoint === null || to.breakpoint === null) return go(to);
     anchor.current = from;
     gather(to, between(cells, from, to));
   }
@@ -20,7 +19,7 @@ export function useRange(cells: Cells) {
   /** Adds a cell to the selection, or takes it out. */
   function toggle(to: Spot) {
     const key = keyOf(to);
-    const now = gathered.length > 0 ? gathered : spot?.breakpoint ? [keyOf(spot)] : [];
+    const now = gathered.length > 0 ? gathered : spot ? [keyOf(spot)] : [];
     const next = now.includes(key) ? now.filter((c) => c !== key) : [...now, key];
     anchor.current = to;
     gather(to, next);
@@ -28,7 +27,7 @@ export function useRange(cells: Cells) {
 
   /** The cells that take what is typed. */
   function chosen(at: Spot) {
-    return (gathered.length > 0 ? gathered : [keyOf(at)]).map(cellOf);
+    return (gathered.length > 0 ? gathered : [keyOf(at)]).map(cellOf).filter((c) => c.breakpoint !== "");
   }
 
   return { extend, toggle, chosen };

@@ -11,12 +11,15 @@ export function widthsOf(all: readonly { breakpoint: string; width: number }[]):
 
 /** What is told of a class on a node: what it does, how wide the node is at each breakpoint, and where its rule is. */
 export function toldOf(bench: Bench, words: readonly Word[], name: string, node: string | undefined) {
-  const on = bench.nodes.find((n) => n.id === node);
-  const word = words.find((w) => w.text === name && w.on === on?.kind) ?? words.find((w) => w.text === name);
+  const word = words.find((w) => w.text === name);
   if (!word) return null;
+  // Tags that begin on one line are those of one in the other.
+  const of = (id: string | undefined) => bench.nodes.find((n) => n.id === id);
+  let on = of(node);
+  while (on && on.kind !== word.on) on = of(on.parent);
   const here = bench.lanes.flatMap(({ breakpoint, boxes }) => {
-    const box = boxes.find((b) => b.id === node && b.shown);
-    return box && on?.kind === word.on ? [{ breakpoint, width: box.width }] : [];
+    const box = boxes.find((b) => b.id === on?.id && b.shown);
+    return box ? [{ breakpoint, width: box.width }] : [];
   });
   const widths = widthsOf(here.length > 0 ? here : word.widths);
   return {

@@ -4,9 +4,9 @@ import type { Bench, SheetNode } from "../api/client";
  *  stands. */
 export type Tree = ReadonlyMap<string, SheetNode>;
 
-/** The nodes that have a line of the sheet: all but blocks in columns. Others can become part of the grid. */
-export function linesOf(bench: Bench): SheetNode[] {
-  const columns = new Set(bench.nodes.filter((n) => n.kind === "column").map((n) => n.id));
+/** The nodes that have a line of the sheet: of blocks in columns those whose column is unfolded. */
+export function linesOf(bench: Bench, unfolded: ReadonlySet<string>): SheetNode[] {
+  const columns = new Set(bench.nodes.filter((n) => n.kind === "column" && !unfolded.has(n.id)).map((n) => n.id));
   return bench.nodes.filter((n) => n.kind !== "block" || !columns.has(n.parent));
 }
 

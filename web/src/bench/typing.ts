@@ -25,8 +25,16 @@ export function useTyping(
     const came = latest.current.text !== text;
     latest.current = { text, onDo, onTry };
     if (came || typed.current === null) base.current = text;
-    if (came && typed.current !== null) typed.current = editor.current?.text() ?? null; // with what others changed
+    if (!came || typed.current === null) return;
+    typed.current = editor.current?.text() ?? null; // with what others changed
+    if (typed.current !== null && !sending.current) show(typed.current);
   });
+  const torn = useRef(false);
+  /** Has the lanes show what is typed, or what is there while a tag is not whole. */
+  function show(now: string) {
+    const lines = torn.current ? null : linesOf(base.current, now);
+    latest.current.onTry(lines && { lines });
+  }
 
   const keep = useCallback(async () => {
     clearTimeout(timer.current);
@@ -54,13 +62,13 @@ export function useTyping(
   }, [editor]);
 
   const type = useCallback(
-    (now: string, torn: boolean) => {
+    (now: string, half: boolean) => {
       typed.current = now;
+      torn.current = half;
       setBusy(true);
       clearTimeout(timer.current);
-      if (torn) return;
-      const lines = linesOf(base.current, now);
-      latest.current.onTry(lines && { lines });
+      if (half) return;
+      show(now);
       timer.current = window.setTimeout(() => void keep(), pause);
     },
     [keep],

@@ -38,6 +38,8 @@ interface View {
   panel: Panel;
   /** The content panel shows the content sheet, not what is in the column. */
   pouring: boolean;
+  /** The columns whose blocks have lines in the sheet. */
+  unfolded: ReadonlySet<string>;
   /** The code has most of the room. */
   wide: boolean;
   /** The keyboard's focus should go into the code, to the selected node. */
@@ -72,6 +74,8 @@ interface View {
   seek: () => void;
   found: () => void;
   detail: (detailed: boolean) => void;
+  /** Shows the blocks of columns in the sheet, or not. */
+  unfold: (columns: readonly string[], shown: boolean) => void;
   widen: (wide: boolean) => void;
   /** Gives the code room, and takes the keyboard's focus there. */
   enter: () => void;
@@ -93,6 +97,7 @@ const start = {
   editing: null,
   writing: null,
   opened: null,
+  unfolded: new Set<string>(),
 };
 
 export const useView = create<View>()((set) => ({
@@ -126,6 +131,15 @@ export const useView = create<View>()((set) => ({
   seek: () => set({ seeking: true }),
   found: () => set({ seeking: false }),
   detail: (detailed) => set({ detailed }),
+  unfold: (columns, shown) =>
+    set((v) => {
+      const unfolded = new Set(v.unfolded);
+      for (const id of columns) {
+        if (shown) unfolded.add(id);
+        else unfolded.delete(id);
+      }
+      return { unfolded };
+    }),
   widen: (wide) => set({ wide }),
   enter: () => set({ wide: true, entering: true }),
   entered: () => set({ entering: false }),

@@ -188,7 +188,7 @@ export default function MarkupEditor({ ref, label, text, marked, was, faults, ..
 
   useEffect(() => {
     view.current?.dispatch({
-      effects: named.current.reconfigure(EditorView.contentAttributes.of({ "aria-label": label })),
+      effects: named.current.reconfigure(EditorView.contentAttributes.of({ "aria-label": label, tabindex: "0" })),
     });
   }, [label]);
 

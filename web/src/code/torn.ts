@@ -8,8 +8,7 @@ export function tornAt(text: string, at: number): number | null {
   }
   const open = text.lastIndexOf("<", at - 1);
   if (open < 0 || text.lastIndexOf(">", at - 1) > open) return null;
-  // "a < b" is no tag.
-  if (!/^<(?:[a-zA-Z/!?]|$)/.test(text.slice(open, Math.max(at, open + 2)).slice(0, 2))) return null;
+  if (at > open + 1 && !/[a-zA-Z/!?]/.test(text[open + 1]!)) return null; // "a < b" is no tag
   const rest = /[<>]/.exec(text.slice(at, at + longest));
   if (rest?.[0] !== ">") return open;
   const tag = text.slice(open, at + rest.index);
