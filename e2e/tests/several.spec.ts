@@ -69,9 +69,10 @@ test("pages are named, copied, ordered and deleted, and undo brings them back", 
   await expect(pages.getByRole("link").nth(2)).toHaveText("Start 2");
   await menu("Delete page");
   await expect(page).toHaveURL(/front-page$/);
+  await expect(page.getByRole("button", { name: "Undo: Delete page Start 2" })).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(page).toHaveURL(/page-6$/);
-  await page.getByRole("button", { name: "New page on another kit" }).click();
+  await page.getByRole("button", { name: "Page on another kit" }).click();
   await page.getByRole("menuitem", { name: "New page on Five Uneven" }).click();
   await expect(page.getByRole("link", { name: /^Five Uneven/ })).toBeVisible();
 });

@@ -97,12 +97,13 @@ test("classes complete with what they do, tell their widths, and lead to their r
   await page.mouse.move(x + 6, y + 6);
   const told = page.locator(".cm-told");
   await expect(told).toContainText("take 4 from wide");
-  await expect(told).toContainText("High water: base 320 · mid 560 · wide 264");
+  await expect(told).toContainText("High water: base 304 · mid 560 · wide 264");
   await line(page, "kr-take-4-wide").click();
   await page.keyboard.press("Home");
   for (let i = 0; i < '<aside class="kr-cel'.length; i++) await page.keyboard.press("ArrowRight");
   await page.keyboard.press("Alt+Enter");
-  await expect(page.getByRole("alert")).toContainText("No stylesheet of this page has a rule for .kr-cell");
+  await expect(page.getByRole("combobox", { name: "File" })).toHaveValue(/kit\.css$/);
+  await expect(page.locator("[data-code] .cm-marked").first()).toContainText(".kr-cell");
 });
 
 test("a fault is underlined while it is typed", async ({ page, site }) => {

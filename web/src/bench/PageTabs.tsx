@@ -67,7 +67,7 @@ export function PageTabs({ bench, onDo }: Props) {
           label="New page"
           opener={
             <Button
-              aria-label="New page on another kit"
+              aria-label="Page on another kit"
               title="New page on another kit"
               look="bare"
               className={`${plus} -ml-2`}
