@@ -112,6 +112,10 @@ func (a *AddColumn) apply(e *editor) error {
 		return fault.New("near", n.Name, "a column or a row: a %s holds no columns", n.Kind)
 	}
 	column := newColumn(e.minter)
+	if index < len(row.Children) { // whose number would say another place
+		column.Name = "New column"
+		column.Children[0].Content.Text = column.Name + ": text to come."
+	}
 	if all := row.Columns(); len(all) > 0 {
 		twin := all[min(len(all)-1, max(0, index-1))]
 		column.At, column.Element = slices.Clone(twin.At), twin.Element

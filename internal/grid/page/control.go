@@ -1,5 +1,7 @@
 package page
 
+import "slices"
+
 // A Control is how a screen edits a setting of a node at one breakpoint.
 type Control struct {
 	Field   string   `json:"field"`
@@ -9,7 +11,7 @@ type Control struct {
 	High    int      `json:"high"`
 	Zero    string   `json:"zero,omitempty" doc:"What 0 means, in words."`
 	Hint    string   `json:"hint,omitempty" doc:"What a text may be."`
-	Options []Option `json:"options,omitempty" doc:"Of a choice."`
+	Options []Option `json:"options,omitempty" doc:"Of a choice; of a text, what is proposed."`
 }
 
 // An Option is one value of a choice.
@@ -41,7 +43,7 @@ func (f Field) control(kind Kind, n int, now Value) Control {
 	if x.row != nil {
 		c.Low, c.High = x.row(n)
 	}
-	if c.Kind != "choice" {
+	if c.Kind != "choice" && !(c.Kind == "text" && slices.Contains(x.terms, Pixels)) {
 		return c
 	}
 	add := func(v Value) {
@@ -56,7 +58,7 @@ func (f Field) control(kind Kind, n int, now Value) Control {
 	for _, v := range values {
 		known = known || v == now
 	}
-	if !known {
+	if !known && c.Kind == "choice" {
 		add(now)
 	}
 	for _, v := range values {

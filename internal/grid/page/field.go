@@ -158,13 +158,13 @@ var specs = [NumFields]spec{
 		name: "gapX", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
 		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "gutter",
 		doc:   "The gutter of a row: kit, none, or px such as 16px.",
-		title: "Gutter", control: "choice",
+		title: "Gutter", control: "text", hint: "kit, none, or px such as 16px",
 	},
 	GapY: {
 		name: "gapY", on: []Kind{Row}, start: []Value{KitGap}, terms: []Term{AsKit, Pixels}, low: 1, high: kit.MaxGap,
 		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "line gutter",
 		doc:   "The space between the lines of a row.",
-		title: "Between lines", control: "choice",
+		title: "Between lines", control: "text", hint: "kit, none, or px such as 16px",
 		css: map[Kind]string{Row: "row-gap"},
 	},
 	Spread: {

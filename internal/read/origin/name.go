@@ -1,6 +1,7 @@
 package origin
 
 import (
+	"strconv"
 	"strings"
 	"unicode"
 
@@ -33,7 +34,10 @@ func blank(text string) bool { return strings.TrimSpace(text) == "" }
 const longName = 48
 
 // nameOf is a name made of words, or another where there are none.
-func nameOf(text, other string) string {
+func nameOf(text, other string) string { return namedUpTo(longName, text, other) }
+
+// namedUpTo is the same of at most so many bytes of words.
+func namedUpTo(most int, text, other string) string {
 	if len(text) > 8*longName {
 		text = text[:8*longName]
 	}
@@ -46,9 +50,9 @@ func nameOf(text, other string) string {
 	name := ""
 	for word := range strings.FieldsSeq(text) {
 		next := strings.TrimSpace(name + " " + word)
-		if len(next) > longName {
+		if len(next) > most {
 			if name == "" {
-				name = strings.ToValidUTF8(next[:longName], "")
+				name = strings.ToValidUTF8(next[:most], "")
 			}
 			return name + " …"
 		}
@@ -63,9 +67,13 @@ func nameOf(text, other string) string {
 // titles are the names of nodes that their elements say nothing of.
 var titles = map[page.Kind]string{page.Container: "Container", page.Row: "Row", page.Column: "Column"}
 
-// name is what the node of an element is called: by its label or its id, by the first heading in it, by a class of its
-// own, or by its element.
-func name(n *markup.Node, i *page.Node) string {
+// shortName is how many bytes of the first words in a column make its name.
+const shortName = 28
+
+// name is what the node of an element is called: by its label or its id, by the first heading in it, of a column by its
+// first words or what its picture shows, else by its number among its siblings, from 1; of others by a class of their
+// own, or by their element.
+func name(n *markup.Node, i *page.Node, number int) string {
 	for _, attr := range []string{"aria-label", "id"} {
 		if a := n.Attr(attr); a != nil && !blank(a.Value) {
 			return nameOf(a.Value, n.Tag)
@@ -76,6 +84,9 @@ func name(n *markup.Node, i *page.Node) string {
 			return nameOf(heading, n.Tag)
 		}
 	}
+	if i.Kind == page.Column { // whose classes say where it stands, or are mistyped
+		return namedUpTo(shortName, textOf(n), nameOf(shownIn(n), titles[i.Kind]+" "+strconv.Itoa(number)))
+	}
 	if len(i.Classes) > 0 {
 		return nameOf(i.Classes[0], n.Tag)
 	}
@@ -83,6 +94,16 @@ func name(n *markup.Node, i *page.Node) string {
 		return title
 	}
 	return n.Tag
+}
+
+// shownIn is what the first picture in an element shows, in words; empty for none.
+func shownIn(n *markup.Node) (words string) {
+	n.Walk(func(k *markup.Node) {
+		if a := k.Attr("alt"); k.Tag == "img" && a != nil && words == "" {
+			words = a.Value
+		}
+	})
+	return words
 }
 
 // headingIn is the first heading among what was read, and in elements that are no part of the grid; empty for none.

@@ -239,7 +239,7 @@ func (r *reader) node(n *markup.Node, depth int) item {
 	}
 	i := item{place: n.Start.From}
 	if kind == page.Block {
-		i.Node = &page.Node{Kind: kind, Name: nameOf(textOf(n), n.Tag), Content: content(n)}
+		i.Node = &page.Node{Kind: kind, Name: nameOf(textOf(n), nameOf(shownIn(n), n.Tag)), Content: content(n)}
 		return i
 	}
 	i.Node = &page.Node{Kind: kind, Element: n.Tag}
@@ -302,7 +302,11 @@ func (t *taker) find(items []item, was Was) {
 }
 
 func (t *taker) take(items []item) (nodes []*page.Node) {
+	columns := 0
 	for _, i := range items {
+		if i.Kind == page.Column {
+			columns++
+		}
 		if was := t.was[i.Node]; was != nil {
 			restore(i.Node, was)
 		} else {
@@ -311,7 +315,7 @@ func (t *taker) take(items []item) (nodes []*page.Node) {
 		t.Places = append(t.Places, i.place)
 		i.Children = t.take(i.children)
 		if i.of != nil && !i.Named {
-			i.Name = name(i.of, i.Node)
+			i.Name = name(i.of, i.Node, columns)
 		}
 		nodes = append(nodes, i.Node)
 	}

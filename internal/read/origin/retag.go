@@ -28,8 +28,11 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 	same, at := true, 0
 	var read func(nodes []*page.Node, in page.Kind, held bool) []*page.Node
 	read = func(nodes []*page.Node, in page.Kind, held bool) []*page.Node {
-		own := false // the list is a copy
+		own, columns := false, 0 // whether the list is a copy, and how many of its nodes so far are columns
 		for i, n := range nodes {
+			if n.Kind == page.Column {
+				columns++
+			}
 			m := elements[next.Origin.Places[at]]
 			at++
 			kind := n.Kind
@@ -46,7 +49,7 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 				w.settle(&c, m)
 				c.Anchor = valueOf(m, "id")
 				if !c.Named {
-					c.Name = name(m, &c)
+					c.Name = name(m, &c, columns)
 				}
 			}
 			if kind == page.Row && slices.ContainsFunc(c.Children, begins) {

@@ -16,6 +16,12 @@ interface Props {
 
 const none = new Map();
 
+/** Whether a recipe says no breakpoint, so that it holds from the one in focus on. */
+function begins(text: string, bench: Bench) {
+  const [first = ""] = text.trim().split(/[\s(]/);
+  return first !== "" && !text.includes("|") && !bench.breakpoints.some((b) => b.name === first);
+}
+
 /** The add-row box: a recipe such as "4 8", drawn while it is typed, and put in
  *  after the selected row. What is wrong with it is shown at its character. */
 export function AddRow({ place, bench, field, focus, onDo }: Props) {
@@ -61,6 +67,7 @@ export function AddRow({ place, bench, field, focus, onDo }: Props) {
         />
         <span id="recipe-hint" className="text-[12px] whitespace-nowrap text-ink-3">
           <span aria-hidden="true">↵</span> {spot ? "after" : "at the end"}
+          {begins(text, bench) && `, from ${focus} on`}
         </span>
       </label>
       {shown && (recipe.data?.lanes || wrong) && (

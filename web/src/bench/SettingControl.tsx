@@ -1,3 +1,4 @@
+import { useId } from "react";
 import type { components } from "../api/schema";
 import { bounds } from "../api/bounds";
 import { Amount } from "../parts/Amount";
@@ -23,7 +24,7 @@ export function SettingControl({ control, value, onChange }: Props) {
     case "choice":
       return <Choice {...{ label, onChange }} value={String(value)} options={control.options ?? []} />;
     case "text":
-      return <Typed {...{ label, hint, onChange }} value={String(value)} />;
+      return <Typed {...{ label, hint, onChange }} value={String(value)} proposed={control.options} />;
     case "switch":
       return (
         <input
@@ -87,22 +88,41 @@ interface TypedProps {
   value: string;
   /** What it may be. */
   hint: string;
+  proposed?: { value: string }[] | undefined;
   onChange: (value: string) => void;
 }
 
-/** A value that is typed. */
-function Typed({ label, value, hint, onChange }: TypedProps) {
+/** A value that is typed; a number alone is one of px, where those are proposed. */
+function Typed({ label, value, hint, proposed, onChange }: TypedProps) {
+  const id = useId();
+  const commit = (text: string) => {
+    const typed = proposed && /^[\d.]+$/.test(text) ? `${text}px` : text;
+    if (typed !== value) onChange(typed);
+  };
   return (
-    <Input
-      key={value}
-      aria-label={label}
-      title={hint}
-      defaultValue={value}
-      maxLength={bounds.cell}
-      onFocus={(e) => e.target.select()}
-      onBlur={(e) => e.target.value.trim() !== value && onChange(e.target.value.trim())}
-      onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
-      className="w-full min-w-0 px-1.5 py-[3px] font-mono text-[12px]"
-    />
+    <span className="min-w-0">
+      <Input
+        key={value}
+        aria-label={label}
+        aria-describedby={`${id}-hint`}
+        list={proposed && `${id}-proposed`}
+        defaultValue={value}
+        maxLength={bounds.cell}
+        onFocus={(e) => e.target.select()}
+        onBlur={(e) => commit(e.target.value.trim())}
+        onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
+        className="w-full min-w-0 px-1.5 py-[3px] font-mono text-[12px]"
+      />
+      {proposed && (
+        <datalist id={`${id}-proposed`}>
+          {proposed.map((o) => (
+            <option key={o.value}>{o.value}</option>
+          ))}
+        </datalist>
+      )}
+      <span id={`${id}-hint`} className="block truncate text-[12px] text-ink-2" title={hint}>
+        {hint}
+      </span>
+    </span>
   );
 }
