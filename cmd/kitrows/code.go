@@ -17,7 +17,7 @@ func codeCommand() *cobra.Command {
 	var name, as, file string
 	var o code.Options
 	c := &cobra.Command{
-		Use:   "code FILE --page NAME --as html|css|document|scss|less|tsx|archive",
+		Use:   "code FILE --page NAME --as html|css|document|scss|less|tsx|jsx|archive",
 		Short: "Print a page's code",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
@@ -44,7 +44,7 @@ func codeCommand() *cobra.Command {
 					return err
 				}
 				text = string(archive)
-			case form == ship.SCSS || form == ship.Less || form == ship.TypeScript:
+			case form == ship.SCSS || form == ship.Less || form.AsComponents():
 				for _, f := range ship.Files(l, p, form, o) {
 					if file == "" && !strings.HasSuffix(f.Name, ".html") {
 						text += "// " + f.Name + "\n\n" + f.Text + "\n"
@@ -56,7 +56,7 @@ func codeCommand() *cobra.Command {
 					return fault.New("--file", file, "one of the files of %s", as)
 				}
 			default:
-				return fault.New("--as", as, "html, css, document, scss, less, tsx or archive")
+				return fault.New("--as", as, "html, css, document, scss, less, tsx, jsx or archive")
 			}
 			_, err = fmt.Fprint(c.OutOrStdout(), text)
 			return err
@@ -64,9 +64,9 @@ func codeCommand() *cobra.Command {
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
 	c.Flags().StringVar(&as, "as", "html",
-		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, or archive (all of it as a zip file)")
+		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, jsx, or archive (all of it as a zip file)")
 	c.Flags().StringVar(&file, "file", "",
-		"with --as scss, less or tsx: one of their files; all of them, each under its name, when absent")
+		"with --as scss, less, tsx or jsx: one of their files; all of them, each under its name, when absent")
 	c.Flags().BoolVar(&o.Mixed, "mixins", false,
 		"with --as html, css or document: without grid classes, with what mixins come to")
 	c.Flags().BoolVar(&o.Nested, "nested", false, "of mixin-based code: rules in those of what is around them")

@@ -29,6 +29,7 @@ interface Trial {
     CSS: string;
     Document: string;
     TSX: File[];
+    JSX: File[];
     HTML: string;
     Page: string;
     Sheet: string;
@@ -186,6 +187,22 @@ test(`components of ${pages} random pages type-check under strict and render to 
       });
       writeFileSync(info.outputPath(`page-${i}`, f.Name.replace(".tsx", ".mjs")), outputText);
     }
+    // Those in JavaScript are the same without the types.
+    const plain = (text: string, fileName: string) =>
+      ts.transpileModule(text, {
+        fileName,
+        compilerOptions: {
+          jsx: ts.JsxEmit.Preserve,
+          module: ts.ModuleKind.ESNext,
+          target: ts.ScriptTarget.ES2022,
+          verbatimModuleSyntax: true,
+        },
+      }).outputText;
+    for (const [n, f] of trial.Mixed.JSX.entries()) {
+      const typed = trial.Mixed.TSX[n]!;
+      expect(f.Name).toBe(typed.Name.replace(".tsx", ".jsx"));
+      expect(spaceless(plain(f.Text, f.Name))).toBe(spaceless(plain(typed.Text, typed.Name)));
+    }
     const file = entries[i]!.replace(".tsx", ".mjs");
     const made = (await import(pathToFileURL(file).href)) as { default: () => ReactElement };
     const [got, wanted] = [markup(renderToStaticMarkup(createElement(made.default))), markup(trial.Mixed.HTML)];
@@ -193,6 +210,9 @@ test(`components of ${pages} random pages type-check under strict and render to 
     expect(got.slice(Math.max(0, at - 60)), trial.Name).toBe(wanted.slice(Math.max(0, at - 60)));
   }
 });
+
+/** Code without what is only written for people: spaces, and brackets around what had a type. */
+const spaceless = (code: string) => code.replace(/[\s()]+/g, "");
 
 const host: ts.FormatDiagnosticsHost = {
   getCanonicalFileName: (name) => name,

@@ -33,7 +33,7 @@ test("every form is read, copied, downloaded one by one or all at once, with wha
   await expect(page.getByRole("complementary", { name: "With it" })).toContainText(/integrity="sha384-[^"]{64}"/);
   const costs = page.getByRole("table");
   await expect(costs.getByRole("rowheader", { name: "Classes, whole kit" })).toBeVisible();
-  await expect(costs.getByRole("rowheader", { name: "Components" })).toBeVisible();
+  await expect(costs.getByRole("rowheader", { name: "Components, TypeScript" })).toBeVisible();
 });
 
 test("what is selected on the Bench is marked in the code to go, and a narrow window has all of it", async ({
@@ -44,11 +44,11 @@ test("what is selected on the Bench is marked in the code to go, and a narrow wi
   await cell(page, "tide-table", "wide").click();
   await page.getByRole("link", { name: "Take away" }).click();
   await expect(page.locator("[data-marked]").first()).toContainText('<aside class="kr-cell');
-  await page.getByRole("radio", { name: "Components" }).check();
+  await page.getByRole("radio", { name: "Components, TypeScript" }).check();
   await expect(page.locator("[data-marked]").first()).toHaveText(/<Cell as="aside" width=\{\{ mid: 5, wide: 3 \}\}/);
   await page.setViewportSize({ width: 900, height: 700 });
-  await page.getByRole("rowheader", { name: "Components" }).scrollIntoViewIfNeeded();
-  await expect(page.getByRole("rowheader", { name: "Components" })).toBeInViewport();
+  await page.getByRole("rowheader", { name: "Components, TypeScript" }).scrollIntoViewIfNeeded();
+  await expect(page.getByRole("rowheader", { name: "Components, TypeScript" })).toBeInViewport();
   await page.getByRole("link", { name: "Bench" }).click();
   await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
 });

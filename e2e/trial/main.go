@@ -62,7 +62,7 @@ type away struct {
 type mixed struct {
 	SCSS, Less    []code.File
 	CSS, Document string
-	TSX           []code.File
+	TSX, JSX      []code.File
 	HTML, Page    string      // class-based markup, which components render to, and a complete page of the mixin-based
 	Sheet         string      // the class-based stylesheet
 	Nested        bool        // rules stand in others
@@ -176,7 +176,8 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 		m, classes := mixin.New(l, pr, plain), markup.Write(l, pr, code.Options{})
 		t.Mixed = &mixed{
 			SCSS: m.SCSS(), Less: m.Less(), CSS: m.CSS().String(), Document: ship.Document(l, pr, o),
-			TSX:  component.Files(l, pr),
+			TSX:  component.Files(l, pr, component.TypeScript),
+			JSX:  component.Files(l, pr, component.JavaScript),
 			HTML: classes.String(), Page: markup.Page(pg, m.Markup.String(), "page.css"),
 			Sheet:  sheet.Used(k, classes.Used()).String(),
 			Nested: o.Nested, Kit: mixin.New(l, pr, code.Options{Whole: true}).SCSS()[:2],

@@ -63,7 +63,7 @@ func keptAt(kept []page.Kept, form string) int {
 // Keep has the files of a form of code, which are made for a page that was read from markup, kept up to date in the
 // folder that it stands in, or no longer.
 type Keep struct {
-	Form  string `json:"form" enum:"scss,less,plain,tsx"`
+	Form  string `json:"form" enum:"scss,less,plain,tsx,jsx"`
 	Place string `json:"place,omitzero" maxLength:"400" doc:"The path of a folder in it; empty for itself."`
 	Stop  bool   `json:"stop,omitzero" doc:"Keep them no longer. The files stay."`
 }

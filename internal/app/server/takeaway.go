@@ -30,7 +30,7 @@ func (v *Server) takeAwayRoutes() {
 		Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		Form     string `path:"form" enum:"whole,used,scss,less,plain,tsx"`
+		Form     string `path:"form" enum:"whole,used,scss,less,plain,tsx,jsx"`
 		Nested   bool   `query:"nested" doc:"Mixin-based code has rules nested like the page."`
 		Gathered bool   `query:"gathered" doc:"Mixin-based code has one block for each breakpoint."`
 		Network  bool   `query:"network" doc:"The head links the stylesheet from the stand-in for a delivery network, with what it must be."`

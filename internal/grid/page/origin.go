@@ -25,7 +25,7 @@ type Origin struct {
 
 // A Kept is a form of code whose files are kept up to date in a place of the folder that a page stands in.
 type Kept struct {
-	Form  string `json:"form" enum:"scss,less,plain,tsx"`
+	Form  string `json:"form" enum:"scss,less,plain,tsx,jsx"`
 	Place string `json:"place" maxLength:"400" doc:"The path of a folder in it; empty for itself."`
 }
 

@@ -159,7 +159,7 @@ func components() string {
 	k := sample.Twelve()
 	k.Technique = kit.Grid
 	p := &page.Page{Name: "Empty", File: "empty.html", Kit: k.ID}
-	files := component.Files(layout.Of(k, p), sample.Of(p, k))
+	files := component.Files(layout.Of(k, p), sample.Of(p, k), component.TypeScript)
 	return files[len(files)-1].Text
 }
 

@@ -12,16 +12,27 @@ import (
 	"kitrows/internal/write/code"
 )
 
-//go:embed kit.tsx.tmpl
+//go:embed kit.tmpl
 var componentText string
 
-var componentTemplate = template.Must(template.New("kit.tsx").Delims("«", "»").Funcs(template.FuncMap{
-	"quote": func(t kit.Template) string { return strconv.Quote(string(t)) },
-}).Parse(componentText))
+// componentTemplates write the components with and without types.
+var componentTemplates = map[Language]*template.Template{TypeScript: templateIn(TypeScript), JavaScript: templateIn(JavaScript)}
+
+func templateIn(in Language) *template.Template {
+	return template.Must(template.New("kit").Delims("«", "»").Funcs(template.FuncMap{
+		"quote": func(t kit.Template) string { return strconv.Quote(string(t)) },
+		"ts": func(text string) string {
+			if in == TypeScript {
+				return text
+			}
+			return ""
+		},
+	}).Parse(componentText))
+}
 
 // componentFile is the kit's components, Frame, Row and Cell, which write the kit's
 // classes.
-func componentFile(k *kit.Kit) string {
+func componentFile(k *kit.Kit, in Language) string {
 	type kind struct{ Kind, Class string }
 	var below []kind
 	names, counts := make([]string, len(k.Breakpoints)), make([]string, len(k.Breakpoints))
@@ -37,8 +48,9 @@ func componentFile(k *kit.Kit) string {
 			func(t kit.Named) bool { return strings.Contains(string(t.Template), text) })
 	}
 	var b strings.Builder
-	err := componentTemplate.Execute(&b, map[string]any{
-		"Kit": code.Comment(k.Name), "Breakpoints": strings.Join(names, ", "),
+	err := componentTemplates[in].Execute(&b, map[string]any{
+		"Types": in == TypeScript,
+		"Kit":   code.Comment(k.Name), "Breakpoints": strings.Join(names, ", "),
 		"Below": below, "Naming": k.Naming, "Counts": strings.Join(counts, ", "),
 		"Frame": k.Write(k.Naming.Frame, "", "", 0), "FrameOpen": k.Write(k.Naming.FrameOpen, "", "", 0),
 		"FrameCap": k.Write(k.Naming.FrameCap, "", "", 0), "Row": k.Write(k.Naming.Row, "", "", 0),

@@ -16,7 +16,7 @@ func ExampleFiles() {
 	row := &page.Node{ID: "row", Name: "Row", Kind: page.Row, Element: "main", Children: []*page.Node{log}}
 	p := &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Name: "Frame", Kind: page.Container, Children: []*page.Node{row}}}}
-	fmt.Print(component.Files(layout.Of(k, p), sample.Of(p, k))[0].Text)
+	fmt.Print(component.Files(layout.Of(k, p), sample.Of(p, k), component.TypeScript)[0].Text)
 	// Output:
 	// import { Cell, Frame, Row } from "./kit";
 	//

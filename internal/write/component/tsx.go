@@ -1,4 +1,4 @@
-// Package component writes a page as TypeScript components: the page, and the components
+// Package component writes a page as components, in TypeScript or in JavaScript: the page, and the components
 // of the kit it is made of.
 package component
 
@@ -23,16 +23,26 @@ import (
 	"kitrows/internal/write/say"
 )
 
-// Files is a page as TSX: the page, and the components of the kit it is made of,
+// A Language is what components are written in; it is the ending of their files.
+type Language string
+
+// The languages.
+const (
+	TypeScript Language = "tsx"
+	JavaScript Language = "jsx"
+)
+
+// Files is a page as components: the page, and the components of the kit it is made of,
 // a Frame, a Row and a Cell whose properties take a value or one for each breakpoint.
 // They write the kit's classes, so they go with its stylesheet.
-func Files(l *layout.Layout, pr *project.Project) []code.File {
+func Files(l *layout.Layout, pr *project.Project, in Language) []code.File {
 	w := tsx{said: say.Of(l), k: l.Kit(), picture: markup.Linked(pr)}
 	name := strings.TrimSuffix(l.Page().File, ".html")
 	if name == "kit" {
 		name = "kit-page"
 	}
-	return []code.File{w.page(l.Page(), name+".tsx"), {Name: "kit.tsx", Text: componentFile(l.Kit())}}
+	ending := "." + string(in)
+	return []code.File{w.page(l.Page(), name+ending), {Name: "kit" + ending, Text: componentFile(l.Kit(), in)}}
 }
 
 // tsx writes a page of components.

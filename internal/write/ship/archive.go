@@ -42,7 +42,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 			return nil, err
 		}
 		folder := map[Form]string{Used: "classes", SCSS: "mixins/scss", Less: "mixins/less", Plain: "mixins",
-			TypeScript: "components"}[form.Form]
+			TypeScript: "components", JavaScript: "components/javascript"}[form.Form]
 		from := sourceOf(l, pr, form.Form)
 		file := from.layout().Page().File
 		for _, f := range Files(l, pr, form.Form, o) {

@@ -58,5 +58,5 @@ func TestEveryBlock(t *testing.T) {
 	}
 	l := layout.Of(k, p)
 	golden(t, filepath.Join("testdata", "every-block.html"), markup.Write(l, pr, code.Options{}).String())
-	golden(t, filepath.Join("testdata", "every-block.tsx"), component.Files(l, pr)[0].Text)
+	golden(t, filepath.Join("testdata", "every-block.tsx"), component.Files(l, pr, component.TypeScript)[0].Text)
 }

@@ -14,6 +14,7 @@ const (
 	Less       Form = "less"
 	Plain      Form = "plain"
 	TypeScript Form = "tsx"
+	JavaScript Form = "jsx"
 )
 
 // Forms are all of them, and what they are called.
@@ -22,7 +23,8 @@ var Forms = []struct {
 	Name string
 }{
 	{Used, "Classes, used part"}, {Whole, "Classes, whole kit"}, {SCSS, "Mixins, SCSS"}, {Less, "Mixins, Less"},
-	{Plain, "Mixins, plain CSS"}, {TypeScript, "Components"},
+	{Plain, "Mixins, plain CSS"}, {TypeScript, "Components, TypeScript"},
+	{JavaScript, "Components, JavaScript"},
 }
 
 // name is what the form is called.
@@ -37,6 +39,9 @@ func (f Form) name() string {
 
 // ByMixins reports whether a form is written with mixins.
 func (f Form) ByMixins() bool { return f == SCSS || f == Less || f == Plain }
+
+// AsComponents reports whether a form is one of components.
+func (f Form) AsComponents() bool { return f == TypeScript || f == JavaScript }
 
 // Known reports whether there is such a form.
 func (f Form) Known() bool { return f.name() != "" }

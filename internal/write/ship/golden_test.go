@@ -50,8 +50,7 @@ func TestSamples(t *testing.T) {
 	for _, form := range Forms {
 		for _, f := range Files(l, pr, form.Form, code.Options{Ends: true}) {
 			twin := form.Form != Used && form.Form != Plain && strings.HasSuffix(f.Name, ".html") ||
-				form.Form == TypeScript &&
-					f.Name == "kit.css"
+				form.AsComponents() && (f.Name == "kit.css" || f.Name == "page.css" && form.Form == JavaScript)
 			if twin { // another form's sample has the same file
 				continue
 			}

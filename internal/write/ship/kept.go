@@ -20,7 +20,7 @@ func Kept(pr *project.Project, pg *page.Page, kept page.Kept) (all []code.File) 
 	form := Form(kept.Form)
 	from, whole := sourceOf(layout.Of(k, pg), pr, form), code.Options{Whole: true}
 	files := from.mixins(form, whole)
-	if form == TypeScript {
+	if form.AsComponents() {
 		var used []say.Saying
 		for _, other := range pr.Pages {
 			if other.Kit == pg.Kit {

@@ -38,9 +38,9 @@ func (m made) files(f Form, o code.Options) []code.File {
 	switch {
 	case f.ByMixins():
 		return append([]code.File{mixin.New(m.l, m.pr, o).Markup.File(name)}, m.mixins(f, o)...)
-	case f == TypeScript:
+	case f.AsComponents():
 		used := sheet.Used(m.l.Kit(), markup.Write(m.l, m.pr, o).Used())
-		return append(component.Files(m.l, m.pr), code.File{Name: "kit.css", Text: used.String()})
+		return append(component.Files(m.l, m.pr, component.Language(f)), code.File{Name: "kit.css", Text: used.String()})
 	}
 	text := markup.Write(m.l, m.pr, o)
 	return []code.File{text.File(name), {Name: "kit.css", Text: m.stylesheet(text, f == Whole)}}
@@ -121,7 +121,7 @@ func Links(k *kit.Kit, f Form, plain string) []string {
 	if f.ByMixins() {
 		return []string{plain, page.OwnStyle}
 	}
-	if linked := Linked(k); len(linked) > 0 && f != TypeScript {
+	if linked := Linked(k); len(linked) > 0 && !f.AsComponents() {
 		return append(linked, page.OwnStyle)
 	}
 	return []string{"kit.css", page.OwnStyle}

@@ -46,7 +46,7 @@ func Marked(l *layout.Layout, p *project.Project) func() []byte {
 // class for.
 func ownStyle(l *layout.Layout, f Form) code.File {
 	text := OwnText(l.Page())
-	if f.ByMixins() || f == TypeScript {
+	if f.ByMixins() || f.AsComponents() {
 		return code.File{Name: page.OwnStyle, Text: text}
 	}
 	return code.File{Name: page.OwnStyle, Text: text + ownRules(l, "\n")}

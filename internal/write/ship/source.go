@@ -39,7 +39,7 @@ type source interface {
 func sourceOf(l *layout.Layout, pr *project.Project, f Form) source {
 	p, k := l.Page(), l.Kit()
 	switch {
-	case f == TypeScript && l.Foreign() != nil, f.ByMixins() && k.Imported != nil:
+	case f.AsComponents() && l.Foreign() != nil, f.ByMixins() && k.Imported != nil:
 		return made{native(l), pr}
 	case p.Origin != nil:
 		return filed{inForm(l, pr, f.ByMixins()), pr}
@@ -65,7 +65,7 @@ func Saying(l *layout.Layout, pr *project.Project, n, in *page.Node) []string {
 
 // A NamedForm is a form and what it is called.
 type NamedForm struct {
-	Form Form   `json:"form" enum:"used,whole,scss,less,plain,tsx"`
+	Form Form   `json:"form" enum:"used,whole,scss,less,plain,tsx,jsx"`
 	Name string `json:"name"`
 }
 

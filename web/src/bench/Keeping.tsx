@@ -5,7 +5,7 @@ import { Button } from "../parts/Button";
 import { Input } from "../parts/Input";
 
 interface Props {
-  form: "scss" | "less" | "plain" | "tsx";
+  form: "scss" | "less" | "plain" | "tsx" | "jsx";
   kept: Bench["kept"];
   onDo: (deed: Deed) => Promise<Bench | null>;
 }

@@ -1,5 +1,5 @@
 /** What a text is written in. */
-export type Language = "html" | "css" | "scss" | "less" | "tsx" | "text";
+export type Language = "html" | "css" | "scss" | "less" | "tsx" | "jsx" | "text";
 
 /** The parsers alone, each loaded when it is first shown: what helps to write code
  *  is not needed to read it. */
@@ -9,6 +9,7 @@ export const languages = {
   scss: () => import("./scss"),
   less: () => import("./less"),
   tsx: () => import("./tsx"),
+  jsx: () => import("./tsx"),
   text: () => Promise.resolve({ parser: [] }),
 } satisfies Record<Language, unknown>;
 
