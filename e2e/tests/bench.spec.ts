@@ -64,13 +64,13 @@ test("rows and columns are added, moved and deleted by key, and all of it is und
   await page.keyboard.press("Alt+ArrowUp");
   await expect(page.getByRole("gridcell", { name: /^Body at wide/ })).toHaveText(/1 \+ 3 \+ 8 = 12/);
   await page.keyboard.press("n");
-  await expect(page.getByRole("rowheader", { name: "Column 1" })).toBeVisible();
+  await expect(page.getByRole("rowheader", { name: "New column" })).toBeVisible();
   await page.keyboard.press("r");
   await expect(page.getByRole("rowheader", { name: "Row 1" })).toBeVisible();
   await page.keyboard.press("d");
   await cell(page, "column-1", "").click();
   await page.keyboard.press("Delete");
-  await expect(page.getByRole("rowheader", { name: "Column 1", exact: true })).toHaveCount(0);
+  await expect(page.getByRole("rowheader", { name: "New column", exact: true })).toHaveCount(0);
   for (let i = 0; i < 5; i++) await page.keyboard.press("Control+z");
   await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeDisabled();
   expect(await code(page)).toBe(before);
@@ -254,7 +254,7 @@ test("any action, page or node is found by typing, and the keys are shown", asyn
   await expect(page.getByRole("rowheader", { name: "Row 1" })).toBeVisible();
   await expect(cell(page, "column-1", "wide")).toBeFocused();
   await page.keyboard.press("Shift+N");
-  await expect(page.getByRole("row", { name: /^Column/ }).first()).toHaveAttribute("data-row", "column-2");
+  await expect(page.getByRole("row", { name: /^New column/ })).toHaveAttribute("data-row", "column-2");
   await page.keyboard.press("?");
   const keys = page.getByRole("dialog", { name: "Keys" });
   await expect(keys.getByText("Give its siblings, or the selected nodes, the same settings")).toBeVisible();

@@ -36,10 +36,7 @@ func (a *AddBlock) apply(e *editor) error {
 	content := a.Content
 	block := &page.Node{ID: id, Kind: page.Block, Name: blockName(&content), Content: &content}
 	e.summary, e.selected = "Add "+block.Name, column.ID
-	stands := slices.IndexFunc(column.Children, func(n *page.Node) bool {
-		return n.Kind == page.Block &&
-			n.Content.Stand
-	})
+	stands := standIn(column)
 	if stands < 0 {
 		return e.insert(column.ID, index, block)
 	}
@@ -50,6 +47,11 @@ func (a *AddBlock) apply(e *editor) error {
 	changed.Children = slices.Insert(slices.Delete(slices.Clone(column.Children), stands, stands+1), index, block)
 	replace := Replace{&changed}
 	return replace.apply(e)
+}
+
+// standIn is where what holds the place of content to come stands in a column; -1 where there is none.
+func standIn(column *page.Node) int {
+	return slices.IndexFunc(column.Children, func(n *page.Node) bool { return n.Kind == page.Block && n.Content.Stand })
 }
 
 // blockName is what a block of that content is called.
@@ -260,12 +262,7 @@ func (p *Pour) apply(e *editor) error {
 	}
 	c := *e.project
 	c.Sheet = slices.Clone(c.Sheet)
-	next := 0
-	for _, had := range c.Sheet {
-		if number, err := strconv.Atoi(strings.TrimPrefix(had.ID, "piece-")); err == nil {
-			next = max(next, number)
-		}
-	}
+	next := lastPiece(c.Sheet)
 	back := []Operation{{Page: e.page.ID, Sheet: &Sheet{e.project.Sheet}}}
 	for _, piece := range p.Pieces {
 		if piece.Content.Type == page.Picture {
@@ -281,7 +278,8 @@ func (p *Pour) apply(e *editor) error {
 			piece.Content.Width, piece.Content.Height = kit.Px(float64(width)), kit.Px(float64(height))
 		}
 		next++
-		c.Sheet = append(c.Sheet, project.Piece{ID: "piece-" + strconv.Itoa(next), Content: piece.Content})
+		c.Sheet = append(c.Sheet, project.Piece{ID: "piece-" + strconv.Itoa(next), Content: piece.Content,
+			Page: e.page.ID})
 	}
 	if len(back) > 2 {
 		slices.Reverse(back[1:]) // the newest picture first
@@ -294,6 +292,80 @@ func (p *Pour) apply(e *editor) error {
 		e.summary += ", left out " + strings.Join(p.Left, ", ")
 	}
 	return nil
+}
+
+// lastPiece is the highest number among the ids of pieces.
+func lastPiece(sheet []project.Piece) (last int) {
+	for _, had := range sheet {
+		if number, err := strconv.Atoi(strings.TrimPrefix(had.ID, "piece-")); err == nil {
+			last = max(last, number)
+		}
+	}
+	return last
+}
+
+func (s *Split) apply(e *editor) error {
+	if s.Node != "" {
+		return s.block(e)
+	}
+	at := e.project.PieceAt(s.Piece)
+	if at < 0 || e.project.Sheet[at].Content.Type != page.HTML {
+		return fault.New("piece", s.Piece, "the id of a piece of HTML on the content sheet")
+	}
+	had := e.project.Sheet[at]
+	pieces, left, err := intake.Split(context.Background(), had.Content.Text)
+	if err != nil {
+		return err
+	}
+	next := lastPiece(e.project.Sheet)
+	var with []project.Piece
+	for _, piece := range pieces {
+		next++
+		content := piece.Content
+		if content.Type == page.Picture { // its file is in the markup, where it stays
+			content = page.Content{Type: page.HTML, Text: had.Content.Text}
+		}
+		with = append(with, project.Piece{ID: "piece-" + strconv.Itoa(next), Content: content, Page: had.Page})
+	}
+	sheet := Sheet{slices.Replace(slices.Clone(e.project.Sheet), at, at+1, with...)}
+	if err := sheet.apply(e); err != nil {
+		return err
+	}
+	e.summary = splitSummary(len(with), left)
+	return nil
+}
+
+// block takes a block of HTML apart where it stands.
+func (s *Split) block(e *editor) error {
+	n, at, err := e.find("node", s.Node)
+	if err == nil && (n.Kind != page.Block || n.Content.Type != page.HTML || at.Parent == nil) {
+		err = fault.New("node", n.Name, "a block of HTML")
+	}
+	if err != nil {
+		return err
+	}
+	pieces, left, err := intake.Split(context.Background(), n.Content.Text)
+	if err != nil {
+		return err
+	}
+	var with []*page.Node
+	for _, piece := range pieces {
+		content := piece.Content
+		if content.Type == page.Picture {
+			return fault.New("node", n.Name, "HTML without a picture's file in it")
+		}
+		id, _ := e.minter.Mint(page.Block)
+		with = append(with, &page.Node{ID: id, Kind: page.Block, Name: blockName(&content), Content: &content})
+	}
+	holder := *at.Parent
+	holder.Children = slices.Replace(slices.Clone(holder.Children), at.Index, at.Index+1, with...)
+	e.summary, e.selected = splitSummary(len(with), left), holder.ID
+	replace := Replace{&holder}
+	return replace.apply(e)
+}
+
+func splitSummary(n int, left []string) string {
+	return fmt.Sprintf("Split into %d, without %s", n, strings.Join(left, ", "))
 }
 
 func (s *Sheet) apply(e *editor) error {
@@ -318,7 +390,14 @@ func (p *Place) apply(e *editor) error {
 				}
 			})
 		}
-		at = slices.IndexFunc(e.project.Sheet, func(piece project.Piece) bool { return !placed[piece.ID] })
+		free := func(own bool) int {
+			return slices.IndexFunc(e.project.Sheet, func(piece project.Piece) bool {
+				return !placed[piece.ID] && (!own || piece.Page == e.page.ID)
+			})
+		}
+		if at = free(true); at < 0 { // those that were brought for this page first
+			at = free(false)
+		}
 	}
 	if at < 0 {
 		return fault.New("piece", p.Piece, "the id of a piece of the content sheet, or one that is not placed yet")

@@ -71,6 +71,7 @@ func (filed) file(string, string) error { return nil }
 
 func (filed) finish(e *editor, before *page.Page, was *kit.Kit) error {
 	if !e.written && (e.page.Kit != before.Kit || !slices.Equal(e.page.Body, before.Body)) {
+		e.page = withoutStandIns(e.page)
 		if err := e.write(before, was); err != nil {
 			return err
 		}
@@ -82,6 +83,38 @@ func (filed) finish(e *editor, before *page.Page, was *kit.Kit) error {
 		return err
 	}
 	return origin.Unread(e.page.Origin)
+}
+
+// withoutStandIns is a page without what holds the place of content to come: it is not written into a file.
+func withoutStandIns(p *page.Page) *page.Page {
+	some := false
+	p.Walk(func(n *page.Node, _ page.Place) { some = some || n.Kind == page.Column && standIn(n) >= 0 })
+	if !some {
+		return p
+	}
+	c := *p
+	var without func(all []*page.Node) []*page.Node
+	without = func(all []*page.Node) []*page.Node {
+		var kept []*page.Node
+		same := true
+		for _, n := range all {
+			if n.Kind == page.Block && n.Content.Stand {
+				same = false
+				continue
+			}
+			if children := without(n.Children); !slices.Equal(children, n.Children) {
+				copied := *n
+				copied.Children, n, same = children, &copied, false
+			}
+			kept = append(kept, n)
+		}
+		if same {
+			return all
+		}
+		return kept
+	}
+	c.Body = without(p.Body)
+	return &c
 }
 
 func (filed) drop(e *editor) error {

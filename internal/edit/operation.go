@@ -41,6 +41,7 @@ type Operation struct {
 	KeepPicture  *KeepPicture  `json:"keepPicture,omitzero"`
 	DropPicture  *DropPicture  `json:"dropPicture,omitzero"`
 	Pour         *Pour         `json:"pour,omitzero"`
+	Split        *Split        `json:"split,omitzero"`
 	Sheet        *Sheet        `json:"sheet,omitzero"`
 	Place        *Place        `json:"place,omitzero"`
 	Fill         *Fill         `json:"fill,omitzero"`
@@ -294,6 +295,13 @@ type Pour struct {
 type Poured struct {
 	Content page.Content `json:"content"`
 	File    project.File `json:"file,omitzero"`
+}
+
+// Split takes a piece of HTML of the content sheet apart, or a block of HTML where it stands: what is in its element takes
+// its place.
+type Split struct {
+	Piece string `json:"piece,omitzero"`
+	Node  string `json:"node,omitzero" doc:"In place of a piece, a block on the page."`
 }
 
 // Sheet puts the content sheet as given.

@@ -154,14 +154,15 @@ func (ps *Paste) apply(e *editor) error {
 	if len(nodes) > 1 {
 		e.summary = fmt.Sprintf("Paste %d nodes", len(nodes))
 	}
-	if len(back) == 1 {
-		e.inverse = back[0]
-		return nil
+	if e.inverse = back[0]; len(back) > 1 {
+		for i := range back {
+			back[i].Page = e.page.ID
+		}
+		e.inverse = Operation{Together: &Together{Steps: back, Summary: e.summary}}
 	}
-	for i := range back {
-		back[i].Page = e.page.ID
+	if nodes[0].Kind == page.Block {
+		return e.giveWay(parent)
 	}
-	e.inverse = Operation{Together: &Together{Steps: back, Summary: e.summary}}
 	return nil
 }
 

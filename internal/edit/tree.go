@@ -223,6 +223,29 @@ func (m *Move) apply(e *editor) error {
 	})
 	e.inverse.Move = &Move{n.ID, parentID(from), from.Index}
 	e.summary, e.selected = "Move "+n.Name, n.ID
+	if n.Kind == page.Block && !n.Content.Stand && m.Parent != parentID(from) {
+		return e.giveWay(m.Parent)
+	}
+	return nil
+}
+
+// giveWay takes what holds the place of content to come out of a column into which content came.
+func (e *editor) giveWay(column string) error {
+	n, _ := e.page.Find(column)
+	if n == nil || n.Kind != page.Column || standIn(n) < 0 {
+		return nil
+	}
+	back, summary, selected := e.inverse, e.summary, e.selected
+	e.inverse = Operation{}
+	gone := Remove{n.Children[standIn(n)].ID}
+	if err := gone.apply(e); err != nil {
+		return err
+	}
+	steps := []Operation{e.inverse, back}
+	for i := range steps {
+		steps[i].Page = e.page.ID
+	}
+	e.inverse, e.summary, e.selected = Operation{Together: &Together{Steps: steps, Summary: summary}}, summary, selected
 	return nil
 }
 

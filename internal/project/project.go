@@ -48,6 +48,7 @@ type Project struct {
 type Piece struct {
 	ID      string       `json:"id"`
 	Content page.Content `json:"content"`
+	Page    string       `json:"page,omitzero" doc:"The id of the page that it was brought for, which may be gone."`
 }
 
 // PieceAt is the index of the piece of that id; -1 when there is none.

@@ -1,6 +1,7 @@
 package bench
 
 import (
+	"slices"
 	"strings"
 
 	"kitrows/internal/grid/page"
@@ -13,6 +14,7 @@ type Piece struct {
 	Type   page.ContentType `json:"type" enum:"heading,text,list,picture,button,card,form,html"`
 	Text   string           `json:"text" doc:"What it says, in short."`
 	Placed []Standing       `json:"placed"`
+	For    Ref              `json:"for" doc:"The page that it was brought for; empty where that is not known, or is gone."`
 }
 
 // A Standing is a column that holds a block made of a piece.
@@ -40,7 +42,10 @@ func Pieces(p *project.Project) []Piece {
 	}
 	all := []Piece{}
 	for _, piece := range p.Sheet {
-		one := Piece{piece.ID, piece.Content.Type, short(&piece.Content), []Standing{}}
+		one := Piece{ID: piece.ID, Type: piece.Content.Type, Text: short(&piece.Content), Placed: []Standing{}}
+		if i := slices.IndexFunc(p.Pages, func(pg *page.Page) bool { return pg.ID == piece.Page }); i >= 0 {
+			one.For = Ref{p.Pages[i].ID, p.Pages[i].Name}
+		}
 		one.Placed = append(one.Placed, placed[piece.ID]...)
 		all = append(all, one)
 	}

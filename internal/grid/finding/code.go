@@ -24,6 +24,7 @@ const (
 	TooMuch     Code = "too-much"
 	Burst       Code = "burst"
 	StyleOnGrid Code = "style-on-grid"
+	StandIn     Code = "stand-in"
 
 	EndTagMissing    Code = "end-tag-missing"
 	EndTagSurplus    Code = "end-tag-surplus"
@@ -74,6 +75,7 @@ var Codes = []Row{
 	{TooMuch, Broken, "a file takes more than may be spent on it, and is left out"},
 	{Burst, Surprise, "the content of a column is wider than it"},
 	{StyleOnGrid, Tidy, "a rule of the page's own styles reaches an element of the grid, and may move boxes"},
+	{StandIn, Tidy, "a text holds the place of content to come, and is in the code that is taken away"},
 
 	{EndTagMissing, Surprise, "an end tag is missing"},
 	{EndTagSurplus, Surprise, "an end tag ends nothing"},

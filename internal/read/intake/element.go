@@ -26,13 +26,10 @@ func (s stop) parsed(markup string) *nethtml.Node {
 	return root
 }
 
-// wordsOf gives an element's words; plain is false where it has more than words and
-// what only styles it.
+// wordsOf gives an element's words; plain is false where it has more than words.
 func wordsOf(n *nethtml.Node) (text string, plain bool) {
-	for _, a := range n.Attr {
-		if a.Key != "class" && a.Key != "style" && a.Key != "id" {
-			return "", false
-		}
+	if len(n.Attr) > 0 {
+		return "", false
 	}
 	var b strings.Builder
 	for c := n.FirstChild; c != nil; c = c.NextSibling {
@@ -46,6 +43,9 @@ func wordsOf(n *nethtml.Node) (text string, plain bool) {
 
 // itemsOf gives a list's items, where each is words alone.
 func itemsOf(n *nethtml.Node) (items []string, plain bool) {
+	if len(n.Attr) > 0 {
+		return nil, false
+	}
 	for c := n.FirstChild; c != nil; c = c.NextSibling {
 		if c.Type == nethtml.TextNode && strings.TrimSpace(c.Data) == "" {
 			continue

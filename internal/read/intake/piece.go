@@ -57,15 +57,36 @@ func checkText(text string) error {
 }
 
 // FromHTML takes markup apart: by heading, paragraph, list and picture, through
-// the elements that only group. What has markup of its own inside, and everything
-// else, is kept as it was given, to the byte. Only scripts, styles and a page's
-// head are left out; left names them. A text over MaxText or of over MaxPieces is refused, and
+// the elements that only group. What has a class, an id or a style of its own, what has markup inside, and everything
+// else, is kept as it was given, to the byte. Only scripts, styles, a page's
+// head and bare elements around others are left out; left names them. A text over MaxText or of over MaxPieces is refused, and
 // one that is not read when the context reaches its deadline.
 func FromHTML(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
 	if err := checkText(markup); err != nil {
 		return nil, nil, err
 	}
 	return split(ctx, markup)
+}
+
+// Split takes one element of markup apart: what is in it, without its own tags, which left names.
+func Split(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
+	markup = strings.TrimSpace(markup)
+	open := strings.IndexByte(markup, '>') + 1
+	if !strings.HasPrefix(markup, "<") || open == 0 {
+		return nil, nil, fault.New("text", fmt.Sprintf("%.40s", markup), "an element with others in it")
+	}
+	name := strings.ToLower(strings.FieldsFunc(markup[1:open], func(r rune) bool { return strings.ContainsRune(" \t\n\r/>", r) })[0])
+	inside := markup[open:]
+	if end := strings.LastIndex(strings.ToLower(inside), "</"+name); end >= 0 {
+		inside = inside[:end]
+	}
+	if pieces, left, err = split(ctx, inside); err != nil {
+		return nil, nil, err
+	}
+	if len(pieces) == 0 || len(pieces) == 1 && pieces[0].Content.Text == markup {
+		return nil, nil, fault.New("text", fmt.Sprintf("%.40s", markup), "an element with others in it")
+	}
+	return pieces, append([]string{markup[:open]}, left...), nil
 }
 
 func split(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {

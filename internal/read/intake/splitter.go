@@ -67,7 +67,13 @@ func (s *splitter) next() bool {
 		s.left = append(s.left, s.name)
 		s.flush()
 		s.block()
+	case opens && groups[s.name] && s.owned():
+		s.flush()
+		s.whole()
 	case (opens || s.token == nethtml.EndTagToken) && groups[s.name]:
+		if opens && s.name != "html" && s.name != "body" {
+			s.left = append(s.left, "<"+s.name+">")
+		}
 		s.flush()
 	case opens && voids[s.name]:
 		s.flush()
@@ -80,6 +86,37 @@ func (s *splitter) next() bool {
 		s.flush()
 	}
 	return true
+}
+
+// owned reports whether the tag that was read last has a class, an id or a style of its own: it stays what it is.
+func (s *splitter) owned() bool {
+	for {
+		key, value, more := s.z.TagAttr()
+		if name := string(key); (name == "class" || name == "id" || name == "style") && len(strings.TrimSpace(string(value))) > 0 {
+			return true
+		}
+		if !more {
+			return false
+		}
+	}
+}
+
+// whole is a piece of HTML of the element that was just opened; where that is too long for a piece, what is in it is taken
+// apart, and the element is named as left out.
+func (s *splitter) whole() {
+	name := s.name
+	markup := s.block()
+	if len(markup) <= page.MaxText {
+		s.given(markup)
+		return
+	}
+	s.left = append(s.left, "<"+name+"> with its classes, for it is too long to stay whole")
+	open := strings.IndexByte(markup, '>') + 1
+	inner := splitter{stop: s.stop, z: nethtml.NewTokenizer(strings.NewReader(markup[open:]))}
+	for inner.next() && len(inner.pieces) <= MaxPieces {
+	}
+	inner.flush()
+	s.pieces, s.left = append(s.pieces, inner.pieces...), append(s.left, inner.left...)
 }
 
 // block gives the element that was just opened, to its end; a paragraph ends where

@@ -54,6 +54,15 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
             ))}
           </select>
         )}
+        {content.type === "html" && bench.can.ends && (
+          <Button
+            look="link"
+            title="Take it apart: what is in its element takes its place"
+            onClick={() => void onDo({ split: { node: block.id } })}
+          >
+            Split
+          </Button>
+        )}
         <Small label={`Move ${block.name} up`} disabled={block.index === 0} onClick={() => move(-1)}>
           <ArrowUp size={11} aria-hidden="true" />
         </Small>

@@ -52,6 +52,11 @@ export function Pieces({ bench, place, column, onDo }: Props) {
               >
                 <span className="w-[52px] flex-none font-mono text-[12px] text-ink-2">{piece.type}</span>
                 <span className="min-w-0 flex-1 truncate">{piece.text || "–"}</span>
+                {piece.for.id && piece.for.id !== bench.page.id && (
+                  <span className="flex-none text-ink-2" title={`Brought for ${piece.for.name}`}>
+                    {piece.for.name}
+                  </span>
+                )}
                 {piece.placed.length > 0 && (
                   <span
                     className="flex flex-none items-center gap-0.5 text-woad-text"
@@ -62,6 +67,18 @@ export function Pieces({ bench, place, column, onDo }: Props) {
                   </span>
                 )}
               </Button>
+              {piece.type === "html" && (
+                <Button
+                  size="tiny"
+                  look="link"
+                  aria-label={`Split ${piece.text || "the HTML"}`}
+                  title="Take it apart: what is in its element takes its place"
+                  onClick={() => void onDo({ split: { piece: piece.id } })}
+                  className="mr-1.5 flex-none"
+                >
+                  Split
+                </Button>
+              )}
             </li>
           ))}
         </ul>

@@ -41,6 +41,7 @@ export default function TakeScreen() {
   const forms = bench.data.forms;
   const counted = form === "scss" || form === "less" ? "plain" : form; // what both come to
   const named = bench.data.nodes.find((n) => n.id === node)?.name;
+  const standIn = bench.data.findings.find((f) => f.code === "stand-in")?.text;
 
   return (
     <Screen
@@ -75,6 +76,11 @@ export default function TakeScreen() {
               </label>
             ))}
           </fieldset>
+          {standIn && (
+            <p role="status" className="mt-3 rounded-md bg-weld-soft px-2 py-1.5 text-[12px]">
+              There are {standIn}.
+            </p>
+          )}
           <h2 className="mt-4 mb-1 font-semibold">Files</h2>
           <ul>
             {code.data.files.map((f) => (
