@@ -18,11 +18,11 @@ test("a number of the kit is typed, held against the page, accepted, and undone 
 
   // What cannot be stays in its cell, with the reason.
   await number("Gutter at full: 36, carried").click();
-  await page.keyboard.type("120\n");
-  await expect(page.getByRole("alert")).toContainText("a gutter under one pitch");
+  await page.keyboard.type("wide\n");
+  await expect(page.getByRole("alert")).toContainText('found "wide"');
   await expect(page.getByRole("button", { name: "Accept" })).toBeDisabled();
   const refused = page.getByRole("textbox", { name: "Gutter at full" });
-  await expect(refused).toHaveValue("120");
+  await expect(refused).toHaveValue("wide");
   await refused.fill("36");
   await refused.press("Enter");
   await page.keyboard.press("Escape");
@@ -91,4 +91,25 @@ test("a kit is copied, changed as a whole, given to the page, and deleted when n
   await expect(page.getByRole("link", { name: /^Old Twelve/ })).toContainText("float");
   for (let i = 0; i < 4; i++) await page.keyboard.press("Control+z");
   await expect(page.getByRole("link", { name: /^Plain Twelve/ })).toContainText("flex");
+});
+
+test("gutters that leave no room are a warning; containers are typed by their content and may never shrink", async ({
+  page,
+  app,
+}) => {
+  await page.goto(`${app}/gullwing-point/front-page/kit/plain-twelve`);
+  const number = (name: string) => page.getByRole("button", { name: new RegExp(`^${name}`) });
+  await number("Gutter at base").click();
+  await page.keyboard.type("30\n");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("note")).toContainText("At base, from 320 to 370 px, a column of one unit has no room");
+  await expect(page.getByRole("button", { name: "Accept" })).toBeEnabled();
+  await number("Content at wide: 848").click();
+  await page.keyboard.type("860\n");
+  await page.keyboard.press("Escape");
+  await expect(number("Container at wide: 900")).toBeVisible();
+  await page.getByLabel("Fixed width").selectOption("never shrinks, the page scrolls");
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
+  await expect(page.getByLabel("Fixed width")).toHaveValue("yes");
 });

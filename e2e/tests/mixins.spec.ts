@@ -152,6 +152,7 @@ function markup(html: string): string {
   return html
     .replace(/<link rel="preload"[^>]*>/g, "")
     .replace(/<div>(<p>Kittiwakes &amp; <b>terns<\/b> on the outer stack.<\/p>)<\/div>/g, "$1")
+    .replace(/<(\/?)body\b/g, "<$1div") // no component is the body
     .replace(/&#x27;|&#39;/g, "'")
     .replace(/&quot;/g, '"')
     .replace(/ srcSet=/g, " srcset=")

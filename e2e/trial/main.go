@@ -138,6 +138,9 @@ func main() {
 			k = sample.Kit(r)
 			sample.Naming(r, k)
 		}
+		if i%7 == 5 {
+			k = sample.Crowded(k)
+		}
 		pg := sample.Page(r, k)
 		if i%3 == 2 {
 			k, pg = named(r, k, pg)
@@ -205,7 +208,9 @@ func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *
 	out.WriteByte('\n')
 	if turn%3 == 2 && !withMixed {
 		again(out, name+", read from its markup", k, t.Document)
-		again(out, name+", among other elements", k, sample.Among(sample.New(uint64(turn)), k, t.Document))
+		if !pg.IsBody() { // there is one body
+			again(out, name+", among other elements", k, sample.Among(sample.New(uint64(turn)), k, t.Document))
+		}
 	}
 }
 

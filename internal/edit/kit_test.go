@@ -85,10 +85,7 @@ func TestChangeKit(t *testing.T) {
 		}
 	}
 	for want, change := range map[string]func(k *kit.Kit){
-		"changeKit.kit.gutter: found 200px, want a gutter under one pitch": func(k *kit.Kit) {
-			k.Gutter = kit.GutterOf(
-				kit.Px(200))
-		},
+		"that leave room for a column":      func(k *kit.Kit) { k.Edge = kit.EdgeOf(kit.Px(200)) },
 		"one of the project's kits":         func(k *kit.Kit) { k.ID = "another" },
 		"changeKit.kit.breakpoints[2].from": func(k *kit.Kit) { k.Breakpoints[2].From = kit.Px(100) },
 	} {

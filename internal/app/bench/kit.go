@@ -1,8 +1,11 @@
 package bench
 
 import (
+	"fmt"
+	"math"
 	"strings"
 
+	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -12,19 +15,20 @@ import (
 
 // A KitView is everything the Kit screen draws of a kit, kept or being changed.
 type KitView struct {
-	Kit     *kit.Kit    `json:"kit"`
-	Kits    []Ref       `json:"kits" doc:"The project's kits."`
-	Users   []PageRef   `json:"users" doc:"The pages that use it."`
-	Facts   []kit.Facts `json:"facts"`
-	Rulers  []Ruler     `json:"rulers" doc:"One for every breakpoint, in order."`
-	Cells   []KitCells  `json:"cells" doc:"What is typed for each breakpoint, one for every breakpoint."`
-	Widths  []UnitRow   `json:"widths" doc:"What 1 to N units measure."`
-	Kinds   []Kind      `json:"kinds" doc:"How wide each kind of container is."`
-	Names   []Name      `json:"names" doc:"What everything it writes is called."`
-	Naming  string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
-	Presets []Ref       `json:"presets" doc:"The ways of naming everything at once."`
-	Sheet   *SheetView  `json:"sheet,omitempty" doc:"What was read of its stylesheet, where one was brought in."`
-	Newest  int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
+	Kit      *kit.Kit    `json:"kit"`
+	Kits     []Ref       `json:"kits" doc:"The project's kits."`
+	Users    []PageRef   `json:"users" doc:"The pages that use it."`
+	Facts    []kit.Facts `json:"facts"`
+	Rulers   []Ruler     `json:"rulers" doc:"One for every breakpoint, in order."`
+	Cells    []KitCells  `json:"cells" doc:"What is typed for each breakpoint, one for every breakpoint."`
+	Widths   []UnitRow   `json:"widths" doc:"What 1 to N units measure."`
+	Kinds    []Kind      `json:"kinds" doc:"How wide each kind of container is."`
+	Names    []Name      `json:"names" doc:"What everything it writes is called."`
+	Naming   string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
+	Presets  []Ref       `json:"presets" doc:"The ways of naming everything at once."`
+	Sheet    *SheetView  `json:"sheet,omitempty" doc:"What was read of its stylesheet, where one was brought in."`
+	Warnings []string    `json:"warnings" doc:"What one may not mean, at which widths."`
+	Newest   int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
 }
 
 // A Kind is a kind of container, with its outer width at both ends of every breakpoint.
@@ -120,6 +124,7 @@ type Ruler struct {
 type KitCells struct {
 	From      string `json:"from"`
 	Container string `json:"container"`
+	Content   string `json:"content" doc:"The width of what is in a fixed container; empty of others."`
 	Columns   string `json:"columns"`
 	Gutter    string `json:"gutter"`
 	RowGutter string `json:"rowGutter"`
@@ -137,7 +142,7 @@ type UnitRow struct {
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
 		Sheet:  NewSheetView(k),
-		Naming: k.Naming.Preset()}
+		Naming: k.Naming.Preset(), Warnings: warnings(k)}
 	for _, p := range kit.Presets() {
 		v.Presets = append(v.Presets, Ref{p.ID, p.Name})
 	}
@@ -157,6 +162,9 @@ func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	for i, b := range k.Breakpoints {
 		v.Rulers = append(v.Rulers, NewRuler(k, i, b.Lane.Px()))
 		cells := KitCells{From: b.From.String(), Container: b.Container.String()}
+		if outer, fixed := b.Container.Width(); fixed {
+			cells.Content = kit.Px(math.Round(100*(outer-2*k.EdgeOf(i, measure.Plain(outer)).Px)) / 100).String()
+		}
 		if i == 0 {
 			cells.Columns, cells.Gutter, cells.RowGutter = k.Columns.String(), k.Gutter.String(), k.RowGutter.String()
 			cells.Edge = k.Edge.String()
@@ -201,4 +209,23 @@ func NewRuler(k *kit.Kit, i int, viewport float64) Ruler {
 		r.Units = append(r.Units, Rect{X: round(c.From), Width: round(c.Width())})
 	}
 	return r
+}
+
+// warnings tell at which widths a kit's columns have no room.
+func warnings(k *kit.Kit) []string {
+	all := []string{}
+	for i, b := range k.Breakpoints {
+		low, _, bounded := k.Range(i)
+		upTo, is := k.Cramped(i)
+		if !is || k.Imported != nil {
+			continue
+		}
+		to := fmt.Sprintf("from %s to %s px", kit.Number(low), kit.Number(upTo))
+		if _, high, _ := k.Range(i); bounded && upTo >= high {
+			to = "everywhere"
+		}
+		all = append(all, fmt.Sprintf("At %s, %s, a column of one unit has no room beside gutters of %s px. Columns that take full lines are right.",
+			b.Name, to, kit.Figure(k.FactsAt(i, low).Gutter)))
+	}
+	return all
 }

@@ -18,6 +18,7 @@ type Code string
 // The codes. Each has a row in Codes.
 const (
 	OffGrid     Code = "off-grid"
+	Starved     Code = "starved"
 	Unsupported Code = "unsupported"
 	NoClass     Code = "no-class"
 	Estimated   Code = "estimate"
@@ -69,6 +70,7 @@ type Row struct {
 // Codes are all that is told, in the order of the documents.
 var Codes = []Row{
 	{OffGrid, Surprise, "a setting comes to no whole number of units at a breakpoint"},
+	{Starved, Surprise, "a column takes units where the gutters leave no room for them"},
 	{Unsupported, Surprise, "the kit's technique cannot do a setting; the text says what is drawn instead"},
 	{NoClass, Broken, "the stylesheet has no class for a setting, and the page no rule of its own"},
 	{Estimated, Estimate, "the plan only estimates something, which may be elsewhere in a browser"},

@@ -13,7 +13,7 @@ import (
 
 // A Step is one thing typed about a kit, or a breakpoint added or removed.
 type Step struct {
-	Field      string `json:"field" enum:"name,technique,edge,cap,narrowest,from,container,columns,gutter,gutterPlace,rowGutter,naming,template,lone,beside,ranges,rename,add,remove" doc:"What it is about; rename gives a breakpoint another name, add puts one after it, remove takes it away; naming takes a preset, template gives one template."`
+	Field      string `json:"field" enum:"name,technique,edge,cap,narrowest,from,container,content,columns,gutter,gutterPlace,rowGutter,naming,template,lone,beside,ranges,rigid,rename,add,remove" doc:"What it is about; content is a fixed container by the width of what is in it; rename gives a breakpoint another name, add puts one after it, remove takes it away; naming takes a preset, template gives one template."`
 	Breakpoint string `json:"breakpoint,omitzero" maxLength:"24" doc:"The breakpoint's name after the steps before; empty where the field is the whole kit's."`
 	Template   string `json:"template,omitzero" maxLength:"24" doc:"Which template is given."`
 	Text       string `json:"text,omitzero" maxLength:"200" doc:"What is typed; a bare number is px. Empty to carry the breakpoint before. Yes or no of what is so or not."`
@@ -67,6 +67,8 @@ func (d *Draft) step(s Step) error {
 		return fault.Under("text", k.GutterPlace.UnmarshalText([]byte(text)))
 	case "ranges":
 		return yesOrNo(&k.Ranges, text)
+	case "rigid":
+		return yesOrNo(&k.Rigid, text)
 	case "naming", "template", "lone", "beside":
 		return d.name(s.Field, s.Template, text)
 	}
@@ -85,6 +87,12 @@ func (d *Draft) step(s Step) error {
 		return read(&b.From, text)
 	case "container":
 		return read(&b.Container, text)
+	case "content":
+		var content Length
+		if err := read(&content, text); err != nil {
+			return err
+		}
+		b.Container = Fixed(Px(k.Around(i, content.Px())))
 	case "add":
 		d.add(i)
 	case "remove":

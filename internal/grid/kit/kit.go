@@ -48,6 +48,7 @@ type Kit struct {
 	Cap         Length       `json:"cap,omitzero" doc:"The width capped containers do not grow over; absent when the kit has none."`
 	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
+	Rigid       bool         `json:"rigid,omitzero" doc:"Fixed containers are as wide in viewports that are narrower: the page scrolls sideways."`
 	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
 	Naming      Naming       `json:"naming"`
 	Imported    *Imported    `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
@@ -283,30 +284,62 @@ func (k *Kit) checkColumns() error {
 	return errors.Join(errs...)
 }
 
-// checkPitch refuses a kit with a column of 0 px or less at any width it serves.
-// The content width only grows with the viewport inside a breakpoint, so its
-// narrowest width decides, and of the kinds of container the narrowest.
+// checkPitch refuses a kit whose containers have no room for a column that takes the full line, at any width it serves.
+// The content width only grows with the viewport inside a breakpoint, so its narrowest width decides, and of the kinds of
+// container the narrowest.
 func (k *Kit) checkPitch() error {
 	var errs []error
-	holders := []Holder{HeldFixed}
-	if k.Cap.Px() > 0 {
-		holders = append(holders, HeldCapped)
-	}
 	for i, b := range k.Breakpoints {
 		low, _, _ := k.Range(i)
-		for _, holder := range holders {
-			w := k.Frame(i, low, holder).Content
-			t := k.TrackAt(i, w)
-			w = t.Content
-			if !t.Starved() && w.Px > 0 {
-				continue
+		for _, holder := range k.holders() {
+			if t := k.TrackAt(i, k.Frame(i, low, holder).Content); t.Content.Px <= 0 {
+				errs = append(errs, fault.New("gutter", k.GutterAt(i),
+					"a gutter and an edge that leave room for a column: at %s px (%s) the content is %s px wide",
+					Number(low), b.Name, Number(t.Content.Px)))
+				break
 			}
-			gaps := t.Columns.N() - 1
-			errs = append(errs, fault.New("gutter", k.GutterAt(i),
-				"a gutter under one pitch: at %s px (%s) the content is %s px, and %d gutters of %s px leave %s px for the columns",
-				Number(low), b.Name, Number(w.Px), gaps, Number(t.Gutter.Px), Number(w.Px-float64(gaps)*t.Gutter.Px)))
-			break
 		}
 	}
 	return errors.Join(errs...)
+}
+
+// holders are the kinds of container that may be the narrowest.
+func (k *Kit) holders() []Holder {
+	if k.Cap.Px() > 0 {
+		return []Holder{HeldFixed, HeldCapped}
+	}
+	return []Holder{HeldFixed}
+}
+
+// Cramped is up to which viewport width, in px, the gutters of breakpoint i leave no room for columns of one unit beside
+// one another, from its narrowest on; is is false where there is room. Columns that take full lines are right there.
+func (k *Kit) Cramped(i int) (upTo float64, is bool) {
+	cramped := func(v float64) bool {
+		for _, holder := range k.holders() {
+			if t := k.TrackAt(i, k.Frame(i, v, holder).Content); t.Starved() {
+				return true
+			}
+		}
+		return false
+	}
+	low, high, bounded := k.Range(i)
+	if !bounded {
+		high = max(low, 4000)
+	}
+	if !cramped(low) {
+		return 0, false
+	}
+	if cramped(high) {
+		return high, true
+	}
+	for from, to := low, high; ; { // the content only grows
+		if to-from <= 1 {
+			return math.Floor(from), true
+		}
+		if middle := math.Floor((from + to) / 2); cramped(middle) {
+			from = middle
+		} else {
+			to = middle
+		}
+	}
 }

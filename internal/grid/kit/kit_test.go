@@ -40,13 +40,12 @@ func TestCheckRefuses(t *testing.T) {
 			"a class part"},
 		"name twice": {func(k *Kit) { k.Breakpoints[1].Name = "base" }, "breakpoints[1].name",
 			"no other breakpoint has"},
-		"lane outside": {func(k *Kit) { k.Breakpoints[1].Lane = Px(100) }, "breakpoints[1].lane", "from 920px on"},
-		"column of 0 px": {func(k *Kit) { k.Gutter = GutterOf(Px(40)) }, "gutter",
-			"at 320 px (base) the content is 280 px, and 11 gutters of 40 px leave -160 px"},
-		"starved from wide on": {func(k *Kit) { k.Breakpoints[1].Gutter = new(GutterOf(Px(90))) }, "gutter",
+		"lane outside":   {func(k *Kit) { k.Breakpoints[1].Lane = Px(100) }, "breakpoints[1].lane", "from 920px on"},
+		"no room at all": {func(k *Kit) { k.Edge = EdgeOf(Px(160)) }, "gutter", "at 320 px (base) the content is 0 px wide"},
+		"no room from wide on": {func(k *Kit) { k.Breakpoints[1].Edge = new(EdgeOf(Px(460))) }, "gutter",
 			"at 920 px (wide)"},
-		"starved under a cap": {func(k *Kit) { k.Cap = Px(100) }, "gutter", "at 320 px (base) the content is 76 px"},
-		"unknown technique":   {func(k *Kit) { k.Technique = "table" }, "technique", "flex, grid or float"},
+		"gutters that leave no room": {func(k *Kit) { k.Gutter = GutterOf(Px(40)) }, "", ""},
+		"unknown technique":          {func(k *Kit) { k.Technique = "table" }, "technique", "flex, grid or float"},
 		"uneven to equal": {func(k *Kit) { k.Breakpoints[1].Columns, k.Columns = Equal(12), Uneven(1, 2, 3, 2, 1) },
 			"breakpoints[1].columns", "a multiple of the 5 columns of base"},
 		"grid from 12 to 18": {func(k *Kit) { k.Technique, k.Breakpoints[1].Columns = Grid, Equal(18) },
@@ -177,6 +176,39 @@ func TestTextsReadBack(t *testing.T) {
 		var e Extent
 		if err := e.UnmarshalText([]byte(text)); err != nil || e.String() != text {
 			t.Errorf("extent %q: %v, %v", text, e, err)
+		}
+	}
+}
+
+// Where gutters leave no room for columns is told in whole px; a rigid kit's containers are as wide below their width.
+func TestCrampedAndRigid(t *testing.T) {
+	k := twelve()
+	k.Gutter = GutterOf(Px(30)) // 11 of them, and an edge of 20 on either side
+	upTo, is := k.Cramped(0)
+	at, after := k.TrackAt(0, k.Frame(0, upTo, HeldFixed).Content), k.TrackAt(0, k.Frame(0, upTo+1, HeldFixed).Content)
+	if !is || !at.Starved() || after.Starved() {
+		t.Errorf("cramped up to %v, %v", upTo, is)
+	}
+	if _, is := k.Cramped(1); is {
+		t.Error("cramped where there is room")
+	}
+	if w := k.Frame(1, 500, HeldFixed).Outer.Px; w != 500 {
+		t.Errorf("a container in 500 px is %v", w)
+	}
+	px, _ := k.Breakpoints[1].Container.Width()
+	if k.Rigid = true; k.Frame(1, 500, HeldFixed).Outer.Px != px {
+		t.Errorf("a rigid container in 500 px is %v, want %v", k.Frame(1, 500, HeldFixed).Outer.Px, px)
+	}
+	for _, edge := range []Edge{HalfGutter, EdgeOf(Px(24)), EdgeOf(Px(0))} {
+		for _, gutter := range []Gutter{GutterOf(Px(28)), Fraction(1, 5)} {
+			k.Edge, k.Gutter = edge, gutter
+			d, err := k.NewDraft([]Step{{Field: "content", Breakpoint: k.Breakpoints[1].Name, Text: "848"}, {Field: "rigid", Text: "yes"}})
+			if err != nil {
+				t.Fatal(err)
+			}
+			if got := d.Kit.Frame(1, 2000, HeldFixed).Content.Px; math.Abs(got-848) > 0.05 {
+				t.Errorf("edge %v, gutter %v: content %v, want 848", edge, gutter, got)
+			}
 		}
 	}
 }

@@ -20,9 +20,10 @@ func (s Stretch) Width() float64 { return s.To - s.From }
 func (k *Kit) Ruler(i int, v float64) Ruler {
 	f := k.Frame(i, v, HeldFixed)
 	t := k.TrackAt(i, f.Content)
-	r := Ruler{Viewport: v, Container: Stretch{(v - f.Outer.Px) / 2, (v + f.Outer.Px) / 2}}
+	left := max(0, v-f.Outer.Px) / 2
+	r := Ruler{Viewport: v, Container: Stretch{left, left + f.Outer.Px}}
 	r.Before, r.After = t.Padding()
-	x := (v-f.Content.Px)/2 + t.Origin()
+	x := left + (f.Outer.Px-f.Content.Px)/2 + t.Origin()
 	for unit := range t.Columns.N() {
 		from := x + t.Offset(0, float64(unit)).Px
 		r.Columns = append(r.Columns, Stretch{from, from + t.Width(unit, 1).Px})

@@ -57,5 +57,8 @@ func FromThree(n int, gutter, width float64) (*Kit, error) {
 	}
 	d := Draft{Kit: k}
 	d.fitLanes()
+	if _, is := k.Cramped(len(k.Breakpoints) - 1); is {
+		return nil, fault.New("gutter", gutter, "a gutter that leaves room for %d columns in %s px", n, Figure(width))
+	}
 	return k, k.Check()
 }

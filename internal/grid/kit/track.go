@@ -1,6 +1,10 @@
 package kit
 
-import "kitrows/internal/browser/measure"
+import (
+	"math"
+
+	"kitrows/internal/browser/measure"
+)
 
 // A Holder is how wide a container is held (section 5).
 type Holder int
@@ -22,13 +26,13 @@ type Frame struct {
 
 // Frame measures a container at breakpoint i in a viewport of v px (section
 // 6.1): fluid ones are as wide as the viewport, fixed and capped ones never
-// wider than it. The content width is 0 or more.
+// wider than it, but for fixed ones of a kit that is rigid. The content width is 0 or more.
 func (k *Kit) Frame(i int, v float64, holder Holder) Frame {
 	f := Frame{Outer: measure.Measure{Px: v, Per: 1}, Until: 1e9}
 	if part := k.Breakpoints[i].Container.Part(); part > 0 && holder == HeldFixed {
 		f.Outer = measure.Measure{Px: measure.Calc(0, part, v), Per: part / 100}
 	} else if limit, limited := k.Limit(i, holder); limited {
-		if limit <= v {
+		if limit <= v || k.Rigid && holder == HeldFixed {
 			f.Outer = measure.Plain(limit)
 		} else {
 			f.Until = limit
@@ -38,6 +42,13 @@ func (k *Kit) Frame(i int, v float64, holder Holder) Frame {
 	edge.Px = measure.Floor64(edge.Px)
 	f.Content = f.Outer.Minus(edge.Times(2)).AtLeastZero()
 	return f
+}
+
+// Around is the outer width of a container whose content is so wide at breakpoint i, in px.
+func (k *Kit) Around(i int, content float64) float64 {
+	edges := func(outer float64) float64 { return 2 * k.EdgeOf(i, measure.Plain(outer)).Px }
+	part := (edges(1000) - edges(0)) / 1000 // the edge may be a part of the container
+	return math.Round((content+edges(0))/(1-part)*100) / 100
 }
 
 // Limit is the width, in px, a container does not grow over at breakpoint i, if

@@ -33,6 +33,7 @@ func Of(l *layout.Layout, code func() []byte) []finding.Finding {
 	c.heavy()
 	c.bursts()
 	c.standIns()
+	c.starved()
 	c.styles(code)
 	slices.SortStableFunc(c.found, func(a, b finding.Finding) int { return cmp.Compare(a.At.From, b.At.From) })
 	return finding.Joined(c.found)

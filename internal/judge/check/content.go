@@ -26,6 +26,34 @@ func (c *checker) standIns() {
 	}
 }
 
+// starved tells of columns that take units in the narrowest viewport of a breakpoint, where the gutters beside them leave
+// none.
+func (c *checker) starved() {
+	k := c.l.Kit()
+	if c.l.Foreign() != nil {
+		return
+	}
+	for i, bp := range k.Breakpoints {
+		low, _, _ := k.Range(i)
+		upTo, is := k.Cramped(i)
+		if !is {
+			continue
+		}
+		boxes := c.l.Plan(low).Boxes
+		for _, b := range boxes {
+			cell := c.l.Cell(b.ID, i)
+			if b.Kind != page.Column || !b.Shown || cell == nil || !cell.Counted() || b.Width-b.Before-b.After > 0.5 {
+				continue
+			}
+			n, _ := c.l.Page().Find(b.ID)
+			f := finding.New(finding.Starved, b.ID, fmt.Sprintf("%s has no room: %s of %d units at %s px, up to %s px or so",
+				n.Name, kit.Figure(cell.Units), c.l.RowAround(b.ID, i).Columns.N(), kit.Number(low), kit.Number(upTo)))
+			f.Breakpoints = []string{bp.Name}
+			c.put(f)
+		}
+	}
+}
+
 // bursts tells of columns whose content, as it was measured, is wider than they are, at the widths of the lanes.
 func (c *checker) bursts() {
 	for _, bp := range c.l.Kit().Breakpoints {

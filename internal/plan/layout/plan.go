@@ -109,7 +109,7 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 		} else {
 			f := m.l.kit.Frame(m.i, v, node.Frame.HolderAt(m.l.kit, m.i))
 			m.plan.Until = min(m.plan.Until, f.Until)
-			box.X, box.Width = measure.Floor64((v-f.Outer.Px)/2), f.Outer.Px
+			box.X, box.Width = measure.Floor64(max(0, v-f.Outer.Px)/2), f.Outer.Px
 			box.Before = (f.Outer.Px - f.Content.Px) / 2
 			box.After = box.Before
 			x, top, w, pad := m.framed(n, box.X, y, box.Before, box.After, f.Content)

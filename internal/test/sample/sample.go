@@ -77,10 +77,35 @@ func Kit(r *rand.Rand) *kit.Kit {
 			}
 			k.Breakpoints = append(k.Breakpoints, b)
 		}
-		if k.Check() == nil {
-			return k
+		if k.Check() == nil && !cramped(k) {
+			k.Rigid = k.Columns.N()%7 == 3 || len(k.Breakpoints) == 1
+			if k.Check() == nil {
+				return k
+			}
 		}
 	}
+}
+
+// cramped reports whether a kit's gutters leave no room somewhere.
+func cramped(k *kit.Kit) bool {
+	for i := range k.Breakpoints {
+		if _, is := k.Cramped(i); is {
+			return true
+		}
+	}
+	return false
+}
+
+// Crowded is a kit whose gutters leave no room for columns beside one another in narrow viewports; k as it is where it
+// cannot be.
+func Crowded(k *kit.Kit) *kit.Kit {
+	c := *k
+	for _, px := range []float64{60, 45, 30} {
+		if c.Gutter = kit.GutterOf(kit.Px(px)); c.Check() == nil {
+			return &c
+		}
+	}
+	return k
 }
 
 func columns(r *rand.Rand) kit.Columns {

@@ -13,22 +13,35 @@ import (
 
 // Frame is what a container says at breakpoint i: its arithmetic is section 6.1.
 func (s *Styler) Frame(c say.Saying, i int) (all []css.Declaration) {
-	width, padding := s.Held(c, i)
+	wide, most, padding := s.extent(c, i)
 	if i == 0 {
-		all = []css.Declaration{css.D("box-sizing", "border-box"), css.D("width", "100%")}
-		if width != "none" {
-			all = append(all, css.D("max-width", width))
+		all = []css.Declaration{css.D("box-sizing", "border-box"), css.D("width", wide)}
+		if most != "none" {
+			all = append(all, css.D("max-width", most))
 		}
 		return append(all, css.D("padding", sides(padding)), css.D("margin", "0 auto"))
 	}
-	widthBefore, paddingBefore := s.Held(c, i-1)
-	if width != widthBefore {
-		all = append(all, css.D("max-width", width))
+	wideBefore, mostBefore, paddingBefore := s.extent(c, i-1)
+	if wide != wideBefore {
+		all = append(all, css.D("width", wide))
+	}
+	if most != mostBefore {
+		all = append(all, css.D("max-width", most))
 	}
 	if padding != paddingBefore {
 		all = append(all, css.D("padding", sides(padding)))
 	}
 	return all
+}
+
+// extent is how wide a container is at breakpoint i, and at most, with its edge: as wide as there is room up to what it
+// is held at or, of a fixed one of a kit that is rigid, just that.
+func (s *Styler) extent(c say.Saying, i int) (wide, most, padding string) {
+	most, padding = s.Held(c, i)
+	if s.k.Rigid && c.Value.Term != page.Capped && most != "none" && !strings.HasSuffix(most, "%") {
+		return most, "none", padding
+	}
+	return "100%", most, padding
 }
 
 // sides is so much at the left and right, and nothing above and below.
@@ -58,6 +71,8 @@ func (s *Styler) Held(c say.Saying, i int) (width, padding string) {
 	}
 	outer := "100%"
 	if strings.HasSuffix(width, "%") {
+		outer = width
+	} else if width != "none" && s.k.Rigid && c.Value.Term != page.Capped {
 		outer = width
 	} else if width != "none" {
 		outer = "min(100%, " + width + ")"

@@ -12,12 +12,13 @@ interface Props {
   onStep: (step: Step) => void;
 }
 
-type Field = "rename" | "from" | "container" | "columns" | "gutter" | "rowGutter" | "edge";
+type Field = "rename" | "from" | "container" | "content" | "columns" | "gutter" | "rowGutter" | "edge";
 
 const lines: readonly (readonly [Field, string])[] = [
   ["rename", "Name"],
   ["from", "From"],
   ["container", "Container"],
+  ["content", "Content"],
   ["columns", "Columns"],
   ["gutter", "Gutter"],
   ["rowGutter", "Between lines"],
@@ -45,6 +46,7 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
   function cell(field: Field, i: number): { own: string; holds: string } {
     if (field === "rename") return { own: view.kit.breakpoints[i]!.name, holds: "" };
     const own = view.cells[i]![field];
+    if (field === "content") return { own, holds: own || spanText(view.facts[i]!.content) };
     let holds = own;
     for (let at = i; at >= 0 && !holds; at--) holds = view.cells[at]![field];
     return { own, holds };
@@ -100,7 +102,9 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
           {view.kit.breakpoints.map((b, i) => {
             const key = `${field} ${i}`;
             const { own, holds } = cell(field, i);
-            const fixed = field !== "rename" && (!!view.kit.brought || (field === "from" && i === 0));
+            const fixed =
+              field !== "rename" &&
+              (!!view.kit.brought || (field === "from" && i === 0) || (field === "content" && !own));
             const step = steps.find((s) => s.field === field && s.breakpoint === b.name);
             const wrong = refused && step === refused.at ? refused.why : undefined;
             const text = wrong ? (step?.text ?? "") : short(own);
@@ -119,7 +123,9 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
                     onCancel={() => setOpen(null)}
                   />
                 ) : fixed ? (
-                  <span className="text-ink-2">{own ? short(own) : `← ${short(holds)}`}</span>
+                  <span className="text-ink-2">
+                    {own ? short(own) : field === "content" ? holds : `← ${short(holds)}`}
+                  </span>
                 ) : (
                   <Button
                     look="bare"
@@ -172,7 +178,7 @@ export function Facts({ view, template, label, whole = false }: FactsProps) {
   ] as const;
   return (
     <div role={label ? "table" : "rowgroup"} aria-label={label}>
-      {all.slice(whole ? 0 : 3).map(([name, field]) => (
+      {all.slice(whole ? 0 : 3, whole ? undefined : 5).map(([name, field]) => (
         <div
           key={field}
           role="row"

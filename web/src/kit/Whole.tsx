@@ -70,6 +70,11 @@ export function Whole({
         <Field label="Name" value={kit.name} onCommit={type("name")} />
         {kit.brought ? <Read view={view} /> : <Made view={view} onStep={onStep} />}
       </div>
+      {view.warnings.map((text) => (
+        <p key={text} role="note" className="mt-2.5 rounded-md bg-weld-soft px-2 py-1.5 text-[12px]">
+          {text}
+        </p>
+      ))}
       {kit.brought && settled && (
         <>
           <Button size="small" className="mt-2.5" onClick={() => newer.current?.click()}>
@@ -186,6 +191,18 @@ function Made({ view: { kit }, onStep }: { view: KitView; onStep: (step: Step) =
         ))}
       </Select>
       <Field label="Narrowest" value={kit.narrowest} mono onCommit={type("narrowest")} />
+      <label htmlFor="rigid" className="text-ink-2">
+        Fixed width
+      </label>
+      <Select
+        id="rigid"
+        value={kit.rigid ? "yes" : "no"}
+        onChange={(e) => type("rigid")(e.target.value)}
+        className="w-full min-w-0 px-1 py-[3px]"
+      >
+        <option value="no">shrinks with the viewport</option>
+        <option value="yes">never shrinks, the page scrolls</option>
+      </Select>
       <label htmlFor="media-queries" className="text-ink-2">
         Queries
       </label>
