@@ -56,6 +56,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.ChangeKit != nil {
 		return changeKit(p, pg, o.ChangeKit)
 	}
+	if o.UseKit != nil && o.UseKit.All {
+		return moveAll(p, pg, *o.UseKit)
+	}
 	e := &editor{project: p, kit: p.Kit(pg.Kit), page: pg, minter: pg.Minter()}
 	if err := do.apply(e); err != nil {
 		return nil, fault.Under(o.name(), err)

@@ -232,7 +232,7 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 			o.ChangeKit.Were = append(o.ChangeKit.Were, was)
 		}
 	case 31:
-		o.UseKit = &UseKit{Kit: p.Kits[r.IntN(len(p.Kits))].ID}
+		o.UseKit = &UseKit{Kit: p.Kits[r.IntN(len(p.Kits))].ID, All: r.IntN(2) == 0}
 	case 32:
 		other := sample.Kit(r)
 		other.ID = fmt.Sprint("kit-", r.IntN(5))

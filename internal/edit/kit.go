@@ -62,6 +62,27 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 		Notes: notes}, nil
 }
 
+// moveAll moves a page and all others of its kit to another. It is undone by the project as it was.
+func moveAll(p *project.Project, pg *page.Page, u UseKit) (*Change, error) {
+	u.All = false
+	all := &Change{Project: p, Page: pg.ID}
+	count := 0
+	for _, had := range p.Pages {
+		if had.Kit != pg.Kit {
+			continue
+		}
+		one, err := Apply(all.Project, Operation{Page: had.ID, UseKit: &u})
+		if err != nil {
+			return nil, err
+		}
+		all.Project, all.Notes = one.Project, append(all.Notes, one.Notes...)
+		count++
+	}
+	all.Summary = fmt.Sprintf("Move %d pages to %s", count, p.Kit(u.Kit).Name)
+	all.Inverse = Operation{Page: pg.ID, Put: &Put{p, all.Summary}}
+	return all, nil
+}
+
 func (u *UseKit) apply(e *editor) error {
 	to := e.project.Kit(u.Kit)
 	if to == nil || to == e.kit {
@@ -73,7 +94,11 @@ func (u *UseKit) apply(e *editor) error {
 		c.Kit, c.Body = to.ID, u.Back
 		e.page = &c
 	} else {
-		carried, said := page.NewMove(e.kit, to).Page(e.page)
+		move, err := page.NewMove(e.kit, to, u.Pairs)
+		if err != nil {
+			return err
+		}
+		carried, said := move.Page(e.page)
 		carried, unsaid := foreign.Fit(to, carried)
 		said = append(said, unsaid...)
 		e.page = carried

@@ -3,6 +3,7 @@ package edit
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -48,7 +49,7 @@ func TestChangeKit(t *testing.T) {
 		"renamed": {[]string{"base", "mid", "wide", "full"}, func(k *kit.Kit) { k.Breakpoints[2].Name = "broad" },
 			"log", "mid take 7; broad take 8"},
 		"one gone": {nil, func(k *kit.Kit) { k.Breakpoints = append(k.Breakpoints[:2:2], k.Breakpoints[3]) },
-			"tide-table", "mid take 3 skip 1"},
+			"tide-table", "mid take 3 skip 1 | mid: take 5 is left out: what wide says holds"},
 		"one more": {[]string{"base", "", "mid", "wide", "full"}, func(k *kit.Kit) {
 			more := k.Breakpoints[0]
 			more.Name, more.From, more.Lane = "small", kit.Px(480), kit.Px(500)
@@ -158,6 +159,18 @@ func TestKitsOfAProject(t *testing.T) {
 		fmt.Sprint(n.At) != fmt.Sprint(mustFind(t, p.Pages[0], "tide-table").At) &&
 			len(n.At) == 0 {
 		t.Errorf("moved: %s, %v", pg.Kit, n.At)
+	}
+	all, err := Apply(p, Operation{Page: "front-page", UseKit: &UseKit{Kit: "fifth-gap", All: true}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, pg := range all.Project.Pages {
+		if pg.Kit == "plain-twelve" {
+			t.Errorf("%s stays behind", pg.Name)
+		}
+	}
+	if undone, err := Apply(all.Project, all.Inverse); err != nil || !slices.Equal(undone.Project.Pages, p.Pages) {
+		t.Errorf("undone: %v", err)
 	}
 	for want, o := range map[string]Operation{
 		"this one is used by Front page": {DropKit: &DropKit{"plain-twelve"}},

@@ -419,10 +419,12 @@ type ChangeKit struct {
 	Were []string `json:"were,omitzero" maxItems:"8" doc:"What each of its breakpoints was called before, empty for a new one; as they are called when absent."`
 }
 
-// UseKit moves the page to another of the project's kits.
+// UseKit moves the page, or all pages of its kit, to another of the project's kits.
 type UseKit struct {
-	Kit  string       `json:"kit"`
-	Back []*page.Node `json:"back,omitzero" doc:"What is then on the page, in place of what carrying over makes."`
+	Kit   string       `json:"kit"`
+	Pairs []string     `json:"pairs,omitzero" maxItems:"8" doc:"For each breakpoint of the kit it has, which of the new one takes its settings; by their names and edges when absent."`
+	All   bool         `json:"all,omitzero" doc:"All pages of its kit are moved with it."`
+	Back  []*page.Node `json:"back,omitzero" doc:"What is then on the page, in place of what carrying over makes."`
 }
 
 // AddKit adds a kit to the project: at Index, else as the last.

@@ -74,9 +74,46 @@ func Effects(before *project.Project, change *edit.Change, kitID string, were []
 	return all
 }
 
-// MoveEffect is what a change does to a page that it moves to another kit: at each breakpoint of
+// A Move is what it would do to pages to move them to another kit.
+type Move struct {
+	From    string           `json:"from" doc:"The name of the kit they have."`
+	Pairs   []BreakpointPair `json:"pairs" doc:"Which of the new kit's breakpoints takes the settings of each of theirs."`
+	Also    int              `json:"also" doc:"How many other pages have that kit."`
+	Effects []Effect         `json:"effects" doc:"What it does to each page that is moved."`
+}
+
+// A BreakpointPair is a breakpoint of the kit that pages have, and the one of the new kit that takes its settings.
+type BreakpointPair struct {
+	From string `json:"from"`
+	To   string `json:"to"`
+}
+
+// NewMove tells what a change does to the pages that it moves to another kit: one page, or all of its kit.
+func NewMove(before *project.Project, change *edit.Change, pageID string, pairs []string) (*Move, error) {
+	had := before.Page(pageID)
+	from, to := before.Kit(had.Kit), change.Project.Kit(change.Project.Page(pageID).Kit)
+	refit, err := page.NewMove(from, to, pairs)
+	if err != nil {
+		return nil, err
+	}
+	m := &Move{From: from.Name, Pairs: []BreakpointPair{}, Effects: []Effect{}}
+	for i, name := range refit.Pairs() {
+		m.Pairs = append(m.Pairs, BreakpointPair{from.Breakpoints[i].Name, name})
+	}
+	for _, pg := range before.Pages {
+		if pg.Kit == from.ID && pg != had {
+			m.Also++
+		}
+		if now := change.Project.Page(pg.ID); now.Kit != pg.Kit {
+			m.Effects = append(m.Effects, moveEffect(before, change, pg.ID))
+		}
+	}
+	return m, nil
+}
+
+// moveEffect is what a change does to a page that it moves to another kit: at each breakpoint of
 // that, the page before is compared with it in the same viewport.
-func MoveEffect(before *project.Project, change *edit.Change, pageID string) Effect {
+func moveEffect(before *project.Project, change *edit.Change, pageID string) Effect {
 	pg, had := change.Project.Page(pageID), before.Page(pageID)
 	k, l := change.Project.Kit(pg.Kit), layout.Of(before.Kit(had.Kit), had)
 	old := &Side{Nodes: nodes(l)}

@@ -83,21 +83,28 @@ func (v *Server) kitRoutes() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "moveToKit", Method: http.MethodGet, Path: path + "/move",
-		Summary: "What it would do to a page to move it to this kit",
+		Summary: "What it would do to a page, or to all pages of its kit, to move them to this kit",
 		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		KitPath
-		Page string `query:"page" required:"true" maxLength:"48" doc:"The page's id."`
-	}) (*struct{ Body bench.Effect }, error) {
+		Page  string   `query:"page" required:"true" maxLength:"48" doc:"The page's id."`
+		Pairs []string `query:"pairs" maxItems:"8" doc:"Which breakpoint takes the settings of each of the page's kit; by names and edges when absent."`
+		All   bool     `query:"all" doc:"All pages of that kit are moved."`
+	}) (*struct{ Body *bench.Move }, error) {
 		state, _, err := v.findKit(ctx, &in.KitPath)
 		if err != nil {
 			return nil, err
 		}
-		change, err := edit.Apply(state.Project, edit.Operation{Page: in.Page, UseKit: &edit.UseKit{Kit: in.Kit}})
+		change, err := edit.Apply(state.Project, edit.Operation{Page: in.Page,
+			UseKit: &edit.UseKit{Kit: in.Kit, Pairs: in.Pairs, All: in.All}})
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		return &struct{ Body bench.Effect }{bench.MoveEffect(state.Project, change, in.Page)}, nil
+		move, err := bench.NewMove(state.Project, change, in.Page, in.Pairs)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		return &struct{ Body *bench.Move }{move}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

@@ -54,16 +54,45 @@ func NewRefit(from, to *kit.Kit, were []string) (*Refit, error) {
 	return r, nil
 }
 
-// NewMove prepares moving pages to another kit: to the breakpoint of the same name, else to the
-// one that serves where theirs begins.
-func NewMove(from, to *kit.Kit) *Refit {
+// NewMove prepares moving pages to another kit. Pairs says for each breakpoint of from which of to takes its settings, in
+// their order; without it that is the one of the same name, else the one that serves where theirs begins. The first
+// breakpoint's settings go to the first.
+func NewMove(from, to *kit.Kit, pairs []string) (*Refit, error) {
 	r := &Refit{from, to, make([]int, len(from.Breakpoints))}
+	if len(pairs) > 0 && len(pairs) != len(from.Breakpoints) {
+		return nil, fault.New("pairs", len(pairs), "a breakpoint of %s for each of %d of %s", to.Name,
+			len(from.Breakpoints), from.Name)
+	}
 	for i, b := range from.Breakpoints {
-		if r.at[i] = to.Index(b.Name); r.at[i] < 0 {
-			r.at[i] = to.BreakpointAt(b.From.Px())
+		switch {
+		case len(pairs) > 0:
+			if r.at[i] = to.Index(pairs[i]); r.at[i] < 0 {
+				return nil, fault.New(fmt.Sprintf("pairs[%d]", i), pairs[i], "one of %s", to.BreakpointNames())
+			}
+			if i > 0 && r.at[i] < r.at[i-1] {
+				return nil, fault.New(fmt.Sprintf("pairs[%d]", i), pairs[i], "%s or a wider one: what %s says holds from there on",
+					pairs[i-1], from.Breakpoints[i-1].Name)
+			}
+		case i > 0:
+			if r.at[i] = to.Index(b.Name); r.at[i] < 0 {
+				r.at[i] = to.BreakpointAt(b.From.Px())
+			}
+			r.at[i] = max(r.at[i], r.at[i-1])
 		}
 	}
-	return r
+	if r.at[0] != 0 {
+		return nil, fault.New("pairs[0]", pairs[0], "%s: what the first breakpoint says holds everywhere",
+			to.Breakpoints[0].Name)
+	}
+	return r, nil
+}
+
+// Pairs are the breakpoints of the new kit that take the settings of each of the old one.
+func (r *Refit) Pairs() (names []string) {
+	for _, at := range r.at {
+		names = append(names, r.to.Breakpoints[at].Name)
+	}
+	return names
 }
 
 // Page carries a page over, and lists what could not follow exactly.
@@ -118,7 +147,11 @@ func (r *Refit) settings(n, row *Node, note func(breakpoint, text string, args .
 			to = At(r.to.Breakpoints[j].Name)
 		}
 		for _, f := range written {
-			if v, set := s.Get(f); set {
+			v, set := s.Get(f)
+			if had, has := to.Get(f); set && has && had != v {
+				note(r.to.Breakpoints[j].Name, "%s is left out: what %s says holds", f.Words(had), s.From)
+			}
+			if set {
 				to = to.With(f, v)
 			}
 		}

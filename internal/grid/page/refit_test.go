@@ -2,6 +2,7 @@ package page
 
 import (
 	"fmt"
+	"strings"
 	"testing"
 
 	"kitrows/internal/grid/kit"
@@ -33,7 +34,11 @@ func TestUnitsAreCarriedToAnotherKit(t *testing.T) {
 		}
 		p := &Page{ID: "p", Kit: from.ID, Body: []*Node{{ID: "frame", Kind: Container, Children: []*Node{{ID: "row", Kind: Row,
 			Children: []*Node{{ID: "column", Kind: Column, At: []Setting{At("base").With(f, v)}}}}}}}}
-		carried, notes := NewMove(from, to).Page(p)
+		move, err := NewMove(from, to, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		carried, notes := move.Page(p)
 		column, _ := carried.Find("column")
 		is, _ := column.SettingAt("base").Get(f)
 		var texts []string
@@ -42,6 +47,36 @@ func TestUnitsAreCarriedToAnotherKit(t *testing.T) {
 		}
 		if got := fmt.Sprint(name, " ", is, " ", texts); got != c.want {
 			t.Errorf("%s: %s, want %s", c.was, got, c.want)
+		}
+	}
+}
+
+// Which breakpoint takes whose settings can be said; the first keeps the first one's, and no two change places.
+func TestBreakpointsArePaired(t *testing.T) {
+	of := func(id string, names ...string) *kit.Kit {
+		k := &kit.Kit{ID: id, Name: id}
+		for i, name := range names {
+			k.Breakpoints = append(k.Breakpoints, kit.Breakpoint{Name: name, From: kit.Px(float64(300 * i)), Lane: kit.Px(400)})
+		}
+		return k
+	}
+	from, to := of("from", "base", "mid", "wide"), of("to", "phone", "wide", "desk", "wall")
+	for _, c := range []struct{ given, want string }{
+		{"", "[phone wide wide] <nil>"}, // wide by its name, mid by where it begins
+		{"phone desk wall", "[phone desk wall] <nil>"},
+		{"phone phone phone", "[phone phone phone] <nil>"},
+		{"wide desk wall", `[] pairs[0]: found "wide", want phone: what the first breakpoint says holds everywhere`},
+		{"phone wall desk", `[] pairs[2]: found "desk", want wall or a wider one: what mid says holds from there on`},
+		{"phone mid wide", `[] pairs[1]: found "mid", want one of phone, wide, desk, wall`},
+		{"phone", `[] pairs: found 1, want a breakpoint of to for each of 3 of from`},
+	} {
+		move, err := NewMove(from, to, strings.Fields(c.given))
+		names := []string{}
+		if err == nil {
+			names = move.Pairs()
+		}
+		if got := fmt.Sprint(names, err); got != c.want {
+			t.Errorf("%s: %s, want %s", c.given, got, c.want)
 		}
 	}
 }

@@ -223,7 +223,11 @@ func TestFitted(t *testing.T) {
 			t.Fatalf("sheet %d: %v", i, err)
 		}
 		native := sample.Kit(r)
-		moved, _ := page.NewMove(native, k).Page(sample.Page(r, native))
+		move, err := page.NewMove(native, k, nil)
+		if err != nil {
+			t.Fatalf("sheet %d: %v", i, err)
+		}
+		moved, _ := move.Page(sample.Page(r, native))
 		fitted, _ := foreign.Fit(k, moved)
 		if err := foreign.Check(k, fitted); err != nil {
 			t.Errorf("sheet %d: %v", i, err)
