@@ -93,6 +93,28 @@ test("a kit is copied, changed as a whole, given to the page, and deleted when n
   await expect(page.getByRole("link", { name: /^Plain Twelve/ })).toContainText("flex");
 });
 
+test("pages move to another kit together, with breakpoints paired as one says", async ({ page, app }) => {
+  await page.goto(`${app}${front}/kit/five-uneven`);
+  await page.getByRole("button", { name: "Use for Front page" }).click();
+  const how = page.getByRole("region", { name: "How it is moved" });
+  await expect(how).toContainText("Front page is moved from Plain Twelve.");
+  await how.getByRole("combobox", { name: "Settings from full on go to" }).selectOption("mid");
+  await expect(how.getByRole("combobox", { name: "Settings from wide on go to" })).toHaveValue("mid");
+  const effects = page.getByRole("complementary", { name: "What the change does" });
+  await expect(effects).toContainText("is left out: what full says holds");
+  await expectNoViolations(page);
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByText("Used by Front page, Plan a visit")).toBeVisible();
+  await page.getByRole("link", { name: "Signal" }).click();
+  await page.getByRole("button", { name: "Use for Front page" }).click();
+  await how.getByRole("checkbox", { name: "The other page of Five Uneven too" }).check();
+  await expect(effects.getByRole("region", { name: "Plan a visit" })).toBeVisible();
+  await page.getByRole("button", { name: "Accept" }).click();
+  await expect(page.getByText(/^Used by .*Front page.*Plan a visit/)).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByText(/^Used by .*Front page/)).toBeHidden();
+});
+
 test("gutters that leave no room are a warning; containers are typed by their content and may never shrink", async ({
   page,
   app,

@@ -17,6 +17,7 @@ export type Picture = components["schemas"]["Picture"];
 export type Planned = components["schemas"]["Planned"];
 export type Piece = components["schemas"]["Piece"];
 export type Why = components["schemas"]["Why"];
+export type Move = components["schemas"]["Move"];
 export type Effect = components["schemas"]["Effect"];
 export type KitView = components["schemas"]["KitView"];
 export type Kit = components["schemas"]["KitKit"];

@@ -35,18 +35,27 @@ export function useKitDraft(project: string, kit: string, revision: number, draf
   });
 }
 
-/** What it would do to a page to move it to a kit; nothing while no page is to be moved. */
-export function useMove(project: string, kit: string, revision: number, page: string) {
+/** How a page is to be moved to a kit: with all others of its kit or alone, and which breakpoint takes the settings of
+ *  each of its own, by their names and edges when that is not said. */
+export interface Moving {
+  all: boolean;
+  pairs?: string[];
+}
+
+/** What it would do to a page to move it to a kit; nothing while none is to be moved. */
+export function useMove(project: string, kit: string, revision: number, page: string, moving: Moving | undefined) {
   return useQuery({
-    queryKey: ["move", project, kit, revision, page],
-    enabled: page !== "",
+    queryKey: ["move", project, kit, revision, page, moving],
+    enabled: moving !== undefined,
     retry: false,
     queryFn: async () =>
       orRefuse(
         await api.GET("/api/projects/{project}/kits/{kit}/move", {
-          params: { path: { project, kit }, query: { page } },
+          params: { path: { project, kit }, query: { page, ...moving } },
+          querySerializer: { array: { style: "form", explode: false } },
         }),
       ),
+    placeholderData: keepPreviousData,
   });
 }
 

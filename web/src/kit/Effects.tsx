@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Effect, KitView } from "../api/client";
 import { SketchDrawing } from "./SketchDrawing";
 
@@ -7,13 +8,15 @@ interface Props {
   /** Why what was typed cannot be; empty when it can. */
   refused: string;
   effects: Effect[] | undefined;
+  /** What can be chosen about the change. */
+  children?: ReactNode;
 }
 
 /** How many lines of a kind are told one by one. */
 const most = 5;
 
 /** What a change that is not accepted yet does to each page that uses the kit. */
-export function Effects({ view, trying, refused, effects }: Props) {
+export function Effects({ view, trying, refused, effects, children }: Props) {
   if (!trying) {
     return (
       <div className="p-4">
@@ -30,6 +33,7 @@ export function Effects({ view, trying, refused, effects }: Props) {
   return (
     <div className="p-4">
       <h2 className="text-[14px] font-semibold">Before you accept</h2>
+      {children}
       {refused && <p className="mt-1 text-madder-deep">{refused}</p>}
       {!refused && effects?.length === 0 && <p className="mt-1 text-ink-2">No page uses this kit.</p>}
       {!refused && effects?.map((e) => <PageEffect key={e.page.id} effect={e} />)}

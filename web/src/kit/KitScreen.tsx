@@ -14,9 +14,10 @@ import { BringIn } from "./BringIn";
 import { sheetsOf } from "./files";
 import { Edges } from "./Edges";
 import { Effects } from "./Effects";
+import { MoveChoices } from "./MoveChoices";
 import { Numbers } from "./Numbers";
 import { Rulers } from "./Rulers";
-import { nothing, useTrial } from "./trial";
+import { alone, nothing, useTrial } from "./trial";
 import { Whole } from "./Whole";
 
 /** A kit: the grid at every breakpoint, its numbers typed under each, and what a change that is
@@ -37,7 +38,7 @@ function KitDesk({ id }: { id: string }) {
   const [accepting, setAccepting] = useState(false);
   const { steps, newest, brought, moving } = trial;
   const draft = useKitDraft(place.project, id, revision, { steps, newest, brought });
-  const move = useMove(place.project, id, revision, moving ? place.page : "");
+  const move = useMove(place.project, id, revision, place.page, moving);
   const send = useDo(place);
   const share = useShare();
   const navigate = useNavigate();
@@ -47,13 +48,14 @@ function KitDesk({ id }: { id: string }) {
     (location.state as { files?: SheetFile[] } | null)?.files ?? [],
   );
 
-  const trying = steps.length > 0 || newest || brought !== undefined || moving;
-  const known = moving ? move.data !== undefined : draft.data !== undefined && !draft.isPlaceholderData; // of the steps as they are now
+  const trying = steps.length > 0 || newest || brought !== undefined || moving !== undefined;
+  const asked = moving ? move : draft;
+  const known = asked.data !== undefined && !asked.isPlaceholderData; // of what is tried as it is now
 
   async function accept() {
     if (!known) return;
     let made = null;
-    if (moving) made = await send({ useKit: { kit: id } });
+    if (moving) made = await send({ useKit: { kit: id, ...moving } });
     else if (draft.data?.view) made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
     if (made) forget();
   }
@@ -100,7 +102,7 @@ function KitDesk({ id }: { id: string }) {
   const refusal = refused ? plain(new Refusal(refused)) : "";
   const wrong = refused?.errors?.[0] && steps.length > 0 ? { at: steps.at(-1)!, why: refusal } : undefined;
   const view = (trying && !moving && draft.data?.view) || kit.data;
-  const effects = moving ? move.data && [move.data] : trying ? draft.data?.effects : undefined;
+  const effects = moving ? move.data?.effects : trying ? draft.data?.effects : undefined;
   const kits = kit.data.kits;
   const template = `150px repeat(${view.kit.breakpoints.length}, minmax(96px, 1fr))`;
   const path = (to: string) => `/${place.project}/${place.page}/kit/${to}`;
@@ -141,7 +143,7 @@ function KitDesk({ id }: { id: string }) {
   /** Settles a doubt otherwise. */
   function choose(doubt: string, choice: string) {
     const own = brought ?? kit.data?.kit.brought;
-    if (own) put({ ...trial, brought: { ...own, choices: { ...own.choices, [doubt]: choice } }, moving: false });
+    if (own) put({ ...trial, brought: { ...own, choices: { ...own.choices, [doubt]: choice } }, moving: undefined });
   }
 
   async function remove() {
@@ -240,7 +242,7 @@ function KitDesk({ id }: { id: string }) {
               settled={!trying}
               file={`/api/projects/${place.project}/kits/${id}/file`}
               onStep={type}
-              onUse={() => put({ ...nothing, moving: true })}
+              onUse={() => put({ ...nothing, moving: alone })}
               onDuplicate={() => duplicate(kit.data.kit)}
               onDelete={() => void remove()}
               onShare={() => toLibrary(kit.data.kit)}
@@ -252,7 +254,17 @@ function KitDesk({ id }: { id: string }) {
               trying={trying}
               refused={refusal || (moving ? (move.error?.message ?? "") : "")}
               effects={effects}
-            />
+            >
+              {moving && move.data && (
+                <MoveChoices
+                  page={bench.data.page.name}
+                  move={move.data}
+                  breakpoints={view.kit.breakpoints.map((b) => b.name)}
+                  moving={moving}
+                  onChange={(next) => put({ ...trial, moving: next })}
+                />
+              )}
+            </Effects>
           </div>
           {trying && (
             <div className="flex gap-2 border-t border-line p-3">

@@ -1,20 +1,23 @@
 import { useRef, useState } from "react";
 import type { Step } from "../api/client";
-import type { Drafting } from "../api/kit";
+import type { Drafting, Moving } from "../api/kit";
 
-/** What is tried and not accepted; or that the page is to be moved to the kit. */
+/** What is tried and not accepted; or how the page is to be moved to the kit. */
 export interface Trial extends Drafting {
-  moving: boolean;
+  moving?: Moving;
 }
 
 /** How long what goes on may pause, in ms. */
 const oneGo = 700;
 
-export const nothing: Trial = { steps: [], newest: false, moving: false };
+export const nothing: Trial = { steps: [], newest: false };
+
+/** The page is moved alone, its breakpoints paired by their names and edges. */
+export const alone: Moving = { all: false };
 
 /** What is tried on the kit, step by step, and what takes steps back. It may begin with moving the page to it. */
 export function useTrial(moving: boolean) {
-  const [trial, setTrial] = useState({ ...nothing, moving });
+  const [trial, setTrial] = useState<Trial>(moving ? { ...nothing, moving: alone } : nothing);
   const past = useRef<Trial[]>([]);
   const future = useRef<Trial[]>([]);
 
@@ -44,8 +47,8 @@ export function useTrial(moving: boolean) {
     }
     if (JSON.stringify(all) === JSON.stringify(trial.steps)) return;
     const at = typed.map((s) => [s.field, s.breakpoint, s.template].join(" ")).join("; ");
-    if (goesOn(at)) setTrial({ ...trial, steps: all, moving: false });
-    else put({ ...trial, steps: all, moving: false });
+    if (goesOn(at)) setTrial({ ...trial, steps: all, moving: undefined });
+    else put({ ...trial, steps: all, moving: undefined });
   }
 
   function forget() {
