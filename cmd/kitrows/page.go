@@ -24,8 +24,8 @@ import (
 )
 
 func pageCommand() *cobra.Command {
-	c := &cobra.Command{Use: "page", Short: "Pages that exist: read out of their HTML, and written back"}
-	c.AddCommand(pageReadCommand(), pageWriteCommand())
+	c := &cobra.Command{Use: "page", Short: "Pages that exist: read out of their HTML, written back, and moved to other kits"}
+	c.AddCommand(pageReadCommand(), pageWriteCommand(), pageMoveCommand())
 	return c
 }
 

@@ -93,3 +93,68 @@ func TestPageWrite(t *testing.T) {
 		}
 	}
 }
+
+// Pages move to another kit: what moves is told, what would be left out keeps a page as it is, and everything else of the
+// file stays to the byte.
+func TestPageMove(t *testing.T) {
+	dir := t.TempDir()
+	put := func(name, text string) string {
+		t.Helper()
+		name = filepath.Join(dir, name)
+		if err := os.MkdirAll(filepath.Dir(name), 0o700); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(name, []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		return name
+	}
+	get := func(name string) string {
+		t.Helper()
+		b, err := os.ReadFile(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(b)
+	}
+	const html = "<!doctype html>\n<html><head><title>T</title>\n<link rel=stylesheet href=../team.css>\n</head>" +
+		"<body>\n<div class='rail mine'><div class=\"plank a\">One</div>\n<div class='plank b'>Two</div></div>\n</body></html>\n"
+	team := put("team.css", strings.SplitAfter(teamSheet, "}\n}\n")[0])
+	page := put("pages/one.html", html)
+	next := put("next/crew.css", ".line { display: flex; flex-wrap: wrap }\n.in { box-sizing: border-box; min-width: 0 }\n"+
+		".third { width: 33.3333% }\n.sixth { width: 16.6667% }\n.whole { width: 100% }\n.half { width: 50% }\n")
+	kit := put("kit.json", `{}`)
+
+	out, err := run(t, "", "page", "move", page, "--css", team, "--to", next)
+	if err == nil || !strings.Contains(err.Error(), "1 of 1 pages stay") || !strings.Contains(out, "cannot follow: ") {
+		t.Errorf("nothing is lost: %v\n%s", err, out)
+	}
+	if got := get(page); got != html {
+		t.Errorf("a page on which something would be left out is\n%s", got)
+	}
+	if out, err = run(t, "", "page", "move", page, "--css", team, "--to", next, "--lossy", "--dry-run"); err != nil || get(page) != html {
+		t.Errorf("a dry run: %v\n%s", err, out)
+	}
+	if out, err = run(t, "", "page", "move", page, "--css", team, "--to", next, "--lossy"); err != nil ||
+		!strings.Contains(out, "one.html: 2 of 2 columns move\n") {
+		t.Errorf("moved: %v\n%s", err, out)
+	}
+	want := strings.NewReplacer("<link", "<link rel=\"stylesheet\" href=\"../next/crew.css\">\n<link",
+		"rail mine", "line mine", `"plank a"`, `"in half"`, "'plank b'", "'in third'").Replace(html)
+	if got := get(page); got != want {
+		t.Errorf("the page is\n%s\nwant\n%s", got, want)
+	}
+	for args, want := range map[string]string{
+		page + " --to " + next:                   "stylesheets in other folders are given with --css",
+		page:                                     `required flag(s) "to"`,
+		page + " --css " + team + " --to " + kit: "format",
+		page + " --css " + team + " --to nowhere.css":                "no such file",
+		"nowhere.html --to " + next:                                  "no such file",
+		page + " --css " + team + " --to " + next + " --pairs x,y,z": "pairs",
+	} {
+		if _, err := run(t, "", append([]string{"page", "move"}, strings.Fields(args)...)...); err == nil ||
+			!strings.Contains(err.Error(), want) {
+			t.Errorf("%s: %v, want %s", args, err, want)
+		}
+	}
+}

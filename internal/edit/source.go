@@ -151,14 +151,20 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	if err != nil {
 		return err
 	}
+	if before.Kit == next.Kit {
+		next = rewrite.WithKit(next, e.kit)
+	} else {
+		next = linked(e.project, next, was, e.kit)
+		splices = markup.Difference(before.Origin.Bytes(), next.Origin.Bytes())
+	}
 	e.inverse = Operation{Source: back(before, splices, e.summary)}
 	if before.Kit != next.Kit {
-		e.inverse.Source.Kit = before.Kit
+		e.inverse.Source.Kit, e.inverse.Source.Sheets = before.Kit, &before.Origin.Sheets
 	}
 	if before.OwnRules != next.OwnRules {
 		e.inverse.Source.OwnRules = &before.OwnRules
 	}
-	e.page = rewrite.WithKit(next, e.kit)
+	e.page = next
 	if n, _ := next.Find(e.selected); n == nil {
 		e.selected = ""
 	}

@@ -20,7 +20,13 @@ const KitFile = "kit.css"
 // WithKit is a page on a kit that is made here with the kit's stylesheet, as we write it, among those that it may link,
 // up to date with its classes; or with the one that its mixins come to. On a kit that was brought in, it is the rules
 // of the page's own.
-func WithKit(p *page.Page, k *kit.Kit) *page.Page {
+func WithKit(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, KitFile) }
+
+// Moved is WithKit for a page that came to kit k from another: the stylesheet is called like the kit, for other pages may
+// link that of theirs by the usual name.
+func Moved(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, code.Slug(k.Name)+".css") }
+
+func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {
 	if p.Origin == nil {
 		return p
 	}
@@ -50,7 +56,7 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page {
 		e := w.Effects[0]
 		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
 	}
-	file := kit.File{Name: KitFile, Text: sheet.Whole(k, said).String()}
+	file := kit.File{Name: name, Text: sheet.Whole(k, said).String()}
 	if at >= 0 {
 		file.Name = p.Origin.Sheets[at].Name
 	}
