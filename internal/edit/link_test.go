@@ -2,11 +2,13 @@ package edit
 
 import (
 	"bytes"
+	"fmt"
 	"strings"
 	"testing"
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/project/ready"
 	"kitrows/internal/read/infer"
@@ -69,8 +71,23 @@ func TestMovedPagesLinkTheirKit(t *testing.T) {
 				t.Errorf("%s: %s, want %s\n%s", c.to, got, want, pg.Origin.Bytes())
 			}
 		}
+		k := change.Project.Kit(c.to)
+		again := origin.NewPage("a", "a.html", k, page.NewOrigin(pg.Origin.Bytes(), pg.Origin.Sheets))
+		for _, width := range []float64{320, 700, 1300} {
+			if is, want := layout.Of(k, pg).Plan(width), layout.Of(k, again).Plan(width); boxes(is) != boxes(want) {
+				t.Errorf("%s at %v: planned as\n%swhen read again as\n%s", c.to, width, boxes(is), boxes(want))
+			}
+		}
 		p = change.Project
 	}
+}
+
+func boxes(p *layout.Plan) string {
+	var b strings.Builder
+	for _, box := range p.Boxes {
+		fmt.Fprintf(&b, "%v %v %v %v\n", box.X, box.Y, box.Width, box.Height)
+	}
+	return b.String()
 }
 
 func names(files []kit.File) string {
