@@ -8,6 +8,7 @@ import (
 	"io/fs"
 	"os"
 	"path"
+	"path/filepath"
 	"regexp"
 	"slices"
 	"strings"
@@ -39,6 +40,7 @@ type Folder struct {
 	tells func() (*fsnotify.Watcher, error)     // what the system tells of changes by
 	count int                                   // of what was written beside files
 	dirs  []string                              // those that hold pages or stylesheets, or may come to
+	files atomic.Pointer[[]string]              // of pages, as they were last found
 }
 
 // Open opens a folder.
@@ -141,6 +143,7 @@ func (f *Folder) pages() (paths []string) {
 		}
 		return strings.Compare(a, b)
 	})
+	f.files.Store(&paths)
 	return paths
 }
 
@@ -171,7 +174,8 @@ func tooLarge(name string, info fs.FileInfo) error {
 
 var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 
-// sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
+// sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import. For
+// a part of a page, which links none, they are those of the first page that includes it.
 func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	size := 0
 	seen := map[string]bool{}
@@ -194,7 +198,19 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 		}
 		all = append(all, kit.File{Name: link, Text: text})
 	}
-	for _, l := range origin.Links(origin.Document(o)) {
+	doc := origin.Document(o)
+	links := origin.Links(doc)
+	if doc.Part && len(links) == 0 {
+		from, outer := f.including(file)
+		for _, l := range outer {
+			if name := origin.Beside(from, l.Name); !l.Here && name != "" {
+				if link, err := filepath.Rel(filepath.FromSlash(path.Dir(file)), filepath.FromSlash(name)); err == nil {
+					add(name, filepath.ToSlash(link))
+				}
+			}
+		}
+	}
+	for _, l := range links {
 		if !l.Here {
 			add(origin.Beside(file, l.Name), l.Name)
 		}

@@ -129,8 +129,10 @@ func (w *working) edit(file, width string) error {
 		if err != nil {
 			return err
 		}
-		o := edit.Operation{Page: w.page(file).ID,
-			Type: &edit.Type{Cells: []edit.Cell{{Node: "column-1", Breakpoint: "mid"}}, Text: width}}
+		pg := w.page(file)
+		all := state.Project.Kit(pg.Kit).Breakpoints
+		o := edit.Operation{Page: pg.ID, Type: &edit.Type{
+			Cells: []edit.Cell{{Node: "column-1", Breakpoint: all[min(1, len(all)-1)].Name}}, Text: width}}
 		_, _, err = w.store.Edit(w.t.Context(), "site", store.Made{Revision: state.Revision}, o)
 		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
 			continue
@@ -296,6 +298,40 @@ func TestTroubles(t *testing.T) {
 	if got := w.Status("index.html"); got.State != folder.Written || w.get("index.html") == front {
 		t.Errorf("once it may: %+v", got)
 	}
+}
+
+// A part of a page is on the grid of the page that includes it, and has nothing added around it.
+func TestPartsOfPages(t *testing.T) {
+	const (
+		team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}"
+		part = "<div class=rail>\n<div class=half>One</div>\n<div class=half>Two</div>\n</div>\n"
+	)
+	w := work(t, site{"css/team.css": team, "parts/cards.html": part, "parts/told.html": part,
+		"index.html": "<!doctype html>\n<html><head><link rel=stylesheet href=css/team.css></head>\n<body><p>" +
+			"<a href=\"parts/told.html\">Told</a></p>\n<!--#include virtual=\"/parts/cards.html\" -->\n</body></html>\n"})
+	cards := w.page("parts/cards.html")
+	state, err := w.store.Load(t.Context(), "site")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if k := state.Project.Kit(cards.Kit); k.Imported == nil || k.ColumnsAt(0).N() != 6 {
+		t.Errorf("the part is on %s", k.Name)
+	}
+	if told := w.page("parts/told.html"); len(told.Origin.Sheets) > 0 {
+		t.Errorf("a page that is linked has the stylesheets of the page that links it: %v", told.Origin.Sheets)
+	}
+	if err := w.edit("parts/cards.html", "2"); err != nil {
+		t.Fatal(err)
+	}
+	if got, want := w.get("parts/cards.html"), strings.Replace(part, "class=half>One", "class=third>One", 1); got != want {
+		t.Errorf("the part is\n%s\nwant\n%s", got, want)
+	}
+	w.watch()
+	w.put("css/team.css", strings.Replace(team, "33.3333%", "33.3333%;box-sizing:border-box", 1))
+	w.until("the stylesheet is read again", func() bool {
+		state, err := w.store.Load(t.Context(), "site")
+		return err == nil && strings.Contains(state.Project.Kit(w.page("parts/cards.html").Kit).Files()[0].Text, "border-box")
+	})
 }
 
 // The stylesheet of a kit of ours is written where a page links it, and a page that came into the project has a file

@@ -303,6 +303,15 @@ export const actions: readonly Action[] = [
     do: (c) => void act(c, { mark: { nodes: chosen(c), as: "container" } }),
   },
   {
+    id: "bodyAsContainer",
+    label: "Make the body the container",
+    group: "page",
+    words: "class mark page",
+    needs: "Open a page from markup whose body is no container first.",
+    when: (c) => c.bench.can.mark && !c.bench.nodes.some((n) => n.kind === "container" && n.element === "body"),
+    do: (c) => void act(c, { mark: { nodes: ["body"], as: "container" } }),
+  },
+  {
     id: "asRow",
     keys: "Shift+R",
     label: "Make it a row of columns",
