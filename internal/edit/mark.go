@@ -96,6 +96,15 @@ func (m *Mark) body(e *editor) error {
 	if m.As != page.Container || body.Tag != "body" || body.Start.Len() == 0 {
 		return fault.New("nodes", m.Nodes[0], "the tag of the body in the file, to become a container")
 	}
+	other := ""
+	e.page.Walk(func(n *page.Node, _ page.Place) {
+		if n.Kind == page.Container {
+			other = n.Name
+		}
+	})
+	if other != "" {
+		return fault.New("nodes", "a body with the container "+other, "a body in which no other container stands")
+	}
 	word := infer.VocabularyOf(e.kit, e.page).Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0)
 	if word == nil {
 		return fault.New("as", m.As, "a kit with a class for containers")
@@ -112,9 +121,6 @@ func (m *Mark) body(e *editor) error {
 		if n.Kind == page.Container && n.Element == "body" {
 			e.selected = n.ID
 		}
-	}
-	if e.selected == "" {
-		return fault.New("as", m.As, "a body in which no other container stands")
 	}
 	return nil
 }

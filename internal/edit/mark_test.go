@@ -58,3 +58,36 @@ func TestMark(t *testing.T) {
 		t.Errorf("undone\n%s", got)
 	}
 }
+
+// The body of a page becomes its container, and no other container may stand in it; undone the file is as it was.
+func TestMarkBody(t *testing.T) {
+	k := sample.Twelve()
+	for _, c := range []struct{ file, want, refused string }{
+		{plain, strings.Replace(plain, "<body>", `<body class="kr-frame">`, 1), ""},
+		{"<body class='wide'><p>One</body>", "<body class='wide kr-frame'><p>One</body>", ""},
+		{`<body><main class="kr-frame"></main></body>`, "", "a body in which no other container stands"},
+		{"<p>One</p>", "", "the tag of the body in the file"},
+	} {
+		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+			Pages: []*page.Page{origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(c.file), nil))}}
+		change, err := edit.Apply(pr, edit.Operation{Page: "page", Mark: &edit.Mark{Nodes: []string{"body"}, As: page.Container}})
+		if c.refused != "" {
+			if err == nil || !strings.Contains(err.Error(), c.refused) {
+				t.Errorf("%s: %v, want %s", c.file, err, c.refused)
+			}
+			continue
+		}
+		if err != nil {
+			t.Errorf("%s: %v", c.file, err)
+			continue
+		}
+		pg := change.Project.Pages[0]
+		if got := string(pg.Origin.Bytes()); got != c.want || len(pg.Body) != 1 || pg.Body[0].Kind != page.Container {
+			t.Errorf("%s: %s, want %s", c.file, got, c.want)
+		}
+		undone, err := edit.Apply(change.Project, change.Inverse)
+		if err != nil || string(undone.Project.Pages[0].Origin.Bytes()) != c.file {
+			t.Errorf("%s undone: %v", c.file, err)
+		}
+	}
+}

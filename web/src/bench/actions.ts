@@ -307,8 +307,8 @@ export const actions: readonly Action[] = [
     label: "Make the body the container",
     group: "page",
     words: "class mark page",
-    needs: "Open a page from markup whose body is no container first.",
-    when: (c) => c.bench.can.mark && !c.bench.nodes.some((n) => n.kind === "container" && n.element === "body"),
+    needs: "Open a page from markup without a container first.",
+    when: (c) => c.bench.can.mark && !c.bench.nodes.some((n) => n.kind === "container"),
     do: (c) => void act(c, { mark: { nodes: ["body"], as: "container" } }),
   },
   {
