@@ -4,14 +4,9 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
 import { cell, test } from "../tests/app";
+import { report } from "./report";
 
 const binary = new URL("../../bin/kitrows", import.meta.url).pathname;
-
-function report(what: string, times: number[], unit = "ms") {
-  times.sort((a, b) => a - b);
-  const at = (share: number) => times[Math.floor((times.length - 1) * share)]!.toFixed(1);
-  console.log(`${what}: median ${at(0.5)} ${unit}, from ${at(0)} to ${at(1)}, ${times.length} times`);
-}
 
 test("a first start to a first answered page", async () => {
   const times: number[] = [];

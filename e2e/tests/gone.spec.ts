@@ -10,20 +10,22 @@ const binary = new URL("../../bin/kitrows", import.meta.url).pathname;
 /** A server that can be killed, and started again where it was. */
 class Server {
   readonly data = mkdtempSync(join(tmpdir(), "kitrows-"));
-  address = "";
+  /** Not one of those that the system gives to others while this one is away. */
+  private readonly port = 20_000 + Math.floor(Math.random() * 10_000);
+  readonly address = `http://127.0.0.1:${this.port}`;
   private running?: ChildProcess;
 
   async start() {
-    const listen = this.address ? this.address.replace("http://", "") : "127.0.0.1:0";
-    const server = spawn(binary, ["demo", "--data", this.data, "--listen", listen], {
+    const server = spawn(binary, ["demo", "--data", this.data, "--listen", `127.0.0.1:${this.port}`], {
       stdio: ["ignore", "pipe", "inherit"],
     });
     this.running = server;
     const first = await createInterface(server.stdout)[Symbol.asyncIterator]().next();
-    this.address = String(first.value).replace("Kit Rows is at ", "");
+    if (first.done) throw new Error(`no server at ${this.address}`);
   }
 
   async kill() {
+    if (this.running!.exitCode !== null) return;
     const ended = new Promise((end) => this.running!.once("exit", end));
     this.running!.kill("SIGKILL");
     await ended;
