@@ -40,7 +40,7 @@ func (m *Mixins) apply(e *editor) error {
 	if m.On {
 		e.summary = "Lay out " + before.Name + " by mixins"
 	}
-	e.inverse.Source = back(before, markup.Difference(before.Origin.Bytes(), next.Origin.Bytes()), e.summary)
+	e.inverse.Source = back(before, next, markup.Difference(before.Origin.Bytes(), next.Origin.Bytes()), e.summary)
 	e.inverse.Source.Sheets, e.inverse.Source.Mixins = &before.Origin.Sheets, &before.Origin.Mixins
 	e.page, e.written = next, true
 	return nil

@@ -92,20 +92,28 @@ func (s *Source) apply(e *editor) error {
 		restored[r.Place] = r.Node
 	}
 	before := e.page
-	e.inverse.Source = back(before, all, s.Summary)
 	if s.Sheets != nil {
 		e.page = origin.WithSheets(e.page, *s.Sheets)
-		e.inverse.Source.Sheets = &before.Origin.Sheets
 	}
 	if s.Mixins != nil {
-		e.page, e.inverse.Source.Mixins = origin.WithMixins(e.page, *s.Mixins), &before.Origin.Mixins
+		e.page = origin.WithMixins(e.page, *s.Mixins)
 	}
 	if s.OwnRules != nil {
 		c := *e.page
-		e.inverse.Source.OwnRules, c.OwnRules = &before.OwnRules, *s.OwnRules
+		c.OwnRules = *s.OwnRules
 		e.page = &c
 	}
 	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
+	e.inverse.Source = back(before, e.page, all, s.Summary)
+	if s.Sheets != nil {
+		e.inverse.Source.Sheets = &before.Origin.Sheets
+	}
+	if s.Mixins != nil {
+		e.inverse.Source.Mixins = &before.Origin.Mixins
+	}
+	if s.OwnRules != nil {
+		e.inverse.Source.OwnRules = &before.OwnRules
+	}
 	if s.File != "" && s.File != before.File {
 		c := *e.page
 		c.File = s.File
@@ -130,12 +138,14 @@ func (s *Source) apply(e *editor) error {
 	return nil
 }
 
-// back is what makes the file of a page what it is before splices are made, with the nodes in what they change.
-func back(p *page.Page, all []markup.Splice, summary string) *Source {
-	s := &Source{Stretches: Stretches(markup.Back(p.Origin.Bytes(), all)), Summary: summary}
-	doc, moved := origin.Document(p.Origin), markup.Moved(all)
+// back is what makes the file of a page what it is before splices are made that make it next, with the nodes that are not
+// read there again as the same: those in what is changed, and such as follow a comment that has no end in next.
+func back(p, next *page.Page, all []markup.Splice, summary string) *Source {
+	splices := markup.Back(p.Origin.Bytes(), all)
+	s := &Source{Stretches: Stretches(splices), Summary: summary}
+	kept := origin.Kept(next, p.Origin, splices)
 	origin.Placed(p, func(n *page.Node, place int) {
-		if _, kept := moved(doc.Place(place)); !kept {
+		if same := kept(place); same == nil || same.ID != n.ID {
 			c := *n
 			c.Children, c.At = nil, nil
 			s.Nodes = append(s.Nodes, Restored{place, &c})
@@ -157,7 +167,7 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 		next = linked(e.project, next, was, e.kit)
 		splices = markup.Difference(before.Origin.Bytes(), next.Origin.Bytes())
 	}
-	e.inverse = Operation{Source: back(before, splices, e.summary)}
+	e.inverse = Operation{Source: back(before, next, splices, e.summary)}
 	if before.Kit != next.Kit {
 		e.inverse.Source.Kit, e.inverse.Source.Sheets = before.Kit, &before.Origin.Sheets
 	}
