@@ -143,13 +143,24 @@ func (s *Source) apply(e *editor) error {
 func back(p, next *page.Page, all []markup.Splice, summary string) *Source {
 	splices := markup.Back(p.Origin.Bytes(), all)
 	s := &Source{Stretches: Stretches(splices), Summary: summary}
-	kept := origin.Kept(next, p.Origin, splices)
-	origin.Placed(p, func(n *page.Node, place int) {
-		if same := kept(place); same == nil || same.ID != n.ID {
-			c := *n
-			c.Children, c.At = nil, nil
-			s.Nodes = append(s.Nodes, Restored{place, &c})
+	doc, read, moved := origin.Document(p.Origin), origin.Document(next.Origin), markup.Moved(splices)
+	var same []*page.Node // that are kept when it is undone, and where they stand then: in the order of the file
+	var places []int
+	origin.Placed(next, func(n *page.Node, place int) {
+		if to, kept := moved(read.Place(place)); kept {
+			same, places = append(same, n), append(places, doc.At(to))
 		}
+	})
+	origin.Placed(p, func(n *page.Node, place int) {
+		for len(places) > 0 && places[0] < place {
+			same, places = same[1:], places[1:]
+		}
+		if len(places) > 0 && places[0] == place && same[0].ID == n.ID {
+			return
+		}
+		c := *n
+		c.Children, c.At = nil, nil
+		s.Nodes = append(s.Nodes, Restored{place, &c})
 	})
 	return s
 }

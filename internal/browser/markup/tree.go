@@ -352,6 +352,9 @@ func (p *placing) finish() {
 		children[0].IsText() {
 		children[0].Start = p.tokens[0].Span
 	}
+	if !p.d.Part {
+		p.leading()
+	}
 	for i, t := range p.tokens {
 		place := p.places[i]
 		known := place != nil
@@ -402,6 +405,27 @@ func (p *placing) finish() {
 		}
 	}
 	slices.SortStableFunc(p.d.Faults, func(a, b Fault) int { return a.At.From - b.At.From })
+}
+
+// leading gives the text that a document begins with, before any tag or comment, its span: without the space before it,
+// which makes no text.
+func (p *placing) leading() {
+	for _, t := range p.tokens {
+		text := p.d.text[t.From:t.To]
+		switch {
+		case t.kind == html.DoctypeToken, t.kind == html.TextToken && strings.TrimSpace(text) == "":
+			continue
+		case t.kind != html.TextToken:
+			return
+		}
+		found := false
+		p.d.Root.Walk(func(n *Node) {
+			if n.IsText() && !found {
+				n.Start, found = Span{t.To - len(strings.TrimLeft(text, " \t\n\f\r")), t.To}, true
+			}
+		})
+		return
+	}
 }
 
 // rawElement gives the element that ends at token i, and whose content is text alone, its tags.

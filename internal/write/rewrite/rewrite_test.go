@@ -324,3 +324,20 @@ func BenchmarkEdit(b *testing.B) {
 		b.StartTimer()
 	}
 }
+
+// Text that a document begins with is changed where it stands: what is before it stays.
+func TestTextBeforeAnyTag(t *testing.T) {
+	k := sample.Twelve()
+	pg := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte("<!doctype html>\n  Tides\n<main></main>\n"), nil))
+	pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
+		Pages: []*page.Page{pg}}
+	change, err := edit.Apply(pr, edit.Operation{Page: "page", Content: &edit.Content{Node: pg.Body[0].ID,
+		Content: page.Content{Type: page.Text, Text: "Low"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got, want := string(change.Project.Pages[0].Origin.Bytes()), "<!doctype html>\n  Low\n<main></main>\n"; got != want &&
+		got != strings.Replace(want, "Low", "<p>Low</p>", 1) {
+		t.Errorf("the file is\n%s", got)
+	}
+}
