@@ -101,6 +101,14 @@ func (u *UseKit) apply(e *editor) error {
 		carried, said := move.Page(e.page)
 		carried, unsaid := foreign.Fit(to, carried)
 		said = append(said, unsaid...)
+		if framed(e.kit, e.page) && !framed(to, carried) {
+			carried.Walk(func(n *page.Node, _ page.Place) {
+				if n.Kind == page.Container {
+					said = append(said, page.Note{Node: n.ID, Name: n.Name,
+						Text: to.Name + " has no class for containers: it is as wide as what it stands in now"})
+				}
+			})
+		}
 		e.page = carried
 		for _, n := range said {
 			e.notes = append(e.notes, PageNote{carried.ID, n})
@@ -109,6 +117,12 @@ func (u *UseKit) apply(e *editor) error {
 	e.kit = to
 	e.summary = fmt.Sprintf("Move %s to %s", e.page.Name, to.Name)
 	return nil
+}
+
+// framed reports whether a kit has a class for containers.
+func framed(k *kit.Kit, p *page.Page) bool {
+	words := infer.VocabularyOf(k, p)
+	return words.Base(page.Container) != nil || words.Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0) != nil
 }
 
 func (a *AddKit) apply(e *editor) error {

@@ -82,6 +82,31 @@ func TestMovedPagesLinkTheirKit(t *testing.T) {
 	}
 }
 
+// A container that the new kit has no class for is told.
+func TestMovedContainersAreTold(t *testing.T) {
+	kits, err := ready.Kits()
+	if err != nil {
+		t.Fatal(err)
+	}
+	crew, _, err := infer.Kit(t.Context(), "crew", "Crew", []kit.File{{Name: "crew.css", Text: ".line{display:flex;flex-wrap:wrap}" +
+		".four{width:100%}.two{width:50%;box-sizing:border-box}.one{width:25%;box-sizing:border-box}"}}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	plain := kits[0].Kit
+	pg := origin.NewPage("a", "a.html", plain, page.NewOrigin([]byte("<main class=kr-frame><div class=kr-row>"+
+		"<div class='kr-cell kr-take-6'>A</div></div></main>"), nil))
+	change, err := Apply(&project.Project{Format: "kitrows", Version: project.Version, ID: "p", Name: "P",
+		Kits: []*kit.Kit{plain, crew}, Pages: []*page.Page{pg}}, Operation{Page: "a", UseKit: &UseKit{Kit: "crew"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got, want := fmt.Sprint(change.Notes), "[{a {container-1 main  Crew has no class for containers: it is as wide as what "+
+		"it stands in now}}]"; got != want {
+		t.Errorf("told: %s, want %s", got, want)
+	}
+}
+
 func boxes(p *layout.Plan) string {
 	var b strings.Builder
 	for _, box := range p.Boxes {
