@@ -103,7 +103,14 @@ func (s *Source) apply(e *editor) error {
 		c.OwnRules = *s.OwnRules
 		e.page = &c
 	}
-	e.page = origin.Spliced(e.page, to, all, func(place int) *page.Node { return restored[place] })
+	file := e.page.Origin.With(markup.Spliced(e.page.Origin.Bytes(), all))
+	kept := origin.Kept(e.page, file, all)
+	e.page = origin.Again(e.page, to, file, func(place int) *page.Node {
+		if n := restored[place]; n != nil {
+			return n
+		}
+		return kept(place)
+	})
 	e.inverse.Source = back(before, e.page, all, s.Summary)
 	if s.Sheets != nil {
 		e.inverse.Source.Sheets = &before.Origin.Sheets

@@ -203,12 +203,10 @@ func Spliced(p *page.Page, k *kit.Kit, all []markup.Splice, back Was) *page.Page
 	next := p.Origin.With(markup.Spliced(p.Origin.Bytes(), all))
 	kept := Kept(p, next, all)
 	return Again(p, k, next, func(place int) *page.Node {
-		if back != nil {
-			if n := back(place); n != nil {
-				return n
-			}
+		if n := kept(place); n != nil || back == nil {
+			return n
 		}
-		return kept(place)
+		return back(place)
 	})
 }
 
