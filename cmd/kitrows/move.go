@@ -36,11 +36,10 @@ func pageMoveCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "move FILE.html… --to KIT [--css FILE.css…] [--pairs NAMES] [--lossy] [--dry-run]",
 		Short: "Move pages to another kit, and tell which columns move",
-		Long: "Move pages from the kit that their stylesheets are to another: a kit's file, a project file with one kit, " +
-			"or a stylesheet.\n" +
-			"Their classes become those of the new kit, its stylesheet is linked, and everything else stays to the byte. " +
-			"What moves\n" +
-			"is printed for each page. A page on which something would be left out stays as it is, unless --lossy is given.",
+		Long: "Move pages from the kit that their stylesheets are to another: a kit's file, a project file with\n" +
+			"one kit, or a stylesheet. Their classes become those of the new kit, its stylesheet is linked, and\n" +
+			"everything else stays to the byte. What moves is printed for each page. A page on which something\n" +
+			"would be left out stays as it is, unless --lossy is given.",
 		Args: cobra.MinimumNArgs(1),
 		RunE: func(c *cobra.Command, files []string) error {
 			left := 0
@@ -54,14 +53,15 @@ func pageMoveCommand() *cobra.Command {
 				}
 			}
 			if left > 0 {
-				return fmt.Errorf("%d of %d pages stay as they are: with --lossy they are moved without what is left out",
-					left, len(files))
+				return fmt.Errorf("%d of %d pages stay as they are: with --lossy they are moved without what is "+
+					"left out", left, len(files))
 			}
 			return nil
 		},
 	}
 	c.Flags().StringVar(&m.to, "to", "", "the new kit: its file, a project file with one kit, or a stylesheet")
-	c.Flags().StringArrayVar(&m.sheets, "css", nil, "a stylesheet of the pages; may be given several times, in their order")
+	c.Flags().StringArrayVar(&m.sheets, "css", nil,
+		"a stylesheet of the pages; may be given several times, in their order")
 	c.Flags().StringSliceVar(&m.pairs, "pairs", nil,
 		"for each breakpoint of the old kit, the one of the new kit that takes its settings; else by names and edges")
 	c.Flags().BoolVar(&m.lossy, "lossy", false, "move pages on which something is left out too")
@@ -74,19 +74,17 @@ func pageMoveCommand() *cobra.Command {
 
 // page moves the page of a file; lost says that it stays as it is because something would be left out.
 func (m *move) page(c *cobra.Command, file string) (lost bool, err error) {
-	b, err := os.ReadFile(file)
+	b, err := readMarkup(file)
 	if err != nil {
 		return false, err
-	}
-	if len(b) > page.MaxOrigin {
-		return false, fault.New("the file", fmt.Sprintf("%d bytes", len(b)), "at most %d MiB", page.MaxOrigin>>20)
 	}
 	before, err := m.project(c, file, b)
 	if err != nil {
 		return false, err
 	}
 	pg := before.Pages[0]
-	change, err := edit.Apply(before, edit.Operation{Page: pg.ID, UseKit: &edit.UseKit{Kit: before.Kits[1].ID, Pairs: m.pairs}})
+	change, err := edit.Apply(before, edit.Operation{Page: pg.ID,
+		UseKit: &edit.UseKit{Kit: before.Kits[1].ID, Pairs: m.pairs}})
 	if err != nil {
 		return false, err
 	}
@@ -112,7 +110,8 @@ func (m *move) project(c *cobra.Command, file string, b []byte) (*project.Projec
 	}
 	from, rest, err := origin.Kit(c.Context(), "from", o, files)
 	if err != nil {
-		return nil, fmt.Errorf("the kit it has is not known (stylesheets in other folders are given with --css): %w", err)
+		return nil, fmt.Errorf("the kit it has is not known (stylesheets in other folders are given with --css): %w",
+			err)
 	}
 	to, err := m.kit(c, file)
 	if err != nil {
@@ -187,7 +186,8 @@ func write(file string, pg *page.Page) error {
 		case err == nil && bytes.Equal(had, []byte(f.Text)):
 			continue
 		case err == nil && !origin.IsGenerated(kit.File{Text: string(had)}):
-			return fault.New(f.Name, "a stylesheet that is not written by this program", "no file of that name, or another name for it")
+			return fault.New(f.Name, "a stylesheet that is not written by this program",
+				"no file of that name, or another name for it")
 		case err != nil && !errors.Is(err, fs.ErrNotExist):
 			return err
 		}

@@ -24,7 +24,8 @@ import (
 )
 
 func pageCommand() *cobra.Command {
-	c := &cobra.Command{Use: "page", Short: "Pages that exist: read out of their HTML, written back, and moved to other kits"}
+	c := &cobra.Command{Use: "page",
+		Short: "Pages that exist: read out of their HTML, written back, and moved to other kits"}
 	c.AddCommand(pageReadCommand(), pageWriteCommand(), pageMoveCommand())
 	return c
 }
@@ -41,12 +42,9 @@ func pageReadCommand() *cobra.Command {
 			"there is no grid in them, or none, it is Plain Twelve. What is wrong with the file is told on the standard error.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			b, err := os.ReadFile(args[0])
+			b, err := readMarkup(args[0])
 			if err != nil {
 				return err
-			}
-			if len(b) > page.MaxOrigin {
-				return fault.New(args[0], fmt.Sprintf("%d bytes", len(b)), "at most %d MiB", page.MaxOrigin>>20)
 			}
 			o := page.NewOrigin(b, nil)
 			files, err := sheetFiles(args[0], o, sheets)
@@ -82,6 +80,15 @@ func pageReadCommand() *cobra.Command {
 	c.Flags().StringVar(&kitFile, "kit", "",
 		"the page's kit, from its own file or a project file, in place of one that is read from stylesheets")
 	return c
+}
+
+// readMarkup reads a page's file.
+func readMarkup(name string) ([]byte, error) {
+	b, err := os.ReadFile(name)
+	if err == nil && len(b) > page.MaxOrigin {
+		err = fault.New(name, fmt.Sprintf("%d bytes", len(b)), "at most %d MiB", page.MaxOrigin>>20)
+	}
+	return b, err
 }
 
 // sheetFiles reads the stylesheets of a page: those given, or those that it links below its folder.

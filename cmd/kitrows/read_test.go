@@ -94,8 +94,8 @@ func TestPageWrite(t *testing.T) {
 	}
 }
 
-// Pages move to another kit: what moves is told, what would be left out keeps a page as it is, and everything else of the
-// file stays to the byte.
+// Pages move to another kit: what moves is told, what would be left out keeps a page as it is, and everything else of
+// the file stays to the byte.
 func TestPageMove(t *testing.T) {
 	dir := t.TempDir()
 	put := func(name, text string) string {

@@ -143,7 +143,8 @@ func (w *Wrap) with(e *editor, r run) ([]*page.Node, error) {
 	return nil, fault.New("as", w.As, "row, column, container or section")
 }
 
-// mixes reports whether nodes of two kinds are wrapped together where the run stands: blocks in a column also with rows.
+// mixes reports whether nodes of two kinds are wrapped together where the run stands: blocks in a column also with
+// rows.
 func (r run) mixes(a, b page.Kind) bool {
 	if a, b = grouping(a), grouping(b); a == b {
 		return true
@@ -181,8 +182,8 @@ func (e *editor) loose(n *page.Node) bool {
 	return true
 }
 
-// rowAround is a row that holds nodes: each in a column, or as one, or all of them in one column. What says that it is a
-// column may be an element that is there.
+// rowAround is a row that holds nodes: each in a column, or as one, or all of them in one column. What says that it is
+// a column may be an element that is there.
 func (e *editor) rowAround(all []*page.Node, w *Wrap) *page.Node {
 	if w.As == "column" {
 		return e.nest(all)

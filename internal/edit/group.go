@@ -19,8 +19,8 @@ type span struct {
 	shown       bool
 }
 
-// spans are those of columns of a row at breakpoint i, and how many units the row divides into there. The error says what
-// has no place of its own.
+// spans are those of columns of a row at breakpoint i, and how many units the row divides into there. The error says
+// what has no place of its own.
 func (e *editor) spans(row *page.Node, columns []*page.Node, i int) (all []span, n int, err error) {
 	l := e.around(row.ID)
 	r := l.Row(row.ID, i)
@@ -210,8 +210,8 @@ func shows(is bool) page.Value {
 	return page.Hides
 }
 
-// holding is a column that holds values at breakpoint i, where it does not by what it carries there. Units are carried in
-// proportion, so where anew says that there are others they are set.
+// holding is a column that holds values at breakpoint i, where it does not by what it carries there. Units are carried
+// in proportion, so where anew says that there are others they are set.
 func (e *editor) holding(n *page.Node, i int, want page.Setting, anew bool) *page.Node {
 	name := e.kit.Breakpoints[i].Name
 	cleared := n.SettingAt(name)

@@ -78,7 +78,11 @@ func moveAll(p *project.Project, pg *page.Page, u UseKit) (*Change, error) {
 		all.Project, all.Notes = one.Project, append(all.Notes, one.Notes...)
 		count++
 	}
-	all.Summary = fmt.Sprintf("Move %d pages to %s", count, p.Kit(u.Kit).Name)
+	moved := fmt.Sprint(count, " pages")
+	if count == 1 {
+		moved = pg.Name
+	}
+	all.Summary = fmt.Sprintf("Move %s to %s", moved, p.Kit(u.Kit).Name)
 	all.Inverse = Operation{Page: pg.ID, Put: &Put{p, all.Summary}}
 	return all, nil
 }
@@ -122,7 +126,8 @@ func (u *UseKit) apply(e *editor) error {
 // framed reports whether a kit has a class for containers.
 func framed(k *kit.Kit, p *page.Page) bool {
 	words := infer.VocabularyOf(k, p)
-	return words.Base(page.Container) != nil || words.Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0) != nil
+	return words.Base(page.Container) != nil ||
+		words.Saying(page.Container, page.Frames, page.Value{Term: page.Fixed}, 0) != nil
 }
 
 func (a *AddKit) apply(e *editor) error {

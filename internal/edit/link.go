@@ -15,9 +15,9 @@ import (
 	"kitrows/internal/write/rewrite"
 )
 
-// linked is a page from HTML that came to another kit, with links to the kit's stylesheets: in the place of the one that
-// we wrote for the kit it had, else before all others. Other files of that kit, which it still links, are from then on
-// stylesheets of its own.
+// linked is a page from HTML that came to another kit, with links to the kit's stylesheets: in the place of the one
+// that we wrote for the kit it had, else before all others. Other files of that kit, which it still links, are from
+// then on stylesheets of its own.
 func linked(pr *project.Project, p *page.Page, was, is *kit.Kit) *page.Page {
 	doc := origin.Document(p.Origin)
 	if doc.Part || p.Origin.Mixins != "" {
@@ -66,11 +66,11 @@ func linked(pr *project.Project, p *page.Page, was, is *kit.Kit) *page.Page {
 	if len(lines) == 0 || !placed {
 		return p // where there is no head, a finding tells that it is not linked
 	}
-	return origin.Spliced(p, is, doc.Splices([]markup.Edit{e}), func(int) *page.Node { return nil })
+	return origin.Spliced(p, is, doc.Splices([]markup.Edit{e}), nil)
 }
 
-// addressIn is where a page finds a file of a kit: beside it or, where another page on the kit links the file, where that
-// one finds it.
+// addressIn is where a page finds a file of a kit: beside it or, where another page on the kit links the file, where
+// that one finds it.
 func addressIn(pr *project.Project, p *page.Page, k *kit.Kit, f kit.File) string {
 	for _, other := range pr.Pages {
 		if other.Kit != k.ID || other.Origin == nil || !origin.Linked(other, f.Name) || strings.Contains(f.Name, ":") {

@@ -297,8 +297,8 @@ type Poured struct {
 	File    project.File `json:"file,omitzero"`
 }
 
-// Split takes a piece of HTML of the content sheet apart, or a block of HTML where it stands: what is in its element takes
-// its place.
+// Split takes a piece of HTML of the content sheet apart, or a block of HTML where it stands: what is in its element
+// takes its place.
 type Split struct {
 	Piece string `json:"piece,omitzero"`
 	Node  string `json:"node,omitzero" doc:"In place of a piece, a block on the page."`

@@ -59,7 +59,8 @@ func newPage(p *project.Project, name string) *page.Page {
 	return &page.Page{ID: id, Name: name, File: id + ".html", Body: []*page.Node{}}
 }
 
-// fileOf is what the file of a page that is made here is called: as the page is named, where no other file is called so.
+// fileOf is what the file of a page that is made here is called: as the page is named, where no other file is called
+// so.
 func fileOf(p *project.Project, pg *page.Page, name string) string {
 	file := code.Slug(name) + ".html"
 	if file == ".html" || slices.ContainsFunc(p.Pages, func(o *page.Page) bool { return o.ID != pg.ID && o.File == file }) {

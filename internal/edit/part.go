@@ -20,8 +20,8 @@ const partID = "copied-part"
 // on another such page it stands as it is.
 const markupID = "copied-markup"
 
-// CopyPart writes nodes with everything in them as a project file of its own: with their kit and their pictures, so that
-// another project can take them in. Elements that are no part of the grid come as pieces of HTML.
+// CopyPart writes nodes with everything in them as a project file of its own: with their kit and their pictures, so
+// that another project can take them in. Elements that are no part of the grid come as pieces of HTML.
 func CopyPart(p *project.Project, pg *page.Page, ids ...string) ([]byte, error) {
 	nodes, err := copied(pg, ids)
 	if err != nil {
@@ -253,5 +253,6 @@ func (e *editor) placeFor(n *page.Node, near string) (parent string, index int, 
 // holds reports whether nodes of a kind may stand in another, the empty kind for the page: on pages from HTML, content
 // stands anywhere but straight in rows.
 func (e *editor) holds(outer, inner page.Kind) bool {
-	return page.Holds(outer, inner) || e.page.Origin != nil && inner == page.Block && outer != page.Row && outer != page.Block
+	return page.Holds(outer, inner) ||
+		e.page.Origin != nil && inner == page.Block && outer != page.Row && outer != page.Block
 }

@@ -107,8 +107,8 @@ func TestPasteRefuses(t *testing.T) {
 	}
 }
 
-// What is copied from a page from HTML stands on another such page as its file has it: tags, classes and line ends. Blocks
-// are copied as well, several at once.
+// What is copied from a page from HTML stands on another such page as its file has it: tags, classes and line ends.
+// Blocks are copied as well, several at once.
 func TestPartsOfFiles(t *testing.T) {
 	k := sample.Twelve()
 	project := func(file string) *project.Project {

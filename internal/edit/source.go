@@ -145,8 +145,8 @@ func (s *Source) apply(e *editor) error {
 	return nil
 }
 
-// back is what makes the file of a page what it is before splices are made that make it next, with the nodes that are not
-// read there again as the same: those in what is changed, and such as follow a comment that has no end in next.
+// back is what makes the file of a page what it is before splices are made that make it next, with the nodes that are
+// not read there again as the same: those in what is changed, and such as follow a comment that has no end in next.
 func back(p, next *page.Page, all []markup.Splice, summary string) *Source {
 	splices := markup.Back(p.Origin.Bytes(), all)
 	s := &Source{Stretches: Stretches(splices), Summary: summary}

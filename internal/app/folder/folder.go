@@ -174,8 +174,8 @@ func tooLarge(name string, info fs.FileInfo) error {
 
 var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 
-// sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import. For
-// a part of a page, which links none, they are those of the first page that includes it.
+// sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
+// For a part of a page, which links none, they are those of the first page that includes it.
 func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	size := 0
 	seen := map[string]bool{}

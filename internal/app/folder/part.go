@@ -17,7 +17,7 @@ func (f *Folder) including(file string) (name string, links []origin.Link) {
 		return "", nil
 	}
 	base := path.Base(file)
-	named := regexp.MustCompile(`(?i)(href\s*=\s*)?["'][^"'<>\n]*\b` + regexp.QuoteMeta(base) + `["']`)
+	named := regexp.MustCompile(`(?i)(href\s*=\s*)?["'](?:[^"'<>\n]*/)?` + regexp.QuoteMeta(base) + `["']`)
 	for _, name := range *files {
 		b, err := f.read(name)
 		if name == file || err != nil || !bytes.Contains(b, []byte(base)) {

@@ -285,8 +285,8 @@ func (k *Kit) checkColumns() error {
 }
 
 // checkPitch refuses a kit whose containers have no room for a column that takes the full line, at any width it serves.
-// The content width only grows with the viewport inside a breakpoint, so its narrowest width decides, and of the kinds of
-// container the narrowest.
+// The content width only grows with the viewport inside a breakpoint, so its narrowest width decides, and of the kinds
+// of container the narrowest.
 func (k *Kit) checkPitch() error {
 	var errs []error
 	for i, b := range k.Breakpoints {
@@ -311,8 +311,9 @@ func (k *Kit) holders() []Holder {
 	return []Holder{HeldFixed}
 }
 
-// Cramped is up to which viewport width, in px, the gutters of breakpoint i leave no room for columns of one unit beside
-// one another, from its narrowest on; is is false where there is room. Columns that take full lines are right there.
+// Cramped is up to which viewport width, in px, the gutters of breakpoint i leave no room for columns of one unit
+// beside one another, from its narrowest on; is is false where there is room. Columns that take full lines are right
+// there.
 func (k *Kit) Cramped(i int) (upTo float64, is bool) {
 	cramped := func(v float64) bool {
 		for _, holder := range k.holders() {

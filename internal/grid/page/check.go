@@ -29,9 +29,9 @@ const (
 
 var elements = []string{"div", "header", "nav", "main", "aside", "section", "article", "footer", "figure", "ul", "ol"}
 
-// Elements are what a node of that kind may be: a container that is alone on its page also the body. Sections have no class, so nothing
-// would take away the margins that a browser gives to a figure; only rows may be
-// lists, whose items are their columns.
+// Elements are what a node of that kind may be: a container that is alone on its page also the body. Sections have no
+// class, so nothing would take away the margins that a browser gives to a figure; only rows may be lists, whose items
+// are their columns.
 func Elements(kind Kind) []string {
 	switch kind {
 	case Section:

@@ -54,8 +54,8 @@ func NewRefit(from, to *kit.Kit, were []string) (*Refit, error) {
 	return r, nil
 }
 
-// NewMove prepares moving pages to another kit. Pairs says for each breakpoint of from which of to takes its settings, in
-// their order; without it that is the one of the same name, else the one that serves where theirs begins. The first
+// NewMove prepares moving pages to another kit. Pairs says for each breakpoint of from which of to takes its settings,
+// in their order; without it that is the one of the same name, else the one that serves where theirs begins. The first
 // breakpoint's settings go to the first.
 func NewMove(from, to *kit.Kit, pairs []string) (*Refit, error) {
 	r := &Refit{from, to, make([]int, len(from.Breakpoints))}
@@ -70,8 +70,8 @@ func NewMove(from, to *kit.Kit, pairs []string) (*Refit, error) {
 				return nil, fault.New(fmt.Sprintf("pairs[%d]", i), pairs[i], "one of %s", to.BreakpointNames())
 			}
 			if i > 0 && r.at[i] < r.at[i-1] {
-				return nil, fault.New(fmt.Sprintf("pairs[%d]", i), pairs[i], "%s or a wider one: what %s says holds from there on",
-					pairs[i-1], from.Breakpoints[i-1].Name)
+				return nil, fault.New(fmt.Sprintf("pairs[%d]", i), pairs[i],
+					"%s or a wider one: what %s says holds from there on", pairs[i-1], from.Breakpoints[i-1].Name)
 			}
 		case i > 0:
 			if r.at[i] = to.Index(b.Name); r.at[i] < 0 {

@@ -78,8 +78,8 @@ func (w *Word) String() string {
 	}
 }
 
-// Units is how many units the word makes a column take at breakpoint i of a row that has n of them; ok is false where it
-// says no such thing.
+// Units is how many units the word makes a column take at breakpoint i of a row that has n of them; ok is false where
+// it says no such thing.
 func (w *Word) Units(i, n int) (units int, ok bool) {
 	e := w.effectAt(page.Width, i)
 	switch {

@@ -14,8 +14,8 @@ import (
 )
 
 // Of tells all there is to tell of a page: what cannot be had as it was set, what the plan only estimates and, of a
-// page from HTML, what is wrong in its file, in the file's order. Code gives the markup of a page that is made here as it
-// is taken away, its elements marked; it is asked for where styles of the page's own may reach them, and may be nil.
+// page from HTML, what is wrong in its file, in the file's order. Code gives the markup of a page that is made here as
+// it is taken away, its elements marked; it is asked for where styles of the page's own may reach them, and may be nil.
 func Of(l *layout.Layout, code func() []byte) []finding.Finding {
 	p := l.Page()
 	c := checker{l: l, doc: origin.Document(p.Origin)}

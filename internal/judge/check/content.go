@@ -26,8 +26,8 @@ func (c *checker) standIns() {
 	}
 }
 
-// starved tells of columns that take units in the narrowest viewport of a breakpoint, where the gutters beside them leave
-// none.
+// starved tells of columns that take units in the narrowest viewport of a breakpoint, where the gutters beside them
+// leave none.
 func (c *checker) starved() {
 	k := c.l.Kit()
 	if c.l.Foreign() != nil {

@@ -95,8 +95,8 @@ func (c *checker) ownStyles() map[string]bool {
 	return own
 }
 
-// reaching finds the rules of own styles that give elements of the grid something that moves boxes, at the widths of the
-// lanes.
+// reaching finds the rules of own styles that give elements of the grid something that moves boxes, at the widths of
+// the lanes.
 func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, own map[string]bool,
 	doc *markup.Document) []*reach {
 	ids := map[*css.Element]string{}

@@ -104,8 +104,8 @@ func (b *Book) Put(r *Run, i int, w float64, laid Laid) {
 	b.version++
 }
 
-// Laid is how a run is laid out in a column w px wide at breakpoint i of k: as it was measured at that width, or on both
-// sides of it alike; else as it is estimated from the nearest measure, or from none.
+// Laid is how a run is laid out in a column w px wide at breakpoint i of k: as it was measured at that width, or on
+// both sides of it alike; else as it is estimated from the nearest measure, or from none.
 func (b *Book) Laid(r *Run, k *kit.Kit, i int, w float64) Laid {
 	if b == nil {
 		return r.Estimate(k, i, w)

@@ -27,8 +27,8 @@ type frameAt struct {
 
 func (f frameAt) width() float64 { return f.Width }
 
-// PutFrame keeps what a page's own styles give to the element of a node in a viewport w px wide, at breakpoint i. Look is
-// what decides that.
+// PutFrame keeps what a page's own styles give to the element of a node in a viewport w px wide, at breakpoint i. Look
+// is what decides that.
 func (b *Book) PutFrame(node string, look uint64, i int, w float64, is Frame) {
 	b.mu.Lock()
 	defer b.mu.Unlock()

@@ -24,8 +24,8 @@ type LeafAt struct {
 // Natural is how large the file of a picture is, in px; nothing where that is not known.
 type Natural struct{ Width, Height float64 }
 
-// SpotsAt are where nodes stand in what has so much room, from its top left corner. One that is not shown is narrower than
-// nothing.
+// SpotsAt are where nodes stand in what has so much room, from its top left corner. One that is not shown is narrower
+// than nothing.
 type SpotsAt struct {
 	Width float64
 	Spots []Spot
@@ -122,8 +122,8 @@ func (b *Book) PutInside(digest uint64, i int, at SpotsAt) {
 	b.version++
 }
 
-// Spots are where so many nodes stand in a piece of content that is w px wide: as measured there, or alike in more and in
-// less room; else as at the nearest width, and not sure. Nil where nothing was measured.
+// Spots are where so many nodes stand in a piece of content that is w px wide: as measured there, or alike in more and
+// in less room; else as at the nearest width, and not sure. Nil where nothing was measured.
 func (l *LeafAt) Spots(w float64, nodes int) (spots []Spot, sure bool) {
 	n, _ := find(l.Inside, w)
 	least := math.Inf(1)
@@ -141,7 +141,8 @@ func (l *LeafAt) Spots(w float64, nodes int) (spots []Spot, sure bool) {
 	return spots, n > 0 && n < len(l.Inside) && slices.Equal(l.Inside[n-1].Spots, l.Inside[n].Spots) && spots != nil
 }
 
-// Needs is how wide the content is that does not fit so much room, by what was measured nearest to it; 0 where all fits.
+// Needs is how wide the content is that does not fit so much room, by what was measured nearest to it; 0 where all
+// fits.
 func (l *LeafAt) Needs(w float64) float64 {
 	near := Height{Width: math.Inf(1)}
 	for _, h := range l.Heights {

@@ -8,8 +8,8 @@ import (
 // at is something that was measured in a width.
 type at interface{ width() float64 }
 
-// find is where what was measured in a width stands among others in the order of theirs, or would; is reports whether it
-// is there.
+// find is where what was measured in a width stands among others in the order of theirs, or would; is reports whether
+// it is there.
 func find[T at](all []T, w float64) (n int, is bool) {
 	return slices.BinarySearchFunc(all, w, func(one T, w float64) int { return cmp.Compare(one.width(), w) })
 }

@@ -59,8 +59,8 @@ func checkText(text string) error {
 // FromHTML takes markup apart: by heading, paragraph, list and picture, through
 // the elements that only group. What has a class, an id or a style of its own, what has markup inside, and everything
 // else, is kept as it was given, to the byte. Only scripts, styles, a page's
-// head and bare elements around others are left out; left names them. A text over MaxText or of over MaxPieces is refused, and
-// one that is not read when the context reaches its deadline.
+// head and bare elements around others are left out; left names them. A text over MaxText or of over MaxPieces is
+// refused, and one that is not read when the context reaches its deadline.
 func FromHTML(ctx context.Context, markup string) (pieces []Piece, left []string, err error) {
 	if err := checkText(markup); err != nil {
 		return nil, nil, err

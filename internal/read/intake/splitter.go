@@ -101,8 +101,8 @@ func (s *splitter) owned() bool {
 	}
 }
 
-// whole is a piece of HTML of the element that was just opened; where that is too long for a piece, what is in it is taken
-// apart, and the element is named as left out.
+// whole is a piece of HTML of the element that was just opened; where that is too long for a piece, what is in it is
+// taken apart, and the element is named as left out.
 func (s *splitter) whole() {
 	name := s.name
 	markup := s.block()

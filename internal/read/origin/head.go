@@ -24,8 +24,8 @@ func HeadOf(p *page.Page) Head {
 	return head
 }
 
-// WithHead are the edits by which the head of a file says what is wanted: what is nil stays as it is. The error says what
-// the file has no place for.
+// WithHead are the edits by which the head of a file says what is wanted: what is nil stays as it is. The error says
+// what the file has no place for.
 func WithHead(doc *markup.Document, title, description, language *string) (edits []markup.Edit, err error) {
 	inHead := func(field, line string) {
 		e, is := InHead(doc, line)

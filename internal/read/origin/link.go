@@ -61,8 +61,8 @@ func Linked(p *page.Page, address string) bool {
 	return slices.ContainsFunc(Links(Document(p.Origin)), func(l Link) bool { return !l.Here && l.Name == address })
 }
 
-// Beside is where a link of a file leads in the folder that all stand in, both by their paths; empty where it leads out of
-// it or elsewhere.
+// Beside is where a link of a file leads in the folder that all stand in, both by their paths; empty where it leads out
+// of it or elsewhere.
 func Beside(from, link string) string {
 	name := path.Join(path.Dir(from), link)
 	if rest, is := strings.CutPrefix(link, "/"); is {

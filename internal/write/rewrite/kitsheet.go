@@ -22,8 +22,8 @@ const KitFile = "kit.css"
 // of the page's own.
 func WithKit(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, KitFile) }
 
-// Moved is WithKit for a page that came to kit k from another: the stylesheet is called like the kit, for other pages may
-// link that of theirs by the usual name.
+// Moved is WithKit for a page that came to kit k from another: the stylesheet is called like the kit, for other pages
+// may link that of theirs by the usual name.
 func Moved(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, code.Slug(k.Name)+".css") }
 
 func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {

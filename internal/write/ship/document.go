@@ -82,8 +82,8 @@ func looksOf(body, held string) string {
 // may style itself and show its pictures, but fetch nothing and run no script.
 const Policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:"
 
-// documentOf is a page as a document: the styles of its kit as elements, then its own; where blocks are held, with looks
-// before them, and with what holds blocks in place of the page's own styles.
+// documentOf is a page as a document: the styles of its kit as elements, then its own; where blocks are held, with
+// looks before them, and with what holds blocks in place of the page's own styles.
 func documentOf(l *layout.Layout, body *markup.Markup, looks string, styles []string, o code.Options) string {
 	p := l.Page()
 	own := OwnText(p) + ownRules(l, "\n")
