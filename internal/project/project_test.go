@@ -39,9 +39,9 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 5`, `"version": 6`,
-			"version: found 6, want 5 or less: a later version of Kit Rows wrote this file"},
-		{`"version": 5`, `"version": "one"`, "version: found a text, want a whole number"},
+		{`"version": 6`, `"version": 7`,
+			"version: found 7, want 6 or less: a later version of Kit Rows wrote this file"},
+		{`"version": 6`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
 		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
@@ -126,7 +126,7 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		t.Fatal(err)
 	}
 	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
-	if p.Version != 5 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
+	if p.Version != 6 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
 		k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
@@ -134,6 +134,29 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 	if _, err := project.Decode(strings.NewReader(damaged)); err == nil ||
 		!strings.Contains(err.Error(), `kits[0].columns: found "99"`) {
 		t.Errorf("99 columns: %v", err)
+	}
+}
+
+// Before version 6 texts were words alone: what looked like a tag or a line break was none.
+func TestTextsOfOlderVersionsStayWords(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	const words, literal = "R&amp;D <b>nets</b>\n of AT&T", "R&amp;amp;D &lt;b>nets&lt;/b> of AT&T"
+	p.Sheet = append(p.Sheet, project.Piece{ID: "old", Content: page.Content{Type: page.List, Items: []string{words}}})
+	file, err := p.Encode()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for version, want := range map[string]string{"5": literal, "6": words} {
+		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 6`), []byte(`"version": `+version), 1)))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if found := p.Sheet[p.PieceAt("old")].Content.Items[0]; found != want {
+			t.Errorf("version %s: %q, not %q", version, found, want)
+		}
 	}
 }
 
@@ -152,7 +175,7 @@ func TestItemsOfOlderListsAreItemsAllTheSame(t *testing.T) {
 	if _, err := project.Decode(bytes.NewReader(file)); err == nil {
 		t.Error("this version took a column for a list")
 	}
-	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 5`), []byte(`"version": 2`), 1)))
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 6`), []byte(`"version": 2`), 1)))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -2,15 +2,17 @@ package project
 
 import (
 	"regexp"
+	"strings"
 
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
 	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/prose"
 )
 
 // older matches a file of a version before this one.
-var older = regexp.MustCompile(`"version"\s*:\s*[1234]\s*[,}]`)
+var older = regexp.MustCompile(`"version"\s*:\s*[12345]\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
@@ -20,7 +22,8 @@ var older = regexp.MustCompile(`"version"\s*:\s*[1234]\s*[,}]`)
 // had no sections, fewer types of content, and no class for pictures that fit; items of
 // lists said that they were, and not only rows could be lists. Version 3 had no parts
 // of the row as widths, and no class for them. Version 4 had gutters between columns only,
-// one edge for all breakpoints, and classes, not attributes.
+// one edge for all breakpoints, and classes, not attributes. Version 5 had words alone in its texts: no line breaks
+// and no tags.
 func upgraded(b []byte) []byte {
 	var file map[string]any
 	if !older.Match(b) {
@@ -47,12 +50,43 @@ func upgraded(b []byte) []byte {
 	}
 	for _, page := range objects(file["pages"]) {
 		trees(page["body"])
+		if was < 6 {
+			literal(page["body"])
+		}
+	}
+	if was < 6 {
+		literal(file["sheet"])
 	}
 	newer, err := json.Marshal(file, jsontext.WithIndent("  "))
 	if err != nil {
 		return b
 	}
 	return newer
+}
+
+// literal makes the texts of content what is read as the same words.
+func literal(nodes any) {
+	as := func(text any) any {
+		if words, ok := text.(string); ok {
+			return prose.Literal(strings.Join(strings.Fields(words), " "))
+		}
+		return text
+	}
+	for _, n := range objects(nodes) {
+		literal(n["children"])
+		c, ok := n["content"].(map[string]any)
+		if !ok || c["type"] == "html" {
+			continue
+		}
+		if text, has := c["text"]; has {
+			c["text"] = as(text)
+		}
+		if items, ok := c["items"].([]any); ok {
+			for i := range items {
+				items[i] = as(items[i])
+			}
+		}
+	}
 }
 
 // objects gives the objects of a list.

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 	"kitrows/internal/project"
 )
 
@@ -54,10 +55,10 @@ func Pieces(p *project.Project) []Piece {
 
 // short is what content says in up to 200 letters.
 func short(c *page.Content) string {
-	text := c.Text
+	text := c.Words()
 	switch c.Type {
 	case page.List:
-		text = strings.Join(c.Items, " · ")
+		text = prose.Plain(strings.Join(c.Items, " · "))
 	case page.Picture:
 		text = c.Alt
 	}

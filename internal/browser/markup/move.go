@@ -23,6 +23,15 @@ func (d *Document) Outer(n *Node) Span {
 	return s
 }
 
+// Inside is the stretch of what stands in an element.
+func (d *Document) Inside(n *Node) Span {
+	s := Span{n.Start.To, d.Outer(n).To}
+	if n.End.Len() > 0 {
+		s.To = n.End.From
+	}
+	return s
+}
+
 // lines is the stretch of whole lines that an element takes, with the line's end; alone is false, and the stretch
 // that of the element, where something else stands on them.
 func (d *Document) lines(n *Node) (s Span, alone bool) { return d.Lines(d.Outer(n)) }

@@ -10,6 +10,7 @@ import (
 
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/prose"
 )
 
 // A ContentType says what a block holds.
@@ -41,9 +42,9 @@ type Content struct {
 	Width   kit.Length  `json:"width,omitzero" doc:"How wide it is by itself, in px, for natural columns. Of a picture that fits: its natural width."`
 	Comfort kit.Length  `json:"comfort,omitzero" doc:"The least width it is comfortable in, in px; estimated when absent."`
 	Fit     bool        `json:"fit,omitzero" doc:"A picture scales with its column."`
-	Text    string      `json:"text,omitzero" doc:"The words of a heading, a text or a button (a form's too), a card's heading, or the markup of html as it was given."`
+	Text    string      `json:"text,omitzero" doc:"The words of a heading, a text or a button (a form's too), or a card's heading, as prose: a newline is a line break, and tags such as <strong>, <em>, <code> and <a href> are elements. Or the markup of html as it was given."`
 	Level   int         `json:"level,omitzero" minimum:"1" maximum:"6" doc:"The level of a heading or of a card's heading."`
-	Items   []string    `json:"items,omitzero" doc:"The items of a list, the paragraphs of a card, or the labels of a form's fields."`
+	Items   []string    `json:"items,omitzero" doc:"The items of a list, the paragraphs of a card, or the labels of a form's fields, as prose."`
 	Link    string      `json:"link,omitzero" doc:"The address a button leads to."`
 	Picture string      `json:"picture,omitzero" doc:"The id of the project's picture that a picture or a card shows."`
 	Sources []Source    `json:"sources,omitzero" doc:"Other pictures that are shown in its place from a breakpoint on."`
@@ -99,8 +100,11 @@ func (c *Content) High() kit.Length {
 	if !c.Height.IsZero() {
 		return c.Height
 	}
-	lines := func(text string) float64 {
-		return math.Max(1, math.Ceil(float64(utf8.RuneCountInString(text)*letterWide)/measure))
+	lines := func(text string) (lines float64) {
+		for line := range strings.SplitSeq(prose.Plain(text), "\n") {
+			lines += math.Max(1, math.Ceil(float64(utf8.RuneCountInString(line)*letterWide)/measure))
+		}
+		return lines
 	}
 	high := 0.0
 	switch c.Type {
@@ -121,15 +125,23 @@ func (c *Content) High() kit.Length {
 	case Picture:
 		high = 160
 	case HTML:
-		high = lines(Tagless(c.Text)) * lineHigh
+		high = math.Max(1, math.Ceil(float64(utf8.RuneCountInString(c.Words())*letterWide)/measure)) * lineHigh
 	default:
 		high = lines(c.Text)*lineHigh + space
 	}
 	return kit.Px(math.Min(math.Max(high, lineHigh), 20000))
 }
 
-// Tagless is about what a reader sees of markup.
-func Tagless(markup string) string {
+// Words are about what a reader sees of its text, line breaks as newlines.
+func (c *Content) Words() string {
+	if c.Type == HTML {
+		return tagless(c.Text)
+	}
+	return prose.Plain(c.Text)
+}
+
+// tagless is markup without its tags.
+func tagless(markup string) string {
 	var b strings.Builder
 	for part := range strings.SplitSeq(markup, "<") {
 		if _, after, found := strings.Cut(part, ">"); found {
@@ -147,7 +159,7 @@ func (c *Content) Comfortable() float64 {
 		return c.Comfort.Px()
 	}
 	longest := 0
-	for word := range strings.FieldsSeq(c.Text) {
+	for word := range strings.FieldsSeq(c.Words()) {
 		longest = max(longest, utf8.RuneCountInString(word))
 	}
 	word := float64(min(longest, 40) * letterWide)
@@ -155,7 +167,7 @@ func (c *Content) Comfortable() float64 {
 	case Heading:
 		return math.Max(120, word*1.5)
 	case Button:
-		return float64(min(utf8.RuneCountInString(c.Text), 40)*letterWide + 2*space)
+		return float64(min(utf8.RuneCountInString(c.Words()), 40)*letterWide + 2*space)
 	case Picture:
 		return 120
 	case HTML:
@@ -219,12 +231,36 @@ func (c *Content) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	if (c.Type == Picture || c.Picture != "") && !hasPicture(c.Picture) {
 		wrong("picture", c.Picture, "the id of one of the project's pictures")
 	}
-	if !safeLink(c.Link) {
-		wrong("link", c.Link, "an address such as tides.html or https://example.org/tides, at most 500 bytes")
+	if !prose.Safe(c.Link) {
+		wrong("link", c.Link, safe)
 	}
-	errs = append(errs, c.checkSources(k, hasPicture))
+	errs = append(errs, c.checkProse(), c.checkSources(k, hasPicture))
 	return errors.Join(errs...)
 }
+
+// checkProse refuses links in words to where a page may not lead, and those in what is pressed itself.
+func (c *Content) checkProse() error {
+	if c.Type == HTML {
+		return nil
+	}
+	var errs []error
+	check := func(field, text string, isPressed bool) {
+		if address := prose.Unsafe(text); address != "" {
+			errs = append(errs, fault.New(field, address, safe))
+		}
+		if isPressed && prose.Links(text) {
+			errs = append(errs, fault.New(field, text, "words without a link: a button or a label cannot hold one"))
+		}
+	}
+	check("text", c.Text, c.Type == Button || c.Type == Form)
+	for i, item := range c.Items {
+		check(fmt.Sprintf("items[%d]", i), item, c.Type == Form)
+	}
+	return errors.Join(errs...)
+}
+
+// safe is what a link has to be.
+const safe = "an address such as tides.html or https://example.org/tides, at most 500 bytes"
 
 // checkSources refuses pictures for breakpoints the kit does not have, or that a
 // picture has from the start.
@@ -253,15 +289,4 @@ func (c *Content) checkSources(k *kit.Kit, hasPicture func(id string) bool) erro
 		}
 	}
 	return errors.Join(errs...)
-}
-
-// safeLink reports whether a link is one a page may carry: relative, or to the web, a
-// mailbox or a telephone.
-func safeLink(link string) bool {
-	if len(link) > 500 || strings.ContainsAny(link, " \t\r\n<>\"") {
-		return false
-	}
-	scheme, _, found := strings.Cut(link, ":")
-	return !found || strings.ContainsAny(scheme, "/?#") ||
-		slices.Contains([]string{"http", "https", "mailto", "tel"}, strings.ToLower(scheme))
 }

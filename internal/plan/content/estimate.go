@@ -6,6 +6,7 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 )
 
 // How browsers show what no stylesheet speaks of, in letters of 16 px and lines of one and a half (ship.ownStyle).
@@ -33,13 +34,13 @@ func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
 	var s shape
 	switch c.Type {
 	case page.Heading:
-		s = heading(c.Text, c.Level, w)
+		s = heading(c.Words(), c.Level, w)
 	case page.Text:
-		s = paragraph(c.Text, w)
+		s = paragraph(c.Words(), w)
 	case page.List:
 		s = shape{top: marginOf, bottom: marginOf}
 		for _, item := range c.Items {
-			s.height += paragraph(item, w-indent).height
+			s.height += paragraph(prose.Plain(item), w-indent).height
 		}
 	case page.Picture:
 		wide, _ := c.Natural(k, i)
@@ -49,14 +50,14 @@ func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
 		}
 		return s
 	case page.Button:
-		s = shape{width: Width(c.Text, letter*5/6, false) + 16, height: 21}
+		s = shape{width: Width(c.Words(), letter*5/6, false) + 16, height: 21}
 		if c.Link != "" {
-			s = shape{width: Width(c.Text, letter, false), height: 18}
+			s = shape{width: Width(c.Words(), letter, false), height: 18}
 		}
 	case page.Card:
-		s = heading(c.Text, c.Level, w)
+		s = heading(c.Words(), c.Level, w)
 		for _, item := range c.Items {
-			p := paragraph(item, w)
+			p := paragraph(prose.Plain(item), w)
 			s.height += max(s.bottom, p.top) + p.height
 			s.bottom = p.bottom
 		}
@@ -66,7 +67,7 @@ func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
 	case page.Form:
 		s.height = float64(len(c.Items)+1) * letter * leading
 	case page.HTML:
-		s = paragraph(page.Tagless(c.Text), w)
+		s = paragraph(strings.Join(strings.Fields(c.Words()), " "), w)
 		s.top, s.bottom = 0, 0
 	}
 	if !c.Height.IsZero() {
@@ -86,7 +87,15 @@ func paragraph(text string, w float64) shape {
 }
 
 // lines is how many lines a text breaks into that is w px wide.
-func lines(text string, size float64, isBold bool, w float64) float64 {
+func lines(text string, size float64, isBold bool, w float64) (all float64) {
+	for line := range strings.SplitSeq(text, "\n") {
+		all += linesOf(line, size, isBold, w)
+	}
+	return all
+}
+
+// linesOf is the same of a text without line breaks.
+func linesOf(text string, size float64, isBold bool, w float64) float64 {
 	space := Width(" ", size, isBold)
 	number, used := 0.0, 0.0
 	for word := range strings.FieldsSeq(text) {
@@ -104,34 +113,36 @@ func lines(text string, size float64, isBold bool, w float64) float64 {
 // natural estimates how wide a block is by itself, and its longest word or widest picture.
 func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
 	text := func(text string, size float64, isBold bool, more float64) {
-		wide = max(wide, Width(strings.Join(strings.Fields(text), " "), size, isBold)+more)
+		for line := range strings.SplitSeq(text, "\n") {
+			wide = max(wide, Width(strings.Join(strings.Fields(line), " "), size, isBold)+more)
+		}
 		for word := range strings.FieldsSeq(text) {
 			least = max(least, Width(word, size, isBold)+more)
 		}
 	}
 	bolder := func() {
 		size := headings[min(max(c.Level, 1), 6)-1][0] * letter
-		text(c.Text, size, true, 0)
+		text(c.Words(), size, true, 0)
 	}
 	switch c.Type {
 	case page.Heading:
 		bolder()
 	case page.List:
 		for _, item := range c.Items {
-			text(item, letter, false, indent)
+			text(prose.Plain(item), letter, false, indent)
 		}
 	case page.Card:
 		bolder()
 		for _, item := range c.Items {
-			text(item, letter, false, 0)
+			text(prose.Plain(item), letter, false, 0)
 		}
 	case page.Button:
 		s := shapeOf(c, k, i, 0)
 		wide, least = s.width, s.width
 	case page.HTML:
-		text(page.Tagless(c.Text), letter, false, 0)
+		text(strings.Join(strings.Fields(c.Words()), " "), letter, false, 0)
 	default:
-		text(c.Text, letter, false, 0)
+		text(c.Words(), letter, false, 0)
 	}
 	if declared, _ := c.Natural(k, i); declared > 0 {
 		wide = declared

@@ -7,6 +7,8 @@ import (
 
 	nethtml "golang.org/x/net/html"
 	"golang.org/x/net/html/atom"
+
+	"kitrows/internal/grid/prose"
 )
 
 // parsed gives the element that markup holds, or its parts under one node.
@@ -26,22 +28,34 @@ func (s stop) parsed(markup string) *nethtml.Node {
 	return root
 }
 
-// wordsOf gives an element's words; plain is false where it has more than words.
-func wordsOf(n *nethtml.Node) (text string, plain bool) {
-	if len(n.Attr) > 0 {
-		return "", false
-	}
-	var b strings.Builder
-	for c := n.FirstChild; c != nil; c = c.NextSibling {
-		if c.Type != nethtml.TextNode {
-			return "", false
-		}
-		b.WriteString(c.Data)
-	}
-	return strings.Join(strings.Fields(b.String()), " "), true
+// proseOf gives what stands in an element that has no attributes, if it is prose.
+func proseOf(n *nethtml.Node) (text string, is bool) {
+	parts, is := partsOf(n)
+	return prose.Text(prose.Joined(parts)), is && len(n.Attr) == 0
 }
 
-// itemsOf gives a list's items, where each is words alone.
+func partsOf(n *nethtml.Node) (parts []prose.Part, is bool) {
+	for c := n.FirstChild; c != nil; c = c.NextSibling {
+		switch c.Type {
+		case nethtml.TextNode:
+			parts = append(parts, prose.Part{Words: c.Data})
+		case nethtml.ElementNode:
+			part := prose.Part{Tag: c.Data}
+			for _, a := range c.Attr {
+				part.Attributes = append(part.Attributes, prose.Attribute{Name: a.Key, Value: a.Val})
+			}
+			if part.Parts, is = partsOf(c); !is || !prose.Element(part.Tag, part.Attributes) {
+				return nil, false
+			}
+			parts = append(parts, part)
+		default:
+			return nil, false
+		}
+	}
+	return parts, true
+}
+
+// itemsOf gives a list's items, where each is prose alone.
 func itemsOf(n *nethtml.Node) (items []string, plain bool) {
 	if len(n.Attr) > 0 {
 		return nil, false
@@ -50,7 +64,7 @@ func itemsOf(n *nethtml.Node) (items []string, plain bool) {
 		if c.Type == nethtml.TextNode && strings.TrimSpace(c.Data) == "" {
 			continue
 		}
-		text, plain := wordsOf(c)
+		text, plain := proseOf(c)
 		if c.Type != nethtml.ElementNode || c.Data != "li" || !plain {
 			return nil, false
 		}

@@ -41,8 +41,10 @@ func TestPieces(t *testing.T) {
 			noon.</p><ul><li>Low<li>High</ul></section></main>`, "h2: Tides\ntext: High at noon.\nlist: Low / High"},
 		"loose words": {FromHTML, `<div>Before <p>Inside</p> after</div>`,
 			"text: Before\ntext: Inside\ntext: after"},
-		"markup inside is kept": {FromHTML, `<p>See <A HREF=x>the  log</a>.</p><h1><b>Gulls</b></h1>`,
-			"html: <p>See <A HREF=x>the  log</a>.</p>\nhtml: <h1><b>Gulls</b></h1>"},
+		"prose": {FromHTML, `<p>See <A HREF=x>the  log</a>,<br> R&amp;D &amp;amp; <i>x</i></p><h1><b>Gulls</b></h1>`,
+			"text: See <a href=\"x\">the log</a>,\nR&D &amp;amp; <i>x</i>\nh1: <b>Gulls</b>"},
+		"markup inside is kept": {FromHTML, `<p>See <A class=x>the  log</a>.</p><p><a href="javascript:x()">y</a></p>`,
+			"html: <p>See <A class=x>the  log</a>.</p>\nhtml: <p><a href=\"javascript:x()\">y</a></p>"},
 		"other elements": {FromHTML, "<table><tr><td>1</table><hr><ol><li>a</li></ol>",
 			"html: <table><tr><td>1</table>\nhtml: <hr>\nhtml: <ol><li>a</li></ol>"},
 		"paragraphs left open": {FromHTML, "<p>One<p>Two<h3>Three</h3>", "text: One\ntext: Two\nh3: Three"},
@@ -52,7 +54,7 @@ func TestPieces(t *testing.T) {
 			`html: <img src="https://example.org/a.png" alt="">`},
 		"crossed tags": {FromHTML, `<b>a<p>b</b>c</p>`, "html: <b>a\ntext: bc"},
 		"Markdown": {FromMarkdown, "# Log\n\nTwo *terns*.\n\nOne gull.\n\n- a\n- b\n\n| x |\n|---|\n| 1 |\n",
-			"h1: Log\nhtml: <p>Two <em>terns</em>.</p>\ntext: One gull.\nlist: a / b\nhtml: <table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
+			"h1: Log\ntext: Two <em>terns</em>.\ntext: One gull.\nlist: a / b\nhtml: <table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
 		"nothing": {FromMarkdown, " \n", ""},
 	} {
 		pieces, _, err := c.read(t.Context(), c.text)
@@ -78,7 +80,7 @@ func TestLeftOut(t *testing.T) {
 // An element that stays whole is taken apart when that is asked for; its own tag is named.
 func TestSplit(t *testing.T) {
 	pieces, left, err := Split(t.Context(), `<div class="card"><h3>Seaward net</h3><p>Wind <b>west</b></p></div>`)
-	if want := "h3: Seaward net\nhtml: <p>Wind <b>west</b></p>"; err != nil || said(pieces) != want ||
+	if want := "h3: Seaward net\ntext: Wind <b>west</b>"; err != nil || said(pieces) != want ||
 		strings.Join(left, " ") != `<div class="card">` {
 		t.Errorf("%s, left %v, %v", said(pieces), left, err)
 	}

@@ -168,7 +168,7 @@ func (s *splitter) given(markup string) {
 func (s *splitter) add(name, markup string) {
 	root := s.parsed(markup)
 	content := page.Content{}
-	switch text, plain := wordsOf(root); {
+	switch text, plain := proseOf(root); {
 	case len(name) == 2 && name[0] == 'h' && name[1] >= '1' && name[1] <= '6' && plain:
 		content = page.Content{Type: page.Heading, Level: int(name[1] - '0'), Text: text}
 	case name == "p" && plain:

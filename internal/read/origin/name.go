@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 )
 
 // textOf is the words in an element.
@@ -111,7 +112,7 @@ func headingIn(nodes []*page.Node) string {
 	for _, i := range nodes {
 		switch {
 		case i.Content != nil && i.Content.Type == page.Heading:
-			return i.Content.Text
+			return i.Content.Words()
 		case i.Kind == page.Element:
 			if text := headingIn(i.Children); text != "" {
 				return text
@@ -121,15 +122,10 @@ func headingIn(nodes []*page.Node) string {
 	return ""
 }
 
-// content is what a block holds: words that stand alone in an element as such, and all else as the file has it.
+// content is what a block holds: prose that stands alone in an element as such, and all else as the file has it.
 func content(n *markup.Node) *page.Content {
 	c := &page.Content{Type: page.HTML}
-	words, plain := "", true
-	for _, k := range n.Children {
-		plain = plain && k.IsText()
-		words += k.Text
-	}
-	words = strings.Join(strings.Fields(words), " ")
+	words, plain := proseOf(n.Children)
 	switch {
 	case !plain || words == "" || len(words) > page.MaxText:
 		if items := itemsOf(n); n.Tag == "ul" && len(items) > 0 {
@@ -143,23 +139,39 @@ func content(n *markup.Node) *page.Content {
 	return c
 }
 
-// itemsOf are the items of a list, where each is words alone; else none.
+// proseOf is nodes as a text, if they are prose.
+func proseOf(nodes []*markup.Node) (text string, is bool) {
+	parts, is := partsOf(nodes)
+	return prose.Text(prose.Joined(parts)), is
+}
+
+func partsOf(nodes []*markup.Node) (parts []prose.Part, is bool) {
+	for _, k := range nodes {
+		part := prose.Part{Words: k.Text, Tag: k.Tag}
+		if !k.IsText() {
+			for _, a := range k.Attrs {
+				part.Attributes = append(part.Attributes, prose.Attribute{Name: a.Name, Value: a.Value})
+			}
+			if part.Parts, is = partsOf(k.Children); !is || !prose.Element(k.Tag, part.Attributes) || k.Start.Len() == 0 || k.IsOpen() {
+				return nil, false
+			}
+		}
+		parts = append(parts, part)
+	}
+	return parts, true
+}
+
+// itemsOf are the items of a list, where each is prose alone; else none.
 func itemsOf(n *markup.Node) (items []string) {
 	for _, k := range n.Children {
 		if k.IsText() && blank(k.Text) {
 			continue
 		}
-		words := ""
-		for _, t := range k.Children {
-			if !t.IsText() {
-				return nil
-			}
-			words += t.Text
-		}
-		if k.Tag != "li" || len(words) > page.MaxText || len(items) >= 500 {
+		words, is := proseOf(k.Children)
+		if k.Tag != "li" || !is || len(words) > page.MaxText || len(items) >= 500 {
 			return nil
 		}
-		items = append(items, strings.Join(strings.Fields(words), " "))
+		items = append(items, words)
 	}
 	return items
 }

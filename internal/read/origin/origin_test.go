@@ -53,7 +53,7 @@ func TestRead(t *testing.T) {
 		{"an element around a row", `<div class="kr-frame"><div class="pad"><div class="kr-row"></div></div></div>`,
 			"container div Container (element div pad (row div Row))"},
 		{"words straight in a row", `<div class="kr-row">Loose <b>words</b><div class="kr-cell"></div></div>`,
-			"row div Row (block html Loose words, column div Column 1)"},
+			"row div Row (block text Loose words, column div Column 1)"},
 		{"a column in no row", `<div class="kr-cell"><h2>Log</h2></div>`, "element div Log (block heading Log)"},
 		{"a row straight in a row", `<div class="kr-row"><div class="kr-row"></div></div>`,
 			"row div Row (block html div)"},

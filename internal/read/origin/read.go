@@ -218,8 +218,9 @@ func (r *reader) run(in *markup.Node, run []*markup.Node) (i item, is bool) {
 		}
 	}
 	c := &page.Content{Type: page.HTML}
-	if len(run[from:]) == 1 && run[from].IsText() && len(text) <= page.MaxText {
-		c = &page.Content{Type: page.Text, Text: strings.Join(strings.Fields(text), " ")}
+	loose := slices.ContainsFunc(run[from:], func(n *markup.Node) bool { return n.IsText() && !blank(n.Text) })
+	if words, is := proseOf(run[from:]); is && loose && len(words) <= page.MaxText {
+		c = &page.Content{Type: page.Text, Text: words}
 	}
 	return item{Node: &page.Node{Kind: page.Block, Name: nameOf(text, "Text"), Content: c}, place: place}, true
 }

@@ -13,13 +13,25 @@ var words = strings.Fields("the tern raft at low water is dry for two hours and 
 	"sandwich-terns on outer stack before noon observatory ringing-room Seevogelschutzgebietsverwaltung hâlé 12 0.8 m " +
 	"a of in causeway masthead & <b> “quoted” — tide 2,417 waders’ roost log")
 
-// text is some random words.
+// text is some random words, of which some stand in elements or break the line.
 func text(r *rand.Rand, most int) string {
 	all := make([]string, 1+r.IntN(most))
 	for i := range all {
 		all[i] = words[r.IntN(len(words))]
+		switch r.IntN(24) {
+		case 0:
+			tag := pick(r, "strong", "em", "code", "small")
+			all[i] = "<" + tag + ">" + all[i] + " tern</" + tag + ">"
+		case 1:
+			all[i] += "<br>"
+		}
 	}
 	return strings.Join(all, " ")
+}
+
+// linked is a text with a link in it.
+func linked(r *rand.Rand, most int) string {
+	return text(r, most) + ` <a href="log.html?day=1&amp;net=2">` + text(r, 4) + "</a>"
 }
 
 // Contents gives the blocks of a page real content, of which only a browser knows the size: texts that break, long
@@ -59,7 +71,7 @@ func piece(r *rand.Rand, k *kit.Kit, had *page.Content) *page.Content {
 	case page.Heading:
 		c.Text, c.Level = text(r, 8), 1+r.IntN(6)
 	case page.Text:
-		c.Text = text(r, 60)
+		c.Text = pick(r, text, linked)(r, 60)
 	case page.List:
 		for range 1 + r.IntN(4) {
 			c.Items = append(c.Items, text(r, 12))

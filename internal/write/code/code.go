@@ -93,3 +93,16 @@ func Free(name, other string, taken map[string]bool) string {
 	taken[free] = true
 	return free
 }
+
+// Wrapped are words in lines of at most so many bytes; a longer word has a line of its own.
+func Wrapped(words []string, most int) (lines []string) {
+	line := ""
+	for _, word := range words {
+		if line != "" && len(line)+1+len(word) > most {
+			lines = append(lines, line)
+			line = ""
+		}
+		line = strings.TrimPrefix(line+" "+word, " ")
+	}
+	return append(lines, line)
+}

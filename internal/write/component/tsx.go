@@ -15,6 +15,7 @@ import (
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
@@ -215,32 +216,59 @@ func propertyOf(c say.Saying) (prop, value string) {
 
 var jsxEscapes = strings.NewReplacer("&", "&amp;", "<", "&lt;", ">", "&gt;", "{", `{"{"}`, "}", `{"}"}`)
 
-// jsx is text as JSX takes it.
-func jsx(text string) string {
-	if text = strings.Join(strings.Fields(text), " "); text == "" {
-		return `{""}`
+// jsx is prose as JSX.
+var jsx = prose.Form{
+	Words: jsxEscapes.Replace,
+	Attribute: func(name, value string) string {
+		switch name {
+		case "datetime":
+			name = "dateTime"
+		case "hreflang":
+			name = "hrefLang"
+		}
+		return attribute(name, value)
+	},
+	Break: "<br />",
+}
+
+// lines are the words of prose up to each line break. A newline beside a tag or a brace is no space in JSX, so that
+// words which end there stay with the next.
+func lines(text string) [][]string {
+	all := jsx.Lines(prose.Parse(text))
+	for i, words := range all {
+		var joined []string
+		for _, word := range words {
+			last := len(joined) - 1
+			if last >= 0 && (strings.ContainsAny(word[:1], "<{") || strings.HasSuffix(joined[last], ">") ||
+				strings.HasSuffix(joined[last], "}")) {
+				joined[last] += " " + word
+				continue
+			}
+			joined = append(joined, word)
+		}
+		all[i] = joined
 	}
-	return jsxEscapes.Replace(text)
+	return all
 }
 
 func (w *tsx) text(depth int, tag, attributes, words string) {
 	pad := strings.Repeat(indent, depth)
-	words = jsx(words)
-	whole := pad + "<" + tag + attributes + ">" + words + "</" + tag + ">"
-	if len(whole) <= lineWidth {
+	all := lines(words)
+	whole := pad + "<" + tag + attributes + ">"
+	for _, words := range all {
+		whole += strings.Join(words, " ")
+	}
+	if whole += "</" + tag + ">"; len(whole) <= lineWidth {
 		w.line("%s", whole)
 		return
 	}
 	w.line("%s<%s%s>", pad, tag, attributes)
-	line := ""
-	for word := range strings.FieldsSeq(words) {
-		if line != "" && len(pad)+len(indent)+len(line)+1+len(word) > lineWidth {
+	for _, words := range all {
+		for _, line := range code.Wrapped(words, lineWidth-len(pad)-len(indent)) {
 			w.line("%s%s%s", pad, indent, line)
-			line = ""
 		}
-		line = strings.TrimPrefix(line+" "+word, " ")
 	}
-	w.line("%s%s%s\n%s</%s>", pad, indent, line, pad, tag)
+	w.line("%s</%s>", pad, tag)
 }
 
 // attribute is a property whose value is a text.
@@ -318,8 +346,12 @@ func (w *tsx) block(c *page.Content, depth int) {
 	case page.Form:
 		w.line("%s<form>", pad)
 		for i, label := range c.Items {
-			w.line("%s%s<label>\n%s%s%s%s\n%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, pad,
-				indent, indent, jsx(label), pad, indent, indent, markup.FieldName(label, i), pad, indent)
+			w.line("%s%s<label>", pad, indent)
+			for _, words := range lines(label) {
+				w.line("%s%s%s%s", pad, indent, indent, strings.Join(words, " "))
+			}
+			w.line("%s%s%s<input type=\"text\" name=%q />\n%s%s</label>", pad, indent, indent,
+				markup.FieldName(prose.Plain(label), i), pad, indent)
 		}
 		w.text(depth+1, "button", ` type="submit"`, c.Text)
 		w.line("%s</form>", pad)

@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 	"kitrows/internal/plan/content"
 	"kitrows/internal/read/infer"
 	"kitrows/internal/write/say"
@@ -75,9 +76,11 @@ func (w *Writer) card(n *page.Node, depth int, attributes string) {
 func (w *Writer) form(n *page.Node, depth int, attributes string) {
 	w.around(n.ID, depth, "form", attributes, func(depth int) {
 		for i, label := range n.Content.Items {
-			name := FieldName(label, i)
+			name := FieldName(prose.Plain(label), i)
 			w.around(n.ID, depth, "label", "", func(depth int) {
-				w.line(n.ID, depth, Escaped(strings.Join(strings.Fields(label), " ")))
+				for _, words := range Prose.Lines(prose.Parse(label)) {
+					w.line(n.ID, depth, strings.Join(words, " "))
+				}
 				w.line(n.ID, depth, fmt.Sprintf(`<input type="text" name="%s">`, name))
 			})
 		}

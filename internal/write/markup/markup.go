@@ -10,6 +10,7 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
@@ -416,21 +417,20 @@ func (w *Writer) mark(n *page.Node) string {
 // text writes an element of words, on one line if it fits, else wrapped between
 // its tags.
 func (w *Writer) text(node string, depth int, tag, attributes, words string) {
-	words = Escaped(strings.Join(strings.Fields(words), " "))
-	whole := "<" + tag + attributes + ">" + words + "</" + tag + ">"
-	if len(indent)*depth+len(whole) <= lineWidth {
+	lines := Prose.Lines(prose.Parse(words))
+	whole := "<" + tag + attributes + ">"
+	for _, words := range lines {
+		whole += strings.Join(words, " ")
+	}
+	if whole += "</" + tag + ">"; len(indent)*depth+len(whole) <= lineWidth {
 		w.line(node, depth, whole)
 		return
 	}
 	w.line(node, depth, "<"+tag+attributes+">")
-	line := ""
-	for _, word := range strings.Fields(words) {
-		if line != "" && len(indent)*(depth+1)+len(line)+1+len(word) > lineWidth {
+	for _, words := range lines {
+		for _, line := range code.Wrapped(words, lineWidth-len(indent)*(depth+1)) {
 			w.line(node, depth+1, line)
-			line = ""
 		}
-		line = strings.TrimPrefix(line+" "+word, " ")
 	}
-	w.line(node, depth+1, line)
 	w.line(node, depth, "</"+tag+">")
 }

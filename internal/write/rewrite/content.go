@@ -7,7 +7,9 @@ import (
 	html "kitrows/internal/browser/markup"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 	"kitrows/internal/read/origin"
+	"kitrows/internal/write/markup"
 )
 
 // content gives the edits by which a block holds something else: other words in its tags where it is words alone and
@@ -22,10 +24,10 @@ func (w *writer) content(was, n *page.Node, s origin.Stretch) []html.Edit {
 	m := s.Element()
 	if (b.Type == page.Heading || b.Type == page.Text) && a.Type == b.Type && a.Level == b.Level {
 		if m == nil {
-			return []html.Edit{{Span: span, Text: html.Escaped(b.Text)}}
+			return []html.Edit{{Span: span, Text: proseOf(b.Text)}}
 		}
-		if text, is := words(m); is {
-			return []html.Edit{{Span: w.doc.Trimmed(text), Text: html.Escaped(b.Text)}}
+		if text := w.doc.Trimmed(w.doc.Inside(m)); text.Len() > 0 {
+			return []html.Edit{{Span: text, Text: proseOf(b.Text)}}
 		}
 	}
 	return []html.Edit{w.doc.Exchange(span, w.after.Fragment(&page.Node{ID: "anew-" + n.ID, Kind: page.Block,
@@ -39,11 +41,18 @@ func written(c page.Content) page.Content {
 	return c
 }
 
-// words is the stretch of the only text in an element.
-func words(m *html.Node) (s html.Span, is bool) {
-	if len(m.Children) != 1 || !m.Children[0].IsText() || m.Children[0].Start.Len() == 0 ||
-		strings.TrimSpace(m.Children[0].Text) == "" {
-		return s, false
+// inFile is prose as it stands in a file: no more is escaped than must be.
+var inFile = prose.Form{
+	Words:     html.Escaped,
+	Attribute: markup.Prose.Attribute,
+	Break:     "<br>",
+}
+
+// proseOf is a text on one line.
+func proseOf(text string) string {
+	var b strings.Builder
+	for _, words := range inFile.Lines(prose.Parse(text)) {
+		b.WriteString(strings.Join(words, " "))
 	}
-	return m.Children[0].Start, true
+	return b.String()
 }
