@@ -305,22 +305,22 @@ type settable struct {
 
 func (e *editor) settable() *settable { return &settable{e.stands(), map[string]*page.Node{}} }
 
-// node is the row or column of an id; nil where there is none.
+// node is the row, the column or the block of an id; nil where there is none.
 func (s *settable) node(id string) *page.Node {
 	if n := s.made[id]; n != nil {
 		return n
 	}
-	if n := s.all[id].Node; n != nil && (n.Kind == page.Column || n.Kind == page.Row) {
+	if n := s.all[id].Node; n != nil && len(page.Settable(n.Kind)) > 0 {
 		return n
 	}
 	return nil
 }
 
-// cell gives the row or column of a cell from all, and its breakpoint's index.
+// cell gives the row, column or block of a cell from all, and its breakpoint's index.
 func (e *editor) cell(all *settable, c Cell) (*page.Node, int, error) {
 	n := all.node(c.Node)
 	if n == nil {
-		return nil, 0, fault.New("node", c.Node, "the id of a row or column on this page")
+		return nil, 0, fault.New("node", c.Node, "the id of a row, a column or a block on this page")
 	}
 	i := e.kit.Index(c.Breakpoint)
 	if i < 0 {

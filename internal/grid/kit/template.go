@@ -80,7 +80,7 @@ func isAttribute(name, word string) bool {
 }
 
 // reserved are names that code around a kit's own uses.
-var reserved = []string{"kr-hold", "kr-scaled", "data-node"}
+var reserved = []string{"kr-hold", "kr-hides", "kr-scaled", "data-node"}
 
 // checkWritten refuses what is no valid name of a class or attribute.
 func checkWritten(name string) error {

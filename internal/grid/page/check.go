@@ -287,9 +287,9 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 	if c.origin {
 		c.under(n.Frame.Check(c.k), CheckSelector(n.Selector), CheckNote(n.Note))
 		c.settings(outer, n)
-		if n.Kind == Block && (n.Anchor != "" || len(n.Classes) > 0 || n.Element != "") {
-			c.wrong(c.field("classes"), string(n.Kind),
-				"an id attribute, classes and an element only on sections, containers, rows, columns and elements")
+		if n.Kind == Block && n.Element != "" {
+			c.wrong(c.field("element"), string(n.Kind),
+				"an element only on sections, containers, rows, columns and elements")
 		}
 		if (n.Content != nil) != (n.Kind == Block) || len(n.Children) > 0 && n.Kind == Block {
 			c.wrong(c.field("content"), string(n.Kind), "content on every block and only there")
@@ -317,12 +317,10 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 		want      string
 	}{
 		{"frame", !n.Frame.IsZero() && n.Kind != Container, "a kind only on containers"},
-		{"at", len(n.At) > 0 && n.Kind != Column && n.Kind != Row, "settings only on rows and columns"},
+		{"at", len(n.At) > 0 && n.Kind != Column && n.Kind != Row && n.Kind != Block,
+			"settings only on rows, columns and blocks"},
 		{"content", (n.Content != nil) != (n.Kind == Block), "content on every block and only there"},
 		{"element", n.Element != "" && n.Kind == Block, "an element only on sections, containers, rows and columns"},
-		{"anchor", n.Kind == Block &&
-			(n.Anchor != "" || len(n.Classes) > 0 || n.Selector != ""),
-			"an id attribute, classes and a selector only on sections, containers, rows and columns"},
 		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},
 	} {
 		if use.misplaced {

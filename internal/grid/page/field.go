@@ -130,11 +130,11 @@ var specs = [NumFields]spec{
 		css: map[Kind]string{Column: "order"}, written: map[Term]string{Foremost: "-100", Hindmost: "100"},
 	},
 	Shown: {
-		name: "shown", on: []Kind{Column}, start: []Value{Shows}, form: truth, terms: []Term{No, Yes},
+		name: "shown", on: []Kind{Column, Block}, start: []Value{Shows, Shows}, form: truth, terms: []Term{No, Yes},
 		want:  "true or false",
-		doc:   "false hides the column.",
+		doc:   "false hides the column or the block.",
 		title: "Shown", control: "switch",
-		css: map[Kind]string{Column: "display"}, written: map[Term]string{No: "none", Yes: "block"},
+		css: map[Kind]string{Column: "display"}, written: map[Term]string{No: "none", Yes: "revert"},
 	},
 	Align: {
 		name: "align", on: []Kind{Row, Column}, start: []Value{Stretch, RowsAlign},
@@ -218,6 +218,14 @@ func (f Field) String() string { return specs[f].name }
 
 // On reports whether nodes of that kind have the field.
 func (f Field) On(kind Kind) bool { return slices.Contains(specs[f].on, kind) }
+
+// SaidOf is the kind of node of which code says the field as it does of that kind: what hides a column hides a block.
+func (f Field) SaidOf(kind Kind) Kind {
+	if f == Shown && kind == Block {
+		return Column
+	}
+	return kind
+}
 
 // IsUnits reports whether the field's number counts units of the row, so that it
 // keeps its proportion where the row's columns change (section 5).

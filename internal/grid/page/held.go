@@ -62,6 +62,11 @@ func (n *Node) HeldAt(k *kit.Kit, i int) *Held {
 	return &h
 }
 
+// ShownAt reports whether the node is shown at breakpoint i of k, as far as its own settings say.
+func (n *Node) ShownAt(k *kit.Kit, i int) bool {
+	return len(n.At) == 0 || n.HeldAt(k, i)[Shown].Value != Hides
+}
+
 // SettingAt is what was set on the node at the breakpoint of that name; a
 // Setting that IsZero when nothing was.
 func (n *Node) SettingAt(name string) Setting {

@@ -28,7 +28,7 @@ func NewImported(words []*Word, starts map[page.Kind][]page.Held) *Imported {
 		b.by[w.On][w.Text] = w
 	}
 	b.fields = map[page.Kind][page.NumFields][]page.Field{}
-	for _, on := range []page.Kind{page.Container, page.Row, page.Column} {
+	for _, on := range []page.Kind{page.Container, page.Row, page.Column, page.Block} {
 		b.fields[on] = b.grouped(on)
 	}
 	return b

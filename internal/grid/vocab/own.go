@@ -44,7 +44,7 @@ func newTemplates(k *kit.Kit) *templates {
 
 func (t *templates) word(on page.Kind, class string) *Word {
 	for _, f := range t.families {
-		if f.says.On != on {
+		if f.says.On != f.says.Field.SaidOf(on) {
 			continue
 		}
 		for _, m := range f.reader(t.kit).Read(class) {
@@ -84,7 +84,7 @@ func (t *templates) all() (all []*Word) {
 }
 
 func (t *templates) saying(on page.Kind, field page.Field, value page.Value, from int) *Word {
-	value = value.Bare()
+	value, on = value.Bare(), field.SaidOf(on)
 	key := effectKey{on, field, value, int8(from)}
 	if word := t.made[key]; word != nil {
 		return word

@@ -48,7 +48,7 @@ func (s *search) is(c *cell, value page.Value) bool {
 
 // says reports whether a word gives what must hold.
 func (s *search) says(w *Word, c *cell) bool {
-	if w.On != s.on {
+	if w.On != s.on && w.On != c.want.Field.SaidOf(s.on) {
 		return false
 	}
 	e := w.effectAt(c.want.Field, c.at)

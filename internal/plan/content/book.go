@@ -210,7 +210,7 @@ func (b *Book) Intrinsic(column *page.Node, style uint64, k *kit.Kit, i int) (is
 	}
 	sure = len(column.Children) == 0
 	for _, n := range column.Children {
-		if n.Kind == page.Block {
+		if n.Kind == page.Block && n.ShownAt(k, i) {
 			wide, least := natural(n.Content, k, i)
 			is.Wide, is.Least = max(is.Wide, wide), max(is.Least, least)
 		}

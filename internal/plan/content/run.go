@@ -50,6 +50,12 @@ func (r *Run) Digest() uint64 {
 			put(string(c.Type), c.Text, strconv.Itoa(c.Level), c.Link, c.Picture, c.Alt, strconv.FormatBool(c.Fit),
 				c.Width.String(), c.Height.String())
 			put(c.Items...)
+			put(n.Anchor)
+			put(n.Classes...)
+			for _, s := range n.At {
+				shown, _ := s.Get(page.Shown)
+				put(s.From, shown.String())
+			}
 			for _, s := range c.Sources {
 				put(s.From, s.Picture, s.Height.String(), s.Width.String())
 			}
@@ -66,6 +72,9 @@ func (r *Run) Estimate(k *kit.Kit, i int, w float64) Laid {
 	x, high := 0.0, 0.0   // of a line that is open
 	flush := func() { y, x, high = y+high, 0, 0 }
 	for at, n := range r.Blocks {
+		if !n.ShownAt(k, i) {
+			continue
+		}
 		s := shapeOf(n.Content, k, i, w)
 		if s.width > 0 || n.Content.Type == page.Button { // it stands in a line
 			if x > 0 && x+4+s.width > w {
@@ -91,7 +100,7 @@ func (r *Run) Estimate(k *kit.Kit, i int, w float64) Laid {
 	}
 	l.Height = y + margin
 	for _, n := range r.Blocks { // nothing depends on words
-		l.Sure = n.Content.Fit && n.Content.Type == page.Picture
+		l.Sure = n.Content.Fit && n.Content.Type == page.Picture || !n.ShownAt(k, i)
 		if !l.Sure {
 			break
 		}
@@ -101,7 +110,7 @@ func (r *Run) Estimate(k *kit.Kit, i int, w float64) Laid {
 
 // scaled is how high a block is that changes with the width of its column by a rule: a picture that fits it; else 0.
 func scaled(n *page.Node, k *kit.Kit, i int, w float64) float64 {
-	if n.Content.Fit {
+	if n.Content.Fit && n.ShownAt(k, i) {
 		return n.Content.HeightIn(k, i, w)
 	}
 	return 0

@@ -63,6 +63,10 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 			if w != nil {
 				c.words[n] = []*vocab.Word{w}
 			}
+		case page.Block:
+			if len(n.At) > 0 {
+				c.words[n], c.missing[n] = c.v.Choose(n.Kind, []vocab.Want{vocab.WantShown(c.kit, n, nil)}, c.columns)
+			}
 		case page.Row, page.Column:
 			if n.Kind == page.Row {
 				c.divide(n)

@@ -36,7 +36,14 @@ func (f *Page) add(parent *css.Element, nodes []*page.Node, outer *page.Node) {
 		e := &css.Element{Type: n.TagIn(outer), Space: n.Kind != page.Column || !f.Joined()}
 		words := append(f.Texts(n), n.Classes...)
 		if n.Kind == page.Block {
-			e.Type, words = tag(n.Content), []string{infer.Held}
+			held := []string{infer.Held}
+			if e.Type = tag(n.Content); len(n.At) > 0 {
+				held = append(held, infer.Hides)
+				if n.Content.Type == page.Button || n.Content.Type == page.Picture {
+					e.Type = "div"
+				}
+			}
+			words = append(held, words...)
 		}
 		infer.Dress(e, words)
 		if n.Anchor != "" {

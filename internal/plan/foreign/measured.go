@@ -105,6 +105,9 @@ func (f *Page) scatter(p *piece, b *flow.Box, i int, boxes []Box) {
 func (f filling) ofRun(run *content.Run) *flow.Leaf {
 	leaf := &flow.Leaf{Flows: true, Node: -1, Run: run} // of one that is not shown nothing is asked, and nothing is in doubt
 	for _, n := range run.Blocks {
+		if !n.ShownAt(f.kit, f.at) {
+			continue
+		}
 		leaf.Wide = max(leaf.Wide, content.Wide(n.Content, f.kit, f.at))
 	}
 	leaf.Least = leaf.Wide

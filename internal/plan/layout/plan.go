@@ -147,6 +147,10 @@ func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
 			y += m.gap(c, lines)
 			y += m.row(c, x, y, w)
 		case page.Block:
+			if !child.ShownAt(m.l.kit, m.i) {
+				m.hide(c)
+				return
+			}
 			h := child.Content.HeightIn(m.l.kit, m.i, w.Px)
 			m.box(Box{ID: child.ID, Kind: page.Block, X: x, Y: y, Width: w.Px, Height: h, Shown: true, Node: c})
 			y += h

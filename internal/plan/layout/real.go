@@ -122,6 +122,10 @@ func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64
 			laid := c.book.Laid(run, m.l.kit, m.i, w.Px)
 			for at, s := range laid.Spots {
 				b := child + int32(at)
+				if !m.l.nodes[b].ShownAt(m.l.kit, m.i) {
+					m.hide(b)
+					continue
+				}
 				m.box(Box{ID: m.l.nodes[b].ID, Kind: page.Block, X: x + s.X, Y: y + s.Y, Width: s.Width, Height: s.Height,
 					Shown: true, Node: b, Estimated: m.unsure || !laid.Sure})
 			}

@@ -243,7 +243,7 @@ func (r *resolver) origin(row *Row, n int32, from int8) (before int, placed bool
 func (r *resolver) contentWidth(column *page.Node) float64 {
 	w := 0.0
 	for _, n := range column.Children {
-		if n.Kind == page.Block {
+		if n.Kind == page.Block && n.ShownAt(r.l.kit, r.i) {
 			w = max(w, content.Wide(n.Content, r.l.kit, r.i))
 		}
 	}

@@ -21,11 +21,14 @@ import (
 // own is what the stylesheet of every page says (package ship writes it), and what blocks of content
 // are in documents, which the plan counts on.
 const own = "body { margin: 0 }" +
-	"." + Held + " { display: block; box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
+	"." + Held + ":not(." + Hides + ") { display: block }" + "." + Held + " { box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
 	"width: auto }" + "button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
 
 // Held is the class of blocks of content that are as large as they are declared.
 const Held = "kr-hold"
+
+// Hides is the class of those that are hidden at some breakpoint, so that nothing but that says how they are displayed.
+const Hides = "kr-hides"
 
 // Sheets reads stylesheets within a budget, in the order in which pages link them. Choices settles doubts, by their
 // ids. The error says what is missing where there is no grid in them.

@@ -361,6 +361,9 @@ func (a *analysis) vocabulary(kinds []*container) {
 		if len(v.Effects) > 0 {
 			words = append(words, v)
 		}
+		if hides := w.hides(v); hides != nil {
+			words = append(words, hides)
+		}
 	}
 	starts := map[page.Kind][]page.Held{}
 	for _, s := range a.edges {
@@ -371,6 +374,26 @@ func (a *analysis) vocabulary(kinds []*container) {
 		starts[page.Column], starts[page.Row] = append(starts[page.Column], column), append(starts[page.Row], row)
 	}
 	a.Words = vocab.NewImported(words, starts)
+}
+
+// hides is the word on blocks of one that hides columns, or shows them again, where its rules ask for nothing else; nil
+// of others.
+func (w *word) hides(on *vocab.Word) *vocab.Word {
+	other := func(e vocab.Effect) bool { return e.Field != page.Shown }
+	if on.On != page.Column || len(on.Effects) == 0 || slices.ContainsFunc(on.Effects, other) || on.Text != w.text {
+		return nil
+	}
+	for _, u := range w.uses {
+		for i, c := range *u.by {
+			alone := c.Type == "" || c.Type == "*"
+			if i > 0 || !alone || len(c.IDs)+len(c.Pseudos) > 0 || len(wordsOf(&c)) != 1 || c.Nest {
+				return nil
+			}
+		}
+	}
+	block := *on
+	block.On = page.Block
+	return &block
 }
 
 // ranks gives the ranks of all effects small numbers in their order, from 1.

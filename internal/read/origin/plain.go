@@ -98,21 +98,28 @@ func (w *plainer) node(n *page.Node) *page.Node {
 	if page.CheckElement(c.Kind, c.Element) != nil {
 		c.Element = ""
 	}
-	if page.CheckAnchor(c.Anchor) != nil || w.anchors[c.Anchor] {
-		c.Anchor = ""
+	return w.named(&c)
+}
+
+// named leaves out an id and classes that a page made here cannot have.
+func (w *plainer) named(n *page.Node) *page.Node {
+	if page.CheckAnchor(n.Anchor) != nil || w.anchors[n.Anchor] {
+		n.Anchor = ""
 	}
-	w.anchors[c.Anchor] = true
-	if page.CheckClasses(w.k, c.Classes) != nil {
-		c.Classes = nil
+	w.anchors[n.Anchor] = true
+	if page.CheckClasses(w.k, n.Classes) != nil {
+		n.Classes = nil
 	}
-	return &c
+	return n
 }
 
 // block is an element, or words, as the file has them.
 func (w *plainer) block(n *page.Node) *page.Node {
-	c := &page.Node{ID: n.ID, Kind: page.Block, Name: n.Name, Content: n.Content, Note: n.Note}
+	c := w.named(&page.Node{ID: n.ID, Kind: page.Block, Name: n.Name, Content: n.Content, Note: n.Note, Anchor: n.Anchor,
+		Classes: n.Classes, At: n.At})
 	if n.Content == nil || n.Content.Type == page.HTML {
-		c.Content = &page.Content{Type: page.HTML, Text: w.text(n)}
+		c.Content = &page.Content{Type: page.HTML, Text: w.text(n)} // which has the id and the classes in its tag
+		c.Anchor, c.Classes = "", nil
 		if len(c.Content.Text) > page.MaxText {
 			c.Content = &page.Content{Type: page.Text, Text: n.Name}
 		}
@@ -120,12 +127,26 @@ func (w *plainer) block(n *page.Node) *page.Node {
 	return c
 }
 
-// text is what the file has of a node.
-func (w *plainer) text(n *page.Node) string { return w.stretches[n].Text(w.doc) }
+// text is what the file has of a node, without the words by which a block is hidden: those are its settings.
+func (w *plainer) text(n *page.Node) string {
+	s := w.stretches[n]
+	m := s.Element()
+	if m == nil || n.Kind != page.Block || len(n.At) == 0 {
+		return s.Text(w.doc)
+	}
+	edits := SetAside(w.doc, m, nil)
+	switch {
+	case len(n.Classes) > 0:
+		edits = append(edits, w.doc.SetAttr(m, "class", strings.Join(n.Classes, " ")))
+	case m.Attr("class") != nil:
+		edits = append(edits, w.doc.DropAttr(m, "class"))
+	}
+	return s.Text(w.doc, edits...)
+}
 
-// Text is the text of a stretch of a file, its lines as from the beginning of one.
-func (s Stretch) Text(doc *markup.Document) string {
-	text := doc.Excerpt(s.Span(doc), nil)
+// Text is the text of a stretch of a file with some edits, its lines as from the beginning of one.
+func (s Stretch) Text(doc *markup.Document, edits ...markup.Edit) string {
+	text := doc.Excerpt(s.Span(doc), edits)
 	if m := s.Element(); m != nil && m.IsOpen() {
 		text += "</" + m.Tag + ">"
 	}

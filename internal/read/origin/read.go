@@ -222,7 +222,18 @@ func (r *reader) run(in *markup.Node, run []*markup.Node) (i item, is bool) {
 	if words, is := proseOf(run[from:]); is && loose && len(words) <= page.MaxText {
 		c = &page.Content{Type: page.Text, Text: words}
 	}
-	return item{Node: &page.Node{Kind: page.Block, Name: nameOf(text, "Text"), Content: c}, place: place}, true
+	i = item{Node: &page.Node{Kind: page.Block, Name: nameOf(text, "Text"), Content: c}, place: place}
+	if all := run[from:]; !all[0].IsText() && !slices.ContainsFunc(all[1:],
+		func(n *markup.Node) bool { return !n.IsText() || !blank(n.Text) }) {
+		r.element(i.Node, all[0])
+	}
+	return i, true
+}
+
+// element gives a block what the tag of its element says.
+func (r *reader) element(to *page.Node, n *markup.Node) {
+	to.Anchor = valueOf(n, "id")
+	r.words.settle(to, n)
 }
 
 // node reads an element that stands by itself.
@@ -241,6 +252,7 @@ func (r *reader) node(n *markup.Node, depth int) item {
 	i := item{place: n.Start.From}
 	if kind == page.Block {
 		i.Node = &page.Node{Kind: kind, Name: nameOf(textOf(n), nameOf(shownIn(n), n.Tag)), Content: content(n)}
+		r.element(i.Node, n)
 		return i
 	}
 	i.Node = &page.Node{Kind: kind, Element: n.Tag}

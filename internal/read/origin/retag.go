@@ -40,15 +40,18 @@ func Retagged(p *page.Page, k *kit.Kit, doc *markup.Document, changed []*markup.
 				kind = ""
 			}
 			children := read(n.Children, kind, held || kind != "")
-			if m == nil && slices.Equal(children, n.Children) || n.Kind == page.Block {
+			if m == nil && slices.Equal(children, n.Children) {
 				continue
+			}
+			if n.Kind == page.Block {
+				kind = ""
 			}
 			c := *n
 			if c.Children = children; m != nil {
 				same = same && w.kind(m, in, held) == kind
 				w.settle(&c, m)
 				c.Anchor = valueOf(m, "id")
-				if !c.Named {
+				if !c.Named && n.Kind != page.Block {
 					c.Name = name(m, &c, columns)
 				}
 			}

@@ -35,7 +35,7 @@ func Selectors(p *page.Page, k *kit.Kit) map[string]string {
 		}
 	})
 	p.Walk(func(n *page.Node, at page.Place) {
-		if n.Kind != page.Container && n.Kind != page.Row && n.Kind != page.Column {
+		if n.Kind != page.Container && n.Kind != page.Row && n.Kind != page.Column && len(n.At) == 0 {
 			return
 		}
 		if text := s.selector(n, at.Parent); text != "" {

@@ -4,6 +4,8 @@ package sample
 
 import (
 	"fmt"
+	"hash/fnv"
+	"io"
 	"math"
 	"math/rand/v2"
 	"slices"
@@ -280,6 +282,7 @@ func (m *maker) ruling(from string) page.Setting {
 
 func (m *maker) block() *page.Node {
 	b := m.node(page.Block)
+	m.mark(b)
 	if m.r.IntN(6) == 0 {
 		b.Content = &page.Content{Type: page.Picture, Picture: "picture", Fit: true,
 			Width: kit.Px(float64(20 + m.r.IntN(400))), Height: kit.Px(float64(20 + m.r.IntN(300))), Alt: "A tern"}
@@ -303,6 +306,24 @@ func (m *maker) block() *page.Node {
 		b.Content.Level = 1 + m.r.IntN(6)
 	}
 	return b
+}
+
+// mark hides some blocks at some breakpoints, and gives some an id and classes. It has numbers of its own, so that what
+// else is on a page stays the same.
+func (m *maker) mark(b *page.Node) {
+	h := fnv.New64a()
+	io.WriteString(h, b.ID+m.p.ID+string(m.k.Naming.Cell)+m.k.Breakpoints[len(m.k.Breakpoints)-1].From.String())
+	r := rand.New(rand.NewPCG(h.Sum64(), 1))
+	if r.IntN(6) == 0 {
+		for _, at := range m.k.Breakpoints {
+			if r.IntN(2) == 0 {
+				b.At = append(b.At, page.At(at.Name).With(page.Shown, pick(r, page.Shows, page.Hides, page.Hides)))
+			}
+		}
+	}
+	if r.IntN(8) == 0 {
+		b.Anchor, b.Classes = b.ID+"-"+pick(r, "log", "tides"), pick(r, nil, []string{"lead", "story"})
+	}
 }
 
 func pick[T any](r *rand.Rand, choices ...T) T { return choices[r.IntN(len(choices))] }

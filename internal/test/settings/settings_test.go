@@ -23,8 +23,11 @@ type setting struct {
 	field page.Field
 }
 
+// said is the kind of node of which code says it.
+func (s setting) said() page.Kind { return s.field.SaidOf(s.kind) }
+
 func each(visit func(s setting)) {
-	for _, kind := range []page.Kind{page.Row, page.Column} {
+	for _, kind := range []page.Kind{page.Row, page.Column, page.Block} {
 		for _, f := range page.Settable(kind) {
 			visit(setting{kind, f})
 		}
@@ -94,7 +97,7 @@ func TestEverySettingHasAllItsParts(t *testing.T) {
 			lacks("words", "page/field.go, label")
 		}
 		for _, v := range values {
-			p := page.PhraseOf(s.kind, s.field, v)
+			p := page.PhraseOf(s.said(), s.field, v)
 			if p == nil {
 				lacks("phrase for "+v.String(), "page/phrase.go")
 				continue
@@ -107,7 +110,7 @@ func TestEverySettingHasAllItsParts(t *testing.T) {
 				lacks("label or mixin for "+v.String(), "page/phrase.go")
 			}
 		}
-		if !slices.ContainsFunc(whole, func(c say.Saying) bool { return c.On == s.kind && c.Field == s.field }) {
+		if !slices.ContainsFunc(whole, func(c say.Saying) bool { return c.On == s.said() && c.Field == s.field }) {
 			lacks("class in whole stylesheets", "write/sheet/sheet.go, Every")
 		}
 		if !declared(s, values, techniques) {
@@ -137,7 +140,7 @@ func declared(s setting, values []page.Value, techniques []kit.Technique) bool {
 		k.Technique = technique
 		styler := sheet.NewStyler(k, sheet.Every(k), false)
 		for _, v := range values {
-			c := say.Saying{On: s.kind, Field: s.field, Value: v}
+			c := say.Saying{On: s.said(), Field: s.field, Value: v}
 			if vocab.Own(k).Saying(s.kind, s.field, v, 0) != nil && len(styler.Declarations(c)) > 0 {
 				return true
 			}

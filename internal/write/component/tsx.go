@@ -37,7 +37,7 @@ const (
 // a Frame, a Row and a Cell whose properties take a value or one for each breakpoint.
 // They write the kit's classes, so they go with its stylesheet.
 func Files(l *layout.Layout, pr *project.Project, in Language) []code.File {
-	w := tsx{said: say.Of(l), k: l.Kit(), picture: markup.Linked(pr)}
+	w := tsx{said: say.Of(l), k: l.Kit(), words: vocab.Own(l.Kit()), picture: markup.Linked(pr)}
 	name := strings.TrimSuffix(l.Page().File, ".html")
 	if name == "kit" {
 		name = "kit-page"
@@ -51,6 +51,7 @@ type tsx struct {
 	p       css.Printer
 	said    *say.Page
 	k       *kit.Kit
+	words   *vocab.Vocabulary
 	picture func(id string) string
 }
 
@@ -89,7 +90,7 @@ func (w *tsx) nodesOf(outer *page.Node, nodes []*page.Node, depth int) {
 		w.p.For = n.ID
 		pad := strings.Repeat(indent, depth)
 		if n.Kind == page.Block {
-			w.block(n.Content, depth)
+			w.block(n, depth)
 			continue
 		}
 		tag, props := w.open(outer, n)
@@ -285,35 +286,50 @@ func literal(text string) string {
 	return string(b)
 }
 
-func (w *tsx) image(c *page.Content) string {
-	size := ""
-	if c.Fit {
-		name, fit := vocab.Attribute(w.k.Write(w.k.Naming.Fit, "", "", 0))
-		if name == "class" {
-			name = "className"
+// named is a block's id and its classes: those of the kit, and its own.
+func (w *tsx) named(n *page.Node) string {
+	var words []string
+	if n.Content.Fit {
+		words = append(words, w.k.Write(w.k.Naming.Fit, "", "", 0))
+	}
+	if len(n.At) > 0 {
+		hiding, _ := w.said.Words(w.words, nil, n)
+		for _, word := range hiding {
+			words = append(words, word.Text)
 		}
-		size = fmt.Sprintf(" %s=%q width={%s} height={%s}", name, fit, markup.Number(c.Width), markup.Number(c.Height))
+	}
+	text := ""
+	if n.Anchor != "" {
+		text = fmt.Sprintf(" id=%q", n.Anchor)
+	}
+	return text + strings.Replace(markup.Attributes(append(words, n.Classes...)), ` class="`, ` className="`, 1)
+}
+
+func (w *tsx) image(c *page.Content, named string) string {
+	size := named
+	if c.Fit {
+		size += fmt.Sprintf(" width={%s} height={%s}", markup.Number(c.Width), markup.Number(c.Height))
 	}
 	return "<img" + size + attribute("src", w.picture(c.Picture)) + attribute("alt", c.Alt) + " />"
 }
 
 // block writes a block of content.
-func (w *tsx) block(c *page.Content, depth int) {
-	pad := strings.Repeat(indent, depth)
+func (w *tsx) block(n *page.Node, depth int) {
+	pad, c, named := strings.Repeat(indent, depth), n.Content, w.named(n)
 	switch c.Type {
 	case page.Heading:
-		w.text(depth, fmt.Sprintf("h%d", c.Level), "", c.Text)
+		w.text(depth, fmt.Sprintf("h%d", c.Level), named, c.Text)
 	case page.Text:
-		w.text(depth, "p", "", c.Text)
+		w.text(depth, "p", named, c.Text)
 	case page.List:
-		w.line("%s<ul>", pad)
+		w.line("%s<ul%s>", pad, named)
 		for _, item := range c.Items {
 			w.text(depth+1, "li", "", item)
 		}
 		w.line("%s</ul>", pad)
 	case page.Picture:
 		if len(c.Sources) == 0 {
-			w.line("%s%s", pad, w.image(c))
+			w.line("%s%s", pad, w.image(c, named))
 			return
 		}
 		w.line("%s<picture>", pad)
@@ -326,17 +342,17 @@ func (w *tsx) block(c *page.Content, depth int) {
 				attribute("media", "(min-width: "+w.k.Breakpoints[w.k.Index(s.From)].From.String()+")"),
 				attribute("srcSet", w.picture(s.Picture)), size)
 		}
-		w.line("%s%s%s\n%s</picture>", pad, indent, w.image(c), pad)
+		w.line("%s%s%s\n%s</picture>", pad, indent, w.image(c, named), pad)
 	case page.Button:
 		if c.Link == "" {
-			w.text(depth, "button", ` type="button"`, c.Text)
+			w.text(depth, "button", named+` type="button"`, c.Text)
 		} else {
-			w.text(depth, "a", attribute("href", c.Link), c.Text)
+			w.text(depth, "a", named+attribute("href", c.Link), c.Text)
 		}
 	case page.Card:
-		w.line("%s<article>", pad)
+		w.line("%s<article%s>", pad, named)
 		if c.Picture != "" {
-			w.line("%s%s%s", pad, indent, w.image(c))
+			w.line("%s%s%s", pad, indent, w.image(c, ""))
 		}
 		w.text(depth+1, fmt.Sprintf("h%d", c.Level), "", c.Text)
 		for _, item := range c.Items {
@@ -344,7 +360,7 @@ func (w *tsx) block(c *page.Content, depth int) {
 		}
 		w.line("%s</article>", pad)
 	case page.Form:
-		w.line("%s<form>", pad)
+		w.line("%s<form%s>", pad, named)
 		for i, label := range c.Items {
 			w.line("%s%s<label>", pad, indent)
 			for _, words := range lines(label) {
@@ -356,6 +372,6 @@ func (w *tsx) block(c *page.Content, depth int) {
 		w.text(depth+1, "button", ` type="submit"`, c.Text)
 		w.line("%s</form>", pad)
 	case page.HTML:
-		w.line("%s<div dangerouslySetInnerHTML={{ __html: %s }} />", pad, literal(c.Text))
+		w.line("%s<div%s dangerouslySetInnerHTML={{ __html: %s }} />", pad, named, literal(c.Text))
 	}
 }

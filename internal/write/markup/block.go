@@ -16,14 +16,21 @@ import (
 // block writes a block of content. Where blocks are held it is as high as declared, and
 // by itself as wide, whatever its content.
 func (w *Writer) block(n *page.Node, depth int) {
-	c, attributes := n.Content, w.mark(n)
+	c := n.Content
+	attributes := w.mark(n) + w.named(n)
 	if w.Hold {
-		class := infer.Held
-		if c.Fit {
-			class += " kr-scaled"
+		attributes += fmt.Sprintf(` style="%s"`, w.held(c))
+		if len(n.At) > 0 && (c.Type == page.Button || c.Type == page.Picture) { // a div is displayed as a block by itself
+			w.around(n.ID, depth, "div", attributes, func(depth int) { w.content(n, depth, "") })
+			return
 		}
-		attributes += fmt.Sprintf(` class="%s" style="%s"`, class, w.held(c))
 	}
+	w.content(n, depth, attributes)
+}
+
+// content writes a block's content in an element with those attributes.
+func (w *Writer) content(n *page.Node, depth int, attributes string) {
+	c := n.Content
 	switch c.Type {
 	case page.Heading:
 		w.text(n.ID, depth, fmt.Sprintf("h%d", c.Level), attributes, c.Text)
@@ -50,6 +57,67 @@ func (w *Writer) block(n *page.Node, depth int) {
 	case page.HTML:
 		w.given(n, depth, attributes)
 	}
+}
+
+// named is a block's id attribute and its classes: those of the kit, and its own.
+func (w *Writer) named(n *page.Node) string {
+	var words []string
+	if w.Hold {
+		words = append(words, infer.Held)
+		if len(n.At) > 0 {
+			words = append(words, infer.Hides)
+		}
+		if n.Content.Fit {
+			words = append(words, "kr-scaled")
+		}
+	}
+	if n.Content.Fit {
+		w.out.used[say.Fit] = true
+		if !w.Hold { // a block that is held to its size has a class already
+			words = append(words, w.fit())
+		}
+	}
+	said, text := w.hiding(n), ""
+	if n.Anchor != "" {
+		text = ` id="` + n.Anchor + `"`
+	}
+	if w.Aside == nil {
+		words = append(words, said...)
+	} else if len(said) > 0 {
+		words = append(words, w.Aside(said))
+	}
+	return text + Attributes(append(words, n.Classes...))
+}
+
+// fit is the class of pictures that are scaled to their column.
+func (w *Writer) fit() string {
+	if w.Selectors != nil {
+		return w.Selectors.fit
+	}
+	if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); word != nil {
+		return word.Text
+	}
+	return ""
+}
+
+// hiding are the words by which a block is hidden and shown again.
+func (w *Writer) hiding(n *page.Node) (texts []string) {
+	if len(n.At) == 0 {
+		return nil
+	}
+	said := w.said.Node(n.ID)
+	for _, s := range said {
+		w.out.used[s] = true
+	}
+	if w.Selectors != nil {
+		if class := w.Selectors.class[n.ID]; class != "" && len(said) > 0 {
+			texts = []string{class}
+		}
+		return texts
+	}
+	texts = w.Words(n, w.outer)
+	w.out.Classes += len(texts)
+	return texts
 }
 
 // around writes an element on lines of its own around what inside writes.
@@ -104,7 +172,7 @@ func notWord(r rune) bool {
 }
 
 // given writes markup as it was given; indented, unless its spaces may count. In a
-// document it is cleaned, and stands in an element of its own.
+// document it is cleaned. There, and where it has an id or classes, it stands in an element of its own.
 func (w *Writer) given(n *page.Node, depth int, attributes string) {
 	lines := func(depth int, markup string) {
 		if strings.Contains(markup, "<pre") || strings.Contains(markup, "<textarea") {
@@ -116,6 +184,10 @@ func (w *Writer) given(n *page.Node, depth int, attributes string) {
 	}
 	if w.Hold {
 		w.around(n.ID, depth, "div", attributes, func(depth int) { lines(depth, Cleaned(n.Content.Text)) })
+		return
+	}
+	if attributes != w.mark(n) {
+		w.around(n.ID, depth, "div", attributes, func(depth int) { lines(depth, n.Content.Text) })
 		return
 	}
 	if w.o.Mark { // it may be of several elements, and of words
@@ -175,16 +247,6 @@ func (w *Writer) picture(n *page.Node, depth int, attributes string) {
 // a browser keeps its place before it has it.
 func (w *Writer) image(c *page.Content, more string) string {
 	if c.Fit {
-		w.out.used[say.Fit] = true
-		fit := ""
-		if w.Selectors != nil {
-			fit = w.Selectors.fit
-		} else if word := w.words.Saying(page.Block, page.Fit, page.Value{}, 0); word != nil {
-			fit = word.Text
-		}
-		if !w.Hold && fit != "" { // a block that is held to its size has a class already
-			more += attributes([]string{fit})
-		}
 		more += fmt.Sprintf(` width="%s" height="%s"`, Number(c.Width), Number(c.Height))
 	}
 	return fmt.Sprintf(`<img%s src=%s alt=%s>`, more, Quoted(w.source(c.Picture)), Quoted(c.Alt))

@@ -88,7 +88,7 @@ func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.
 		if kinds := said.Node(n.ID); len(kinds) > 0 { // none where it stands in another, and so is none
 			return []*vocab.Word{v.Saying(kinds[0].On, kinds[0].Field, kinds[0].Value, int(kinds[0].From))}
 		}
-	case page.Row, page.Column:
+	case page.Row, page.Column, page.Block:
 		words, _ := said.Words(v, outer, n)
 		return words
 	}
@@ -183,9 +183,21 @@ func (w *Writer) stands(n *page.Node) *page.Node {
 	return n
 }
 
+// Hiding are the words of a vocabulary by which a block is hidden and shown again, wherever it stands, and what of that
+// none can say.
+func Hiding(v *vocab.Vocabulary, k *kit.Kit, block *page.Node) ([]*vocab.Word, []vocab.Missing) {
+	return v.Choose(page.Block, []vocab.Want{vocab.WantShown(k, block, nil)}, [kit.MaxBreakpoints]kit.Columns{})
+}
+
 // Words are those that a node which stands in outer has in class-based markup, as they stand in its tag.
 func (w *Writer) Words(n, outer *page.Node) (texts []string) {
-	for _, word := range wordsOf(w.said, w.words, w.stands(n), outer) {
+	words := []*vocab.Word(nil)
+	if n.Kind == page.Block && w.Chosen != nil { // it needs nothing around it
+		words, _ = Hiding(w.words, w.kit, n)
+	} else {
+		words = wordsOf(w.said, w.words, w.stands(n), outer)
+	}
+	for _, word := range words {
 		texts = append(texts, word.Text)
 	}
 	return texts
@@ -241,7 +253,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 		w.open(n, before, tag, depth, append(classes, n.Classes...))
 	} else if w.open(n, before, tag, depth, n.Classes); len(classes) > 0 { // lines are as long as without it
 		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag,
-			"<"+tag+attributes([]string{w.Aside(classes)}), 1)
+			"<"+tag+Attributes([]string{w.Aside(classes)}), 1)
 	}
 	inner := w.inner(n)
 	if len(n.Children) == 0 && inner == "" {
@@ -251,7 +263,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 	outer, shared := w.outer, w.shared
 	w.outer, w.shared = n, w.Selectors != nil && w.Selectors.asChildren(w.said, n)
 	if inner != "" {
-		w.around(n.ID, depth+1, "div", attributes([]string{inner}), func(depth int) { w.nodes(n.Children, depth) })
+		w.around(n.ID, depth+1, "div", Attributes([]string{inner}), func(depth int) { w.nodes(n.Children, depth) })
 	} else {
 		w.nodes(n.Children, depth+1)
 	}
@@ -293,7 +305,7 @@ func (w *Writer) clear(row *page.Node, depth int) {
 		if row.IsList() { // which holds items only
 			tag, hidden = "li", ` aria-hidden="true"`
 		}
-		w.line(row.ID, depth, "<"+tag+attributes([]string{word.Text})+hidden+"></"+tag+">")
+		w.line(row.ID, depth, "<"+tag+Attributes([]string{word.Text})+hidden+"></"+tag+">")
 	}
 }
 
@@ -396,8 +408,9 @@ func attributesOf(all []string) (gathered []attribute) {
 	return gathered
 }
 
-// attributes writes words as the attributes of a tag.
-func attributes(words []string) string {
+// Attributes writes words as the attributes of a tag.
+func Attributes(words []string) string {
+	words = slices.DeleteFunc(words, func(word string) bool { return word == "" })
 	text := ""
 	for _, a := range attributesOf(words) {
 		if text += " " + a.name; len(a.words) > 1 || a.words[0] != "" {

@@ -54,8 +54,13 @@ func read(t *testing.T, k *kit.Kit, v *vocab.Vocabulary, nodes []*page.Node, sai
 		c.At, c.Children = nil, read(t, k, v, n.Children, said)
 		all = append(all, &c)
 		words := said[n.ID]
-		if n.Kind == page.Block || n.Kind == page.Section {
+		if n.Kind == page.Section {
 			continue
+		}
+		if n.Kind == page.Block { // which has classes of its own, and one where it is scaled
+			words = slices.DeleteFunc(slices.Clone(words), func(word string) bool {
+				return slices.Contains(n.Classes, word) || n.Content.Fit && v.Word(n.Kind, word).Says(page.Fit, 0)
+			})
 		}
 		// An attribute without a word may hold others, which then stand in its place.
 		held, unknown := v.Read(n.Kind, words)
@@ -132,7 +137,7 @@ func sameEffects(t *testing.T, m *markup.Markup, nodes []*page.Node, outer *page
 	wrote, reads := vocab.Own(m.Said.Layout.Kit()), vocab.Own(m.Said.Layout.Kit())
 	for _, n := range nodes {
 		sameEffects(t, m, n.Children, n, said)
-		if n.Kind != page.Row && n.Kind != page.Column {
+		if n.Kind != page.Row && n.Kind != page.Column && n.Kind != page.Block {
 			continue
 		}
 		words, _ := m.Said.Words(wrote, outer, n)

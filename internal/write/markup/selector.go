@@ -28,7 +28,8 @@ func (s *Selectors) Fit() string { return "." + s.fit }
 // Of is the selector of the node of that id.
 func (s *Selectors) Of(id string) string { return s.of[id] }
 
-// NewSelectors chooses, for every node that stands around others: its own selector;
+// NewSelectors chooses, for every node that stands around others, and for blocks on which something is set: its own
+// selector;
 // else its id attribute; else a class of its own that no other node has; else, of a
 // column, its element where no other column of its row is one; else a class from
 // its name. A choice depends on a node's own name, classes and siblings alone, and on
@@ -38,23 +39,23 @@ func NewSelectors(p *page.Page) *Selectors {
 	slugs, own := map[string]int{}, map[string]int{}
 	slugOf := map[string]string{} // by node id
 	p.Walk(func(n *page.Node, _ page.Place) {
-		if n.Kind == page.Block {
-			if n.Content != nil && n.Content.Type == page.HTML {
-				for _, name := range namesIn(n.Content.Text) {
-					own[name] += 2 // even if nothing else has this name, it is not the only one
-				}
+		if n.Kind == page.Block && n.Content != nil && n.Content.Type == page.HTML {
+			for _, name := range namesIn(n.Content.Text) {
+				own[name] += 2 // even if nothing else has this name, it is not the only one
 			}
+		}
+		for _, class := range n.Classes {
+			own[class]++
+		}
+		if n.Kind == page.Block && len(n.At) == 0 {
 			return
 		}
 		slugOf[n.ID] = code.Slug(n.Name)
 		slugs[slugOf[n.ID]]++
-		for _, class := range n.Classes {
-			own[class]++
-		}
 	})
 	taken := map[string]bool{}
 	p.Walk(func(n *page.Node, at page.Place) {
-		if n.Kind == page.Block {
+		if n.Kind == page.Block && len(n.At) == 0 {
 			return
 		}
 		marks := page.Marks{Own: n.Selector}

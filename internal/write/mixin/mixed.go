@@ -84,13 +84,13 @@ func Write(w *markup.Writer, l *layout.Layout, o code.Options, depth int) *Mixed
 		used = append(used, sheet.Every(m.kit)...)
 	}
 	m.styler = sheet.NewStyler(m.kit, sheet.Ordered(used), true)
-	m.add(nil, m.page.Body, nil, w.Selectors, o.Nested)
-	if fits {
+	if fits { // before what hides a picture
 		fit := []string{w.Selectors.Fit()}
 		r := &ruleSet{selectors: fit, within: fit, at: make([][]call, len(m.kit.Breakpoints))}
 		r.at[0] = []call{{"fit", nil}}
 		m.rules = append(m.rules, r)
 	}
+	m.add(nil, m.page.Body, nil, w.Selectors, o.Nested)
 	return m
 }
 
@@ -122,7 +122,7 @@ func (m *Mixed) Calls(id, row string) []string {
 func (m *Mixed) add(outer *page.Node, nodes []*page.Node, around *ruleSet, selectors *markup.Selectors, nest bool) {
 	alike := selectors.Rules(m.Markup.Said, outer, nodes)
 	for _, n := range nodes {
-		if n.Kind == page.Block {
+		if n.Kind == page.Block && len(n.At) == 0 {
 			continue
 		}
 		next := around

@@ -13,25 +13,29 @@ import (
 )
 
 // content gives the edits by which a block holds something else: other words in its tags where it is words alone and
-// stays of its type, or else all of it anew.
-func (w *writer) content(was, n *page.Node, s origin.Stretch) []html.Edit {
+// stays of its type, or else all of it anew, its tags too.
+func (w *writer) content(was, n *page.Node, s origin.Stretch) (anew bool, edits []html.Edit) {
 	a, b := *was.Content, *n.Content
 	if reflect.DeepEqual(written(a), written(b)) {
-		return nil
+		return false, nil
 	}
 	w.moved = true
 	span := w.span(was)
 	m := s.Element()
 	if (b.Type == page.Heading || b.Type == page.Text) && a.Type == b.Type && a.Level == b.Level {
 		if m == nil {
-			return []html.Edit{{Span: span, Text: proseOf(b.Text)}}
+			return false, []html.Edit{{Span: span, Text: proseOf(b.Text)}}
 		}
 		if text := w.doc.Trimmed(w.doc.Inside(m)); text.Len() > 0 {
-			return []html.Edit{{Span: text, Text: proseOf(b.Text)}}
+			return false, []html.Edit{{Span: text, Text: proseOf(b.Text)}}
 		}
 	}
-	return []html.Edit{w.doc.Exchange(span, w.after.Fragment(&page.Node{ID: "anew-" + n.ID, Kind: page.Block,
-		Name: n.Name, Content: n.Content}, w.in[n]))}
+	block := &page.Node{ID: "anew-" + n.ID, Kind: page.Block, Name: n.Name, Content: n.Content, Anchor: n.Anchor,
+		Classes: n.Classes, At: n.At}
+	if a.Type == page.HTML && b.Type == page.HTML { // whose tag says them
+		block.Anchor, block.Classes, block.At = "", nil, nil
+	}
+	return true, []html.Edit{w.doc.Exchange(span, w.after.Fragment(block, w.in[n]))}
 }
 
 // written is what of a content stands in a file.

@@ -21,7 +21,11 @@ func (w *writer) inside(n *page.Node) (edits []html.Edit) {
 	s := w.stretches[was]
 	m := s.Element()
 	if n.Kind == page.Block {
-		return w.content(was, n, s)
+		anew, edits := w.content(was, n, s)
+		if m != nil && !anew {
+			edits = append(w.attributes(m, was, n), edits...)
+		}
+		return edits
 	}
 	if m == nil {
 		return nil

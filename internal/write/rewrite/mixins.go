@@ -31,7 +31,7 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 	var edits []html.Edit
 	p.Walk(func(n *page.Node, _ page.Place) {
 		m := stretches[n].Element()
-		if m == nil || !grid(n) {
+		if m == nil || !grid(n) && len(n.At) == 0 {
 			return
 		}
 		words := origin.Said(m)
@@ -59,7 +59,8 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 	return WithKit(next, k), nil
 }
 
-// Selectable is a page whose layout is in mixins with a class more on each container and row that no selector selects.
+// Selectable is a page whose layout is in mixins with a class more on each container, row and hidden block that no selector
+// selects.
 func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, error) {
 	of := origin.Selectors(p, k)
 	taken := map[string]bool{}
@@ -70,7 +71,8 @@ func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, erro
 	})
 	lacking := false
 	after := p.Mapped(func(n *page.Node) *page.Node {
-		if n.Kind != page.Container && n.Kind != page.Row || of[n.ID] != "" {
+		block := n.Kind == page.Block && len(n.At) > 0
+		if n.Kind != page.Container && n.Kind != page.Row && !block || of[n.ID] != "" {
 			return n
 		}
 		lacking = true
@@ -90,7 +92,7 @@ func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, erro
 }
 
 // unnamed are the classes of what has neither a selector nor a name: words that other stylesheets seldom have.
-var unnamed = map[page.Kind]string{page.Container: "page-frame", page.Row: "page-strip"}
+var unnamed = map[page.Kind]string{page.Container: "page-frame", page.Row: "page-strip", page.Block: "page-piece"}
 
 // Mixed is the mixin-based code of a page that was read from markup: the rules for its own markup.
 func Mixed(p *page.Page, k *kit.Kit, o code.Options) *mixin.Mixed {

@@ -2,7 +2,10 @@
 package rewrite
 
 import (
+	"slices"
+
 	html "kitrows/internal/browser/markup"
+	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
@@ -159,7 +162,7 @@ func (w *writer) words(k *kit.Kit, p *page.Page) *chosen {
 
 // of are the words that are chosen for a node that stands in outer.
 func (c *chosen) of(n, outer *page.Node) []string {
-	if c.placed[n] == nil { // it is not touched, or stands where no words are chosen
+	if n.Kind != page.Block && c.placed[n] == nil { // it is not touched, or stands where no words are chosen
 		return nil
 	}
 	return c.Words(n, outer)
@@ -203,10 +206,36 @@ func (c *chosen) grid(nodes []*page.Node, in *page.Node) (all []*page.Node) {
 
 // refused says what of a change no word of the kit says.
 func (w *writer) refused() error {
+	if err := w.unhidden(); err != nil {
+		return err
+	}
 	if f := w.after.Foreign(); f != nil {
 		return f.Check(w.changed)
 	}
 	return vocab.Check(w.AfterKit, w.after.Layout.Page())
+}
+
+// unhidden refuses blocks that are to be hidden where no class does that, or that have no tag for one.
+func (w *writer) unhidden() error {
+	for n := range w.in {
+		was := w.from(n)
+		if n.Kind != page.Block {
+			continue
+		}
+		said := was == nil || !sameSettings(was, n)
+		if was != nil && w.stretches[was].Element() == nil &&
+			(said || was.Anchor != n.Anchor || !slices.Equal(was.Classes, n.Classes)) {
+			return fault.New("node", n.Name, "an element: words stand in no tag of their own")
+		}
+		if !said || len(n.At) == 0 {
+			continue
+		}
+		if _, missing := markup.Hiding(w.new, w.AfterKit, n); len(missing) > 0 {
+			return fault.Under(n.ID, fault.New("shown", missing[0].Field.Words(missing[0].Value),
+				"what %s has a class for at %s", w.AfterKit.Name, w.AfterKit.Breakpoints[missing[0].Breakpoint].Name))
+		}
+	}
+	return nil
 }
 
 // from is the node of before that a node is, or is a copy of; nil of a new one.

@@ -18,7 +18,7 @@ func (w *writer) has(m *html.Node, was, n *page.Node, said []string) []string {
 	if !stays && (w.changed(n.ID) || w.BeforeKit != w.AfterKit) {
 		drop = nil
 		for _, text := range said { // whatever words say is said anew
-			if grid(was) && w.old.Word(was.Kind, text) != nil && !slices.Contains(to, text) {
+			if (grid(was) || was.Kind == page.Block) && w.old.Word(was.Kind, text) != nil && !slices.Contains(to, text) {
 				drop = append(drop, text)
 			}
 		}

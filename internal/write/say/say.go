@@ -50,7 +50,8 @@ func Compare(a, b Saying) int {
 	)
 }
 
-var rank = map[page.Kind]int{page.Container: 0, page.Row: 1, page.Column: 2, page.Block: 3}
+// rank orders kinds of node. What displays pictures comes before what hides blocks.
+var rank = map[page.Kind]int{page.Container: 0, page.Block: 1, page.Row: 2, page.Column: 3}
 
 // A Page is all that the code of a page must say.
 type Page struct {
@@ -116,14 +117,20 @@ func (p *Page) Key(id string) string {
 	return string(key)
 }
 
-// Words are the classes of a vocabulary that say of a row, or of a column in row, all
+// Words are the classes of a vocabulary that say of a row, a column in row or a block, all
 // that its code must say, and what of that none can say.
 func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []vocab.Missing) {
 	if n.Kind == page.Row {
 		row = n
 	}
 	said := p.nodes[n.ID]
+	if said == nil { // a block of which nothing is said
+		return nil, nil
+	}
 	var wants [page.NumFields]vocab.Want
+	if n.Kind == page.Block {
+		return v.Choose(n.Kind, said.wants(wants[:0]), [kit.MaxBreakpoints]kit.Columns{})
+	}
 	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
 	base := said.base
 	if p.Layout.Kit().Naming.Lone && slices.ContainsFunc(chosen, (*vocab.Word).IsWidth) {
@@ -159,7 +166,7 @@ func (p *Page) row(n *page.Node, seen []bool) {
 	for _, column := range n.Children {
 		var below []bool
 		for _, c := range column.Children {
-			if c.Kind != page.Row {
+			if c.Kind == page.Block && len(c.At) == 0 {
 				continue
 			}
 			if below == nil {
@@ -168,8 +175,27 @@ func (p *Page) row(n *page.Node, seen []bool) {
 					below[i] = seen[i] && p.Layout.Held(column.ID, i)[page.Shown].Value == page.Shows
 				}
 			}
-			p.row(c, below)
+			if c.Kind == page.Block {
+				p.block(c, below)
+			} else {
+				p.row(c, below)
+			}
 		}
+	}
+}
+
+// block works out where a block is hidden; seen tells at which breakpoints what it stands in is shown.
+func (p *Page) block(n *page.Node, seen []bool) {
+	want := vocab.WantShown(p.Layout.Kit(), n, seen)
+	c := course{field: want.Field, start: want.Start, must: want.Must, place: want.Place}
+	for i := range c.said {
+		c.said[i] = c.carried(i)
+		if now, _ := c.now(i); c.must[i].Term != page.None && c.must[i] != now {
+			c.said[i] = int8(i)
+		}
+	}
+	if slices.ContainsFunc(c.said[:], func(at int8) bool { return at >= 0 }) {
+		p.nodes[n.ID] = &node{kind: page.Shown.SaidOf(page.Block), courses: []course{c}}
 	}
 }
 

@@ -260,7 +260,7 @@ func (s *Styler) class(c say.Saying) string {
 	if word == nil {
 		return ""
 	}
-	if s.k.Naming.Beside && c.Field != page.Base && (c.On == page.Row || c.On == page.Column) {
+	if s.k.Naming.Beside && c.Field != page.Base && c.Field != page.Shown && (c.On == page.Row || c.On == page.Column) {
 		return s.words.Base(c.On).Selector() + word.Selector()
 	}
 	return word.Selector()
