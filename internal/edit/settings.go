@@ -23,9 +23,12 @@ func (t *Type) apply(e *editor) error {
 			return fault.Under(fmt.Sprintf("cells[%d]", i), err)
 		}
 		was := n.SettingAt(c.Breakpoint)
-		if n.Kind == page.Row {
+		switch n.Kind {
+		case page.Row:
 			was, err = t.intoRow(was)
-		} else {
+		case page.Block:
+			was, err = t.intoBlock(was)
+		default:
 			var typed notation.Typed
 			var units int
 			if units, err = e.units(n, at); err != nil {
@@ -49,6 +52,15 @@ func (t *Type) apply(e *editor) error {
 	}
 	e.summary = e.summaryOf(what, t.Cells)
 	return nil
+}
+
+// intoBlock is what was typed into a block's cell made of what was set there.
+func (t *Type) intoBlock(was page.Setting) (page.Setting, error) {
+	shown, err := notation.ParseBlockCell(t.Text)
+	if err != nil || shown.Term == page.None {
+		return page.At(was.From), err
+	}
+	return was.With(page.Shown, shown), nil
 }
 
 // intoRow is what was typed into a row's cell made of what was set there.

@@ -20,7 +20,7 @@ type Node struct {
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
 	Frame   string    `json:"frame" doc:"The kind of a container."`
-	Cells   []Cell    `json:"cells" doc:"One cell for every breakpoint, for a row or column."`
+	Cells   []Cell    `json:"cells" doc:"One cell for every breakpoint, for a row, a column or a block."`
 	Sums    []Sum     `json:"sums" doc:"A row's ledger at every breakpoint, or a container's width."`
 
 	Anchor   string        `json:"anchor,omitempty" doc:"Its id attribute."`
@@ -31,8 +31,8 @@ type Node struct {
 	Comfort  float64       `json:"comfort,omitempty" doc:"The comfortable minimum width of a block or column, in px."`
 }
 
-// A Cell is what holds for a row or column at a breakpoint, in cell notation; a
-// row's is empty where its columns say how wide they are.
+// A Cell is what holds for a row, a column or a block at a breakpoint, in cell notation; a
+// row's is empty where its columns say how wide they are, a block's where it is shown.
 type Cell struct {
 	Text  string `json:"text"`
 	Here  bool   `json:"here" doc:"Something is set at this breakpoint; else all is carried."`
@@ -72,7 +72,7 @@ func nodes(l *layout.Layout) []Node {
 			line.Frame = n.Frame.String()
 		}
 		for i := range k.Breakpoints {
-			if n.Kind == page.Row || n.Kind == page.Column {
+			if n.Kind == page.Row || n.Kind == page.Column || n.Kind == page.Block {
 				c := newCell(l, n, i)
 				if len(wrong) > 0 {
 					c.Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
@@ -85,12 +85,18 @@ func nodes(l *layout.Layout) []Node {
 	return all
 }
 
-// newCell is the cell of a row or column at breakpoint i.
+// newCell is the cell of a row, a column or a block at breakpoint i.
 func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 	held := l.Held(n.ID, i)
-	c := Cell{Text: rowText(held, i)}
-	if n.Kind == page.Column {
+	c := Cell{}
+	switch n.Kind {
+	case page.Row:
+		c.Text = rowText(held, i)
+	case page.Column:
 		c.Text = columnText(l, n, held, i)
+	default:
+		held = n.HeldAt(l.Kit(), i)
+		c.Text = notation.BlockCell(held[page.Shown])
 	}
 	var more []string
 	for _, f := range page.Settable(n.Kind) {

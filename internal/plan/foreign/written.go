@@ -94,7 +94,8 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 // read finds the words of the page's nodes in its file.
 func (f *Page) read() {
 	v := infer.VocabularyOf(f.kit, f.page)
-	known := map[page.Kind]map[string]*vocab.Word{page.Container: {}, page.Row: {}, page.Column: {}}
+	known := map[page.Kind]map[string]*vocab.Word{page.Container: {}, page.Row: {}, page.Column: {},
+		page.Block: {}}
 	for _, n := range f.nodes {
 		m := f.written.stretches[n].Element()
 		if m == nil || known[n.Kind] == nil {

@@ -79,6 +79,8 @@ func (l *Layout) Why(id string, v float64) *Why {
 	case page.Column:
 		w.Chain = e.chain(n)
 		e.column(n)
+	case page.Block:
+		w.Chain = e.chain(n)
 	}
 	w.Findings = l.FindingsAt(id, w.Breakpoint)
 	return w
@@ -111,12 +113,18 @@ func (e *explainer) say(text string, args ...any) {
 	e.why.Sums = append(e.why.Sums, fmt.Sprintf(text, args...))
 }
 
-// chain is what every breakpoint says of a row or column and what became of it.
+// chain is what every breakpoint says of a row, a column or a block and what became of it.
 func (e *explainer) chain(n int32) []Step {
-	node, held := e.l.nodes[n], e.l.held(n, e.i)
-	first := page.Width
-	if node.Kind == page.Row {
+	node := e.l.nodes[n]
+	held, first := node.HeldAt(e.l.kit, e.i), page.Width
+	switch node.Kind {
+	case page.Row:
 		first = page.PerLine
+	case page.Block:
+		first = page.Shown
+	}
+	if node.Kind != page.Block {
+		held = e.l.held(n, e.i)
 	}
 	start := Said{first, first.Words(first.Default(node.Kind)), Wins}
 	if held[first].From >= 0 {

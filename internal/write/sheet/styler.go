@@ -260,7 +260,8 @@ func (s *Styler) class(c say.Saying) string {
 	if word == nil {
 		return ""
 	}
-	if s.k.Naming.Beside && c.Field != page.Base && c.Field != page.Shown && (c.On == page.Row || c.On == page.Column) {
+	alone := c.Field == page.Base || c.Field == page.Shown // which blocks have too
+	if s.k.Naming.Beside && !alone && (c.On == page.Row || c.On == page.Column) {
 		return s.words.Base(c.On).Selector() + word.Selector()
 	}
 	return word.Selector()

@@ -79,6 +79,7 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
             label={text}
             long={content.type === "text" || content.type === "html"}
             mono={content.type === "html"}
+            prose={content.type !== "html"}
             value={content.text ?? ""}
             onCommit={(t) => set({ text: t })}
           />
@@ -87,6 +88,7 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
           <Field
             label={items}
             long
+            prose
             hint="One per line"
             value={(content.items ?? []).join("\n")}
             onCommit={(t) => set({ items: t.split("\n").filter((line) => line.trim() !== "") })}
@@ -98,6 +100,7 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
         {(content.type === "picture" || content.picture) && (
           <PictureFields bench={bench} place={place} block={block} content={content} onSet={set} onDo={onDo} />
         )}
+        <Shown bench={bench} block={block} onDo={onDo} />
         <Size
           label="Min width"
           hint={`${block.comfort ?? 0}px`}
@@ -109,6 +112,45 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
         )}
       </div>
     </li>
+  );
+}
+
+/** At which breakpoints it is shown. What is set at one holds at the wider ones, until it is set again. */
+function Shown({ bench, block, onDo }: Pick<Props, "bench" | "block" | "onDo">) {
+  const last = (i: number) => bench.breakpoints.slice(0, i).findLast((_, at) => block.cells[at]!.here);
+  return (
+    <>
+      <span className="text-ink-2">Shown</span>
+      <span role="group" aria-label={`Where ${block.name} is shown`} className="flex flex-wrap gap-x-2.5 gap-y-1">
+        {bench.breakpoints.map((b, i) => {
+          const cell = block.cells[i]!;
+          const carried = !cell.here && last(i);
+          return (
+            <label
+              key={b.name}
+              title={cell.here ? "Set here" : carried ? `Carried from ${carried.name}` : "The default"}
+              className={`flex items-center gap-1 font-mono ${cell.here ? "font-semibold" : "text-ink-2"}`}
+            >
+              <input
+                type="checkbox"
+                checked={cell.text !== "x"}
+                onChange={(e) => {
+                  const cells = [{ node: block.id, breakpoint: b.name }];
+                  const before = i > 0 ? block.cells[i - 1]!.text !== "x" : true;
+                  const change =
+                    e.target.checked === before
+                      ? { clear: ["shown"] }
+                      : { set: { from: b.name, shown: e.target.checked } };
+                  void onDo({ adjust: { cells, ...change } });
+                }}
+                className="accent-woad"
+              />
+              {b.name}
+            </label>
+          );
+        })}
+      </span>
+    </>
   );
 }
 

@@ -1,5 +1,6 @@
 import type { Bench, Content, Lane } from "../api/client";
 import type { Deed } from "../api/deed";
+import { tagged } from "../parts/prose";
 import { useView } from "./view";
 
 interface Props {
@@ -36,6 +37,11 @@ export function InPlace({ bench, lane, scale, onDo }: Props) {
       key={block.id}
       aria-label={`Text of ${block.name}`}
       defaultValue={was}
+      title={
+        listed
+          ? "One item a line; Ctrl+Enter takes it over"
+          : "Enter takes it over, Shift+Enter breaks the line, Ctrl+B and Ctrl+I put tags around words"
+      }
       // It was asked for with a key or a double click.
       // eslint-disable-next-line jsx-a11y/no-autofocus
       autoFocus
@@ -46,10 +52,11 @@ export function InPlace({ bench, lane, scale, onDo }: Props) {
       onBlur={(e) => close(e.target.value)}
       onKeyDown={(e) => {
         e.stopPropagation();
+        if (content.type !== "html" && tagged(e)) return;
         if (e.key === "Escape") {
           e.currentTarget.value = was;
           e.currentTarget.blur();
-        } else if (e.key === "Enter" && (!listed || e.ctrlKey || e.metaKey)) {
+        } else if (e.key === "Enter" && !e.shiftKey && (!listed || e.ctrlKey || e.metaKey)) {
           e.preventDefault();
           e.currentTarget.blur();
         }

@@ -84,7 +84,7 @@ export function Selection() {
           </Select>
         </label>
       )}
-      {node.kind !== "block" && <Details node={node} onDo={onDo} />}
+      <Details node={node} onDo={onDo} />
       <div className="mt-2 flex flex-wrap gap-1">
         {offered.map(([id, Icon, word]) => {
           const action = actionOf(id);

@@ -44,7 +44,11 @@ interface Props {
 }
 
 /** What a cell may begin with when it is typed over. */
-const begins = { column: /^[0-9@*xX_=~]$/, row: /^[/÷o]$/ };
+const begins: Partial<Record<SheetNode["kind"], RegExp>> = {
+  column: /^[0-9@*xX_=~]$/,
+  row: /^[/÷o]$/,
+  block: /^[x*]$/,
+};
 
 /** Where a committed cell goes on to: places, lines, and whether of columns only. */
 const onwards: Record<Onward, [number, number, boolean]> = {
@@ -252,10 +256,9 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
       if (line) go({ node: line.id, breakpoint: spot?.breakpoint ?? null });
       return true;
     }
-    const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
-    if (editable && (event.key === "Enter" || event.key === "F2")) {
+    if (begins[node.kind] && spot?.breakpoint && (event.key === "Enter" || event.key === "F2")) {
       const at = bench.breakpoints.findIndex((b) => b.name === spot!.breakpoint);
-      setTyping({ spot: spot!, text: node.cells[at]?.text ?? "" });
+      setTyping({ spot, text: node.cells[at]?.text ?? "" });
       return true;
     }
     return false;
@@ -263,9 +266,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
 
   /** Begins to type over a cell with what may begin one. */
   function overtype(event: KeyboardEvent, node: SheetNode): boolean {
-    const editable = (node.kind === "column" || node.kind === "row") && spot?.breakpoint ? node.kind : null;
-    if (!editable || !begins[editable].test(event.key)) return false;
-    setTyping({ spot: spot!, text: event.key });
+    if (!spot?.breakpoint || !begins[node.kind]?.test(event.key)) return false;
+    setTyping({ spot, text: event.key });
     return true;
   }
 

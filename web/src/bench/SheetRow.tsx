@@ -141,7 +141,7 @@ export const SheetRow = memo(function SheetRow(p: Props) {
         )}
       </div>
       {p.breakpoints.map((b, i) =>
-        node.kind === "section" || node.kind === "element" || node.kind === "block" ? (
+        node.kind === "section" || node.kind === "element" ? (
           <div
             key={b.name}
             role="gridcell"
@@ -184,7 +184,7 @@ type Sum = SheetNode["sums"][number];
 let pressed = { x: 0, y: 0 };
 const hasMoved = (e: PointerEvent) => Math.abs(e.clientX - pressed.x) + Math.abs(e.clientY - pressed.y) > 3;
 
-/** What a row or column is set to at a breakpoint: typed over, or opened. */
+/** What a row, a column or a block is set to at a breakpoint: typed over, or opened. */
 function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | undefined }) {
   const { node, breakpoint, cell } = p;
   const spot = { node: node.id, breakpoint };
@@ -228,6 +228,8 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
         />
       ) : node.kind === "row" ? (
         <RowSaid {...p} />
+      ) : node.kind === "block" ? (
+        <BlockSaid {...p} />
       ) : (
         <ColumnSaid {...p} />
       )}
@@ -290,6 +292,17 @@ function ColumnSaid({ cell, box, row, breakpoint, focus, ...p }: SaidProps) {
   return (
     <Said here={here} dotted={text === "x"} marked={p.selected !== undefined}>
       {text === "x" && inFocus ? "hidden" : text}
+    </Said>
+  );
+}
+
+/** A block's cell: whether it is hidden or shown again. */
+function BlockSaid({ cell, breakpoint, focus, ...p }: SaidProps) {
+  const text = p.sent?.[breakpoint] ?? cell.text;
+  const inFocus = breakpoint === focus;
+  return (
+    <Said here={cell.here} dotted={text === "x"} marked={p.selected !== undefined}>
+      {text === "x" && inFocus ? "hidden" : text === "*" && inFocus ? "shown" : text}
     </Said>
   );
 }

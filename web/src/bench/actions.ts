@@ -41,7 +41,9 @@ export interface Action {
 
 const kind = (c: Acting) => c.node?.kind;
 const holdsColumns = (c: Acting) => kind(c) === "row" || kind(c) === "column";
-const editable = (c: Acting) => holdsColumns(c) && c.spot?.breakpoint != null;
+/** What has cells that can be typed into. */
+const hasCells = (c: Acting) => holdsColumns(c) || kind(c) === "block";
+const editable = (c: Acting) => hasCells(c) && c.spot?.breakpoint != null;
 const breakpoint = (c: Acting) => c.spot?.breakpoint ?? c.focus;
 
 /** Does something and selects what it made or left. */
@@ -525,8 +527,8 @@ export const actions: readonly Action[] = [
     help: "In a cell: clear what is set here",
     group: "sheet",
     words: "carry reset",
-    needs: "Select a row or a column first.",
-    when: holdsColumns,
+    needs: "Select a row, a column or a block first.",
+    when: hasCells,
     keyed: editable,
     do: (c) => {
       const among = useView.getState().cells.map((key) => key.split("/"));

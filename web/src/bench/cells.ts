@@ -32,7 +32,7 @@ export function walk({ lines, breakpoints }: Cells, from: Spot, dx: number, dy: 
 }
 
 /** What has settings, and what is selected as a whole. */
-const isSettable = (n: SheetNode | undefined) => n?.kind === "row" || n?.kind === "column";
+const isSettable = (n: SheetNode | undefined) => n?.kind === "row" || n?.kind === "column" || n?.kind === "block";
 
 /** The keys of the cells between two: of nodes of the first one's kind where those have settings; of names, all nodes. */
 export function between({ lines, breakpoints }: Cells, a: Spot, b: Spot): string[] {

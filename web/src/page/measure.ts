@@ -331,6 +331,10 @@ function columnOf(element: HTMLElement, { rows }: Asked): Column {
       continue;
     }
     run ??= runs[runs.push({ number, height: 0, spots: [] }) - 1]!;
+    if (!isShown(child)) {
+      run.spots.push([0, 0, 0, 0]);
+      continue;
+    }
     const rect = rectOf(child);
     run.spots.push([rect.x - box.x, rect.y - top, rect.width, rect.height]);
     const inner = child.nodeType === Node.ELEMENT_NODE ? (child as HTMLElement).scrollWidth : 0;
