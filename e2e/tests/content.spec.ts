@@ -5,15 +5,24 @@ test("text is edited where it stands, with a key or a double click", async ({ pa
   await cell(page, "address", "wide").click();
   await page.keyboard.press("e");
   await expect(page.getByRole("textbox", { name: "Text of Text" })).toBeFocused();
-  await page.keyboard.type("Open <b>all</b> year.\n");
+  await page.keyboard.type("Open < all year");
+  await page.keyboard.press("Shift+Enter");
+  await page.keyboard.type("but ");
+  await page.keyboard.press("Control+b");
+  await page.keyboard.type("not");
+  for (let i = 0; i < "</strong>".length; i++) await page.keyboard.press("ArrowRight");
+  await page.keyboard.type(' <a href="visit.html">at night</a>');
+  await page.keyboard.press("Enter");
   await expect(cell(page, "address", "wide")).toBeFocused();
-  await expect.poll(() => code(page)).toContain("<p>Open &lt;b&gt;all&lt;/b&gt; year.</p>");
+  await expect
+    .poll(() => code(page))
+    .toMatch(/<p>\n *Open &lt; all year<br>\n *but <strong>not<\/strong> <a href="visit.html">at night<\/a>\n *<\/p>/);
   await page.locator('[data-lane="wide"] [data-column="supporters"]').dblclick(); // once it stands still
   await expect(page.getByRole("textbox", { name: "Text of Text" })).toBeFocused();
   await page.keyboard.type("Not this");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Control+z");
-  await expect.poll(() => code(page)).not.toContain("all&lt;/b&gt;");
+  await expect.poll(() => code(page)).not.toContain("visit.html");
   expect(await code(page)).toContain("Kept by its visitors");
 });
 
@@ -48,6 +57,35 @@ test("blocks of every type are added, changed, moved and taken away", async ({ p
   expect(await shown.text()).toContain('<p onclick="alert(1)">Given <em>so</em>');
   expect(shown.headers()["content-security-policy"]).toMatch(/default-src 'none';.* sandbox$/);
   expect(await (await page.request.get(`${document}?held`)).text()).toContain("<p>Given <em>so</em></p>");
+});
+
+test("a block has an id and classes, and is hidden where a box or its cell says so", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "lead-story", "base").click();
+  await page.keyboard.press("b"); // its blocks have lines of their own
+  await page.getByRole("tab", { name: "Content" }).click();
+  const picture = page.getByRole("group", { name: "Where Picture is shown" }).first();
+  await picture.getByRole("checkbox", { name: "base" }).uncheck();
+  await expect.poll(() => code(page)).toContain('<img class="kr-fit kr-gone" width');
+  await picture.getByRole("checkbox", { name: "mid" }).check();
+  await expect.poll(() => code(page)).toContain('<img class="kr-fit kr-gone kr-back-mid" width');
+  const block = (at: string) => cell(page, "lead-story-title", at);
+  await block("mid").click();
+  await page.keyboard.type("x");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => code(page)).toContain('<h2 class="kr-gone-mid">Kittiwakes');
+  await expect(block("wide")).toHaveAccessibleName(/Kittiwakes back on the outer stack at wide: x, carried from mid/);
+  await block("mid").click();
+  await page.keyboard.press("Delete");
+  await page.getByText("Id, classes, selector, note").click();
+  await page.getByLabel("Id", { exact: true }).fill("kittiwakes");
+  await page.getByLabel("Id", { exact: true }).press("Enter");
+  await page.getByLabel("Classes", { exact: true }).fill("lead kr-row");
+  await page.getByLabel("Classes", { exact: true }).press("Enter");
+  await expect(page.getByRole("alert")).toContainText("a class that Plain Twelve does not write itself");
+  await page.getByLabel("Classes", { exact: true }).fill("lead");
+  await page.getByLabel("Classes", { exact: true }).press("Enter");
+  await expect.poll(() => code(page)).toContain('<h2 id="kittiwakes" class="lead">Kittiwakes');
 });
 
 const drawing = (width: number) =>

@@ -302,7 +302,13 @@ func (w *tsx) named(n *page.Node) string {
 	if n.Anchor != "" {
 		text = fmt.Sprintf(" id=%q", n.Anchor)
 	}
-	return text + strings.Replace(markup.Attributes(append(words, n.Classes...)), ` class="`, ` className="`, 1)
+	for _, a := range markup.AttributesOf(append(words, n.Classes...)) {
+		if a.Name == "class" {
+			a.Name = "className"
+		}
+		text += fmt.Sprintf(" %s=%q", a.Name, strings.Join(a.Words, " "))
+	}
+	return text
 }
 
 func (w *tsx) image(c *page.Content, named string) string {

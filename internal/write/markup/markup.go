@@ -354,17 +354,17 @@ func (w *Writer) open(n *page.Node, before, tag string, depth int, words []strin
 		text += ` id="` + n.Anchor + `"`
 	}
 	under := len(text) + 1
-	for i, a := range attributesOf(words) {
-		if len(indent)*depth+len(text)+len(a.name)+len(a.words[0])+5 > lineWidth && i > 0 {
+	for i, a := range AttributesOf(words) {
+		if len(indent)*depth+len(text)+len(a.Name)+len(a.Words[0])+5 > lineWidth && i > 0 {
 			w.line(n.ID, depth, text)
 			text = strings.Repeat(" ", under-1)
 		}
-		text += " " + a.name
-		if text += `="`; len(a.words) == 1 && a.words[0] == "" {
+		text += " " + a.Name
+		if text += `="`; len(a.Words) == 1 && a.Words[0] == "" {
 			text = strings.TrimSuffix(text, `="`)
 			continue
 		}
-		hang, words := len(text), a.words
+		hang, words := len(text), a.Words
 		for {
 			end, size := 1, len(indent)*depth+hang+len(words[0])
 			for end < len(words) && size+len(words[end])+3 <= lineWidth {
@@ -384,25 +384,25 @@ func (w *Writer) open(n *page.Node, before, tag string, depth int, words []strin
 }
 
 // An attribute of a tag, with what stands in it.
-type attribute struct {
-	name  string
-	words []string
+type Attribute struct {
+	Name  string
+	Words []string // one that is empty where it has no value
 }
 
-// attributesOf gathers words by the attribute they stand in, class first.
-func attributesOf(all []string) (gathered []attribute) {
+// AttributesOf gathers words by the attribute they stand in, class first.
+func AttributesOf(all []string) (gathered []Attribute) {
 	for _, text := range all {
 		name, word := vocab.Attribute(text)
-		at := slices.IndexFunc(gathered, func(a attribute) bool { return a.name == name })
+		at := slices.IndexFunc(gathered, func(a Attribute) bool { return a.Name == name })
 		switch {
 		case at < 0 && name == "class":
-			gathered = slices.Insert(gathered, 0, attribute{name, []string{word}})
+			gathered = slices.Insert(gathered, 0, Attribute{name, []string{word}})
 		case at < 0:
-			gathered = append(gathered, attribute{name, []string{word}})
-		case gathered[at].words[0] == "":
-			gathered[at].words[0] = word
+			gathered = append(gathered, Attribute{name, []string{word}})
+		case gathered[at].Words[0] == "":
+			gathered[at].Words[0] = word
 		case word != "":
-			gathered[at].words = append(gathered[at].words, word)
+			gathered[at].Words = append(gathered[at].Words, word)
 		}
 	}
 	return gathered
@@ -412,9 +412,9 @@ func attributesOf(all []string) (gathered []attribute) {
 func Attributes(words []string) string {
 	words = slices.DeleteFunc(words, func(word string) bool { return word == "" })
 	text := ""
-	for _, a := range attributesOf(words) {
-		if text += " " + a.name; len(a.words) > 1 || a.words[0] != "" {
-			text += `="` + strings.Join(a.words, " ") + `"`
+	for _, a := range AttributesOf(words) {
+		if text += " " + a.Name; len(a.Words) > 1 || a.Words[0] != "" {
+			text += `="` + strings.Join(a.Words, " ") + `"`
 		}
 	}
 	return text
