@@ -49,10 +49,10 @@ const (
 )
 
 // Why explains the node of that id in a viewport of v px; nil when the page has
-// no such container, row or column.
+// no such node.
 func (l *Layout) Why(id string, v float64) *Why {
 	n, ok := l.index()[id]
-	if !ok || l.nodes[n].Kind == page.Block {
+	if !ok {
 		return nil
 	}
 	w := &Why{Node: l.nodes[n].Node, Breakpoint: l.kit.BreakpointAt(v), Width: v}
@@ -81,6 +81,7 @@ func (l *Layout) Why(id string, v float64) *Why {
 		e.column(n)
 	case page.Block:
 		w.Chain = e.chain(n)
+		e.block(n)
 	}
 	w.Findings = l.FindingsAt(id, w.Breakpoint)
 	return w
@@ -106,6 +107,21 @@ func (e *explainer) laidOut(n int32) {
 	if side := b.Before + b.After; side > 0 {
 		e.say("%s − %s of padding and border = %s px for what is in it", kit.Figure(b.Width), kit.Figure(side),
 			kit.Figure(b.Width-side))
+	}
+}
+
+// block says how large a block is.
+func (e *explainer) block(n int32) {
+	for _, b := range e.l.Plan(e.v).Boxes {
+		switch {
+		case b.Node != n:
+		case !b.Shown:
+			e.say("hidden here")
+		case b.Estimated:
+			e.say("%s px wide and about %s px high, until it is measured", kit.Figure(b.Width), kit.Figure(b.Height))
+		default:
+			e.say("%s px wide and %s px high", kit.Figure(b.Width), kit.Figure(b.Height))
+		}
 	}
 }
 

@@ -1,5 +1,5 @@
 import { ArrowDown, ArrowUp, Trash2 } from "lucide-react";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { Button } from "../parts/Button";
 import type { Bench, Content, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
@@ -117,6 +117,7 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
 
 /** At which breakpoints it is shown. What is set at one holds at the wider ones, until it is set again. */
 function Shown({ bench, block, onDo }: Pick<Props, "bench" | "block" | "onDo">) {
+  const [asked, ask] = useState<{ breakpoint: string; shown: boolean } | null>(null); // until it is answered
   const last = (i: number) => bench.breakpoints.slice(0, i).findLast((_, at) => block.cells[at]!.here);
   return (
     <>
@@ -133,7 +134,7 @@ function Shown({ bench, block, onDo }: Pick<Props, "bench" | "block" | "onDo">) 
             >
               <input
                 type="checkbox"
-                checked={cell.text !== "x"}
+                checked={asked?.breakpoint === b.name ? asked.shown : cell.text !== "x"}
                 onChange={(e) => {
                   const cells = [{ node: block.id, breakpoint: b.name }];
                   const before = i > 0 ? block.cells[i - 1]!.text !== "x" : true;
@@ -141,7 +142,8 @@ function Shown({ bench, block, onDo }: Pick<Props, "bench" | "block" | "onDo">) 
                     e.target.checked === before
                       ? { clear: ["shown"] }
                       : { set: { from: b.name, shown: e.target.checked } };
-                  void onDo({ adjust: { cells, ...change } });
+                  ask({ breakpoint: b.name, shown: e.target.checked });
+                  void onDo({ adjust: { cells, ...change } }).finally(() => ask(null));
                 }}
                 className="accent-woad"
               />

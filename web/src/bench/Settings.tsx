@@ -50,7 +50,9 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
         <div className="flex items-baseline gap-2">
           <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
           <span className="mr-6 font-mono text-[12px] text-ink-2">
-            {node.kind === "container" || node.kind === "section" ? node.kind : `at ${breakpoint}, ${why.units} units`}
+            {node.kind === "container" || node.kind === "section"
+              ? node.kind
+              : `at ${breakpoint}${node.kind === "block" ? "" : `, ${why.units} units`}`}
           </span>
         </div>
         <div className="mt-2 grid gap-1.5">

@@ -194,7 +194,8 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
   const typing = on && p.typing?.spot.breakpoint === breakpoint ? p.typing : null;
   const sum = p.sum && [`${p.sum.text}${p.sum.state && `, ${p.sum.state}`}`, ...p.sum.reasons].join("\n");
   const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
-  const said = [cell.text, cell.more].filter(Boolean).join(", ");
+  const text = node.kind === "block" && cell.text === "" ? "shown" : cell.text;
+  const said = [text, cell.more].filter(Boolean).join(", ");
   const label = `${node.name} at ${breakpoint}: ${[said && `${said}, ${origin}`, sum, cell.wrong].filter(Boolean).join("\n")}`;
   return (
     <div
@@ -300,6 +301,7 @@ function ColumnSaid({ cell, box, row, breakpoint, focus, ...p }: SaidProps) {
 function BlockSaid({ cell, breakpoint, focus, ...p }: SaidProps) {
   const text = p.sent?.[breakpoint] ?? cell.text;
   const inFocus = breakpoint === focus;
+  if (text === "") return <span className="h-[21px] w-full" />;
   return (
     <Said here={cell.here} dotted={text === "x"} marked={p.selected !== undefined}>
       {text === "x" && inFocus ? "hidden" : text === "*" && inFocus ? "shown" : text}

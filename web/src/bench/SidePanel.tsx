@@ -45,7 +45,7 @@ export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
         ))}
       </Tabs.List>
       <Tabs.Content value="why" className="pt-2">
-        {node && node.kind !== "block" ? (
+        {node ? (
           <WhyPanel bench={bench} place={place} node={node} focus={focus} />
         ) : (
           <p className="px-3.5 pb-3 text-ink-2">What is selected is explained here.</p>

@@ -20,13 +20,14 @@ export interface Cells {
   breakpoints: string[];
 }
 
-/** The cell so many places and lines on, of columns only if need be; null where the
- *  sheet ends. */
-export function walk({ lines, breakpoints }: Cells, from: Spot, dx: number, dy: number, columnsOnly = false) {
+/** The cell so many places and lines on, if need be of what is typed into alone: of blocks from one of them, else of
+ *  columns; null where the sheet ends. */
+export function walk({ lines, breakpoints }: Cells, from: Spot, dx: number, dy: number, typedOnly = false) {
   const places = [null, ...breakpoints];
   const x = Math.min(Math.max(places.indexOf(from.breakpoint) + dx, 0), breakpoints.length);
   let y = lines.findIndex((n) => n.id === from.node) + dy;
-  while (columnsOnly && lines[y] && lines[y]!.kind !== "column") y += Math.sign(dy);
+  const kind = lines[y - dy]?.kind === "block" ? "block" : "column";
+  while (typedOnly && lines[y] && lines[y]!.kind !== kind) y += Math.sign(dy);
   const line = lines[y];
   return line ? { node: line.id, breakpoint: places[x] ?? null } : null;
 }
