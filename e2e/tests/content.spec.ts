@@ -158,3 +158,19 @@ test("a picture is dropped on a column, and a text on the Bench falls into piece
   await page.keyboard.press("Control+z");
   await expect(pieces).toContainText("3 of 3 to place");
 });
+
+test("a text is edited where it stands in the code of a page made here", async ({ page, app }) => {
+  await openBench(page, app);
+  await cell(page, "lead-story", "wide").click();
+  await page.getByText("61 pairs", { exact: false }).first().or(page.getByText("Kittiwakes back on the")).last().dblclick();
+  const field = page.getByRole("region", { name: "Code" }).getByRole("textbox", { name: /^Text of Kittiwakes back/ });
+  await expect(field).toBeFocused();
+  await field.fill("Kittiwakes <em>back</em>");
+  await field.press("Enter");
+  await expect.poll(() => code(page)).toContain("<h2>Kittiwakes <em>back</em></h2>");
+  await page.keyboard.press("Enter"); // the code has the focus again, and the column's first text is marked
+  await expect(field).toBeFocused();
+  await field.press("Escape");
+  await page.getByText('class="kr-row"').first().dblclick();
+  await expect(page.getByRole("alert")).toContainText("These lines have no words of a block");
+});

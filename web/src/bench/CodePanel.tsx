@@ -18,6 +18,7 @@ import { useLooking } from "../api/look";
 import { useTyping } from "./typing";
 import { useLine } from "../api/edits";
 import { useView } from "./view";
+import { WordsField, wordsOf } from "./WordsField";
 import { later, unfetched } from "../parts/later";
 import { Select } from "../parts/Input";
 import { usePainted } from "../parts/painted";
@@ -82,6 +83,16 @@ export function CodePanel({
     setGone(0);
     if (node) select({ node: node.kind === "block" ? node.parent : node.id, breakpoint: null });
   }
+
+  // The block whose words are typed where they stand in the code of a page made here, and where that is.
+  const [worded, setWorded] = useState<{ block: string; top: number } | null>(null);
+  function openWords(line: number, top: number) {
+    const block = wordsOf(bench, file?.nodes[line - 1] ?? "");
+    const why = "These lines have no words of a block: texts are edited here, all else in the lanes and the sheet.";
+    if (block && !now.can.file) setWorded({ block, top });
+    else if (file?.nodes.length) useLine.setState({ refused: why, offer: null });
+  }
+  const block = worded && bench.nodes.find((n) => n.id === worded.block);
 
   const wide = useView((v) => v.wide);
   const entering = useView((v) => v.entering);
@@ -192,7 +203,7 @@ export function CodePanel({
             onTry={onTry}
           />
         )}
-        <div data-code className="min-h-0 flex-1">
+        <div data-code className="relative min-h-0 flex-1">
           <Suspense fallback={opening}>
             {painted && typed ? (
               <MarkupEditor
@@ -223,12 +234,29 @@ export function CodePanel({
                 language={languageOf(file?.name ?? "")}
                 marked={gone ? { first: gone, last: gone } : marked}
                 onLine={choose}
+                onWords={openWords}
               />
             ) : (
               opening
             )}
           </Suspense>
+          {block && (
+            <WordsField
+              block={block}
+              onDo={onDo}
+              onClose={() => {
+                setWorded(null);
+                useView.setState({ entering: true });
+              }}
+              style={{ left: 44, right: 8, top: Math.max(0, worded.top), height: 96 }}
+            />
+          )}
         </div>
+        {!now.can.file && (
+          <p className="flex-none border-t border-line-2 px-3 py-1 text-[12px] text-ink-2">
+            Read-only, but for texts: double-click one, or press Enter.
+          </p>
+        )}
       </div>
     </section>
   );

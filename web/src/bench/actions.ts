@@ -2,7 +2,7 @@ import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
 import { nodesOf, outermost } from "./cells";
-import { wordsOf } from "./InPlace";
+import { wordsOf } from "./WordsField";
 import { useView, type Spot } from "./view";
 
 /** What actions are done with. */
@@ -488,7 +488,7 @@ export const actions: readonly Action[] = [
     group: "sheet",
     words: "text content",
     needs: "Select a column with a text first.",
-    when: (c) => isColumn(c) && wordsOf(c.bench, c.node!.id) !== null,
+    when: (c) => !!c.node && wordsOf(c.bench, c.node.id) !== null,
     do: (c) => useView.getState().edit(wordsOf(c.bench, c.node!.id)),
   },
   {

@@ -21,23 +21,30 @@ interface Props {
   was?: string | undefined;
   /** A line was chosen; from 1. */
   onLine?: ((line: number) => void) | undefined;
+  /** The words in a line are asked for: by a double click, or by Enter or F2 in the lines that are marked. Top is where
+   *  the line stands in the view, in px. */
+  onWords?: ((line: number, top: number) => void) | undefined;
 }
 
 /** Code to be read: coloured, folded, its lines numbered; a node's lines marked,
  *  and lines chosen for their node. */
-export default function CodeView({ label, text, language, marked, was, onLine }: Props) {
+export default function CodeView({ label, text, language, marked, was, onLine, onWords }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
   const written = useRef(new Compartment());
   const named = useRef(new Compartment());
-  const chosen = useRef(onLine);
+  const latest = useRef({ onLine, onWords, marked });
   useEffect(() => {
-    chosen.current = onLine;
+    latest.current = { onLine, onWords, marked };
   });
 
   useEffect(() => {
     // Its styles live in a tree of its own: the page's policy lets no script add a
     // style element to the document.
+    const words = (editor: EditorView, line: number) => {
+      const at = editor.coordsAtPos(editor.state.doc.line(Math.min(line, editor.state.doc.lines)).from);
+      latest.current.onWords?.(line, (at?.top ?? 0) - editor.dom.getBoundingClientRect().top);
+    };
     const root = host.current!.shadowRoot ?? host.current!.attachShadow({ mode: "open" });
     const editor = new EditorView({
       root,
@@ -62,7 +69,16 @@ export default function CodeView({ label, text, language, marked, was, onLine }:
             click(event, editor) {
               const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
               if (at !== null && editor.state.selection.main.empty && getSelection()?.isCollapsed !== false)
-                chosen.current?.(editor.state.doc.lineAt(at).number);
+                latest.current.onLine?.(editor.state.doc.lineAt(at).number);
+            },
+            dblclick(event, editor) {
+              const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
+              if (at !== null) words(editor, editor.state.doc.lineAt(at).number);
+            },
+            keydown(event, editor) {
+              if ((event.key !== "Enter" && event.key !== "F2") || !latest.current.marked) return false;
+              words(editor, latest.current.marked.first);
+              return true;
             },
           }),
         ],
