@@ -162,7 +162,7 @@ test("a picture is dropped on a column, and a text on the Bench falls into piece
 test("a text is edited where it stands in the code of a page made here", async ({ page, app }) => {
   await openBench(page, app);
   await cell(page, "lead-story", "wide").click();
-  await page.getByText("61 pairs", { exact: false }).first().or(page.getByText("Kittiwakes back on the")).last().dblclick();
+  await page.getByText("<h2>Kittiwakes back on").dblclick();
   const field = page.getByRole("region", { name: "Code" }).getByRole("textbox", { name: /^Text of Kittiwakes back/ });
   await expect(field).toBeFocused();
   await field.fill("Kittiwakes <em>back</em>");

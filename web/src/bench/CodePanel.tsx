@@ -254,7 +254,7 @@ export function CodePanel({
         </div>
         {!now.can.file && (
           <p className="flex-none border-t border-line-2 px-3 py-1 text-[12px] text-ink-2">
-            Read-only, but for texts: double-click one, or press Enter.
+            Read-only. Double-click a text to edit it.
           </p>
         )}
       </div>

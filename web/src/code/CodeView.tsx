@@ -33,6 +33,8 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
   const view = useRef<EditorView>(null);
   const written = useRef(new Compartment());
   const named = useRef(new Compartment());
+  const pressed = useRef(0); // the line that was clicked last
+  const asked = useRef(false); // and its node's lines are yet to be marked
   const latest = useRef({ onLine, onWords, marked });
   useEffect(() => {
     latest.current = { onLine, onWords, marked };
@@ -68,12 +70,15 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
           EditorView.domEventHandlers({
             click(event, editor) {
               const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
-              if (at !== null && editor.state.selection.main.empty && getSelection()?.isCollapsed !== false)
-                latest.current.onLine?.(editor.state.doc.lineAt(at).number);
+              // What is selected by the first click may move the code under the second.
+              if (at === null || event.detail > 1) return;
+              pressed.current = editor.state.doc.lineAt(at).number;
+              if (editor.state.selection.main.empty && getSelection()?.isCollapsed !== false)
+                latest.current.onLine?.(pressed.current);
+              asked.current = true;
             },
-            dblclick(event, editor) {
-              const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
-              if (at !== null) words(editor, editor.state.doc.lineAt(at).number);
+            dblclick(_, editor) {
+              words(editor, pressed.current);
             },
             keydown(event, editor) {
               if ((event.key !== "Enter" && event.key !== "F2") || !latest.current.marked) return false;
@@ -134,6 +139,9 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
         return;
       }
       if (!lines) return;
+      const own = asked.current && pressed.current >= lines.first && pressed.current <= lines.last;
+      asked.current = false;
+      if (own) return; // it was chosen here: it stays where the pointer is
       const from = editor.state.doc.line(Math.min(lines.first, editor.state.doc.lines)).from;
       editor.dispatch({ effects: EditorView.scrollIntoView(from, { y: "start", yMargin: 40 }) });
     });
