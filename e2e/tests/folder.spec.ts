@@ -268,3 +268,15 @@ test("G draws the units over the preview of a page", async ({ page, site, contex
   await preview.keyboard.press("g");
   await expect.poll(covers).toBe("body");
 });
+
+test.describe("a link that leads nowhere", () => {
+  test.use({ markup: plain.replace("css/own.css", "own.css") });
+  test("proposes the stylesheet that is there", async ({ page, site }) => {
+    await page.goto(site.url);
+    const findings = page.getByRole("list", { name: "Findings" });
+    await expect(findings).toContainText("the stylesheet own.css is not there");
+    await findings.getByRole("button", { name: "Link css/own.css" }).click();
+    await expect(findings).not.toContainText("is not there");
+    expect(readFileSync(join(site.dir, "index.html"), "utf8")).toBe(plain);
+  });
+});

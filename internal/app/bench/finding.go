@@ -3,8 +3,10 @@ package bench
 import (
 	"strings"
 
+	"kitrows/internal/browser/markup"
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
@@ -33,6 +35,35 @@ type Fix struct {
 // findings are all that is told of a page.
 func findings(l *layout.Layout, p *project.Project) []Finding {
 	return told(l, check.Of(l, ship.Marked(l, p)))
+}
+
+// Relink proposes, for links to stylesheets that are not there, those that near gives for their addresses; none where
+// that is empty.
+func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
+	if pg.Origin == nil {
+		return
+	}
+	doc := origin.Document(pg.Origin)
+	for i := range b.Findings {
+		f := &b.Findings[i]
+		if f.Code != string(finding.StylesheetMissing) || len(f.Fixes) > 0 {
+			continue
+		}
+		for _, l := range origin.Links(doc) {
+			at := doc.Line(l.Start.From)
+			if l.Here || at.Line != f.Line || at.Column != f.Column {
+				continue
+			}
+			to := near(l.Name)
+			if to == "" {
+				continue
+			}
+			label := "Link " + to
+			all := doc.Splices([]markup.Edit{doc.SetAttr(l.Node, "href", to)})
+			f.Fixes = append(f.Fixes, Fix{label, &edit.Operation{Page: pg.ID,
+				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: label[:min(len(label), mostSummary)]}}})
+		}
+	}
 }
 
 // mostSummary is how long the summary of a fix may be, in bytes.

@@ -41,6 +41,7 @@ type Folder struct {
 	count int                                   // of what was written beside files
 	dirs  []string                              // those that hold pages or stylesheets, or may come to
 	files atomic.Pointer[[]string]              // of pages, as they were last found
+	css   atomic.Pointer[[]string]              // and of stylesheets
 }
 
 // Open opens a folder.
@@ -84,7 +85,7 @@ func idle(name string) bool { return strings.HasPrefix(name, ".") || name == "no
 
 // pages finds the files of HTML in the folder, by their paths, and its folders.
 func (f *Folder) pages() (paths []string) {
-	count, size := 0, 0
+	count, size, css := 0, 0, []string(nil)
 	f.dirs, f.Notes = nil, nil
 	note := func(name, why string, args ...any) {
 		if len(f.Notes) < 20 {
@@ -108,6 +109,9 @@ func (f *Folder) pages() (paths []string) {
 				return fs.SkipDir
 			}
 			f.dirs = append(f.dirs, name)
+			return nil
+		case isSheet(name) && page.IsPath(name) && e.Type().IsRegular():
+			css = append(css, name)
 			return nil
 		case !isPage(name) || idle(e.Name()):
 			return nil
@@ -144,6 +148,7 @@ func (f *Folder) pages() (paths []string) {
 		return strings.Compare(a, b)
 	})
 	f.files.Store(&paths)
+	f.css.Store(&css)
 	return paths
 }
 

@@ -377,7 +377,7 @@ func (v *Server) after(
 ) *changeAnswer {
 	view, _ := in.view()
 	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
-	v.file(in.Project, b)
+	v.file(in.Project, state.Project, b)
 	key := memoryKey(in.Project, b.Page.ID, view)
 	had := v.memory.last(key)
 	if keep {
@@ -407,7 +407,7 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 		return nil, nil, v.problem(ctx, err)
 	}
 	b.Undo, b.Redo = state.Undo, state.Redo
-	v.file(in.Project, b)
+	v.file(in.Project, state.Project, b)
 	key := memoryKey(in.Project, pg.ID, view)
 	had = v.memory.last(key)
 	v.memory.keep(key, b)

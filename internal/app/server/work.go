@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/app/store"
 	"kitrows/internal/edit"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
 )
 
 // A work is the folder that a project's pages stand in.
@@ -61,8 +62,9 @@ func (v *Server) filed(ctx context.Context, project string, change *edit.Change)
 	}
 }
 
-// file says of a page's Bench what became of its file, and of those of the other pages.
-func (v *Server) file(project string, b *bench.Bench) {
+// file says of the Bench of a page of p what became of its file, and of those of the other pages, and which stylesheets
+// of the folder its links may mean.
+func (v *Server) file(project string, p *project.Project, b *bench.Bench) {
 	if v.work == nil || v.work.project != project {
 		return
 	}
@@ -71,6 +73,9 @@ func (v *Server) file(project string, b *bench.Bench) {
 	}
 	if !b.Can.File {
 		return
+	}
+	if pg := p.Page(b.Page.ID); pg != nil {
+		b.Relink(pg, func(link string) string { return v.work.Near(pg.File, link) })
 	}
 	s := v.work.Status(b.Page.File)
 	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Polled: v.work.Polled(),
