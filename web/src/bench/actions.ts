@@ -581,7 +581,7 @@ export const actions: readonly Action[] = [
     help: "Undo",
     group: "page",
     needs: "There is nothing to undo.",
-    when: (c) => c.bench.undo !== "",
+    when: (c) => c.bench.undo !== "" || useLine.getState().waiting > 0, // of an edit on its way
     keyed: () => true,
     do: (c) => void c.onDo("undo"),
   },
@@ -592,7 +592,7 @@ export const actions: readonly Action[] = [
     help: "Redo",
     group: "page",
     needs: "There is nothing to redo.",
-    when: (c) => c.bench.redo !== "",
+    when: (c) => c.bench.redo !== "" || useLine.getState().sending.some((kept) => kept.deed === "undo"),
     keyed: () => true,
     do: (c) => void c.onDo("redo"),
   },

@@ -26,6 +26,9 @@ interface Props {
   onWords?: ((line: number, top: number) => void) | undefined;
 }
 
+/** How long the second click of two is waited for, in ms. */
+const secondClick = 250;
+
 /** Code to be read: coloured, folded, its lines numbered; a node's lines marked,
  *  and lines chosen for their node. */
 export default function CodeView({ label, text, language, marked, was, onLine, onWords }: Props) {
@@ -43,6 +46,8 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
   useEffect(() => {
     // Its styles live in a tree of its own: the page's policy lets no script add a
     // style element to the document.
+    // What is selected may move the code under the second of two clicks, so it waits for that.
+    let waits = 0;
     const words = (editor: EditorView, line: number) => {
       const at = editor.coordsAtPos(editor.state.doc.line(Math.min(line, editor.state.doc.lines)).from);
       latest.current.onWords?.(line, (at?.top ?? 0) - editor.dom.getBoundingClientRect().top);
@@ -70,14 +75,18 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
           EditorView.domEventHandlers({
             click(event, editor) {
               const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
-              // What is selected by the first click may move the code under the second.
               if (at === null || event.detail > 1) return;
               pressed.current = editor.state.doc.lineAt(at).number;
-              if (editor.state.selection.main.empty && getSelection()?.isCollapsed !== false)
+              if (!editor.state.selection.main.empty || getSelection()?.isCollapsed === false) return;
+              const choose = () => {
+                asked.current = true;
                 latest.current.onLine?.(pressed.current);
-              asked.current = true;
+              };
+              if (latest.current.onWords) waits = window.setTimeout(choose, secondClick);
+              else choose();
             },
             dblclick(_, editor) {
+              clearTimeout(waits);
               words(editor, pressed.current);
             },
             keydown(event, editor) {
@@ -97,6 +106,7 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
     };
     addEventListener("selectionchange", elsewhere, true);
     return () => {
+      clearTimeout(waits);
       removeEventListener("selectionchange", elsewhere, true);
       editor.destroy();
     };
