@@ -1,10 +1,15 @@
 package bench
 
 import (
+	"errors"
+	"fmt"
+	"slices"
 	"strings"
 
+	"kitrows/internal/browser/budget"
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/edit"
+	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
@@ -64,6 +69,20 @@ func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
 				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: label[:min(len(label), mostSummary)]}}})
 		}
 	}
+}
+
+// Unread says first why the grid in the stylesheets that a page links could not be read.
+func (b *Bench) Unread(why error) {
+	text := why.Error()
+	if f, is := errors.AsType[*fault.Fault](why); is {
+		text = fmt.Sprintf("there are %s, and a grid has %s", strings.Trim(f.Found, `"`), f.Want)
+		if strings.Contains(f.Found, budget.TooMuch) {
+			text = f.Found
+		}
+	}
+	f := finding.New(finding.GridUnread, "", "the grid of the page's stylesheets could not be read: "+text)
+	b.Findings = slices.Insert(b.Findings, 0, Finding{Code: string(f.Code), Severity: string(f.Severity),
+		Breakpoints: []string{}, Text: f.Text, Fixes: []Fix{}})
 }
 
 // mostSummary is how long the summary of a fix may be, in bytes.

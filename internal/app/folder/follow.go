@@ -59,6 +59,7 @@ type Follower struct {
 
 	refused map[string]error  // of files that hold what could not be taken in, why
 	files   map[string]string // of pages, by their ids, as the folder has them
+	unread  map[string]unread // of pages, by their ids: why their stylesheets are no kit
 	unsaid  error             // why the last edits may not be in their files, to be tried again
 	// files whose changes are being taken in, while the lock is let go: they are not written meanwhile
 	taking map[string]bool
@@ -78,7 +79,7 @@ type Follower struct {
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int),
 	written func(names []string)) (*Follower, error) {
 	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{},
-		status: map[string]Status{}, refused: map[string]error{}, taking: map[string]bool{},
+		status: map[string]Status{}, refused: map[string]error{}, unread: map[string]unread{}, taking: map[string]bool{},
 		files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
@@ -597,11 +598,31 @@ func (w *Follower) restyle(ctx context.Context, name string, known, same map[str
 	})
 }
 
+// unread is why stylesheets are no kit.
+type unread struct {
+	sheets []kit.File
+	err    error
+}
+
+// Unread is why the grid in the stylesheets of a page of that id could not be read; nil where it could, or where there
+// is none in them.
+func (w *Follower) Unread(id string) error {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if err := w.unread[id].err; infer.Seems(err) {
+		return err
+	}
+	return nil
+}
+
 // fits is the edit by which a page that has nothing of its kit's, and none that is read from a stylesheet, comes on the
 // kit that its stylesheets are, now that they can be read: the project has it first, and then the page.
 func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (
 	o edit.Operation, is bool) {
-	if k.Imported != nil || len(found) == 0 || slices.Equal(found, pg.Origin.Sheets) || pg.Origin.Mixins != "" {
+	w.mu.Lock()
+	known := slices.Equal(found, w.unread[pg.ID].sheets)
+	w.mu.Unlock()
+	if k.Imported != nil || len(found) == 0 || known || pg.Origin.Mixins != "" {
 		return o, false
 	}
 	grid := false
@@ -613,7 +634,12 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 	}
 	next, rest, err := origin.Kit(ctx, edit.FreeID("kit", func(id string) bool { return p.Kit(id) != nil }), pg.Origin,
 		found)
-	if err != nil {
+	w.mu.Lock()
+	if delete(w.unread, pg.ID); err != nil {
+		w.unread[pg.ID] = unread{slices.Clone(found), err}
+	}
+	w.mu.Unlock()
+	if err != nil || slices.Equal(found, pg.Origin.Sheets) { // it was there when the page's kit was chosen
 		return o, false
 	}
 	for _, has := range p.Kits {

@@ -75,6 +75,9 @@ func (v *Server) file(project string, p *project.Project, b *bench.Bench) {
 		return
 	}
 	if pg := p.Page(b.Page.ID); pg != nil {
+		if err := v.work.Unread(pg.ID); err != nil {
+			b.Unread(err)
+		}
 		b.Relink(pg, func(link string) string { return v.work.Near(pg.File, link) })
 	}
 	s := v.work.Status(b.Page.File)

@@ -42,15 +42,18 @@ type SpentError struct {
 	Memory bool   // it takes too much memory; else too much work
 }
 
+// TooMuch is what a SpentError says after what it is about.
+const TooMuch = " is too much to read: "
+
 func (e *SpentError) Error() string {
 	source := e.Source
 	if source == "" {
 		source = "the text"
 	}
 	if e.Memory {
-		return fmt.Sprintf("%s is too much to read: it takes over %d MB of memory", source, Memory>>20)
+		return fmt.Sprintf("%s%sit takes over %d MB of memory", source, TooMuch, Memory>>20)
 	}
-	return fmt.Sprintf("%s is too much to read: it takes over %v of work", source, Time)
+	return fmt.Sprintf("%s%sit takes over %v of work", source, TooMuch, Time)
 }
 
 // ending is what ends the work of a pool, as a panic up to Within.

@@ -44,6 +44,7 @@ const (
 
 	StylesheetTwice     Code = "stylesheet-twice"
 	StylesheetMissing   Code = "stylesheet-missing"
+	GridUnread          Code = "grid-unread"
 	StylesheetElsewhere Code = "stylesheet-elsewhere"
 	StylesheetOrder     Code = "stylesheet-order"
 	StylesheetNotLinked Code = "stylesheet-not-linked"
@@ -96,6 +97,7 @@ var Codes = []Row{
 
 	{StylesheetTwice, Tidy, "a stylesheet is linked twice"},
 	{StylesheetMissing, Broken, "a stylesheet that is linked is not there"},
+	{GridUnread, Surprise, "the grid of a stylesheet that is linked could not be read"},
 	{StylesheetElsewhere, Surprise, "a stylesheet is on another host"},
 	{StylesheetOrder, Surprise, "the page's own stylesheet stands before the kit's"},
 	{StylesheetNotLinked, Broken, "the kit's stylesheet is not linked"},

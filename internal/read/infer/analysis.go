@@ -2,6 +2,7 @@ package infer
 
 import (
 	"cmp"
+	"errors"
 	"fmt"
 	"math"
 	"slices"
@@ -84,9 +85,18 @@ func noGrid(found, want string, args ...any) error {
 	return fault.New("stylesheet", found, want, args...)
 }
 
+// Seems reports whether an error says that there is a grid in stylesheets which could not be read, rather than none.
+func Seems(err error) bool {
+	f, is := errors.AsType[*fault.Fault](err)
+	return is && (strings.Contains(f.Found, noLine) || strings.Contains(f.Found, budget.TooMuch))
+}
+
+// noLine is what was found where widths are no grid.
+const noLine = "widths, but no row"
+
 // noRow is why widths are no grid.
 func noRow(f *family) error {
-	return noGrid("widths, but no row", "columns that stand side by side and fill a row when %s are put in one",
+	return noGrid(noLine, "columns that stand side by side and fill a row when %s are put in one",
 		list(texts(f.words)))
 }
 
