@@ -11,6 +11,7 @@
 //   - fault: the one error that users see. It names the field, what was found and what would be right.
 //   - kit: columns, breakpoints, gutters, naming templates; facts and the finder.
 //   - page: nodes, content, and field.go, the table of everything that can be set.
+//   - prose: the words of texts, with line breaks and the elements that stand in a line.
 //   - vocab: words with their effects. Read says what a list of classes means, Choose gives the fewest that mean it.
 //     Our own kits' words come from templates (own.go), those of a stylesheet from what was read of it (imported.go),
 //     those of a page's own rules from both (ruled.go).
