@@ -66,7 +66,7 @@ func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
 			label := "Link " + to
 			all := doc.Splices([]markup.Edit{doc.SetAttr(l.Node, "href", to)})
 			f.Fixes = append(f.Fixes, Fix{label, &edit.Operation{Page: pg.ID,
-				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: label[:min(len(label), mostSummary)]}}})
+				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: summaryOf(label)}}})
 		}
 	}
 }
@@ -88,6 +88,11 @@ func (b *Bench) Unread(why error) {
 // mostSummary is how long the summary of a fix may be, in bytes.
 const mostSummary = 200
 
+// summaryOf is the label of a fix as the summary of its edit.
+func summaryOf(label string) string {
+	return strings.ToValidUTF8(label[:min(len(label), mostSummary)], "")
+}
+
 // told are findings as they are answered.
 func told(l *layout.Layout, all []finding.Finding) []Finding {
 	list := make([]Finding, 0, len(all))
@@ -99,9 +104,8 @@ func told(l *layout.Layout, all []finding.Finding) []Finding {
 		}
 		for _, fix := range f.Fixes {
 			all := origin.Document(l.Page().Origin).Splices(fix.Edits)
-			summary := strings.ToValidUTF8(fix.Label[:min(len(fix.Label), mostSummary)], "")
 			one.Fixes = append(one.Fixes, Fix{fix.Label, &edit.Operation{Page: l.Page().ID,
-				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: summary}}})
+				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: summaryOf(fix.Label)}}})
 		}
 		list = append(list, one)
 	}

@@ -72,7 +72,7 @@ func nodes(l *layout.Layout) []Node {
 			line.Frame = n.Frame.String()
 		}
 		for i := range k.Breakpoints {
-			if n.Kind == page.Row || n.Kind == page.Column || n.Kind == page.Block {
+			if len(page.Settable(n.Kind)) > 0 {
 				c := newCell(l, n, i)
 				if len(wrong) > 0 {
 					c.Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
@@ -95,7 +95,6 @@ func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 	case page.Column:
 		c.Text = columnText(l, n, held, i)
 	default:
-		held = n.HeldAt(l.Kit(), i)
 		c.Text = notation.BlockCell(held[page.Shown])
 	}
 	var more []string

@@ -100,10 +100,7 @@ func ExplainIn(l *layout.Layout, p *project.Project, id string, v float64) *Why 
 		w.Units = l.RowAround(id, i).Columns.N()
 	}
 	if kind := why.Node.Kind; len(page.Settable(kind)) > 0 {
-		held := why.Node.HeldAt(k, i)
-		if kind != page.Block {
-			held = l.Held(id, i)
-		}
+		held := l.Held(id, i)
 		w.Here, w.Holds = why.Node.SettingAt(name(i)), held.Setting(name(i), kind)
 		w.Controls = page.Controls(kind, w.Units, held)
 		for _, c := range w.Controls {

@@ -598,7 +598,7 @@ func (w *Follower) restyle(ctx context.Context, name string, known, same map[str
 	})
 }
 
-// unread is why stylesheets are no kit.
+// unread is why stylesheets are no kit; without an error they are one, and the page is on another.
 type unread struct {
 	sheets []kit.File
 	err    error
@@ -615,14 +615,28 @@ func (w *Follower) Unread(id string) error {
 	return nil
 }
 
+// isUnread reports whether it is known that a page does not come on the kit that its stylesheets are: they were read, of
+// this page or of another that links the same.
+func (w *Follower) isUnread(id string, sheets []kit.File) bool {
+	w.mu.Lock()
+	defer w.mu.Unlock()
+	if slices.Equal(sheets, w.unread[id].sheets) {
+		return true
+	}
+	for _, u := range w.unread {
+		if u.err != nil && slices.Equal(sheets, u.sheets) {
+			w.unread[id] = u
+			return true
+		}
+	}
+	return false
+}
+
 // fits is the edit by which a page that has nothing of its kit's, and none that is read from a stylesheet, comes on the
 // kit that its stylesheets are, now that they can be read: the project has it first, and then the page.
 func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (
 	o edit.Operation, is bool) {
-	w.mu.Lock()
-	known := slices.Equal(found, w.unread[pg.ID].sheets)
-	w.mu.Unlock()
-	if k.Imported != nil || len(found) == 0 || known || pg.Origin.Mixins != "" {
+	if k.Imported != nil || len(found) == 0 || pg.Origin.Mixins != "" || w.isUnread(pg.ID, found) {
 		return o, false
 	}
 	grid := false
@@ -634,12 +648,13 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 	}
 	next, rest, err := origin.Kit(ctx, edit.FreeID("kit", func(id string) bool { return p.Kit(id) != nil }), pg.Origin,
 		found)
+	stays := err != nil || slices.Equal(found, pg.Origin.Sheets) // they were there when the page's kit was chosen
 	w.mu.Lock()
-	if delete(w.unread, pg.ID); err != nil {
+	if delete(w.unread, pg.ID); stays {
 		w.unread[pg.ID] = unread{slices.Clone(found), err}
 	}
 	w.mu.Unlock()
-	if err != nil || slices.Equal(found, pg.Origin.Sheets) { // it was there when the page's kit was chosen
+	if stays {
 		return o, false
 	}
 	for _, has := range p.Kits {

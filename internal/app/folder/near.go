@@ -1,6 +1,7 @@
 package folder
 
 import (
+	"net/url"
 	"path"
 	"path/filepath"
 	"strings"
@@ -20,7 +21,7 @@ func (f *Folder) Near(file, link string) string {
 		if err != nil {
 			return ""
 		}
-		return filepath.ToSlash(to)
+		return (&url.URL{Path: filepath.ToSlash(to)}).EscapedPath()
 	}
 	for _, name := range *all {
 		if to := relative(name); strings.EqualFold(path.Base(name), path.Base(link)) &&

@@ -50,7 +50,7 @@ func (r *Run) Digest() uint64 {
 			put(string(c.Type), c.Text, strconv.Itoa(c.Level), c.Link, c.Picture, c.Alt, strconv.FormatBool(c.Fit),
 				c.Width.String(), c.Height.String())
 			put(c.Items...)
-			put(n.Anchor)
+			put(strconv.Itoa(len(c.Items)), n.Anchor)
 			put(n.Classes...)
 			for _, s := range n.At {
 				shown, _ := s.Get(page.Shown)

@@ -199,10 +199,10 @@ func (l *Layout) containers(visit func(n int32)) {
 	}
 }
 
-// Held is what holds for the row or column of that id at breakpoint i; nil when the
-// page has none.
+// Held is what holds for the row, the column or the block of that id at breakpoint i; nil when
+// the page has none.
 func (l *Layout) Held(id string, i int) *page.Held {
-	if n, ok := l.index()[id]; ok && (l.nodes[n].Kind == page.Row || l.nodes[n].Kind == page.Column) {
+	if n, ok := l.index()[id]; ok && len(page.Settable(l.nodes[n].Kind)) > 0 {
 		return l.held(n, i)
 	}
 	return nil
@@ -243,7 +243,12 @@ func (l *Layout) Cell(id string, i int) *Cell {
 	return nil
 }
 
-// held is what holds for the row or column at n at breakpoint i.
-func (l *Layout) held(n int32, i int) *page.Held { return l.at[i].held[l.nodes[n].settable] }
+// held is what holds for the row, the column or the block at n at breakpoint i.
+func (l *Layout) held(n int32, i int) *page.Held {
+	if l.nodes[n].Kind == page.Block { // on few of which anything is set
+		return l.nodes[n].HeldAt(l.kit, i)
+	}
+	return l.at[i].held[l.nodes[n].settable]
+}
 
 func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

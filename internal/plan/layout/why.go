@@ -131,16 +131,12 @@ func (e *explainer) say(text string, args ...any) {
 
 // chain is what every breakpoint says of a row, a column or a block and what became of it.
 func (e *explainer) chain(n int32) []Step {
-	node := e.l.nodes[n]
-	held, first := node.HeldAt(e.l.kit, e.i), page.Width
+	node, held, first := e.l.nodes[n], e.l.held(n, e.i), page.Width
 	switch node.Kind {
 	case page.Row:
 		first = page.PerLine
 	case page.Block:
 		first = page.Shown
-	}
-	if node.Kind != page.Block {
-		held = e.l.held(n, e.i)
 	}
 	start := Said{first, first.Words(first.Default(node.Kind)), Wins}
 	if held[first].From >= 0 {

@@ -22,7 +22,8 @@ import (
 // own is what the stylesheet of every page says (package ship writes it), and what blocks of content
 // are in documents, which the plan counts on.
 const own = "body { margin: 0 }" +
-	"." + Held + ":not(." + Hides + ") { display: block }" + "." + Held + " { box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
+	"." + Held + ":not(." + Hides + ") { display: block }" +
+	"." + Held + " { box-sizing: border-box; overflow: hidden; margin: 0; padding: 0; border: 0; " +
 	"width: auto }" + "button." + Held + ", a." + Held + ", img." + Held + " { width: auto }"
 
 // Held is the class of blocks of content that are as large as they are declared.

@@ -152,7 +152,8 @@ func partsOf(nodes []*markup.Node) (parts []prose.Part, is bool) {
 			for _, a := range k.Attrs {
 				part.Attributes = append(part.Attributes, prose.Attribute{Name: a.Name, Value: a.Value})
 			}
-			if part.Parts, is = partsOf(k.Children); !is || !prose.Element(k.Tag, part.Attributes) || k.Start.Len() == 0 || k.IsOpen() {
+			part.Parts, is = partsOf(k.Children)
+			if !is || !prose.Element(k.Tag, part.Attributes) || k.Start.Len() == 0 || k.IsOpen() {
 				return nil, false
 			}
 		}
