@@ -73,8 +73,8 @@ func (w *Writer) named(n *page.Node) string {
 	}
 	if n.Content.Fit {
 		w.out.used[say.Fit] = true
-		if !w.Hold { // a block that is held to its size has a class already
-			words = append(words, w.fit())
+		if fit := w.fit(); fit != "" && !w.Hold { // a block that is held to its size has a class already
+			words = append(words, fit)
 		}
 	}
 	said, text := w.hiding(n), ""
@@ -86,7 +86,7 @@ func (w *Writer) named(n *page.Node) string {
 	} else if len(said) > 0 {
 		words = append(words, w.Aside(said))
 	}
-	return text + Attributes(append(words, n.Classes...))
+	return text + attributes(append(words, n.Classes...))
 }
 
 // fit is the class of pictures that are scaled to their column.

@@ -253,7 +253,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 		w.open(n, before, tag, depth, append(classes, n.Classes...))
 	} else if w.open(n, before, tag, depth, n.Classes); len(classes) > 0 { // lines are as long as without it
 		w.out.Lines[at].Text = strings.Replace(w.out.Lines[at].Text, "<"+tag,
-			"<"+tag+Attributes([]string{w.Aside(classes)}), 1)
+			"<"+tag+attributes([]string{w.Aside(classes)}), 1)
 	}
 	inner := w.inner(n)
 	if len(n.Children) == 0 && inner == "" {
@@ -263,7 +263,7 @@ func (w *Writer) element(n *page.Node, depth int) {
 	outer, shared := w.outer, w.shared
 	w.outer, w.shared = n, w.Selectors != nil && w.Selectors.asChildren(w.said, n)
 	if inner != "" {
-		w.around(n.ID, depth+1, "div", Attributes([]string{inner}), func(depth int) { w.nodes(n.Children, depth) })
+		w.around(n.ID, depth+1, "div", attributes([]string{inner}), func(depth int) { w.nodes(n.Children, depth) })
 	} else {
 		w.nodes(n.Children, depth+1)
 	}
@@ -305,7 +305,7 @@ func (w *Writer) clear(row *page.Node, depth int) {
 		if row.IsList() { // which holds items only
 			tag, hidden = "li", ` aria-hidden="true"`
 		}
-		w.line(row.ID, depth, "<"+tag+Attributes([]string{word.Text})+hidden+"></"+tag+">")
+		w.line(row.ID, depth, "<"+tag+attributes([]string{word.Text})+hidden+"></"+tag+">")
 	}
 }
 
@@ -408,9 +408,8 @@ func AttributesOf(all []string) (gathered []Attribute) {
 	return gathered
 }
 
-// Attributes writes words as the attributes of a tag.
-func Attributes(words []string) string {
-	words = slices.DeleteFunc(words, func(word string) bool { return word == "" })
+// attributes writes words as the attributes of a tag.
+func attributes(words []string) string {
 	text := ""
 	for _, a := range AttributesOf(words) {
 		if text += " " + a.Name; len(a.Words) > 1 || a.Words[0] != "" {

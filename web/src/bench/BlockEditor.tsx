@@ -77,7 +77,8 @@ export function BlockEditor({ bench, place, block, onDo }: Props) {
         {text && (
           <Field
             label={text}
-            long={content.type === "text" || content.type === "html"}
+            // A field of one line would drop its line breaks.
+            long={content.type === "text" || content.type === "html" || content.text?.includes("\n")}
             mono={content.type === "html"}
             prose={content.type !== "html"}
             value={content.text ?? ""}

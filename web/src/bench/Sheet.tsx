@@ -50,7 +50,7 @@ const begins: Partial<Record<SheetNode["kind"], RegExp>> = {
   block: /^[x*]$/,
 };
 
-/** Where a committed cell goes on to: places, lines, and whether of columns only. */
+/** Where a committed cell goes on to: places, lines, and whether past what is not typed into. */
 const onwards: Record<Onward, [number, number, boolean]> = {
   down: [0, 1, true],
   up: [0, -1, true],

@@ -63,7 +63,7 @@ export function WordsField({ block, style, onDo, onClose }: Props) {
 const editable = ["heading", "text", "list", "button", "card", "html"];
 
 /** Whether a block has words that are typed where they stand. */
-export const hasWords = (n: SheetNode | undefined) => !!n?.content && editable.includes(n.content.type);
+const hasWords = (n: SheetNode | undefined) => !!n?.content && editable.includes(n.content.type);
 
 /** The block whose words a node shows first: itself or, of a column, one in it; null where there is none. */
 export function wordsOf(bench: Bench, node: string): string | null {

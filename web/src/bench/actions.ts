@@ -487,7 +487,7 @@ export const actions: readonly Action[] = [
     label: "Edit its text in place",
     group: "sheet",
     words: "text content",
-    needs: "Select a column with a text first.",
+    needs: "Select a text, or a column with one, first.",
     when: (c) => !!c.node && wordsOf(c.bench, c.node.id) !== null,
     do: (c) => useView.getState().edit(wordsOf(c.bench, c.node!.id)),
   },

@@ -44,14 +44,14 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
   });
 
   useEffect(() => {
-    // Its styles live in a tree of its own: the page's policy lets no script add a
-    // style element to the document.
     // What is selected may move the code under the second of two clicks, so it waits for that.
     let waits = 0;
     const words = (editor: EditorView, line: number) => {
       const at = editor.coordsAtPos(editor.state.doc.line(Math.min(line, editor.state.doc.lines)).from);
       latest.current.onWords?.(line, (at?.top ?? 0) - editor.dom.getBoundingClientRect().top);
     };
+    // Its styles live in a tree of its own: the page's policy lets no script add a
+    // style element to the document.
     const root = host.current!.shadowRoot ?? host.current!.attachShadow({ mode: "open" });
     const editor = new EditorView({
       root,

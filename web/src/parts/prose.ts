@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from "react";
 
 /** How prose is written, as a hint. */
-export const proseHint = "Tags: strong, em, code, small, a href. Enter breaks the line.";
+export const proseHint = "Tags: strong, em, code, small, a href, br";
 
 const keys: Record<string, string> = { b: "strong", i: "em" };
 
