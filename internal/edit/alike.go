@@ -53,7 +53,7 @@ func (l *Level) apply(e *editor) error {
 	for i, id := range nodes {
 		n := all.node(id)
 		if n == nil {
-			return fault.New(fmt.Sprintf("nodes[%d]", i), id, "the id of a row, a column or a block on this page")
+			return fault.New(fmt.Sprintf("nodes[%d]", i), id, "the id of a container, a row, a column or a block on this page")
 		}
 		if s := e.levelled(n, from, to); s != n.SettingAt(l.To) {
 			set.Settings = append(set.Settings, NodeSetting{id, s})

@@ -305,7 +305,7 @@ type settable struct {
 
 func (e *editor) settable() *settable { return &settable{e.stands(), map[string]*page.Node{}} }
 
-// node is the row, the column or the block of an id; nil where there is none.
+// node is the container, the row, the column or the block of an id; nil where there is none.
 func (s *settable) node(id string) *page.Node {
 	if n := s.made[id]; n != nil {
 		return n
@@ -316,11 +316,11 @@ func (s *settable) node(id string) *page.Node {
 	return nil
 }
 
-// cell gives the row, column or block of a cell from all, and its breakpoint's index.
+// cell gives the container, row, column or block of a cell from all, and its breakpoint's index.
 func (e *editor) cell(all *settable, c Cell) (*page.Node, int, error) {
 	n := all.node(c.Node)
 	if n == nil {
-		return nil, 0, fault.New("node", c.Node, "the id of a row, a column or a block on this page")
+		return nil, 0, fault.New("node", c.Node, "the id of a container, a row, a column or a block on this page")
 	}
 	i := e.kit.Index(c.Breakpoint)
 	if i < 0 {

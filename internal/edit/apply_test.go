@@ -263,7 +263,7 @@ func TestRefusalsSayWhy(t *testing.T) {
 		"a column's per line": {Operation{Type: &Type{[]Cell{at("log", "wide")}, "÷3"}},
 			"type.text: found \"÷3\", want 6 (take 6)"},
 		"a container's cell": {Operation{Type: &Type{[]Cell{at("whole-page", "wide")}, "6"}},
-			"want the id of a row, a column or a block"},
+			"nothing: what a container has at a breakpoint is set under Settings"},
 		"no such setting": {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}, Clear: []string{"colour"}}},
 			"adjust.clear: found \"colour\", want the name of a setting"},
 		"nothing to adjust": {Operation{Adjust: &Adjust{Cells: []Cell{at("log", "wide")}}},

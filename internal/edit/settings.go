@@ -28,6 +28,10 @@ func (t *Type) apply(e *editor) error {
 			was, err = t.intoRow(was)
 		case page.Block:
 			was, err = t.intoBlock(was)
+		case page.Container:
+			if was = page.At(was.From); t.Text != "" {
+				err = fault.New("", t.Text, "nothing: what a container has at a breakpoint is set under Settings")
+			}
 		default:
 			var typed notation.Typed
 			var units int

@@ -27,11 +27,17 @@ const widths = { full: "kr-full[-{bp}]", share: "kr-share[-{bp}]", natural: "kr-
 
 const part = (value, bp) => write("kr-part-{n}[-{bp}]", value.replace("/", "-").replace("%", "-100"), "", bp);
 
+const ofSpace = {
+  before: words("kr-before-{n}[-{bp}]"),
+  after: words("kr-after-{n}[-{bp}]"),
+};
+
 const ofRow = {
   divides: words("kr-of-{n}[-{bp}]"),
   per: words("kr-per-{n}[-{bp}]"),
   gapX: words("kr-gap-x-{n}[-{bp}]"),
   gapY: words("kr-gap-y-{n}[-{bp}]"),
+  ...ofSpace,
   align: words("kr-align-{n}[-{bp}]"),
   spread: words("kr-spread-{n}[-{bp}]"),
 };
@@ -76,15 +82,16 @@ const kinds = {
 };
 
 /** A container. */
-export function Frame({ as, kind = "fixed", className, ...rest }) {
+export function Frame({ as, kind = "fixed", before, after, className, ...rest }) {
   const Tag = as ?? "div";
-  return <Tag {...rest} className={classes(kinds[kind] ?? "", {}, {}, className)} />;
+  const all = classes(kinds[kind] ?? "", ofSpace, { before, after });
+  return <Tag {...rest} className={classes(all, {}, {}, className)} />;
 }
 
 /** A row, whose children are cells. */
-export function Row({ as, className, told, per, divides, gapX, gapY, align, spread, ...rest }) {
+export function Row({ as, className, told, per, divides, gapX, gapY, before, after, align, spread, ...rest }) {
   const Tag = as ?? "div";
-  const set = { per, divides, gapX, gapY, align, spread };
+  const set = { per, divides, gapX, gapY, before, after, align, spread };
   const own = told ? "kr-row kr-told" : "kr-row";
   return <Tag {...rest} className={classes(own, ofRow, set, className)} />;
 }

@@ -42,11 +42,17 @@ export type Part = `${number}/${number}` | `${number}%`;
 
 const part = (value: Part, bp: string) => write("kr-part-{n}[-{bp}]", value.replace("/", "-").replace("%", "-100"), "", bp);
 
+const ofSpace: Record<string, Writer> = {
+  before: words("kr-before-{n}[-{bp}]"),
+  after: words("kr-after-{n}[-{bp}]"),
+};
+
 const ofRow: Record<string, Writer> = {
   divides: words("kr-of-{n}[-{bp}]"),
   per: words("kr-per-{n}[-{bp}]"),
   gapX: words("kr-gap-x-{n}[-{bp}]"),
   gapY: words("kr-gap-y-{n}[-{bp}]"),
+  ...ofSpace,
   align: words("kr-align-{n}[-{bp}]"),
   spread: words("kr-spread-{n}[-{bp}]"),
 };
@@ -84,7 +90,13 @@ function classes(own: string, writers: Record<string, Writer>, set: Record<strin
 /** Which element it is, and what that takes. */
 type As<E extends ElementType, Own> = { as?: E } & Own & Omit<ComponentPropsWithoutRef<E>, keyof Own | "as">;
 
-interface FrameOwn {
+interface Space {
+  /** Space before and after its content, in px or as between the kit's lines. */
+  before?: At<number | "kit">;
+  after?: At<number | "kit">;
+}
+
+interface FrameOwn extends Space {
   /** How wide it grows; fixed unless told otherwise. */
   kind?: "fixed" | "fluid" | "capped" | "fluid below mid" | "fluid below wide" | "fluid below full";
 }
@@ -99,12 +111,13 @@ const kinds: Record<string, string> = {
 };
 
 /** A container. */
-export function Frame<E extends ElementType = "div">({ as, kind = "fixed", className, ...rest }: As<E, FrameOwn>) {
+export function Frame<E extends ElementType = "div">({ as, kind = "fixed", before, after, className, ...rest }: As<E, FrameOwn>) {
   const Tag: ElementType = as ?? "div";
-  return <Tag {...rest} className={classes(kinds[kind] ?? "", {}, {}, className)} />;
+  const all = classes(kinds[kind] ?? "", ofSpace, { before, after });
+  return <Tag {...rest} className={classes(all, {}, {}, className)} />;
 }
 
-interface RowOwn {
+interface RowOwn extends Space {
   /** So many equal columns a line. */
   per?: At<number | "off">;
   /** So many columns that it divides into. */
@@ -119,9 +132,9 @@ interface RowOwn {
 }
 
 /** A row, whose children are cells. */
-export function Row<E extends ElementType = "div">({ as, className, told, per, divides, gapX, gapY, align, spread, ...rest }: As<E, RowOwn>) {
+export function Row<E extends ElementType = "div">({ as, className, told, per, divides, gapX, gapY, before, after, align, spread, ...rest }: As<E, RowOwn>) {
   const Tag: ElementType = as ?? "div";
-  const set = { per, divides, gapX, gapY, align, spread };
+  const set = { per, divides, gapX, gapY, before, after, align, spread };
   const own = told ? "kr-row kr-told" : "kr-row";
   return <Tag {...rest} className={classes(own, ofRow, set, className)} />;
 }

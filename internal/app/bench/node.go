@@ -85,7 +85,7 @@ func nodes(l *layout.Layout) []Node {
 	return all
 }
 
-// newCell is the cell of a row, a column or a block at breakpoint i.
+// newCell is the cell of a container, a row, a column or a block at breakpoint i.
 func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 	held := l.Held(n.ID, i)
 	c := Cell{}
@@ -94,7 +94,7 @@ func newCell(l *layout.Layout, n *page.Node, i int) Cell {
 		c.Text = rowText(held, i)
 	case page.Column:
 		c.Text = columnText(l, n, held, i)
-	default:
+	case page.Block:
 		c.Text = notation.BlockCell(held[page.Shown])
 	}
 	var more []string

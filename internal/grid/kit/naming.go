@@ -21,6 +21,8 @@ type Naming struct {
 	Told      Template `json:"told,omitzero" doc:"With floats: a row of so many a line whose columns say themselves where they stand in it."`
 	GapX      Template `json:"gapX" doc:"A row with a gutter of {n} px, or kit, from {bp} on."`
 	GapY      Template `json:"gapY" doc:"The same between its lines."`
+	Before    Template `json:"before,omitzero" doc:"A container or row with a space of {n} px before what is in it, or kit, from {bp} on; none when absent."`
+	After     Template `json:"after,omitzero" doc:"The same after it."`
 	Align     Template `json:"align" doc:"How a row's columns stand in their line from {bp} on: top, middle, bottom or stretch."`
 	Spread    Template `json:"spread" doc:"How a row spreads what is free from {bp} on."`
 	Cell      Template `json:"cell" doc:"A column."`
@@ -62,6 +64,8 @@ var OurNaming = Naming{
 	Told:      "kr-told",
 	GapX:      "kr-gap-x-{n}[-{bp}]",
 	GapY:      "kr-gap-y-{n}[-{bp}]",
+	Before:    "kr-before-{n}[-{bp}]",
+	After:     "kr-after-{n}[-{bp}]",
 	Align:     "kr-align-{n}[-{bp}]",
 	Spread:    "kr-spread-{n}[-{bp}]",
 	Cell:      "kr-cell",
@@ -128,6 +132,8 @@ func (n *Naming) Templates() []Named {
 		{Field: "told", Template: n.Told, at: &n.Told},
 		number(word("gapX", &n.GapX, "kit")),
 		number(word("gapY", &n.GapY, "kit")),
+		number(word("before", &n.Before, "kit")),
+		number(word("after", &n.After, "kit")),
 		word("align", &n.Align, "top", "middle", "bottom", "stretch"),
 		word("spread", &n.Spread, "start", "centre", "end", "between", "around", "even"),
 		{Field: "cell", Template: n.Cell, at: &n.Cell},

@@ -218,7 +218,7 @@ func (r *Reader) says(n string) bool {
 	}
 	most := MaxColumns
 	switch r.Field {
-	case "gapX", "gapY":
+	case "gapX", "gapY", "before", "after":
 		most = MaxGap
 	case "place":
 		most = MaxOrder

@@ -318,7 +318,7 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 	}{
 		{"frame", !n.Frame.IsZero() && n.Kind != Container, "a kind only on containers"},
 		{"at", len(n.At) > 0 && len(Settable(n.Kind)) == 0,
-			"settings only on rows, columns and blocks"},
+			"settings only on containers, rows, columns and blocks"},
 		{"content", (n.Content != nil) != (n.Kind == Block), "content on every block and only there"},
 		{"element", n.Element != "" && n.Kind == Block, "an element only on sections, containers, rows and columns"},
 		{"children", len(n.Children) > 0 && n.Kind == Block, "no children in a block"},

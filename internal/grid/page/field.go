@@ -28,6 +28,8 @@ const (
 	Told
 	GapX
 	GapY
+	Before
+	After
 	Shown
 	Order
 	Skip
@@ -167,6 +169,22 @@ var specs = [NumFields]spec{
 		title: "Between lines", control: "text", hint: "kit, none, or px such as 16px",
 		css: map[Kind]string{Row: "row-gap"},
 	},
+	Before: {
+		name: "before", on: []Kind{Container, Row}, start: []Value{NoGap, NoGap}, terms: []Term{AsKit, Pixels}, low: 1,
+		high: kit.MaxGap,
+		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "space before",
+		doc:   "The space above what is in a container or a row: none, kit for the kit's space between lines, or px such as 16px.",
+		title: "Space before", control: "text", hint: "none, px such as 16px, or kit: as between lines",
+		css: map[Kind]string{Container: "padding-top", Row: "padding-top"},
+	},
+	After: {
+		name: "after", on: []Kind{Container, Row}, start: []Value{NoGap, NoGap}, terms: []Term{AsKit, Pixels}, low: 1,
+		high: kit.MaxGap,
+		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "space after",
+		doc:   "The same below it.",
+		title: "Space after", control: "text", hint: "none, px such as 16px, or kit: as between lines",
+		css: map[Kind]string{Container: "padding-bottom", Row: "padding-bottom"},
+	},
 	Spread: {
 		name: "spread", on: []Kind{Row}, start: []Value{Start},
 		terms: []Term{AtStart, AtCentre, AtEnd, InBetween, AllAround, Evenly},
@@ -194,7 +212,8 @@ var specs = [NumFields]spec{
 }
 
 // written are the fields that people set, in the order project files have them.
-var written = []Field{Width, Skip, Trail, Nudge, Begin, Order, Shown, Align, PerLine, GapX, GapY, Spread, Divides}
+var written = []Field{Width, Skip, Trail, Nudge, Begin, Order, Shown, Align, PerLine, GapX, GapY, Before, After,
+	Spread, Divides}
 
 // Settable are the fields that people set on a node of that kind, in the order in which
 // code says them.
@@ -219,13 +238,26 @@ func (f Field) String() string { return specs[f].name }
 // On reports whether nodes of that kind have the field.
 func (f Field) On(kind Kind) bool { return slices.Contains(specs[f].on, kind) }
 
-// SaidOf is the kind of node of which code says the field as it does of that kind: what hides a column hides a block.
+// SaidOf is the kind of node of which code says the field as it does of that kind: what hides a column hides a block,
+// and the space in a row is said as that in a container.
 func (f Field) SaidOf(kind Kind) Kind {
-	if f == Shown && kind == Block {
+	switch {
+	case f == Shown && kind == Block:
 		return Column
+	case f.IsSpace() && kind == Container:
+		return Row
 	}
 	return kind
 }
+
+// IsShared reports whether nodes of several kinds have the field, and code says it of all of them in the same way.
+func (f Field) IsShared() bool { return f == Shown || f.IsSpace() }
+
+// IsSpace reports whether the field is a space before or after what is in a node.
+func (f Field) IsSpace() bool { return f == Before || f == After }
+
+// IsLength reports whether the field is a length in px, or as the kit has it.
+func (f Field) IsLength() bool { return f == GapX || f == GapY || f.IsSpace() }
 
 // IsUnits reports whether the field's number counts units of the row, so that it
 // keeps its proportion where the row's columns change (section 5).

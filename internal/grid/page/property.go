@@ -13,6 +13,8 @@ func (f Field) CSS(v Value) string {
 		return word
 	case f == Begin && v.N == 0:
 		return "auto"
+	case f.IsSpace() && v.Term == Pixels && v.N > 0:
+		return strconv.Itoa(v.Int()) + "px"
 	case v.Term == Number || v.Term == Pixels || v.Term == Taken:
 		return strconv.Itoa(v.Int())
 	}

@@ -208,7 +208,7 @@ func (f *family) value(m kit.Match) page.Value {
 		a, _ := strconv.Atoi(up)
 		b, _ := strconv.Atoi(low)
 		return page.Part(a, b)
-	case (f.says.Field == page.GapX || f.says.Field == page.GapY) && err == nil:
+	case f.says.Field.IsLength() && err == nil:
 		value.Term = page.Pixels
 	case err == nil:
 	case m.N == "kit" && f.says.Field == page.Divides:

@@ -60,12 +60,17 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 					c.missing[n] = []vocab.Missing{{Field: page.Frames, Value: value}}
 				}
 			}
+			words, missing := c.shared(n)
 			if w != nil {
-				c.words[n] = []*vocab.Word{w}
+				words = append([]*vocab.Word{w}, words...)
+			}
+			c.words[n] = words
+			if len(missing) > 0 {
+				c.missing[n] = append(c.missing[n], missing...)
 			}
 		case page.Block:
 			if len(n.At) > 0 {
-				c.words[n], c.missing[n] = c.v.Choose(n.Kind, []vocab.Want{vocab.WantShown(c.kit, n, nil)}, c.columns)
+				c.words[n], c.missing[n] = c.shared(n)
 			}
 		case page.Row, page.Column:
 			if n.Kind == page.Row {
@@ -95,6 +100,14 @@ func (c *chooser) nodes(nodes []*page.Node, row *page.Node, ends map[*page.Node]
 		}
 		c.nodes(n.Children, outer, ends)
 	}
+}
+
+// shared are the words of a container or a block for what other kinds of node have as well.
+func (c *chooser) shared(n *page.Node) ([]*vocab.Word, []vocab.Missing) {
+	if len(n.At) == 0 {
+		return nil, nil
+	}
+	return c.v.Choose(n.Kind, vocab.WantsShared(c.kit, n, nil), c.columns)
 }
 
 // Unset gives what holds for a row or column on which nothing is set, at each breakpoint.

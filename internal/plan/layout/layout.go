@@ -199,7 +199,7 @@ func (l *Layout) containers(visit func(n int32)) {
 	}
 }
 
-// Held is what holds for the row, the column or the block of that id at breakpoint i; nil when
+// Held is what holds for the container, the row, the column or the block of that id at breakpoint i; nil when
 // the page has none.
 func (l *Layout) Held(id string, i int) *page.Held {
 	if n, ok := l.index()[id]; ok && len(page.Settable(l.nodes[n].Kind)) > 0 {
@@ -243,9 +243,9 @@ func (l *Layout) Cell(id string, i int) *Cell {
 	return nil
 }
 
-// held is what holds for the row, the column or the block at n at breakpoint i.
+// held is what holds for the container, the row, the column or the block at n at breakpoint i.
 func (l *Layout) held(n int32, i int) *page.Held {
-	if l.nodes[n].Kind == page.Block { // on few of which anything is set
+	if kind := l.nodes[n].Kind; kind == page.Container || kind == page.Block { // on few of which anything is set
 		return l.nodes[n].HeldAt(l.kit, i)
 	}
 	return l.at[i].held[l.nodes[n].settable]

@@ -147,7 +147,7 @@ func (c *real) frame(m *maker, n int32) (f content.Frame, is bool) {
 	if m.l.page.Style == "" {
 		return f, false
 	}
-	f, known := c.book.Frame(m.l.nodes[n].ID, c.look[n], m.i, m.plan.Width)
+	f, known := c.book.Frame(m.l.nodes[n].ID, c.framed(m.l, n), m.i, m.plan.Width)
 	m.unsure = m.unsure || !known || f.Off
 	return f, known || f != (content.Frame{})
 }
@@ -158,7 +158,7 @@ func (l *Layout) Moved(n int32, i int, v float64) bool {
 	if l.real == nil || l.page.Style == "" {
 		return false
 	}
-	f, _ := l.real.book.Frame(l.nodes[n].ID, l.real.look[n], i, v)
+	f, _ := l.real.book.Frame(l.nodes[n].ID, l.real.framed(l, n), i, v)
 	return f.Off
 }
 
@@ -171,11 +171,42 @@ func (m *maker) end(n int32) float64 {
 	return f.Tail
 }
 
+// framed is what decides how much space there is around what is in the node at n: its look, and what is set of that.
+func (c *real) framed(l *Layout, n int32) uint64 {
+	h := fnv.New64a()
+	empty := h.Sum64()
+	for _, s := range l.nodes[n].At {
+		for _, f := range [...]page.Field{page.Before, page.After} {
+			if v, set := s.Get(f); set {
+				io.WriteString(h, s.From+" "+f.String()+" "+v.String()+"\x00")
+			}
+		}
+	}
+	return c.look[n] ^ h.Sum64() ^ empty // its look where nothing is set
+}
+
+// space is what is set as the space before and after what is in the node at n.
+func (m *maker) space(n int32) (before, after float64) {
+	node := &m.l.nodes[n]
+	if len(node.At) == 0 || node.Kind != page.Container && node.Kind != page.Row {
+		return 0, 0
+	}
+	held := m.l.held(n, m.i)
+	px := func(f page.Field) float64 {
+		if held[f].Value == page.KitGap {
+			return m.stage.lines
+		}
+		return float64(held[f].N)
+	}
+	return px(page.Before), px(page.After)
+}
+
 // framed is the content box of the node at n, whose border box begins at x and y, with the padding that the kit gives at
-// its sides, and is w wide without it; and the padding that it has, by the page's own styles.
+// its sides, and is w wide without it; and the padding that it has, by what is set or by the page's own styles.
 func (m *maker) framed(n int32, x, y, before, after float64, w measure.Measure) (cx, cy float64, cw measure.Measure,
 	pad [4]float64) {
-	pad = [4]float64{0, after, 0, before}
+	above, below := m.space(n)
+	pad = [4]float64{above, after, below, before}
 	if m.l.real != nil {
 		if f, is := m.l.real.frame(m, n); is {
 			pad = f.Pad
@@ -237,7 +268,7 @@ func (l *Layout) Runs(column string) map[int]*content.Run {
 // Look is what besides its content decides how the section, container, row or column of that id looks.
 func (l *Layout) Look(id string) uint64 {
 	if n, ok := l.index()[id]; ok && l.real != nil {
-		return l.real.look[n]
+		return l.real.framed(l, n)
 	}
 	return 0
 }

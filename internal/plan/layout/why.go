@@ -58,6 +58,9 @@ func (l *Layout) Why(id string, v float64) *Why {
 	w := &Why{Node: l.nodes[n].Node, Breakpoint: l.kit.BreakpointAt(v), Width: v}
 	e := explainer{l: l, i: w.Breakpoint, v: v, why: w}
 	e.boxes = l.planner.elements(v, w.Breakpoint)
+	if len(w.Node.At) > 0 || len(page.Settable(w.Node.Kind)) > 0 && w.Node.Kind != page.Container {
+		w.Chain = e.chain(n)
+	}
 	switch w.Node.Kind {
 	case page.Element:
 		e.laidOut(n)
@@ -74,13 +77,10 @@ func (l *Layout) Why(id string, v float64) *Why {
 		}
 		e.container(n)
 	case page.Row:
-		w.Chain = e.chain(n)
 		e.row(n)
 	case page.Column:
-		w.Chain = e.chain(n)
 		e.column(n)
 	case page.Block:
-		w.Chain = e.chain(n)
 		e.block(n)
 	}
 	w.Findings = l.FindingsAt(id, w.Breakpoint)
@@ -129,16 +129,21 @@ func (e *explainer) say(text string, args ...any) {
 	e.why.Sums = append(e.why.Sums, fmt.Sprintf(text, args...))
 }
 
-// chain is what every breakpoint says of a row, a column or a block and what became of it.
+// chain is what every breakpoint says of a container, a row, a column or a block and what became of it.
 func (e *explainer) chain(n int32) []Step {
 	node, held, first := e.l.nodes[n], e.l.held(n, e.i), page.Width
 	switch node.Kind {
+	case page.Container:
+		first = page.Frames
 	case page.Row:
 		first = page.PerLine
 	case page.Block:
 		first = page.Shown
 	}
 	start := Said{first, first.Words(first.Default(node.Kind)), Wins}
+	if node.Kind == page.Container { // which says of what kind it is, at every breakpoint
+		start = Said{page.Frames, node.Frame.String(), Wins}
+	}
 	if held[first].From >= 0 {
 		start.State = Lost
 	}

@@ -53,7 +53,7 @@ func (way Way) declared(m vocab.Missing, columns int) []css.Declaration {
 		body = []css.Declaration{css.D("position", "relative"), css.D("left", text(Length{}.Plus(way.Unit, units))),
 			css.D("right", "auto")}
 	case f == page.Order && flexible && v.Term == page.Number, f == page.Align && flexible,
-		f == page.Spread && way.Technique == "flex":
+		f == page.Spread && way.Technique == "flex", f.IsSpace() && v.Term == page.Pixels:
 		body = []css.Declaration{css.D(f.Property(m.On), f.CSS(v))}
 	case f == page.GapY && flexible && v.Term == page.Pixels:
 		body = []css.Declaration{css.D(f.Property(m.On), f.CSS(v)+"px")}

@@ -94,7 +94,7 @@ func (w *words) kind(n *markup.Node, in page.Kind, held bool) page.Kind {
 			switch {
 			case word == nil:
 			case kind == page.Container:
-				container = true
+				container = container || len(word.Effects) == 0 || word.Effects[0].Field == page.Frames
 			case kind == page.Row:
 				row = row || word.Base || w.base[kind] == nil
 			default:
@@ -147,7 +147,6 @@ func (w *words) says(kind page.Kind, all, classes []string) (s said) {
 	}
 	if kind == page.Container {
 		s.frame = page.FrameOf(w.kit, held[0][page.Frames].Value)
-		return s
 	}
 	var now [page.NumFields]page.Value // what carries on
 	for i, b := range w.kit.Breakpoints {

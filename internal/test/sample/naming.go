@@ -43,6 +43,10 @@ func Naming(r *rand.Rand, k *kit.Kit) {
 			if t.Template == "" {
 				continue
 			}
+			if t.Field == "before" || t.Field == "after" { // which other names do not depend on
+				n.Set(t.Field, kit.Template("xq-"+t.Field+"-{n}[-{bp}]"))
+				continue
+			}
 			name := word(r)
 			for used[name] {
 				name = word(r)

@@ -155,6 +155,7 @@ func Page(r *rand.Rand, k *kit.Kit) *page.Page {
 				c.Frame = f
 			}
 		}
+		m.space(c)
 		for range r.IntN(4) {
 			c.Children = append(c.Children, m.row(1))
 		}
@@ -202,10 +203,16 @@ var styles = [][]page.Value{
 
 func (m *maker) row(depth int) *page.Node {
 	row := m.node(page.Row)
+	m.space(row)
 	style := pick(m.r, styles...)
 	for _, b := range m.k.Breakpoints {
 		if s := m.ruling(b.Name); m.r.IntN(3) == 0 && !s.IsZero() {
-			row.At = append(row.At, s)
+			for _, f := range [...]page.Field{page.Before, page.After} {
+				if v, set := row.SettingAt(b.Name).Get(f); set {
+					s = s.With(f, v)
+				}
+			}
+			*row = *row.WithSetting(m.k, s)
 		}
 	}
 	for range m.r.IntN(7) {
@@ -308,12 +315,35 @@ func (m *maker) block() *page.Node {
 	return b
 }
 
-// mark hides some blocks at some breakpoints, and gives some an id and classes. It has numbers of its own, so that what
-// else is on a page stays the same.
-func (m *maker) mark(b *page.Node) {
+// own are random numbers for a node alone, so that what else is on a page stays the same.
+func (m *maker) own(n *page.Node) *rand.Rand {
 	h := fnv.New64a()
-	io.WriteString(h, b.ID+m.p.ID+string(m.k.Naming.Cell)+m.k.Breakpoints[len(m.k.Breakpoints)-1].From.String())
-	r := rand.New(rand.NewPCG(h.Sum64(), 1))
+	io.WriteString(h, n.ID+m.p.ID+string(m.k.Naming.Cell)+m.k.Breakpoints[len(m.k.Breakpoints)-1].From.String())
+	return rand.New(rand.NewPCG(h.Sum64(), 1))
+}
+
+// space gives some containers and rows a space before or after their content.
+func (m *maker) space(n *page.Node) {
+	r := m.own(n)
+	if r.IntN(4) > 0 {
+		return
+	}
+	for _, b := range m.k.Breakpoints {
+		s := page.At(b.Name)
+		for _, f := range [...]page.Field{page.Before, page.After} {
+			if r.IntN(2) == 0 {
+				s = s.With(f, pick(r, page.KitGap, page.NoGap, page.Px(1+r.IntN(60))))
+			}
+		}
+		if !s.IsZero() {
+			n.At = append(n.At, s)
+		}
+	}
+}
+
+// mark hides some blocks at some breakpoints, and gives some an id and classes.
+func (m *maker) mark(b *page.Node) {
+	r := m.own(b)
 	if r.IntN(6) == 0 {
 		for _, at := range m.k.Breakpoints {
 			if r.IntN(2) == 0 {

@@ -50,6 +50,8 @@ func Ruled(r *rand.Rand, k *kit.Kit) *page.Page {
 		say(page.Row, page.Spread, page.Centre, page.End, page.Between)
 		say(page.Row, page.Align, page.Middle, page.Bottom)
 		say(page.Row, page.GapY, page.Px(12))
+		say(page.Row, page.Before, page.Px(10))
+		say(page.Row, page.After, page.Px(6))
 	}
 	return m.page()
 }

@@ -27,7 +27,7 @@ type setting struct {
 func (s setting) said() page.Kind { return s.field.SaidOf(s.kind) }
 
 func each(visit func(s setting)) {
-	for _, kind := range []page.Kind{page.Row, page.Column, page.Block} {
+	for _, kind := range []page.Kind{page.Container, page.Row, page.Column, page.Block} {
 		for _, f := range page.Settable(kind) {
 			visit(setting{kind, f})
 		}
@@ -49,6 +49,8 @@ var unread = map[page.Field]string{
 	page.Divides: "rows of such stylesheets divide as their kit does",
 	page.GapX:    "random stylesheets have no class for it",
 	page.GapY:    "random stylesheets have no class for it",
+	page.Before:  "classes for padding are for anything, not for rows",
+	page.After:   "classes for padding are for anything, not for rows",
 }
 
 func TestEverySettingHasAllItsParts(t *testing.T) {

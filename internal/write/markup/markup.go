@@ -68,7 +68,7 @@ func ClassesOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []strin
 	texts := make([]string, 1+len(said.Layout.Kit().Breakpoints))
 	for _, word := range wordsOf(said, v, n, outer) {
 		at := 0
-		if n.Kind != page.Container && !word.Base && word.Effects[0].Field != page.Told &&
+		if !word.Base && word.Effects[0].Field != page.Frames && word.Effects[0].Field != page.Told &&
 			word.Effects[0].Field != page.Ends {
 			at = 1 + int(word.Effects[0].In.From)
 		}
@@ -84,11 +84,7 @@ func wordsOf(said *say.Page, v *vocab.Vocabulary, n, outer *page.Node) []*vocab.
 		return words
 	}
 	switch n.Kind {
-	case page.Container:
-		if kinds := said.Node(n.ID); len(kinds) > 0 { // none where it stands in another, and so is none
-			return []*vocab.Word{v.Saying(kinds[0].On, kinds[0].Field, kinds[0].Value, int(kinds[0].From))}
-		}
-	case page.Row, page.Column, page.Block:
+	case page.Container, page.Row, page.Column, page.Block:
 		words, _ := said.Words(v, outer, n)
 		return words
 	}
@@ -186,7 +182,7 @@ func (w *Writer) stands(n *page.Node) *page.Node {
 // Hiding are the words of a vocabulary by which a block is hidden and shown again, wherever it stands, and what of that
 // none can say.
 func Hiding(v *vocab.Vocabulary, k *kit.Kit, block *page.Node) ([]*vocab.Word, []vocab.Missing) {
-	return v.Choose(page.Block, []vocab.Want{vocab.WantShown(k, block, nil)}, [kit.MaxBreakpoints]kit.Columns{})
+	return v.Choose(page.Block, vocab.WantsShared(k, block, nil), [kit.MaxBreakpoints]kit.Columns{})
 }
 
 // Words are those that a node which stands in outer has in class-based markup, as they stand in its tag.
@@ -320,13 +316,13 @@ func (w *Writer) classes(n *page.Node) []string {
 		}
 		w.written[word] = true
 		switch {
-		case n.Kind == page.Container:
+		case len(word.Effects) > 0 && word.Effects[0].Field == page.Frames:
 			w.out.used[w.said.Node(n.ID)[0]] = true
 		case word.Base:
 			w.out.used[say.Base(n.Kind)] = true
 		default:
 			e := word.Effects[0]
-			w.out.used[say.Saying{On: n.Kind, Field: e.Field, Value: e.Value.Bare(), From: e.In.From}] = true
+			w.out.used[say.Saying{On: word.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From}] = true
 		}
 	}
 	if n.Kind == page.Column { // also where a class of width does its work

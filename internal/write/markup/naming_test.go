@@ -69,7 +69,6 @@ func read(t *testing.T, k *kit.Kit, v *vocab.Vocabulary, nodes []*page.Node, sai
 		}
 		if n.Kind == page.Container {
 			c.Frame = page.FrameOf(k, held[0][page.Frames].Value)
-			continue
 		}
 		for i, b := range k.Breakpoints {
 			s := page.At(b.Name)
@@ -137,7 +136,7 @@ func sameEffects(t *testing.T, m *markup.Markup, nodes []*page.Node, outer *page
 	wrote, reads := vocab.Own(m.Said.Layout.Kit()), vocab.Own(m.Said.Layout.Kit())
 	for _, n := range nodes {
 		sameEffects(t, m, n.Children, n, said)
-		if n.Kind != page.Row && n.Kind != page.Column && n.Kind != page.Block {
+		if n.Kind == page.Section {
 			continue
 		}
 		words, _ := m.Said.Words(wrote, outer, n)

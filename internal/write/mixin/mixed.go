@@ -217,7 +217,7 @@ func (m *Mixed) call(c say.Saying, units int) call {
 	switch {
 	case v.Term == page.UpTo:
 		return call{name + "-" + m.kit.Breakpoints[c.From].Name, nil}
-	case c.Field == page.Align || c.Field == page.Spread:
+	case c.Field == page.Align || c.Field == page.Spread || c.Field.IsSpace():
 		return call{name, []string{c.Field.CSS(v)}}
 	case v.Term == page.Portion:
 		return call{name, []string{strconv.Itoa(v.Int()), strconv.Itoa(int(v.Of))}}

@@ -103,7 +103,7 @@ func unbounded(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
 	p.Walk(func(n *page.Node, _ page.Place) {
 		if !slices.ContainsFunc(n.At, func(s page.Setting) bool {
 			width, _ := s.Get(page.Width)
-			return s.Has(page.GapX, page.GapY) || width.Term == page.Portion
+			return s.Has(page.GapX, page.GapY, page.Before, page.After) || width.Term == page.Portion
 		}) {
 			return
 		}
@@ -116,7 +116,7 @@ func unbounded(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
 		}
 		for _, text := range origin.Said(m) {
 			if w := v.Word(n.Kind, text); w != nil && len(w.Effects) == 1 && !slices.Contains(all, w) {
-				if f := w.Effects[0].Field; f == page.GapX || f == page.GapY ||
+				if f := w.Effects[0].Field; f.IsLength() ||
 					w.Effects[0].Value.Term == page.Portion {
 					all = append(all, w)
 				}

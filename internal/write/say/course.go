@@ -34,6 +34,16 @@ func (c *course) carried(i int) int8 {
 	return c.said[i-1]
 }
 
+// run says a course as it goes: a value is said where it must hold and what is carried there is not alike.
+func (c *course) run(alike func(now page.Value, from int8, i int) bool) {
+	for i := range c.said {
+		c.said[i] = c.carried(i)
+		if now, from := c.now(i); c.must[i].Term != page.None && !alike(now, from, i) {
+			c.said[i] = int8(i)
+		}
+	}
+}
+
 // until is the breakpoint up to which what is said at i holds.
 func (c *course) until(i, end int) int {
 	at := i

@@ -125,22 +125,12 @@ func (r *row) filled(t *[page.NumFields]course, kind page.Kind, fill func(i int,
 	for f := range t {
 		if moves[f] {
 			all = append(all, t[f])
-			r.run(&all[len(all)-1])
+			c := &all[len(all)-1]
+			c.run(func(now page.Value, from int8, i int) bool { return r.alike(c.field, now, from, c.must[i], i) })
 		}
 	}
 	r.room.courses = all
 	return all[first:len(all):len(all)]
-}
-
-// run says a course as it goes: a value is said where it must hold and another is
-// carried there.
-func (r *row) run(c *course) {
-	for i := range c.said {
-		c.said[i] = c.carried(i)
-		if now, from := c.now(i); c.must[i].Term != page.None && !r.alike(c.field, now, from, c.must[i], i) {
-			c.said[i] = int8(i)
-		}
-	}
 }
 
 // mustOwn demands what the row itself says at breakpoint i.
@@ -157,6 +147,8 @@ func (r *row) mustOwn(i int, must demand) {
 	if len(want.Cells) > 0 || want.Where.Reaches() {
 		must(page.GapX, want.Held[page.GapX].Value, i)
 	}
+	must(page.Before, want.Held[page.Before].Value, i)
+	must(page.After, want.Held[page.After].Value, i)
 	if len(want.Cells) == 0 {
 		return
 	}
@@ -242,6 +234,8 @@ func (r *row) alike(f page.Field, now page.Value, from int8, must page.Value, i 
 	switch {
 	case f == page.Line:
 		return now == must || standAlike(r.want[i], now.Term, must.Term)
+	case f.IsSpace():
+		return space(r.kit, now, i) == space(r.kit, must, i)
 	case !f.IsUnits():
 		return now == must
 	}
@@ -260,6 +254,14 @@ func (r *row) alike(f page.Field, now page.Value, from int8, must page.Value, i 
 	}
 	columns := r.want[i].Columns
 	return from >= 0 && r.want[from].Columns == columns && f.Extent(now, columns) == f.Extent(must, columns)
+}
+
+// space is a space before or after something at breakpoint i, in px.
+func space(k *kit.Kit, v page.Value, i int) float64 {
+	if v == page.KitGap {
+		return k.RowGutterAt(i).Px()
+	}
+	return float64(v.N)
 }
 
 // standAlike reports whether two places in a float row come to the same: without a

@@ -117,19 +117,23 @@ func (p *Page) Key(id string) string {
 	return string(key)
 }
 
-// Words are the classes of a vocabulary that say of a row, a column in row or a block, all
+// Words are the classes of a vocabulary that say of a container, a row, a column in row or a block all
 // that its code must say, and what of that none can say.
 func (p *Page) Words(v *vocab.Vocabulary, row, n *page.Node) ([]*vocab.Word, []vocab.Missing) {
 	if n.Kind == page.Row {
 		row = n
 	}
 	said := p.nodes[n.ID]
-	if said == nil { // a block of which nothing is said
+	if said == nil { // a block of which nothing is said, or a container in another
 		return nil, nil
 	}
 	var wants [page.NumFields]vocab.Want
-	if n.Kind == page.Block {
-		return v.Choose(n.Kind, said.wants(wants[:0]), [kit.MaxBreakpoints]kit.Columns{})
+	if n.Kind == page.Container || n.Kind == page.Block {
+		chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), [kit.MaxBreakpoints]kit.Columns{})
+		for _, s := range said.base {
+			chosen = append([]*vocab.Word{v.Saying(s.On, s.Field, s.Value, int(s.From))}, chosen...)
+		}
+		return chosen, missing
 	}
 	chosen, missing := v.Choose(n.Kind, said.wants(wants[:0]), p.columns[row.ID])
 	base := said.base
@@ -149,9 +153,11 @@ func (p *Page) frames(nodes []*page.Node) {
 			p.frames(n.Children)
 			continue
 		}
-		p.nodes[n.ID] = &node{base: []Saying{Frame(p.Layout.Kit(), n.Frame)}}
+		all := slices.Repeat([]bool{true}, len(p.Layout.Kit().Breakpoints))
+		p.nodes[n.ID] = &node{base: []Saying{Frame(p.Layout.Kit(), n.Frame)}, kind: page.Before.SaidOf(page.Container),
+			courses: p.shared(n, all)}
 		for _, row := range n.Children {
-			p.row(row, slices.Repeat([]bool{true}, len(p.Layout.Kit().Breakpoints)))
+			p.row(row, all)
 		}
 	}
 }
@@ -176,7 +182,9 @@ func (p *Page) row(n *page.Node, seen []bool) {
 				}
 			}
 			if c.Kind == page.Block {
-				p.block(c, below)
+				if courses := p.shared(c, below); len(courses) > 0 {
+					p.nodes[c.ID] = &node{kind: page.Shown.SaidOf(page.Block), courses: courses}
+				}
 			} else {
 				p.row(c, below)
 			}
@@ -184,19 +192,23 @@ func (p *Page) row(n *page.Node, seen []bool) {
 	}
 }
 
-// block works out where a block is hidden; seen tells at which breakpoints what it stands in is shown.
-func (p *Page) block(n *page.Node, seen []bool) {
-	want := vocab.WantShown(p.Layout.Kit(), n, seen)
-	c := course{field: want.Field, start: want.Start, must: want.Must, place: want.Place}
-	for i := range c.said {
-		c.said[i] = c.carried(i)
-		if now, _ := c.now(i); c.must[i].Term != page.None && c.must[i] != now {
-			c.said[i] = int8(i)
+// shared works out what is said of a container or a block by words that other kinds of node have as well; seen tells at
+// which breakpoints what it stands in is shown.
+func (p *Page) shared(n *page.Node, seen []bool) (all []course) {
+	if len(n.At) == 0 {
+		return nil
+	}
+	k := p.Layout.Kit()
+	for _, want := range vocab.WantsShared(k, n, seen) {
+		c := course{field: want.Field, start: want.Start, must: want.Must, place: want.Place}
+		c.run(func(now page.Value, _ int8, i int) bool {
+			return now == c.must[i] || c.field.IsSpace() && space(k, now, i) == space(k, c.must[i], i)
+		})
+		if slices.ContainsFunc(c.said[:], func(at int8) bool { return at >= 0 }) {
+			all = append(all, c)
 		}
 	}
-	if slices.ContainsFunc(c.said[:], func(at int8) bool { return at >= 0 }) {
-		p.nodes[n.ID] = &node{kind: page.Shown.SaidOf(page.Block), courses: []course{c}}
-	}
+	return all
 }
 
 // say keeps what is said of a row and its columns.

@@ -1,6 +1,7 @@
 package sheet
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strconv"
@@ -36,6 +37,11 @@ func (s *Styler) Say(c say.Saying, word string) []css.Declaration {
 		return all
 	case page.GapY:
 		return []css.Declaration{css.D("--kr-gap-y", s.gapOf(s.gapY, c, word))}
+	case page.Before, page.After:
+		if c.Value == page.KitGap {
+			word = cmp.Or(s.lines.text(), "0")
+		}
+		return []css.Declaration{css.D(c.Field.Property(c.On), word)}
 	case page.Spread:
 		all := []css.Declaration{css.D("justify-content", word)}
 		if s.k.Technique == kit.Grid && c.Value == page.Start {

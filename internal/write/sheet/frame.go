@@ -14,8 +14,9 @@ import (
 // Frame is what a container says at breakpoint i: its arithmetic is section 6.1.
 func (s *Styler) Frame(c say.Saying, i int) (all []css.Declaration) {
 	wide, most, padding := s.extent(c, i)
+	all = s.spaced(i)
 	if i == 0 {
-		all = []css.Declaration{css.D("box-sizing", "border-box"), css.D("width", wide)}
+		all = append(all, css.D("box-sizing", "border-box"), css.D("width", wide))
 		if most != "none" {
 			all = append(all, css.D("max-width", most))
 		}
@@ -29,7 +30,7 @@ func (s *Styler) Frame(c say.Saying, i int) (all []css.Declaration) {
 		all = append(all, css.D("max-width", most))
 	}
 	if padding != paddingBefore {
-		all = append(all, css.D("padding", sides(padding)))
+		all = append(all, css.D("padding-inline", padding))
 	}
 	return all
 }

@@ -45,6 +45,7 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 	for _, q := range []quantity{s.gap, s.part, s.out, s.gapY} {
 		all = append(all, q.row(i)...)
 	}
+	all = append(all, s.spaced(i)...)
 	if technique == kit.Grid {
 		all = append(all, s.tracks.row(i)...)
 		if s.uneven && !s.Spans() {
@@ -69,6 +70,15 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 		all = append(all, s.halves("margin-inline", s.reach(), -1)...)
 	}
 	return append(all, css.D("list-style", "none"))
+}
+
+// spaced is what a container or a row says at breakpoint i that has as much space before or after as the kit has between
+// lines.
+func (s *Styler) spaced(i int) []css.Declaration {
+	if s.Says(page.Row, page.Before, page.AsKit) || s.Says(page.Row, page.After, page.AsKit) {
+		return s.lines.row(i)
+	}
+	return nil
 }
 
 // reach is the gutter by which a row reaches out, in its own rule.

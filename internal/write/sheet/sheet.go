@@ -73,8 +73,7 @@ func Ordered(sayings []say.Saying) []say.Saying {
 	return slices.Compact(sayings)
 }
 
-// Every lists everything the kit can say, but for gutters of rows' own and parts of the
-// row.
+// Every lists everything the kit can say, but for gutters and spaces in px and parts of the row.
 func Every(k *kit.Kit) []say.Saying {
 	var all []say.Saying
 	most := 0
@@ -133,6 +132,8 @@ func Every(k *kit.Kit) []say.Saying {
 			add(page.Row, page.Divides, page.Fresh)
 			add(page.Row, page.GapX, page.KitGap)
 			add(page.Row, page.GapY, page.KitGap)
+			add(page.Row, page.Before, page.NoGap)
+			add(page.Row, page.After, page.NoGap)
 			add(page.Container, page.Frames, page.Value{Term: page.UpTo})
 			add(page.Row, page.PerLine, page.Of(0))
 			add(page.Column, page.Shown, page.Shows)
@@ -144,6 +145,8 @@ func Every(k *kit.Kit) []say.Saying {
 		add(page.Row, page.PerLine, numbers(page.PerLine, 1, most)...)
 		add(page.Row, page.GapX, page.NoGap)
 		add(page.Row, page.GapY, page.NoGap)
+		add(page.Row, page.Before, page.KitGap)
+		add(page.Row, page.After, page.KitGap)
 		add(page.Column, page.Shown, page.Hides)
 		add(page.Column, page.Width, page.Full)
 		units(page.Skip, least, most-1)

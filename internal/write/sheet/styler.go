@@ -37,6 +37,7 @@ type Styler struct {
 	part   quantity            // with grid, the part of the gutter that is a fraction of the row
 	out    quantity            // how far a row reaches out, of a gutter inside; where it is not as the gutter
 	gapY   quantity            // between a row's lines
+	lines  quantity            // the same as the kit has it, where it is the space before or after something
 	tracks quantity            // with grid, the row's columns
 	auto   quantity            // with grid and uneven columns, whether these are as wide as their tracks
 }
@@ -117,6 +118,7 @@ func NewStyler(k *kit.Kit, sayings []say.Saying, mixins bool) *Styler {
 		return "0"
 	})
 	s.gapY = s.quantity("gap-y", ownY, false, func(i int) string { return zeroPx(k.RowGutterAt(i).String()) })
+	s.lines = s.quantity("lines", false, false, func(i int) string { return k.RowGutterAt(i).String() })
 	s.auto = s.quantity("auto", divides, true, func(i int) string {
 		if k.ColumnsAt(i).IsUneven() {
 			return "auto"
@@ -260,7 +262,7 @@ func (s *Styler) class(c say.Saying) string {
 	if word == nil {
 		return ""
 	}
-	alone := c.Field == page.Base || c.Field == page.Shown // which blocks have too
+	alone := c.Field == page.Base || c.Field.IsShared()
 	if s.k.Naming.Beside && !alone && (c.On == page.Row || c.On == page.Column) {
 		return s.words.Base(c.On).Selector() + word.Selector()
 	}
