@@ -336,6 +336,11 @@ test("labelled controls set what the notation says and what it does not", async 
     "Whole page at mid: fluid below wide, container 660 px, as wide as the viewport",
   );
   await expect.poll(() => code(page)).toContain('<div class="kr-frame-open-wide">');
+  await page.getByRole("dialog").getByRole("combobox", { name: "Space before" }).fill("24px");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "whole-page", "full")).toHaveAccessibleName(/space before 24px, carried from wide/);
+  await expect.poll(() => code(page)).toContain('<div class="kr-frame-open-wide kr-before-24-wide">');
+  await expect(page.getByText(/\d+ boxes agree/)).toBeVisible();
 });
 
 test("Why says which setting wins, what carries it, and the sum", async ({ page, app }) => {

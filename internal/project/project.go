@@ -14,7 +14,7 @@ import (
 )
 
 // Version is the format this program writes. It reads this one and those before.
-const Version = 6
+const Version = 7
 
 // Bounds of a project.
 const (
@@ -33,7 +33,7 @@ const (
 // A Project is never changed in place, like the pages it holds.
 type Project struct {
 	Format   string       `json:"format" enum:"kitrows"`
-	Version  int          `json:"version" enum:"6"`
+	Version  int          `json:"version" enum:"7"`
 	ID       string       `json:"id"`
 	Name     string       `json:"name"`
 	Kits     []*kit.Kit   `json:"kits"`

@@ -39,9 +39,9 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 6`, `"version": 7`,
-			"version: found 7, want 6 or less: a later version of Kit Rows wrote this file"},
-		{`"version": 6`, `"version": "one"`, "version: found a text, want a whole number"},
+		{`"version": 7`, `"version": 8`,
+			"version: found 8, want 7 or less: a later version of Kit Rows wrote this file"},
+		{`"version": 7`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
 		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
@@ -126,7 +126,7 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		t.Fatal(err)
 	}
 	k, frame := p.Kits[0], p.Pages[0].Body[0].Frame
-	if p.Version != 6 || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
+	if p.Version != project.Version || k.Naming.Part != kit.OurNaming.Part || k.Columns != kit.Equal(12) ||
 		k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
@@ -149,14 +149,40 @@ func TestTextsOfOlderVersionsStayWords(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for version, want := range map[string]string{"5": literal, "6": words} {
-		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 6`), []byte(`"version": `+version), 1)))
+	for version, want := range map[string]string{"5": literal, "6": words, "7": words} {
+		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 7`), []byte(`"version": `+version), 1)))
 		if err != nil {
 			t.Fatal(err)
 		}
 		if found := p.Sheet[p.PieceAt("old")].Content.Items[0]; found != want {
 			t.Errorf("version %s: %q, not %q", version, found, want)
 		}
+	}
+}
+
+// Before version 7 kits had no classes for space before and after: those that are named as ours are get them.
+func TestKitsOfOlderVersionsGetTheClassesForSpace(t *testing.T) {
+	p, err := demo.Project()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range 2 {
+		k := *p.Kits[i]
+		k.Naming.Before, k.Naming.After = "", ""
+		p.Kits[i] = &k
+	}
+	p.Kits[1].Naming.Cell = "column"
+	file, err := p.Encode()
+	if err != nil {
+		t.Fatal(err)
+	}
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 7`), []byte(`"version": 6`), 1)))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if ours, own := p.Kits[0].Naming, p.Kits[1].Naming; ours.Before != kit.OurNaming.Before ||
+		ours.After != kit.OurNaming.After || own.Before != "" {
+		t.Errorf("%q and %q; of a kit with names of its own %q", ours.Before, ours.After, own.Before)
 	}
 }
 
@@ -175,7 +201,7 @@ func TestItemsOfOlderListsAreItemsAllTheSame(t *testing.T) {
 	if _, err := project.Decode(bytes.NewReader(file)); err == nil {
 		t.Error("this version took a column for a list")
 	}
-	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 6`), []byte(`"version": 2`), 1)))
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 7`), []byte(`"version": 2`), 1)))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -12,7 +12,7 @@ import (
 )
 
 // older matches a file of a version before this one.
-var older = regexp.MustCompile(`"version"\s*:\s*[12345]\s*[,}]`)
+var older = regexp.MustCompile(`"version"\s*:\s*[1-6]\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
@@ -23,7 +23,7 @@ var older = regexp.MustCompile(`"version"\s*:\s*[12345]\s*[,}]`)
 // lists said that they were, and not only rows could be lists. Version 3 had no parts
 // of the row as widths, and no class for them. Version 4 had gutters between columns only,
 // one edge for all breakpoints, and classes, not attributes. Version 5 had words alone in its texts: no line breaks
-// and no tags.
+// and no tags. Version 6 had no space before and after containers and rows, and no classes for it.
 func upgraded(b []byte) []byte {
 	var file map[string]any
 	if !older.Match(b) {
@@ -43,6 +43,7 @@ func upgraded(b []byte) []byte {
 		}
 		if naming, ok := k["naming"].(map[string]any); ok && naming["cell"] == string(kit.OurNaming.Cell) {
 			naming["first"], naming["last"] = kit.OurNaming.First, kit.OurNaming.Last
+			naming["before"], naming["after"] = kit.OurNaming.Before, kit.OurNaming.After
 		}
 		if naming, ok := k["naming"].(map[string]any); ok && was < 4 { // later ones leave out what a kit cannot say
 			k["naming"] = completed(naming)

@@ -174,7 +174,7 @@ var specs = [NumFields]spec{
 		high: kit.MaxGap,
 		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "space before",
 		doc:   "The space above what is in a container or a row: none, kit for the kit's space between lines, or px such as 16px.",
-		title: "Space before", control: "text", hint: "none, px such as 16px, or kit: as between lines",
+		title: "Space before", control: "text", hint: "none, kit, or px such as 16px",
 		css: map[Kind]string{Container: "padding-top", Row: "padding-top"},
 	},
 	After: {
@@ -182,7 +182,7 @@ var specs = [NumFields]spec{
 		high: kit.MaxGap,
 		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "space after",
 		doc:   "The same below it.",
-		title: "Space after", control: "text", hint: "none, px such as 16px, or kit: as between lines",
+		title: "Space after", control: "text", hint: "none, kit, or px such as 16px",
 		css: map[Kind]string{Container: "padding-bottom", Row: "padding-bottom"},
 	},
 	Spread: {

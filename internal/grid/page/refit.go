@@ -108,11 +108,10 @@ func (r *Refit) Page(p *Page) (*Page, []Note) {
 		switch n.Kind {
 		case Container:
 			c.Frame = r.frame(n.Frame, note)
-		case Row, Column:
-			c.At = r.settings(n, rows[n.ID], note)
 		case Block:
 			c.Content = r.content(n.Content, note)
 		}
+		c.At = r.settings(n, rows[n.ID], note)
 		return &c
 	})
 	carried.Kit = r.to.ID
@@ -135,7 +134,7 @@ func (r *Refit) frame(f Frame, note func(breakpoint, text string, args ...any)) 
 	return f
 }
 
-// settings carries over what is set on a row or a column, in the order of the new kit's
+// settings carries over what is set on a node, in the order of the new kit's
 // breakpoints. Of two breakpoints that become one, the wider decides.
 func (r *Refit) settings(n, row *Node, note func(breakpoint, text string, args ...any)) []Setting {
 	merged := map[int]Setting{}

@@ -80,3 +80,31 @@ func TestBreakpointsArePaired(t *testing.T) {
 		}
 	}
 }
+
+// What is set on a node of any kind goes along, under the new kit's names.
+func TestSettingsOfEveryKindOfNodeAreCarried(t *testing.T) {
+	of := func(id string, names ...string) *kit.Kit {
+		k := &kit.Kit{ID: id, Name: id}
+		for i, name := range names {
+			k.Breakpoints = append(k.Breakpoints, kit.Breakpoint{Name: name, From: kit.Px(float64(300 * i)), Lane: kit.Px(400)})
+		}
+		return k
+	}
+	set := func(f Field, v Value) []Setting { return []Setting{At("mid").With(f, v)} }
+	p := &Page{ID: "p", Kit: "from", Body: []*Node{{ID: "frame", Kind: Container, At: set(Before, Px(16)),
+		Children: []*Node{{ID: "row", Kind: Row, At: set(After, KitGap), Children: []*Node{{ID: "column", Kind: Column,
+			Children: []*Node{{ID: "block", Kind: Block, At: set(Shown, Hides), Content: &Content{Type: Text}}}}}}}}}}
+	move, err := NewMove(of("from", "base", "mid"), of("to", "phone", "desk"), nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	carried, _ := move.Page(p)
+	for id, f := range map[string]Field{"frame": Before, "row": After, "block": Shown} {
+		was, _ := p.Find(id)
+		n, _ := carried.Find(id)
+		want, _ := was.SettingAt("mid").Get(f)
+		if got, is := n.SettingAt("desk").Get(f); !is || got != want || len(n.At) != 1 {
+			t.Errorf("%s: %v of %v", id, n.At, want)
+		}
+	}
+}

@@ -9,6 +9,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
+	"kitrows/internal/read/infer"
 )
 
 // Check refuses what no word of kit k can say of page p, nor a rule of the page's own where it may have some, and
@@ -66,8 +67,8 @@ func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 		}
 		return want
 	}
-	want := "what " + k.Name + " has a class for at " + at
-	if m.Nearest.Term != page.None {
+	want := "a setting that " + k.Name + " has a class for at " + at
+	if nearest(k, m) {
 		want = m.Field.Words(m.Nearest) + " at " + at + ", the nearest that " + k.Name + " has classes for"
 	}
 	found := m.Value.String()
@@ -75,6 +76,11 @@ func refusal(k *kit.Kit, m vocab.Missing) *fault.Fault {
 		found = m.Field.Words(m.Value)
 	}
 	return fault.New(name, found, "%s", want)
+}
+
+// nearest reports whether some word says what is nearest to what none can say.
+func nearest(k *kit.Kit, m vocab.Missing) bool {
+	return m.Nearest.Term != page.None && infer.Vocabulary(k).Saying(m.On, m.Field, m.Nearest, m.Breakpoint) != nil
 }
 
 // Unsaid tells what no word says of the settings of the page's nodes. Nil where the plan is not by a stylesheet.
@@ -85,8 +91,11 @@ func (f *Page) Unsaid() (all []finding.Finding) {
 	f.page.Walk(func(n *page.Node, _ page.Place) {
 		for _, m := range f.missing[n] {
 			r := refusal(f.kit, m)
-			one := finding.New(finding.NoClass, n.ID, fmt.Sprintf("%s has no class for %s; there would be one for %s",
-				f.kit.Name, r.Found, r.Want))
+			text := fmt.Sprintf("%s has no class for %s", f.kit.Name, r.Found)
+			if m.Late || m.Field == page.Ends || nearest(f.kit, m) {
+				text += "; there would be one for " + r.Want
+			}
+			one := finding.New(finding.NoClass, n.ID, text)
 			one.Breakpoints = []string{f.kit.Breakpoints[m.Breakpoint].Name}
 			all = append(all, one)
 		}

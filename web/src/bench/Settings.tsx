@@ -19,7 +19,7 @@ interface Props {
   onClose: () => void;
 }
 
-/** Every setting of a row or column at a breakpoint, and a container's kind, by
+/** Every setting of a node at a breakpoint, and a container's kind, by
  *  labelled controls: for those who do not type notation. Each says whether it is
  *  set here, or where it comes from. */
 export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
@@ -50,9 +50,9 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
         <div className="flex items-baseline gap-2">
           <h3 className="min-w-0 flex-1 truncate text-[13px] font-semibold">{node.name}</h3>
           <span className="mr-6 font-mono text-[12px] text-ink-2">
-            {node.kind === "container" || node.kind === "section"
+            {node.kind === "section"
               ? node.kind
-              : `at ${breakpoint}${node.kind === "block" ? "" : `, ${why.units} units`}`}
+              : `at ${breakpoint}${node.kind === "row" || node.kind === "column" ? `, ${why.units} units` : ""}`}
           </span>
         </div>
         <div className="mt-2 grid gap-1.5">

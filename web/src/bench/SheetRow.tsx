@@ -160,7 +160,7 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             className={`h-[21px] rounded-[4px] ${selected === b.name ? "outline-2 outline-madder" : p.gathered.includes(` ${b.name} `) ? "bg-madder-soft outline-1 outline-madder" : ""}`}
           />
         ) : node.kind === "container" ? (
-          <ContainerCell key={b.name} {...p} breakpoint={b.name} sum={node.sums[i]!} />
+          <ContainerCell key={b.name} {...p} breakpoint={b.name} cell={node.cells[i]!} sum={node.sums[i]!} />
         ) : (
           <SettingCell
             key={b.name}
@@ -234,16 +234,22 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       ) : (
         <ColumnSaid {...p} />
       )}
-      {!typing && (cell.wrong || (cell.more && cell.here)) && (
-        <i
-          aria-hidden="true"
-          className={`absolute -top-px right-0.5 font-mono text-[12px] not-italic ${cell.wrong ? "text-weld" : "text-ink-2"}`}
-        >
-          {cell.wrong ? "▲" : "+"}
-        </i>
-      )}
+      {!typing && <More cell={cell} />}
       {on && !typing && <Opener name={node.name} spot={spot} onOpen={p.onOpen} />}
     </div>
+  );
+}
+
+/** The sign that more is set here than the cell's text says, or that something of it cannot be had. */
+function More({ cell }: { cell: Cell }) {
+  if (!cell.wrong && !(cell.more && cell.here)) return null;
+  return (
+    <i
+      aria-hidden="true"
+      className={`absolute -top-px right-0.5 font-mono text-[12px] not-italic ${cell.wrong ? "text-weld" : "text-ink-2"}`}
+    >
+      {cell.wrong ? "▲" : "+"}
+    </i>
   );
 }
 
@@ -365,23 +371,28 @@ function Said(p: { here: boolean; dotted?: boolean; marked: boolean; children: s
 }
 
 /** How wide a container is. */
-function ContainerCell(p: CellProps & { sum: Sum }) {
-  const { node, breakpoint, sum } = p;
+function ContainerCell(p: CellProps & { cell: Cell; sum: Sum }) {
+  const { node, breakpoint, cell, sum } = p;
   const on = p.selected === breakpoint;
   const inFocus = breakpoint === p.focus;
+  const origin = cell.here ? "set here" : `carried from ${cell.from}`;
+  const said = [`${node.frame}, ${sum.text}`, cell.more && `${cell.more}, ${origin}`, cell.wrong]
+    .filter(Boolean)
+    .join("\n");
   return (
     <div
       role="gridcell"
-      aria-label={`${node.name} at ${breakpoint}: ${node.frame}, ${sum.text}`}
+      aria-label={`${node.name} at ${breakpoint}: ${said}`}
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
-      title={`${node.frame}: ${sum.text}`}
+      title={said}
       onPointerDown={(e) => p.onSelect({ node: node.id, breakpoint }, e)}
       className={`relative min-w-0 rounded-[4px] font-mono text-[12px] ${inFocus ? "" : "text-center"} ${on ? "outline-2 outline-madder" : ""} ${p.selected === undefined && !inFocus ? "text-ink-3" : "text-ink-2"}`}
     >
       <span className="block truncate">
         {inFocus ? `${node.frame === "fixed" ? "" : `${node.frame}, `}${sum.text}` : sum.short}
       </span>
+      <More cell={cell} />
       {on && <Opener name={node.name} spot={{ node: node.id, breakpoint }} onOpen={p.onOpen} />}
     </div>
   );

@@ -517,7 +517,8 @@ export const actions: readonly Action[] = [
     keys: "S",
     label: "All settings",
     group: "sheet",
-    words: "width span offset push pull margin order align hide show visibility gutter gap spread justify nesting",
+    words:
+      "width span offset push pull margin padding space order align hide show visibility gutter gap spread justify nesting",
     do: (c) => useView.getState().open({ node: c.node!.id, breakpoint: breakpoint(c) }),
   },
   {
