@@ -327,6 +327,20 @@ test("labelled controls set what the notation says and what it does not", async 
   await ofRow.getByRole("combobox", { name: "Gutter" }).fill("none");
   await page.keyboard.press("Enter");
   await expect.poll(() => code(page)).toContain("kr-gap-x-0-wide");
+  // What no longer fits is shown before a row divides into other columns.
+  const before = await code(page);
+  await ofRow.getByRole("combobox", { name: "Inner columns" }).selectOption("4");
+  const unfit = ofRow.getByRole("group", { name: "What no longer fits" });
+  await expect(unfit).toContainText("Log: take 8 set at wide is more than its row’s 4 columns: drawn as 4");
+  expect(await code(page)).toBe(before);
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("Enter"); // Keep as it is
+  await expect(unfit).toHaveCount(0);
+  expect(await code(page)).toBe(before);
+  await ofRow.getByRole("combobox", { name: "Inner columns" }).selectOption("4");
+  await expect(unfit.getByRole("button", { name: "Change" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect.poll(() => code(page)).toContain("kr-of-4-wide");
   await page.keyboard.press("Escape");
 
   await cell(page, "whole-page", "wide").click();

@@ -18,6 +18,7 @@ type Code string
 // The codes. Each has a row in Codes.
 const (
 	OffGrid     Code = "off-grid"
+	OverRow     Code = "over-row"
 	Starved     Code = "starved"
 	Unsupported Code = "unsupported"
 	NoClass     Code = "no-class"
@@ -71,6 +72,7 @@ type Row struct {
 // Codes are all that is told, in the order of the documents.
 var Codes = []Row{
 	{OffGrid, Surprise, "a setting comes to no whole number of units at a breakpoint"},
+	{OverRow, Surprise, "a setting is more units than its row has"},
 	{Starved, Surprise, "a column takes units where the gutters leave no room for them"},
 	{Unsupported, Surprise, "the kit's technique cannot do a setting; the text says what is drawn instead"},
 	{NoClass, Broken, "the stylesheet has no class for a setting, and the page no rule of its own"},

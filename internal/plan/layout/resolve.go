@@ -167,10 +167,10 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 		// A part of a unit is carried by the class that was written where it was set,
 		// which must hold from there to here.
 		before, placed := r.origin(row, n, origin)
-		if limit := before + most; set > limit {
-			set = limit
-		} else if set < -limit {
-			set = -limit
+		if limit := before + most; set > limit || set < -limit {
+			r.report(node, finding.OverRow, "%s set at %s is more than its row’s %d columns: drawn as %d", f.Words(held[f].Value),
+				r.l.kit.Breakpoints[max(origin, 0)].Name, before, max(-limit, min(set, limit)))
+			set = max(-limit, min(set, limit))
 		}
 		v := page.Carried(set, row.Columns.N(), before)
 		if whole := math.Round(v); v == whole || math.Abs(v-whole) < 1e-9 {

@@ -1,12 +1,14 @@
 import { X } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useMemo, type ReactNode } from "react";
+import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { Button } from "../parts/Button";
 import { Beside } from "../parts/Panel";
-import type { Bench } from "../api/client";
+import type { Bench, Operation } from "../api/client";
 import { useWhy, type Place } from "../api/bench";
 import type { Deed } from "../api/deed";
-import { useLine } from "../api/edits";
+import { preview, useLine } from "../api/edits";
+import { useLook } from "../api/look";
+import { comeBy } from "./findings";
 import { containerKinds } from "./kinds";
 import { Choice, SettingControl } from "./SettingControl";
 import type { Spot } from "./view";
@@ -16,18 +18,22 @@ interface Props {
   bench: Bench;
   spot: Spot;
   onDo: (deed: Deed) => Promise<Bench | null>;
+  onTry: (operation: Operation | null) => void;
   onClose: () => void;
 }
 
 /** Every setting of a node at a breakpoint, and a container's kind, by
  *  labelled controls: for those who do not type notation. Each says whether it is
  *  set here, or where it comes from. */
-export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
+export default function Settings({ place, bench, spot, onDo, onTry, onClose }: Props) {
   const breakpoint = spot.breakpoint!;
   const node = bench.nodes.find((n) => n.id === spot.node);
   const lane = bench.lanes.find((l) => l.breakpoint === breakpoint)!;
   const { data: why } = useWhy(place, bench.revision, spot.node, lane.width);
   const refused = useLine((l) => l.refused);
+  const look = useLook();
+  const [asked, ask] = useState<Asked | null>(null);
+  useEffect(() => () => onTry(null), [onTry]);
   const anchor = useMemo(
     () => ({ current: document.querySelector<HTMLElement>(`[data-spot="${spot.node}/${breakpoint}"]`)! }),
     [spot.node, breakpoint],
@@ -36,6 +42,28 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
   const cells = [{ node: spot.node, breakpoint }];
   const holds = why.holds as Record<string, string | number | boolean | undefined>;
   const here = why.here as Record<string, unknown>;
+
+  /** Sets a value; where a row is to have other columns inside, what no longer fits is shown first. */
+  async function set(field: string, value: string | number | boolean) {
+    const operation: Operation = { adjust: { cells, set: { from: breakpoint, [field]: value } } };
+    ask(null);
+    if (field === "divides") {
+      const { bench: made } = await preview(place, look, operation, bench);
+      const unfit = made ? comeBy(bench, made) : [];
+      if (unfit.length > 0) {
+        onTry(operation);
+        return ask({ operation, columns: labelOf(field, value), unfit });
+      }
+    }
+    void onDo(operation);
+  }
+  const labelOf = (field: string, value: unknown) =>
+    why?.controls.find((c) => c.field === field)?.options?.find((o) => o.value === value)?.label ?? String(value);
+  const answer = (operation: Operation | null) => {
+    onTry(null);
+    ask(null);
+    if (operation) void onDo(operation);
+  };
 
   return (
     <Popover.Root open onOpenChange={(open) => !open && onClose()}>
@@ -78,11 +106,12 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
               <SettingControl
                 control={control}
                 value={holds[control.field]}
-                onChange={(v) => void onDo({ adjust: { cells, set: { from: breakpoint, [control.field]: v } } })}
+                onChange={(v) => void set(control.field, v)}
               />
             </Line>
           ))}
         </div>
+        {asked && <Unfit asked={asked} onAnswer={answer} />}
         {refused && (
           <p role="alert" className="mt-2 rounded-md border border-madder px-2 py-1.5 text-madder-deep">
             {refused}
@@ -101,6 +130,38 @@ export default function Settings({ place, bench, spot, onDo, onClose }: Props) {
         </Popover.Close>
       </Beside>
     </Popover.Root>
+  );
+}
+
+/** A change that is asked about before it is made. */
+interface Asked {
+  operation: Operation;
+  /** The columns a row is to have inside, and what would be told then. */
+  columns: string;
+  unfit: string[];
+}
+
+/** What no longer fits when a row divides into other columns, which the lanes show meanwhile. */
+function Unfit({ asked, onAnswer }: { asked: Asked; onAnswer: (operation: Operation | null) => void }) {
+  const first = useRef<HTMLButtonElement>(null);
+  useEffect(() => first.current?.focus(), [asked]);
+  return (
+    <div role="group" aria-label="What no longer fits" className="mt-2 rounded-md bg-weld-soft px-2 py-1.5">
+      <p className="font-semibold">Inner columns {asked.columns}: these settings would not fit.</p>
+      <ul className="mt-1 max-h-32 list-disc overflow-auto pl-4">
+        {asked.unfit.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </ul>
+      <p className="mt-1.5 flex gap-2">
+        <Button ref={first} look="main" size="small" onClick={() => onAnswer(asked.operation)}>
+          Change
+        </Button>
+        <Button size="small" onClick={() => onAnswer(null)}>
+          Keep as it is
+        </Button>
+      </p>
+    </div>
   );
 }
 

@@ -347,6 +347,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
             bench={bench}
             spot={opened}
             onDo={onDo}
+            onTry={onTry}
             onClose={() => {
               setOpened(null);
               go(opened);
