@@ -280,3 +280,24 @@ test.describe("a link that leads nowhere", () => {
     expect(readFileSync(join(site.dir, "index.html"), "utf8")).toBe(plain);
   });
 });
+
+test("a part that no page includes is shown with the stylesheets that are chosen for it", async ({ page, site }) => {
+  const part = "<div class=quay><div class=pier>\n<div class='berth b6'><h2>Nets</h2></div>\n</div></div>\n";
+  writeFileSync(join(site.dir, "nets.html"), part);
+  await page.goto(site.url);
+  await page.getByRole("link", { name: "nets" }).click();
+  await expect(page.getByText(/no page in the folder includes this part/)).toBeVisible();
+  await page.getByRole("button", { name: "Show with css/harbour.css" }).click();
+  await expect(page.getByRole("link", { name: "harbour" })).toBeVisible(); // the kit
+  await expect(page.getByText(/\d+ boxes agree/)).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("name, title\n");
+  const own = page.getByRole("checkbox", { name: "css/own.css" });
+  await expect(page.getByRole("checkbox", { name: "css/harbour.css" })).toBeChecked();
+  await own.click();
+  await expect(own).toBeChecked();
+  await expectNoViolations(page);
+  await page.keyboard.press("Escape");
+  await expect(page.getByText(/no page in the folder includes this part/)).toHaveCount(0);
+  expect(readFileSync(join(site.dir, "nets.html"), "utf8")).toBe(part);
+});

@@ -20,6 +20,7 @@ type Source struct {
 	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`
 	Kit       string      `json:"kit,omitzero" doc:"The page's kit from then on; the one it has when empty."`
 	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"The stylesheets that the page links, but for those of its kit; those it has when absent."`
+	Named     *[]string   `json:"named,omitempty" maxItems:"40" doc:"Of a part of a page, the addresses of the stylesheets in its folder that it is shown with from then on; as it is when absent."`
 	OwnRules  *bool       `json:"ownRules,omitempty" doc:"Whether the page has rules of its own from then on; as it is when absent."`
 	Mixins    *string     `json:"mixins,omitempty" maxLength:"1000" doc:"The address of the stylesheet that the mixins come to that the layout is in from then on; empty where it is in classes, as it is when absent."`
 	File      string      `json:"file,omitzero" maxLength:"400" doc:"The path that the file has from then on; the one it has when empty."`
@@ -95,6 +96,9 @@ func (s *Source) apply(e *editor) error {
 	if s.Sheets != nil {
 		e.page = origin.WithSheets(e.page, *s.Sheets)
 	}
+	if s.Named != nil {
+		e.page = origin.WithNamed(e.page, *s.Named)
+	}
 	if s.Mixins != nil {
 		e.page = origin.WithMixins(e.page, *s.Mixins)
 	}
@@ -114,6 +118,9 @@ func (s *Source) apply(e *editor) error {
 	e.inverse.Source = back(before, e.page, all, s.Summary)
 	if s.Sheets != nil {
 		e.inverse.Source.Sheets = &before.Origin.Sheets
+	}
+	if s.Named != nil {
+		e.inverse.Source.Named = &before.Origin.Named
 	}
 	if s.Mixins != nil {
 		e.inverse.Source.Mixins = &before.Origin.Mixins

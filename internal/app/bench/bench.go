@@ -63,6 +63,15 @@ type Folder struct {
 	Text    string `json:"text" doc:"In a sentence; empty where there is nothing to be said."`
 	Polled  string `json:"polled,omitempty" doc:"Why changes in the folder are found only from time to time; empty where they are told of at once."`
 	Preview string `json:"preview" doc:"The address at which the file is shown as it is, and again when it is written."`
+	Part    *Part  `json:"part,omitempty" doc:"Of a part of a page, which links no stylesheets."`
+}
+
+// A Part is which stylesheets a part of a page is shown with: those that were named for it, else those of a page that
+// includes it.
+type Part struct {
+	Including string   `json:"including" doc:"The file of the page that includes it; empty where none does."`
+	Named     []string `json:"named" doc:"The addresses of those that were named."`
+	Sheets    []string `json:"sheets" doc:"Those in the folder, by the addresses by which the part may name them."`
 }
 
 // A Ref names a project.

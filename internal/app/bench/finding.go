@@ -71,6 +71,23 @@ func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
 	}
 }
 
+// Alone tells that nothing says with which stylesheets a part of a page is shown, and proposes those of the folder.
+func (b *Bench) Alone(pg *page.Page, part *Part) {
+	f := finding.New(finding.PartAlone, "",
+		"no page in the folder includes this part of a page: choose which stylesheets it is shown with, here or under Name, title, file…")
+	one := Finding{Code: string(f.Code), Severity: string(f.Severity), Breakpoints: []string{}, Text: f.Text,
+		Fixes: []Fix{}}
+	for _, link := range part.Sheets[:min(len(part.Sheets), mostProposed)] {
+		label := "Show with " + link
+		one.Fixes = append(one.Fixes, Fix{label, &edit.Operation{Page: pg.ID, Source: &edit.Source{
+			Stretches: []edit.Stretch{}, Named: &[]string{link}, Summary: summaryOf(label)}}})
+	}
+	b.Findings = slices.Insert(b.Findings, 0, one)
+}
+
+// mostProposed is how many stylesheets are proposed for a part of a page.
+const mostProposed = 3
+
 // Unread says first why the grid in the stylesheets that a page links could not be read.
 func (b *Bench) Unread(why error) {
 	text := why.Error()

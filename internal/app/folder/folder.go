@@ -12,6 +12,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
 	"sync/atomic"
 
 	"github.com/fsnotify/fsnotify"
@@ -42,6 +43,7 @@ type Folder struct {
 	dirs  []string                              // those that hold pages or stylesheets, or may come to
 	files atomic.Pointer[[]string]              // of pages, as they were last found
 	css   atomic.Pointer[[]string]              // and of stylesheets
+	named sync.Map                              // what files of pages name, by their names: mentions
 }
 
 // Open opens a folder.
@@ -180,7 +182,8 @@ func tooLarge(name string, info fs.FileInfo) error {
 var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 
 // sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
-// For a part of a page, which links none, they are those of the first page that includes it.
+// For a part of a page, which links none, they are those that were named for it, else those of the first page that
+// includes it.
 func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	size := 0
 	seen := map[string]bool{}
@@ -205,7 +208,10 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	}
 	doc := origin.Document(o)
 	links := origin.Links(doc)
-	if doc.Part && len(links) == 0 {
+	for _, link := range o.Named {
+		add(origin.Beside(file, link), link)
+	}
+	if doc.Part && len(links)+len(o.Named) == 0 {
 		from, outer := f.including(file)
 		for _, l := range outer {
 			if name := origin.Beside(from, l.Name); !l.Here && name != "" {

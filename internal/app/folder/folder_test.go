@@ -10,6 +10,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -673,4 +674,33 @@ func (w *working) kit(file string) *kit.Kit {
 func kinds(p *page.Page) (all []page.Kind) {
 	p.Walk(func(n *page.Node, _ page.Place) { all = append(all, n.Kind) })
 	return all
+}
+
+// A part that no page includes is shown with the stylesheets that are named for it, until that is undone.
+func TestNamedStylesheetsOfPartsOfPages(t *testing.T) {
+	const team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}"
+	w := work(t, site{"css/team.css": team, "css/own.css": "p{color:teal}",
+		"parts/cards.html": "<div class=rail>\n<div class=half>One</div>\n<div class=half>Two</div>\n</div>\n"})
+	cards := w.page("parts/cards.html")
+	including, sheets, is := w.Part(cards)
+	if want := []string{"../css/own.css", "../css/team.css"}; including != "" || !is || !slices.Equal(sheets, want) {
+		t.Fatalf("included by %q, %v, %v", including, sheets, is)
+	}
+	state, err := w.store.Load(t.Context(), "site")
+	if err != nil {
+		t.Fatal(err)
+	}
+	o := edit.Operation{Page: cards.ID, Source: &edit.Source{Named: &sheets}}
+	if _, _, err = w.store.Edit(t.Context(), "site", store.Made{Revision: state.Revision}, o); err != nil {
+		t.Fatal(err)
+	}
+	w.Write(t.Context())
+	if state, err = w.store.Load(t.Context(), "site"); err != nil {
+		t.Fatal(err)
+	}
+	cards = w.page("parts/cards.html")
+	k := state.Project.Kit(cards.Kit)
+	if k.Imported == nil || k.ColumnsAt(0).N() != 6 || len(cards.Origin.Sheets) != 1 {
+		t.Errorf("the part is on %s, with %d stylesheets besides", k.Name, len(cards.Origin.Sheets))
+	}
 }

@@ -57,10 +57,11 @@ type Follower struct {
 	known  map[string][]byte // what files held when they were last read or written
 	status map[string]Status
 
-	refused map[string]error  // of files that hold what could not be taken in, why
-	files   map[string]string // of pages, by their ids, as the folder has them
-	unread  map[string]unread // of pages, by their ids: why their stylesheets are no kit
-	unsaid  error             // why the last edits may not be in their files, to be tried again
+	refused map[string]error    // of files that hold what could not be taken in, why
+	files   map[string]string   // of pages, by their ids, as the folder has them
+	unread  map[string]unread   // of pages, by their ids: why their stylesheets are no kit
+	shown   map[string][]string // of parts of pages, by their ids: with which stylesheets they were named to be shown
+	unsaid  error               // why the last edits may not be in their files, to be tried again
 	// files whose changes are being taken in, while the lock is let go: they are not written meanwhile
 	taking map[string]bool
 	late   bool   // an edit of one of those waits to be written
@@ -79,8 +80,9 @@ type Follower struct {
 func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slog.Logger, told func(revision int),
 	written func(names []string)) (*Follower, error) {
 	w := &Follower{Folder: f, store: s, project: id, log: log, told: told, written: written, known: map[string][]byte{},
-		status: map[string]Status{}, refused: map[string]error{}, unread: map[string]unread{}, taking: map[string]bool{},
-		files: map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
+		status: map[string]Status{}, refused: map[string]error{}, unread: map[string]unread{}, shown: map[string][]string{},
+		taking: map[string]bool{},
+		files:  map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	names := f.pages()
@@ -228,6 +230,9 @@ func (w *Follower) writeAll(ctx context.Context) error {
 		if wrote {
 			names = append(names, pg.File)
 			relinked = relinked || w.lacks(pg)
+		}
+		if !slices.Equal(w.shown[pg.ID], pg.Origin.Named) {
+			w.shown[pg.ID], relinked = pg.Origin.Named, true
 		}
 		tell := !wrote && bytes.Equal(w.known[pg.File], file)
 		for _, s := range pg.Origin.Sheets {

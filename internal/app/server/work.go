@@ -74,13 +74,20 @@ func (v *Server) file(project string, p *project.Project, b *bench.Bench) {
 	if !b.Can.File {
 		return
 	}
+	var part *bench.Part
 	if pg := p.Page(b.Page.ID); pg != nil {
 		if err := v.work.Unread(pg.ID); err != nil {
 			b.Unread(err)
 		}
 		b.Relink(pg, func(link string) string { return v.work.Near(pg.File, link) })
+		if including, sheets, is := v.work.Part(pg); is {
+			part = &bench.Part{Including: including, Sheets: sheets, Named: append([]string{}, pg.Origin.Named...)}
+			if including == "" && len(part.Named) == 0 {
+				b.Alone(pg, part)
+			}
+		}
 	}
 	s := v.work.Status(b.Page.File)
 	b.Folder = &bench.Folder{State: string(s.State), Text: s.Text, Polled: v.work.Polled(),
-		Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
+		Part: part, Preview: v.work.preview + (&url.URL{Path: "/" + b.Page.File}).EscapedPath()}
 }

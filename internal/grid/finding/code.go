@@ -45,6 +45,7 @@ const (
 
 	StylesheetTwice     Code = "stylesheet-twice"
 	StylesheetMissing   Code = "stylesheet-missing"
+	PartAlone           Code = "part-alone"
 	GridUnread          Code = "grid-unread"
 	StylesheetElsewhere Code = "stylesheet-elsewhere"
 	StylesheetOrder     Code = "stylesheet-order"
@@ -98,6 +99,7 @@ var Codes = []Row{
 	{ClassUnknown, Broken, "a class is nearly one of the kit's and is in no stylesheet"},
 
 	{StylesheetTwice, Tidy, "a stylesheet is linked twice"},
+	{PartAlone, Surprise, "nothing says with which stylesheets a part of a page is shown"},
 	{StylesheetMissing, Broken, "a stylesheet that is linked is not there"},
 	{GridUnread, Surprise, "the grid of a stylesheet that is linked could not be read"},
 	{StylesheetElsewhere, Surprise, "a stylesheet is on another host"},

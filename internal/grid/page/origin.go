@@ -2,6 +2,7 @@ package page
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -16,6 +17,7 @@ type Origin struct {
 	Text   string     `json:"text,omitzero" doc:"The file, where it is UTF-8."`
 	Data   []byte     `json:"data,omitzero" doc:"The file in base64, where it is not UTF-8."`
 	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"The stylesheets that it links, but for those of its kit, by the addresses that it links them by."`
+	Named  []string   `json:"named,omitzero" maxItems:"40" doc:"Of a part of a page, which links no stylesheets: the addresses of those in the folder that it is shown with."`
 	Mixins string     `json:"mixins,omitzero" maxLength:"1000" doc:"Where the layout is in mixins: the address of the stylesheet that they come to. The words of the kit stand in attributes data-kr-words of the text then, which the file itself does not have."`
 	Kept   []Kept     `json:"kept,omitzero" maxItems:"4" doc:"What is made for the page and kept up to date in the folder that it stands in."`
 	Places []int      `json:"places" doc:"Of each node of the page, in their order, where its element or its text begins in the file's text, in bytes of UTF-8."`
@@ -58,7 +60,7 @@ func NewOrigin(file []byte, sheets []kit.File) *Origin {
 // With is the file with other bytes.
 func (o *Origin) With(file []byte) *Origin {
 	next := NewOrigin(file, o.Sheets)
-	next.Mixins, next.Kept = o.Mixins, o.Kept
+	next.Named, next.Mixins, next.Kept = o.Named, o.Mixins, o.Kept
 	return next
 }
 
@@ -108,6 +110,10 @@ func (o *Origin) Check(nodes int) error {
 		return fault.New("source", size, "a file of at most %d MiB", MaxOrigin>>20)
 	case len(o.Sheets) > MaxSheets:
 		return fault.New("source.sheets", len(o.Sheets), "at most %d stylesheets", MaxSheets)
+	case len(o.Named) > MaxSheets:
+		return fault.New("source.named", len(o.Named), "at most %d stylesheets", MaxSheets)
+	case slices.ContainsFunc(o.Named, func(name string) bool { return name == "" || len(name) > MaxAddress }):
+		return fault.New("source.named", "an empty or a long one", "addresses of at most %d bytes", MaxAddress)
 	case len(o.Mixins) > MaxAddress:
 		return fault.New("source.mixins", len(o.Mixins), "an address of at most %d bytes", MaxAddress)
 	case len(o.Places) != nodes:

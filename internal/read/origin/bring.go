@@ -147,6 +147,13 @@ func WithSheets(p *page.Page, sheets []kit.File) *page.Page {
 	return &c
 }
 
+// WithNamed is page p, a part of a page, shown with the stylesheets of these addresses.
+func WithNamed(p *page.Page, named []string) *page.Page {
+	c := WithSheets(p, p.Origin.Sheets)
+	c.Origin.Named = named
+	return c
+}
+
 // Linking is a file with stylesheets that it links.
 func Linking(o *page.Origin, sheets []kit.File) *page.Origin {
 	c := page.NewOrigin(o.Bytes(), sheets)

@@ -135,7 +135,10 @@ func (d filed) document(o code.Options) string {
 		used[files[at].Name] = true
 		edits = append(edits, html.Edit{Span: link.Start, Text: style(inlined(files, at, o.Files), link.Media)})
 	}
-	before := ""
+	doctype, before := "", ""
+	if doc.Part { // as in a page that includes it
+		doctype = "<!DOCTYPE html>"
+	}
 	for i, f := range files {
 		if !used[f.Name] && !strings.HasPrefix(f.Name, origin.Style) {
 			before += style(inlined(files, i, o.Files), "")
@@ -148,7 +151,7 @@ func (d filed) document(o code.Options) string {
 	if o.Pictures == "" { // else its address has one
 		policy = `<meta http-equiv="Content-Security-Policy" content="` + Policy + `">`
 	}
-	edits = append(edits, html.Edit{Span: top(doc), Text: `<meta charset="utf-8">` + policy + before})
+	edits = append(edits, html.Edit{Span: top(doc), Text: doctype + `<meta charset="utf-8">` + policy + before})
 	doc.Root.Walk(func(n *html.Node) {
 		if a := n.Attr("src"); o.Files != "" && a != nil && strings.HasPrefix(a.Value, "/") &&
 			!strings.HasPrefix(a.Value, "//") && a.Text.Len() > 0 {

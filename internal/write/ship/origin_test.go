@@ -78,6 +78,20 @@ func TestPageFromMarkup(t *testing.T) {
 	}
 }
 
+// A part of a page is shown as in a page that includes it, and taken away as it is.
+func TestPartOfAPage(t *testing.T) {
+	const file = "<h2>Low</h2>\n"
+	k := sample.Twelve()
+	p := origin.NewPage("page", "parts/log.html", k, page.NewOrigin([]byte(file), nil))
+	l, pr := layout.Of(k, p), &project.Project{Pages: []*page.Page{p}, Kits: []*kit.Kit{k}}
+	if document := ship.Document(l, pr, code.Options{}); !strings.HasPrefix(document, "<!DOCTYPE html>") {
+		t.Errorf("the document begins with %.60q", document)
+	}
+	if files := ship.Files(l, pr, ship.Used, code.Options{}); files[0].Text != file {
+		t.Errorf("taken away it is %q", files[0].Text)
+	}
+}
+
 // What is kept up to date for a page stands in its place and says so; two pages on one kit share what is the kit's.
 func TestKept(t *testing.T) {
 	own := sample.Twelve()

@@ -11,6 +11,8 @@ interface Props {
   onClose: () => void;
 }
 
+type Part = NonNullable<NonNullable<Bench["folder"]>["part"]>;
+
 /** What a page is called, which file it is, and what its head says. */
 export default function PageDetails({ bench, onDo, onClose }: Props) {
   const refused = useLine((l) => l.refused);
@@ -41,6 +43,7 @@ export default function PageDetails({ bench, onDo, onClose }: Props) {
         />
         <Field label="Language" mono value={about.language} onCommit={(language) => describe({ language })} />
       </div>
+      {bench.folder?.part && <Stylesheets part={bench.folder.part} onDo={onDo} />}
       {refused && (
         <p role="alert" className="mt-3 text-madder-deep">
           {refused}
@@ -53,5 +56,37 @@ export default function PageDetails({ bench, onDo, onClose }: Props) {
         <X size={15} aria-hidden="true" />
       </Close>
     </Dialog>
+  );
+}
+
+/** With which stylesheets of the folder a part of a page is shown, which links none itself. */
+function Stylesheets({ part, onDo }: { part: Part; onDo: Props["onDo"] }) {
+  const choose = (link: string, chosen: boolean) => {
+    const named = part.sheets.filter((s) => (s === link ? chosen : part.named.includes(s)));
+    void onDo({ source: { stretches: [], named, summary: "Stylesheets of a part of a page" } });
+  };
+  return (
+    <fieldset className="mt-3 border-t border-line pt-3">
+      <legend className="sr-only">Stylesheets</legend>
+      <p className="text-ink-2">
+        {part.including
+          ? `A part of a page. It is shown with the stylesheets of ${part.including}, which includes it, or with these:`
+          : "A part of a page that no page in the folder includes. It is shown with these stylesheets:"}
+      </p>
+      <div className="mt-1.5 grid max-h-40 gap-1 overflow-y-auto">
+        {part.sheets.map((link) => (
+          <label key={link} className="flex items-center gap-2 font-mono text-[12px]">
+            <input
+              type="checkbox"
+              checked={part.named.includes(link)}
+              onChange={(e) => choose(link, e.target.checked)}
+              className="size-4 accent-woad"
+            />
+            {link}
+          </label>
+        ))}
+        {part.sheets.length === 0 && <p>There is no stylesheet in the folder.</p>}
+      </div>
+    </fieldset>
   );
 }
