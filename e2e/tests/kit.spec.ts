@@ -109,6 +109,11 @@ test("pages move to another kit together, with breakpoints paired as one says", 
   await page.getByRole("button", { name: "Use for Front page" }).click();
   await how.getByRole("checkbox", { name: "The other page of Five Uneven too" }).check();
   await expect(effects.getByRole("region", { name: "Plan a visit" })).toBeVisible();
+  await expect(how).toContainText("0 of 2 pages are moved"); // something would be left out of both
+  await expect(page.getByRole("button", { name: "Accept" })).toBeDisabled();
+  await effects.getByRole("checkbox", { name: /^Move Front page anyway/ }).click();
+  await expect(how).toContainText("1 of 2 pages are moved");
+  await effects.getByRole("checkbox", { name: /^Move Plan a visit anyway/ }).click();
   await page.getByRole("button", { name: "Accept" }).click();
   await expect(page.getByText(/^Used by .*Front page.*Plan a visit/)).toBeVisible();
   await page.keyboard.press("Control+z");

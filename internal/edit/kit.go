@@ -62,9 +62,11 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 		Notes: notes}, nil
 }
 
-// moveAll moves a page and all others of its kit to another. It is undone by the project as it was.
+// moveAll moves all pages of the kit of one to another, but for those of which something would be left out and which are
+// not to be moved anyway. It is undone by the project as it was.
 func moveAll(p *project.Project, pg *page.Page, u UseKit) (*Change, error) {
-	u.All = false
+	anyway := u.Anyway
+	u.All, u.Anyway = false, nil
 	all := &Change{Project: p, Page: pg.ID}
 	count := 0
 	for _, had := range p.Pages {
@@ -75,8 +77,14 @@ func moveAll(p *project.Project, pg *page.Page, u UseKit) (*Change, error) {
 		if err != nil {
 			return nil, err
 		}
+		if len(one.Notes) > 0 && !slices.Contains(anyway, had.ID) {
+			continue
+		}
 		all.Project, all.Notes = one.Project, append(all.Notes, one.Notes...)
 		count++
+	}
+	if count == 0 {
+		return nil, fault.New("anyway", anyway, "a page to move: something would be left out of each")
 	}
 	moved := fmt.Sprint(count, " pages")
 	if count == 1 {

@@ -160,6 +160,24 @@ func TestKitsOfAProject(t *testing.T) {
 			len(n.At) == 0 {
 		t.Errorf("moved: %s, %v", pg.Kit, n.At)
 	}
+	// of all pages of a kit, those stay of which something would be left out, unless they are to be moved anyway
+	some, err := Apply(p, Operation{Page: "front-page", AddPage: &AddPage{Name: "Small"}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	lossy := Operation{Page: "front-page", UseKit: &UseKit{Kit: "five-uneven", All: true}}
+	left, err := Apply(some.Project, lossy)
+	if err != nil || left.Project.Page("front-page").Kit != "plain-twelve" ||
+		left.Project.Page(some.Page).Kit != "five-uneven" {
+		t.Errorf("moved what loses something: %v", err)
+	}
+	if _, err := Apply(p, lossy); err == nil || !strings.Contains(err.Error(), "something would be left out of each") {
+		t.Errorf("nothing was moved: %v", err)
+	}
+	lossy.UseKit.Anyway = []string{"front-page"}
+	if all, err := Apply(some.Project, lossy); err != nil || all.Project.Page("front-page").Kit != "five-uneven" {
+		t.Errorf("not moved anyway: %v", err)
+	}
 	all, err := Apply(p, Operation{Page: "front-page", UseKit: &UseKit{Kit: "fifth-gap", All: true}})
 	if err != nil {
 		t.Fatal(err)

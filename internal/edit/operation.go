@@ -421,10 +421,13 @@ type ChangeKit struct {
 
 // UseKit moves the page, or all pages of its kit, to another of the project's kits.
 type UseKit struct {
-	Kit   string       `json:"kit"`
-	Pairs []string     `json:"pairs,omitzero" maxItems:"8" doc:"For each breakpoint of the kit it has, which of the new one takes its settings; by their names and edges when absent."`
-	All   bool         `json:"all,omitzero" doc:"All pages of its kit are moved with it."`
-	Back  []*page.Node `json:"back,omitzero" doc:"What is then on the page, in place of what carrying over makes."`
+	Kit   string   `json:"kit"`
+	Pairs []string `json:"pairs,omitzero" maxItems:"8" doc:"For each breakpoint of the kit it has, which of the new one takes its settings; by their names and edges when absent."`
+	All   bool     `json:"all,omitzero" doc:"All pages of its kit are moved, but for those of which something would be left out."`
+
+	Anyway []string `json:"anyway,omitzero" maxItems:"1000" doc:"With all: pages that are moved though something is left out."`
+
+	Back []*page.Node `json:"back,omitzero" doc:"What is then on the page, in place of what carrying over makes."`
 }
 
 // AddKit adds a kit to the project: at Index, else as the last.

@@ -95,8 +95,12 @@ func (v *Server) kitRoutes() {
 		if err != nil {
 			return nil, err
 		}
+		var anyway []string // what would be left out is told of each
+		for _, pg := range state.Project.Pages {
+			anyway = append(anyway, pg.ID)
+		}
 		change, err := edit.Apply(state.Project, edit.Operation{Page: in.Page,
-			UseKit: &edit.UseKit{Kit: in.Kit, Pairs: in.Pairs, All: in.All}})
+			UseKit: &edit.UseKit{Kit: in.Kit, Pairs: in.Pairs, All: in.All, Anyway: anyway}})
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}

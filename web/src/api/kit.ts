@@ -36,22 +36,25 @@ export function useKitDraft(project: string, kit: string, revision: number, draf
 }
 
 /** How a page is to be moved to a kit: with all others of its kit or alone, and which breakpoint takes the settings of
- *  each of its own, by their names and edges when that is not said. */
+ *  each of its own, by their names and edges when that is not said. Of several pages, those of which something would be
+ *  left out stay, but for those that are to be moved anyway. */
 export interface Moving {
   all: boolean;
   pairs?: string[];
+  anyway?: string[];
 }
 
 /** What it would do to a page to move it to a kit; nothing while none is to be moved. */
 export function useMove(project: string, kit: string, revision: number, page: string, moving: Moving | undefined) {
+  const how = moving && { all: moving.all, ...(moving.pairs && { pairs: moving.pairs }) };
   return useQuery({
-    queryKey: ["move", project, kit, revision, page, moving],
+    queryKey: ["move", project, kit, revision, page, how],
     enabled: moving !== undefined,
     retry: false,
     queryFn: async () =>
       orRefuse(
         await api.GET("/api/projects/{project}/kits/{kit}/move", {
-          params: { path: { project, kit }, query: { page, ...moving } },
+          params: { path: { project, kit }, query: { page, ...how } },
           querySerializer: { array: { style: "form", explode: false } },
         }),
       ),

@@ -10,13 +10,15 @@ interface Props {
   effects: Effect[] | undefined;
   /** What can be chosen about the change. */
   children?: ReactNode;
+  /** What can be chosen about it for one page. */
+  choice?: (effect: Effect) => ReactNode;
 }
 
 /** How many lines of a kind are told one by one. */
 const most = 5;
 
 /** What a change that is not accepted yet does to each page that uses the kit. */
-export function Effects({ view, trying, refused, effects, children }: Props) {
+export function Effects({ view, trying, refused, effects, children, choice }: Props) {
   if (!trying) {
     return (
       <div className="p-4">
@@ -36,12 +38,12 @@ export function Effects({ view, trying, refused, effects, children }: Props) {
       {children}
       {refused && <p className="mt-1 text-madder-deep">{refused}</p>}
       {!refused && effects?.length === 0 && <p className="mt-1 text-ink-2">No page uses this kit.</p>}
-      {!refused && effects?.map((e) => <PageEffect key={e.page.id} effect={e} />)}
+      {!refused && effects?.map((e) => <PageEffect key={e.page.id} effect={e} choice={choice?.(e)} />)}
     </div>
   );
 }
 
-function PageEffect({ effect }: { effect: Effect }) {
+function PageEffect({ effect, choice }: { effect: Effect; choice: ReactNode }) {
   const { at: lane, before, after } = effect;
   const few = effect.moved <= effect.all / 2; // marks on all of them say nothing
   return (
@@ -80,6 +82,7 @@ function PageEffect({ effect }: { effect: Effect }) {
       <Listed all={effect.breaks} />
       <Listed all={effect.worse} className="text-weld" />
       <Listed all={effect.notes.map((n) => `${n.name}${n.breakpoint ? ` at ${n.breakpoint}` : ""}: ${n.text}`)} />
+      {choice}
     </section>
   );
 }

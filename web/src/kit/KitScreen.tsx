@@ -14,7 +14,7 @@ import { BringIn } from "./BringIn";
 import { sheetsOf } from "./files";
 import { Edges } from "./Edges";
 import { Effects } from "./Effects";
-import { MoveChoices } from "./MoveChoices";
+import { Anyway, MoveChoices, stays } from "./MoveChoices";
 import { Numbers } from "./Numbers";
 import { Rulers } from "./Rulers";
 import { alone, nothing, useTrial } from "./trial";
@@ -52,8 +52,10 @@ function KitDesk({ id }: { id: string }) {
   const asked = moving ? move : draft;
   const known = asked.data !== undefined && !asked.isPlaceholderData; // of what is tried as it is now
 
+  const goes = moving !== undefined && move.data?.effects.some((e) => !stays(e, moving)); // something is moved
+
   async function accept() {
-    if (!known) return;
+    if (!known || (moving && !goes)) return;
     let made = null;
     if (moving) made = await send({ useKit: { kit: id, ...moving } });
     else if (draft.data?.view) made = await send({ changeKit: { kit: draft.data.view.kit, were: draft.data.were } });
@@ -254,6 +256,12 @@ function KitDesk({ id }: { id: string }) {
               trying={trying}
               refused={refusal || (moving ? (move.error?.message ?? "") : "")}
               effects={effects}
+              choice={(effect) =>
+                moving?.all &&
+                effect.notes.length > 0 && (
+                  <Anyway effect={effect} moving={moving} onChange={(next) => put({ ...trial, moving: next })} />
+                )
+              }
             >
               {moving && move.data && (
                 <MoveChoices
@@ -271,7 +279,7 @@ function KitDesk({ id }: { id: string }) {
               <Button
                 look="main"
                 title="Ctrl+Enter"
-                disabled={!known || !(moving || draft.data?.view) || !!refused}
+                disabled={!known || !(moving ? goes : draft.data?.view) || !!refused}
                 onClick={() => void accept()}
               >
                 Accept

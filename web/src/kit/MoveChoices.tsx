@@ -1,6 +1,10 @@
-import type { Move } from "../api/client";
+import type { Effect, Move } from "../api/client";
 import type { Moving } from "../api/kit";
 import { Select } from "../parts/Input";
+
+/** Whether a page stays on its kit when others are moved: something would be left out of it. */
+export const stays = (effect: Effect, moving: Moving) =>
+  moving.all && effect.notes.length > 0 && !(moving.anyway ?? []).includes(effect.page.id);
 
 interface Props {
   page: string;
@@ -14,6 +18,7 @@ interface Props {
 /** How pages are moved to the kit: which breakpoint takes the settings of each of theirs, and whether all pages of
  *  their kit go. */
 export function MoveChoices({ page, move, breakpoints, moving, onChange }: Props) {
+  const moved = move.effects.filter((e) => !stays(e, moving)).length;
   const taken = move.pairs.map((p) => p.to);
 
   /** The others stay in their order: none before the one, none of the narrower after it. */
@@ -29,8 +34,8 @@ export function MoveChoices({ page, move, breakpoints, moving, onChange }: Props
   return (
     <section aria-label="How it is moved" className="mt-2 pb-1">
       <p className="text-ink-2">
-        {moving.all ? `${move.also + 1} pages are` : `${page} is`} moved from {move.from}. Settings go from its
-        breakpoints to those of this kit:
+        {moving.all ? `${moved} of ${move.effects.length} pages are` : `${page} is`} moved from {move.from}. Settings go
+        from its breakpoints to those of this kit:
       </p>
       <div className="mt-2 grid grid-cols-[1fr_auto_1fr] items-center gap-x-2 gap-y-1">
         {move.pairs.map((p, at) => (
@@ -88,5 +93,22 @@ function PairRow({ from, to, fixed, breakpoints, onChange }: PairProps) {
         </Select>
       )}
     </>
+  );
+}
+
+/** Whether a page is moved with others though something is left out of it. */
+export function Anyway({ effect, moving, onChange }: { effect: Effect } & Pick<Props, "moving" | "onChange">) {
+  const { id, name } = effect.page;
+  const others = (moving.anyway ?? []).filter((page) => page !== id);
+  return (
+    <label className="mt-1.5 flex items-center gap-2 rounded-md bg-weld-soft px-2 py-1">
+      <input
+        type="checkbox"
+        checked={!stays(effect, moving)}
+        onChange={(e) => onChange({ ...moving, anyway: e.target.checked ? [...others, id] : others })}
+        className="accent-woad"
+      />
+      Move {name} anyway. Otherwise it stays on its kit.
+    </label>
   );
 }
