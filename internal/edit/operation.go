@@ -1,6 +1,8 @@
 package edit
 
 import (
+	"bytes"
+	"reflect"
 	"slices"
 
 	"kitrows/internal/grid/kit"
@@ -441,11 +443,33 @@ type DropKit struct {
 	Kit string `json:"kit"`
 }
 
-// IsAnchored reports whether the operation means another on another revision than the one it was made on: it speaks of
+// IsAnchored reports whether the operation may mean another on another revision than the one it was made on: it speaks of
 // bytes of a file, or of all of a project or a kit, and not of nodes by their ids.
 func (o Operation) IsAnchored() bool {
 	if o.Together != nil {
 		return slices.ContainsFunc(o.Together.Steps, Operation.IsAnchored)
 	}
-	return o.Source != nil || o.Lines != nil || o.Put != nil || o.ChangeKit != nil
+	return o.Source != nil || o.Put != nil || o.ChangeKit != nil
+}
+
+// Means reports whether an operation that was made on a project as it was then means the same now: where it speaks of
+// bytes or of a kit, those are what they were. Lines say themselves what they replace.
+func (o Operation) Means(then, now *project.Project) bool {
+	if o.Together != nil {
+		return !slices.ContainsFunc(o.Together.Steps, func(step Operation) bool {
+			if step.Page == "" {
+				step.Page = o.Page
+			}
+			return !step.Means(then, now)
+		})
+	}
+	switch {
+	case o.Source != nil:
+		was, is := then.Page(o.Page), now.Page(o.Page)
+		return was != nil && is != nil && was.Origin != nil && is.Origin != nil &&
+			bytes.Equal(was.Origin.Bytes(), is.Origin.Bytes())
+	case o.ChangeKit != nil:
+		return o.ChangeKit.Kit != nil && reflect.DeepEqual(then.Kit(o.ChangeKit.Kit.ID), now.Kit(o.ChangeKit.Kit.ID))
+	}
+	return o.Put == nil
 }

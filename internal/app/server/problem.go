@@ -20,6 +20,7 @@ type Problem struct {
 	Detail   string  `json:"detail" doc:"What is wrong, for a person."`
 	Errors   []Wrong `json:"errors,omitempty" doc:"The wrong fields, one by one."`
 	Revision int     `json:"revision,omitempty" doc:"With status 409: the project's current revision."`
+	Changed  bool    `json:"changed,omitempty" doc:"With status 409: what the change is about was changed since; it cannot be made on the current revision."`
 	Done     bool    `json:"done,omitempty" doc:"With status 409: the change was made already, when it was sent before."`
 }
 
@@ -74,7 +75,7 @@ func (v *Server) problem(ctx context.Context, err error) error {
 		return newProblem(statusGone, "the client has gone")
 	case errors.As(err, &stale):
 		return &Problem{Title: "Made on an older revision", Status: http.StatusConflict, Detail: stale.Error(),
-			Revision: stale.Current}
+			Revision: stale.Current, Changed: stale.Changed}
 	case errors.As(err, &done):
 		return &Problem{Title: "Made already", Status: http.StatusConflict, Detail: done.Error(), Done: true}
 	case errors.Is(err, store.ErrNotFound):

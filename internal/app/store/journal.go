@@ -19,8 +19,8 @@ type Meanwhile func(*edit.Change)
 type Made struct {
 	Revision int
 	Deed     string
-	// Newest has an edit that speaks of nodes made on the newest revision, where others were made in between: nodes
-	// have ids, so it means the same there.
+	// Newest has an edit made on the newest revision, where others were made in between and it means the same there:
+	// nodes have ids.
 	Newest bool
 }
 
@@ -31,8 +31,7 @@ type Made struct {
 func (s *Store) Edit(
 	ctx context.Context, id string, made Made, o edit.Operation, meanwhile ...Meanwhile,
 ) (*State, *edit.Change, error) {
-	made.Newest = made.Newest && !o.IsAnchored()
-	return s.make(ctx, id, made, &scribe{}, edited{o}, meanwhile)
+	return s.make(ctx, id, made, &scribe{}, edited{o, made.Revision}, meanwhile)
 }
 
 // GoBack makes a project what it was at a revision, as an edit that is called summary
@@ -46,7 +45,7 @@ func (s *Store) GoBack(
 	}
 	o := edit.Operation{Page: page, Put: &edit.Put{Project: p, Summary: summary}}
 	made.Newest = false
-	return s.make(ctx, id, made, &scribe{revisions: map[*project.Project]int{p: to}}, edited{o}, meanwhile)
+	return s.make(ctx, id, made, &scribe{revisions: map[*project.Project]int{p: to}}, edited{o, made.Revision}, meanwhile)
 }
 
 // A maker finds what is to be done to a project, and notes in the journal what becomes of other entries.
@@ -177,10 +176,23 @@ func beside(change *edit.Change, meanwhile []Meanwhile) (wait func()) {
 	return work.Wait
 }
 
-// edited is an edit.
-type edited struct{ edit.Operation }
+// edited is an edit that was made on a revision.
+type edited struct {
+	edit.Operation
+	on int
+}
 
-func (e edited) find(context.Context, *Store, *sql.Tx, *State) (*drafted, error) {
+// find refuses an edit that means another by now.
+func (e edited) find(ctx context.Context, s *Store, tx *sql.Tx, state *State) (*drafted, error) {
+	if e.IsAnchored() && e.on != state.Revision {
+		then, err := s.at(ctx, tx, state.ID, e.on)
+		if err != nil {
+			return nil, err
+		}
+		if !e.Means(then, state.Project) {
+			return nil, &StaleError{Made: e.on, Current: state.Revision, Changed: true}
+		}
+	}
 	return &drafted{operation: e.Operation, kind: "edit"}, nil
 }
 

@@ -70,7 +70,7 @@ func (s *Store) Share(ctx context.Context, k *kit.Kit, freeID func(taken func(st
 			had, was, err := newest(ctx, tx, k.Shared.ID)
 			switch {
 			case err == nil && had.Revision != k.Shared.Revision:
-				return &StaleError{k.Shared.Revision, had.Revision}
+				return &StaleError{Made: k.Shared.Revision, Current: had.Revision}
 			case err == nil && bytes.Equal(file, was):
 				of = had
 				return nil

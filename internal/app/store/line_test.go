@@ -10,6 +10,7 @@ import (
 
 	"kitrows/internal/browser/budget"
 	"kitrows/internal/edit"
+	"kitrows/internal/grid/kit"
 )
 
 // Fifty editors at once: each edit is made, at the first try where it speaks of nodes, and none waits for the plan of
@@ -44,6 +45,46 @@ func TestManyEditors(t *testing.T) {
 		Together: &edit.Together{Steps: []edit.Operation{{Source: &edit.Source{}}}}}
 	if _, _, err := s.Edit(ctx, "gullwing-point", Made{Revision: 1, Newest: true}, anchored); !errors.As(err, &stale) {
 		t.Errorf("bytes of another revision: %v", err)
+	}
+}
+
+// What speaks of a kit, or of the bytes of a page's file, is made where those are what they were, and else refused.
+func TestEditsThatMeanAnotherByNowAreRefused(t *testing.T) {
+	ctx, s := t.Context(), stocked(t, t.TempDir())
+	state, err := s.Load(ctx, "gullwing-point")
+	if err != nil {
+		t.Fatal(err)
+	}
+	gutter := func(px float64) edit.Operation {
+		k := *state.Project.Kits[0]
+		k.Gutter = kit.GutterOf(kit.Px(px))
+		return edit.Operation{Page: "front-page", ChangeKit: &edit.ChangeKit{Kit: &k}}
+	}
+	bring := edit.Operation{Page: "front-page", BringPage: &edit.BringPage{File: "log.html", Text: "<p>One</p><p>Two</p>"}}
+	state, change, err := s.Edit(ctx, "gullwing-point", on(1), bring)
+	if err != nil {
+		t.Fatal(err)
+	}
+	typed := func(from, to int, text string) edit.Operation {
+		return edit.Operation{Page: change.Page, Source: &edit.Source{Stretches: []edit.Stretch{{From: from, To: to, Text: text}}}}
+	}
+	for _, c := range []struct {
+		name    string
+		o       edit.Operation
+		refused bool
+	}{
+		{"a width", width("log", "6"), false},
+		{"a kit that is what it was", gutter(20), false},
+		{"a kit that is another", gutter(24), true},
+		{"bytes of a file that is what it was", typed(3, 6, "Eleven"), false},
+		{"bytes of one that is another", typed(13, 16, "Three"), true},
+		{"another width", width("log", "7"), false},
+	} {
+		var stale *StaleError
+		_, _, err := s.Edit(ctx, "gullwing-point", Made{Revision: 2, Newest: true}, c.o)
+		if refused := errors.As(err, &stale) && stale.Changed; refused != c.refused || !refused && err != nil {
+			t.Errorf("%s: %v", c.name, err)
+		}
 	}
 }
 

@@ -17,8 +17,11 @@ import (
 var ErrNotFound = errors.New("no such project")
 
 // A StaleError refuses a change that was made on a revision that is no longer
-// the current one.
-type StaleError struct{ Made, Current int }
+// the current one; Changed says that it cannot be made on that, for what it speaks of is another there.
+type StaleError struct {
+	Made, Current int
+	Changed       bool
+}
 
 // A DoneError answers a change that was made already, when it was sent the first time.
 type DoneError struct{ Revision int } // the project's revision after it

@@ -158,7 +158,7 @@ async function carry(
         waited = true;
         useLine.setState({ trouble: error instanceof Refusal ? `Not saved: ${error.message}` : lost });
         await new Promise((wake) => setTimeout(wake, 1000));
-      } else if (status !== 409) {
+      } else if (status !== 409 || (error as Refusal).problem.changed) {
         useLine.setState({
           trouble: "",
           refused: waited ? "" : plain(error),
@@ -174,8 +174,7 @@ async function carry(
         answered?.();
         return null;
       }
-      // Another window was first when it is 409. Nodes have ids, so the edit still means
-      // the same; it is made on what is there now.
+      // Another window was first when it is 409: it is made on what is there now, where it means the same.
     }
   }
 }
@@ -190,6 +189,7 @@ function offered(error: Refusal, deed: Deed): Operation | null {
 
 /** A refusal in the words of whoever typed it. */
 export function plain(error: Refusal): string {
+  if (error.problem.changed) return "This was changed in the meantime, and nothing is done. Look at it and try again.";
   const [wrong] = error.problem.errors ?? [];
   if (!wrong || error.problem.title !== "Refused") return error.problem.detail;
   if (/^the id of a .*on this page$/.test(wrong.want)) return "Its row or column is not on this page any more.";
