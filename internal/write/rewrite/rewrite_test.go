@@ -53,7 +53,7 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 	any := func() *page.Node { return all[r.IntN(len(all))] }
 	o := edit.Operation{Page: p.ID}
 	bp := k.Breakpoints[r.IntN(len(k.Breakpoints))].Name
-	switch r.IntN(24) {
+	switch r.IntN(26) {
 	case 0, 1, 2:
 		text := fmt.Sprint(1 + r.IntN(k.Columns.N()))
 		if r.IntN(4) == 0 {
@@ -129,6 +129,12 @@ func random(r *rand.Rand, k *kit.Kit, p *page.Page) edit.Operation {
 			cells = append(cells, edit.Cell{Node: of(page.Block).ID, Breakpoint: bp})
 		}
 		o.Type = &edit.Type{Cells: cells, Text: []string{"x", "x", "*", ""}[r.IntN(4)]}
+	case 24, 25:
+		f := []page.Field{page.Before, page.After}[r.IntN(2)]
+		o.Adjust = &edit.Adjust{Cells: []edit.Cell{{Node: of(page.Container, page.Row).ID, Breakpoint: bp}}}
+		if o.Adjust.Set = page.At(bp).With(f, []page.Value{page.Px(24), page.KitGap, page.NoGap}[r.IntN(3)]); r.IntN(4) == 0 {
+			o.Adjust.Set, o.Adjust.Clear = page.Setting{}, []string{f.String()}
+		}
 	}
 	return o
 }
