@@ -23,6 +23,7 @@ import (
 type Bench struct {
 	Project     Ref              `json:"project"`
 	Revision    int              `json:"revision" doc:"The revision this shows; an edit names it."`
+	Stamp       int64            `json:"stamp" doc:"The same only of Benches that show the same: of one revision there are several as its content is measured."`
 	Undo        string           `json:"undo" doc:"What undo would undo; empty when there is nothing."`
 	Redo        string           `json:"redo" doc:"What redo would do again; empty when there is nothing."`
 	Done        string           `json:"done" doc:"What the edit this answers did; empty for a reading."`

@@ -12,7 +12,7 @@ import (
 // and of its long lists what changed. On a page of a thousand columns
 // most edits change a few dozen of ten thousand boxes.
 type Delta struct {
-	From  int         `json:"from" doc:"The revision of the Bench it is of."`
+	From  int64       `json:"from" doc:"The stamp of the Bench it is of."`
 	Head  Bench       `json:"head" doc:"The Bench with its long lists empty."`
 	Lists []ListDelta `json:"lists" doc:"What is new in each of the long lists."`
 	Same  []Path      `json:"same" doc:"Where long texts are that are as before."`
@@ -36,9 +36,10 @@ type Stretch struct {
 
 // NewDelta makes a Delta from one Bench to another of the same page. Its long lists and texts are named here alone.
 func NewDelta(from, to *Bench) *Delta {
-	d := &Delta{From: from.Revision, Head: *to, Same: []Path{}}
+	d := &Delta{From: from.Stamp, Head: *to, Same: []Path{}}
 	list(d, &d.Head.Nodes, from.Nodes, sameNode, "nodes")
 	list(d, &d.Head.Code.Lines, from.Code.Lines, same[CodeLine], "code", "lines")
+	list(d, &d.Head.Findings, from.Findings, sameFinding, "findings")
 	list(d, &d.Head.Document, from.Document, same[string], "document")
 	d.Head.Lanes = slices.Clone(to.Lanes)
 	for i := range d.Head.Lanes {
@@ -74,6 +75,11 @@ func sameNode(a, b *Node) bool {
 			return a.Text == b.Text && a.State == b.State && a.Short == b.Short && a.Full == b.Full &&
 				slices.Equal(a.Reasons, b.Reasons)
 		})
+}
+
+func sameFinding(a, b *Finding) bool {
+	return a.Code == b.Code && a.Node == b.Node && a.Text == b.Text && a.Line == b.Line && a.Column == b.Column &&
+		slices.Equal(a.Breakpoints, b.Breakpoints) && reflect.DeepEqual(a.Fixes, b.Fixes)
 }
 
 // sameContent reports whether two blocks hold the same; mostly they are one.

@@ -103,3 +103,32 @@ func TestDeltasHaveNothingLong(t *testing.T) {
 	}
 	look("Bench", reflect.ValueOf(NewDelta(b, b).Head))
 }
+
+// Of one revision there are several Benches, as its content is measured: those that show the same have the same stamp.
+func TestStamps(t *testing.T) {
+	wide, k := sample.Wide(20)
+	p := sample.Of(wide, k)
+	stamp := func(change func(b *Bench)) int64 {
+		b := made(t, p, wide, View{})
+		change(b)
+		b.Stamped()
+		return b.Stamp
+	}
+	one := stamp(func(*Bench) {})
+	for name, c := range map[string]struct {
+		change func(b *Bench)
+		same   bool
+	}{
+		"nothing":                 {func(*Bench) {}, true},
+		"what undo would undo":    {func(b *Bench) { b.Undo = "Add a row" }, true}, // which is in the head of every delta
+		"a box that is measured":  {func(b *Bench) { b.Lanes[1].Boxes[3].Guessed = !b.Lanes[1].Boxes[3].Guessed }, false},
+		"a box that is higher":    {func(b *Bench) { b.Lanes[0].Boxes[2].Height++ }, false},
+		"a finding that is gone":  {func(b *Bench) { b.Findings = b.Findings[1:] }, false},
+		"another revision":        {func(b *Bench) { b.Revision++ }, false},
+		"a lane of another width": {func(b *Bench) { b.Lanes[0].Width++ }, false},
+	} {
+		if got := stamp(c.change) == one; got != c.same {
+			t.Errorf("%s: the same stamp is %v, want %v", name, got, c.same)
+		}
+	}
+}

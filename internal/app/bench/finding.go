@@ -120,9 +120,7 @@ func told(l *layout.Layout, all []finding.Finding) []Finding {
 			one.Line, one.Column = 0, 0
 		}
 		for _, fix := range f.Fixes {
-			all := origin.Document(l.Page().Origin).Splices(fix.Edits)
-			one.Fixes = append(one.Fixes, Fix{fix.Label, &edit.Operation{Page: l.Page().ID,
-				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: summaryOf(fix.Label)}}})
+			one.Fixes = append(one.Fixes, Fix{fix.Label, edit.Mend(l.Page(), fix)})
 		}
 		list = append(list, one)
 	}

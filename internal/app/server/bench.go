@@ -378,6 +378,7 @@ func (v *Server) after(
 	view, _ := in.view()
 	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
 	v.file(in.Project, state.Project, b)
+	b.Stamped()
 	key := memoryKey(in.Project, b.Page.ID, view)
 	had := v.memory.last(key)
 	if keep {
@@ -408,6 +409,7 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 	}
 	b.Undo, b.Redo = state.Undo, state.Redo
 	v.file(in.Project, state.Project, b)
+	b.Stamped()
 	key := memoryKey(in.Project, pg.ID, view)
 	had = v.memory.last(key)
 	v.memory.keep(key, b)

@@ -17,8 +17,22 @@ type Code string
 
 // The codes. Each has a row in Codes.
 const (
-	OffGrid     Code = "off-grid"
-	OverRow     Code = "over-row"
+	OffGrid Code = "off-grid"
+	OverRow Code = "over-row"
+
+	SumOver          Code = "sum-over"
+	FreeUnits        Code = "free-units"
+	GalleryRest      Code = "gallery-rest"
+	OverLine         Code = "over-line"
+	SpacerColumn     Code = "spacer-column"
+	HiddenEverywhere Code = "hidden-everywhere"
+	Repeats          Code = "repeats"
+	MissingStep      Code = "missing-step"
+	TooTight         Code = "too-tight"
+	ReadingOrder     Code = "reading-order"
+	NoAlternative    Code = "no-alternative"
+	FixedWidth       Code = "fixed-width"
+
 	Starved     Code = "starved"
 	Unsupported Code = "unsupported"
 	NoClass     Code = "no-class"
@@ -74,6 +88,18 @@ type Row struct {
 var Codes = []Row{
 	{OffGrid, Surprise, "a setting comes to no whole number of units at a breakpoint"},
 	{OverRow, Surprise, "a setting is more units than its row has"},
+	{SumOver, Surprise, "the columns of a line come to more than the row has, so one drops to the next, and units stay free"},
+	{FreeUnits, Tidy, "units of a row's only line are free, and nothing says that they are meant to be"},
+	{GalleryRest, Tidy, "the last line of equal columns is not full"},
+	{OverLine, Surprise, "a column's skip, width and trail come to more than its row has"},
+	{SpacerColumn, Tidy, "an empty column only takes room; a skip does that as well"},
+	{HiddenEverywhere, Tidy, "something is hidden at every breakpoint"},
+	{Repeats, Tidy, "a setting repeats what is carried from a narrower breakpoint"},
+	{MissingStep, Surprise, "many columns a line become one at the next narrower breakpoint"},
+	{TooTight, Surprise, "a column is narrower than its content is comfortable in, at some widths"},
+	{ReadingOrder, Surprise, "a column stands far from where it is read"},
+	{NoAlternative, Surprise, "a picture has no text in its place"},
+	{FixedWidth, Surprise, "something in a column has a width in px that the grid does not know"},
 	{Starved, Surprise, "a column takes units where the gutters leave no room for them"},
 	{Unsupported, Surprise, "the kit's technique cannot do a setting; the text says what is drawn instead"},
 	{NoClass, Broken, "the stylesheet has no class for a setting, and the page no rule of its own"},

@@ -7,6 +7,7 @@ import (
 
 	"kitrows/internal/browser/lines"
 	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/page"
 )
 
 // A Finding is one thing that is told.
@@ -28,10 +29,18 @@ type Place struct {
 	lines.Place // where it begins; line 0 where there is no file
 }
 
-// A Fix mends what was found.
+// A Fix mends what was found: it is changes of the page's file, or settings of nodes and nodes that are taken away.
 type Fix struct {
-	Label string
-	Edits []markup.Edit // of the page's file
+	Label    string
+	Edits    []markup.Edit // of the page's file
+	Settings []Setting
+	Remove   []string // the ids of nodes, once the settings are made
+}
+
+// A Setting is all that is set on a node at a breakpoint.
+type Setting struct {
+	Node    string
+	Setting page.Setting
 }
 
 // New is a finding of a code about a node.

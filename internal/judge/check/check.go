@@ -9,6 +9,7 @@ import (
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/origin"
 )
@@ -34,10 +35,18 @@ func Of(l *layout.Layout, code func() []byte) []finding.Finding {
 	c.bursts()
 	c.standIns()
 	c.starved()
+	for _, one := range grids {
+		one(&c)
+	}
 	c.styles(code)
 	slices.SortStableFunc(c.found, func(a, b finding.Finding) int { return cmp.Compare(a.At.From, b.At.From) })
 	return finding.Joined(c.found)
 }
+
+// grids are the checks of what is set, each in a file of its own.
+var grids = []func(*checker){(*checker).sums, (*checker).overLine, (*checker).steps, (*checker).tight, (*checker).orders,
+	(*checker).free, (*checker).galleries, (*checker).spacers, (*checker).hidden, (*checker).repeats,
+	(*checker).alternatives, (*checker).fixedWidths}
 
 // checker gathers findings.
 type checker struct {
@@ -47,7 +56,10 @@ type checker struct {
 
 	stretches map[*page.Node]origin.Stretch // what of the file each node is; none of a page made here
 	found     []finding.Finding
-	outer     []element // of every element, what it takes of the file, parents before their children
+	seen      []stage           // the page at every breakpoint, once it is asked for
+	words     *vocab.Vocabulary // of the page, once it is asked for
+	places    map[string]placed // of nodes, by their ids, once they are asked for
+	outer     []element         // of every element, what it takes of the file, parents before their children
 }
 
 // element is an element and what it takes of the file.

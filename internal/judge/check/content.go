@@ -45,7 +45,7 @@ func (c *checker) starved() {
 			if b.Kind != page.Column || !b.Shown || cell == nil || !cell.Counted() || b.Width-b.Before-b.After > 0.5 {
 				continue
 			}
-			n, _ := c.l.Page().Find(b.ID)
+			n := c.find(b.ID).node
 			f := finding.New(finding.Starved, b.ID, fmt.Sprintf("%s has no room: %s of %d units at %s px, up to %s px or so",
 				n.Name, kit.Figure(cell.Units), c.l.RowAround(b.ID, i).Columns.N(), kit.Number(low), kit.Number(upTo)))
 			f.Breakpoints = []string{bp.Name}
@@ -56,16 +56,16 @@ func (c *checker) starved() {
 
 // bursts tells of columns whose content, as it was measured, is wider than they are, at the widths of the lanes.
 func (c *checker) bursts() {
-	for _, bp := range c.l.Kit().Breakpoints {
-		for _, b := range c.l.Plan(bp.Lane.Px()).Boxes {
+	for _, s := range c.stages() {
+		for _, b := range s.plan.Boxes {
 			room := b.Width - b.Before - b.After
 			if !b.Shown || b.Needs <= room {
 				continue
 			}
-			n, _ := c.l.Page().Find(b.ID)
+			n := c.find(b.ID).node
 			f := finding.New(finding.Burst, b.ID, fmt.Sprintf("the content of %s needs %s px, and has %s px at %s px",
-				n.Name, kit.Figure(b.Needs), kit.Figure(room), kit.Figure(bp.Lane.Px())))
-			f.Breakpoints = []string{bp.Name}
+				n.Name, kit.Figure(b.Needs), kit.Figure(room), kit.Figure(s.plan.Width)))
+			f.Breakpoints = []string{s.name}
 			c.put(f)
 		}
 	}

@@ -208,7 +208,7 @@ func BenchmarkPlan(b *testing.B) {
 	k, pg := wide(b, 1000)
 	l := layout.Of(k, pg)
 	for b.Loop() {
-		l.Plan(1200)
+		l.Worked(1200)
 	}
 }
 

@@ -26,6 +26,7 @@ type Layout struct {
 	planner  planner                 // how boxes are worked out
 	real     *real                   // content as a browser shows it; nil where blocks are as high as declared
 	Findings []finding.Finding       // what cannot be had as it was set, each at one breakpoint
+	plans    plans                   // that were made last
 }
 
 // node is a node of the page with its place in Layout.nodes.

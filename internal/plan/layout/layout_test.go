@@ -495,7 +495,7 @@ func BenchmarkPlan(b *testing.B) {
 	b.Run("one plan more of 1000 columns", func(b *testing.B) {
 		b.ReportAllocs() // what a plan holds is what it allocates
 		for b.Loop() {
-			l.Plan(1080)
+			l.Worked(1080)
 		}
 	})
 }

@@ -2,6 +2,7 @@ package layout
 
 import (
 	"slices"
+	"sync"
 
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/kit"
@@ -55,12 +56,39 @@ type Line struct {
 }
 
 // Plan plans the page in a viewport of v px. From the kit's narrowest viewport
-// on, the plan is what a browser shows, to half a pixel.
+// on, the plan is what a browser shows, to half a pixel. It must not be changed: others may have the same.
 func (l *Layout) Plan(v float64) *Plan {
-	p := l.Worked(v)
-	if l.real != nil {
-		l.real.exact(l, p)
+	return l.plans.at(v, func() *Plan {
+		p := l.Worked(v)
+		if l.real != nil {
+			l.real.exact(l, p)
+		}
+		return p
+	})
+}
+
+// plans are the last few of a layout: what draws it and what checks it ask for the same.
+type plans struct {
+	mu   sync.Mutex
+	last [2 * kit.MaxBreakpoints]*Plan
+	next int
+}
+
+// at is the plan at a width, made where there is none.
+func (all *plans) at(v float64, make func() *Plan) *Plan {
+	all.mu.Lock()
+	for _, p := range all.last {
+		if p != nil && p.Width == v {
+			all.mu.Unlock()
+			return p
+		}
 	}
+	all.mu.Unlock()
+	p := make()
+	all.mu.Lock()
+	defer all.mu.Unlock()
+	all.last[all.next] = p
+	all.next = (all.next + 1) % len(all.last)
 	return p
 }
 

@@ -67,6 +67,9 @@ type Cell struct {
 // Counted reports whether the cell is some units of its row wide, a take or a part.
 func (c *Cell) Counted() bool { return c.Width.Term == page.Taken || c.Width.Term == page.Portion }
 
+// Index is the layout's number of its column, as boxes have it.
+func (c *Cell) Index() int32 { return c.index }
+
 // Wants is what the cell asks of its line, in units.
 func (c *Cell) Wants() float64 { return c.Skip + c.Units + c.Trail }
 

@@ -46,6 +46,6 @@ function onto(delta: Delta, from: Bench): Bench {
  *  before it. */
 export function benchOf(answer: Answer, before: Bench | undefined): Bench | null {
   if (answer.whole) return answer.whole;
-  if (!answer.delta || answer.delta.from !== before?.revision) return null;
+  if (!answer.delta || answer.delta.from !== before?.stamp) return null;
   return onto(answer.delta, before);
 }

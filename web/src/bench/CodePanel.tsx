@@ -9,6 +9,7 @@ import { codeAt, useCode, wordsAt, type Form } from "../api/code";
 import type { MarkupHandle } from "../code/MarkupEditor";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
+import { inFile } from "./findings";
 import { Findings } from "./Findings";
 import { FolderLine } from "./FolderLine";
 import { Keeping } from "./Keeping";
@@ -58,6 +59,7 @@ export function CodePanel({
   const comes = form === "used" && !now.code.left && !aside;
   const other = useCode(place, now.revision, form, { ends }, !comes);
 
+  const filed = useMemo(() => inFile(now), [now]);
   const files = useMemo(() => {
     if (!comes) return other.data?.files ?? [];
     const markup = {
@@ -193,9 +195,9 @@ export function CodePanel({
           <Keeping key={form} form={form} kept={now.kept} onDo={onDo} />
         )}
         {now.folder && <FolderLine folder={now.folder} file={now.page.file} />}
-        {now.findings.length > 0 && form === "used" && (
+        {filed.length > 0 && form === "used" && (
           <Findings
-            findings={now.findings}
+            findings={filed}
             nodes={now.nodes}
             onSelect={(node) => select({ node, breakpoint: null })}
             onGo={setGone}

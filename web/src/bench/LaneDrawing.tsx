@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { Box, Lane, Shift } from "../api/client";
-import { marks, type Finding } from "./findings";
+import { marks, type Told } from "./findings";
 import type { Tree } from "./tree";
 
 interface Props {
@@ -9,7 +9,7 @@ interface Props {
   /** The drawing's width on screen, in px. */
   width: number;
   /** The nodes with findings, which are marked. */
-  told?: ReadonlyMap<string, Finding>;
+  told?: ReadonlyMap<string, Told>;
   /** It is drawn over the page itself, thin. */
   over?: boolean;
   /** Over the page: the grid's units are drawn as well. */
@@ -185,7 +185,8 @@ export const LaneDrawing = memo(function LaneDrawing({
       )}
       {told &&
         boxes.map((box) => {
-          const finding = told.get(box.id);
+          const at = told.get(box.id);
+          const finding = at?.get(lane.breakpoint) ?? at?.get("");
           return (
             finding && (
               <text

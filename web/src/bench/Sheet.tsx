@@ -331,7 +331,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
               elements={elementsOf(bench, node)}
-              finding={told.get(node.id)}
+              told={told.get(node.id)}
               onWrite={onWrite}
               onPull={pullTo}
               onDrop={drop}

@@ -4,7 +4,7 @@ import { Button } from "../parts/Button";
 import type { Box, Breakpoint, Cell, SheetNode } from "../api/client";
 import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
-import { marks, type Finding } from "./findings";
+import { marks, type Finding, type Told } from "./findings";
 import { Strip, type Pull } from "./Strip";
 import { useView, type Spot } from "./view";
 
@@ -40,8 +40,8 @@ interface Props {
   /** Its name or element, while that is being written. */
   writing: Writing["what"] | null;
   elements: readonly string[];
-  /** What is wrong with it in the page's file. */
-  finding: Finding | undefined;
+  /** What is told of it. */
+  told: Told | undefined;
   onWrite: (text: string) => void;
   /** What was typed and is not answered yet, by breakpoint. */
   sent: Record<string, string> | undefined;
@@ -61,6 +61,7 @@ interface Props {
 export const SheetRow = memo(function SheetRow(p: Props) {
   const { node, selected } = p;
   const marked = selected !== undefined || p.gathered.includes("  ");
+  const finding = p.told?.get("");
   return (
     <div
       role="row"
@@ -127,10 +128,10 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             {node.item ? "li" : node.element || node.content?.type || node.kind}
           </span>
         ) : null}
-        {p.finding && (
-          <span title={p.finding.text} className={`flex-none text-[12px] ${marks[p.finding.severity].tone}`}>
-            <span aria-hidden="true">{marks[p.finding.severity].sign}</span>
-            <span className="sr-only">finding: {p.finding.text}</span>
+        {finding && (
+          <span title={finding.text} className={`flex-none text-[12px] ${marks[finding.severity].tone}`}>
+            <span aria-hidden="true">{marks[finding.severity].sign}</span>
+            <span className="sr-only">finding: {finding.text}</span>
           </span>
         )}
         {node.note && (
@@ -196,6 +197,7 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
   const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
   const text = node.kind === "block" && cell.text === "" ? "shown" : cell.text;
   const said = [text, cell.more].filter(Boolean).join(", ");
+  const finding = p.told?.get(breakpoint);
   const label = `${node.name} at ${breakpoint}: ${[said && `${said}, ${origin}`, sum, cell.wrong].filter(Boolean).join("\n")}`;
   return (
     <div
@@ -203,7 +205,7 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       aria-label={label}
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
-      title={label}
+      title={[label, finding?.text].filter(Boolean).join("\n")}
       onPointerDown={(e) => {
         pressed = { x: e.clientX, y: e.clientY };
         if (!typing) p.onSelect(spot, e);
@@ -234,21 +236,22 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       ) : (
         <ColumnSaid {...p} />
       )}
-      {!typing && <More cell={cell} />}
+      {!typing && <More cell={cell} finding={finding} />}
       {on && !typing && <Opener name={node.name} spot={spot} onOpen={p.onOpen} />}
     </div>
   );
 }
 
-/** The sign that more is set here than the cell's text says, or that something of it cannot be had. */
-function More({ cell }: { cell: Cell }) {
-  if (!cell.wrong && !(cell.more && cell.here)) return null;
+/** The sign of what is told of a cell, or that more is set here than its text says. */
+function More({ cell, finding }: { cell: Cell; finding?: Finding | undefined }) {
+  const severity = finding?.severity ?? (cell.wrong ? "surprise" : undefined);
+  if (!severity && !(cell.more && cell.here)) return null;
   return (
     <i
       aria-hidden="true"
-      className={`absolute -top-px right-0.5 font-mono text-[12px] not-italic ${cell.wrong ? "text-weld" : "text-ink-2"}`}
+      className={`absolute -top-px right-0.5 font-mono text-[12px] not-italic ${severity ? marks[severity].tone : "text-ink-2"}`}
     >
-      {cell.wrong ? "▲" : "+"}
+      {severity ? marks[severity].sign : "+"}
     </i>
   );
 }

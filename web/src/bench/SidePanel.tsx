@@ -7,6 +7,7 @@ import { useView, type Panel } from "./view";
 import { WhyPanel } from "./WhyPanel";
 import { later, unfetched } from "../parts/later";
 
+const ChecksPanel = later(() => import("./ChecksPanel"), unfetched);
 const ContentPanel = later(() => import("./ContentPanel"), unfetched);
 const StylesPanel = later(() => import("./StylesPanel"), unfetched);
 const HistoryPanel = later(() => import("./HistoryPanel"), unfetched);
@@ -22,6 +23,7 @@ interface Props {
 
 const panels: readonly (readonly [Panel, string])[] = [
   ["why", "Why"],
+  ["checks", "Checks"],
   ["content", "Content"],
   ["styles", "Styles"],
   ["history", "History"],
@@ -31,16 +33,23 @@ const panels: readonly (readonly [Panel, string])[] = [
 export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
   const panel = useView((v) => v.panel);
   const setPanel = useView((v) => v.setPanel);
+  const told = bench.findings.filter((f) => f.severity !== "estimate").length;
   return (
     <Tabs.Root value={panel} onValueChange={(p) => setPanel(p as Panel)}>
-      <Tabs.List aria-label="Side panel" className="flex gap-4 border-b border-line-2 px-3.5">
+      <Tabs.List aria-label="Side panel" className="flex gap-3 border-b border-line-2 px-3.5">
         {panels.map(([value, label]) => (
           <Tabs.Trigger
             key={value}
             value={value}
-            className="-mb-px border-b-2 border-transparent px-0.5 py-1.5 text-ink-2 data-[state=active]:border-madder data-[state=active]:font-semibold data-[state=active]:text-ink"
+            className="-mb-px border-b-2 border-transparent px-0.5 whitespace-nowrap py-1.5 text-ink-2 data-[state=active]:border-madder data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {label}
+            {value === "checks" && told > 0 && " "}
+            {value === "checks" && told > 0 && (
+              <span className="ml-1 rounded-full bg-line-2 px-1.5 font-mono text-[12px] font-normal text-ink-2">
+                {told}
+              </span>
+            )}
           </Tabs.Trigger>
         ))}
       </Tabs.List>
@@ -50,6 +59,11 @@ export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
         ) : (
           <p className="px-3.5 pb-3 text-ink-2">What is selected is explained here.</p>
         )}
+      </Tabs.Content>
+      <Tabs.Content value="checks" className="pt-2">
+        <Suspense>
+          <ChecksPanel bench={bench} onDo={onDo} onTry={onTry} />
+        </Suspense>
       </Tabs.Content>
       <Tabs.Content value="content" className="pt-2">
         <Suspense>

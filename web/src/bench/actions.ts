@@ -2,6 +2,7 @@ import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
 import { nodesOf, outermost } from "./cells";
+import { placed, show } from "./findings";
 import { wordsOf } from "./WordsField";
 import { useView, type Spot } from "./view";
 
@@ -55,6 +56,16 @@ async function act(c: Acting, operation: Operation) {
 /** Does something to the selected node. */
 const on = (operation: (node: SheetNode, c: Acting) => Operation) => (c: Acting) =>
   c.node && void act(c, operation(c.node, c));
+
+/** Goes to the finding after the one shown last, or before it, and shows it among the others. */
+function showFinding(bench: Bench, by: 1 | -1) {
+  const all = placed(bench);
+  const { finding, setPanel, check } = useView.getState();
+  const at = ((((finding === null && by < 0 ? 0 : (finding ?? -1)) + by) % all.length) + all.length) % all.length;
+  setPanel("checks");
+  check(at);
+  show(bench, all[at]!);
+}
 
 const siblings = (c: Acting) => c.bench.nodes.filter((n) => c.node && n.parent === c.node.parent && n.id !== c.node.id);
 
@@ -573,6 +584,32 @@ export const actions: readonly Action[] = [
     do: () => useView.getState().enter(),
   },
   { id: "why", label: "Why", group: "page", do: () => useView.getState().setPanel("why") },
+  {
+    id: "checks",
+    label: "Checks",
+    group: "page",
+    words: "problems errors warnings lint validate findings",
+    do: () => useView.getState().setPanel("checks"),
+  },
+  {
+    id: "nextFinding",
+    keys: "F8",
+    label: "Next finding",
+    group: "page",
+    words: "problem error warning",
+    needs: "There are no findings.",
+    when: (c) => placed(c.bench).length > 0,
+    do: (c) => showFinding(c.bench, 1),
+  },
+  {
+    id: "previousFinding",
+    keys: "Shift+F8",
+    label: "Previous finding",
+    group: "page",
+    needs: "There are no findings.",
+    when: (c) => placed(c.bench).length > 0,
+    do: (c) => showFinding(c.bench, -1),
+  },
   { id: "content", label: "Content", group: "page", do: () => useView.getState().setPanel("content") },
   { id: "history", label: "History", group: "page", do: () => useView.getState().setPanel("history") },
   {

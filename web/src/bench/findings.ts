@@ -1,4 +1,5 @@
 import type { Bench } from "../api/client";
+import { useView } from "./view";
 
 export type Finding = Bench["findings"][number];
 
@@ -10,6 +11,34 @@ export const marks: Record<Finding["severity"], { sign: string; tone: string; fi
   estimate: { sign: "≈", tone: "text-ink-2", fill: "fill-ink-2" },
 };
 
+/** The severities, the worst first. */
+export const severities = ["broken", "surprise", "tidy", "estimate"] as const;
+
+/** All that is told of a page, the worst first. */
+export const sorted = (findings: Finding[]) =>
+  severities.flatMap((severity) => findings.filter((f) => f.severity === severity));
+
+/** What is told of nodes of a page, and is no estimate, the worst first. */
+export function placed(bench: Bench): Finding[] {
+  const nodes = new Set(bench.nodes.map((n) => n.id));
+  return sorted(bench.findings).filter((f) => nodes.has(f.node) && f.severity !== "estimate");
+}
+
+/** What is told of the file of a page, beside its text: what is untidy or estimated stands among the checks alone. */
+export const inFile = (bench: Bench): Finding[] =>
+  bench.can.file ? bench.findings.filter((f) => f.severity === "broken" || f.severity === "surprise") : [];
+
+/** Selects where a finding is, at the breakpoint in focus if it is so there, else with another in focus. The sheet shows
+ *  a block by its column. */
+export function show(bench: Bench, f: Finding) {
+  const node = bench.nodes.find((n) => n.id === f.node);
+  if (!node) return;
+  const { focus, setFocus, go } = useView.getState();
+  const breakpoint = focus && f.breakpoints.includes(focus) ? focus : (f.breakpoints[0] ?? null);
+  if (breakpoint) setFocus(breakpoint);
+  go({ node: node.kind === "block" ? node.parent : node.id, breakpoint });
+}
+
 /** What is told of one state of a page and not of the other before it, each with the name of its node. */
 export function comeBy(before: Bench, after: Bench): string[] {
   const keyOf = (f: Finding) => `${f.node} ${f.text}`;
@@ -18,13 +47,19 @@ export function comeBy(before: Bench, after: Bench): string[] {
   return after.findings.filter((f) => !told.has(keyOf(f))).map((f) => `${names.get(f.node) ?? f.node}: ${f.text}`);
 }
 
-/** The nodes with findings, each with its worst. */
-export function worstOf(findings: Finding[]): ReadonlyMap<string, Finding> {
-  const order = ["broken", "surprise", "tidy", "estimate"];
-  const worst = new Map<string, Finding>();
-  for (const f of findings) {
-    const had = worst.get(f.node);
-    if (f.node && (!had || order.indexOf(f.severity) < order.indexOf(had.severity))) worst.set(f.node, f);
+/** The worst of what is told of a node: of the node itself, under "", and at each breakpoint. */
+export type Told = ReadonlyMap<string, Finding>;
+
+/** The nodes with findings, each with the worst. */
+export function worstOf(findings: Finding[]): ReadonlyMap<string, Told> {
+  const worst = new Map<string, Map<string, Finding>>();
+  for (const f of sorted(findings)) {
+    if (!f.node) continue;
+    const at = worst.get(f.node) ?? new Map<string, Finding>();
+    worst.set(f.node, at);
+    for (const breakpoint of f.breakpoints.length > 0 ? f.breakpoints : [""]) {
+      if (!at.has(breakpoint)) at.set(breakpoint, f);
+    }
   }
   return worst;
 }

@@ -8,7 +8,7 @@ export interface Spot {
 }
 
 /** What the side panel shows besides the selection and the code. */
-export type Panel = "why" | "content" | "styles" | "history";
+export type Panel = "why" | "checks" | "content" | "styles" | "history";
 
 /** How the Bench is looked at. It is this window's own and no part of the
  *  project. */
@@ -36,6 +36,8 @@ interface View {
   /** Whether lanes mark hidden columns. */
   ghosts: boolean;
   panel: Panel;
+  /** The finding that was shown last, by its place among those of nodes; null for none. */
+  finding: number | null;
   /** The content panel shows the content sheet, not what is in the column. */
   pouring: boolean;
   /** The columns whose blocks have lines in the sheet. */
@@ -55,6 +57,7 @@ interface View {
   write: (writing: Writing | null) => void;
   open: (opened: Spot | null) => void;
   setPanel: (panel: Panel) => void;
+  check: (finding: number | null) => void;
   /** Shows what is in the column, or the content sheet. */
   pour: (pouring: boolean) => void;
   edit: (block: string | null) => void;
@@ -107,11 +110,13 @@ export const useView = create<View>()((set) => ({
   lanes: "page",
   units: false,
   panel: "why",
+  finding: null,
   pouring: false,
   wide: false,
   entering: false,
   detailed: false,
   setPanel: (panel) => set({ panel }),
+  check: (finding) => set({ finding }),
   pour: (pouring) => set({ panel: "content", pouring }),
   edit: (editing) => set({ editing }),
   write: (writing) => set({ writing }),

@@ -1,0 +1,49 @@
+import { cell, code, expect, openBench, test } from "./app";
+import { expectNoViolations } from "./violations";
+
+test("a sum that drops a column is told, shown by a key, and mended with what the lanes show first", async ({
+  page,
+  app,
+}) => {
+  await openBench(page, app);
+  await page.getByRole("tab", { name: "Checks" }).click();
+  await expect(page.getByText("No findings on this page.")).toBeVisible();
+  await page.keyboard.press("F8");
+  await expect(page.getByText("Next finding: There are no findings.")).toBeVisible();
+  const before = await code(page);
+  await cell(page, "tide-table", "wide").click();
+  await page.keyboard.type("6\n");
+  await expect(page.getByRole("tab", { name: "Checks 1" })).toBeVisible();
+  const told = page.getByRole("region", { name: "Surprising" });
+  await expect(told).toContainText("Body wide, full 8 + 6 = 14 > 12, so Tide table starts line 2");
+  await page.keyboard.press("F8");
+  await expect(told.getByRole("listitem")).toHaveAttribute("aria-current", "true");
+  await expect(cell(page, "body", "wide")).toBeFocused();
+  await expectNoViolations(page);
+  const fix = told.getByRole("button", { name: "Make Tide table 4" });
+  await fix.hover();
+  await expect(page.locator('[data-lane="wide"] [data-column="tide-table"]')).toBeVisible();
+  expect(await code(page)).not.toBe(before);
+  await fix.click();
+  await expect(page.getByText("No findings on this page.")).toBeVisible();
+  expect(await code(page)).toContain("kr-take-4-wide");
+  await page.getByRole("button", { name: /^Undo/ }).click();
+  await expect(told).toBeVisible();
+});
+
+test("settings that repeat what is carried go in one step", async ({ page, app }) => {
+  await openBench(page, app);
+  const before = await code(page);
+  for (const [column, text] of [
+    ["mark", "3"],
+    ["site-links", "9"],
+  ] as const) {
+    await cell(page, column, "full").click();
+    await page.keyboard.type(`${text}\n`);
+  }
+  await page.getByRole("tab", { name: "Checks 2" }).click();
+  await expect(page.getByRole("region", { name: "Untidy" })).toContainText("take 3 is carried from wide");
+  await page.getByRole("button", { name: "Remove all 2 that repeat" }).click();
+  await expect(page.getByText("No findings on this page.")).toBeVisible();
+  expect(await code(page)).toBe(before);
+});

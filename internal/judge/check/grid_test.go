@@ -1,0 +1,162 @@
+package check_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"kitrows/internal/edit"
+	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/test/sample"
+)
+
+// grids are the codes of what is set.
+var grids = []finding.Code{finding.SumOver, finding.FreeUnits, finding.GalleryRest, finding.OverLine, finding.SpacerColumn,
+	finding.HiddenEverywhere, finding.Repeats, finding.MissingStep, finding.TooTight, finding.ReadingOrder,
+	finding.NoAlternative, finding.FixedWidth}
+
+// told are the findings of what is set on a page.
+func told(k *kit.Kit, p *page.Page) (all []finding.Finding) {
+	for _, f := range check.Of(layout.Of(k, p), nil) {
+		if slices.Contains(grids, f.Code) {
+			all = append(all, f)
+		}
+	}
+	return all
+}
+
+// Each check finds its mistake, with its numbers and fixes, and nothing in a page that is nearly the same.
+func TestGridFindings(t *testing.T) {
+	k := sample.Twelve()
+	for _, c := range []struct{ name, row, want, twin string }{
+		{"a sum over", `8 6`, "sum-over row-1 [wide full]: 8 + 6 = 14 > 12, so column-2 starts line 2 (Make column-2 4)", `8 4`},
+		{"free units", `5 4`, "free-units row-1 [wide full]: 5 + 4 = 9, 3 free (Make column-2 7, Leave them free)", `5 4 trail-3`},
+		{"a rest", `4 4 4 4`, "gallery-rest row-1 [wide full]: the last line has 1 of 3\n" +
+			"missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)", `6 6 6 6`},
+		{"more than a line", `10 skip-4`, "over-line column-1 [wide full]: skip 4 + width 10 = 14 > 12 (Make it 8)", `8 skip-4`},
+		{"one hidden everywhere", `12 shown-false`, "hidden-everywhere column-1 []: it is hidden at every breakpoint (Delete it)", `12`},
+		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 73.67 px under what its content needs, and at every wider one (Make it 2)\n" +
+			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 101.34 px under what its content needs, up to 1279 px (Make it 3)", `3 9`},
+		{"far from where it is read", `4 4 4 order-first`, "missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)\n" +
+			"reading-order column-3 [wide full]: it is read as number 3 and stands as number 1 of 3", ``},
+	} {
+		for _, row := range []string{c.row, c.twin} {
+			var lines []string
+			for _, f := range told(k, of(k, row)) {
+				line := fmt.Sprintf("%s %s %v: %s", f.Code, f.Node, f.Breakpoints, f.Text)
+				var labels []string
+				for _, fix := range f.Fixes {
+					labels = append(labels, fix.Label)
+				}
+				if len(labels) > 0 {
+					line += " (" + strings.Join(labels, ", ") + ")"
+				}
+				lines = append(lines, line)
+			}
+			slices.Sort(lines)
+			want := c.want
+			if row != c.row {
+				want = ""
+			}
+			if got := strings.Join(lines, "\n"); got != want {
+				t.Errorf("%s, %q: got\n%s\nwant\n%s", c.name, row, got, want)
+			}
+		}
+	}
+}
+
+// of is a page with a row of columns that are so wide from wide on; words that follow a width are other settings.
+func of(k *kit.Kit, recipe string) *page.Page {
+	row := &page.Node{ID: "row-1", Kind: page.Row, Name: "row-1"}
+	for word := range strings.FieldsSeq(recipe) {
+		name, value, is := strings.Cut(word, "-")
+		if !is {
+			id := fmt.Sprintf("column-%d", len(row.Children)+1)
+			row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id,
+				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Content: &page.Content{Type: page.Text, Text: "Terns"}}}})
+			name, value = "width", "take "+word
+		}
+		column := row.Children[len(row.Children)-1]
+		f, _ := page.FieldNamed(name)
+		v, err := f.Parse(value)
+		if err != nil {
+			panic(err)
+		}
+		from := "wide"
+		if f == page.Shown {
+			from = "base"
+		}
+		*column = *column.WithSetting(k, column.SettingAt(from).With(f, v))
+	}
+	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Children: []*page.Node{row}}}}
+}
+
+// A fix mends what it is for: what was found is gone, and undone the page is what it was.
+func TestFixesMend(t *testing.T) {
+	r := sample.New(29)
+	mended := map[finding.Code]int{}
+	for range 60 {
+		k := sample.Kit(r)
+		p := sample.Page(r, k)
+		pr := sample.Of(p, k)
+		for _, f := range told(k, p) {
+			for _, fix := range f.Fixes {
+				change, err := edit.Apply(pr, *edit.Mend(p, fix))
+				if err != nil {
+					t.Fatalf("%s of %s, %s: %v", f.Code, f.Node, fix.Label, err)
+				}
+				next := change.Project.Page(p.ID)
+				for _, left := range told(k, next) {
+					if left.Code == f.Code && left.Node == f.Node && left.Text == f.Text &&
+						slices.Contains(left.Breakpoints, first(f.Breakpoints)) {
+						t.Errorf("%s: %s at %v is still there after %q", f.Node, f.Text, f.Breakpoints, fix.Label)
+					}
+				}
+				mended[f.Code]++
+				if undone, err := edit.Apply(change.Project, change.Inverse); err != nil ||
+					fmt.Sprint(text(undone.Project, p.ID)) != fmt.Sprint(text(pr, p.ID)) {
+					t.Errorf("%s: undone it is another page: %v", fix.Label, err)
+				}
+			}
+		}
+	}
+	for _, code := range []finding.Code{finding.SumOver, finding.FreeUnits, finding.OverLine, finding.Repeats, finding.TooTight,
+		finding.HiddenEverywhere, finding.SpacerColumn} {
+		if mended[code] == 0 {
+			t.Errorf("no %s was mended: %v", code, mended)
+		}
+	}
+}
+
+func first(all []string) string {
+	if len(all) == 0 {
+		return ""
+	}
+	return all[0]
+}
+
+// text is what is set on a page.
+func text(pr *project.Project, id string) (all []string) {
+	pr.Page(id).Walk(func(n *page.Node, _ page.Place) { all = append(all, fmt.Sprint(n.ID, n.At)) })
+	return all
+}
+
+func BenchmarkOf(b *testing.B) {
+	p, k := sample.Wide(1000)
+	p.Walk(func(n *page.Node, _ page.Place) {
+		if n.Content != nil {
+			n.Content.Text = "Kittiwakes and terns on the outer stack"
+		}
+	})
+	l := layout.Real(k, p, nil)
+	for b.Loop() {
+		check.Of(l, nil)
+	}
+}

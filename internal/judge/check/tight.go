@@ -1,0 +1,133 @@
+package check
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"kitrows/internal/browser/measure"
+	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+)
+
+// tight tells of columns that are narrower than their content is comfortable in, over which widths, and the fewest units
+// that would do. Between the edges of a breakpoint, and the width at which its container stops growing, a column grows
+// evenly. On a page that is laid out by its stylesheets, where another width takes long, it is told for the lane's alone.
+func (c *checker) tight() {
+	k := c.l.Kit()
+	all := c.stages()
+	for i := range all {
+		low, high, bounded := k.Range(i)
+		if !bounded {
+			high = math.Max(low, k.Breakpoints[i].Lane.Px())
+		}
+		at := []float64{low, high}
+		if limit, is := k.Breakpoints[i].Container.Width(); is && low < limit && limit < high {
+			at = []float64{low, limit, high}
+		}
+		widths := make([][]float64, len(at))
+		if c.l.Foreign() != nil {
+			at, bounded = []float64{all[i].plan.Width}, true
+			widths = [][]float64{c.widths(all[i].plan)}
+		} else {
+			widths[0] = c.widths(c.plan(low))
+		}
+		for _, lines := range all[i].rows {
+			row := lines[0].Row
+			for n := range row.Cells {
+				cell := &row.Cells[n]
+				wide := widths[0][cell.Index()]
+				if wide < 0 || !cell.Counted() && row.PerLine < 2 || cell.Units >= float64(row.Columns.N()) {
+					continue
+				}
+				need := needs(cell.Node)
+				if wide >= need-0.5 {
+					continue
+				}
+				until := at[len(at)-1]
+				for w := 1; w < len(at); w++ {
+					if widths[w] == nil { // which few pages need
+						widths[w] = c.widths(c.plan(at[w]))
+					}
+					before, after := widths[w-1][cell.Index()], widths[w][cell.Index()]
+					if after >= need-0.5 {
+						until = math.Floor(at[w-1] + (need-before)/(after-before)*(at[w]-at[w-1]))
+						break
+					}
+				}
+				c.tell(finding.TooTight, cell.Node.ID, all[i].name, fmt.Sprintf("%s wide at %s, %s under what its content needs%s",
+					px(wide), px(at[0]), px(need-wide), upTo(at[0], until, high, bounded)), c.wider(&all[i], row, cell, wide, need)...)
+			}
+		}
+	}
+}
+
+// plan is the plan of a page that is made here, by which columns are as wide as in a browser, whatever their content.
+func (c *checker) plan(v float64) *layout.Plan {
+	if c.l.Page().Style != "" { // which may have paddings
+		return c.l.Plan(v)
+	}
+	return c.l.Code().Plan(v)
+}
+
+// widths are how wide the content of each column is, by the layout's numbers; below 0 of what is not shown.
+func (c *checker) widths(p *layout.Plan) []float64 {
+	all := slices.Repeat([]float64{-1}, c.l.Nodes())
+	for i := range p.Boxes {
+		if b := &p.Boxes[i]; b.Kind == page.Column && b.Shown {
+			all[b.Node] = b.Width - b.Before - b.After
+		}
+	}
+	return all
+}
+
+// estimated is which part of its comfortable width a content must have that is only estimated.
+const estimated = 0.85
+
+// needs is how wide the content of a column must be to be comfortable: as declared, or somewhat less than estimated.
+func needs(column *page.Node) (need float64) {
+	for _, n := range column.Children {
+		switch {
+		case n.Kind != page.Block:
+			need = max(need, estimated*n.Comfort())
+		case n.Content.Comfort.IsZero():
+			need = max(need, estimated*n.Comfort())
+		default:
+			need = max(need, n.Comfort())
+		}
+	}
+	return need
+}
+
+// upTo says up to which width something is so that is so at the low end of a breakpoint.
+func upTo(low, until, high float64, bounded bool) string {
+	switch {
+	case until >= high && !bounded:
+		return ", and at every wider one"
+	case until > low:
+		return ", up to " + px(until)
+	}
+	return ""
+}
+
+// wider is the fix by which a column takes the fewest units in which its content is comfortable, or a row has fewer on a
+// line.
+func (c *checker) wider(s *stage, row *layout.Row, cell *layout.Cell, wide, need float64) []finding.Fix {
+	n := row.Columns.N()
+	if row.PerLine > 0 || cell.Width.Term != page.Taken || row.Columns.IsUneven() || cell.Units == 0 {
+		return nil
+	}
+	t := row.Track(measure.Plain(layout.Roomy))
+	gutter := t.Gutter.Px
+	if row.Where.IsInside() {
+		gutter = 0
+	}
+	pitch := (wide + gutter) / cell.Units
+	for units := int(cell.Units) + 1; units <= n; units++ {
+		if float64(units)*pitch-gutter >= need {
+			return c.set(fmt.Sprintf("Make it %d", units), given(cell.Node, s.name, page.Width, page.Take(units)))
+		}
+	}
+	return nil
+}
