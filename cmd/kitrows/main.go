@@ -4,6 +4,7 @@ package main
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -22,11 +23,32 @@ func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
 	if err := root().ExecuteContext(ctx); err != nil {
-		fmt.Fprintln(os.Stderr, "kitrows: "+err.Error())
+		code := 1
+		if coded, is := errors.AsType[*exit](err); is {
+			code = coded.code
+		}
+		if err.Error() != "" {
+			fmt.Fprintln(os.Stderr, "kitrows: "+err.Error())
+		}
 		stop()
-		os.Exit(1)
+		os.Exit(code)
 	}
 }
+
+// An exit ends the program with a code of its own, and says why; with nothing where all was said.
+type exit struct {
+	code int
+	why  error
+}
+
+func (e *exit) Error() string {
+	if e.why == nil {
+		return ""
+	}
+	return e.why.Error()
+}
+
+func (e *exit) Unwrap() error { return e.why }
 
 func root() *cobra.Command {
 	c := &cobra.Command{
@@ -35,7 +57,7 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), kitCommand(),
+	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(), kitCommand(),
 		pageCommand(), exportCommand(), importCommand(), schemaCommand())
 	return c
 }

@@ -42,30 +42,12 @@ func pageReadCommand() *cobra.Command {
 			"there is no grid in them, or none, it is Plain Twelve. What is wrong with the file is told on the standard error.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			b, err := readMarkup(args[0])
+			p, err := projectOfPage(c, args[0], sheets, kitFile)
 			if err != nil {
 				return err
 			}
-			o := page.NewOrigin(b, nil)
-			files, err := sheetFiles(args[0], o, sheets)
-			if err != nil {
-				return err
-			}
-			k, rest, err := kitOfPage(c, kitFile, o, files)
-			if err != nil {
-				return err
-			}
-			o = page.NewOrigin(b, rest)
-			pg := rewrite.WithKit(origin.NewPage("page", filepath.Base(args[0]), k, o), k)
-			p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name,
-				Kits:  []*kit.Kit{k},
-				Pages: []*page.Page{pg}}
-			if err := p.Check(); err != nil {
-				return err
-			}
-			for _, f := range check.Of(layout.Of(k, pg), nil) {
-				fmt.Fprintf(c.ErrOrStderr(), "%s:%d:%d: %s: %s (%s)\n", printable(args[0]), f.At.Line, f.At.Column,
-					f.Severity, printable(f.Text), f.Code)
+			for _, f := range check.Of(layout.Of(p.Kits[0], p.Pages[0]), nil) {
+				fmt.Fprintln(c.ErrOrStderr(), lineOf(args[0], p.Pages[0], f))
 			}
 			text, err := p.Encode()
 			if err != nil {
@@ -80,6 +62,30 @@ func pageReadCommand() *cobra.Command {
 	c.Flags().StringVar(&kitFile, "kit", "",
 		"the page's kit, from its own file or a project file, in place of one that is read from stylesheets")
 	return c
+}
+
+// projectOfPage is a project of the page in a file of HTML and its kit: one in a file, or that of the stylesheets given
+// or linked.
+func projectOfPage(c *cobra.Command, file string, sheets []string, kitFile string) (*project.Project, error) {
+	b, err := readMarkup(file)
+	if err != nil {
+		return nil, err
+	}
+	o := page.NewOrigin(b, nil)
+	files, err := sheetFiles(file, o, sheets)
+	if err != nil {
+		return nil, err
+	}
+	k, rest, err := kitOfPage(c, kitFile, o, files)
+	if err != nil {
+		return nil, err
+	}
+	o = page.NewOrigin(b, rest)
+	pg := rewrite.WithKit(origin.NewPage("page", filepath.Base(file), k, o), k)
+	p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name,
+		Kits:  []*kit.Kit{k},
+		Pages: []*page.Page{pg}}
+	return p, p.Check()
 }
 
 // readMarkup reads a page's file.

@@ -2,6 +2,7 @@ package main
 
 import (
 	"encoding/json"
+	"errors"
 	"os"
 	"path/filepath"
 	"strings"
@@ -155,6 +156,52 @@ func TestPageMove(t *testing.T) {
 		if _, err := run(t, "", append([]string{"page", "move"}, strings.Fields(args)...)...); err == nil ||
 			!strings.Contains(err.Error(), want) {
 			t.Errorf("%s: %v, want %s", args, err, want)
+		}
+	}
+}
+
+// What is told of a file is a line for editors; a fix is the smallest edit of it; how the command ends says what was found.
+func TestCheck(t *testing.T) {
+	dir := t.TempDir()
+	put := func(name, text string) string {
+		t.Helper()
+		name = filepath.Join(dir, name)
+		if err := os.WriteFile(name, []byte(text), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		return name
+	}
+	put("team.css", teamSheet)
+	const html = "<!doctype html>\n<html><head><meta name=viewport content=width=device-width><title>T</title>\n" +
+		"<link rel=stylesheet href=team.css>\n</head><body>\n<div class=rail><div class='plank a'>One</div></b></div>\n</body></html>\n"
+	page := put("page.html", html)
+	code := func(err error) int {
+		if coded, is := errors.AsType[*exit](err); is {
+			return coded.code
+		}
+		return 0
+	}
+	out, err := run(t, "", "check", page)
+	want := page + ":5:47: surprise: Row, </b> ends nothing here [end-tag-surplus]\n"
+	if code(err) != 1 || err.Error() != "" || !strings.HasSuffix(out, want) {
+		t.Errorf("%v, %d:\n%swant\n%s", err, code(err), out, want)
+	}
+	if out, err := run(t, "", "check", dir, "--json"); code(err) != 1 || !strings.Contains(out, `"code": "end-tag-surplus"`) {
+		t.Errorf("the folder: %v\n%s", err, out)
+	}
+	if out, err := run(t, "", "check", page, "--severity", "broken"); err != nil || out != "" {
+		t.Errorf("what is broken: %v\n%s", err, out)
+	}
+	if out, err := run(t, "", "check", page, "--fix", "end-tag-surplus"); err != nil || out != "" {
+		t.Errorf("mended: %v\n%s", err, out)
+	}
+	if b, err := os.ReadFile(page); err != nil || string(b) != strings.Replace(html, "</b>", "", 1) {
+		t.Errorf("mended it is\n%s", b)
+	}
+	for _, args := range [][]string{{"check", filepath.Join(dir, "none.html")}, {"check", page, "--fix", "tables"},
+		{"check", page, "--severity", "bad"}} {
+		if _, err := run(t, "", args...); code(err) != 2 || err.Error() == "" {
+			t.Errorf("%v: %d, %v", args, code(err), err)
 		}
 	}
 }

@@ -41,8 +41,8 @@ func TestGridFindings(t *testing.T) {
 			"missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)", `6 6 6 6`},
 		{"more than a line", `10 skip-4`, "over-line column-1 [wide full]: skip 4 + width 10 = 14 > 12 (Make it 8)", `8 skip-4`},
 		{"one hidden everywhere", `12 shown-false`, "hidden-everywhere column-1 []: it is hidden at every breakpoint (Delete it)", `12`},
-		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 73.67 px under what its content needs, and at every wider one (Make it 2)\n" +
-			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 101.34 px under what its content needs, up to 1279 px (Make it 3)", `3 9`},
+		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 64.67 px under what its content needs, and at every wider one (Make it 2)\n" +
+			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 92.34 px under what its content needs, up to 1279 px (Make it 3)", `3 9`},
 		{"far from where it is read", `4 4 4 order-first`, "missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)\n" +
 			"reading-order column-3 [wide full]: it is read as number 3 and stands as number 1 of 3", ``},
 	} {

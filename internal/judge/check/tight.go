@@ -83,7 +83,7 @@ func (c *checker) widths(p *layout.Plan) []float64 {
 }
 
 // estimated is which part of its comfortable width a content must have that is only estimated.
-const estimated = 0.85
+const estimated = 0.8
 
 // needs is how wide the content of a column must be to be comfortable: as declared, or somewhat less than estimated.
 func needs(column *page.Node) (need float64) {

@@ -1,0 +1,268 @@
+package main
+
+import (
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
+	"github.com/spf13/cobra"
+
+	"kitrows/internal/app/folder"
+	"kitrows/internal/edit"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/project/ready"
+	"kitrows/internal/write/ship"
+)
+
+// checking is how pages are checked.
+type checking struct {
+	sheets   []string
+	kitFile  string
+	asJSON   bool
+	severity string
+	fix      []string
+}
+
+// severities are those that are told, the worst first.
+var severities = []finding.Severity{finding.Broken, finding.Surprise, finding.Tidy}
+
+// How the command ends where something was found, and where something cannot be read.
+const (
+	exitFound    = 1
+	exitUnusable = 2
+)
+
+func checkCommand() *cobra.Command {
+	var o checking
+	c := &cobra.Command{
+		Use:   "check FILE|DIR… [--css FILE.css…] [--kit FILE] [--json] [--severity NAME] [--fix CODE…]",
+		Short: "Tell what is likely to be wrong with pages, and mend it",
+		Long: "Tell what is likely to be wrong with pages: files of HTML, folders of them, or project files. Each line has the\n" +
+			"file, line and column, so that editors go there: FILE:LINE:COLUMN: SEVERITY: SENTENCE [CODE]. The codes are in\n" +
+			"docs/findings.md. It ends with 0 where nothing is told, with 1 where something is, and with 2 where a file cannot be\n" +
+			"read. With --fix the first fix of each finding of a code is made, by the smallest edits of the file.",
+		Args: cobra.MinimumNArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			least := slices.Index(severities, finding.Severity(o.severity))
+			if least < 0 {
+				return &exit{exitUnusable, fault.New("--severity", o.severity, "broken, surprise or tidy")}
+			}
+			for _, code := range o.fix {
+				if !slices.ContainsFunc(finding.Codes, func(r finding.Row) bool { return string(r.Code) == code }) {
+					return &exit{exitUnusable, fault.New("--fix", code, "a code of docs/findings.md such as repeats")}
+				}
+			}
+			var all []reported
+			for _, name := range args {
+				checked, err := o.checked(c, name)
+				if err != nil {
+					return &exit{exitUnusable, fmt.Errorf("%s: %w", printable(name), err)}
+				}
+				for _, one := range checked {
+					found, err := one.found(o.fix)
+					if err != nil {
+						return &exit{exitUnusable, fmt.Errorf("%s: %w", printable(one.file), err)}
+					}
+					for _, f := range found {
+						if at := slices.Index(severities, f.Severity); at >= 0 && at <= least {
+							all = append(all, reportOf(one.file, one.of.Page(one.page), f))
+						}
+					}
+				}
+			}
+			return told(c, all, o.asJSON)
+		},
+	}
+	c.Flags().StringArrayVar(&o.sheets, "css", nil,
+		"a stylesheet of the pages; may be given several times, in their order")
+	c.Flags().StringVar(&o.kitFile, "kit", "", "the pages' kit, from its own file or a project file")
+	c.Flags().BoolVar(&o.asJSON, "json", false, "as a list in JSON")
+	c.Flags().StringVar(&o.severity, "severity", string(finding.Surprise), "the least that is told: broken, surprise or tidy")
+	c.Flags().StringSliceVar(&o.fix, "fix", nil, "the codes of findings that are mended first")
+	return c
+}
+
+// one is a page that is checked, in a file. Pages of one project share it, so that what is mended on one is in the file of
+// all.
+type one struct {
+	file string
+	of   *struct{ *project.Project }
+	page string // its id
+	save func(p *project.Project) error
+}
+
+// checked are the pages of a file or a folder.
+func (o *checking) checked(c *cobra.Command, name string) ([]*one, error) {
+	info, err := os.Stat(name)
+	switch {
+	case err != nil:
+		return nil, err
+	case info.IsDir():
+		return o.folder(c, name)
+	case strings.HasSuffix(name, ".json"):
+		p, err := readProject(c, name)
+		if err != nil {
+			return nil, err
+		}
+		save := func(p *project.Project) error { return saved(name, info.Mode(), p) }
+		var all []*one
+		of := &struct{ *project.Project }{p}
+		for _, pg := range p.Pages {
+			all = append(all, &one{name, of, pg.ID, save})
+		}
+		return all, nil
+	}
+	p, err := projectOfPage(c, name, o.sheets, o.kitFile)
+	if err != nil {
+		return nil, err
+	}
+	return []*one{{name, &struct{ *project.Project }{p}, p.Pages[0].ID,
+		func(p *project.Project) error { return write(name, p.Pages[0]) }}}, nil
+}
+
+// folder are the pages in a folder, each with the stylesheets that it links.
+func (o *checking) folder(c *cobra.Command, dir string) (all []*one, err error) {
+	f, err := folder.Open(dir)
+	if err != nil {
+		return nil, err
+	}
+	defer f.Close()
+	kits, err := ready.Kits()
+	if err != nil {
+		return nil, err
+	}
+	p, err := f.Project("folder", filepath.Base(dir), kits[0].Kit)
+	if err != nil {
+		return nil, err
+	}
+	for _, note := range f.Notes {
+		fmt.Fprintln(c.ErrOrStderr(), printable(note))
+	}
+	of := &struct{ *project.Project }{p}
+	for _, pg := range p.Pages {
+		file := filepath.Join(dir, filepath.FromSlash(pg.File))
+		all = append(all, &one{file, of, pg.ID, func(p *project.Project) error { return write(file, p.Page(pg.ID)) }})
+	}
+	return all, nil
+}
+
+func saved(name string, mode fs.FileMode, p *project.Project) error {
+	b, err := p.Encode()
+	if err != nil {
+		return err
+	}
+	return replace(name, b, mode.Perm())
+}
+
+// mostFixes is how many fixes are made on one page.
+const mostFixes = 2000
+
+// found is what is told of the page, once what is to be mended is, and its file written where something was.
+func (o *one) found(fix []string) (all []finding.Finding, err error) {
+	tried := map[string]bool{}
+	mended := false
+	for range mostFixes {
+		p := o.of.Project
+		pg := p.Page(o.page)
+		l := layout.Of(p.Kit(pg.Kit), pg)
+		all = check.Of(l, ship.Marked(l, p))
+		at := slices.IndexFunc(all, func(f finding.Finding) bool {
+			return slices.Contains(fix, string(f.Code)) && len(f.Fixes) > 0 && !tried[keyOf(f)]
+		})
+		if at < 0 {
+			break
+		}
+		tried[keyOf(all[at])] = true
+		change, err := edit.Apply(p, *edit.Mend(pg, all[at].Fixes[0]))
+		if err == nil { // else it stays, and is told
+			o.of.Project, mended = change.Project, true
+		}
+	}
+	if mended {
+		err = o.save(o.of.Project)
+	}
+	return all, err
+}
+
+// keyOf is the same for the same finding before and after others are mended.
+func keyOf(f finding.Finding) string {
+	return fmt.Sprint(f.Code, f.Node, f.Breakpoints, f.Text)
+}
+
+// reported is a finding as it is printed.
+type reported struct {
+	File        string           `json:"file"`
+	Line        int              `json:"line"`
+	Column      int              `json:"column"`
+	Severity    finding.Severity `json:"severity"`
+	Code        finding.Code     `json:"code"`
+	Page        string           `json:"page"`
+	Node        string           `json:"node,omitzero"`
+	Name        string           `json:"name,omitzero"`
+	Breakpoints []string         `json:"breakpoints,omitzero"`
+	Text        string           `json:"text"`
+	Fixes       []string         `json:"fixes,omitzero"`
+}
+
+func reportOf(file string, pg *page.Page, f finding.Finding) reported {
+	r := reported{file, f.At.Line, f.At.Column, f.Severity, f.Code, pg.Name, f.Node, "", f.Breakpoints, f.Text, nil}
+	if n, _ := pg.Find(f.Node); n != nil {
+		r.Name = n.Name
+	}
+	for _, fix := range f.Fixes {
+		r.Fixes = append(r.Fixes, fix.Label)
+	}
+	return r
+}
+
+// lineOf is a finding of a page in a file as a line.
+func lineOf(file string, pg *page.Page, f finding.Finding) string {
+	return reportOf(file, pg, f).String()
+}
+
+// String is the finding as a line that editors understand. Of a page made here there are no lines: it has the page's name.
+func (r reported) String() string {
+	where := fmt.Sprintf("%s:%d:%d", printable(r.File), r.Line, r.Column)
+	if r.Line == 0 {
+		where = printable(r.File) + ": " + printable(r.Page)
+	}
+	what := printable(r.Text)
+	if len(r.Breakpoints) > 0 {
+		what = strings.Join(r.Breakpoints, ", ") + ": " + what
+	}
+	if r.Name != "" {
+		what = printable(r.Name) + ", " + what
+	}
+	return fmt.Sprintf("%s: %s: %s [%s]", where, r.Severity, what, r.Code)
+}
+
+// told prints findings, and says that there are some by how the program ends.
+func told(c *cobra.Command, all []reported, asJSON bool) error {
+	if asJSON {
+		if all == nil {
+			all = []reported{}
+		}
+		if err := json.MarshalWrite(c.OutOrStdout(), all, jsontext.WithIndent("  ")); err != nil {
+			return err
+		}
+		fmt.Fprintln(c.OutOrStdout())
+	} else {
+		for _, r := range all {
+			fmt.Fprintln(c.OutOrStdout(), r)
+		}
+	}
+	if len(all) > 0 {
+		return &exit{code: exitFound}
+	}
+	return nil
+}
