@@ -74,7 +74,7 @@ func checkCommand() *cobra.Command {
 						return &exit{exitUnusable, fmt.Errorf("%s: %w", printable(one.file), err)}
 					}
 					for _, f := range found {
-						if at := slices.Index(severities, f.Severity); at >= 0 && at <= least {
+						if at := slices.Index(severities, f.Severity); at >= 0 && at <= least && !f.Meant {
 							all = append(all, reportOf(one.file, one.of.Page(one.page), f))
 						}
 					}
@@ -177,7 +177,7 @@ func (o *one) found(fix []string) (all []finding.Finding, err error) {
 		l := layout.Of(p.Kit(pg.Kit), pg)
 		all = check.Of(l, ship.Marked(l, p))
 		at := slices.IndexFunc(all, func(f finding.Finding) bool {
-			return slices.Contains(fix, string(f.Code)) && len(f.Fixes) > 0 && !tried[keyOf(f)]
+			return slices.Contains(fix, string(f.Code)) && len(f.Fixes) > 0 && !f.Meant && !tried[keyOf(f)]
 		})
 		if at < 0 {
 			break

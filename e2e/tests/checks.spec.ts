@@ -28,6 +28,11 @@ test("a sum that drops a column is told, shown by a key, and mended with what th
   await expect(page.getByText("No findings on this page.")).toBeVisible();
   expect(await code(page)).toContain("kr-take-4-wide");
   await page.getByRole("button", { name: /^Undo/ }).click();
+  await told.getByRole("button", { name: "Meant" }).click();
+  await expect(page.getByRole("tab", { name: "Checks", exact: true })).toBeVisible();
+  const meant = page.getByRole("region", { name: "As meant" });
+  await expect(meant).toContainText("so Tide table starts line 2");
+  await meant.getByRole("button", { name: "Not meant" }).click();
   await expect(told).toBeVisible();
 });
 

@@ -245,6 +245,7 @@ type Describe struct {
 	Classes  *[]string   `json:"classes,omitzero" doc:"Classes of one's own."`
 	Selector *string     `json:"selector,omitzero"`
 	Note     *string     `json:"note,omitzero"`
+	Meant    *[]string   `json:"meant,omitzero" maxItems:"40" doc:"The codes of findings on it that are as they are meant to be."`
 	Frame    *page.Frame `json:"frame,omitempty" doc:"The kind of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
 }
 

@@ -327,8 +327,14 @@ func (d *Describe) apply(e *editor) error {
 	if d.Note != nil {
 		changed.Note, before.Note = *d.Note, new(n.Note)
 	}
+	if d.Meant != nil {
+		changed.Meant, before.Meant = nil, new(append([]string{}, n.Meant...))
+		if len(*d.Meant) > 0 {
+			changed.Meant = slices.Clone(*d.Meant)
+		}
+	}
 	if err := errors.Join(page.CheckAnchor(changed.Anchor), page.CheckClasses(e.kit, changed.Classes),
-		page.CheckSelector(changed.Selector), page.CheckNote(changed.Note)); err != nil {
+		page.CheckSelector(changed.Selector), page.CheckNote(changed.Note), page.CheckMeant(changed.Meant)); err != nil {
 		return err
 	}
 	e.page = e.page.Replaced(n.ID, func(*page.Node) *page.Node { return &changed })

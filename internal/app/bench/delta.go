@@ -70,7 +70,7 @@ func sameNode(a, b *Node) bool {
 		a.Index == b.Index && a.Depth == b.Depth &&
 		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note &&
 		a.Comfort == b.Comfort &&
-		slices.Equal(a.Classes, b.Classes) && slices.Equal(a.Cells, b.Cells) && sameContent(a.Content, b.Content) &&
+		slices.Equal(a.Classes, b.Classes) && slices.Equal(a.Meant, b.Meant) && slices.Equal(a.Cells, b.Cells) && sameContent(a.Content, b.Content) &&
 		slices.EqualFunc(a.Sums, b.Sums, func(a, b Sum) bool {
 			return a.Text == b.Text && a.State == b.State && a.Short == b.Short && a.Full == b.Full &&
 				slices.Equal(a.Reasons, b.Reasons)
@@ -79,7 +79,7 @@ func sameNode(a, b *Node) bool {
 
 func sameFinding(a, b *Finding) bool {
 	return a.Code == b.Code && a.Node == b.Node && a.Text == b.Text && a.Line == b.Line && a.Column == b.Column &&
-		slices.Equal(a.Breakpoints, b.Breakpoints) && reflect.DeepEqual(a.Fixes, b.Fixes)
+		a.Meant == b.Meant && slices.Equal(a.Breakpoints, b.Breakpoints) && reflect.DeepEqual(a.Fixes, b.Fixes)
 }
 
 // sameContent reports whether two blocks hold the same; mostly they are one.

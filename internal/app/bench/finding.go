@@ -28,6 +28,7 @@ type Finding struct {
 	Text        string   `json:"text"`
 	Line        int      `json:"line" doc:"Where it is in the page's file, from 1; 0 of a page that has none."`
 	Column      int      `json:"column"`
+	Meant       bool     `json:"meant" doc:"It is as it is meant to be, as its node says: it is not counted."`
 	Fixes       []Fix    `json:"fixes"`
 }
 
@@ -115,7 +116,7 @@ func told(l *layout.Layout, all []finding.Finding) []Finding {
 	list := make([]Finding, 0, len(all))
 	for _, f := range all {
 		one := Finding{string(f.Code), string(f.Severity), f.Node, notNil(f.Breakpoints), f.Text, f.At.Line, f.At.Column,
-			[]Fix{}}
+			f.Meant, []Fix{}}
 		if f.At.File != "" { // its text says where
 			one.Line, one.Column = 0, 0
 		}

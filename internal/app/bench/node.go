@@ -27,6 +27,7 @@ type Node struct {
 	Classes  []string      `json:"classes,omitempty" doc:"Classes of the user's own."`
 	Selector string        `json:"selector,omitempty"`
 	Note     string        `json:"note,omitempty"`
+	Meant    []string      `json:"meant,omitempty" doc:"The codes of findings that are as they are meant to be."`
 	Content  *page.Content `json:"content,omitempty" doc:"The content of a block."`
 	Comfort  float64       `json:"comfort,omitempty" doc:"The comfortable minimum width of a block or column, in px."`
 }
@@ -53,7 +54,8 @@ func nodes(l *layout.Layout) []Node {
 	pg.Walk(func(n *page.Node, at page.Place) {
 		line := Node{ID: n.ID, Kind: n.Kind, Name: n.Name, Element: n.Element, Index: at.Index, Depth: at.Depth,
 			Cells: []Cell{}, Sums: []Sum{},
-			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Content: n.Content}
+			Anchor: n.Anchor, Classes: n.Classes, Selector: n.Selector, Note: n.Note, Meant: n.Meant,
+			Content: n.Content}
 		if c := n.Content; c != nil && c.Type == page.HTML && c.Text == "" { // its file has it
 			shown := *c
 			if shown.Text = stretches[n].Text(origin.Document(pg.Origin)); len(shown.Text) > page.MaxText {

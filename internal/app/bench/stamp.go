@@ -5,6 +5,7 @@ import (
 	"hash/fnv"
 	"io"
 	"math"
+	"strconv"
 )
 
 // Stamped gives the Bench its stamp: a digest of what may differ between two Benches of one revision, as measures come
@@ -41,7 +42,7 @@ func (b *Bench) Stamped() {
 	for i := range b.Findings {
 		f := &b.Findings[i]
 		put(float64(f.Line), float64(f.Column), float64(len(f.Fixes)))
-		say(f.Code, f.Node, f.Text)
+		say(f.Code, f.Node, f.Text, strconv.FormatBool(f.Meant))
 		say(f.Breakpoints...)
 		for _, fix := range f.Fixes {
 			say(fix.Label)

@@ -19,6 +19,7 @@ type Finding struct {
 	Text        string   // one sentence
 	At          Place
 	Others      []Place // where else it is so
+	Meant       bool    // it is as it is meant to be, as its node says
 	Fixes       []Fix
 }
 

@@ -157,6 +157,25 @@ func CheckNote(note string) error {
 	return nil
 }
 
+// mostMeant is of how many codes findings on a node may be meant.
+const mostMeant = 40
+
+// CheckMeant refuses what are no codes of findings, or too many.
+func CheckMeant(codes []string) error {
+	if len(codes) > mostMeant {
+		return fault.New("meant", len(codes), "at most %d codes", mostMeant)
+	}
+	for i, code := range codes {
+		if code == "" || len(code) > mostMeant || strings.Trim(code, "abcdefghijklmnopqrstuvwxyz-") != "" {
+			return fault.New("meant", code, "a code of docs/findings.md such as sum-over")
+		}
+		if slices.Contains(codes[:i], code) {
+			return fault.New("meant", code, "each code once")
+		}
+	}
+	return nil
+}
+
 // Check refuses a page that breaks a rule of sections 4 and 5 for kit k, or that
 // shows a picture hasPicture does not know. The error holds a fault.Fault for
 // each wrong field.
@@ -285,7 +304,7 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 	}
 	c.under(CheckID(n.ID), CheckName(n.Name))
 	if c.origin {
-		c.under(n.Frame.Check(c.k), CheckSelector(n.Selector), CheckNote(n.Note))
+		c.under(n.Frame.Check(c.k), CheckSelector(n.Selector), CheckNote(n.Note), CheckMeant(n.Meant))
 		c.settings(outer, n)
 		if n.Kind == Block && n.Element != "" {
 			c.wrong(c.field("element"), string(n.Kind),
@@ -303,7 +322,7 @@ func (c *checker) node(outer *Node, n *Node, depth int) {
 	}
 	c.under(CheckElement(n.Kind, n.Element),
 		CheckAnchor(n.Anchor), CheckClasses(c.k, n.Classes),
-		CheckSelector(n.Selector), CheckNote(n.Note))
+		CheckSelector(n.Selector), CheckNote(n.Note), CheckMeant(n.Meant))
 	if n.Anchor != "" && c.anchors[n.Anchor] {
 		c.wrong(c.field("anchor"), n.Anchor, "an id attribute that no other node of the page has")
 	}

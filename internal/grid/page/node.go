@@ -54,6 +54,7 @@ type Node struct {
 	Classes  []string  `json:"classes,omitzero" doc:"Classes of one's own, after the kit's."`
 	Selector string    `json:"selector,omitzero" doc:"What mixin-based code selects it by, instead of what is chosen for it."`
 	Note     string    `json:"note,omitzero" doc:"For those who build the page; not in its code."`
+	Meant    []string  `json:"meant,omitzero" doc:"The codes of findings that are as they are meant to be."`
 	Frame    Frame     `json:"frame,omitzero" doc:"The kind of a container: fixed (when absent), fluid, fluid below and a breakpoint, or capped."`
 	At       []Setting `json:"at,omitzero" doc:"What is set on a row or column at which breakpoint, from the narrowest to the widest."`
 	Content  *Content  `json:"content,omitzero" doc:"The content of a block."`

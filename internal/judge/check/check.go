@@ -84,6 +84,9 @@ func (c *checker) put(f finding.Finding) {
 		return
 	}
 	f.At.Place = origin.Line(c.l.Page().Origin, f.At.From)
+	if n := c.find(f.Node).node; n != nil {
+		f.Meant = slices.Contains(n.Meant, string(f.Code))
+	}
 	c.found = append(c.found, f)
 }
 

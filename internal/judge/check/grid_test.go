@@ -79,7 +79,7 @@ func of(k *kit.Kit, recipe string) *page.Page {
 		if !is {
 			id := fmt.Sprintf("column-%d", len(row.Children)+1)
 			row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id,
-				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Content: &page.Content{Type: page.Text, Text: "Terns"}}}})
+				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Text: "Terns"}}}})
 			name, value = "width", "take "+word
 		}
 		column := row.Children[len(row.Children)-1]
@@ -95,7 +95,32 @@ func of(k *kit.Kit, recipe string) *page.Page {
 		*column = *column.WithSetting(k, column.SettingAt(from).With(f, v))
 	}
 	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
-		Body: []*page.Node{{ID: "frame", Kind: page.Container, Children: []*page.Node{row}}}}
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
+}
+
+// What is meant is told as such, and comes to nothing else.
+func TestMeantFindings(t *testing.T) {
+	k := sample.Twelve()
+	p := of(k, `8 6`)
+	pr := sample.Of(p, k)
+	change, err := edit.Apply(pr, edit.Operation{Page: p.ID, Describe: &edit.Describe{Node: "row-1", Meant: &[]string{"sum-over"}}})
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, f := range told(k, change.Project.Page(p.ID)) {
+		if f.Meant != (f.Code == finding.SumOver) {
+			t.Errorf("%s is meant: %v", f.Code, f.Meant)
+		}
+	}
+	undone, err := edit.Apply(change.Project, change.Inverse)
+	if err != nil || told(k, undone.Project.Page(p.ID))[0].Meant {
+		t.Errorf("undone: %v", err)
+	}
+	for _, bad := range [][]string{{"Sum over"}, {"sum-over", "sum-over"}, {""}} {
+		if _, err := edit.Apply(pr, edit.Operation{Page: p.ID, Describe: &edit.Describe{Node: "row-1", Meant: &bad}}); err == nil {
+			t.Errorf("%q was taken", bad)
+		}
+	}
 }
 
 // A fix mends what it is for: what was found is gone, and undone the page is what it was.

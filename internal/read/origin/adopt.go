@@ -69,7 +69,7 @@ func alike(want, read *page.Node) bool {
 
 // restore gives a node that was read what it had before.
 func restore(n, was *page.Node) {
-	n.ID, n.Note, n.Selector = was.ID, was.Note, was.Selector
+	n.ID, n.Note, n.Meant, n.Selector = was.ID, was.Note, was.Meant, was.Selector
 	if was.Named {
 		n.Name, n.Named = was.Name, true
 	}

@@ -115,8 +115,8 @@ func (w *plainer) named(n *page.Node) *page.Node {
 
 // block is an element, or words, as the file has them.
 func (w *plainer) block(n *page.Node) *page.Node {
-	c := w.named(&page.Node{ID: n.ID, Kind: page.Block, Name: n.Name, Content: n.Content, Note: n.Note, Anchor: n.Anchor,
-		Classes: n.Classes, At: n.At})
+	c := w.named(&page.Node{ID: n.ID, Kind: page.Block, Name: n.Name, Content: n.Content, Note: n.Note, Meant: n.Meant,
+		Anchor: n.Anchor, Classes: n.Classes, At: n.At})
 	if n.Content == nil || n.Content.Type == page.HTML {
 		c.Content = &page.Content{Type: page.HTML, Text: w.text(n)} // which has the id and the classes in its tag
 		c.Anchor, c.Classes = "", nil

@@ -1,4 +1,4 @@
-import type { Bench, Operation } from "../api/client";
+import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { marks, placed, severities, show, type Finding } from "./findings";
@@ -21,12 +21,13 @@ const titles: Record<Finding["severity"], string> = {
 /** All that is told of the page, by how bad it is, with where it is and what mends it. */
 export default function ChecksPanel({ bench, onDo, onTry }: Props) {
   const { findings } = bench;
-  if (findings.length === 0) return <p className="px-3.5 pb-3 text-ink-2">No findings on this page.</p>;
   const order = placed(bench);
+  const meant = findings.filter((f) => f.meant);
   return (
     <div className="max-h-[44vh] overflow-y-auto px-3.5 pb-3">
+      {findings.every((f) => f.meant) && <p className="mb-2 text-ink-2">No findings on this page.</p>}
       {severities.map((severity) => {
-        const all = findings.filter((f) => f.severity === severity);
+        const all = findings.filter((f) => f.severity === severity && !f.meant);
         if (all.length === 0) return null;
         return (
           <section key={severity} aria-label={titles[severity]} className="mb-2">
@@ -50,6 +51,16 @@ export default function ChecksPanel({ bench, onDo, onTry }: Props) {
           </section>
         );
       })}
+      {meant.length > 0 && (
+        <section aria-label="As meant" className="mb-2">
+          <h3 className="text-[12px] font-semibold text-ink-2">As meant · {meant.length}</h3>
+          <ul>
+            {meant.map((f, i) => (
+              <Told key={`${f.code} ${f.node} ${i}`} {...{ bench, onDo, onTry }} finding={f} at={-1} />
+            ))}
+          </ul>
+        </section>
+      )}
     </div>
   );
 }
@@ -80,15 +91,25 @@ function Told({ bench, finding: f, at, onDo, onTry }: Props & { finding: Finding
       {f.breakpoints.length > 0 && <span className="font-mono text-ink-2">{f.breakpoints.join(", ")} </span>}
       {f.text}
       {f.line > 0 && <span className="font-mono text-ink-2"> · line {f.line}</span>}
-      {f.fixes.length > 0 && (
-        <span className="mt-1 flex flex-wrap gap-1.5">
-          {f.fixes.map((fix) => (
+      <span className="mt-1 flex flex-wrap gap-1.5">
+        {!f.meant &&
+          f.fixes.map((fix) => (
             <Mend key={fix.label} label={fix.label} operation={fix.operation} {...{ onDo, onTry }} />
           ))}
-        </span>
-      )}
+        {node && f.severity !== "estimate" && (
+          <Button size="tiny" onClick={() => void onDo(meaning(node, f))}>
+            {f.meant ? "Not meant" : "Meant"}
+          </Button>
+        )}
+      </span>
     </li>
   );
+}
+
+/** Says of a finding of a node that it is as it is meant to be, or takes that back. */
+function meaning(node: SheetNode, f: Finding): Operation {
+  const others = (node.meant ?? []).filter((code) => code !== f.code);
+  return { describe: { node: node.id, meant: f.meant ? others : [...others, f.code] } };
 }
 
 /** Mends one thing, or several; what that would do is seen in the lanes while it is pointed at. */

@@ -4,6 +4,7 @@ import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
 import { useView, type Panel } from "./view";
+import { isCounted } from "./findings";
 import { WhyPanel } from "./WhyPanel";
 import { later, unfetched } from "../parts/later";
 
@@ -33,7 +34,7 @@ const panels: readonly (readonly [Panel, string])[] = [
 export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
   const panel = useView((v) => v.panel);
   const setPanel = useView((v) => v.setPanel);
-  const told = bench.findings.filter((f) => f.severity !== "estimate").length;
+  const told = bench.findings.filter(isCounted).length;
   return (
     <Tabs.Root value={panel} onValueChange={(p) => setPanel(p as Panel)}>
       <Tabs.List aria-label="Side panel" className="flex gap-3 border-b border-line-2 px-3.5">

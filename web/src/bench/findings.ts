@@ -18,15 +18,20 @@ export const severities = ["broken", "surprise", "tidy", "estimate"] as const;
 export const sorted = (findings: Finding[]) =>
   severities.flatMap((severity) => findings.filter((f) => f.severity === severity));
 
-/** What is told of nodes of a page, and is no estimate, the worst first. */
+/** Whether a finding counts: it is no estimate, and not as it is meant to be. */
+export const isCounted = (f: Finding) => f.severity !== "estimate" && !f.meant;
+
+/** What counts among what is told of nodes of a page, the worst first. */
 export function placed(bench: Bench): Finding[] {
   const nodes = new Set(bench.nodes.map((n) => n.id));
-  return sorted(bench.findings).filter((f) => nodes.has(f.node) && f.severity !== "estimate");
+  return sorted(bench.findings).filter((f) => nodes.has(f.node) && isCounted(f));
 }
 
 /** What is told of the file of a page, beside its text: what is untidy or estimated stands among the checks alone. */
 export const inFile = (bench: Bench): Finding[] =>
-  bench.can.file ? bench.findings.filter((f) => f.severity === "broken" || f.severity === "surprise") : [];
+  bench.can.file
+    ? bench.findings.filter((f) => !f.meant && (f.severity === "broken" || f.severity === "surprise"))
+    : [];
 
 /** Selects where a finding is, at the breakpoint in focus if it is so there, else with another in focus. The sheet shows
  *  a block by its column. */
@@ -54,7 +59,7 @@ export type Told = ReadonlyMap<string, Finding>;
 export function worstOf(findings: Finding[]): ReadonlyMap<string, Told> {
   const worst = new Map<string, Map<string, Finding>>();
   for (const f of sorted(findings)) {
-    if (!f.node) continue;
+    if (!f.node || f.meant) continue;
     const at = worst.get(f.node) ?? new Map<string, Finding>();
     worst.set(f.node, at);
     for (const breakpoint of f.breakpoints.length > 0 ? f.breakpoints : [""]) {
