@@ -53,6 +53,14 @@ func TestFindings(t *testing.T) {
 	}
 	for _, c := range []struct{ name, file, want string }{
 		{"nothing", grid(`<div class="berth s4"></div>`), ""},
+		{"a width in px in a column", grid(`<div class="berth s4"><p style="color: red; width: 300px">a</p></div>`),
+			`1:59 fixed-width: width: 300px in a style attribute holds at every breakpoint | Remove the width: ` +
+				grid(`<div class="berth s4"><p style="color: red;">a</p></div>`)},
+		{"one outside the columns, and a most", `<p style="width: 300px">a</p>` +
+			grid(`<div class="berth s4"><p style="max-width: 300px">a</p></div>`), ""},
+		{"a picture without words", grid(`<div class="berth s4"><img src=tern.svg></div>`),
+			`1:59 no-alternative: the picture has no alternative text: alt="" is for those that only decorate`},
+		{"one that only decorates", grid(`<div class="berth s4"><img src=tern.svg alt=""></div>`), ""},
 		{"an end tag that is missing", "<main>\n  <div>\n    <p>a</p>\n</main>",
 			"2:3 end-tag-missing: <div> is not ended before </main> | End it in line 3: <main>~  <div>~    <p>a</p></div>~</main>"},
 		{"one too many", "<p>a</p>\n</div>\n<p>b</p>",

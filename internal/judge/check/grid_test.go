@@ -43,6 +43,10 @@ func TestGridFindings(t *testing.T) {
 		{"one hidden everywhere", `12 shown-false`, "hidden-everywhere column-1 []: it is hidden at every breakpoint (Delete it)", `12`},
 		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 64.67 px under what its content needs, and at every wider one (Make it 2)\n" +
 			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 92.34 px under what its content needs, up to 1279 px (Make it 3)", `3 9`},
+		{"a setting that repeats", `8 at-full width-take+8 4`,
+			"repeats column-1 [full]: take 8 is carried from wide (Remove it)", `8 at-full width-take+7 trail-1 4`},
+		{"a column that only takes room", `3 empty 9`,
+			"spacer-column column-1 []: it has no content: column-2 may skip its units", `9 skip-3`},
 		{"far from where it is read", `4 4 4 order-first`, "missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)\n" +
 			"reading-order column-3 [wide full]: it is read as number 3 and stands as number 1 of 3", ``},
 	} {
@@ -74,9 +78,18 @@ func TestGridFindings(t *testing.T) {
 // of is a page with a row of columns that are so wide from wide on; words that follow a width are other settings.
 func of(k *kit.Kit, recipe string) *page.Page {
 	row := &page.Node{ID: "row-1", Kind: page.Row, Name: "row-1"}
+	from := "wide"
 	for word := range strings.FieldsSeq(recipe) {
-		name, value, is := strings.Cut(word, "-")
-		if !is {
+		name, value, is := strings.Cut(strings.ReplaceAll(word, "+", " "), "-")
+		switch {
+		case name == "at":
+			from = value
+			continue
+		case name == "empty":
+			row.Children[len(row.Children)-1].Children = nil
+			continue
+		case !is:
+			from = "wide"
 			id := fmt.Sprintf("column-%d", len(row.Children)+1)
 			row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id,
 				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Text: "Terns"}}}})
@@ -88,11 +101,11 @@ func of(k *kit.Kit, recipe string) *page.Page {
 		if err != nil {
 			panic(err)
 		}
-		from := "wide"
+		at := from
 		if f == page.Shown {
-			from = "base"
+			at = "base"
 		}
-		*column = *column.WithSetting(k, column.SettingAt(from).With(f, v))
+		*column = *column.WithSetting(k, column.SettingAt(at).With(f, v))
 	}
 	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
