@@ -47,10 +47,11 @@ func checkCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "check FILE|DIR… [--css FILE.css…] [--kit FILE] [--json] [--severity NAME] [--fix CODE…]",
 		Short: "Tell what is likely to be wrong with pages, and mend it",
-		Long: "Tell what is likely to be wrong with pages: files of HTML, folders of them, or project files. Each line has the\n" +
-			"file, line and column, so that editors go there: FILE:LINE:COLUMN: SEVERITY: SENTENCE [CODE]. The codes are in\n" +
-			"docs/findings.md. It ends with 0 where nothing is told, with 1 where something is, and with 2 where a file cannot be\n" +
-			"read. With --fix the first fix of each finding of a code is made, by the smallest edits of the file.",
+		Long: "Tell what is likely to be wrong with pages: files of HTML, folders of them, or project files. Each line\n" +
+			"has the file, line and column, so that editors go there: FILE:LINE:COLUMN: SEVERITY: SENTENCE [CODE]. The\n" +
+			"codes are in docs/findings.md. It ends with 0 where nothing is told, with 1 where something is, and with 2\n" +
+			"where a file cannot be read. With --fix the first fix of each finding of a code is made, by the smallest\n" +
+			"edits of the file.",
 		Args: cobra.MinimumNArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			least := slices.Index(severities, finding.Severity(o.severity))
@@ -87,13 +88,14 @@ func checkCommand() *cobra.Command {
 		"a stylesheet of the pages; may be given several times, in their order")
 	c.Flags().StringVar(&o.kitFile, "kit", "", "the pages' kit, from its own file or a project file")
 	c.Flags().BoolVar(&o.asJSON, "json", false, "as a list in JSON")
-	c.Flags().StringVar(&o.severity, "severity", string(finding.Surprise), "the least that is told: broken, surprise or tidy")
+	c.Flags().StringVar(&o.severity, "severity", string(finding.Surprise),
+		"the least that is told: broken, surprise or tidy")
 	c.Flags().StringSliceVar(&o.fix, "fix", nil, "the codes of findings that are mended first")
 	return c
 }
 
-// one is a page that is checked, in a file. Pages of one project share it, so that what is mended on one is in the file of
-// all.
+// one is a page that is checked, in a file. Pages of one project share it, so that what is mended on one is in the file
+// of all.
 type one struct {
 	file string
 	of   *struct{ *project.Project }
@@ -230,7 +232,8 @@ func lineOf(file string, pg *page.Page, f finding.Finding) string {
 	return reportOf(file, pg, f).String()
 }
 
-// String is the finding as a line that editors understand. Of a page made here there are no lines: it has the page's name.
+// String is the finding as a line that editors understand. Of a page made here there are no lines: it has the page's
+// name.
 func (r reported) String() string {
 	where := fmt.Sprintf("%s:%d:%d", printable(r.File), r.Line, r.Column)
 	if r.Line == 0 {

@@ -11,9 +11,14 @@ import (
 // mostSummary is how long the summary of a fix may be, in bytes.
 const mostSummary = 200
 
+// Summary is the label of a fix as the summary of its edit.
+func Summary(label string) string {
+	return strings.ToValidUTF8(label[:min(len(label), mostSummary)], "")
+}
+
 // Mend is a fix as an edit of a page, which one step takes back.
 func Mend(pg *page.Page, fix finding.Fix) *Operation {
-	summary := strings.ToValidUTF8(fix.Label[:min(len(fix.Label), mostSummary)], "")
+	summary := Summary(fix.Label)
 	if len(fix.Edits) > 0 {
 		all := origin.Document(pg.Origin).Splices(fix.Edits)
 		return &Operation{Page: pg.ID, Source: &Source{Stretches: Stretches(all), Summary: summary}}

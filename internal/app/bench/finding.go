@@ -67,7 +67,7 @@ func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
 			label := "Link " + to
 			all := doc.Splices([]markup.Edit{doc.SetAttr(l.Node, "href", to)})
 			f.Fixes = append(f.Fixes, Fix{label, &edit.Operation{Page: pg.ID,
-				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: summaryOf(label)}}})
+				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: edit.Summary(label)}}})
 		}
 	}
 }
@@ -75,13 +75,14 @@ func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
 // Alone tells that nothing says with which stylesheets a part of a page is shown, and proposes those of the folder.
 func (b *Bench) Alone(pg *page.Page, part *Part) {
 	f := finding.New(finding.PartAlone, "",
-		"no page in the folder includes this part of a page: choose which stylesheets it is shown with, here or under Name, title, file…")
+		"no page in the folder includes this part of a page: choose which stylesheets it is shown with, here or under "+
+			"Name, title, file…")
 	one := Finding{Code: string(f.Code), Severity: string(f.Severity), Breakpoints: []string{}, Text: f.Text,
 		Fixes: []Fix{}}
 	for _, link := range part.Sheets[:min(len(part.Sheets), mostProposed)] {
 		label := "Show with " + link
 		one.Fixes = append(one.Fixes, Fix{label, &edit.Operation{Page: pg.ID, Source: &edit.Source{
-			Stretches: []edit.Stretch{}, Named: &[]string{link}, Summary: summaryOf(label)}}})
+			Stretches: []edit.Stretch{}, Named: &[]string{link}, Summary: edit.Summary(label)}}})
 	}
 	b.Findings = slices.Insert(b.Findings, 0, one)
 }
@@ -101,14 +102,6 @@ func (b *Bench) Unread(why error) {
 	f := finding.New(finding.GridUnread, "", "the grid of the page's stylesheets could not be read: "+text)
 	b.Findings = slices.Insert(b.Findings, 0, Finding{Code: string(f.Code), Severity: string(f.Severity),
 		Breakpoints: []string{}, Text: f.Text, Fixes: []Fix{}})
-}
-
-// mostSummary is how long the summary of a fix may be, in bytes.
-const mostSummary = 200
-
-// summaryOf is the label of a fix as the summary of its edit.
-func summaryOf(label string) string {
-	return strings.ToValidUTF8(label[:min(len(label), mostSummary)], "")
 }
 
 // told are findings as they are answered.

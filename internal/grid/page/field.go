@@ -169,22 +169,9 @@ var specs = [NumFields]spec{
 		title: "Between lines", control: "text", hint: "kit, none, or px such as 16px",
 		css: map[Kind]string{Row: "row-gap"},
 	},
-	Before: {
-		name: "before", on: []Kind{Container, Row}, start: []Value{NoGap, NoGap}, terms: []Term{AsKit, Pixels}, low: 1,
-		high: kit.MaxGap,
-		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "space before",
-		doc:   "The space above what is in a container or a row: none, kit for the kit's space between lines, or px such as 16px.",
-		title: "Space before", control: "text", hint: "none, kit, or px such as 16px",
-		css: map[Kind]string{Container: "padding-top", Row: "padding-top"},
-	},
-	After: {
-		name: "after", on: []Kind{Container, Row}, start: []Value{NoGap, NoGap}, terms: []Term{AsKit, Pixels}, low: 1,
-		high: kit.MaxGap,
-		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: "space after",
-		doc:   "The same below it.",
-		title: "Space after", control: "text", hint: "none, kit, or px such as 16px",
-		css: map[Kind]string{Container: "padding-bottom", Row: "padding-bottom"},
-	},
+	Before: spacing("before", "Space before", "padding-top", "The space above what is in a container or a row: none, kit for "+
+		"the kit's space between lines, or px such as 16px."),
+	After: spacing("after", "Space after", "padding-bottom", "The same below it."),
 	Spread: {
 		name: "spread", on: []Kind{Row}, start: []Value{Start},
 		terms: []Term{AtStart, AtCentre, AtEnd, InBetween, AllAround, Evenly},
@@ -209,6 +196,17 @@ var specs = [NumFields]spec{
 	Told: {on: []Kind{Row}},
 	Ends: {on: []Kind{Column}, terms: []Term{Foremost, Hindmost}},
 	Fit:  {on: []Kind{Block}},
+}
+
+// spacing is the row of a space before or after what is in a container or a row.
+func spacing(name, title, property, doc string) spec {
+	return spec{
+		name: name, on: []Kind{Container, Row}, start: []Value{NoGap, NoGap}, terms: []Term{AsKit, Pixels}, low: 1,
+		high: kit.MaxGap,
+		want: fmt.Sprintf("kit, none or a whole number of px to %d such as 16px", kit.MaxGap), label: strings.ToLower(title),
+		doc: doc, title: title, control: "text", hint: "none, kit, or px such as 16px",
+		css: map[Kind]string{Container: property, Row: property},
+	}
 }
 
 // written are the fields that people set, in the order project files have them.

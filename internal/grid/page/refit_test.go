@@ -51,16 +51,18 @@ func TestUnitsAreCarriedToAnotherKit(t *testing.T) {
 	}
 }
 
+// stepped is a kit with breakpoints of those names.
+func stepped(id string, names ...string) *kit.Kit {
+	k := &kit.Kit{ID: id, Name: id}
+	for i, name := range names {
+		k.Breakpoints = append(k.Breakpoints, kit.Breakpoint{Name: name, From: kit.Px(float64(300 * i)), Lane: kit.Px(400)})
+	}
+	return k
+}
+
 // Which breakpoint takes whose settings can be said; the first keeps the first one's, and no two change places.
 func TestBreakpointsArePaired(t *testing.T) {
-	of := func(id string, names ...string) *kit.Kit {
-		k := &kit.Kit{ID: id, Name: id}
-		for i, name := range names {
-			k.Breakpoints = append(k.Breakpoints, kit.Breakpoint{Name: name, From: kit.Px(float64(300 * i)), Lane: kit.Px(400)})
-		}
-		return k
-	}
-	from, to := of("from", "base", "mid", "wide"), of("to", "phone", "wide", "desk", "wall")
+	from, to := stepped("from", "base", "mid", "wide"), stepped("to", "phone", "wide", "desk", "wall")
 	for _, c := range []struct{ given, want string }{
 		{"", "[phone wide wide] <nil>"}, // wide by its name, mid by where it begins
 		{"phone desk wall", "[phone desk wall] <nil>"},
@@ -83,18 +85,11 @@ func TestBreakpointsArePaired(t *testing.T) {
 
 // What is set on a node of any kind goes along, under the new kit's names.
 func TestSettingsOfEveryKindOfNodeAreCarried(t *testing.T) {
-	of := func(id string, names ...string) *kit.Kit {
-		k := &kit.Kit{ID: id, Name: id}
-		for i, name := range names {
-			k.Breakpoints = append(k.Breakpoints, kit.Breakpoint{Name: name, From: kit.Px(float64(300 * i)), Lane: kit.Px(400)})
-		}
-		return k
-	}
 	set := func(f Field, v Value) []Setting { return []Setting{At("mid").With(f, v)} }
 	p := &Page{ID: "p", Kit: "from", Body: []*Node{{ID: "frame", Kind: Container, At: set(Before, Px(16)),
 		Children: []*Node{{ID: "row", Kind: Row, At: set(After, KitGap), Children: []*Node{{ID: "column", Kind: Column,
 			Children: []*Node{{ID: "block", Kind: Block, At: set(Shown, Hides), Content: &Content{Type: Text}}}}}}}}}}
-	move, err := NewMove(of("from", "base", "mid"), of("to", "phone", "desk"), nil)
+	move, err := NewMove(stepped("from", "base", "mid"), stepped("to", "phone", "desk"), nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -12,7 +12,8 @@ import (
 // a picture only decorates.
 func (c *checker) alternatives() {
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
-		if c.l.Page().Origin == nil && n.Kind == page.Block && n.Content.Picture != "" && strings.TrimSpace(n.Content.Alt) == "" {
+		if c.l.Page().Origin == nil && n.Kind == page.Block && n.Content.Picture != "" &&
+			strings.TrimSpace(n.Content.Alt) == "" {
 			c.tell(finding.NoAlternative, n.ID, "", "the picture has no alternative text")
 		}
 	})
@@ -21,7 +22,8 @@ func (c *checker) alternatives() {
 	}
 	c.doc.Root.Walk(func(n *markup.Node) {
 		if n.Tag == "img" && n.Attr("alt") == nil && n.Start.Len() > 0 {
-			c.add(finding.NoAlternative, c.around(n), n.Start, "the picture has no alternative text: alt=\"\" is for those that only decorate")
+			c.add(finding.NoAlternative, c.around(n), n.Start,
+				`the picture has no alternative text: alt="" is for those that only decorate`)
 		}
 	})
 }

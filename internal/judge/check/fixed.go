@@ -25,7 +25,8 @@ func (c *checker) fixedWidths() {
 		if m := inlineWidth.FindStringSubmatch(style.Value); m != nil && c.inColumn(id) {
 			rest := inlineWidth.ReplaceAllString(style.Value, "$1")
 			fix := finding.Fix{Label: "Remove the width", Edits: []markup.Edit{c.doc.SetAttr(n, "style", rest)}}
-			c.add(finding.FixedWidth, id, n.Start, fmt.Sprintf("%s: %s in a style attribute holds at every breakpoint", m[2], m[4]), fix)
+			c.add(finding.FixedWidth, id, n.Start,
+				fmt.Sprintf("%s: %s in a style attribute holds at every breakpoint", m[2], m[4]), fix)
 		}
 	})
 }

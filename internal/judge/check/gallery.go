@@ -14,6 +14,7 @@ func (c *checker) galleries() {
 		if len(lines) == 1 || first.Free() > 0 || last.Free() == 0 || row.PerLine == 0 && !alike(lines) {
 			return
 		}
-		c.tell(finding.GalleryRest, row.ID, s.name, fmt.Sprintf("the last line has %d of %d", len(last.Cells()), len(first.Cells())))
+		c.tell(finding.GalleryRest, row.ID, s.name,
+			fmt.Sprintf("the last line has %d of %d", len(last.Cells()), len(first.Cells())))
 	})
 }

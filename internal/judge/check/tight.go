@@ -111,8 +111,8 @@ func upTo(low, until, high float64, bounded bool) string {
 	return ""
 }
 
-// wider is the fix by which a column takes the fewest units in which its content is comfortable, or a row has fewer on a
-// line.
+// wider is the fix by which a column takes the fewest units in which its content is comfortable; none in rows of so many
+// a line.
 func (c *checker) wider(s *stage, row *layout.Row, cell *layout.Cell, wide, need float64) []finding.Fix {
 	n := row.Columns.N()
 	if row.PerLine > 0 || cell.Width.Term != page.Taken || row.Columns.IsUneven() || cell.Units == 0 {
