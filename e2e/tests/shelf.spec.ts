@@ -7,6 +7,7 @@ test("a project is begun with a kit and a page, by keyboard alone", async ({ pag
   await page.getByRole("button", { name: "New project" }).press("Enter");
   const form = page.getByRole("dialog", { name: "New project" });
   await expect(form.getByRole("textbox", { name: "Name" })).toBeFocused();
+  await expect(form.getByRole("radio", { name: /^Fifth Gap/ })).toBeVisible();
   await page.keyboard.type("Tern Island");
   await page.keyboard.press("Tab");
   await page.keyboard.press("ArrowDown"); // Fifth Gap

@@ -131,15 +131,16 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   }, [spot, seeking, typing, writing, at, found, rows, cellAt]);
 
   // Where the selected node goes, by another window say, the one that comes to stand there
-  // is selected.
-  const last = useRef(-1);
+  // is selected. One that was never here is on its way: it can be selected before its Bench is drawn.
+  const stood = useRef({ node: "", at: -1 });
   useEffect(() => {
-    if (!spot || at >= 0) {
-      last.current = at;
+    if (!spot) return;
+    if (at >= 0) {
+      stood.current = { node: spot.node, at };
       return;
     }
-    const next = lines[Math.min(last.current, lines.length - 1)];
-    if (next && last.current >= 0) {
+    const next = lines[Math.min(stood.current.at, lines.length - 1)];
+    if (next && stood.current.node === spot.node) {
       const left = document.activeElement === null || document.activeElement === document.body;
       (left ? go : select)({ node: next.id, breakpoint: spot.breakpoint });
     }
