@@ -2,9 +2,6 @@ package main
 
 import (
 	"fmt"
-	"io/fs"
-	"os"
-	"path/filepath"
 	"slices"
 	"strings"
 
@@ -12,22 +9,19 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
-	"kitrows/internal/app/folder"
+	"kitrows/internal/browser/budget"
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/project"
-	"kitrows/internal/project/ready"
 	"kitrows/internal/write/ship"
 )
 
 // checking is how pages are checked.
 type checking struct {
-	sheets   []string
-	kitFile  string
+	reading
 	asJSON   bool
 	severity string
 	fix      []string
@@ -65,18 +59,28 @@ func checkCommand() *cobra.Command {
 			}
 			var all []reported
 			for _, name := range args {
-				checked, err := o.checked(c, name)
+				pages, err := o.pages(c, name)
 				if err != nil {
 					return &exit{exitUnusable, fmt.Errorf("%s: %w", printable(name), err)}
 				}
-				for _, one := range checked {
-					found, err := one.found(o.fix)
-					if err != nil {
-						return &exit{exitUnusable, fmt.Errorf("%s: %w", printable(one.file), err)}
+				found := make([][]finding.Finding, len(pages))
+				wrong := make([]error, len(pages))
+				check := func(i int) { found[i], wrong[i] = pages[i].found(o.fix) }
+				if len(o.fix) > 0 { // pages of one project share it
+					for i := range pages {
+						check(i)
 					}
-					for _, f := range found {
+				} else {
+					budget.Each(len(pages), check)
+				}
+				for i, one := range pages {
+					if wrong[i] != nil {
+						return &exit{exitUnusable, fmt.Errorf("%s: %w", printable(one.file), wrong[i])}
+					}
+					pg, _ := one.page()
+					for _, f := range found[i] {
 						if at := slices.Index(severities, f.Severity); at >= 0 && at <= least && !f.Meant {
-							all = append(all, reportOf(one.file, one.of.Page(one.page), f))
+							all = append(all, reportOf(one.file, pg, f))
 						}
 					}
 				}
@@ -84,9 +88,7 @@ func checkCommand() *cobra.Command {
 			return told(c, all, o.asJSON)
 		},
 	}
-	c.Flags().StringArrayVar(&o.sheets, "css", nil,
-		"a stylesheet of the pages; may be given several times, in their order")
-	c.Flags().StringVar(&o.kitFile, "kit", "", "the pages' kit, from its own file or a project file")
+	o.flags(c)
 	c.Flags().BoolVar(&o.asJSON, "json", false, "as a list in JSON")
 	c.Flags().StringVar(&o.severity, "severity", string(finding.Surprise),
 		"the least that is told: broken, surprise or tidy")
@@ -94,89 +96,17 @@ func checkCommand() *cobra.Command {
 	return c
 }
 
-// one is a page that is checked, in a file. Pages of one project share it, so that what is mended on one is in the file
-// of all.
-type one struct {
-	file string
-	of   *struct{ *project.Project }
-	page string // its id
-	save func(p *project.Project) error
-}
-
-// checked are the pages of a file or a folder.
-func (o *checking) checked(c *cobra.Command, name string) ([]*one, error) {
-	info, err := os.Stat(name)
-	switch {
-	case err != nil:
-		return nil, err
-	case info.IsDir():
-		return o.folder(c, name)
-	case strings.HasSuffix(name, ".json"):
-		p, err := readProject(c, name)
-		if err != nil {
-			return nil, err
-		}
-		save := func(p *project.Project) error { return saved(name, info.Mode(), p) }
-		var all []*one
-		of := &struct{ *project.Project }{p}
-		for _, pg := range p.Pages {
-			all = append(all, &one{name, of, pg.ID, save})
-		}
-		return all, nil
-	}
-	p, err := projectOfPage(c, name, o.sheets, o.kitFile)
-	if err != nil {
-		return nil, err
-	}
-	return []*one{{name, &struct{ *project.Project }{p}, p.Pages[0].ID,
-		func(p *project.Project) error { return write(name, p.Pages[0]) }}}, nil
-}
-
-// folder are the pages in a folder, each with the stylesheets that it links.
-func (o *checking) folder(c *cobra.Command, dir string) (all []*one, err error) {
-	f, err := folder.Open(dir)
-	if err != nil {
-		return nil, err
-	}
-	defer f.Close()
-	kits, err := ready.Kits()
-	if err != nil {
-		return nil, err
-	}
-	p, err := f.Project("folder", filepath.Base(dir), kits[0].Kit)
-	if err != nil {
-		return nil, err
-	}
-	for _, note := range f.Notes {
-		fmt.Fprintln(c.ErrOrStderr(), printable(note))
-	}
-	of := &struct{ *project.Project }{p}
-	for _, pg := range p.Pages {
-		file := filepath.Join(dir, filepath.FromSlash(pg.File))
-		all = append(all, &one{file, of, pg.ID, func(p *project.Project) error { return write(file, p.Page(pg.ID)) }})
-	}
-	return all, nil
-}
-
-func saved(name string, mode fs.FileMode, p *project.Project) error {
-	b, err := p.Encode()
-	if err != nil {
-		return err
-	}
-	return replace(name, b, mode.Perm())
-}
-
 // mostFixes is how many fixes are made on one page.
 const mostFixes = 2000
 
 // found is what is told of the page, once what is to be mended is, and its file written where something was.
-func (o *one) found(fix []string) (all []finding.Finding, err error) {
+func (o *filed) found(fix []string) (all []finding.Finding, err error) {
 	tried := map[string]bool{}
 	mended := false
 	for range mostFixes {
 		p := o.of.Project
-		pg := p.Page(o.page)
-		l := layout.Of(p.Kit(pg.Kit), pg)
+		pg, k := o.page()
+		l := layout.Of(k, pg)
 		all = check.Of(l, ship.Marked(l, p))
 		at := slices.IndexFunc(all, func(f finding.Finding) bool {
 			return slices.Contains(fix, string(f.Code)) && len(f.Fixes) > 0 && !f.Meant && !tried[keyOf(f)]

@@ -57,8 +57,8 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(), kitCommand(),
-		pageCommand(), exportCommand(), importCommand(), schemaCommand())
+	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(), compareCommand(),
+		kitCommand(), pageCommand(), exportCommand(), importCommand(), schemaCommand())
 	return c
 }
 

@@ -101,10 +101,6 @@ func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, er
 }
 
 func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error) {
-	b, err := b.Read(context.Background())
-	if err != nil {
-		return nil, fault.Under("bringPage", err)
-	}
 	o, files, err := b.origin(context.Background())
 	if err != nil {
 		return nil, fault.Under("bringPage", err)
@@ -112,7 +108,10 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 	c := *p
 	k := fitting(p, o, files)
 	rest := slices.Clone(files)
-	if k == nil {
+	if k == nil { // only then are the stylesheets read
+		if b, err = b.Read(context.Background()); err != nil {
+			return nil, fault.Under("bringPage", err)
+		}
 		id := FreeID(kitID(files), func(id string) bool { return p.Kit(id) != nil })
 		if k, rest, err = b.kit(id); err == nil {
 			c.Kits = append(slices.Clone(p.Kits), k)
@@ -124,7 +123,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 	empty := newPage(p, "")
 	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
 	c.Pages = append(slices.Clone(p.Pages), next)
-	if err := c.Check(); err != nil {
+	if err := c.CheckAfter(p); err != nil {
 		return nil, err
 	}
 	summary := "Bring in " + path.Base(b.File)

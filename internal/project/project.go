@@ -117,7 +117,11 @@ func (p *Project) PageNames() string {
 
 // Check refuses a project that breaks any rule of the domain. The error holds a
 // fault.Fault for each wrong field.
-func (p *Project) Check() error {
+func (p *Project) Check() error { return p.CheckAfter(nil) }
+
+// CheckAfter is Check of a project that was made of one that passed it; nil for none. Kits and pages that it shares
+// with that are not looked at again.
+func (p *Project) CheckAfter(was *Project) error {
 	var errs []error
 	take := func(path string, err error) { errs = append(errs, fault.Under(path, err)) }
 	if p.Format != "kitrows" {
@@ -179,7 +183,9 @@ func (p *Project) Check() error {
 			continue
 		}
 		take(path, page.CheckID(k.ID))
-		take(path, infer.Check(k))
+		if !was.has(k) {
+			take(path, infer.Check(k))
+		}
 		unique("kit", path+".id", k.ID)
 	}
 	for i, pic := range p.Pictures {
@@ -211,11 +217,22 @@ func (p *Project) Check() error {
 			errs = append(errs, fault.New(path, "null", "a page"))
 			continue
 		}
-		take(path, p.checkPage(pg))
+		if !was.hasPage(pg, p) {
+			take(path, p.checkPage(pg))
+		}
 		unique("page", path+".id", pg.ID)
 		unique("page file", path+".file", pg.File)
 	}
 	return errors.Join(errs...)
+}
+
+// has reports whether the project has this very kit.
+func (p *Project) has(k *kit.Kit) bool { return p != nil && slices.Contains(p.Kits, k) }
+
+// hasPage reports whether the project has this very page as another has it: on the same kit, with the same pictures.
+func (p *Project) hasPage(pg *page.Page, o *Project) bool {
+	return p != nil && p.Kit(pg.Kit) == o.Kit(pg.Kit) && slices.Equal(p.Pictures, o.Pictures) &&
+		slices.Contains(p.Pages, pg)
 }
 
 // checkPage refuses a page that its kit cannot lay out.

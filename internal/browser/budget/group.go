@@ -2,8 +2,10 @@ package budget
 
 import (
 	"fmt"
+	"runtime"
 	"runtime/debug"
 	"sync"
+	"sync/atomic"
 )
 
 // A Group is work that is done in goroutines beside one another. A panic in one of them does not end the program: Wait
@@ -51,6 +53,21 @@ func (g *Group) Wait() {
 	if g.value != nil {
 		panic(g.value)
 	}
+}
+
+// Each does work for each of so many things, as many at a time as the machine has processors. It panics if any of it
+// did.
+func Each(n int, work func(i int)) {
+	var g Group
+	var next atomic.Int64
+	for range min(n, runtime.GOMAXPROCS(0)) {
+		g.Go(func() {
+			for i := next.Add(1) - 1; i < int64(n); i = next.Add(1) - 1 {
+				work(int(i))
+			}
+		})
+	}
+	g.Wait()
 }
 
 // Recovered does work and gives a panic in it as an error, a *Panic.

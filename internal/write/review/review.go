@@ -1,0 +1,226 @@
+// Package review writes what a change does to pages as one file of HTML, with the lanes before and after, to attach to a
+// review. It loads nothing and runs no script.
+package review
+
+import (
+	_ "embed"
+	"html/template"
+	"math"
+	"slices"
+	"strings"
+
+	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/compare"
+	"kitrows/internal/plan/layout"
+)
+
+// A Review is pages before and after a change.
+type Review struct {
+	Before, After string // what was compared
+	Pages         []Page
+}
+
+// A Page is what became of one page.
+type Page struct {
+	Name      string
+	New, Gone bool
+	*compare.Comparison
+}
+
+//go:embed review.html
+var source string
+
+var document = template.Must(template.New("review").Parse(source))
+
+// HTML is the file.
+func (r *Review) HTML() string {
+	var all struct {
+		Before, After string
+		Pages         []sheet
+		Same          []string
+	}
+	all.Before, all.After = r.Before, r.After
+	for _, p := range r.Pages {
+		if p.Comparison != nil && p.Same() {
+			all.Same = append(all.Same, p.Name)
+			continue
+		}
+		all.Pages = append(all.Pages, newSheet(p))
+	}
+	var b strings.Builder
+	if err := document.Execute(&b, all); err != nil {
+		panic(err) // the template is ours
+	}
+	return b.String()
+}
+
+// A sheet is what is written of a page.
+type sheet struct {
+	Name      string
+	New, Gone bool
+	Summary   string
+	Moves     []line
+	Along     []line
+	Came      []line
+	Went      []line
+	Pairs     []pair
+}
+
+// A line is a sentence about something at some widths.
+type line struct{ Name, Where, Text string }
+
+// A pair is a page at one width, before and after.
+type pair struct {
+	Breakpoint string
+	Width      int
+	Lanes      []lane
+}
+
+func newSheet(p Page) sheet {
+	s := sheet{Name: p.Name, New: p.New, Gone: p.Gone}
+	c := p.Comparison
+	if c == nil {
+		return s
+	}
+	s.Summary = c.Summary()
+	for _, m := range c.Moves {
+		if !m.Follows {
+			s.Moves = append(s.Moves, line{m.Name, m.Widths.String(), m.Text()})
+		}
+	}
+	for _, b := range c.Breaks {
+		s.Moves = append(s.Moves, line{b.Name, b.Widths.String(), b.Text()})
+	}
+	for _, a := range c.Along() {
+		s.Along = append(s.Along, line{"", a.Widths.String(), strings.Join(a.Names, ", ")})
+	}
+	s.Came, s.Went = told(c.After, c.Came), told(c.Before, c.Went)
+	s.Pairs = pairs(c)
+	return s
+}
+
+func told(l *layout.Layout, all []finding.Finding) (lines []line) {
+	for _, f := range all {
+		one := line{"", strings.Join(f.Breakpoints, ", "), f.Text + " [" + string(f.Code) + "]"}
+		if n, _ := l.Page().Find(f.Node); n != nil {
+			one.Name = n.Name
+		}
+		lines = append(lines, one)
+	}
+	return lines
+}
+
+// pairs are the page at each breakpoint at which something is other, at the width at which it is most so.
+func pairs(c *compare.Comparison) (all []pair) {
+	k := c.After.Kit()
+	for i, b := range k.Breakpoints {
+		low, high := int(math.Ceil(b.From.Px())), c.Widths.To
+		if i+1 < len(k.Breakpoints) {
+			high = int(math.Ceil(k.Breakpoints[i+1].From.Px())) - 1
+		}
+		low, high = max(low, c.Widths.From), min(high, c.Widths.To)
+		if at := most(c, low, high); at > 0 {
+			all = append(all, pair{b.Name, at, []lane{newLane("before", c.Before, c, at), newLane("after", c.After, c, at)}})
+		}
+	}
+	return all
+}
+
+// most is the width of a range at which a box is the farthest from where it was, one of those that do not only go along;
+// 0 where nothing is other.
+func most(c *compare.Comparison, low, high int) (at int) {
+	by := -1.0
+	look := func(w compare.Widths, v int, d float64) {
+		if w.From <= high && w.To >= low && d > by {
+			at, by = min(max(v, low), high, w.To), d
+		}
+	}
+	for _, b := range c.Breaks {
+		look(b.Widths, (b.Widths.From+b.Widths.To)/2, 0)
+	}
+	for _, m := range c.Moves {
+		d := m.By
+		if m.Follows {
+			d = 0
+		}
+		look(m.Widths, m.At, d)
+	}
+	return at
+}
+
+// A lane is the page drawn at a width.
+type lane struct {
+	Title         string
+	Width, Height float64
+	Shown         float64 // how wide it is on paper, in px
+	Letter        float64 // the size of names, in px of the page
+	Boxes         []box
+}
+
+// A box is drawn by its kind, and by what became of it.
+type box struct {
+	X, Y, Width, Height float64
+	Class               string
+	Name                string // where there is room for it
+	NameX, NameY        float64
+}
+
+// drawn is how wide a lane is on paper at most, in px.
+const drawn = 440
+
+// letter is how large names are on paper, in px; a letter is about 0.56 of that wide.
+const letter = 12
+
+func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) lane {
+	plan := l.Plan(float64(v))
+	e := lane{Title: title, Width: plan.Width, Shown: min(drawn, plan.Width)}
+	scale := e.Width / e.Shown
+	e.Letter = letter * scale
+	for _, b := range plan.Boxes {
+		if !b.Shown {
+			continue
+		}
+		e.Height = max(e.Height, b.Y+b.Height)
+		if b.Kind == page.Row || b.Kind == page.Section {
+			continue
+		}
+		one := box{X: b.X, Y: b.Y, Width: b.Width, Height: b.Height, Class: string(b.Kind)}
+		one.Class += state(c, b.ID, v)
+		if n := l.Node(b.Node); b.Kind == page.Column && n != nil {
+			letters := int((b.Width - 8*scale) / (e.Letter * 0.56))
+			one.Name = cut(n.Name, letters)
+			one.NameX, one.NameY = b.X+4*scale, b.Y+e.Letter*1.2
+		}
+		e.Boxes = append(e.Boxes, one)
+	}
+	slices.SortStableFunc(e.Boxes, func(a, b box) int { // what moved is drawn over the rest
+		return strings.Count(a.Class, " ") - strings.Count(b.Class, " ")
+	})
+	return e
+}
+
+// state is what the drawing says of a box at a width: " moved", " along", or nothing.
+func state(c *compare.Comparison, id string, v int) string {
+	for _, m := range c.Moves {
+		if m.Node == id && m.Widths.From <= v && v <= m.Widths.To {
+			if m.Follows {
+				return " along"
+			}
+			return " moved"
+		}
+	}
+	return ""
+}
+
+// cut is a name in so many letters; empty where there is no room for three.
+func cut(name string, letters int) string {
+	all := []rune(name)
+	switch {
+	case letters < 3:
+		return ""
+	case len(all) <= letters:
+		return name
+	}
+	return string(all[:letters-1]) + "…"
+}
