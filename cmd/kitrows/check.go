@@ -23,6 +23,7 @@ import (
 type checking struct {
 	reading
 	asJSON   bool
+	asSARIF  bool
 	severity string
 	fix      []string
 }
@@ -39,7 +40,7 @@ const (
 func checkCommand() *cobra.Command {
 	var o checking
 	c := &cobra.Command{
-		Use:   "check FILE|DIR… [--css FILE.css…] [--kit FILE] [--json] [--severity NAME] [--fix CODE…]",
+		Use:   "check FILE|DIR… [--css FILE.css…] [--kit FILE] [--json|--sarif] [--severity NAME] [--fix CODE…]",
 		Short: "Tell what is likely to be wrong with pages, and mend it",
 		Long: "Tell what is likely to be wrong with pages: files of HTML, folders of them, or project files. Each line\n" +
 			"has the file, line and column, so that editors go there: FILE:LINE:COLUMN: SEVERITY: SENTENCE [CODE]. The\n" +
@@ -57,7 +58,7 @@ func checkCommand() *cobra.Command {
 					return &exit{exitUnusable, fault.New("--fix", code, "a code of docs/findings.md such as repeats")}
 				}
 			}
-			var all []reported
+			var all []toldOf
 			for _, name := range args {
 				pages, err := o.pages(c, name)
 				if err != nil {
@@ -79,17 +80,19 @@ func checkCommand() *cobra.Command {
 					}
 					pg, _ := one.page()
 					for _, f := range found[i] {
-						if at := slices.Index(severities, f.Severity); at >= 0 && at <= least && !f.Meant {
-							all = append(all, reportOf(one.file, pg, f))
+						if at := slices.Index(severities, f.Severity); at >= 0 && at <= least {
+							all = append(all, toldOf{f, one.file, pg})
 						}
 					}
 				}
 			}
-			return told(c, all, o.asJSON)
+			return o.tell(c, all)
 		},
 	}
 	o.flags(c)
 	c.Flags().BoolVar(&o.asJSON, "json", false, "as a list in JSON")
+	c.Flags().BoolVar(&o.asSARIF, "sarif", false, "in the format of static analysis that CI systems read (SARIF 2.1.0)")
+	c.MarkFlagsMutuallyExclusive("json", "sarif")
 	c.Flags().StringVar(&o.severity, "severity", string(finding.Surprise),
 		"the least that is told: broken, surprise or tidy")
 	c.Flags().StringSliceVar(&o.fix, "fix", nil, "the codes of findings that are mended first")
@@ -131,6 +134,13 @@ func keyOf(f finding.Finding) string {
 	return fmt.Sprint(f.Code, f.Node, f.Breakpoints, f.Text)
 }
 
+// toldOf is a finding of a page in a file.
+type toldOf struct {
+	finding.Finding
+	file string
+	page *page.Page
+}
+
 // reported is a finding as it is printed.
 type reported struct {
 	File        string           `json:"file"`
@@ -169,33 +179,43 @@ func (r reported) String() string {
 	if r.Line == 0 {
 		where = printable(r.File) + ": " + printable(r.Page)
 	}
-	what := printable(r.Text)
+	return fmt.Sprintf("%s: %s: %s [%s]", where, r.Severity, printable(r.what()), r.Code)
+}
+
+// what is the sentence, with the node and the breakpoints that it is about.
+func (r reported) what() string {
+	what := r.Text
 	if len(r.Breakpoints) > 0 {
 		what = strings.Join(r.Breakpoints, ", ") + ": " + what
 	}
 	if r.Name != "" {
-		what = printable(r.Name) + ", " + what
+		what = r.Name + ", " + what
 	}
-	return fmt.Sprintf("%s: %s: %s [%s]", where, r.Severity, what, r.Code)
+	return what
 }
 
-// told prints findings, and says that there are some by how the program ends.
-func told(c *cobra.Command, all []reported, asJSON bool) error {
-	if asJSON {
-		if all == nil {
-			all = []reported{}
+// tell prints findings, and says that there are some by how the program ends. Those that are meant do not count.
+func (o *checking) tell(c *cobra.Command, all []toldOf) (err error) {
+	counted := []reported{}
+	for _, f := range all {
+		if !f.Meant {
+			counted = append(counted, reportOf(f.file, f.page, f.Finding))
 		}
-		if err := json.MarshalWrite(c.OutOrStdout(), all, jsontext.WithIndent("  ")); err != nil {
-			return err
+	}
+	switch {
+	case o.asSARIF:
+		err = writeSARIF(c.OutOrStdout(), all)
+	case o.asJSON:
+		if err = json.MarshalWrite(c.OutOrStdout(), counted, jsontext.WithIndent("  ")); err == nil {
+			fmt.Fprintln(c.OutOrStdout())
 		}
-		fmt.Fprintln(c.OutOrStdout())
-	} else {
-		for _, r := range all {
+	default:
+		for _, r := range counted {
 			fmt.Fprintln(c.OutOrStdout(), r)
 		}
 	}
-	if len(all) > 0 {
+	if err == nil && len(counted) > 0 {
 		return &exit{code: exitFound}
 	}
-	return nil
+	return err
 }

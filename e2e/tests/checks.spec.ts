@@ -1,3 +1,7 @@
+import { spawnSync } from "node:child_process";
+import { readFileSync } from "node:fs";
+import Ajv from "ajv";
+import draft from "ajv/lib/refs/json-schema-draft-04.json" with { type: "json" };
 import { cell, code, expect, openBench, test } from "./app";
 import { expectNoViolations } from "./violations";
 
@@ -51,4 +55,23 @@ test("settings that repeat what is carried go in one step", async ({ page, app }
   await page.getByRole("button", { name: "Remove all 2 that repeat" }).click();
   await expect(page.getByText("No findings on this page.")).toBeVisible();
   expect(await code(page)).toBe(before);
+});
+
+test("what the command line tells in SARIF passes the schema of the format", () => {
+  const fixtures = new URL("../fixtures/", import.meta.url).pathname;
+  const kitrows = new URL("../../bin/kitrows", import.meta.url).pathname;
+  const args = ["check", "winter-log.html", "../../demo/gullwing-point.kitrows.json", "--sarif", "--severity", "tidy"];
+  const { status, stdout } = spawnSync(kitrows, args, { cwd: fixtures, encoding: "utf8" });
+  expect(status).toBe(1);
+  const schema = JSON.parse(readFileSync(`${fixtures}sarif-2.1.0.schema.json`, "utf8")) as object;
+  const ajv = new Ajv({ schemaId: "id", meta: false });
+  ajv.addMetaSchema(draft);
+  const log = JSON.parse(stdout) as { runs: { results: { ruleId: string; fixes?: object[] }[] }[] };
+  expect([ajv.validate(schema, log), ajv.errors]).toEqual([true, null]);
+  const unknown = log.runs[0]!.results.find((r) => r.ruleId === "class-unknown");
+  expect(unknown).toMatchObject({
+    level: "error",
+    locations: [{ physicalLocation: { region: { startLine: 28, startColumn: 12 } } }],
+    fixes: [{ artifactChanges: [{ replacements: [{ insertedContent: { text: "berth b4 m6" } }] }] }],
+  });
 });
