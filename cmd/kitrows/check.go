@@ -44,7 +44,7 @@ func checkCommand() *cobra.Command {
 		Short: "Tell what is likely to be wrong with pages, and mend it",
 		Long: "Tell what is likely to be wrong with pages: files of HTML, folders of them, or project files. Each line\n" +
 			"has the file, line and column, so that editors go there: FILE:LINE:COLUMN: SEVERITY: SENTENCE [CODE]. The\n" +
-			"codes are in docs/findings.md. It ends with 0 where nothing is told, with 1 where something is, and with 2\n" +
+			"codes are in docs/checks.md. It ends with 0 where nothing is told, with 1 where something is, and with 2\n" +
 			"where a file cannot be read. With --fix the first fix of each finding of a code is made, by the smallest\n" +
 			"edits of the file.",
 		Args: cobra.MinimumNArgs(1),
@@ -55,7 +55,7 @@ func checkCommand() *cobra.Command {
 			}
 			for _, code := range o.fix {
 				if !slices.ContainsFunc(finding.Codes, func(r finding.Row) bool { return string(r.Code) == code }) {
-					return &exit{exitUnusable, fault.New("--fix", code, "a code of docs/findings.md such as repeats")}
+					return &exit{exitUnusable, fault.New("--fix", code, "a code of docs/checks.md such as repeats")}
 				}
 			}
 			var all []toldOf

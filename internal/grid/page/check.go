@@ -167,7 +167,7 @@ func CheckMeant(codes []string) error {
 	}
 	for i, code := range codes {
 		if code == "" || len(code) > mostMeant || strings.Trim(code, "abcdefghijklmnopqrstuvwxyz-") != "" {
-			return fault.New("meant", code, "a code of docs/findings.md such as sum-over")
+			return fault.New("meant", code, "a code of docs/checks.md such as sum-over")
 		}
 		if slices.Contains(codes[:i], code) {
 			return fault.New("meant", code, "each code once")

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"kitrows/internal/browser/markup"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
@@ -23,17 +24,8 @@ const sheet = `.quay { max-width: 900px; margin: 0 auto } .pier { display: flex;
 // file.
 func found(t *testing.T, file string) string {
 	t.Helper()
-	k, _, err := infer.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
-	if err != nil {
-		t.Fatal(err)
-	}
-	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file),
-		[]kit.File{{Name: "own.css", Text: ".story { color: red }"}}))
 	var all []string
-	for _, f := range check.Of(layout.Of(k, p), nil) {
-		if strings.Contains(f.Text, "until they are measured") { // nearly every file has some
-			continue
-		}
+	for _, f := range findings(t, file) {
 		line := fmt.Sprintf("%d:%d %s: %s", f.At.Line, f.At.Column, f.Code, f.Text)
 		for _, fix := range f.Fixes {
 			line += " | " + fix.Label + ": " +
@@ -44,54 +36,80 @@ func found(t *testing.T, file string) string {
 	return strings.Join(all, "\n")
 }
 
+// findings are those of a file on the stylesheet, beside one of its own.
+func findings(t *testing.T, file string) (all []finding.Finding) {
+	t.Helper()
+	k, _, err := infer.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file),
+		[]kit.File{{Name: "own.css", Text: ".story { color: red }"}}))
+	for _, f := range check.Of(layout.Of(k, p), nil) {
+		if !strings.Contains(f.Text, "until they are measured") { // nearly every file has some
+			all = append(all, f)
+		}
+	}
+	return all
+}
+
+// grid is a row in a container, with something inside it; head is a file with links.
+func grid(inside string) string {
+	return `<div class="quay"><div class="pier">` + inside + `</div></div>`
+}
+
+func head(links string) string {
+	return "<!doctype html><html><head>\n<meta name=viewport content=width=device-width>\n" + links +
+		"\n</head><body></body></html>"
+}
+
+// mistakes are files, and what is told of them.
+var mistakes = []struct{ name, file, want string }{
+	{"nothing", grid(`<div class="berth s4"></div>`), ""},
+	{"a width in px in a column", grid(`<div class="berth s4"><p style="color: red; width: 300px">a</p></div>`),
+		`1:59 fixed-width: width: 300px in a style attribute holds at every breakpoint | Remove the width: ` +
+			grid(`<div class="berth s4"><p style="color: red;">a</p></div>`)},
+	{"one outside the columns, and a most", `<p style="width: 300px">a</p>` +
+		grid(`<div class="berth s4"><p style="max-width: 300px">a</p></div>`), ""},
+	{"a picture without words", grid(`<div class="berth s4"><img src=tern.svg></div>`),
+		`1:59 no-alternative: the picture has no alternative text: alt="" is for those that only decorate`},
+	{"one that only decorates", grid(`<div class="berth s4"><img src=tern.svg alt=""></div>`), ""},
+	{"an end tag that is missing", "<main>\n  <div>\n    <p>a</p>\n</main>",
+		"2:3 end-tag-missing: <div> is not ended before </main> | End it in line 3: <main>~  <div>~    <p>a</p></div>~</main>"},
+	{"one too many", "<p>a</p>\n</div>\n<p>b</p>",
+		"2:1 end-tag-surplus: </div> ends nothing here | Remove </div>: <p>a</p>~<p>b</p>"},
+	{"one that is ignored", "<p>a</p>\n<td>b", "2:1 tag-ignored: <td> makes no element here | Remove <td>: <p>a</p>~b"},
+	{"crossed", "<b>a<i>b</b>c</i>", "1:9 tags-crossed: </b> stands where <i> is still open: </i> comes later"},
+	{"an attribute twice", `<p id=a id=b>c`,
+		`1:9 attribute-doubled: <p> has id already: this one does not count | Remove it: <p id=a >c`},
+	{"a class nearly known", grid(`<div class="berth s44 story"></div>`),
+		`1:42 class-unknown: Quay has no class s44; the nearest is s4 | Change it to s4: ` +
+			grid(`<div class="berth s4 story"></div>`)},
+	{"swapped letters", grid(`<div class="berht s4"></div>`),
+		"1:37 row-child: <div> stands straight in Row and is no column\n1:42 class-unknown: Quay has no class berht; the nearest is berth | Change it to berth: " + grid(`<div class="berth s4"></div>`)},
+	{"words straight in a row", grid(`Loose<div class="berth"></div>`),
+		"1:37 text-in-row: words stand straight in Row: only columns are children of a row"},
+	{"a row in no container", `<div class="pier"></div>`, "1:1 row-outside: Row stands in no container"},
+	{"a column in no row", `<p class="berth">a</p>`,
+		"1:1 misplaced: <p> has the class of a column, and does not stand straight in a row"},
+	{"what is only estimated", `<style>h2{position:absolute}td{width:9px}</style><div><h2>a</h2></div><table><tr><td><p>a</table>`,
+		"1:55 estimate: the plan only estimates a position that is absolute: what stands here, and after it, may be elsewhere in a browser\n" +
+			"1:71 estimate: the plan only estimates tables: what stands here, and after it, may be elsewhere in a browser"},
+	{"linked twice, too late", head(`<link rel=stylesheet href=own.css><link rel=stylesheet href=quay.css>` +
+		"\n" + `<link rel=stylesheet href=own.css?2>`),
+		"3:35 stylesheet-order: the page's own stylesheet stands before the kit's quay.css: what both say, the kit's says\n" +
+			"4:1 stylesheet-twice: own.css is linked twice | Remove this link: <!doctype html><html><head>~<meta name=viewport content=width=device-width>~<link rel=stylesheet href=own.css><link rel=stylesheet href=quay.css>~</head><body></body></html>"},
+	{"a stylesheet that is not there",
+		head(`<link rel=stylesheet href=quay.css><link rel=stylesheet href=gone.css>`),
+		"3:36 stylesheet-missing: the stylesheet gone.css is not there: the plan is without it"},
+	{"the kit's not linked, no viewport", "<html><head>\n  <title>a</title>\n</head></html>",
+		"1:7 stylesheet-not-linked: the kit's stylesheet quay.css is not linked: the plan shows the page as if it were | Link it: <html><head>~  <title>a</title>~  <link rel=\"stylesheet\" href=\"quay.css\">~</head></html>\n" +
+			"1:7 viewport-missing: no viewport is declared: phones show the page as on a wide screen, shrunk | Declare it: <html><head>~  <title>a</title>~  <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">~</head></html>"},
+}
+
 // What is wrong with a file is told with its line and column, the likely place and a fix.
 func TestFindings(t *testing.T) {
-	grid := func(inside string) string { return `<div class="quay"><div class="pier">` + inside + `</div></div>` }
-	head := func(links string) string {
-		return "<!doctype html><html><head>\n<meta name=viewport content=width=device-width>\n" + links +
-			"\n</head><body></body></html>"
-	}
-	for _, c := range []struct{ name, file, want string }{
-		{"nothing", grid(`<div class="berth s4"></div>`), ""},
-		{"a width in px in a column", grid(`<div class="berth s4"><p style="color: red; width: 300px">a</p></div>`),
-			`1:59 fixed-width: width: 300px in a style attribute holds at every breakpoint | Remove the width: ` +
-				grid(`<div class="berth s4"><p style="color: red;">a</p></div>`)},
-		{"one outside the columns, and a most", `<p style="width: 300px">a</p>` +
-			grid(`<div class="berth s4"><p style="max-width: 300px">a</p></div>`), ""},
-		{"a picture without words", grid(`<div class="berth s4"><img src=tern.svg></div>`),
-			`1:59 no-alternative: the picture has no alternative text: alt="" is for those that only decorate`},
-		{"one that only decorates", grid(`<div class="berth s4"><img src=tern.svg alt=""></div>`), ""},
-		{"an end tag that is missing", "<main>\n  <div>\n    <p>a</p>\n</main>",
-			"2:3 end-tag-missing: <div> is not ended before </main> | End it in line 3: <main>~  <div>~    <p>a</p></div>~</main>"},
-		{"one too many", "<p>a</p>\n</div>\n<p>b</p>",
-			"2:1 end-tag-surplus: </div> ends nothing here | Remove </div>: <p>a</p>~<p>b</p>"},
-		{"crossed", "<b>a<i>b</b>c</i>", "1:9 tags-crossed: </b> stands where <i> is still open: </i> comes later"},
-		{"an attribute twice", `<p id=a id=b>c`,
-			`1:9 attribute-doubled: <p> has id already: this one does not count | Remove it: <p id=a >c`},
-		{"a class nearly known", grid(`<div class="berth s44 story"></div>`),
-			`1:42 class-unknown: Quay has no class s44; the nearest is s4 | Change it to s4: ` +
-				grid(`<div class="berth s4 story"></div>`)},
-		{"swapped letters", grid(`<div class="berht s4"></div>`),
-			"1:37 row-child: <div> stands straight in Row and is no column\n1:42 class-unknown: Quay has no class berht; the nearest is berth | Change it to berth: " + grid(`<div class="berth s4"></div>`)},
-		{"words straight in a row", grid(`Loose<div class="berth"></div>`),
-			"1:37 text-in-row: words stand straight in Row: only columns are children of a row"},
-		{"a row in no container", `<div class="pier"></div>`, "1:1 row-outside: Row stands in no container"},
-		{"a column in no row", `<p class="berth">a</p>`,
-			"1:1 misplaced: <p> has the class of a column, and does not stand straight in a row"},
-		{"what is only estimated", `<style>h2{position:absolute}td{width:9px}</style><div><h2>a</h2></div><table><tr><td><p>a</table>`,
-			"1:55 estimate: the plan only estimates a position that is absolute: what stands here, and after it, may be elsewhere in a browser\n" +
-				"1:71 estimate: the plan only estimates tables: what stands here, and after it, may be elsewhere in a browser"},
-		{"linked twice, too late", head(`<link rel=stylesheet href=own.css><link rel=stylesheet href=quay.css>` +
-			"\n" + `<link rel=stylesheet href=own.css?2>`),
-			"3:35 stylesheet-order: the page's own stylesheet stands before the kit's quay.css: what both say, the kit's says\n" +
-				"4:1 stylesheet-twice: own.css is linked twice | Remove this link: <!doctype html><html><head>~<meta name=viewport content=width=device-width>~<link rel=stylesheet href=own.css><link rel=stylesheet href=quay.css>~</head><body></body></html>"},
-		{"a stylesheet that is not there",
-			head(`<link rel=stylesheet href=quay.css><link rel=stylesheet href=gone.css>`),
-			"3:36 stylesheet-missing: the stylesheet gone.css is not there: the plan is without it"},
-		{"the kit's not linked, no viewport", "<html><head>\n  <title>a</title>\n</head></html>",
-			"1:7 stylesheet-not-linked: the kit's stylesheet quay.css is not linked: the plan shows the page as if it were | Link it: <html><head>~  <title>a</title>~  <link rel=\"stylesheet\" href=\"quay.css\">~</head></html>\n" +
-				"1:7 viewport-missing: no viewport is declared: phones show the page as on a wide screen, shrunk | Declare it: <html><head>~  <title>a</title>~  <meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">~</head></html>"},
-	} {
+	for _, c := range mistakes {
 		if got := found(t, c.file); got != c.want {
 			t.Errorf("%s:\n%s\nwant\n%s", c.name, got, c.want)
 		}

@@ -46,7 +46,7 @@ func TestGridFindings(t *testing.T) {
 		{"a setting that repeats", `8 at-full width-take+8 4`,
 			"repeats column-1 [full]: take 8 is carried from wide (Remove it)", `8 at-full width-take+7 trail-1 4`},
 		{"a column that only takes room", `3 empty 9`,
-			"spacer-column column-1 []: it has no content: column-2 may skip its units", `9 skip-3`},
+			"spacer-column column-1 []: it has no content: column-2 may skip its units (Skip them before column-2, and no empty line at base and mid)", `9 skip-3`},
 		{"far from where it is read", `4 4 4 order-first`, "missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)\n" +
 			"reading-order column-3 [wide full]: it is read as number 3 and stands as number 1 of 3", ``},
 	} {

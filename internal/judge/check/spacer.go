@@ -2,6 +2,7 @@ package check
 
 import (
 	"fmt"
+	"strings"
 
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
@@ -37,18 +38,26 @@ func (c *checker) holds(n *page.Node) bool {
 	return m == nil || len(m.Children) > 0
 }
 
-// skips is the fix by which a column is taken away and the next one skips its units, at every breakpoint; none where it
-// does not stand on the line of the next one at some.
+// skips is the fix by which a column is taken away and the next one skips its units. Where the column has a line to
+// itself, as it mostly has at narrow breakpoints, that line goes, and the label says so. There is none where the column
+// stands otherwise at some breakpoint.
 func (c *checker) skips(spacer, next *page.Node) []finding.Fix {
 	var settings []finding.Setting
+	var closed []string
 	held := -1
 	for _, s := range c.stages() {
 		a, b := c.l.Cell(spacer.ID, s.at), c.l.Cell(next.ID, s.at)
 		skip := 0
-		if b == nil {
+		switch {
+		case b == nil:
 			return nil
-		}
-		if a != nil {
+		case a == nil:
+		case alone(s, spacer.ID):
+			skip = int(b.Skip)
+			if c.l.RowAround(spacer.ID, s.at).GapY > 0 {
+				closed = append(closed, s.name)
+			}
+		default:
 			units, is := whole(a.Wants() + b.Skip)
 			if !is || !a.Counted() || b.Begin > 0 || !beside(s, spacer.ID, next.ID) {
 				return nil
@@ -60,11 +69,25 @@ func (c *checker) skips(spacer, next *page.Node) []finding.Fix {
 		}
 		held = skip
 	}
-	fixes := c.set(fmt.Sprintf("Skip them before %s", next.Name), settings...)
+	label := "Skip them before " + next.Name
+	if len(closed) > 0 {
+		label += ", and no empty line at " + strings.Join(closed, " and ")
+	}
+	fixes := c.set(label, settings...)
 	for i := range fixes {
 		fixes[i].Remove = []string{spacer.ID}
 	}
 	return fixes
+}
+
+// alone reports whether a column has a line to itself.
+func alone(s stage, id string) bool {
+	for _, l := range s.plan.Lines {
+		if cells := l.Cells(); len(cells) == 1 && cells[0].Node.ID == id {
+			return true
+		}
+	}
+	return false
 }
 
 // beside reports whether one column stands straight before another on a line.

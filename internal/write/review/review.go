@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/compare"
 	"kitrows/internal/plan/layout"
@@ -153,7 +154,7 @@ func most(c *compare.Comparison, low, high int) (at int) {
 type lane struct {
 	Title         string
 	Width, Height float64
-	Shown         float64 // how wide it is on paper, in px
+	Left, Shown   float64 // where it begins on paper, and how wide it is there, in px
 	Letter        float64 // the size of names, in px of the page
 	Boxes         []box
 }
@@ -177,9 +178,16 @@ func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) lane 
 	e := lane{Title: title, Width: plan.Width, Shown: min(drawn, plan.Width)}
 	scale := e.Width / e.Shown
 	e.Letter = letter * scale
+	tracks := map[string]*kit.Track{}
+	for _, line := range plan.Lines {
+		tracks[line.Row.ID] = line.Track
+	}
 	for _, b := range plan.Boxes {
 		if !b.Shown {
 			continue
+		}
+		if t := tracks[b.ID]; t != nil {
+			e.Boxes = append(e.Boxes, units(&b, t)...)
 		}
 		e.Height = max(e.Height, b.Y+b.Height)
 		if b.Kind == page.Row || b.Kind == page.Section {
@@ -194,10 +202,51 @@ func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) lane 
 		}
 		e.Boxes = append(e.Boxes, one)
 	}
-	slices.SortStableFunc(e.Boxes, func(a, b box) int { // what moved is drawn over the rest
-		return strings.Count(a.Class, " ") - strings.Count(b.Class, " ")
-	})
+	over := func(b box) int { return strings.Count(b.Class, " ") - strings.Count(b.Class, "unit") }
+	slices.SortStableFunc(e.Boxes, func(a, b box) int { return over(a) - over(b) }) // what moved is drawn over the rest
 	return e
+}
+
+// units are those of a row, bare.
+func units(b *layout.Box, t *kit.Track) (all []box) {
+	out, _ := t.Out()
+	for u := range t.Columns.N() {
+		all = append(all, box{X: b.X + b.Before + out + t.Origin() + t.Offset(0, float64(u)).Px, Y: b.Y,
+			Width: t.Width(u, 1).Px, Height: b.Height, Class: "unit"})
+	}
+	return all
+}
+
+// Tall is how high the lane is on paper, in px.
+func (l lane) Tall() float64 { return l.Height * l.Shown / l.Width }
+
+// Drawing is a page in a viewport of v px before and after a change, beside one another, as a file of SVG. Where both
+// are the same there is one.
+func Drawing(c *compare.Comparison, v int) string {
+	const apart = 20 // px
+	d := struct {
+		Width, Height float64
+		Lanes         []lane
+	}{}
+	layouts := []*layout.Layout{c.Before, c.After}
+	if c.Before == c.After {
+		layouts = layouts[:1]
+	}
+	for _, l := range layouts {
+		e := newLane("", l, c, v)
+		if len(d.Lanes) > 0 {
+			d.Width += apart
+		}
+		e.Left = d.Width
+		d.Width += e.Shown
+		d.Height = max(d.Height, e.Tall())
+		d.Lanes = append(d.Lanes, e)
+	}
+	var b strings.Builder
+	if err := document.ExecuteTemplate(&b, "pair", d); err != nil {
+		panic(err) // the template is ours
+	}
+	return b.String()
 }
 
 // state is what the drawing says of a box at a width: " moved", " along", or nothing.
