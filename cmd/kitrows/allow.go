@@ -61,8 +61,7 @@ func (a *allowance) known(all []compared) error {
 	return nil
 }
 
-// all reports whether all that became of a page is allowed: what moves, rows that break otherwise, and findings that
-// come.
+// all reports whether all that moves on a page is allowed, and rows that break otherwise.
 func (a *allowance) all(c compared) bool {
 	for _, s := range []*side{c.before, c.after} {
 		if s != nil && (a.names[s.page.Name] || a.names[s.page.ID]) {
@@ -90,11 +89,6 @@ func (a *allowance) all(c compared) bool {
 	}
 	for _, b := range c.Breaks {
 		if !within[b.Row] {
-			return false
-		}
-	}
-	for _, f := range c.Came {
-		if !within[f.Node] {
 			return false
 		}
 	}

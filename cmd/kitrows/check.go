@@ -14,9 +14,6 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/judge/check"
-	"kitrows/internal/plan/layout"
-	"kitrows/internal/write/ship"
 )
 
 // checking is how pages are checked.
@@ -99,39 +96,14 @@ func checkCommand() *cobra.Command {
 	return c
 }
 
-// mostFixes is how many fixes are made on one page.
-const mostFixes = 2000
-
 // found is what is told of the page, once what is to be mended is, and its file written where something was.
-func (o *filed) found(fix []string) (all []finding.Finding, err error) {
-	tried := map[string]bool{}
-	mended := false
-	for range mostFixes {
-		p := o.of.Project
-		pg, k := o.page()
-		l := layout.Of(k, pg)
-		all = check.Of(l, ship.Marked(l, p))
-		at := slices.IndexFunc(all, func(f finding.Finding) bool {
-			return slices.Contains(fix, string(f.Code)) && len(f.Fixes) > 0 && !f.Meant && !tried[keyOf(f)]
-		})
-		if at < 0 {
-			break
-		}
-		tried[keyOf(all[at])] = true
-		change, err := edit.Apply(p, *edit.Mend(pg, all[at].Fixes[0]))
-		if err == nil { // else it stays, and is told
-			o.of.Project, mended = change.Project, true
-		}
+func (o *filed) found(fix []string) ([]finding.Finding, error) {
+	m := edit.MendAll(o.of.Project, o.id, fix...)
+	if m.Fixes == 0 {
+		return m.Left, nil
 	}
-	if mended {
-		err = o.save(o.of.Project)
-	}
-	return all, err
-}
-
-// keyOf is the same for the same finding before and after others are mended.
-func keyOf(f finding.Finding) string {
-	return fmt.Sprint(f.Code, f.Node, f.Breakpoints, f.Text)
+	o.of.Project = m.Project
+	return m.Left, o.save(m.Project)
 }
 
 // toldOf is a finding of a page in a file.

@@ -283,8 +283,9 @@ func (s *side) with(c *cobra.Command, called, text string) (*side, error) {
 		next.kit = k
 	}
 	if o := s.page.Origin; o != nil {
-		sheets, _ := replaced(o.Sheets)
-		next.page = origin.Again(s.page, next.kit, origin.Linking(o, sheets), origin.Here(s.page))
+		other := o.With(o.Bytes())
+		other.Sheets, _ = replaced(o.Sheets)
+		next.page = origin.Again(s.page, next.kit, other, origin.Here(s.page))
 	}
 	of := *s.of
 	of.Kits = slices.Clone(of.Kits)

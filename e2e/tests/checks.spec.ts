@@ -52,7 +52,7 @@ test("settings that repeat what is carried go in one step", async ({ page, app }
   }
   await page.getByRole("tab", { name: "Checks 2" }).click();
   await expect(page.getByRole("region", { name: "Untidy" })).toContainText("take 3 is carried from wide");
-  await page.getByRole("button", { name: "Remove all 2 that repeat" }).click();
+  await page.getByRole("button", { name: "Mend all 2 repeats" }).click();
   await expect(page.getByText("No findings on this page.")).toBeVisible();
   expect(await code(page)).toBe(before);
 });

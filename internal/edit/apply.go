@@ -53,6 +53,9 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.Put != nil {
 		return put(p, pg, o.Put)
 	}
+	if o.Across != nil {
+		return across(p, pg, o.Across)
+	}
 	if o.ChangeKit != nil {
 		return changeKit(p, pg, o.ChangeKit)
 	}
@@ -230,6 +233,29 @@ func (t *Together) apply(e *editor) error {
 		e.summary = summary
 	}
 	return nil
+}
+
+// across does the steps, each on its own page.
+func across(p *project.Project, pg *page.Page, a *Across) (*Change, error) {
+	all := &Change{Project: p, Page: pg.ID, Summary: a.Summary}
+	var back []Operation
+	for i, step := range a.Steps {
+		one, err := Apply(all.Project, step)
+		if err != nil {
+			return nil, fault.Under(fmt.Sprintf("across.steps[%d]", i), err)
+		}
+		all.Project, all.Notes = one.Project, append(all.Notes, one.Notes...)
+		back = append(back, one.Inverse)
+		if all.Summary == "" {
+			all.Summary = one.Summary
+		}
+	}
+	if all.Project.Page(pg.ID) == nil {
+		return nil, fault.New("page", pg.ID, "a page that the steps leave where it is")
+	}
+	slices.Reverse(back)
+	all.Inverse = Operation{Page: pg.ID, Across: &Across{back, a.Summary}}
+	return all, nil
 }
 
 // tooMuch refuses a page that holds more than a project may.

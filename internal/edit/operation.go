@@ -48,6 +48,7 @@ type Operation struct {
 	Place        *Place        `json:"place,omitzero"`
 	Fill         *Fill         `json:"fill,omitzero"`
 	Together     *Together     `json:"together,omitzero"`
+	Across       *Across       `json:"across,omitzero"`
 	Put          *Put          `json:"put,omitzero"`
 	Insert       *Insert       `json:"insert,omitzero"`
 	Paste        *Paste        `json:"paste,omitzero"`
@@ -355,6 +356,12 @@ type Together struct {
 	Summary string      `json:"summary,omitzero" maxLength:"200"`
 }
 
+// Across does operations on several pages as one, each on its own page.
+type Across struct {
+	Steps   []Operation `json:"steps" minItems:"1" maxItems:"1000"`
+	Summary string      `json:"summary,omitzero" maxLength:"200"`
+}
+
 // Put puts the whole project as given, but for its id.
 type Put struct {
 	Project *project.Project `json:"project"`
@@ -447,17 +454,28 @@ type DropKit struct {
 // IsAnchored reports whether the operation may mean another on another revision than the one it was made on: it speaks of
 // bytes of a file, or of all of a project or a kit, and not of nodes by their ids.
 func (o Operation) IsAnchored() bool {
-	if o.Together != nil {
-		return slices.ContainsFunc(o.Together.Steps, Operation.IsAnchored)
+	if steps := o.steps(); steps != nil {
+		return slices.ContainsFunc(steps, Operation.IsAnchored)
 	}
 	return o.Source != nil || o.Put != nil || o.ChangeKit != nil
+}
+
+// steps are those of an operation that does several; nil of others.
+func (o Operation) steps() []Operation {
+	switch {
+	case o.Together != nil:
+		return o.Together.Steps
+	case o.Across != nil:
+		return o.Across.Steps
+	}
+	return nil
 }
 
 // Means reports whether an operation that was made on a project as it was then means the same now: where it speaks of
 // bytes or of a kit, those are what they were. Lines say themselves what they replace.
 func (o Operation) Means(then, now *project.Project) bool {
-	if o.Together != nil {
-		return !slices.ContainsFunc(o.Together.Steps, func(step Operation) bool {
+	if steps := o.steps(); steps != nil {
+		return !slices.ContainsFunc(steps, func(step Operation) bool {
 			if step.Page == "" {
 				step.Page = o.Page
 			}

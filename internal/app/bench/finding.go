@@ -36,6 +36,7 @@ type Finding struct {
 type Fix struct {
 	Label     string          `json:"label"`
 	Operation *edit.Operation `json:"operation"`
+	Keeps     bool            `json:"keeps,omitzero" doc:"It leaves every box where it is, at every width."`
 }
 
 // findings are all that is told of a page.
@@ -66,7 +67,7 @@ func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
 			}
 			label := "Link " + to
 			all := doc.Splices([]markup.Edit{doc.SetAttr(l.Node, "href", to)})
-			f.Fixes = append(f.Fixes, Fix{label, &edit.Operation{Page: pg.ID,
+			f.Fixes = append(f.Fixes, Fix{Label: label, Operation: &edit.Operation{Page: pg.ID,
 				Source: &edit.Source{Stretches: edit.Stretches(all), Summary: edit.Summary(label)}}})
 		}
 	}
@@ -81,7 +82,7 @@ func (b *Bench) Alone(pg *page.Page, part *Part) {
 		Fixes: []Fix{}}
 	for _, link := range part.Sheets[:min(len(part.Sheets), mostProposed)] {
 		label := "Show with " + link
-		one.Fixes = append(one.Fixes, Fix{label, &edit.Operation{Page: pg.ID, Source: &edit.Source{
+		one.Fixes = append(one.Fixes, Fix{Label: label, Operation: &edit.Operation{Page: pg.ID, Source: &edit.Source{
 			Stretches: []edit.Stretch{}, Named: &[]string{link}, Summary: edit.Summary(label)}}})
 	}
 	b.Findings = slices.Insert(b.Findings, 0, one)
@@ -114,7 +115,7 @@ func told(l *layout.Layout, all []finding.Finding) []Finding {
 			one.Line, one.Column = 0, 0
 		}
 		for _, fix := range f.Fixes {
-			one.Fixes = append(one.Fixes, Fix{fix.Label, edit.Mend(l.Page(), fix)})
+			one.Fixes = append(one.Fixes, Fix{fix.Label, edit.Mend(l.Page(), fix), fix.Keeps})
 		}
 		list = append(list, one)
 	}

@@ -91,6 +91,14 @@ type DrawnRecipe struct {
 
 type changeAnswer struct{ Body Answer }
 
+// A Mending is an edit that mends what is found, and how much that is.
+type Mending struct {
+	Operation *edit.Operation `json:"operation,omitempty" doc:"Absent where there is nothing to mend."`
+	Fixes     int             `json:"fixes"`
+}
+
+type mendingAnswer struct{ Body Mending }
+
 func (v *Server) benchRoutes() {
 	const path = "/api/projects/{project}/pages/{page}"
 	refusals := []int{http.StatusNotFound, http.StatusConflict, http.StatusRequestEntityTooLarge,
@@ -106,6 +114,28 @@ func (v *Server) benchRoutes() {
 		}
 		b, _, err := v.bench(ctx, in, state, pg)
 		return &benchAnswer{b}, err
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "mending", Method: http.MethodGet, Path: path + "/mending",
+		Summary: "The edit that makes the first fix of every finding of a code, on the page or on all pages",
+		Errors:  []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		ProjectPath
+		Page       string `path:"page" maxLength:"48"`
+		Code       string `query:"code" required:"true" maxLength:"48"`
+		Everywhere bool   `query:"everywhere"`
+	}) (*mendingAnswer, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		if in.Everywhere {
+			o, fixes := edit.MendEverywhere(state.Project, in.Code)
+			return &mendingAnswer{Mending{o, fixes}}, nil
+		}
+		m := edit.MendAll(state.Project, pg.ID, in.Code)
+		return &mendingAnswer{Mending{m.Operation, m.Fixes}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

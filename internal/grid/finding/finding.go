@@ -36,6 +36,7 @@ type Fix struct {
 	Edits    []markup.Edit // of the page's file
 	Settings []Setting
 	Remove   []string // the ids of nodes, once the settings are made
+	Keeps    bool     // it leaves every box where it is, at every width
 }
 
 // A Setting is all that is set on a node at a breakpoint.

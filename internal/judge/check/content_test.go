@@ -1,4 +1,4 @@
-package check
+package check_test
 
 import (
 	"strings"
@@ -7,13 +7,14 @@ import (
 	"kitrows/demo"
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/finding"
+	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 )
 
 // standIns are what is told of texts to come on the first page of a project.
 func standIns(p *project.Project) (all []string) {
-	for _, f := range Of(layout.Of(p.Kit(p.Pages[0].Kit), p.Pages[0]), nil) {
+	for _, f := range check.Of(layout.Of(p.Kit(p.Pages[0].Kit), p.Pages[0]), nil) {
 		if f.Code == finding.StandIn {
 			all = append(all, f.Text)
 		}

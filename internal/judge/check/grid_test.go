@@ -11,6 +11,7 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/check"
+	"kitrows/internal/judge/compare"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/test/sample"
@@ -35,14 +36,14 @@ func told(k *kit.Kit, p *page.Page) (all []finding.Finding) {
 func TestGridFindings(t *testing.T) {
 	k := sample.Twelve()
 	for _, c := range []struct{ name, row, want, twin string }{
-		{"a sum over", `8 6`, "sum-over row-1 [wide full]: 8 + 6 = 14 > 12, so column-2 starts line 2 (Make column-2 4)", `8 4`},
-		{"free units", `5 4`, "free-units row-1 [wide full]: 5 + 4 = 9, 3 free (Make column-2 7, Leave them free)", `5 4 trail-3`},
+		{"a sum over", `8 6`, "sum-over row-1 [wide full]: 8 + 6 = 14 > 12, so column-2 starts line 2 (Make column-2 4, column-2 shares what is left, Give column-2 a full line)", `8 4`},
+		{"free units", `5 4`, "free-units row-1 [wide full]: 5 + 4 = 9, 3 free (Make column-2 7, Spread the columns, Leave them free)", `5 4 trail-3`},
 		{"a rest", `4 4 4 4`, "gallery-rest row-1 [wide full]: the last line has 1 of 3\n" +
 			"missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)", `6 6 6 6`},
 		{"more than a line", `10 skip-4`, "over-line column-1 [wide full]: skip 4 + width 10 = 14 > 12 (Make it 8)", `8 skip-4`},
 		{"one hidden everywhere", `12 shown-false`, "hidden-everywhere column-1 []: it is hidden at every breakpoint (Delete it)", `12`},
-		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 64.67 px under what its content needs, and at every wider one (Make it 2)\n" +
-			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 92.34 px under what its content needs, up to 1279 px (Make it 3)", `3 9`},
+		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 64.67 px under what its content needs, and at every wider one (Make it 2, and column-2 10)\n" +
+			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 92.34 px under what its content needs, up to 1279 px (Make it 3, and column-2 9)", `3 9`},
 		{"a setting that repeats", `8 at-full width-take+8 4`,
 			"repeats column-1 [full]: take 8 is carried from wide (Remove it)", `8 at-full width-take+7 trail-1 4`},
 		{"a column that only takes room", `3 empty 9`,
@@ -92,7 +93,7 @@ func of(k *kit.Kit, recipe string) *page.Page {
 			from = "wide"
 			id := fmt.Sprintf("column-%d", len(row.Children)+1)
 			row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id,
-				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Text: "Terns"}}}})
+				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Text: "Kittiwakes and terns on the outer stack"}}}})
 			name, value = "width", "take "+word
 		}
 		column := row.Children[len(row.Children)-1]
@@ -136,25 +137,50 @@ func TestMeantFindings(t *testing.T) {
 	}
 }
 
-// A fix mends what it is for: what was found is gone, and undone the page is what it was.
+// A fix mends what it is for: what was found is gone, nothing worse comes, one that keeps every box leaves it where it
+// was, and undone the page is what it was.
 func TestFixesMend(t *testing.T) {
 	r := sample.New(29)
 	mended := map[finding.Code]int{}
-	for range 60 {
+	pages := 60
+	if sample.Trial() {
+		pages = 500
+	}
+	for range pages {
 		k := sample.Kit(r)
 		p := sample.Page(r, k)
 		pr := sample.Of(p, k)
-		for _, f := range told(k, p) {
+		before := check.Of(layout.Of(k, p), nil)
+		if len(before) >= 400 { // more are not told
+			continue
+		}
+		for _, f := range before {
 			for _, fix := range f.Fixes {
 				change, err := edit.Apply(pr, *edit.Mend(p, fix))
 				if err != nil {
 					t.Fatalf("%s of %s, %s: %v", f.Code, f.Node, fix.Label, err)
 				}
 				next := change.Project.Page(p.ID)
-				for _, left := range told(k, next) {
+				after := check.Of(layout.Of(k, next), nil)
+				for _, left := range after {
 					if left.Code == f.Code && left.Node == f.Node && left.Text == f.Text &&
 						slices.Contains(left.Breakpoints, first(f.Breakpoints)) {
 						t.Errorf("%s: %s at %v is still there after %q", f.Node, f.Text, f.Breakpoints, fix.Label)
+					}
+				}
+				had := worst(before, f.Severity)
+				for _, worse := range worst(after, f.Severity) {
+					if !slices.Contains(had, worse) {
+						t.Errorf("%s: %s at %v: after %q there is %s", f.Node, f.Text, f.Breakpoints, fix.Label, worse)
+					}
+				}
+				if fix.Keeps {
+					c := compare.Of(layout.Of(k, p), layout.Of(k, next), compare.Usual, func(*layout.Layout) []finding.Finding { return nil })
+					for _, m := range c.Moves {
+						if m.What != compare.Gone {
+							t.Errorf("%s: %s at %v: %q moves %s, %s: %s", f.Node, f.Text, f.Breakpoints, fix.Label, m.Name, m.Widths, m.Text())
+							break
+						}
 					}
 				}
 				mended[f.Code]++
@@ -165,12 +191,26 @@ func TestFixesMend(t *testing.T) {
 			}
 		}
 	}
+	t.Log(mended)
 	for _, code := range []finding.Code{finding.SumOver, finding.FreeUnits, finding.OverLine, finding.Repeats, finding.TooTight,
 		finding.HiddenEverywhere, finding.SpacerColumn} {
 		if mended[code] == 0 {
 			t.Errorf("no %s was mended: %v", code, mended)
 		}
 	}
+}
+
+// worst are findings of a worse severity than another.
+func worst(all []finding.Finding, than finding.Severity) (some []string) {
+	order := []finding.Severity{finding.Broken, finding.Surprise, finding.Tidy, finding.Estimate}
+	for _, f := range all {
+		if slices.Index(order, f.Severity) < slices.Index(order, than) {
+			for _, b := range f.Breakpoints {
+				some = append(some, fmt.Sprint(f.Node, " at ", b, ": ", f.Code))
+			}
+		}
+	}
+	return some
 }
 
 func first(all []string) string {

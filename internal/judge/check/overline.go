@@ -20,7 +20,7 @@ func (c *checker) overLine() {
 			}
 			var fixes []finding.Fix
 			if left, is := whole(n - cell.Skip - cell.Trail); is && cell.Width.Term != page.OfContent {
-				fixes = c.set(fmt.Sprintf("Make it %d", left), given(cell.Node, s.name, page.Width, page.Take(left)))
+				fixes = c.set(fmt.Sprintf("Make it %d", left), c.from(s, row, cell.Node, page.Width, page.Take(left))...)
 			}
 			c.tell(finding.OverLine, cell.Node.ID, s.name, overText(cell, row), fixes...)
 		}

@@ -32,7 +32,7 @@ func (c *checker) repeats() {
 				text += fmt.Sprintf("%s is carried from %s", f.Words(v), k.Breakpoints[without[f].From].Name)
 			}
 			if text != "" {
-				c.tell(finding.Repeats, n.ID, s.From, text, finding.Fix{Label: "Remove it",
+				c.tell(finding.Repeats, n.ID, s.From, text, finding.Fix{Label: "Remove it", Keeps: true,
 					Settings: []finding.Setting{{Node: n.ID, Setting: rest}}})
 			}
 		}

@@ -5,7 +5,6 @@ import (
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
-	"kitrows/internal/read/infer"
 )
 
 // A stage is the page at one breakpoint: its plan at the width of the breakpoint's lane.
@@ -69,26 +68,6 @@ func (c *checker) tell(code finding.Code, id, breakpoint, text string, fixes ...
 		f.At.Span = s.Nodes[0].Start
 	}
 	c.put(f)
-}
-
-// set is the fix that gives nodes settings; none where the kit has no classes for them.
-func (c *checker) set(label string, all ...finding.Setting) []finding.Fix {
-	if c.words == nil {
-		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
-	}
-	for _, s := range all {
-		n := c.find(s.Node)
-		if c.words.CheckSetting(n.node, s.Setting) != nil ||
-			s.Setting.Check(c.l.Kit(), c.l.Kit().Index(s.Setting.From), n.in, n.node.Kind) != nil {
-			return nil
-		}
-	}
-	return []finding.Fix{{Label: label, Settings: all}}
-}
-
-// given is what is set on a node at a breakpoint, with a field given a value.
-func given(n *page.Node, breakpoint string, f page.Field, v page.Value) finding.Setting {
-	return finding.Setting{Node: n.ID, Setting: n.SettingAt(breakpoint).With(f, v)}
 }
 
 // whole reports whether a number of units is a whole one above 0, and gives it.

@@ -2,8 +2,10 @@ package check
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
+	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
@@ -48,13 +50,16 @@ func (c *checker) skips(spacer, next *page.Node) []finding.Fix {
 	for _, s := range c.stages() {
 		a, b := c.l.Cell(spacer.ID, s.at), c.l.Cell(next.ID, s.at)
 		skip := 0
+		height, alone := alone(s, spacer.ID)
 		switch {
 		case b == nil:
 			return nil
 		case a == nil:
-		case alone(s, spacer.ID):
+		case !c.plain(spacer.ID, s.at):
+			return nil
+		case alone:
 			skip = int(b.Skip)
-			if c.l.RowAround(spacer.ID, s.at).GapY > 0 {
+			if height > 0 {
 				closed = append(closed, s.name)
 			}
 		default:
@@ -76,18 +81,32 @@ func (c *checker) skips(spacer, next *page.Node) []finding.Fix {
 	fixes := c.set(label, settings...)
 	for i := range fixes {
 		fixes[i].Remove = []string{spacer.ID}
+		fixes[i].Keeps = len(closed) == 0
 	}
 	return fixes
 }
 
-// alone reports whether a column has a line to itself.
-func alone(s stage, id string) bool {
+// plain reports whether the row of a column is laid out by whole units alone at breakpoint i, from the narrowest viewport
+// to the widest: then a skip takes exactly the room of a column.
+func (c *checker) plain(column string, i int) bool {
+	row := c.l.RowAround(column, i)
+	if row == nil || row.Natural || row.Parted || row.Stacked || row.Spread != page.Start || row.Columns.IsUneven() {
+		return false
+	}
+	narrowest := row.Track(measure.Plain(row.Narrowest))
+	return !row.Tight(&narrowest) && !slices.ContainsFunc(row.Cells, func(cell layout.Cell) bool {
+		return cell.Width == page.Share || cell.Begin > 0 || cell.Nudge != 0
+	})
+}
+
+// alone is how high the line is that a column has to itself, with the gap before the next; is says whether it has one.
+func alone(s stage, id string) (height float64, is bool) {
 	for _, l := range s.plan.Lines {
 		if cells := l.Cells(); len(cells) == 1 && cells[0].Node.ID == id {
-			return true
+			return l.Height + l.Row.GapY, true
 		}
 	}
-	return false
+	return 0, false
 }
 
 // beside reports whether one column stands straight before another on a line.

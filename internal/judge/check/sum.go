@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 )
@@ -18,10 +19,10 @@ func (c *checker) sums() {
 			before, line := lines[i-1], lines[i]
 			dropped := &line.Cells()[0]
 			left := before.Free()
-			if left == 0 || before.InPx() || !dropped.Counted() || dropped.Units == float64(row.Columns.N()) || alike(lines) {
+			if left == 0 || before.Spent()+dropped.Wants() <= before.Whole() || before.InPx() || !dropped.Counted() || dropped.Units == float64(row.Columns.N()) || alike(lines) {
 				continue
 			}
-			c.tell(finding.SumOver, row.ID, s.name, line.Reason(), c.narrowed(s, dropped, left)...)
+			c.tell(finding.SumOver, row.ID, s.name, line.Reason(), c.fitted(s, row, dropped, left)...)
 		}
 	})
 }
@@ -37,11 +38,21 @@ func alike(lines []layout.Line) bool {
 	return len(cells) > 2
 }
 
-// narrowed is the fix by which a column takes the units that are left for it.
-func (c *checker) narrowed(s *stage, cell *layout.Cell, left float64) []finding.Fix {
-	n, is := whole(left - cell.Skip - cell.Trail)
-	if !is || cell.Width.Term != page.Taken {
-		return nil
+// fitted are the fixes by which a column that drops takes the units that are left for it, shares them, or has a line to
+// itself, so that the drop is said.
+func (c *checker) fitted(s *stage, row *layout.Row, cell *layout.Cell, left float64) (fixes []finding.Fix) {
+	room := left - cell.Skip - cell.Trail
+	width := func(label string, v page.Value) {
+		fixes = append(fixes, c.set(label, c.from(s, row, cell.Node, page.Width, v)...)...)
 	}
-	return c.set(fmt.Sprintf("Make %s %d", cell.Node.Name, n), given(cell.Node, s.name, page.Width, page.Take(n)))
+	if n, is := whole(room); is && cell.Width.Term == page.Taken {
+		width(fmt.Sprintf("Make %s %d", cell.Node.Name, n), page.Take(n))
+	}
+	if room >= 1 && row.Technique == kit.Flex {
+		width(cell.Node.Name+" shares what is left", page.Share)
+	}
+	if cell.Skip+cell.Trail == 0 && len(row.Cells) == 2 {
+		width("Give "+cell.Node.Name+" a full line", page.Full)
+	}
+	return fixes
 }

@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 	"kitrows/internal/plan/layout"
 )
 
@@ -34,14 +35,18 @@ func (c *checker) tight() {
 			widths[0] = c.widths(c.plan(low))
 		}
 		for _, lines := range all[i].rows {
-			row := lines[0].Row
+			row, on := lines[0].Row, 0
 			for n := range row.Cells {
+				for on+1 < len(lines) && n >= lines[on].Run.End {
+					on++
+				}
 				cell := &row.Cells[n]
 				wide := widths[0][cell.Index()]
-				if wide < 0 || !cell.Counted() && row.PerLine < 2 || cell.Units >= float64(row.Columns.N()) {
+				if wide < 1 || // it is hidden, or starved, which is told
+					!cell.Counted() && row.PerLine < 2 || cell.Units >= float64(row.Columns.N()) {
 					continue
 				}
-				need := needs(cell.Node)
+				need := c.needs(cell.Node, i, wide)
 				if wide >= need-0.5 {
 					continue
 				}
@@ -57,7 +62,7 @@ func (c *checker) tight() {
 					}
 				}
 				c.tell(finding.TooTight, cell.Node.ID, all[i].name, fmt.Sprintf("%s wide at %s, %s under what its content needs%s",
-					px(wide), px(at[0]), px(need-wide), upTo(at[0], until, high, bounded)), c.wider(&all[i], row, cell, wide, need)...)
+					px(wide), px(at[0]), px(need-wide), upTo(at[0], until, high, bounded)), c.wider(&all[i], &lines[on], cell, wide, need)...)
 			}
 		}
 	}
@@ -85,17 +90,20 @@ func (c *checker) widths(p *layout.Plan) []float64 {
 // estimated is which part of its comfortable width a content must have that is only estimated.
 const estimated = 0.8
 
-// needs is how wide the content of a column must be to be comfortable: as declared, or somewhat less than estimated.
-func needs(column *page.Node) (need float64) {
+// needs is how wide the content of a column must be to be comfortable at breakpoint i, where that is more than it has: as
+// declared, or somewhat less than estimated, and no wider than its words are in one line.
+func (c *checker) needs(column *page.Node, i int, has float64) (need float64) {
 	for _, n := range column.Children {
+		comfort := n.Comfort()
 		switch {
 		case n.Kind != page.Block:
-			need = max(need, estimated*n.Comfort())
+			comfort *= estimated
 		case n.Content.Comfort.IsZero():
-			need = max(need, estimated*n.Comfort())
-		default:
-			need = max(need, n.Comfort())
+			if comfort *= estimated; comfort > max(need, has) {
+				comfort = min(comfort, content.Wide(n.Content, c.l.Kit(), i))
+			}
 		}
+		need = max(need, comfort)
 	}
 	return need
 }
@@ -111,9 +119,10 @@ func upTo(low, until, high float64, bounded bool) string {
 	return ""
 }
 
-// wider is the fix by which a column takes the fewest units in which its content is comfortable; none in rows of so many
-// a line.
-func (c *checker) wider(s *stage, row *layout.Row, cell *layout.Cell, wide, need float64) []finding.Fix {
+// wider is the fix by which a column takes the fewest units in which its content is comfortable, and another on its line
+// gives up what the line has not; none in rows of so many a line.
+func (c *checker) wider(s *stage, line *layout.Line, cell *layout.Cell, wide, need float64) []finding.Fix {
+	row := line.Row
 	n := row.Columns.N()
 	if row.PerLine > 0 || cell.Width.Term != page.Taken || row.Columns.IsUneven() || cell.Units == 0 {
 		return nil
@@ -124,10 +133,37 @@ func (c *checker) wider(s *stage, row *layout.Row, cell *layout.Cell, wide, need
 		gutter = 0
 	}
 	pitch := (wide + gutter) / cell.Units
-	for units := int(cell.Units) + 1; units <= n; units++ {
-		if float64(units)*pitch-gutter >= need {
-			return c.set(fmt.Sprintf("Make it %d", units), given(cell.Node, s.name, page.Width, page.Take(units)))
+	units := int(math.Ceil((need + gutter) / pitch))
+	if units > n {
+		return nil
+	}
+	label := fmt.Sprintf("Make it %d", units)
+	settings := c.from(s, row, cell.Node, page.Width, page.Take(units))
+	if len(settings) == 0 {
+		return nil
+	}
+	if over := units - int(cell.Units) - int(line.Free()); over > 0 {
+		var widest *layout.Cell
+		cells := line.Cells()
+		for i := range cells {
+			o := &cells[i]
+			if o.Node != cell.Node && o.Width.Term == page.Taken && (widest == nil || o.Units > widest.Units) &&
+				o.Units > float64(over) {
+				if left := (o.Units-float64(over))*pitch - gutter; left < c.needs(o.Node, s.at, left) {
+					continue
+				}
+				widest = o
+			}
+		}
+		if widest != nil {
+			left := int(widest.Units) - over
+			gives := c.from(s, row, widest.Node, page.Width, page.Take(left))
+			if len(gives) == 0 {
+				return nil
+			}
+			label += fmt.Sprintf(", and %s %d", widest.Node.Name, left)
+			settings = append(settings, gives...)
 		}
 	}
-	return nil
+	return c.set(label, settings...)
 }

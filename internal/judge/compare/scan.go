@@ -86,12 +86,14 @@ type differing struct {
 func newScan(before, after *layout.Layout) *scan {
 	s := &scan{before: before, after: after, nodes: nodes(before.Page(), after.Page()), parents: map[string]string{},
 		leaves: map[string]bool{}, seen: map[int]*look{}}
-	after.Page().Walk(func(n *page.Node, at page.Place) {
-		s.leaves[n.ID] = len(n.Children) == 0
-		if at.Parent != nil {
-			s.parents[n.ID] = at.Parent.ID
-		}
-	})
+	for _, l := range []*layout.Layout{before, after} { // as it is where it is there
+		l.Page().Walk(func(n *page.Node, at page.Place) {
+			s.leaves[n.ID], s.parents[n.ID] = len(n.Children) == 0, ""
+			if at.Parent != nil {
+				s.parents[n.ID] = at.Parent.ID
+			}
+		})
+	}
 	return s
 }
 

@@ -1,10 +1,14 @@
+import type { Place } from "../api/bench";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
+import { Field } from "../parts/Field";
 import { marks, placed, severities, show, type Finding } from "./findings";
+import { MendAll, Mends } from "./Mend";
 import { useView } from "./view";
 
 interface Props {
+  place: Place;
   bench: Bench;
   onDo: (deed: Deed) => Promise<Bench | null>;
   /** Shows what a fix would do in the lanes; null for nothing. */
@@ -19,7 +23,8 @@ const titles: Record<Finding["severity"], string> = {
 };
 
 /** All that is told of the page, by how bad it is, with where it is and what mends it. */
-export default function ChecksPanel({ bench, onDo, onTry }: Props) {
+export default function ChecksPanel(props: Props) {
+  const { bench } = props;
   const { findings } = bench;
   const order = placed(bench);
   const meant = findings.filter((f) => f.meant);
@@ -41,13 +46,15 @@ export default function ChecksPanel({ bench, onDo, onTry }: Props) {
               {all.map((f, i) => (
                 <Told
                   key={`${f.code} ${f.node} ${f.breakpoints.join(" ")} ${i}`}
-                  {...{ bench, onDo, onTry }}
+                  {...props}
                   finding={f}
                   at={order.indexOf(f)}
                 />
               ))}
             </ul>
-            <Together all={all} {...{ onDo, onTry }} />
+            {[...mendable(all)].map(
+              ([code, count]) => count > 1 && <MendAll key={code} code={code} count={count} {...props} />,
+            )}
           </section>
         );
       })}
@@ -56,7 +63,7 @@ export default function ChecksPanel({ bench, onDo, onTry }: Props) {
           <h3 className="text-[12px] font-semibold text-ink-2">As meant · {meant.length}</h3>
           <ul>
             {meant.map((f, i) => (
-              <Told key={`${f.code} ${f.node} ${i}`} {...{ bench, onDo, onTry }} finding={f} at={-1} />
+              <Told key={`${f.code} ${f.node} ${i}`} {...props} finding={f} at={-1} />
             ))}
           </ul>
         </section>
@@ -65,10 +72,23 @@ export default function ChecksPanel({ bench, onDo, onTry }: Props) {
   );
 }
 
+/** How many findings of each code have a fix. */
+function mendable(findings: Finding[]) {
+  const counts = new Map<string, number>();
+  for (const f of findings) if (f.fixes.length > 0) counts.set(f.code, (counts.get(f.code) ?? 0) + 1);
+  return counts;
+}
+
 /** One thing that is told; its place among those of nodes is at. */
-function Told({ bench, finding: f, at, onDo, onTry }: Props & { finding: Finding; at: number }) {
+function Told({ finding: f, at, ...props }: Props & { finding: Finding; at: number }) {
+  const { bench, onDo } = props;
   const shown = useView((v) => v.finding) === at && at >= 0;
   const { check } = useView.getState();
+  /** Does what takes the finding off the list: the next one comes to its place. */
+  const settle = (deed: Deed) => {
+    if (shown) check(at - 1);
+    return onDo(deed);
+  };
   const node = bench.nodes.find((n) => n.id === f.node);
   return (
     <li
@@ -92,16 +112,22 @@ function Told({ bench, finding: f, at, onDo, onTry }: Props & { finding: Finding
       {f.text}
       {f.line > 0 && <span className="font-mono text-ink-2"> · line {f.line}</span>}
       <span className="mt-1 flex flex-wrap gap-1.5">
-        {!f.meant &&
-          f.fixes.map((fix) => (
-            <Mend key={fix.label} label={fix.label} operation={fix.operation} {...{ onDo, onTry }} />
-          ))}
+        {!f.meant && <Mends finding={f} drawn={shown} {...props} onDo={settle} />}
         {node && f.severity !== "estimate" && (
-          <Button size="tiny" onClick={() => void onDo(meaning(node, f))}>
+          <Button size="tiny" onClick={() => void settle(meaning(node, f))}>
             {f.meant ? "Not meant" : "Meant"}
           </Button>
         )}
       </span>
+      {node && f.meant && (
+        <span className="mt-1 grid grid-cols-[40px_minmax(0,1fr)] items-center gap-x-2">
+          <Field
+            label="Note"
+            value={node.note ?? ""}
+            onCommit={(note) => void onDo({ describe: { node: node.id, note } })}
+          />
+        </span>
+      )}
     </li>
   );
 }
@@ -110,31 +136,4 @@ function Told({ bench, finding: f, at, onDo, onTry }: Props & { finding: Finding
 function meaning(node: SheetNode, f: Finding): Operation {
   const others = (node.meant ?? []).filter((code) => code !== f.code);
   return { describe: { node: node.id, meant: f.meant ? others : [...others, f.code] } };
-}
-
-/** Mends one thing, or several; what that would do is seen in the lanes while it is pointed at. */
-function Mend({ label, operation, onDo, onTry }: { label: string; operation: Operation } & Omit<Props, "bench">) {
-  return (
-    <Button
-      size="tiny"
-      onClick={() => {
-        onTry(null);
-        void onDo(operation);
-      }}
-      onPointerEnter={() => onTry(operation)}
-      onPointerLeave={() => onTry(null)}
-      onFocus={() => onTry(operation)}
-      onBlur={() => onTry(null)}
-    >
-      {label}
-    </Button>
-  );
-}
-
-/** Mends all settings that repeat what is carried in one step. */
-function Together({ all, ...rest }: { all: Finding[] } & Omit<Props, "bench">) {
-  const steps = all.filter((f) => f.code === "repeats").flatMap((f) => f.fixes.slice(0, 1).map((fix) => fix.operation));
-  if (steps.length < 2) return null;
-  const label = `Remove all ${steps.length} that repeat`;
-  return <Mend label={label} operation={{ together: { steps, summary: label } }} {...rest} />;
 }

@@ -63,7 +63,7 @@ export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
       </Tabs.Content>
       <Tabs.Content value="checks" className="pt-2">
         <Suspense>
-          <ChecksPanel bench={bench} onDo={onDo} onTry={onTry} />
+          <ChecksPanel place={place} bench={bench} onDo={onDo} onTry={onTry} />
         </Suspense>
       </Tabs.Content>
       <Tabs.Content value="content" className="pt-2">
