@@ -15,6 +15,7 @@
 //   - ship: the files of each form, documents, archives, costs.
 //   - rewrite: which bytes of a file change when its page does.
 //   - paper: the grid as PDF, SVG, PNG and CSS background.
+//   - review: what a change does to pages, as one page of HTML.
 //
 // What never happens here: nothing is decided about the layout, and no file is opened.
 package write

@@ -23,7 +23,7 @@ func (c *checker) free() {
 		if n, is := whole(left + last.Units); is && last.Width.Term == page.Taken {
 			fixes = c.set(fmt.Sprintf("Make %s %d", last.Node.Name, n), c.from(s, row, last.Node, page.Width, page.Take(n))...)
 		}
-		if row.Technique != kit.Float && !c.begins(row) {
+		if row.Technique != kit.Float && !c.placing(row) {
 			fixes = append(fixes, c.set("Spread the columns",
 				c.from(s, row, c.find(row.ID).node, page.Spread, page.Between)...)...)
 		}
@@ -38,8 +38,8 @@ func (c *checker) free() {
 	})
 }
 
-// begins reports whether a column of a row is set to begin at a unit at some breakpoint, which spreading undoes.
-func (c *checker) begins(row *layout.Row) bool {
+// placing reports whether a column of a row is set to begin at a unit at some breakpoint, which spreading undoes.
+func (c *checker) placing(row *layout.Row) bool {
 	return slices.ContainsFunc(c.find(row.ID).node.Children, func(n *page.Node) bool {
 		return slices.ContainsFunc(n.At, func(s page.Setting) bool { return s.Has(page.Begin) })
 	})

@@ -49,7 +49,8 @@ func (c *checker) tags() {
 		case markup.Doubled:
 			fixes = []finding.Fix{{Label: "Remove it", Edits: []markup.Edit{{Span: f.At}}}}
 		case markup.Missing:
-			if end := c.end(f); end >= 0 {
+			var end int
+			if f, end = c.unclosed(f); end >= 0 {
 				fixes = []finding.Fix{{Label: fmt.Sprintf("End it in line %d", c.doc.Line(end).Line),
 					Edits: []markup.Edit{{Span: markup.Span{From: end, To: end}, Text: "</" + f.Tag + ">"}}}}
 			}
@@ -97,31 +98,6 @@ func (c *checker) measure(n *markup.Node) (s markup.Span) {
 		c.outer[at].Span = s
 	}
 	return s
-}
-
-// end is where the end tag that an element lacks is likely to be meant: after the last thing in it that is indented
-// more than its start tag is or, where that does not tell, at its end.
-func (c *checker) end(f markup.Fault) int {
-	n := c.at(f.At.From)
-	for n != nil && n.Start != f.At {
-		n = n.Parent
-	}
-	if n == nil {
-		return -1
-	}
-	column := c.doc.Line(n.Start.From).Column
-	end := n.Start.To
-	for _, k := range n.Children {
-		s := c.doc.Outer(k)
-		if s.Len() == 0 || k.IsText() && strings.TrimSpace(k.Text) == "" {
-			continue
-		}
-		if at := c.doc.Line(s.From); !k.IsText() && at.Line > c.doc.Line(n.Start.From).Line && at.Column <= column {
-			break
-		}
-		end = c.doc.Trimmed(s).To
-	}
-	return end
 }
 
 // grid tells of what stands where it does nothing.
