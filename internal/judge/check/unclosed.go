@@ -20,12 +20,15 @@ func (c *checker) unclosed(f markup.Fault) (markup.Fault, int) {
 	if left == nil {
 		return f, -1
 	}
+	before := func(n *markup.Node) int { return len(strings.TrimRight(c.doc.Text()[:n.Start.From], " \t\r\n\f")) }
 	if n := c.askew(left); n != nil {
+		if in, swallowed := c.swallowing(n); in == n {
+			return c.moved(f, n), before(swallowed)
+		}
 		return c.moved(f, n), c.end(n)
 	}
 	if n, swallowed := c.swallowing(left); n != nil {
-		before := strings.TrimRight(c.doc.Text()[:swallowed.Start.From], " \t\r\n\f")
-		return c.moved(f, n), len(before)
+		return c.moved(f, n), before(swallowed)
 	}
 	return f, c.end(left)
 }
@@ -100,15 +103,19 @@ func (c *checker) kind(m *markup.Node) page.Kind {
 // end is where the end tag that an element lacks is likely to be meant: after the last thing in it that is indented
 // more than its start tag is or, where that does not tell, at its end.
 func (c *checker) end(n *markup.Node) int {
-	column := c.doc.Line(n.Start.From).Column
-	end := n.Start.To
+	start := c.doc.Line(n.Start.From)
+	end, tells := n.Start.To, false
 	for _, k := range n.Children {
 		s := c.doc.Outer(k)
 		if s.Len() == 0 || k.IsText() && strings.TrimSpace(k.Text) == "" {
 			continue
 		}
-		if at := c.doc.Line(s.From); !k.IsText() && at.Line > c.doc.Line(n.Start.From).Line && at.Column <= column {
-			break
+		if at := c.doc.Line(s.From); !k.IsText() && at.Line > start.Line {
+			if at.Column > start.Column {
+				tells = true
+			} else if tells {
+				break
+			}
 		}
 		end = c.doc.Trimmed(s).To
 	}
