@@ -324,7 +324,7 @@ func (o *comparing) compared(c *cobra.Command, pairs []pair, w compare.Widths) (
 				if l == is {
 					of = p.after.of
 				}
-				return check.Of(l.Code(), ship.Marked(l.Code(), of))
+				return check.Of(l.Code(), ship.Checked(l.Code(), of))
 			})
 		}
 	})

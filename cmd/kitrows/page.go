@@ -46,7 +46,7 @@ func pageReadCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			for _, f := range check.Of(layout.Of(p.Kits[0], p.Pages[0]), nil) {
+			for _, f := range check.Of(layout.Of(p.Kits[0], p.Pages[0]), check.Project{}) {
 				fmt.Fprintln(c.ErrOrStderr(), lineOf(args[0], p.Pages[0], f))
 			}
 			text, err := p.Encode()

@@ -171,7 +171,7 @@ func newPlanReport(l *layout.Layout, p *project.Project, plan *layout.Plan, key 
 		r.Lines = append(r.Lines,
 			planLine{line.Row.ID, line.Line, px(line.Spent()), px(line.Free()), of, line.String(), line.Reason()})
 	}
-	for _, f := range check.Of(l, ship.Marked(l, p)) {
+	for _, f := range check.Of(l, ship.Checked(l, p)) {
 		if len(f.Breakpoints) == 0 || slices.Contains(f.Breakpoints, r.Breakpoint) {
 			r.Findings = append(r.Findings, planFound{f.Code, f.Severity, f.Node, f.Text})
 		}

@@ -25,7 +25,7 @@ func TestRowsThatAreContainers(t *testing.T) {
 		t.Fatal(r, err)
 	}
 	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), nil))
-	for _, f := range check.Of(layout.Of(k, p), nil) {
+	for _, f := range check.Of(layout.Of(k, p), check.Project{}) {
 		if f.Code == "row-outside" {
 			t.Errorf("told: %s", f.Text)
 		}

@@ -46,7 +46,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 	for {
 		pg := m.Project.Page(id)
 		l := layout.Of(m.Project.Kit(pg.Kit), pg)
-		m.Left = check.Of(l, ship.Marked(l, m.Project))
+		m.Left = check.Of(l, ship.Checked(l, m.Project))
 		var round []finding.Fix
 		var keys []string
 		for _, f := range m.Left {

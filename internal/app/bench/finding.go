@@ -41,7 +41,7 @@ type Fix struct {
 
 // findings are all that is told of a page.
 func findings(l *layout.Layout, p *project.Project) []Finding {
-	return told(l, check.Of(l, ship.Marked(l, p)))
+	return told(l, check.Of(l, ship.Checked(l, p)))
 }
 
 // Relink proposes, for links to stylesheets that are not there, those that near gives for their addresses; none where

@@ -291,7 +291,7 @@ func TestTooMuchInAFolder(t *testing.T) {
 	}
 	told := ""
 	for _, pg := range state.Project.Pages {
-		for _, f := range check.Of(layout.Of(state.Project.Kit(pg.Kit), pg), nil) {
+		for _, f := range check.Of(layout.Of(state.Project.Kit(pg.Kit), pg), check.Project{}) {
 			told += pg.File + ": " + string(f.Code) + " " + f.Text + "\n"
 		}
 	}

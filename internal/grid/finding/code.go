@@ -56,6 +56,7 @@ const (
 	Misplaced    Code = "misplaced"
 	Unselected   Code = "unselected"
 	ClassUnknown Code = "class-unknown"
+	KitsMixed    Code = "kits-mixed"
 
 	StylesheetTwice     Code = "stylesheet-twice"
 	StylesheetMissing   Code = "stylesheet-missing"
@@ -123,6 +124,7 @@ var Codes = []Row{
 	{Misplaced, Broken, "an element has a class of the grid where that does nothing"},
 	{Unselected, Broken, "nothing selects a container or row for its mixins"},
 	{ClassUnknown, Broken, "a class is nearly one of the kit's and is in no stylesheet"},
+	{KitsMixed, Surprise, "a class is of another kit of the project than the page's"},
 
 	{StylesheetTwice, Tidy, "a stylesheet is linked twice"},
 	{PartAlone, Surprise, "nothing says with which stylesheets a part of a page is shown"},

@@ -8,18 +8,18 @@ import (
 
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/finding"
+	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/origin"
 )
 
-// Of tells all there is to tell of a page: what cannot be had as it was set, what the plan only estimates and, of a
-// page from HTML, what is wrong in its file, in the file's order. Code gives the markup of a page that is made here as
-// it is taken away, its elements marked; it is asked for where styles of the page's own may reach them, and may be nil.
-func Of(l *layout.Layout, code func() []byte) []finding.Finding {
+// Of tells all there is to tell of a page in a project: what cannot be had as it was set, what the plan only estimates
+// and, of a page from HTML, what is wrong in its file, in the file's order.
+func Of(l *layout.Layout, in Project) []finding.Finding {
 	p := l.Page()
-	c := checker{l: l, doc: origin.Document(p.Origin)}
+	c := checker{l: l, in: in, doc: origin.Document(p.Origin)}
 	c.stretches = origin.Stretches(p, l.Foreign().Inner())
 	c.nodes()
 	c.long()
@@ -38,9 +38,17 @@ func Of(l *layout.Layout, code func() []byte) []finding.Finding {
 	for _, one := range grids {
 		one(&c)
 	}
-	c.styles(code)
+	c.styles(in.Code)
 	slices.SortStableFunc(c.found, func(a, b finding.Finding) int { return cmp.Compare(a.At.From, b.At.From) })
 	return finding.Joined(c.found)
+}
+
+// A Project is what a page is checked in.
+type Project struct {
+	Kits []*kit.Kit // all of them
+	// Code gives the markup of a page that is made here as it is taken away, its elements marked. It is asked for where
+	// styles of the page's own may reach them, and may be nil.
+	Code func() []byte
 }
 
 // grids are the checks of what is set, each in a file of its own.
@@ -51,6 +59,7 @@ var grids = []func(*checker){(*checker).sums, (*checker).overLine, (*checker).st
 // checker gathers findings.
 type checker struct {
 	l   *layout.Layout
+	in  Project
 	doc *markup.Document
 	of  map[*markup.Node]string // the ids of nodes, by their elements
 
@@ -59,6 +68,7 @@ type checker struct {
 	seen      []stage           // the page at every breakpoint, once it is asked for
 	words     *vocab.Vocabulary // of the page, once it is asked for
 	places    map[string]placed // of nodes, by their ids, once they are asked for
+	kits      []spoken          // the page's and the others of the project, once they are asked for
 	outer     []element         // of every element, what it takes of the file, parents before their children
 }
 

@@ -45,7 +45,7 @@ func findings(t *testing.T, file string) (all []finding.Finding) {
 	}
 	p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file),
 		[]kit.File{{Name: "own.css", Text: ".story { color: red }"}}))
-	for _, f := range check.Of(layout.Of(k, p), nil) {
+	for _, f := range check.Of(layout.Of(k, p), check.Project{Kits: []*kit.Kit{k, sample.Twelve()}}) {
 		if !strings.Contains(f.Text, "until they are measured") { // nearly every file has some
 			all = append(all, f)
 		}
@@ -85,6 +85,9 @@ var mistakes = []struct{ name, file, want string }{
 	{"a class nearly known", grid(`<div class="berth s44 story"></div>`),
 		`1:42 class-unknown: Quay has no class s44; the nearest is s4 | Change it to s4: ` +
 			grid(`<div class="berth s4 story"></div>`)},
+	{"a class of another kit", grid(`<div class="berth kr-take-6"></div>`),
+		`1:42 kits-mixed: kr-take-6 is a class of Wide, and the page is on Quay | Remove kr-take-6: ` +
+			grid(`<div class="berth"></div>`)},
 	{"swapped letters", grid(`<div class="berht s4"></div>`),
 		"1:37 row-child: <div> stands straight in Row and is no column\n1:42 class-unknown: Quay has no class berht; the nearest is berth | Change it to berth: " + grid(`<div class="berth s4"></div>`)},
 	{"words straight in a row", grid(`Loose<div class="berth"></div>`),
@@ -126,7 +129,7 @@ func TestFindingsByMixins(t *testing.T) {
 	o.Mixins = "index.css"
 	p := rewrite.WithKit(origin.NewPage("page", "index.html", k, o), k)
 	got := ""
-	for _, f := range check.Of(layout.Of(k, p), nil) {
+	for _, f := range check.Of(layout.Of(k, p), check.Project{}) {
 		got += fmt.Sprintf("%s %s %s\n", f.Code, f.Severity, f.Text)
 	}
 	want := "mixins-not-linked surprise index.css, which the mixins of the page come to, is not linked: link it, " +

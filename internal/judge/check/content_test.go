@@ -14,7 +14,7 @@ import (
 
 // standIns are what is told of texts to come on the first page of a project.
 func standIns(p *project.Project) (all []string) {
-	for _, f := range check.Of(layout.Of(p.Kit(p.Pages[0].Kit), p.Pages[0]), nil) {
+	for _, f := range check.Of(layout.Of(p.Kit(p.Pages[0].Kit), p.Pages[0]), check.Project{}) {
 		if f.Code == finding.StandIn {
 			all = append(all, f.Text)
 		}

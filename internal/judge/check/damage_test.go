@@ -205,7 +205,7 @@ func TestDamageIsFound(t *testing.T) {
 		bad := string(markup.NewSource([]byte(html)).Apply(edits))
 		ok := false
 		var told []string
-		for _, f := range check.Of(layout.Of(k, pageOf(k, bad, rest)), nil) {
+		for _, f := range check.Of(layout.Of(k, pageOf(k, bad, rest)), check.Project{}) {
 			if !slices.Contains(m.codes, f.Code) {
 				continue
 			}

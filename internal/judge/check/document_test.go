@@ -105,7 +105,7 @@ func drawn(t *testing.T, code finding.Code, recipe string, files map[string]stri
 			n.Content.Height = kit.Px(90)
 		}
 	})
-	for _, f := range check.Of(layout.Of(k, p), nil) {
+	for _, f := range check.Of(layout.Of(k, p), check.Project{}) {
 		if f.Code != code {
 			continue
 		}

@@ -24,7 +24,7 @@ var grids = []finding.Code{finding.SumOver, finding.FreeUnits, finding.GalleryRe
 
 // told are the findings of what is set on a page.
 func told(k *kit.Kit, p *page.Page) (all []finding.Finding) {
-	for _, f := range check.Of(layout.Of(k, p), nil) {
+	for _, f := range check.Of(layout.Of(k, p), check.Project{}) {
 		if slices.Contains(grids, f.Code) {
 			all = append(all, f)
 		}
@@ -150,7 +150,7 @@ func TestFixesMend(t *testing.T) {
 		k := sample.Kit(r)
 		p := sample.Page(r, k)
 		pr := sample.Of(p, k)
-		before := check.Of(layout.Of(k, p), nil)
+		before := check.Of(layout.Of(k, p), check.Project{})
 		if len(before) >= 400 { // more are not told
 			continue
 		}
@@ -161,7 +161,7 @@ func TestFixesMend(t *testing.T) {
 					t.Fatalf("%s of %s, %s: %v", f.Code, f.Node, fix.Label, err)
 				}
 				next := change.Project.Page(p.ID)
-				after := check.Of(layout.Of(k, next), nil)
+				after := check.Of(layout.Of(k, next), check.Project{})
 				for _, left := range after {
 					if left.Code == f.Code && left.Node == f.Node && left.Text == f.Text &&
 						slices.Contains(left.Breakpoints, first(f.Breakpoints)) {
@@ -235,6 +235,6 @@ func BenchmarkOf(b *testing.B) {
 	})
 	l := layout.Real(k, p, nil)
 	for b.Loop() {
-		check.Of(l, nil)
+		check.Of(l, check.Project{})
 	}
 }

@@ -29,7 +29,7 @@ func TestStylesOnTheGrid(t *testing.T) {
 		styled.Style = c.style
 		pr, l := sample.Of(&styled, k), layout.Of(k, &styled)
 		told := ""
-		for _, f := range check.Of(l, ship.Marked(l, pr)) {
+		for _, f := range check.Of(l, ship.Checked(l, pr)) {
 			if f.Code == finding.StyleOnGrid {
 				told += f.Text + "\n"
 			}

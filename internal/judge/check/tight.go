@@ -42,7 +42,7 @@ func (c *checker) tight() {
 				}
 				cell := &row.Cells[n]
 				wide := widths[0][cell.Index()]
-				if wide < 1 || // it is hidden, or starved, which is told
+				if wide <= 0 || // it is hidden, or starved, which is told
 					!cell.Counted() && row.PerLine < 2 || cell.Units >= float64(row.Columns.N()) {
 					continue
 				}

@@ -35,7 +35,7 @@ func of(t *testing.T, o edit.Operation, w compare.Widths) *compare.Comparison {
 		pg := p.Page("front-page")
 		return layout.Of(p.Kit(pg.Kit), pg)
 	}
-	return compare.Of(lay(before), lay(after), w, func(l *layout.Layout) []finding.Finding { return check.Of(l, nil) })
+	return compare.Of(lay(before), lay(after), w, func(l *layout.Layout) []finding.Finding { return check.Of(l, check.Project{}) })
 }
 
 // told is a comparison in lines: what does not only go along, rows, and findings.

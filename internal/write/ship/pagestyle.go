@@ -8,6 +8,7 @@ import (
 	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
@@ -37,9 +38,10 @@ func OwnText(p *page.Page) string {
 	return s.String()
 }
 
-// Marked gives a page as a document, whose elements are marked with their nodes, when it is asked for.
-func Marked(l *layout.Layout, p *project.Project) func() []byte {
-	return func() []byte { return []byte(Document(l.Code(), p, code.Options{Mark: true})) }
+// Checked is a project as a page of it is checked in, with its code, whose elements are marked with their nodes.
+func Checked(l *layout.Layout, p *project.Project) check.Project {
+	return check.Project{Kits: p.Kits,
+		Code: func() []byte { return []byte(Document(l.Code(), p, code.Options{Mark: true})) }}
 }
 
 // ownStyle is the page's own stylesheet in a form, with, apart from it, the rules for what the kit's stylesheet has no
