@@ -57,6 +57,43 @@ test("settings that repeat what is carried go in one step", async ({ page, app }
   expect(await code(page)).toBe(before);
 });
 
+test("a fix is drawn with the finding that is shown, and all pages are mended as one step", async ({ page, app }) => {
+  await openBench(page, app, "/gullwing-point/plan-a-visit");
+  await page.keyboard.press("F8");
+  const told = page.getByRole("region", { name: "Surprising" });
+  await expect(told.getByRole("img", { name: "The row now" })).toBeVisible();
+  await expect(told.getByRole("img", { name: "The row after 2 a line at mid" })).toBeVisible();
+  await expectNoViolations(page);
+  await told.getByRole("button", { name: "2 a line at mid" }).click();
+  await expect(page.getByRole("tab", { name: "Checks 1" })).toBeVisible(); // the last line is not full
+  const meant = page.getByRole("region", { name: "As meant" });
+  await meant.getByRole("textbox", { name: "Note" }).first().fill("Each on a line");
+  await page.keyboard.press("Enter");
+  for (const [at, nodes, count] of [
+    ["/gullwing-point/plan-a-visit", ["step-1", "step-3"], 3],
+    ["/gullwing-point/front-page", ["mark", "site-links"], 2],
+  ] as const) {
+    await openBench(page, app, at);
+    for (const node of nodes) {
+      const wide = (await cell(page, node, "wide").getAttribute("aria-label"))!;
+      await cell(page, node, "full").click();
+      await page.keyboard.type(/wide: (\S+),/.exec(wide)![1]! + "\n");
+    }
+    await expect(page.getByRole("tab", { name: `Checks ${count}` })).toBeVisible();
+  }
+  await page.getByRole("tab", { name: "Checks" }).click();
+  await page.getByRole("button", { name: "on all pages" }).click();
+  await expect(page.getByText("No findings on this page.")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo: Mend 4 findings on 2 pages" })).toBeVisible();
+  await openBench(page, app, "/gullwing-point/plan-a-visit");
+  await page.getByRole("tab", { name: "Checks 1" }).click();
+  await expect(meant.getByRole("textbox", { name: "Note" }).first()).toHaveValue("Each on a line");
+  await page.getByRole("button", { name: /^Undo/ }).click(); // it shows the first page on which something is undone
+  await expect(page.getByRole("tab", { name: "Checks 2" })).toBeVisible();
+  await openBench(page, app, "/gullwing-point/plan-a-visit");
+  await expect(page.getByRole("tab", { name: "Checks 3" })).toBeVisible();
+});
+
 test("what the command line tells in SARIF passes the schema of the format", () => {
   const fixtures = new URL("../fixtures/", import.meta.url).pathname;
   const kitrows = new URL("../../bin/kitrows", import.meta.url).pathname;
