@@ -26,10 +26,13 @@ test("the Bench", async ({ page, app }) => {
   await page.keyboard.type("tide");
   await picture(page, "commands");
   await page.keyboard.press("Escape");
-  await page.keyboard.press("a");
-  await page.keyboard.type("4 8(6 6)");
-  await picture(page, "recipe");
-  await page.keyboard.press("Escape");
+  await page.keyboard.type("6\n");
+  await cell(page, "mark", "full").click();
+  await page.keyboard.type("3\n");
+  await expect(page.getByRole("tab", { name: "Checks 2" })).toBeVisible();
+  await page.keyboard.press("F8");
+  await expect(page.getByRole("img", { name: "The row after Make Tide table 4" })).toBeVisible();
+  await picture(page, "checks");
   await page.getByRole("button", { name: "New page" }).click();
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
   await picture(page, "bench-empty");

@@ -11,7 +11,7 @@ import (
 func (c *checker) repeats() {
 	k := c.l.Kit()
 	c.l.Page().Walk(func(n *page.Node, in page.Place) {
-		if len(n.At) < 2 {
+		if len(n.At) < 2 || len(c.found) >= most {
 			return
 		}
 		carried := page.Defaults(n.Kind)

@@ -52,6 +52,9 @@ func (c *checker) eachRow(visit func(s *stage, row *layout.Row, lines []layout.L
 	all := c.stages()
 	for i := range all {
 		for _, lines := range all[i].rows {
+			if len(c.found) >= most {
+				return
+			}
 			visit(&all[i], lines[0].Row, lines)
 		}
 	}

@@ -39,14 +39,29 @@ func (s *scan) moves() (all []Move) {
 				m.Follows = m.Follows && d.follows
 				m.Across = m.Across || d.across
 				m.Estimated = m.Estimated || d.estimated
-				if j == 0 || d.by > m.By {
-					m.At, m.By, m.Was, m.Is = v, d.by, d.was, d.is
+				if by := float64(d.by); j == 0 || by > m.By {
+					m.At, m.By = v, by
 				}
 			}
 			all = append(all, m)
 		})
 	}
+	s.stand(all)
 	return all
+}
+
+// stand finds where the boxes of moves were and are, at the widths at which they moved most.
+func (s *scan) stand(all []Move) {
+	at := map[int][]*Move{}
+	for i := range all {
+		at[all[i].At] = append(at[all[i].At], &all[i])
+	}
+	for v, moves := range at {
+		before, after := boxes(s.before, v), boxes(s.after, v)
+		for _, m := range moves {
+			m.Was, m.Is = rect(before.boxes[m.Node]), rect(after.boxes[m.Node])
+		}
+	}
 }
 
 // breaks are the rows that break into other lines, from one width to another.

@@ -73,11 +73,11 @@ type look struct {
 	breaks map[string]Break
 }
 
-// differing is what became of one box at one width.
+// differing is what became of one box at one width. It is small, for there are many: where the box was and is, is worked
+// out again where it is told.
 type differing struct {
 	what      What // empty where it stands as it did
-	by        float64
-	was, is   Rect
+	by        float32
 	across    bool
 	follows   bool
 	estimated bool
@@ -174,7 +174,7 @@ func boxes(l *layout.Layout, v int) stands {
 func (s *scan) box(id string, before, after stands) differing {
 	was, had := before.boxes[id]
 	is, has := after.boxes[id]
-	d := differing{was: rect(was), is: rect(is), estimated: was.Estimated || is.Estimated}
+	d := differing{estimated: was.Estimated || is.Estimated}
 	switch {
 	case !was.Shown && !is.Shown: // hidden all along, or not there at either
 		return differing{}
@@ -187,11 +187,11 @@ func (s *scan) box(id string, before, after stands) differing {
 	case !is.Shown:
 		d.what = Hidden
 	default:
-		across, along := apart(d.was.X, d.was.Width, d.is.X, d.is.Width), apart(d.was.Y, d.was.Height, d.is.Y, d.is.Height)
-		if d.by = max(across, along); d.by <= least {
+		across, along := apart(was.X, was.Width, is.X, is.Width), apart(was.Y, was.Height, is.Y, is.Height)
+		if max(across, along) <= least {
 			return differing{}
 		}
-		d.what, d.across = Moved, across > least
+		d.what, d.by, d.across = Moved, float32(max(across, along)), across > least
 	}
 	parent := s.parents[id]
 	d.follows = s.follows(id, d, was, is, before.boxes[parent], after.boxes[parent])

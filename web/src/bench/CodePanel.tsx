@@ -9,7 +9,7 @@ import { codeAt, useCode, wordsAt, type Form } from "../api/code";
 import type { MarkupHandle } from "../code/MarkupEditor";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
-import { inFile } from "./findings";
+import { inFile, toldIn } from "./findings";
 import { Findings } from "./Findings";
 import { FolderLine } from "./FolderLine";
 import { Keeping } from "./Keeping";
@@ -77,6 +77,7 @@ export function CodePanel({
   const would = tried && comes && file === files[0] && !typing.busy ? textOf(tried) : null;
   const text = would ?? file?.text ?? "";
   const was = useBefore(place.page, form === "used" ? (files[0]?.text ?? "") : "");
+  const told = useMemo(() => toldIn(file?.nodes, now.findings), [file, now.findings]);
   const marked = useMemo(() => linesOf(file?.nodes, spot?.node), [file, spot]);
 
   // The sheet shows a block's column.
@@ -235,6 +236,7 @@ export function CodePanel({
                 }
                 language={languageOf(file?.name ?? "")}
                 marked={gone ? { first: gone, last: gone } : marked}
+                told={told}
                 onLine={choose}
                 onWords={openWords}
               />

@@ -68,3 +68,16 @@ export function worstOf(findings: Finding[]): ReadonlyMap<string, Told> {
   }
   return worst;
 }
+
+/** Where in the lines of code, given by their nodes, something is told that counts: at the first line of each node, the
+ *  worst of it. */
+export function toldIn(nodes: readonly string[] = [], findings: Finding[]) {
+  const worst = new Map<string, Finding>();
+  for (const f of sorted(findings)) if (f.node && isCounted(f) && !worst.has(f.node)) worst.set(f.node, f);
+  return nodes.flatMap((node, i) => {
+    const finding = worst.get(node);
+    if (!finding) return [];
+    worst.delete(node);
+    return [{ line: i + 1, severity: finding.severity, text: finding.text }];
+  });
+}

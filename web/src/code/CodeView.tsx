@@ -7,7 +7,7 @@ import { between, changesOf } from "./change";
 import { hanging } from "./hanging";
 import { languages, type Language } from "./languages";
 import type { Lines } from "./lines";
-import { change, changed, mark, marks } from "./marks";
+import { change, changed, mark, marks, tell, told as tolds, type ToldAt } from "./marks";
 import { dyes, look } from "./theme";
 
 interface Props {
@@ -17,6 +17,8 @@ interface Props {
   language: Language;
   /** The lines of the selected node. */
   marked?: Lines | undefined;
+  /** The lines at which something is told, in their order. */
+  told?: readonly ToldAt[] | undefined;
   /** The text before an edit: what changed is marked, and what it was is struck out. */
   was?: string | undefined;
   /** A line was chosen; from 1. */
@@ -31,7 +33,7 @@ const secondClick = 250;
 
 /** Code to be read: coloured, folded, its lines numbered; a node's lines marked,
  *  and lines chosen for their node. */
-export default function CodeView({ label, text, language, marked, was, onLine, onWords }: Props) {
+export default function CodeView({ label, text, language, marked, told, was, onLine, onWords }: Props) {
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView>(null);
   const written = useRef(new Compartment());
@@ -72,6 +74,7 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
           look,
           marks,
           changed,
+          tolds,
           EditorView.domEventHandlers({
             click(event, editor) {
               const at = editor.posAtCoords({ x: event.clientX, y: event.clientY });
@@ -159,6 +162,14 @@ export default function CodeView({ label, text, language, marked, was, onLine, o
       wanted = false;
     };
   }, [text, first, last, was]);
+
+  useEffect(() => {
+    let wanted = true;
+    void rest().then(() => wanted && view.current?.dispatch({ effects: tell.of(told ?? []) }));
+    return () => {
+      wanted = false;
+    };
+  }, [text, told]);
 
   return <div ref={host} className="h-full min-h-0" />;
 }

@@ -24,6 +24,36 @@ export const marks = StateField.define<DecorationSet>({
   provide: (field) => EditorView.decorations.from(field),
 });
 
+/** A line at which something is told. */
+export interface ToldAt {
+  line: number;
+  severity: string;
+  text: string;
+}
+
+/** Marks the lines at which something is told, each with the sign of how bad it is. */
+export const tell = StateEffect.define<readonly ToldAt[]>();
+
+/** The lines at which something is told. */
+export const told = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(set, transaction) {
+    for (const effect of transaction.effects) {
+      if (!effect.is(tell)) continue;
+      const { doc } = transaction.state;
+      return Decoration.set(
+        effect.value
+          .filter(({ line }) => line <= doc.lines)
+          .map(({ line, severity, text }) =>
+            Decoration.line({ attributes: { "data-told": severity, title: text } }).range(doc.line(line).from),
+          ),
+      );
+    }
+    return set.map(transaction.changes);
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
 /** What stood where a text is another now. */
 class Old extends WidgetType {
   constructor(readonly text: string) {

@@ -54,6 +54,9 @@ export const look = EditorView.theme({
     cursor: "pointer",
     font: "inherit",
   },
+  '[data-told="broken"]::after': { content: '" ■"', color: "var(--madder-deep)" },
+  '[data-told="surprise"]::after': { content: '" ▲"', color: "var(--weld)" },
+  '[data-told="tidy"]::after': { content: '" ●"', color: "var(--ink-2)" },
   ".cm-new": { backgroundColor: "var(--woad-soft)", borderBottom: "2px solid var(--woad)" },
   ".cm-old": {
     backgroundColor: "var(--madder-soft)",
