@@ -84,7 +84,7 @@ test("a fix is drawn with the finding that is shown, and all pages are mended as
   await page.getByRole("tab", { name: "Checks" }).click();
   await page.getByRole("button", { name: "on all pages" }).click();
   await expect(page.getByText("No findings on this page.")).toBeVisible();
-  await expect(page.getByRole("button", { name: "Undo: Mend 4 findings on 2 pages" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Undo: Mend 5 findings on 3 pages" })).toBeVisible();
   await openBench(page, app, "/gullwing-point/plan-a-visit");
   await page.getByRole("tab", { name: "Checks 1" }).click();
   await expect(meant.getByRole("textbox", { name: "Note" }).first()).toHaveValue("Each on a line");

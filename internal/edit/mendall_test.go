@@ -87,7 +87,7 @@ func TestMendEverywhere(t *testing.T) {
 	repeat("front-page", edit.Cell{Node: "mark", Breakpoint: "full"}, "3")
 	repeat("plan-a-visit", edit.Cell{Node: "step-2", Breakpoint: "full"}, "1_2_2")
 	o, fixes := edit.MendEverywhere(p, string(finding.Repeats))
-	if fixes != 2 || o.Across == nil {
+	if fixes != 3 || o.Across == nil {
 		t.Fatalf("%d fixes, %+v", fixes, o)
 	}
 	change, err := edit.Apply(p, *o)

@@ -45,12 +45,6 @@ func TestOwnRules(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	eight, err := edit.Apply(p, edit.Operation{Page: "ringing-room",
-		Type: &edit.Type{Cells: []edit.Cell{{Node: "room-log", Breakpoint: "deep"}}, Text: "8"}})
-	if err != nil {
-		t.Fatal(err)
-	}
-	p = eight.Project
 	five := edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: "room-log", Breakpoint: "slip"}}, Text: "5"}}
 	alone := five
 	alone.Page = "ringing-room"

@@ -114,7 +114,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     [],
   );
 
-  // The keyboard's focus goes where the selection goes.
+  // The keyboard's focus goes where the selection goes, once its cell is drawn: by whatever draws it.
   useEffect(() => {
     if (!seeking || !spot || typing || writing || at < 0) return;
     const cell = cellAt(spot);
@@ -128,7 +128,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
       rows.scrollToIndex(at, { align: "auto" });
     }
     cell.focus({ preventScroll: true });
-  }, [spot, seeking, typing, writing, at, found, rows, cellAt]);
+  });
 
   // Where the selected node goes, by another window say, the one that comes to stand there
   // is selected. One that was never here is on its way: it can be selected before its Bench is drawn.
