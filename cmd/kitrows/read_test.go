@@ -205,3 +205,16 @@ func TestCheck(t *testing.T) {
 		}
 	}
 }
+
+// A page with a class of ours that its kit has no container for is read all the same.
+func TestPageOfAnotherKitIsRead(t *testing.T) {
+	page := filepath.Join(t.TempDir(), "page.html")
+	const html = "<!doctype html><html><head><meta name=viewport content=width=device-width><title>T</title></head><body>" +
+		"<div class=kr-frame-cap><div class=kr-row><div class='kr-cell kr-take-6-mid'>One</div></div></div></body></html>"
+	if err := os.WriteFile(page, []byte(html), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if out, err := run(t, "", "page", "read", page); err != nil || !strings.Contains(out, `"take 6"`) {
+		t.Errorf("%v\n%s", err, out)
+	}
+}

@@ -37,7 +37,11 @@ func Own(k *kit.Kit) *Vocabulary { return newVocabulary(k, newTemplates(k)) }
 func newTemplates(k *kit.Kit) *templates {
 	t := &templates{kit: k, made: map[effectKey]*Word{}}
 	for _, named := range k.Naming.Templates() {
-		t.families = append(t.families, &family{Named: named, says: page.PhraseNamed(named.Field)})
+		f := &family{Named: named, says: page.PhraseNamed(named.Field)}
+		if slices.Contains(f.says.Terms, page.Capped) && k.Cap.IsZero() { // no container of the kit can be
+			continue
+		}
+		t.families = append(t.families, f)
 	}
 	return t
 }
