@@ -57,7 +57,7 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(), compareCommand(),
+	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(), compareCommand(), traceCommand(),
 		kitCommand(), pageCommand(), exportCommand(), importCommand(), schemaCommand())
 	return c
 }

@@ -1,0 +1,95 @@
+package trace
+
+import (
+	"bytes"
+	"cmp"
+	"encoding/binary"
+	"fmt"
+	"image"
+	"image/draw"
+	_ "image/jpeg" // what pictures may be
+	_ "image/png"
+
+	_ "golang.org/x/image/webp"
+
+	"kitrows/internal/browser/budget"
+	"kitrows/internal/grid/fault"
+)
+
+// A Picture is a finished design, in px of its own.
+type Picture struct {
+	*image.RGBA
+}
+
+// The bounds of a picture: how many bytes its file has, and how many px there are on a side. How many there are in all
+// follows from budget.Picture.
+const (
+	MaxFile = 32 << 20
+	MaxSide = 16384
+)
+
+// Read reads a picture: PNG, JPEG or WebP. It is refused before it is read where it is too large, moves, or is none.
+func Read(b []byte) (*Picture, error) {
+	if len(b) > MaxFile {
+		return nil, fault.New("picture", fmt.Sprintf("%d bytes", len(b)), "at most %d MiB", MaxFile>>20)
+	}
+	c, format, err := image.DecodeConfig(bytes.NewReader(b))
+	each, known := map[string]int{"png": 8, "jpeg": 4, "webp": 8}[format]
+	if err != nil || !known {
+		return nil, fault.New("picture", cmp.Or(format, fmt.Sprint(err)), "a PNG, JPEG or WebP file")
+	}
+	if format == "jpeg" && progressive(b) {
+		each = 15
+	}
+	if c.Width > MaxSide || c.Height > MaxSide || c.Width*c.Height*(each+4) > budget.Picture {
+		return nil, fault.New("picture", fmt.Sprintf("%d × %d px", c.Width, c.Height), "at most %d px on a side, and %d million in all",
+			MaxSide, budget.Picture/(each+4)/1_000_000)
+	}
+	if moves(format, b) {
+		return nil, fault.New("picture", "one that moves", "a picture that stands still")
+	}
+	from, _, err := image.Decode(bytes.NewReader(b))
+	if err != nil {
+		return nil, fault.New("picture", err.Error(), "a %s file that is whole", format)
+	}
+	to := image.NewRGBA(image.Rect(0, 0, c.Width, c.Height))
+	draw.Draw(to, to.Bounds(), image.White, image.Point{}, draw.Src) // what is seen through it
+	draw.Draw(to, to.Bounds(), from, from.Bounds().Min, draw.Over)
+	return &Picture{to}, nil
+}
+
+// progressive reports whether a JPEG is read in several passes, for which all of it is kept.
+func progressive(b []byte) bool {
+	for at := 2; at+4 <= len(b) && b[at] == 0xff; {
+		switch marker := b[at+1]; {
+		case marker == 0xc2:
+			return true
+		case marker == 0xda: // the picture itself
+			return false
+		}
+		at += 2 + int(binary.BigEndian.Uint16(b[at+2:]))
+	}
+	return false
+}
+
+// moves reports whether a picture is several, one after the other.
+func moves(format string, b []byte) bool {
+	switch format {
+	case "png":
+		for at := 8; at+8 <= len(b); {
+			long := int(binary.BigEndian.Uint32(b[at:]))
+			switch string(b[at+4 : at+8]) {
+			case "acTL":
+				return true
+			case "IDAT":
+				return false
+			}
+			if at += 12 + long; long < 0 || at < 0 {
+				return false
+			}
+		}
+	case "webp":
+		return len(b) > 20 && string(b[12:16]) == "VP8X" && b[20]&2 != 0
+	}
+	return false
+}
