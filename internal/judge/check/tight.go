@@ -14,7 +14,8 @@ import (
 
 // tight tells of columns that are narrower than their content is comfortable in, over which widths, and the fewest units
 // that would do. Between the edges of a breakpoint, and the width at which its container stops growing, a column grows
-// evenly. On a page that is laid out by its stylesheets, where another width takes long, it is told for the lane's alone.
+// evenly. On a long page that is laid out by its stylesheets, where another width takes long, it is told for the lane's
+// alone.
 func (c *checker) tight() {
 	k := c.l.Kit()
 	all := c.stages()
@@ -28,7 +29,7 @@ func (c *checker) tight() {
 			at = []float64{low, limit, high}
 		}
 		widths := make([][]float64, len(at))
-		if c.l.Foreign() != nil {
+		if c.l.Foreign() != nil && c.l.Nodes() > mostFlow {
 			at, bounded = []float64{all[i].plan.Width}, true
 			widths = [][]float64{c.widths(all[i].plan)}
 		} else {
@@ -71,9 +72,13 @@ func (c *checker) tight() {
 	}
 }
 
-// plan is the plan of a page that is made here, by which columns are as wide as in a browser, whatever their content.
+// mostFlow is how many nodes a page may have that is laid out by its stylesheets at other widths than those of its lanes:
+// up to it a plan takes a few ms.
+const mostFlow = 400
+
+// plan is the plan by which columns are as wide as in a browser, whatever their content.
 func (c *checker) plan(v float64) *layout.Plan {
-	if c.l.Page().Style != "" { // which may have paddings
+	if c.l.Page().Style != "" || c.l.Foreign() != nil { // paddings, and what is worked out already
 		return c.l.Plan(v)
 	}
 	return c.l.Code().Plan(v)
