@@ -5,6 +5,7 @@ import (
 	"cmp"
 	"fmt"
 	"slices"
+	"strings"
 
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/finding"
@@ -96,9 +97,26 @@ func (c *checker) put(f finding.Finding) {
 	}
 	f.At.Place = origin.Line(c.l.Page().Origin, f.At.From)
 	if n := c.find(f.Node).node; n != nil {
-		f.Meant = slices.Contains(n.Meant, string(f.Code))
+		f.Meant = slices.Contains(n.Meant, string(f.Code)) || slices.Contains(c.meant(n), string(f.Code))
 	}
 	c.found = append(c.found, f)
+}
+
+// MeantIn is the attribute by which an element of a file says that findings are as they are meant to be: their codes.
+const MeantIn = "data-kr-meant"
+
+// meant are the codes that the element of a node says or, of one that has none, that of the node that it stands in.
+func (c *checker) meant(n *page.Node) []string {
+	m := c.stretches[n].Element()
+	if in := c.find(n.ID).in; m == nil && in != nil {
+		m = c.stretches[in].Element()
+	}
+	if m != nil {
+		if a := m.Attr(MeantIn); a != nil {
+			return strings.Fields(a.Value)
+		}
+	}
+	return nil
 }
 
 // long tells of a page with more nodes than are listed.

@@ -27,6 +27,9 @@ func found(t *testing.T, file string) string {
 	var all []string
 	for _, f := range findings(t, file) {
 		line := fmt.Sprintf("%d:%d %s: %s", f.At.Line, f.At.Column, f.Code, f.Text)
+		if f.Meant {
+			line = fmt.Sprintf("%d:%d %s (meant): %s", f.At.Line, f.At.Column, f.Code, f.Text)
+		}
 		for _, fix := range f.Fixes {
 			line += " | " + fix.Label + ": " +
 				strings.ReplaceAll(string(markup.NewSource([]byte(file)).Apply(fix.Edits)), "\n", "~")
@@ -92,6 +95,8 @@ var mistakes = []struct{ name, file, want string }{
 		"1:37 row-child: <div> stands straight in Row and is no column\n1:42 class-unknown: Quay has no class berht; the nearest is berth | Change it to berth: " + grid(`<div class="berth s4"></div>`)},
 	{"words straight in a row", grid(`Loose<div class="berth"></div>`),
 		"1:37 text-in-row: words stand straight in Row: only columns are children of a row"},
+	{"words straight in a row, as they are meant", `<div class="quay"><div class="pier" data-kr-meant="free-units text-in-row">Loose<div class="berth"></div></div></div>`,
+		"1:76 text-in-row (meant): words stand straight in Row: only columns are children of a row"},
 	{"a row in no container", `<div class="pier"></div>`, "1:1 row-outside: Row stands in no container"},
 	{"a column in no row", `<p class="berth">a</p>`,
 		"1:1 misplaced: <p> has the class of a column, and does not stand straight in a row"},

@@ -90,6 +90,7 @@ function Told({ finding: f, at, ...props }: Props & { finding: Finding; at: numb
     return onDo(deed);
   };
   const node = bench.nodes.find((n) => n.id === f.node);
+  const isMarked = node?.meant?.includes(f.code) ?? false; // here, and not in the file
   return (
     <li
       aria-current={shown || undefined}
@@ -113,7 +114,8 @@ function Told({ finding: f, at, ...props }: Props & { finding: Finding; at: numb
       {f.line > 0 && <span className="font-mono text-ink-2"> · line {f.line}</span>}
       <span className="mt-1 flex flex-wrap gap-1.5">
         {!f.meant && <Mends finding={f} drawn={shown} {...props} onDo={settle} />}
-        {node && f.severity !== "estimate" && (
+        {f.meant && !isMarked && <span className="text-ink-2">The file says so.</span>}
+        {node && f.severity !== "estimate" && (!f.meant || isMarked) && (
           <Button size="tiny" onClick={() => void settle(meaning(node, f))}>
             {f.meant ? "Not meant" : "Meant"}
           </Button>
