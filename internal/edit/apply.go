@@ -240,7 +240,14 @@ func across(p *project.Project, pg *page.Page, a *Across) (*Change, error) {
 	all := &Change{Project: p, Page: pg.ID, Summary: a.Summary}
 	var back []Operation
 	for i, step := range a.Steps {
-		one, err := Apply(all.Project, step)
+		do, err := step.only()
+		if err == nil && do == nil {
+			err = fault.New(step.name(), nil, "an operation inside one page")
+		}
+		var one *Change
+		if err == nil {
+			one, err = Apply(all.Project, step)
+		}
 		if err != nil {
 			return nil, fault.Under(fmt.Sprintf("across.steps[%d]", i), err)
 		}
@@ -249,9 +256,6 @@ func across(p *project.Project, pg *page.Page, a *Across) (*Change, error) {
 		if all.Summary == "" {
 			all.Summary = one.Summary
 		}
-	}
-	if all.Project.Page(pg.ID) == nil {
-		return nil, fault.New("page", pg.ID, "a page that the steps leave where it is")
 	}
 	slices.Reverse(back)
 	all.Inverse = Operation{Page: pg.ID, Across: &Across{back, a.Summary}}

@@ -209,16 +209,19 @@ func Read(ctx context.Context, o Operation) (Operation, error) {
 			return o, err
 		}
 	}
-	if o.Together != nil {
-		all := *o.Together
-		all.Steps = slices.Clone(all.Steps)
-		for i := range all.Steps {
+	if steps := o.steps(); steps != nil {
+		steps = slices.Clone(steps)
+		for i := range steps {
 			var err error
-			if all.Steps[i], err = Read(ctx, all.Steps[i]); err != nil {
-				return o, fault.Under(fmt.Sprintf("together.steps[%d]", i), err)
+			if steps[i], err = Read(ctx, steps[i]); err != nil {
+				return o, fault.Under(fmt.Sprintf("%s.steps[%d]", o.name(), i), err)
 			}
 		}
-		o.Together = &all
+		if o.Together != nil {
+			o.Together = &Together{steps, o.Together.Summary}
+		} else {
+			o.Across = &Across{steps, o.Across.Summary}
+		}
 	}
 	return o, nil
 }

@@ -101,6 +101,13 @@ func TestMendEverywhere(t *testing.T) {
 	if err != nil || encoded(t, back.Project) != encoded(t, p) {
 		t.Errorf("undone: %v", err)
 	}
+	for _, step := range []edit.Operation{{Page: "front-page", BringPage: &edit.BringPage{File: "a.html", Text: "<p>a"}},
+		{Page: "front-page", Put: &edit.Put{Project: p}}, {Page: "front-page", Across: o.Across}} {
+		outer := edit.Operation{Page: "front-page", Across: &edit.Across{Steps: []edit.Operation{step}}}
+		if _, err := edit.Apply(p, outer); err == nil || !strings.Contains(err.Error(), "inside one page") {
+			t.Errorf("a step of the project's pages: %v", err)
+		}
+	}
 	gone := edit.Operation{Page: "front-page", Across: &edit.Across{Steps: []edit.Operation{{Page: "nowhere",
 		Remove: &edit.Remove{Node: "mark"}}}}}
 	if _, err := edit.Apply(p, gone); err == nil || !strings.Contains(err.Error(), "across.steps[0].page") {

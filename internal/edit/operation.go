@@ -356,7 +356,7 @@ type Together struct {
 	Summary string      `json:"summary,omitzero" maxLength:"200"`
 }
 
-// Across does operations on several pages as one, each on its own page.
+// Across does operations on several pages as one, each on its own page. None may be of the project's pages.
 type Across struct {
 	Steps   []Operation `json:"steps" minItems:"1" maxItems:"1000"`
 	Summary string      `json:"summary,omitzero" maxLength:"200"`
