@@ -13,8 +13,11 @@ import (
 	"kitrows/internal/write/ship"
 )
 
-// mostFixes is how many fixes are made on one page at once.
-const mostFixes = 2000
+// How many fixes are made on one page at once, and how often the page is checked again for what comes of them.
+const (
+	mostFixes  = 2000
+	mostRounds = 40
+)
 
 // A Mending is what mends all findings of some codes on a page, each by its first fix.
 type Mending struct {
@@ -43,7 +46,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 		}
 		return true
 	}
-	for {
+	for range mostRounds {
 		pg := m.Project.Page(id)
 		l := layout.Of(m.Project.Kit(pg.Kit), pg)
 		m.Left = check.Of(l, ship.Checked(l, m.Project))

@@ -108,8 +108,11 @@ type edge struct {
 	many int
 }
 
-// mostMany is how often an edge counts at most.
-const mostMany = 3
+// How often an edge counts at most, and how many edges are looked at on a side.
+const (
+	mostMany  = 3
+	mostEdges = 120
+)
 
 func edgesOf(frames []Frame, drawn bool) *edges {
 	var lefts, rights []float64
@@ -146,6 +149,11 @@ func joined(all []float64, apart float64, which func([]float64) float64) (edges 
 		}
 		edges = append(edges, edge{which(all[first:end]), min(end-first, mostMany)})
 		first = end
+	}
+	if len(edges) > mostEdges { // those that most frames have
+		slices.SortStableFunc(edges, func(a, b edge) int { return b.many - a.many })
+		edges = edges[:mostEdges]
+		slices.SortFunc(edges, func(a, b edge) int { return cmp.Compare(a.x, b.x) })
 	}
 	return edges
 }
