@@ -26,6 +26,8 @@ type PagePath struct {
 	Page string   `path:"page" maxLength:"48"`
 	Lane []string `query:"lane,explode" maxItems:"8" doc:"Widths of lanes, such as wide:1000; others are drawn at the kit's own."`
 	Ends bool     `query:"ends" doc:"Label the ends of containers and rows in the code."`
+
+	Stamp int64 `query:"stamp" doc:"The stamp of the Bench that the client has. Where another was answered since, as after a measure, the answer is whole."`
 }
 
 // view reads how the client looks at the Bench.
@@ -154,7 +156,7 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, err
 		}
-		return answerOf(b, had, pg.ID, in.Revision), nil
+		return answerOf(b, had, &in.PagePath, in.Revision), nil
 	})
 
 	huma.Register(v.api, huma.Operation{
@@ -414,7 +416,7 @@ func (v *Server) after(
 	if keep {
 		v.memory.keep(key, b)
 	}
-	return answerOf(b, had, in.Page, made)
+	return answerOf(b, had, in, made)
 }
 
 // pageAfter is the page to show after a change: the one it made or changed, or
@@ -448,8 +450,9 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 
 // answerOf is a Bench as an answer: as what changed since the one that the client has of a page at a revision, if that
 // is known.
-func answerOf(b, had *bench.Bench, page string, revision int) *changeAnswer {
-	if had != nil && had.Revision == revision && b.Page.ID == page && len(had.Lanes) == len(b.Lanes) {
+func answerOf(b, had *bench.Bench, in *PagePath, revision int) *changeAnswer {
+	if had != nil && had.Revision == revision && b.Page.ID == in.Page && len(had.Lanes) == len(b.Lanes) &&
+		(in.Stamp == 0 || in.Stamp == had.Stamp) {
 		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}
 	}
 	return &changeAnswer{Answer{Whole: b}}

@@ -107,6 +107,6 @@ func (v *Server) measureRoutes(path string) {
 		if had != nil && had.Measured != in.Body.Measured {
 			had = nil // another window's
 		}
-		return answerOf(b, had, pg.ID, in.Body.Revision), nil
+		return answerOf(b, had, &in.PagePath, in.Body.Revision), nil
 	})
 }

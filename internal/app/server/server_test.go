@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"fmt"
 	"io"
 	"log/slog"
 	"net/http"
@@ -333,6 +334,28 @@ func TestWhyAndChanges(t *testing.T) {
 	if status, body, _ := send(t, h, "GET", front+"/changes", ""); status != 200 ||
 		strings.TrimSpace(string(body)) != `{"base":[],"full":[],"mid":[],"wide":[]}` {
 		t.Errorf("changes: %d %s", status, body)
+	}
+}
+
+// What is answered is what changed since the Bench that the client has, by its stamp, else the whole Bench.
+func TestAnswersGoByTheStamp(t *testing.T) {
+	h := start(t)
+	_, text, _ := send(t, h, "GET", front, "")
+	var had struct {
+		Stamp int64 `json:"stamp"`
+	}
+	if err := json.Unmarshal(text, &had); err != nil || had.Stamp == 0 {
+		t.Fatalf("%v: %.200s", err, text)
+	}
+	for _, c := range []struct {
+		stamp int64
+		want  string
+	}{{had.Stamp + 1, `{"whole":`}, {had.Stamp, `{"delta":`}, {0, `{"delta":`}} {
+		_, text, _ := send(t, h, "POST", fmt.Sprintf("%s/preview?stamp=%d", front, c.stamp),
+			`{"revision":1,"operation":{"remove":{"node":"log"}}}`)
+		if !strings.HasPrefix(string(text), c.want) {
+			t.Errorf("with stamp %d: %.80s, want %s", c.stamp, text, c.want)
+		}
 	}
 }
 

@@ -20,7 +20,7 @@ async function whole(place: Place, look: Look): Promise<Bench> {
 /** What the Bench that is there has become; null where the server does not know that one any more. */
 async function since(place: Place, look: Look, had: Bench): Promise<Bench | null> {
   const answer = await api.GET("/api/projects/{project}/pages/{page}/since/{revision}", {
-    params: { path: { ...place, revision: had.revision }, query: look },
+    params: { path: { ...place, revision: had.revision }, query: { ...look, stamp: had.stamp } },
   });
   return benchOf(orRefuse(answer), had);
 }

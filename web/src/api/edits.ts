@@ -142,7 +142,7 @@ async function carry(
   for (;;) {
     try {
       const now: Bench = known ?? (await fresh(queries, place, look));
-      const answer = await send(kept, look, now.revision);
+      const answer = await send(kept, look, now);
       const bench = (answer && benchOf(answer, now)) ?? (await fresh(queries, place, look));
       useLine.setState({ trouble: "", refused: "", offer: null, done: bench.done });
       drop(kept);
@@ -205,8 +205,8 @@ async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Be
 }
 
 /** Sends a deed; null when it was done already, when it was sent before. */
-async function send({ id, place, deed }: Kept, look: Look, revision: number): Promise<Answer | null> {
-  const params = { path: place, query: look };
+async function send({ id, place, deed }: Kept, look: Look, { revision, stamp }: Bench): Promise<Answer | null> {
+  const params = { path: place, query: { ...look, stamp } };
   const made = { revision, deed: id };
   const path = "/api/projects/{project}/pages/{page}";
   try {
@@ -231,7 +231,7 @@ export async function preview(
 ): Promise<{ bench?: Bench; refused?: string }> {
   try {
     const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
-      params: { path: place, query: look },
+      params: { path: place, query: { ...look, stamp: now.stamp } },
       body: { revision: now.revision, operation },
     });
     const { refused, ...made } = orRefuse(answer);

@@ -38,7 +38,7 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
     try {
       const answer = orRefuse(
         await api.POST("/api/projects/{project}/pages/{page}/measures", {
-          params: { path: place, query: look },
+          params: { path: place, query: { ...look, stamp: bench.stamp } },
           body: { revision: bench.revision, measured: bench.measured, widths },
         }),
       );
