@@ -5,8 +5,6 @@ import (
 	"slices"
 	"strings"
 
-	"github.com/go-json-experiment/json"
-	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/browser/budget"
@@ -178,9 +176,7 @@ func (o *checking) tell(c *cobra.Command, all []toldOf) (err error) {
 	case o.asSARIF:
 		err = writeSARIF(c.OutOrStdout(), all)
 	case o.asJSON:
-		if err = json.MarshalWrite(c.OutOrStdout(), counted, jsontext.WithIndent("  ")); err == nil {
-			fmt.Fprintln(c.OutOrStdout())
-		}
+		err = writeJSON(c.OutOrStdout(), counted)
 	default:
 		for _, r := range counted {
 			fmt.Fprintln(c.OutOrStdout(), r)

@@ -10,8 +10,6 @@ import (
 	"strconv"
 	"strings"
 
-	"github.com/go-json-experiment/json"
-	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/browser/budget"
@@ -56,32 +54,12 @@ func compareCommand() *cobra.Command {
 			"and with 2 where a file cannot be read.",
 		Args: cobra.MinimumNArgs(2),
 		RunE: func(c *cobra.Command, args []string) error {
-			w, err := widthsOf(o.widths)
-			if err != nil {
+			allowed, err := o.run(c, args[0], args[1], args[2:])
+			switch {
+			case err != nil:
 				return &exit{exitUnusable, err}
-			}
-			allow, err := newAllowance(o.allow)
-			if err != nil {
-				return &exit{exitUnusable, err}
-			}
-			pairs, err := o.pairs(c, args[0], args[1], args[2:])
-			if err != nil {
-				return &exit{exitUnusable, err}
-			}
-			all, err := o.compared(c, pairs, w)
-			if err != nil {
-				return &exit{exitUnusable, err}
-			}
-			if err := allow.known(all); err != nil {
-				return &exit{exitUnusable, err}
-			}
-			if err := o.tell(c, args[0], args[1], all); err != nil {
-				return &exit{exitUnusable, err}
-			}
-			for _, one := range all {
-				if !allow.all(one) {
-					return &exit{code: exitFound}
-				}
+			case !allowed:
+				return &exit{code: exitFound}
 			}
 			return nil
 		},
@@ -94,6 +72,31 @@ func compareCommand() *cobra.Command {
 	c.Flags().BoolVar(&o.asJSON, "json", false, "as JSON")
 	c.Flags().StringVar(&o.html, "html", "", "write a page with the lanes before and after, to attach to a review")
 	return c
+}
+
+// run compares and tells, and reports whether all that moves is allowed.
+func (o *comparing) run(c *cobra.Command, before, after string, used []string) (allowed bool, err error) {
+	w, err := widthsOf(o.widths)
+	if err != nil {
+		return false, err
+	}
+	allow, err := newAllowance(o.allow)
+	if err != nil {
+		return false, err
+	}
+	pairs, err := o.pairs(c, before, after, used)
+	if err != nil {
+		return false, err
+	}
+	all, err := o.compared(c, pairs, w)
+	if err != nil {
+		return false, err
+	}
+	if err := allow.known(all); err != nil {
+		return false, err
+	}
+	moves := func(one compared) bool { return !allow.all(one) }
+	return !slices.ContainsFunc(all, moves), o.tell(c, before, after, all)
 }
 
 // widthsOf reads two widths, as in 320-1920.
@@ -365,7 +368,7 @@ func (o *comparing) tell(c *cobra.Command, before, after string, all []compared)
 		for _, one := range all {
 			reports = append(reports, one.report())
 		}
-		return json.MarshalWrite(c.OutOrStdout(), reports, jsontext.WithIndent("  "))
+		return writeJSON(c.OutOrStdout(), reports)
 	}
 	for _, one := range all {
 		one.print(c.OutOrStdout())

@@ -11,6 +11,8 @@ import (
 	"os/signal"
 	"syscall"
 
+	"github.com/go-json-experiment/json"
+	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/grid/fault"
@@ -57,7 +59,8 @@ func root() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(), compareCommand(), traceCommand(),
+	c.AddCommand(demoCommand(), serveCommand(), workCommand(), planCommand(), codeCommand(), checkCommand(),
+		compareCommand(), traceCommand(),
 		kitCommand(), pageCommand(), exportCommand(), importCommand(), schemaCommand())
 	return c
 }
@@ -82,6 +85,20 @@ func readFile[T any](c *cobra.Command, name string, decode func(io.Reader) (T, e
 		err = fmt.Errorf("%s: %w", name, err)
 	}
 	return v, err
+}
+
+// readKit reads a kit out of its own file, or out of a project file with one.
+func readKit(c *cobra.Command, name string) (*kit.Kit, error) {
+	return readFile(c, name, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
+}
+
+// writeJSON prints a value as JSON for people and programs.
+func writeJSON(w io.Writer, v any) error {
+	if err := json.MarshalWrite(w, v, jsontext.WithIndent("  ")); err != nil {
+		return err
+	}
+	_, err := fmt.Fprintln(w)
+	return err
 }
 
 // readPage reads a project file and finds a page in it by name or id, with its

@@ -128,7 +128,7 @@ func (m *move) project(c *cobra.Command, file string, b []byte) (*project.Projec
 // kit is the new kit as a page has it: a stylesheet is called by its path from there.
 func (m *move) kit(c *cobra.Command, file string) (*kit.Kit, error) {
 	if !strings.EqualFold(filepath.Ext(m.to), ".css") {
-		return readFile(c, m.to, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
+		return readKit(c, m.to)
 	}
 	b, err := os.ReadFile(m.to)
 	if err != nil {

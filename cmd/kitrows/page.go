@@ -143,7 +143,7 @@ func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, 
 func kitOfPage(c *cobra.Command, file string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File,
 	err error) {
 	if file != "" {
-		k, err := readFile(c, file, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
+		k, err := readKit(c, file)
 		return k, files, err
 	}
 	k, rest, err = origin.Kit(c.Context(), "kit", o, files)

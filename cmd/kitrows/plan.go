@@ -7,8 +7,6 @@ import (
 	"slices"
 	"strings"
 
-	"github.com/go-json-experiment/json"
-	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/app/bench"
@@ -48,7 +46,7 @@ func planCommand() *cobra.Command {
 				}
 				return writeWhy(c.OutOrStdout(), explained)
 			}
-			return json.MarshalWrite(c.OutOrStdout(), newPlanReport(l, p, l.Plan(width), key), jsontext.WithIndent("  "))
+			return writeJSON(c.OutOrStdout(), newPlanReport(l, p, l.Plan(width), key))
 		},
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")

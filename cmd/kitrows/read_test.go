@@ -160,7 +160,8 @@ func TestPageMove(t *testing.T) {
 	}
 }
 
-// What is told of a file is a line for editors; a fix is the smallest edit of it; how the command ends says what was found.
+// What is told of a file is a line for editors; a fix is the smallest edit of it; how the command ends says what was
+// found.
 func TestCheck(t *testing.T) {
 	dir := t.TempDir()
 	put := func(name, text string) string {

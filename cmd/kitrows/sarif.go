@@ -5,9 +5,6 @@ import (
 	"net/url"
 	"path/filepath"
 
-	"github.com/go-json-experiment/json"
-	"github.com/go-json-experiment/json/jsontext"
-
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
@@ -95,8 +92,8 @@ type (
 )
 
 // sarifLevels are the format's words for severities.
-var sarifLevels = map[finding.Severity]string{finding.Broken: "error", finding.Surprise: "warning", finding.Tidy: "note",
-	finding.Estimate: "none"}
+var sarifLevels = map[finding.Severity]string{finding.Broken: "error", finding.Surprise: "warning",
+	finding.Tidy: "note", finding.Estimate: "none"}
 
 // writeSARIF writes findings in the format. Those that are meant are in it as suppressed.
 func writeSARIF(w io.Writer, all []toldOf) error {
@@ -114,11 +111,7 @@ func writeSARIF(w io.Writer, all []toldOf) error {
 		run.Results = append(run.Results, r)
 	}
 	log := sarifLog{"https://json.schemastore.org/sarif-2.1.0.json", "2.1.0", []sarifRun{run}}
-	if err := json.MarshalWrite(w, log, jsontext.WithIndent("  ")); err != nil {
-		return err
-	}
-	_, err := io.WriteString(w, "\n")
-	return err
+	return writeJSON(w, log)
 }
 
 // sarif is a finding as a result.

@@ -1,13 +1,10 @@
 package main
 
 import (
-	"fmt"
 	"io"
 	"math"
 	"slices"
 
-	"github.com/go-json-experiment/json"
-	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/grid/fault"
@@ -27,10 +24,10 @@ func traceCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "trace PICTURE [--kit FILE] [--scale N] [--find-kit]",
 		Short: "Print the frames that a picture of a finished design shows, and the units of a kit that they take, as JSON",
-		Long: "Print the frames that a picture of a finished design shows: what stands beside and above one another, parted by\n" +
-			"empty bands. With --kit each has the units that it takes at the breakpoint of the picture's width, and by how many\n" +
-			"px it is off them. With --find-kit the grids are listed that fit the frames best. PICTURE is a PNG, JPEG or WebP\n" +
-			"file, or -. --scale is how many px it has for each CSS px.",
+		Long: "Print the frames that a picture of a finished design shows: what stands beside and above one another, parted\n" +
+			"by empty bands. With --kit each has the units that it takes at the breakpoint of the picture's width, and by how\n" +
+			"many px it is off them. With --find-kit the grids are listed that fit the frames best. PICTURE is a PNG, JPEG or\n" +
+			"WebP file, or -. --scale is how many px it has for each CSS px.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			if !(o.scale >= 0.25 && o.scale <= 8) {
@@ -51,7 +48,7 @@ func traceCommand() *cobra.Command {
 			found := picture.Frames(o.scale)
 			var columns []kit.Stretch
 			if o.kitFile != "" {
-				k, err := readFile(c, o.kitFile, func(r io.Reader) (*kit.Kit, error) { return decodeKit(r, "") })
+				k, err := readKit(c, o.kitFile)
 				if err != nil {
 					return err
 				}
@@ -65,14 +62,11 @@ func traceCommand() *cobra.Command {
 					report.Grids = []trace.Grid{}
 				}
 			}
-			if err := json.MarshalWrite(c.OutOrStdout(), report, jsontext.WithIndent("  ")); err != nil {
-				return err
-			}
-			_, err = fmt.Fprintln(c.OutOrStdout())
-			return err
+			return writeJSON(c.OutOrStdout(), report)
 		},
 	}
-	c.Flags().StringVar(&o.kitFile, "kit", "", "the kit that frames are measured by: its own file, or a project file with one")
+	c.Flags().StringVar(&o.kitFile, "kit", "",
+		"the kit that frames are measured by: its own file, or a project file with one")
 	c.Flags().Float64Var(&o.scale, "scale", 1, "how many px of the picture are one CSS px")
 	c.Flags().BoolVar(&o.findKit, "find-kit", false, "list the grids that fit the frames best")
 	return c

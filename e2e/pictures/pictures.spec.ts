@@ -26,6 +26,7 @@ test("the Bench", async ({ page, app }) => {
   await page.keyboard.type("tide");
   await picture(page, "commands");
   await page.keyboard.press("Escape");
+  await expect(cell(page, "tide-table", "wide")).toBeFocused();
   await page.keyboard.type("6\n");
   await cell(page, "mark", "full").click();
   await page.keyboard.type("3\n");

@@ -89,7 +89,8 @@ func main() {
 	seed := flag.Uint64("seed", 1, "the seed they are made from")
 	flag.BoolVar(&withMixed, "mixed", false, "print mixin-based code as well")
 	real := flag.Bool("real", false, "print the files of projects, a line each, whose content is real")
-	changes := flag.Int("pairs", 0, "print so many pages before and after random edits, and what is told to have moved, instead")
+	changes := flag.Int("pairs", 0,
+		"print so many pages before and after random edits, and what is told to have moved, instead")
 	wide := flag.Int("wide", 0, "print the file of a project of so many columns instead")
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)

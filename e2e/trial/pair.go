@@ -8,7 +8,6 @@ import (
 	"github.com/go-json-experiment/json"
 
 	"kitrows/internal/edit"
-	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/compare"
@@ -67,7 +66,7 @@ func printPair(out *bufio.Writer, c *changed, was, is *project.Project, r *rand.
 	before, first := lay(was)
 	after, second := lay(is)
 	c.Before, c.After = first, second
-	all := compare.Of(before, after, compare.Usual, func(*layout.Layout) []finding.Finding { return nil })
+	all := compare.Of(before, after, compare.Usual, nil)
 	add := func(v int) {
 		if v >= compare.Usual.From && v <= compare.Usual.To && !hairThin(before.Plan(float64(v)).Boxes) &&
 			!hairThin(after.Plan(float64(v)).Boxes) {

@@ -46,7 +46,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 		}
 		return true
 	}
-	for range mostRounds {
+	for rounds := 0; ; rounds++ {
 		pg := m.Project.Page(id)
 		l := layout.Of(m.Project.Kit(pg.Kit), pg)
 		m.Left = check.Of(l, ship.Checked(l, m.Project))
@@ -58,7 +58,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 				round, keys = append(round, f.Fixes[0]), append(keys, keyOf(f))
 			}
 		}
-		if len(round) == 0 {
+		if len(round) == 0 || rounds == mostRounds {
 			break
 		}
 		if do(pg, merged(round)) {

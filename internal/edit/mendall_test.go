@@ -15,7 +15,8 @@ import (
 // All findings of a code are mended as one edit, which is undone as one, on random pages: no fix is left that could be
 // made, and the edit alone comes to the same.
 func TestMendAll(t *testing.T) {
-	codes := []string{string(finding.Repeats), string(finding.OverLine), string(finding.SumOver), string(finding.FreeUnits)}
+	codes := []string{string(finding.Repeats), string(finding.OverLine), string(finding.SumOver),
+		string(finding.FreeUnits)}
 	r := sample.New(31)
 	mended := 0
 	for seed := range sample.Rounds(60) {

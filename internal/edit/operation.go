@@ -451,8 +451,8 @@ type DropKit struct {
 	Kit string `json:"kit"`
 }
 
-// IsAnchored reports whether the operation may mean another on another revision than the one it was made on: it speaks of
-// bytes of a file, or of all of a project or a kit, and not of nodes by their ids.
+// IsAnchored reports whether the operation may mean another on another revision than the one it was made on: it speaks
+// of bytes of a file, or of all of a project or a kit, and not of nodes by their ids.
 func (o Operation) IsAnchored() bool {
 	if steps := o.steps(); steps != nil {
 		return slices.ContainsFunc(steps, Operation.IsAnchored)

@@ -70,7 +70,8 @@ func sameNode(a, b *Node) bool {
 		a.Index == b.Index && a.Depth == b.Depth &&
 		a.Frame == b.Frame && a.Anchor == b.Anchor && a.Selector == b.Selector && a.Note == b.Note &&
 		a.Comfort == b.Comfort &&
-		slices.Equal(a.Classes, b.Classes) && slices.Equal(a.Meant, b.Meant) && slices.Equal(a.Cells, b.Cells) && sameContent(a.Content, b.Content) &&
+		slices.Equal(a.Classes, b.Classes) && slices.Equal(a.Meant, b.Meant) && slices.Equal(a.Cells, b.Cells) &&
+		sameContent(a.Content, b.Content) &&
 		slices.EqualFunc(a.Sums, b.Sums, func(a, b Sum) bool {
 			return a.Text == b.Text && a.State == b.State && a.Short == b.Short && a.Full == b.Full &&
 				slices.Equal(a.Reasons, b.Reasons)

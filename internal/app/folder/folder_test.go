@@ -6,11 +6,8 @@ import (
 	"errors"
 	"fmt"
 	"log/slog"
-	"net/http"
-	"net/http/httptest"
 	"os"
 	"path/filepath"
-	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -19,142 +16,11 @@ import (
 	"kitrows/internal/app/folder"
 	"kitrows/internal/app/store"
 	"kitrows/internal/edit"
-	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/test/sample"
 )
-
-// site is files by their names.
-type site map[string]string
-
-const front = "<!doctype html>\r\n<html><head><meta name=viewport content=width=device-width><link rel=stylesheet " +
-	"href=css/own.css></head>\r\n<body><main class=kr-frame><div class=kr-row>\r\n" +
-	"<div class=\"kr-cell kr-take-6-mid\">One</div>\r\n<div class=\"kr-cell kr-take-6-mid\">Two</div>\r\n</div></main></body></html>\r\n"
-
-// working is a folder with those files that is worked in.
-type working struct {
-	*folder.Follower
-	t       *testing.T
-	dir     string
-	store   *store.Store
-	written chan string
-}
-
-func work(t *testing.T, files site) *working {
-	t.Helper()
-	w := &working{t: t, dir: t.TempDir(), written: make(chan string, 10_000)}
-	for name, text := range files {
-		w.put(name, text)
-	}
-	s, err := store.Open(t.Context(), t.TempDir())
-	if err != nil {
-		t.Fatal(err)
-	}
-	t.Cleanup(func() { s.Close() })
-	w.store = s
-	w.begin()
-	return w
-}
-
-// begin opens the folder, as a program does that starts.
-func (w *working) begin() {
-	w.t.Helper()
-	f, err := folder.Open(w.dir)
-	if err != nil {
-		w.t.Fatal(err)
-	}
-	w.t.Cleanup(func() { f.Close() })
-	if _, err := w.store.Load(w.t.Context(), "site"); errors.Is(err, store.ErrNotFound) {
-		p, err := f.Project("site", "Site", sample.Twelve())
-		if err != nil {
-			w.t.Fatal(err)
-		}
-		if err := w.store.Add(w.t.Context(), p); err != nil {
-			w.t.Fatal(err)
-		}
-	}
-	w.Follower, err = f.Follow(w.t.Context(), w.store, "site", slog.New(slog.DiscardHandler), func(int) {},
-		func(names []string) { w.written <- strings.Join(names, " ") })
-	if err != nil {
-		w.t.Fatal(err)
-	}
-}
-
-// watch looks at the folder until the test ends.
-func (w *working) watch() {
-	ctx, stop := context.WithCancel(w.t.Context())
-	var done sync.WaitGroup
-	done.Go(func() { w.Watch(ctx) })
-	w.t.Cleanup(func() { stop(); done.Wait() })
-	time.Sleep(20 * time.Millisecond)
-}
-
-func (w *working) put(name, text string) {
-	w.t.Helper()
-	full := filepath.Join(w.dir, name)
-	if err := errors.Join(os.MkdirAll(filepath.Dir(full), 0o755), os.WriteFile(full, []byte(text), 0o644)); err != nil {
-		w.t.Fatal(err)
-	}
-}
-
-func (w *working) get(name string) string {
-	w.t.Helper()
-	b, err := os.ReadFile(filepath.Join(w.dir, name))
-	if err != nil {
-		w.t.Fatal(err)
-	}
-	return string(b)
-}
-
-// page is the page of a file as the project has it; nil for none.
-func (w *working) page(file string) *page.Page {
-	w.t.Helper()
-	state, err := w.store.Load(w.t.Context(), "site")
-	if err != nil {
-		w.t.Fatal(err)
-	}
-	for _, pg := range state.Project.Pages {
-		if pg.File == file {
-			return pg
-		}
-	}
-	return nil
-}
-
-// edit types a width into the first column of a file's page, and has it written as the server does.
-func (w *working) edit(file, width string) error {
-	for {
-		state, err := w.store.Load(w.t.Context(), "site")
-		if err != nil {
-			return err
-		}
-		pg := w.page(file)
-		all := state.Project.Kit(pg.Kit).Breakpoints
-		o := edit.Operation{Page: pg.ID, Type: &edit.Type{
-			Cells: []edit.Cell{{Node: "column-1", Breakpoint: all[min(1, len(all)-1)].Name}}, Text: width}}
-		_, _, err = w.store.Edit(w.t.Context(), "site", store.Made{Revision: state.Revision}, o)
-		if stale := (*store.StaleError)(nil); errors.As(err, &stale) {
-			continue
-		}
-		if err == nil {
-			err = w.Write(w.t.Context())
-		}
-		return err
-	}
-}
-
-// until waits for something to come true.
-func (w *working) until(what string, is func() bool) {
-	w.t.Helper()
-	for end := time.Now().Add(10 * time.Second); time.Now().Before(end); time.Sleep(5 * time.Millisecond) {
-		if is() {
-			return
-		}
-	}
-	w.t.Fatalf("not in ten seconds: %s", what)
-}
 
 // An edit is written at once and changes nothing but its stretch, with the file's mode and line ends.
 func TestEditsAreWritten(t *testing.T) {
@@ -301,40 +167,6 @@ func TestTroubles(t *testing.T) {
 	}
 }
 
-// A part of a page is on the grid of the page that includes it, and has nothing added around it.
-func TestPartsOfPages(t *testing.T) {
-	const (
-		team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}"
-		part = "<div class=rail>\n<div class=half>One</div>\n<div class=half>Two</div>\n</div>\n"
-	)
-	w := work(t, site{"css/team.css": team, "parts/cards.html": part, "parts/told.html": part,
-		"index.html": "<!doctype html>\n<html><head><link rel=stylesheet href=css/team.css></head>\n<body><p>" +
-			"<a href=\"parts/told.html\">Told</a></p>\n<!--#include virtual=\"/parts/cards.html\" -->\n</body></html>\n"})
-	cards := w.page("parts/cards.html")
-	state, err := w.store.Load(t.Context(), "site")
-	if err != nil {
-		t.Fatal(err)
-	}
-	if k := state.Project.Kit(cards.Kit); k.Imported == nil || k.ColumnsAt(0).N() != 6 {
-		t.Errorf("the part is on %s", k.Name)
-	}
-	if told := w.page("parts/told.html"); len(told.Origin.Sheets) > 0 {
-		t.Errorf("a page that is linked has the stylesheets of the page that links it: %v", told.Origin.Sheets)
-	}
-	if err := w.edit("parts/cards.html", "2"); err != nil {
-		t.Fatal(err)
-	}
-	if got, want := w.get("parts/cards.html"), strings.Replace(part, "class=half>One", "class=third>One", 1); got != want {
-		t.Errorf("the part is\n%s\nwant\n%s", got, want)
-	}
-	w.watch()
-	w.put("css/team.css", strings.Replace(team, "33.3333%", "33.3333%;box-sizing:border-box", 1))
-	w.until("the stylesheet is read again", func() bool {
-		state, err := w.store.Load(t.Context(), "site")
-		return err == nil && strings.Contains(state.Project.Kit(w.page("parts/cards.html").Kit).Files()[0].Text, "border-box")
-	})
-}
-
 // The stylesheet of a kit of ours is written where a page links it, and a page that came into the project has a file
 // then.
 func TestFilesThatAreMade(t *testing.T) {
@@ -375,55 +207,6 @@ func TestFilesThatAreMade(t *testing.T) {
 	w.put("kit.css", "/* mine */")
 	if err := w.edit("index.html", "5"); err != nil || w.get("kit.css") != "/* mine */" {
 		t.Errorf("a stylesheet of the user's is written over: %v", err)
-	}
-}
-
-// A preview shows what is in the folder and nothing else, changes nothing, and has pages reload.
-func TestPreview(t *testing.T) {
-	outside := t.TempDir()
-	w := work(t, site{"index.html": front, "css/own.css": "a{}", ".git/config": "secret", ".env": "secret",
-		"visit/index.html": "<p>Low</p>"})
-	for _, err := range []error{os.WriteFile(filepath.Join(outside, "secret.txt"), []byte("secret"), 0o644),
-		os.Symlink(filepath.Join(outside, "secret.txt"), filepath.Join(w.dir, "link.txt")),
-		os.Symlink(".env", filepath.Join(w.dir, "env.txt")),
-		os.Symlink(".git", filepath.Join(w.dir, "history")), os.Symlink("css", filepath.Join(w.dir, "styles"))} {
-		if err != nil {
-			t.Fatal(err)
-		}
-	}
-	p := folder.NewPreview(w.Folder)
-	get := func(method, path string) *httptest.ResponseRecorder {
-		r := httptest.NewRecorder()
-		p.ServeHTTP(r, httptest.NewRequest(method, path, nil))
-		return r
-	}
-	for path, want := range map[string]string{"/": front, "/index.html": front, "/css/own.css": "a{}",
-		"/styles/own.css": "a{}", "/visit/": "<p>Low</p>"} {
-		if r := get("GET", path); r.Code != http.StatusOK || !strings.HasPrefix(r.Body.String(), want) {
-			t.Errorf("%s: %d %q", path, r.Code, r.Body)
-		}
-	}
-	if !strings.Contains(get("GET", "/").Body.String(), "location.reload()") {
-		t.Error("the page does not reload")
-	}
-	for _, path := range []string{"/.git/config", "/../secret.txt", "/link.txt", "/.env", "/env.txt",
-		"/history/config", "/%2e%2e/secret.txt", "/gone.html", "/css/"} {
-		if r := get("GET", path); r.Code == http.StatusOK || strings.Contains(r.Body.String(), "secret") {
-			t.Errorf("%s: %d %q", path, r.Code, r.Body)
-		}
-	}
-	if h := get("GET", "/").Header(); h.Get("X-Content-Type-Options") != "nosniff" ||
-		h.Get("Cross-Origin-Resource-Policy") != "same-origin" || h.Get("Set-Cookie") != "" {
-		t.Errorf("headers: %v", h)
-	}
-	worker := httptest.NewRequest("GET", "/css/own.css", nil)
-	worker.Header.Set("Service-Worker", "script")
-	r := httptest.NewRecorder()
-	if p.ServeHTTP(r, worker); r.Code != http.StatusForbidden {
-		t.Errorf("a service worker: %d", r.Code)
-	}
-	if r := get("POST", "/index.html"); r.Code != http.StatusMethodNotAllowed {
-		t.Errorf("POST: %d", r.Code)
 	}
 }
 
@@ -518,103 +301,6 @@ func TestTogether(t *testing.T) {
 	}
 }
 
-// A page that is laid out by mixins has its own markup in the folder, and the files that are made for it where it was
-// said; a file of the user's there is left alone.
-func TestMixinsInAFolder(t *testing.T) {
-	const plain = "<!doctype html>\n<html><head><link rel=stylesheet " +
-		"href=../css/log.css></head>\n<body><main>\n<div>\n<div>One</div>\n<div>Two</div>\n</div>\n</main></body></html>\n"
-	w := work(t, site{"log/index.html": plain, "css/_kit.scss": "// mine\n"})
-	do := func(o edit.Operation) {
-		t.Helper()
-		state, _ := w.store.Load(t.Context(), "site")
-		o.Page = state.Project.Pages[0].ID
-		if _, _, err := w.store.Edit(t.Context(), "site", store.Made{Revision: state.Revision}, o); err != nil {
-			t.Fatal(err)
-		}
-		w.Write(t.Context())
-	}
-	node := func(kind page.Kind, name string) string {
-		id := ""
-		w.page("log/index.html").Walk(func(n *page.Node, _ page.Place) {
-			if n.Kind == kind && id == "" && (name == "" || strings.Contains(n.Name, name)) {
-				id = n.ID
-			}
-		})
-		return id
-	}
-	do(edit.Operation{Keep: &edit.Keep{Form: "plain", Place: "css"}})
-	do(edit.Operation{Mixins: &edit.Mixins{On: true}})
-	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{w.page("log/index.html").Body[0].ID}, As: page.Container}})
-	do(edit.Operation{Mark: &edit.Mark{Nodes: []string{w.page("log/index.html").Body[0].Children[0].ID}, As: page.Row,
-		Children: true}})
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
-		Text: "4"}})
-	if got := w.get("log/index.html"); got != plain {
-		t.Errorf("the page is\n%s", got)
-	}
-	if got := w.page("log/index.html").Origin.Mixins; got != "../css/index.css" {
-		t.Errorf("the stylesheet is called %s", got)
-	}
-	if got := w.get("css/index.css"); !strings.Contains(got,
-		"main > div > :nth-child(1) {\n    --kr-take: calc(4 / 12);") {
-		t.Errorf("the stylesheet is\n%s", got)
-	}
-	do(edit.Operation{Keep: &edit.Keep{Form: "scss", Place: "css"}})
-	if got := w.get("css/_kit.scss"); got != "// mine\n" || w.Status("log/index.html").State != folder.Unwritten {
-		t.Errorf("the user's file is %q, and %+v is said", got, w.Status("log/index.html"))
-	}
-	do(edit.Operation{Keep: &edit.Keep{Form: "scss", Place: "css/grid"}})
-	if got := w.get("css/grid/index.scss"); !strings.Contains(got, "@include kr.take(4)") {
-		t.Errorf("the mixins are\n%s", got)
-	}
-	w.put("log/index.html", strings.Replace(plain, "One", "Terns", 1))
-	w.begin()
-	if got := w.page("log/index.html").Body[0].Children[0].Children[0]; got.Kind != page.Column || len(got.At) != 1 {
-		t.Errorf("the first column is %+v", got)
-	}
-	ours := strings.Replace(plain, "<main>", "<main data-kr-words=kr-frame>", 1) // which no file may have then
-	w.put("log/index.html", ours)
-	w.begin()
-	do(edit.Operation{Describe: &edit.Describe{Node: node(page.Row, ""), Anchor: new("log")}})
-	if got := w.get("log/index.html"); got != ours || w.Status("log/index.html").State != folder.Unwritten {
-		t.Errorf("the file is\n%s, and %+v is said", got, w.Status("log/index.html"))
-	}
-	w.put("log/index.html", strings.Replace(plain, "One", "Terns", 1))
-	w.begin()
-	do(edit.Operation{Keep: &edit.Keep{Form: "scss", Stop: true}})
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
-		Text: "5"}})
-	if got := w.get("css/grid/index.scss"); !strings.Contains(got, "take(4)") {
-		t.Errorf("they are kept still\n%s", got)
-	}
-	if got := w.get("css/index.css"); !strings.Contains(got, "calc(5 / 12)") {
-		t.Errorf("the stylesheet is\n%s", got)
-	}
-	linked := strings.Replace(w.get("log/index.html"), "log.css", "index.css", 1)
-	w.put("log/index.html", linked)
-	w.begin()
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
-		Text: "6"}})
-	if got := w.get("css/index.css"); !strings.Contains(got, "calc(6 / 12)") ||
-		w.Status("log/index.html").State != folder.Written {
-		t.Errorf("linked, %+v is said, and the stylesheet is\n%s", w.Status("log/index.html"), got)
-	}
-	do(edit.Operation{Keep: &edit.Keep{Form: "plain", Stop: true}})
-	w.put("log/index.css", "body { color: red }")
-	w.put("log/index.html", strings.Replace(linked, "../css/index.css", "index.css", 1))
-	w.begin()
-	do(edit.Operation{Type: &edit.Type{Cells: []edit.Cell{{Node: node(page.Column, ""), Breakpoint: "mid"}},
-		Text: "5"}})
-	if got := w.get("log/index.css"); got != "body { color: red }" ||
-		w.Status("log/index.html").State != folder.Unwritten {
-		t.Errorf("the user's stylesheet is %q, and %+v is said", got, w.Status("log/index.html"))
-	}
-	do(edit.Operation{Mixins: &edit.Mixins{}})
-	if got := w.get("log/index.html"); !strings.Contains(got, `<div class="kr-cell kr-take-5-mid">Terns</div>`) {
-		t.Errorf("by classes the page is\n%s", got)
-	}
-}
-
 // One width of a page of 20,000 elements is changed, and its file is written.
 func BenchmarkEdit(b *testing.B) {
 	dir := b.TempDir()
@@ -657,50 +343,5 @@ func BenchmarkEdit(b *testing.B) {
 		state, _ = s.Load(b.Context(), "site")
 		layout.Of(state.Project.Kits[0], state.Project.Pages[0]) // as the lanes are, once the edit is on disk
 		b.StartTimer()
-	}
-}
-
-// kit is the kit of a file's page.
-func (w *working) kit(file string) *kit.Kit {
-	w.t.Helper()
-	state, err := w.store.Load(w.t.Context(), "site")
-	if err != nil {
-		w.t.Fatal(err)
-	}
-	return state.Project.Kit(w.page(file).Kit)
-}
-
-// kinds are the kinds of a page's nodes.
-func kinds(p *page.Page) (all []page.Kind) {
-	p.Walk(func(n *page.Node, _ page.Place) { all = append(all, n.Kind) })
-	return all
-}
-
-// A part that no page includes is shown with the stylesheets that are named for it, until that is undone.
-func TestNamedStylesheetsOfPartsOfPages(t *testing.T) {
-	const team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}"
-	w := work(t, site{"css/team.css": team, "css/own.css": "p{color:teal}",
-		"parts/cards.html": "<div class=rail>\n<div class=half>One</div>\n<div class=half>Two</div>\n</div>\n"})
-	cards := w.page("parts/cards.html")
-	including, sheets, is := w.Part(cards)
-	if want := []string{"../css/own.css", "../css/team.css"}; including != "" || !is || !slices.Equal(sheets, want) {
-		t.Fatalf("included by %q, %v, %v", including, sheets, is)
-	}
-	state, err := w.store.Load(t.Context(), "site")
-	if err != nil {
-		t.Fatal(err)
-	}
-	o := edit.Operation{Page: cards.ID, Source: &edit.Source{Named: &sheets}}
-	if _, _, err = w.store.Edit(t.Context(), "site", store.Made{Revision: state.Revision}, o); err != nil {
-		t.Fatal(err)
-	}
-	w.Write(t.Context())
-	if state, err = w.store.Load(t.Context(), "site"); err != nil {
-		t.Fatal(err)
-	}
-	cards = w.page("parts/cards.html")
-	k := state.Project.Kit(cards.Kit)
-	if k.Imported == nil || k.ColumnsAt(0).N() != 6 || len(cards.Origin.Sheets) != 1 {
-		t.Errorf("the part is on %s, with %d stylesheets besides", k.Name, len(cards.Origin.Sheets))
 	}
 }

@@ -10,9 +10,9 @@ const (
 	Memory = 256 << 20
 )
 
-// Picture is how much memory a picture may take while it is read, in bytes: it is worked out from its size before, by what
-// its format needs for each px, which is 15 bytes for a progressive JPEG and at most 8 for others. What is made of it
-// then takes the rest.
+// Picture is how much memory a picture may take while it is read, in bytes: it is worked out from its size before, by
+// what its format needs for each px, which is 15 bytes for a progressive JPEG and at most 8 for others. What is made
+// of it then takes the rest.
 const Picture = Memory * 3 / 4
 
 // The limits of readings. A step was measured to take 20 to 150 ns, collecting what it leaves behind included, and the

@@ -8,8 +8,8 @@ import (
 	"kitrows/internal/grid/page"
 )
 
-// alternatives tells of pictures that say nothing to those who do not see them. On a page from HTML an empty alt says that
-// a picture only decorates.
+// alternatives tells of pictures that say nothing to those who do not see them. On a page from HTML an empty alt says
+// that a picture only decorates.
 func (c *checker) alternatives() {
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
 		if c.l.Page().Origin == nil && n.Kind == page.Block && n.Content.Picture != "" &&
@@ -17,9 +17,6 @@ func (c *checker) alternatives() {
 			c.tell(finding.NoAlternative, n.ID, "", "the picture has no alternative text")
 		}
 	})
-	if c.l.Page().Origin == nil {
-		return
-	}
 	c.doc.Root.Walk(func(n *markup.Node) {
 		if n.Tag == "img" && n.Attr("alt") == nil && n.Start.Len() > 0 {
 			c.add(finding.NoAlternative, c.around(n), n.Start,

@@ -53,8 +53,8 @@ type Project struct {
 }
 
 // grids are the checks of what is set, each in a file of its own.
-var grids = []func(*checker){(*checker).sums, (*checker).overLine, (*checker).steps, (*checker).tight, (*checker).orders,
-	(*checker).free, (*checker).galleries, (*checker).spacers, (*checker).hidden, (*checker).repeats,
+var grids = []func(*checker){(*checker).sums, (*checker).overLine, (*checker).steps, (*checker).tight,
+	(*checker).orders, (*checker).free, (*checker).galleries, (*checker).spacers, (*checker).hidden, (*checker).repeats,
 	(*checker).alternatives, (*checker).fixedWidths}
 
 // checker gathers findings.
@@ -68,7 +68,7 @@ type checker struct {
 	found     []finding.Finding
 	seen      []stage                // the page at every breakpoint, once it is asked for
 	words     *vocab.Vocabulary      // of the page, once it is asked for
-	comforts  map[*page.Node]float64 // how wide the content of columns must be at most to be comfortable, once it is asked for
+	comforts  map[*page.Node]float64 // how wide the content of columns must be at most to be comfortable
 	places    map[string]placed      // of nodes, by their ids, once they are asked for
 	kits      []spoken               // the page's and the others of the project, once they are asked for
 	outer     []element              // of every element, what it takes of the file, parents before their children

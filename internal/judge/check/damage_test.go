@@ -34,6 +34,9 @@ type damaged struct {
 	all     []*markup.Node
 }
 
+// isWord reports whether a class is a word of the kit that is long enough to be mistyped.
+func (d *damaged) isWord(class string) bool { return d.words[class] && len(class) > 3 }
+
 // one is one of nodes for which something holds; nil where it does for none.
 func one(r *rand.Rand, nodes []*markup.Node, is func(*markup.Node) bool) *markup.Node {
 	some := slices.DeleteFunc(slices.Clone(nodes), func(n *markup.Node) bool { return !is(n) })
@@ -55,13 +58,13 @@ var damages = []mistake{
 		func(r *rand.Rand, d *damaged) ([]markup.Edit, markup.Span, bool) {
 			var wrong, right string
 			n := one(r, d.columns, func(n *markup.Node) bool {
-				return n.Start.Len() > 0 && slices.ContainsFunc(n.Classes(), func(c string) bool { return d.words[c] && len(c) > 3 })
+				return n.Start.Len() > 0 && slices.ContainsFunc(n.Classes(), d.isWord)
 			})
 			if n == nil {
 				return nil, markup.Span{}, false
 			}
 			for _, c := range n.Classes() {
-				if d.words[c] && len(c) > 3 {
+				if d.isWord(c) {
 					right = c
 				}
 			}
@@ -157,7 +160,8 @@ var damages = []mistake{
 				return nil, markup.Span{}, false
 			}
 			const text = `<link rel="stylesheet" href="gone.css">`
-			return []markup.Edit{{Span: markup.Span{From: at, To: at}, Text: text}}, markup.Span{From: at, To: at + len(text)}, true
+			edits := []markup.Edit{{Span: markup.Span{From: at, To: at}, Text: text}}
+			return edits, markup.Span{From: at, To: at + len(text)}, true
 		}},
 }
 
@@ -229,8 +233,8 @@ func TestDamageIsFound(t *testing.T) {
 	}
 }
 
-// onlyEnds reports whether nothing but end tags stands between two places: a tag that is put at the one does what it does
-// at the other.
+// onlyEnds reports whether nothing but end tags stands between two places: a tag that is put at the one does what it
+// does at the other.
 func onlyEnds(text string, a, b int) bool {
 	between := text[min(a, b, len(text)):min(max(a, b), len(text))]
 	return strings.TrimSpace(ends.ReplaceAllString(between, "")) == ""

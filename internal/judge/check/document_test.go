@@ -54,7 +54,8 @@ func TestChecksAreDocumented(t *testing.T) {
 			t.Errorf("no page shows %s", row.Code)
 		}
 	}
-	files["checks.md"] = strings.NewReplacer("{table}", table, "{checks}", strings.TrimSpace(all.String())).Replace(string(text))
+	checks := strings.TrimSpace(all.String())
+	files["checks.md"] = strings.NewReplacer("{table}", table, "{checks}", checks).Replace(string(text))
 	for name, want := range files {
 		path := filepath.Join(documents, name)
 		if *update {
@@ -127,7 +128,7 @@ func drawn(t *testing.T, code finding.Code, recipe string, files map[string]stri
 			at = k.Breakpoints[k.Index(f.Breakpoints[0])]
 		}
 		v := int(at.Lane.Px())
-		c := compare.Of(before, after, compare.Widths{From: v, To: v}, func(*layout.Layout) []finding.Finding { return nil })
+		c := compare.Of(before, after, compare.Widths{From: v, To: v}, nil)
 		title := "The row"
 		if len(f.Fixes) == 0 {
 			c.Before = c.After

@@ -57,8 +57,8 @@ func (c *checker) from(s *stage, row *layout.Row, n *page.Node, f page.Field, v 
 	return all
 }
 
-// held is the value that holds for a node at breakpoint i. Anew says that it was set of another number of units: then it
-// is the units that it comes to, where those are whole.
+// held is the value that holds for a node at breakpoint i. Anew says that it was set of another number of units: then
+// it is the units that it comes to, where those are whole.
 func (c *checker) held(n *page.Node, f page.Field, i int, anew bool) (v page.Value, is bool) {
 	holds := c.l.Held(n.ID, i)
 	if holds == nil {
@@ -79,8 +79,8 @@ func (c *checker) held(n *page.Node, f page.Field, i int, anew bool) (v page.Val
 	return v, true
 }
 
-// parted reports whether a row inside a column divides into the units of what it stands in at some breakpoint, or is too
-// narrow for its columns, so that another width of the column makes another row of it.
+// parted reports whether a row inside a column divides into the units of what it stands in at some breakpoint, or is
+// too narrow for its columns, so that another width of the column makes another row of it.
 func (c *checker) parted(column *page.Node) bool {
 	return slices.ContainsFunc(column.Children, func(n *page.Node) bool {
 		if n.Kind == page.Row {

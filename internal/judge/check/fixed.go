@@ -11,8 +11,8 @@ import (
 
 var inlineWidth = regexp.MustCompile(`(?i)(^|;)\s*((min-)?width)\s*:\s*(\d+(\.\d+)?px)\s*(;|$)`)
 
-// withWidth are the elements whose width attribute is a width in px at every breakpoint. Pictures and videos have theirs
-// for their shape, and shrink with their column where styles say so.
+// withWidth are the elements whose width attribute is a width in px at every breakpoint. Pictures and videos have
+// theirs for their shape, and shrink with their column where styles say so.
 var withWidth = map[string]bool{"table": true, "td": true, "th": true, "col": true, "colgroup": true, "iframe": true,
 	"embed": true, "object": true, "hr": true, "pre": true}
 
@@ -20,9 +20,6 @@ var inPx = regexp.MustCompile(`^\s*(\d+)(px)?\s*$`)
 
 // fixedWidths tells of elements in columns that have a width in px of their own, in a style attribute or another.
 func (c *checker) fixedWidths() {
-	if c.l.Page().Origin == nil {
-		return
-	}
 	c.doc.Root.Walk(func(n *markup.Node) {
 		if n.Start.Len() == 0 {
 			return

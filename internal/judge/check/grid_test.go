@@ -175,7 +175,7 @@ func TestFixesMend(t *testing.T) {
 					}
 				}
 				if fix.Keeps {
-					c := compare.Of(layout.Of(k, p), layout.Of(k, next), compare.Usual, func(*layout.Layout) []finding.Finding { return nil })
+					c := compare.Of(layout.Of(k, p), layout.Of(k, next), compare.Usual, nil)
 					for _, m := range c.Moves {
 						if m.What != compare.Gone {
 							t.Errorf("%s: %s at %v: %q moves %s, %s: %s", f.Node, f.Text, f.Breakpoints, fix.Label, m.Name, m.Widths, m.Text())

@@ -23,8 +23,9 @@ func (c *checker) spacers() {
 					continue
 				}
 				told[n.ID] = true
-				c.tell(finding.SpacerColumn, n.ID, "", fmt.Sprintf("it has no content: %s may skip its units", cells[i+1].Node.Name),
-					c.skips(n, cells[i+1].Node)...)
+				next := cells[i+1].Node
+				c.tell(finding.SpacerColumn, n.ID, "", fmt.Sprintf("it has no content: %s may skip its units", next.Name),
+					c.skips(n, next)...)
 			}
 		}
 	})
@@ -86,8 +87,8 @@ func (c *checker) skips(spacer, next *page.Node) []finding.Fix {
 	return fixes
 }
 
-// plain reports whether the row of a column is laid out by whole units alone at breakpoint i, from the narrowest viewport
-// to the widest: then a skip takes exactly the room of a column.
+// plain reports whether the row of a column is laid out by whole units alone at breakpoint i, from the narrowest
+// viewport to the widest: then a skip takes exactly the room of a column.
 func (c *checker) plain(column string, i int) bool {
 	row := c.l.RowAround(column, i)
 	if row == nil || row.Natural || row.Parted || row.Stacked || row.Spread != page.Start || row.Columns.IsUneven() {

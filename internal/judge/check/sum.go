@@ -19,7 +19,9 @@ func (c *checker) sums() {
 			before, line := lines[i-1], lines[i]
 			dropped := &line.Cells()[0]
 			left := before.Free()
-			if left == 0 || before.Spent()+dropped.Wants() <= before.Whole() || before.InPx() || !dropped.Counted() || dropped.Units == float64(row.Columns.N()) || alike(lines) {
+			fits := before.Spent()+dropped.Wants() <= before.Whole() // it turns for another reason
+			if left == 0 || fits || before.InPx() || !dropped.Counted() || dropped.Units == float64(row.Columns.N()) ||
+				alike(lines) {
 				continue
 			}
 			c.tell(finding.SumOver, row.ID, s.name, line.Reason(), c.fitted(s, row, dropped, left)...)

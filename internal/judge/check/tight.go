@@ -12,10 +12,10 @@ import (
 	"kitrows/internal/plan/layout"
 )
 
-// tight tells of columns that are narrower than their content is comfortable in, over which widths, and the fewest units
-// that would do. Between the edges of a breakpoint, and the width at which its container stops growing, a column grows
-// evenly. On a long page that is laid out by its stylesheets, where another width takes long, it is told for the lane's
-// alone.
+// tight tells of columns that are narrower than their content is comfortable in, over which widths, and the fewest
+// units that would do. Between the edges of a breakpoint, and the width at which its container stops growing, a column
+// grows evenly. On a long page that is laid out by its stylesheets, where another width takes long, it is told for the
+// lane's alone.
 func (c *checker) tight() {
 	k := c.l.Kit()
 	all := c.stages()
@@ -65,15 +65,17 @@ func (c *checker) tight() {
 						break
 					}
 				}
-				c.tell(finding.TooTight, cell.Node.ID, all[i].name, fmt.Sprintf("%s wide at %s, %s under what its content needs%s",
-					px(wide), px(at[0]), px(need-wide), upTo(at[0], until, high, bounded)), c.wider(&all[i], &lines[on], cell, wide, need)...)
+				text := fmt.Sprintf("%s wide at %s, %s under what its content needs%s", px(wide), px(at[0]), px(need-wide),
+					upTo(at[0], until, high, bounded))
+				c.tell(finding.TooTight, cell.Node.ID, all[i].name, text,
+					c.wider(&all[i], &lines[on], cell, wide, need)...)
 			}
 		}
 	}
 }
 
-// mostFlow is how many nodes a page may have that is laid out by its stylesheets at other widths than those of its lanes:
-// up to it a plan takes a few ms.
+// mostFlow is how many nodes a page may have that is laid out by its stylesheets at other widths than those of its
+// lanes: up to it a plan takes a few ms.
 const mostFlow = 400
 
 // plan is the plan by which columns are as wide as in a browser, whatever their content.
@@ -98,8 +100,8 @@ func (c *checker) widths(p *layout.Plan) []float64 {
 // estimated is which part of its comfortable width a content must have that is only estimated.
 const estimated = 0.8
 
-// needs is how wide the content of a column must be to be comfortable at breakpoint i, where that is more than it has: as
-// declared, or somewhat less than estimated, and no wider than its words are in one line.
+// needs is how wide the content of a column must be to be comfortable at breakpoint i, where that is more than it has:
+// as declared, or somewhat less than estimated, and no wider than its words are in one line.
 func (c *checker) needs(column *page.Node, i int, has float64) (need float64) {
 	if c.comforts == nil {
 		c.comforts = map[*page.Node]float64{}
@@ -138,8 +140,8 @@ func upTo(low, until, high float64, bounded bool) string {
 	return ""
 }
 
-// wider is the fix by which a column takes the fewest units in which its content is comfortable, and another on its line
-// gives up what the line has not; none in rows of so many a line.
+// wider is the fix by which a column takes the fewest units in which its content is comfortable, and another on its
+// line gives up what the line has not; none in rows of so many a line.
 func (c *checker) wider(s *stage, line *layout.Line, cell *layout.Cell, wide, need float64) []finding.Fix {
 	row := line.Row
 	n := row.Columns.N()

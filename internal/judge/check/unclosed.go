@@ -9,9 +9,10 @@ import (
 	"kitrows/internal/read/infer"
 )
 
-// unclosed is a missing end tag with the element that most likely lacks it, and where it is likely to be meant; -1 where
-// that is not known. An end tag ends the innermost element of its name, so the one that is left open in the end is the
-// outermost. The one that lacks it shows by its indentation or, where there is none, by what of the grid it has swallowed.
+// unclosed is a missing end tag with the element that most likely lacks it, and where it is likely to be meant; -1
+// where that is not known. An end tag ends the innermost element of its name, so the one that is left open in the end
+// is the outermost. The one that lacks it shows by its indentation or, where there is none, by what of the grid it has
+// swallowed.
 func (c *checker) unclosed(f markup.Fault) (markup.Fault, int) {
 	left := c.at(f.At.From)
 	for left != nil && left.Start != f.At {
@@ -39,7 +40,8 @@ func (c *checker) moved(f markup.Fault, n *markup.Node) markup.Fault {
 		return f
 	}
 	f.At = n.Start
-	f.Text = fmt.Sprintf("<%s> is not ended: the </%[1]s> in line %d is meant for another", n.Tag, c.doc.Line(n.End.From).Line)
+	f.Text = fmt.Sprintf("<%s> is not ended: the </%[1]s> in line %d is meant for another", n.Tag,
+		c.doc.Line(n.End.From).Line)
 	return f
 }
 

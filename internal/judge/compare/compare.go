@@ -41,13 +41,16 @@ func (c *Comparison) Same() bool {
 // Told tells all there is to tell of a page that is laid out by a layout, as check.Of does.
 type Told func(l *layout.Layout) []finding.Finding
 
-// Of compares a page as it was with how it is. Its nodes are the same by their ids.
+// Of compares a page as it was with how it is. Its nodes are the same by their ids. Where told is nil, no findings are.
 func Of(before, after *layout.Layout, w Widths, told Told) *Comparison {
 	c := &Comparison{Before: before, After: after, Widths: w}
 	s := newScan(before, after)
 	s.over(w)
 	c.Moves, c.Breaks = s.moves(), s.breaks()
-	c.Came, c.Went = came(told(before), told(after)), came(told(after), told(before))
+	if told != nil {
+		had, has := told(before), told(after)
+		c.Came, c.Went = came(had, has), came(has, had)
+	}
 	return c
 }
 

@@ -35,7 +35,9 @@ func of(t *testing.T, o edit.Operation, w compare.Widths) *compare.Comparison {
 		pg := p.Page("front-page")
 		return layout.Of(p.Kit(pg.Kit), pg)
 	}
-	return compare.Of(lay(before), lay(after), w, func(l *layout.Layout) []finding.Finding { return check.Of(l, check.Project{}) })
+	return compare.Of(lay(before), lay(after), w, func(l *layout.Layout) []finding.Finding {
+		return check.Of(l, check.Project{})
+	})
 }
 
 // told is a comparison in lines: what does not only go along, rows, and findings.
@@ -99,7 +101,7 @@ func TestOfIsExact(t *testing.T) {
 		other := *k
 		other.RowGutter, other.Edge = kit.Px(k.RowGutter.Px()+float64(r.IntN(3))), kit.EdgeOf(kit.Px(float64(r.IntN(9))))
 		before, after := layout.Of(k, p), layout.Of(&other, p)
-		c := compare.Of(before, after, compare.Usual, func(*layout.Layout) []finding.Finding { return nil })
+		c := compare.Of(before, after, compare.Usual, nil)
 		for range 12 {
 			v := compare.Usual.From + r.IntN(compare.Usual.To-compare.Usual.From)
 			told := map[string]bool{}
@@ -137,6 +139,6 @@ func BenchmarkOf(b *testing.B) {
 	other.RowGutter = kit.Px(k.RowGutter.Px() + 4)
 	before, after := layout.Of(k, p), layout.Of(&other, p)
 	for b.Loop() {
-		compare.Of(before, after, compare.Usual, func(*layout.Layout) []finding.Finding { return nil })
+		compare.Of(before, after, compare.Usual, nil)
 	}
 }

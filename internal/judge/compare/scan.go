@@ -73,8 +73,8 @@ type look struct {
 	breaks map[string]Break
 }
 
-// differing is what became of one box at one width. It is small, for there are many: where the box was and is, is worked
-// out again where it is told.
+// differing is what became of one box at one width. It is small, for there are many: where the box was and is, is
+// worked out again where it is told.
 type differing struct {
 	what      What // empty where it stands as it did
 	by        float32

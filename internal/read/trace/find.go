@@ -24,8 +24,8 @@ const (
 // and what is left of a JPEG at 60 % are less.
 const ink = 30
 
-// Frames finds what stands beside one another in a picture that has so many px for each CSS px: empty bands part it into
-// things above one another, and these into those beside one another, and so on inside them.
+// Frames finds what stands beside one another in a picture that has so many px for each CSS px: empty bands part it
+// into things above one another, and these into those beside one another, and so on inside them.
 func (p *Picture) Frames(scale float64) []Found {
 	f := finder{p, scale}
 	return f.in(p.Bounds(), 0)
@@ -48,7 +48,8 @@ func (f *finder) in(part image.Rectangle, depth int) (all []Found) {
 	var rows [][]image.Rectangle // columns that stand beside one another
 	for _, band := range f.runs(part, ground, false, f.px(gapAbove)) {
 		var beside []image.Rectangle
-		for _, run := range f.runs(image.Rect(part.Min.X, band[0], part.Max.X, band[1]), ground, true, f.px(gapBeside)) {
+		row := image.Rect(part.Min.X, band[0], part.Max.X, band[1])
+		for _, run := range f.runs(row, ground, true, f.px(gapBeside)) {
 			box := f.tight(image.Rect(run[0], band[0], run[1], band[1]), ground)
 			if box.Dx() >= f.px(least) && box.Dy() >= f.px(least)/2 {
 				beside = append(beside, box)
@@ -67,7 +68,7 @@ func (f *finder) in(part image.Rectangle, depth int) (all []Found) {
 			if box != part {
 				one.In = f.in(box, depth+1)
 			}
-			for len(one.In) == 1 && len(row) > 0 { // all that is in it, under one another
+			for len(one.In) == 1 { // all that is in it, under one another
 				one.In = one.In[0].In
 			}
 			all = append(all, one)
@@ -113,7 +114,8 @@ func (f *finder) goOn(columns, below []image.Rectangle) bool {
 }
 
 func (f *finder) frame(r image.Rectangle) Frame {
-	return Frame{float64(r.Min.X) / f.scale, float64(r.Min.Y) / f.scale, float64(r.Dx()) / f.scale, float64(r.Dy()) / f.scale}
+	px := func(v int) float64 { return float64(v) / f.scale }
+	return Frame{px(r.Min.X), px(r.Min.Y), px(r.Dx()), px(r.Dy())}
 }
 
 // ground is the colour that most of a part has.

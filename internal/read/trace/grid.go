@@ -4,8 +4,6 @@ import (
 	"cmp"
 	"math"
 	"slices"
-
-	"kitrows/internal/grid/kit"
 )
 
 // A Grid is equal columns with gutters between them, in px of a picture.
@@ -19,16 +17,6 @@ type Grid struct {
 	Filled bool    `json:"filled"` // frames begin at its first column and end at its last
 
 	on, lefts int // how many edges are on it, and how many of these are left ones
-}
-
-// Columns are the grid's, from content to content.
-func (g *Grid) Columns() []kit.Stretch {
-	all := make([]kit.Stretch, g.N)
-	for i := range all {
-		from := g.Left + float64(i)*(g.Column+g.Gutter)
-		all[i] = kit.Stretch{From: from, To: from + g.Column}
-	}
-	return all
 }
 
 // Width is from where the first column begins to where the last one ends.
@@ -55,8 +43,8 @@ const (
 const widestGutter = 96
 
 // GridsOf are the grids that fit frames best, the likeliest first; there is at most one of each count of columns. None
-// fits fewer than two frames. Each edge of frames that were drawn must fit; of those that were found in a picture, words
-// seldom reach to the end of their column, so it is enough that most left edges do and some right ones.
+// fits fewer than two frames. Each edge of frames that were drawn must fit; of those that were found in a picture,
+// words seldom reach to the end of their column, so it is enough that most left edges do and some right ones.
 func GridsOf(frames []Frame, drawn bool) []Grid {
 	if len(frames) < 2 {
 		return nil
@@ -185,8 +173,8 @@ func (e *edges) score(g *Grid) float64 {
 	return float64(g.on) - chance*float64(count(e.lefts)+count(e.rights))
 }
 
-// fitted is the grid of n columns that fits edges best: each gutter is tried, and that the frames do not reach the first
-// or the last columns. Is says whether it fits at all.
+// fitted is the grid of n columns that fits edges best: each gutter is tried, and that the frames do not reach the
+// first or the last columns. Is says whether it fits at all.
 func (e *edges) fitted(n int) (best Grid, is bool) {
 	first := e.lefts[0].x
 	ends := e.rights[len(e.rights)-1:]
@@ -207,7 +195,11 @@ func (e *edges) fitted(n int) (best Grid, is bool) {
 							break
 						}
 					}
-					if e.measure(&g); e.fits(&g) && (!is || e.compare(&g, &best) > 0 || e.compare(&g, &best) == 0 && g.Off < best.Off-1e-6) {
+					if e.measure(&g); !e.fits(&g) {
+						continue
+					}
+					d := e.compare(&g, &best)
+					if !is || d > 0 || d == 0 && g.Off < best.Off-1e-6 {
 						best, is = g, true
 					}
 				}
@@ -235,8 +227,8 @@ func (e *edges) fits(g *Grid) bool {
 	return g.lefts*2 >= count(e.lefts) && g.on-g.lefts >= min(3, count(e.rights)) && e.score(g) > 2
 }
 
-// refine moves a grid to where the edges are nearest to it by least squares, each to the unit that it is nearest to now;
-// not where they do not say how. Of frames that were found, edges that are far off are left out.
+// refine moves a grid to where the edges are nearest to it by least squares, each to the unit that it is nearest to
+// now; not where they do not say how. Of frames that were found, edges that are far off are left out.
 func (e *edges) refine(g *Grid) bool {
 	// A left edge is Left + i·pitch, a right one Left + i·pitch − gutter.
 	pitch := g.Column + g.Gutter

@@ -42,8 +42,8 @@ func Read(b []byte) (*Picture, error) {
 		each = 15
 	}
 	if c.Width > MaxSide || c.Height > MaxSide || c.Width*c.Height*(each+4) > budget.Picture {
-		return nil, fault.New("picture", fmt.Sprintf("%d × %d px", c.Width, c.Height), "at most %d px on a side, and %d million in all",
-			MaxSide, budget.Picture/(each+4)/1_000_000)
+		return nil, fault.New("picture", fmt.Sprintf("%d × %d px", c.Width, c.Height),
+			"at most %d px on a side, and %d million in all", MaxSide, budget.Picture/(each+4)/1_000_000)
 	}
 	if moves(format, b) {
 		return nil, fault.New("picture", "one that moves", "a picture that stands still")

@@ -15,7 +15,6 @@ import (
 	"strings"
 	"testing"
 
-	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/trace"
@@ -40,14 +39,15 @@ func TestSpanOf(t *testing.T) {
 	} {
 		got := trace.SpanOf(c.frame, columns)
 		near := func(a, b float64) bool { return math.Abs(a-b) < 1e-9 }
-		if got.Unit != c.want.Unit || got.Take != c.want.Take || !near(got.Start, c.want.Start) || !near(got.End, c.want.End) {
+		if got.Unit != c.want.Unit || got.Take != c.want.Take || !near(got.Start, c.want.Start) ||
+			!near(got.End, c.want.End) {
 			t.Errorf("%+v is %+v, want %+v", c.frame, got, c.want)
 		}
 	}
 }
 
-// From the columns of random pages, drawn to a px or so, the grid that they stand on is found: the first of the list, or
-// with as many columns again.
+// From the columns of random pages, drawn to a px or so, the grid that they stand on is found: the first of the list,
+// or with as many columns again.
 func TestGridsOf(t *testing.T) {
 	r := sample.New(121)
 	found, tried := 0, 0
@@ -74,7 +74,8 @@ func TestGridsOf(t *testing.T) {
 					continue
 				}
 				units[span.Unit], units[100+span.Unit+span.Take] = true, true
-				frames = append(frames, trace.Frame{X: b.X + r.Float64() - 0.5, Y: b.Y, Width: b.Width + r.Float64() - 0.5, Height: b.Height})
+				frames = append(frames, trace.Frame{X: b.X + r.Float64() - 0.5, Y: b.Y,
+					Width: b.Width + r.Float64() - 0.5, Height: b.Height})
 			}
 		}
 		if len(units) < 5 {
@@ -97,12 +98,16 @@ func TestGridsOf(t *testing.T) {
 	}
 }
 
+func fill(m *image.RGBA, box image.Rectangle, c color.RGBA) {
+	draw.Draw(m, box, image.NewUniform(c), image.Point{}, draw.Src)
+}
+
 // drawn is a picture of frames, of lines of words and of noise, as a JPEG of a low quality.
 func drawn(t *testing.T, width, height int, frames []trace.Frame) []byte {
 	t.Helper()
 	r := sample.New(7)
 	m := image.NewRGBA(image.Rect(0, 0, width, height))
-	draw.Draw(m, m.Bounds(), image.NewUniform(color.RGBA{250, 248, 244, 255}), image.Point{}, draw.Src)
+	fill(m, m.Bounds(), color.RGBA{250, 248, 244, 255})
 	for i, f := range frames {
 		box := image.Rect(int(f.X), int(f.Y), int(f.X+f.Width), int(f.Y+f.Height))
 		if i%2 == 0 { // a picture
@@ -113,12 +118,12 @@ func drawn(t *testing.T, width, height int, frames []trace.Frame) []byte {
 			}
 			continue
 		}
-		for y := box.Min.Y; y+10 <= box.Max.Y; y += 20 { // words
-			draw.Draw(m, image.Rect(box.Min.X, y, box.Max.X-(y/20%3)*25, y+10), image.NewUniform(color.RGBA{40, 40, 40, 255}),
-				image.Point{}, draw.Src)
+		for y := box.Min.Y; y+10 <= box.Max.Y; y += 20 { // words, of which the first line reaches to the end
+			line := image.Rect(box.Min.X, y, box.Max.X-(y/20%3)*25, y+10)
 			if y == box.Min.Y {
-				draw.Draw(m, image.Rect(box.Min.X, y, box.Max.X, y+10), image.NewUniform(color.RGBA{40, 40, 40, 255}), image.Point{}, draw.Src)
+				line.Max.X = box.Max.X
 			}
+			fill(m, line, color.RGBA{40, 40, 40, 255})
 		}
 	}
 	for range width * height / 5000 { // noise
@@ -160,12 +165,14 @@ func TestFrames(t *testing.T) {
 		if math.Abs(f.X-want.X) > 2 || math.Abs(f.Y-want.Y) > 2 || math.Abs(f.X+f.Width-want.X-want.Width) > 2 {
 			t.Errorf("frame %d is %+v, want %+v", i, f.Frame, want)
 		}
-		if got, is := trace.SpanOf(f.Frame, columns), trace.SpanOf(want, columns); got.Unit != is.Unit || got.Take != is.Take {
+		got, is := trace.SpanOf(f.Frame, columns), trace.SpanOf(want, columns)
+		if got.Unit != is.Unit || got.Take != is.Take {
 			t.Errorf("frame %d takes %d from %d, want %d from %d", i, got.Take, got.Unit, is.Take, is.Unit)
 		}
 	}
 	grids := trace.GridsOf(trace.Flat(found), false)
-	if len(grids) == 0 || grids[0].N != 12 || math.Abs(grids[0].Gutter-k.TrackAt(2, k.Frame(2, 1000, kit.HeldFixed).Content).Gutter.Px) > 2 {
+	gutter := columns[1].From - columns[0].To
+	if len(grids) == 0 || grids[0].N != 12 || math.Abs(grids[0].Gutter-gutter) > 2 {
 		t.Errorf("grids %+v", grids)
 	}
 }
@@ -228,10 +235,10 @@ func FuzzRead(f *testing.F) {
 
 func BenchmarkFrames(b *testing.B) {
 	m := image.NewRGBA(image.Rect(0, 0, 1440, 6000))
-	draw.Draw(m, m.Bounds(), image.White, image.Point{}, draw.Src)
+	fill(m, m.Bounds(), color.RGBA{255, 255, 255, 255})
 	for y := 20; y < 5900; y += 200 {
 		for x := range 4 {
-			draw.Draw(m, image.Rect(100+x*300, y, 370+x*300, y+150), image.NewUniform(color.RGBA{60, 90, 90, 255}), image.Point{}, draw.Src)
+			fill(m, image.Rect(100+x*300, y, 370+x*300, y+150), color.RGBA{60, 90, 90, 255})
 		}
 	}
 	p := &trace.Picture{RGBA: m}

@@ -1,5 +1,5 @@
-// Package review writes what a change does to pages as one file of HTML, with the lanes before and after, to attach to a
-// review. It loads nothing and runs no script.
+// Package review writes what a change does to pages as one file of HTML, with the lanes before and after, to attach to
+// a review. It loads nothing and runs no script.
 package review
 
 import (
@@ -122,14 +122,15 @@ func pairs(c *compare.Comparison) (all []pair) {
 		}
 		low, high = max(low, c.Widths.From), min(high, c.Widths.To)
 		if at := most(c, low, high); at > 0 {
-			all = append(all, pair{b.Name, at, []lane{newLane("before", c.Before, c, at), newLane("after", c.After, c, at)}})
+			before, after := newLane("before", c.Before, c, at), newLane("after", c.After, c, at)
+			all = append(all, pair{b.Name, at, []lane{before, after}})
 		}
 	}
 	return all
 }
 
-// most is the width of a range at which a box is the farthest from where it was, one of those that do not only go along;
-// 0 where nothing is other.
+// most is the width of a range at which a box is the farthest from where it was, one of those that do not only go
+// along; 0 where nothing is other.
 func most(c *compare.Comparison, low, high int) (at int) {
 	by := -1.0
 	look := func(w compare.Widths, v int, d float64) {
@@ -170,14 +171,18 @@ type box struct {
 // drawn is how wide a lane is on paper at most, in px.
 const drawn = 440
 
-// letter is how large names are on paper, in px; a letter is about 0.56 of that wide.
-const letter = 12
+// letter is how large names are on paper, in px, and slim how wide a letter is, as a part of that.
+const (
+	letter = 12
+	slim   = 0.56
+)
 
 func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) lane {
 	plan := l.Plan(float64(v))
 	e := lane{Title: title, Width: plan.Width, Shown: min(drawn, plan.Width)}
 	scale := e.Width / e.Shown
 	e.Letter = letter * scale
+	states := statesOf(c, v)
 	tracks := map[string]*kit.Track{}
 	for _, line := range plan.Lines {
 		tracks[line.Row.ID] = line.Track
@@ -194,16 +199,17 @@ func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) lane 
 			continue
 		}
 		one := box{X: b.X, Y: b.Y, Width: b.Width, Height: b.Height, Class: string(b.Kind)}
-		one.Class += state(c, b.ID, v)
+		one.Class += states[b.ID]
 		if n := l.Node(b.Node); b.Kind == page.Column && n != nil {
-			letters := int((b.Width - 8*scale) / (e.Letter * 0.56))
+			letters := int((b.Width - 8*scale) / (e.Letter * slim))
 			one.Name = cut(n.Name, letters)
 			one.NameX, one.NameY = b.X+4*scale, b.Y+e.Letter*1.2
 		}
 		e.Boxes = append(e.Boxes, one)
 	}
+	// What moved is drawn over the rest.
 	over := func(b box) int { return strings.Count(b.Class, " ") - strings.Count(b.Class, "unit") }
-	slices.SortStableFunc(e.Boxes, func(a, b box) int { return over(a) - over(b) }) // what moved is drawn over the rest
+	slices.SortStableFunc(e.Boxes, func(a, b box) int { return over(a) - over(b) })
 	return e
 }
 
@@ -249,17 +255,19 @@ func Drawing(c *compare.Comparison, v int) string {
 	return b.String()
 }
 
-// state is what the drawing says of a box at a width: " moved", " along", or nothing.
-func state(c *compare.Comparison, id string, v int) string {
+// statesOf are what the drawing says of boxes at a width, by the ids of nodes: " moved" or " along".
+func statesOf(c *compare.Comparison, v int) map[string]string {
+	states := map[string]string{}
 	for _, m := range c.Moves {
-		if m.Node == id && m.Widths.From <= v && v <= m.Widths.To {
-			if m.Follows {
-				return " along"
-			}
-			return " moved"
+		switch {
+		case v < m.Widths.From || v > m.Widths.To:
+		case m.Follows:
+			states[m.Node] = " along"
+		default:
+			states[m.Node] = " moved"
 		}
 	}
-	return ""
+	return states
 }
 
 // cut is a name in so many letters; empty where there is no room for three.

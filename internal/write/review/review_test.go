@@ -7,7 +7,6 @@ import (
 	"golang.org/x/net/html"
 
 	"kitrows/internal/edit"
-	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/compare"
@@ -41,8 +40,7 @@ func TestHostileNames(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		c := compare.Of(layout.Of(k, p), layout.Of(k, change.Project.Pages[0]), compare.Widths{From: 700, To: 900},
-			func(*layout.Layout) []finding.Finding { return nil })
+		c := compare.Of(layout.Of(k, p), layout.Of(k, change.Project.Pages[0]), compare.Widths{From: 700, To: 900}, nil)
 		whole := review.Review{Before: sample.HostileName(r), After: "</title><script>alert(1)</script>",
 			Pages: []review.Page{{Name: sample.HostileName(r), Comparison: c}, {Name: "<b>", New: true}}}
 		for _, text := range []string{whole.HTML(), review.Drawing(c, 800)} {

@@ -2,6 +2,7 @@ import type { Bench, Operation } from "../api/client";
 import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { marks } from "./findings";
+import { Mend } from "./Mend";
 
 interface Props {
   findings: Bench["findings"];
@@ -44,21 +45,7 @@ export function Findings({ findings, nodes, onSelect, onGo, onDo, onTry }: Props
             )}
             {f.text}
             {f.fixes.map((fix) => (
-              <Button
-                key={fix.label}
-                size="tiny"
-                className="ml-2"
-                onClick={() => {
-                  onTry(null);
-                  void onDo(fix.operation);
-                }}
-                onPointerEnter={() => onTry(fix.operation)}
-                onPointerLeave={() => onTry(null)}
-                onFocus={() => onTry(fix.operation)}
-                onBlur={() => onTry(null)}
-              >
-                {fix.label}
-              </Button>
+              <Mend key={fix.label} fix={fix} className="ml-2" {...{ onDo, onTry }} />
             ))}
           </span>
           {f.line > 0 && (

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { useRef, type ReactNode } from "react";
 import type { Place } from "../api/bench";
 import type { Bench, Operation } from "../api/client";
 import type { Deed } from "../api/deed";
@@ -44,21 +44,23 @@ function Drawn({ finding, fix, ...props }: Props & { finding: Finding; fix: Fix 
   );
 }
 
+interface MendProps extends Pick<Props, "onDo" | "onTry"> {
+  fix: Fix;
+  /** The label stands below what is in the button. */
+  tall?: boolean;
+  className?: string;
+  children?: ReactNode;
+}
+
 /** Makes one fix; what that would do is seen in the lanes while it is pointed at. */
-function Mend({
-  fix,
-  tall,
-  children,
-  onDo,
-  onTry,
-}: Pick<Props, "onDo" | "onTry"> & { fix: Fix; tall?: boolean; children?: ReactNode }) {
+export function Mend({ fix, tall, className = "", children, onDo, onTry }: MendProps) {
   const { label, operation, keeps } = fix;
   return (
     <Button
       size="tiny"
       title={keeps ? "Nothing moves" : undefined}
       className={
-        tall ? "flex h-auto min-w-0 flex-col items-stretch justify-start p-0.5 text-left whitespace-normal!" : undefined
+        tall ? "flex h-auto min-w-0 flex-col items-stretch justify-start p-0.5 text-left whitespace-normal!" : className
       }
       onClick={() => {
         onTry(null);
@@ -83,9 +85,17 @@ export function MendAll({ code, count, place, bench, onDo, onTry }: Props & { co
     queryFn: () => mending(place, code, false),
   });
   const asked = async () => page.data ?? (await page.refetch()).data;
-  const tried = () => void asked().then((all) => all?.operation && onTry(all.operation));
-  const make = async (all: Promise<{ operation?: Operation | undefined } | undefined>) => {
+  const pointed = useRef(false);
+  const enter = () => {
+    pointed.current = true;
+    void asked().then((all) => pointed.current && all?.operation && onTry(all.operation));
+  };
+  const leave = () => {
+    pointed.current = false; // what is on its way is not shown any more
     onTry(null);
+  };
+  const make = async (all: Promise<{ operation?: Operation | undefined } | undefined>) => {
+    leave();
     const { operation } = (await all) ?? {};
     if (operation) void onDo(operation);
   };
@@ -94,10 +104,10 @@ export function MendAll({ code, count, place, bench, onDo, onTry }: Props & { co
       <Button
         size="tiny"
         onClick={() => void make(asked())}
-        onPointerEnter={tried}
-        onPointerLeave={() => onTry(null)}
-        onFocus={tried}
-        onBlur={() => onTry(null)}
+        onPointerEnter={enter}
+        onPointerLeave={leave}
+        onFocus={enter}
+        onBlur={leave}
       >
         Mend all {count} <code className="font-mono">{code}</code>
       </Button>
