@@ -123,6 +123,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 	empty := newPage(p, "")
 	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
 	c.Pages = append(slices.Clone(p.Pages), next)
+	origin.Together(c.Pages)
 	if err := c.CheckAfter(p); err != nil {
 		return nil, err
 	}

@@ -59,6 +59,7 @@ func Decode(r io.Reader) (*Project, error) {
 	for _, pg := range origin.Pages(p.Pages) { // what stands on them, their files say
 		p.Pages[slices.Index(p.Pages, pg)] = origin.Again(pg, p.Kit(pg.Kit), pg.Origin, origin.Here(pg))
 	}
+	origin.Together(p.Pages)
 	return p, nil
 }
 

@@ -3,6 +3,7 @@ package check
 import (
 	"fmt"
 	"strings"
+	"sync"
 
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/finding"
@@ -23,7 +24,7 @@ func (c *checker) classes() {
 	for _, name := range c.l.Foreign().Cascade().Classes() {
 		known[name] = true
 	}
-	words := c.l.Foreign().Known()
+	words := sync.OnceValue(c.l.Foreign().Known)
 	told := map[string]string{} // the nearest, by the class; empty for none
 	c.doc.Root.Walk(func(m *markup.Node) {
 		if m.IsText() || m.Start.Len() == 0 || len(c.found) >= most {
@@ -39,7 +40,7 @@ func (c *checker) classes() {
 			}
 			near, seen := told[class]
 			if !seen && len(told) < mostUnknown && len(class) <= longestUnknown {
-				near = nearest(class, words)
+				near = nearest(class, words())
 				told[class] = near
 			}
 			if near == "" {

@@ -53,20 +53,3 @@ func (c *checker) starved() {
 		}
 	}
 }
-
-// bursts tells of columns whose content, as it was measured, is wider than they are, at the widths of the lanes.
-func (c *checker) bursts() {
-	for _, s := range c.stages() {
-		for _, b := range s.plan.Boxes {
-			room := b.Width - b.Before - b.After
-			if !b.Shown || b.Needs <= room {
-				continue
-			}
-			n := c.find(b.ID).node
-			f := finding.New(finding.Burst, b.ID, fmt.Sprintf("the content of %s needs %s px, and has %s px at %s px",
-				n.Name, kit.Figure(b.Needs), kit.Figure(room), kit.Figure(s.plan.Width)))
-			f.Breakpoints = []string{s.name}
-			c.put(f)
-		}
-	}
-}

@@ -3,7 +3,6 @@ package check
 import (
 	"fmt"
 	"math"
-	"slices"
 
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/finding"
@@ -17,24 +16,9 @@ import (
 // grows evenly. On a long page that is laid out by its stylesheets, where another width takes long, it is told for the
 // lane's alone.
 func (c *checker) tight() {
-	k := c.l.Kit()
 	all := c.stages()
 	for i := range all {
-		low, high, bounded := k.Range(i)
-		if !bounded {
-			high = math.Max(low, k.Breakpoints[i].Lane.Px())
-		}
-		at := []float64{low, high}
-		if limit, is := k.Breakpoints[i].Container.Width(); is && low < limit && limit < high {
-			at = []float64{low, limit, high}
-		}
-		widths := make([][]float64, len(at))
-		if c.l.Foreign() != nil && c.l.Nodes() > mostFlow {
-			at, bounded = []float64{all[i].plan.Width}, true
-			widths = [][]float64{c.widths(all[i].plan)}
-		} else {
-			widths[0] = c.widths(c.plan(low))
-		}
+		r := c.extent(i)
 		for _, lines := range all[i].rows {
 			row, on := lines[0].Row, 0
 			for n := range row.Cells {
@@ -45,7 +29,7 @@ func (c *checker) tight() {
 					on++
 				}
 				cell := &row.Cells[n]
-				wide := widths[0][cell.Index()]
+				wide := r.wide(c, 0, cell.Index())
 				if wide <= 0 || // it is hidden, or starved, which is told
 					!cell.Counted() && row.PerLine < 2 || cell.Units >= float64(row.Columns.N()) {
 					continue
@@ -54,47 +38,13 @@ func (c *checker) tight() {
 				if wide >= need-0.5 {
 					continue
 				}
-				until := at[len(at)-1]
-				for w := 1; w < len(at); w++ {
-					if widths[w] == nil { // which few pages need
-						widths[w] = c.widths(c.plan(at[w]))
-					}
-					before, after := widths[w-1][cell.Index()], widths[w][cell.Index()]
-					if after >= need-0.5 {
-						until = math.Floor(at[w-1] + (need-before)/(after-before)*(at[w]-at[w-1]))
-						break
-					}
-				}
-				text := fmt.Sprintf("%s wide at %s, %s under what its content needs%s", px(wide), px(at[0]), px(need-wide),
-					upTo(at[0], until, high, bounded))
+				text := fmt.Sprintf("%s wide at %s, %s under what its content needs%s", px(wide), px(r.at[0]),
+					px(need-wide), r.upTo(c, cell.Index(), need))
 				c.tell(finding.TooTight, cell.Node.ID, all[i].name, text,
 					c.wider(&all[i], &lines[on], cell, wide, need)...)
 			}
 		}
 	}
-}
-
-// mostFlow is how many nodes a page may have that is laid out by its stylesheets at other widths than those of its
-// lanes: up to it a plan takes a few ms.
-const mostFlow = 400
-
-// plan is the plan by which columns are as wide as in a browser, whatever their content.
-func (c *checker) plan(v float64) *layout.Plan {
-	if c.l.Page().Style != "" || c.l.Foreign() != nil { // paddings, and what is worked out already
-		return c.l.Plan(v)
-	}
-	return c.l.Code().Plan(v)
-}
-
-// widths are how wide the content of each column is, by the layout's numbers; below 0 of what is not shown.
-func (c *checker) widths(p *layout.Plan) []float64 {
-	all := slices.Repeat([]float64{-1}, c.l.Nodes())
-	for i := range p.Boxes {
-		if b := &p.Boxes[i]; b.Kind == page.Column && b.Shown {
-			all[b.Node] = b.Width - b.Before - b.After
-		}
-	}
-	return all
 }
 
 // estimated is which part of its comfortable width a content must have that is only estimated.
@@ -127,17 +77,6 @@ func (c *checker) needs(column *page.Node, i int, has float64) (need float64) {
 		need = max(need, comfort)
 	}
 	return need
-}
-
-// upTo says up to which width something is so that is so at the low end of a breakpoint.
-func upTo(low, until, high float64, bounded bool) string {
-	switch {
-	case until >= high && !bounded:
-		return ", and at every wider one"
-	case until > low:
-		return ", up to " + px(until)
-	}
-	return ""
 }
 
 // wider is the fix by which a column takes the fewest units in which its content is comfortable, and another on its

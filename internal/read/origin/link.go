@@ -1,18 +1,13 @@
 package origin
 
 import (
-	"context"
-	"errors"
 	"fmt"
 	"net/url"
 	"path"
 	"slices"
 	"strings"
-	"sync"
 
-	"kitrows/internal/browser/budget"
 	"kitrows/internal/browser/css"
-	"kitrows/internal/browser/flow"
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -157,86 +152,4 @@ func Find(files []kit.File, name string) int {
 		}
 	}
 	return found
-}
-
-// cascades keeps what is worked out of a page, and of those that edits make of it: the cascade of its stylesheets while
-// those stay the same, and what was made last of one of the pages.
-type cascades struct {
-	sync.Mutex
-	of   []css.Source
-	made *css.Cascade
-	left []*budget.SpentError
-	last remembered
-}
-
-// remembered is what was made of a page on a kit.
-type remembered struct {
-	page *page.Page
-	kit  *kit.Kit
-	made any
-}
-
-// Remembered is what was made of page p on kit k, if that is what was made last of it or of the pages that edits made
-// of it; else nil.
-func Remembered(p *page.Page, k *kit.Kit) any {
-	known := knownOf(p.Origin).cascades
-	known.Lock()
-	defer known.Unlock()
-	if last := known.last; last.page == p && last.kit == k {
-		return last.made
-	}
-	return nil
-}
-
-// Remember keeps what was made of page p on kit k, until something is made of another.
-func Remember(p *page.Page, k *kit.Kit, made any) {
-	known := knownOf(p.Origin).cascades
-	known.Lock()
-	defer known.Unlock()
-	known.last = remembered{p, k, made}
-}
-
-// Cascade is that of stylesheets, worked out once for a page and those that edits make of it. Left are those that take
-// more than may be spent on them, which are left out of it.
-func Cascade(o *page.Origin, sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
-	known := knownOf(o).cascades
-	known.Lock()
-	defer known.Unlock()
-	if known.made == nil || !slices.Equal(known.of, sheets) {
-		known.of = sheets
-		known.made, known.left = cascade(sheets)
-	}
-	return known.made, known.left
-}
-
-// cascade reads stylesheets. Where all of them are too much, those that are not so by themselves hold.
-func cascade(sheets []css.Source) (c *css.Cascade, left []*budget.SpentError) {
-	all := func(b *budget.Budget) error {
-		c = css.NewCascade(b, sheets, flow.Expand)
-		return nil
-	}
-	if budget.Within(context.Background(), budget.Cascade, all) == nil {
-		return c, nil
-	}
-	kept := make([]css.Source, len(sheets)) // one that is too much has no text
-	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
-		for i, s := range sheets {
-			kept[i] = css.Source{Name: s.Name}
-			err := b.Part(2, func(b *budget.Budget) error {
-				css.NewCascade(b, []css.Source{s}, flow.Expand)
-				return nil
-			})
-			if spent, is := errors.AsType[*budget.SpentError](err); is {
-				left = append(left, spent)
-			} else {
-				kept[i] = s
-			}
-		}
-		sheets = kept
-		return all(b)
-	})
-	if spent, is := errors.AsType[*budget.SpentError](err); is {
-		return css.NewCascade(nil, nil, flow.Expand), append(left, spent)
-	}
-	return c, left
 }

@@ -50,11 +50,11 @@ func Unread(o *page.Origin) error {
 func parsed(ctx context.Context, o *page.Origin) (*known, error) {
 	if o == nil { // of a page that is made here: a file without anything in it
 		doc, err := markup.Parse(ctx, nil)
-		return &known{Document: doc, cascades: &cascades{}}, err
+		return &known{Document: doc, cascades: &cascades{from: &pool{}}}, err
 	}
 	k, err := o.Made(func() (any, error) {
 		doc, err := markup.Parse(ctx, o.Bytes())
-		return &known{Document: doc, cascades: &cascades{}}, err
+		return &known{Document: doc, cascades: &cascades{from: &pool{}}}, err
 	})
 	if err != nil {
 		return nil, err
