@@ -91,6 +91,7 @@ func main() {
 	real := flag.Bool("real", false, "print the files of projects, a line each, whose content is real")
 	changes := flag.Int("pairs", 0,
 		"print so many pages before and after random edits, and what is told to have moved, instead")
+	drawn := flag.Bool("designs", false, "print pages that look like finished designs, to be traced, instead")
 	wide := flag.Int("wide", 0, "print the file of a project of so many columns instead")
 	flag.Parse()
 	out := bufio.NewWriter(os.Stdout)
@@ -107,6 +108,11 @@ func main() {
 
 	if *changes > 0 {
 		pairs(out, *changes, *seed)
+		return
+	}
+
+	if *drawn {
+		designs(out, *pages, *seed)
 		return
 	}
 

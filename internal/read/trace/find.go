@@ -2,13 +2,9 @@ package trace
 
 import (
 	"image"
-)
 
-// A Found is a frame that a picture shows, with those in it that stand beside one another.
-type Found struct {
-	Frame
-	In []Found `json:"in,omitempty"`
-}
+	"kitrows/internal/grid/design"
+)
 
 // What is looked for, in CSS px: the gaps that part things beside and above one another, which those between words and
 // lines do not, and the least that is a frame.
@@ -16,9 +12,20 @@ const (
 	gapBeside = 12
 	gapAbove  = 14
 	least     = 12
-	farthest  = 40 // below a column, what goes on in it
+	narrowest = 32 // of what stands beside something
+	farthest  = 24 // below words in a column, what goes on in it
+	under     = 13 // below a picture or a box in one
 	deepest   = 4
 )
+
+// oneLine is how high a line of words is at most, in CSS px.
+const oneLine = 60
+
+// wordGap is how wide a gap between words is at most, by the height of their line.
+const wordGap = 0.7
+
+// plain is which part of a box its ground must be for things to stand on it; of a photograph or a drawing it is less.
+const plain = 0.45
 
 // ink is by how much, of 255, a px must be another than its ground to belong to something, in one of its colours. Noise
 // and what is left of a JPEG at 60 % are less.
@@ -26,9 +33,11 @@ const ink = 30
 
 // Frames finds what stands beside one another in a picture that has so many px for each CSS px: empty bands part it
 // into things above one another, and these into those beside one another, and so on inside them.
-func (p *Picture) Frames(scale float64) []Found {
+func (p *Picture) Frames(scale float64) []design.Frame {
 	f := finder{p, scale}
-	return f.in(p.Bounds(), 0)
+	found := f.in(p.Bounds(), 0)
+	design.Number(found)
+	return found
 }
 
 type finder struct {
@@ -40,36 +49,44 @@ type finder struct {
 func (f *finder) px(v float64) int { return max(1, int(v*f.scale)) }
 
 // in finds what stands beside one another in a part of the picture, from the top down.
-func (f *finder) in(part image.Rectangle, depth int) (all []Found) {
+func (f *finder) in(part image.Rectangle, depth int) (all []design.Frame) {
 	if depth > deepest || part.Dx() < f.px(2*least) || part.Dy() < f.px(least) {
 		return nil
 	}
-	ground := f.ground(part)
+	ground, much := f.ground(part)
+	if depth > 0 && much < plain {
+		return nil
+	}
 	var rows [][]image.Rectangle // columns that stand beside one another
 	for _, band := range f.runs(part, ground, false, f.px(gapAbove)) {
 		var beside []image.Rectangle
 		row := image.Rect(part.Min.X, band[0], part.Max.X, band[1])
-		for _, run := range f.runs(row, ground, true, f.px(gapBeside)) {
+		gap := f.px(gapBeside)
+		if high := row.Dy(); high < f.px(oneLine) {
+			gap = max(gap, int(float64(high)*wordGap))
+		}
+		for _, run := range f.runs(row, ground, true, gap) {
 			box := f.tight(image.Rect(run[0], band[0], run[1], band[1]), ground)
-			if box.Dx() >= f.px(least) && box.Dy() >= f.px(least)/2 {
+			if box.Dx() >= f.px(narrowest) && box.Dy() >= f.px(least)/2 {
 				beside = append(beside, box)
 			}
 		}
+		beside = f.headed(beside, ground)
 		if len(beside) == 0 {
 			continue
 		}
-		if last := len(rows) - 1; last < 0 || !f.goOn(rows[last], beside) {
+		if last := len(rows) - 1; last < 0 || !f.goOn(rows[last], beside, ground) {
 			rows = append(rows, beside)
 		}
 	}
 	for _, row := range rows {
 		for _, box := range row {
-			one := Found{Frame: f.frame(box)}
+			one := f.frame(box, ground)
 			if box != part {
-				one.In = f.in(box, depth+1)
+				one.Frames = f.in(box, depth+1)
 			}
-			for len(one.In) == 1 { // all that is in it, under one another
-				one.In = one.In[0].In
+			for len(one.Frames) == 1 { // all that is in it, under one another
+				one.Frames = one.Frames[0].Frames
 			}
 			all = append(all, one)
 		}
@@ -77,14 +94,45 @@ func (f *finder) in(part image.Rectangle, depth int) (all []Found) {
 	return all
 }
 
+// headed joins boxes that stand under something which is above the first of them alone, such as a heading: they are
+// columns in a column.
+func (f *finder) headed(beside []image.Rectangle, ground [3]int) (all []image.Rectangle) {
+	for i := 0; i < len(beside); i++ {
+		box, near := beside[i], f.px(4)
+		end := i + 1
+		for end < len(beside) && beside[end].Min.Y > box.Min.Y+f.px(least) &&
+			abs(beside[end].Min.Y-beside[min(i+1, len(beside)-1)].Min.Y) <= near {
+			end++
+		}
+		if end > i+1 {
+			y := beside[i+1].Min.Y
+			for _, run := range f.runs(box, ground, false, f.px(6)) {
+				if run[0] > box.Min.Y && abs(run[0]-y) <= near {
+					for _, other := range beside[i+1 : end] {
+						box = box.Union(other)
+					}
+					i = end - 1
+					break
+				}
+			}
+		}
+		all = append(all, box)
+	}
+	return all
+}
+
+func abs(v int) int { return max(v, -v) }
+
 // goOn reports whether columns go on in what stands below them, and makes them as high and wide as both: each thing
 // below begins where a column does or, where there are several, inside one.
-func (f *finder) goOn(columns, below []image.Rectangle) bool {
-	bottom := 0
+func (f *finder) goOn(columns, below []image.Rectangle, ground [3]int) bool {
+	bottom, far := 0, farthest
 	for _, c := range columns {
-		bottom = max(bottom, c.Max.Y)
+		if bottom = max(bottom, c.Max.Y); !f.isLow(c, ground) {
+			far = under
+		}
 	}
-	if below[0].Min.Y-bottom > f.px(farthest) {
+	if below[0].Min.Y-bottom > f.px(float64(far)) {
 		return false
 	}
 	to := make([]int, len(below)) // the column that each goes on
@@ -113,17 +161,45 @@ func (f *finder) goOn(columns, below []image.Rectangle) bool {
 	return true
 }
 
-func (f *finder) frame(r image.Rectangle) Frame {
+func (f *finder) frame(r image.Rectangle, ground [3]int) design.Frame {
 	px := func(v int) float64 { return float64(v) / f.scale }
-	return Frame{px(r.Min.X), px(r.Min.Y), px(r.Dx()), px(r.Dy())}
+	return design.Frame{X: px(r.Min.X), Y: px(r.Min.Y), Width: px(r.Dx()), Height: px(r.Dy()), Loose: f.isLoose(r, ground)}
 }
 
-// ground is the colour that most of a part has.
-func (f *finder) ground(part image.Rectangle) [3]int {
+// isLoose reports whether only some of what is in a frame reaches to its right edge, as of words.
+func (f *finder) isLoose(r image.Rectangle, ground [3]int) bool {
+	reach := 0
+	for y := r.Min.Y; y < r.Max.Y; y++ {
+		for x := r.Max.X - f.px(2); x < r.Max.X; x++ {
+			if f.isInk(x, y, ground) {
+				reach++
+				break
+			}
+		}
+	}
+	return reach*3 < r.Dy()
+}
+
+// isLow reports whether only some of what is in a box reaches to its lower edge, as of words.
+func (f *finder) isLow(r image.Rectangle, ground [3]int) bool {
+	reach := 0
+	for x := r.Min.X; x < r.Max.X; x++ {
+		for y := r.Max.Y - f.px(2); y < r.Max.Y; y++ {
+			if f.isInk(x, y, ground) {
+				reach++
+				break
+			}
+		}
+	}
+	return reach*10 < r.Dx()*7
+}
+
+// ground is the colour that most of a part has, and how much of it.
+func (f *finder) ground(part image.Rectangle) (colour [3]int, much float64) {
 	type sum struct{ n, r, g, b int }
 	counts := map[int]*sum{}
 	step := max(1, part.Dx()*part.Dy()/40_000)
-	at := 0
+	at, all := 0, 0
 	for y := part.Min.Y; y < part.Max.Y; y++ {
 		for x := part.Min.X + at%step; x < part.Max.X; x += step {
 			i := f.PixOffset(x, y)
@@ -134,6 +210,7 @@ func (f *finder) ground(part image.Rectangle) [3]int {
 				s = &sum{}
 				counts[key] = s
 			}
+			all++
 			s.n, s.r, s.g, s.b = s.n+1, s.r+r, s.g+g, s.b+b
 		}
 		at += 7
@@ -144,7 +221,7 @@ func (f *finder) ground(part image.Rectangle) [3]int {
 			best = s
 		}
 	}
-	return [3]int{best.r / best.n, best.g / best.n, best.b / best.n}
+	return [3]int{best.r / best.n, best.g / best.n, best.b / best.n}, float64(best.n) / float64(max(1, all))
 }
 
 // isInk reports whether a px is another than its ground.
@@ -158,6 +235,21 @@ func (f *finder) isInk(x, y int, ground [3]int) bool {
 	return false
 }
 
+// isAlone reports whether fewer than two of the px around one are other than its ground.
+func (f *finder) isAlone(x, y int, ground [3]int) bool {
+	n := 0
+	for dy := -1; dy <= 1; dy++ {
+		for dx := -1; dx <= 1; dx++ {
+			if (dx != 0 || dy != 0) && (image.Point{x + dx, y + dy}).In(f.Rect) && f.isInk(x+dx, y+dy, ground) {
+				if n++; n == 2 {
+					return false
+				}
+			}
+		}
+	}
+	return true
+}
+
 // runs are where there is something in a part, across or down, with gaps of at least so many px between.
 func (f *finder) runs(part image.Rectangle, ground [3]int, across bool, gap int) (all [][2]int) {
 	from, to, long := part.Min.Y, part.Max.Y, part.Dx()
@@ -167,7 +259,7 @@ func (f *finder) runs(part image.Rectangle, ground [3]int, across bool, gap int)
 	counts := make([]int, to-from)
 	for y := part.Min.Y; y < part.Max.Y; y++ {
 		for x := part.Min.X; x < part.Max.X; x++ {
-			if !f.isInk(x, y, ground) {
+			if !f.isInk(x, y, ground) || f.isAlone(x, y, ground) {
 				continue
 			}
 			if across {
@@ -177,7 +269,7 @@ func (f *finder) runs(part image.Rectangle, ground [3]int, across bool, gap int)
 			}
 		}
 	}
-	noise := long / 400 // single px
+	noise := long / 1600
 	for i, n := range counts {
 		if n <= noise {
 			continue
@@ -204,12 +296,4 @@ func (f *finder) tight(part image.Rectangle, ground [3]int) image.Rectangle {
 	}
 	part.Min.X, part.Max.X = across[0][0], across[0][1]
 	return part
-}
-
-// Flat are frames with all that are in them, in their order.
-func Flat(found []Found) (frames []Frame) {
-	for _, f := range found {
-		frames = append(append(frames, f.Frame), Flat(f.In)...)
-	}
-	return frames
 }

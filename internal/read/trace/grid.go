@@ -4,6 +4,8 @@ import (
 	"cmp"
 	"math"
 	"slices"
+
+	"kitrows/internal/grid/design"
 )
 
 // A Grid is equal columns with gutters between them, in px of a picture.
@@ -36,6 +38,7 @@ const (
 	mostOff   = 1.5
 	mostWorst = 4
 	alike     = 0.35
+	wholeOff  = 0.1 // more, of whole px
 	near      = 2.5 // what is on a grid, of frames that were found
 )
 
@@ -45,7 +48,10 @@ const widestGutter = 96
 // GridsOf are the grids that fit frames best, the likeliest first; there is at most one of each count of columns. None
 // fits fewer than two frames. Each edge of frames that were drawn must fit; of those that were found in a picture,
 // words seldom reach to the end of their column, so it is enough that most left edges do and some right ones.
-func GridsOf(frames []Frame, drawn bool) []Grid {
+func GridsOf(frames []design.Frame, drawn bool) []Grid {
+	if !drawn || len(frames) < 2 {
+		frames = design.Flat(frames) // those in others may stand on the same grid
+	}
 	if len(frames) < 2 {
 		return nil
 	}
@@ -102,7 +108,7 @@ const (
 	mostEdges = 120
 )
 
-func edgesOf(frames []Frame, drawn bool) *edges {
+func edgesOf(frames []design.Frame, drawn bool) *edges {
 	var lefts, rights []float64
 	for _, f := range frames {
 		lefts, rights = append(lefts, f.X), append(rights, f.X+f.Width)
@@ -210,7 +216,7 @@ func (e *edges) fitted(n int) (best Grid, is bool) {
 		return best, false
 	}
 	best.Gutter = max(0, best.Gutter)
-	if whole := e.rounded(&best); whole.Off <= best.Off+alike && whole.on >= best.on {
+	if whole := e.rounded(&best); whole.Off <= best.Off+wholeOff && whole.on >= best.on {
 		best = whole
 	}
 	return best, true

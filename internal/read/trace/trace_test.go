@@ -15,6 +15,7 @@ import (
 	"strings"
 	"testing"
 
+	"kitrows/internal/grid/design"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/trace"
@@ -25,17 +26,17 @@ import (
 func TestSpanOf(t *testing.T) {
 	k := sample.Twelve()
 	columns := k.Ruler(2, 1000).Columns
-	at := func(first, last int, start, end float64) trace.Frame {
-		return trace.Frame{X: columns[first].From + start, Width: columns[last].To + end - columns[first].From - start}
+	at := func(first, last int, start, end float64) design.Frame {
+		return design.Frame{X: columns[first].From + start, Width: columns[last].To + end - columns[first].From - start}
 	}
 	for _, c := range []struct {
-		frame trace.Frame
+		frame design.Frame
 		want  trace.Span
 	}{
 		{at(0, 11, 0, 0), trace.Span{Unit: 1, Take: 12}},
 		{at(3, 5, 2, -3), trace.Span{Unit: 4, Take: 3, Start: 2, End: -3}},
 		{at(8, 8, -5, 4), trace.Span{Unit: 9, Take: 1, Start: -5, End: 4}},
-		{trace.Frame{X: columns[4].From, Width: 1}, trace.Span{Unit: 5, Take: 1, End: 1 - columns[4].Width()}},
+		{design.Frame{X: columns[4].From, Width: 1}, trace.Span{Unit: 5, Take: 1, End: 1 - columns[4].Width()}},
 	} {
 		got := trace.SpanOf(c.frame, columns)
 		near := func(a, b float64) bool { return math.Abs(a-b) < 1e-9 }
@@ -65,16 +66,16 @@ func TestGridsOf(t *testing.T) {
 		if plan.Breakpoint != i {
 			continue
 		}
-		var frames []trace.Frame
+		var frames []design.Frame
 		units := map[int]bool{}
 		for _, b := range plan.Boxes {
 			if b.Kind == page.Column && b.Shown && b.Width > 20 {
-				span := trace.SpanOf(trace.Frame{X: b.X, Width: b.Width}, track.Columns)
+				span := trace.SpanOf(design.Frame{X: b.X, Width: b.Width}, track.Columns)
 				if span.Off() > 0.5 { // it is in a nested row, or off the grid
 					continue
 				}
 				units[span.Unit], units[100+span.Unit+span.Take] = true, true
-				frames = append(frames, trace.Frame{X: b.X + r.Float64() - 0.5, Y: b.Y,
+				frames = append(frames, design.Frame{X: b.X + r.Float64() - 0.5, Y: b.Y,
 					Width: b.Width + r.Float64() - 0.5, Height: b.Height})
 			}
 		}
@@ -103,7 +104,7 @@ func fill(m *image.RGBA, box image.Rectangle, c color.RGBA) {
 }
 
 // drawn is a picture of frames, of lines of words and of noise, as a JPEG of a low quality.
-func drawn(t *testing.T, width, height int, frames []trace.Frame) []byte {
+func drawn(t *testing.T, width, height int, frames []design.Frame) []byte {
 	t.Helper()
 	r := sample.New(7)
 	m := image.NewRGBA(image.Rect(0, 0, width, height))
@@ -141,12 +142,12 @@ func drawn(t *testing.T, width, height int, frames []trace.Frame) []byte {
 func TestFrames(t *testing.T) {
 	k := sample.Twelve()
 	columns := k.Ruler(2, 1000).Columns
-	var frames []trace.Frame
+	var frames []design.Frame
 	y := 30.0
 	for _, row := range [][]int{{4, 8}, {3, 3, 3, 3}, {6, 2, 4}, {12}} {
 		unit := 0
 		for _, take := range row {
-			frames = append(frames, trace.Frame{X: math.Round(columns[unit].From), Y: y, Height: 120,
+			frames = append(frames, design.Frame{X: math.Round(columns[unit].From), Y: y, Height: 120,
 				Width: math.Round(columns[unit+take-1].To) - math.Round(columns[unit].From)})
 			unit += take
 		}
@@ -163,14 +164,14 @@ func TestFrames(t *testing.T) {
 	for i, f := range found {
 		want := frames[i]
 		if math.Abs(f.X-want.X) > 2 || math.Abs(f.Y-want.Y) > 2 || math.Abs(f.X+f.Width-want.X-want.Width) > 2 {
-			t.Errorf("frame %d is %+v, want %+v", i, f.Frame, want)
+			t.Errorf("frame %d is %+v, want %+v", i, f, want)
 		}
-		got, is := trace.SpanOf(f.Frame, columns), trace.SpanOf(want, columns)
+		got, is := trace.SpanOf(f, columns), trace.SpanOf(want, columns)
 		if got.Unit != is.Unit || got.Take != is.Take {
 			t.Errorf("frame %d takes %d from %d, want %d from %d", i, got.Take, got.Unit, is.Take, is.Unit)
 		}
 	}
-	grids := trace.GridsOf(trace.Flat(found), false)
+	grids := trace.GridsOf(found, false)
 	gutter := columns[1].From - columns[0].To
 	if len(grids) == 0 || grids[0].N != 12 || math.Abs(grids[0].Gutter-gutter) > 2 {
 		t.Errorf("grids %+v", grids)
@@ -228,7 +229,7 @@ func FuzzRead(f *testing.F) {
 	f.Add([]byte("RIFF\x24\x00\x00\x00WEBPVP8X"))
 	f.Fuzz(func(t *testing.T, b []byte) {
 		if p, err := trace.Read(b); err == nil && p.Bounds().Dx() < 4000 {
-			trace.GridsOf(trace.Flat(p.Frames(1)), false)
+			trace.GridsOf(p.Frames(1), false)
 		}
 	})
 }
