@@ -47,6 +47,9 @@ type Operation struct {
 	Sheet        *Sheet        `json:"sheet,omitzero"`
 	Place        *Place        `json:"place,omitzero"`
 	Fill         *Fill         `json:"fill,omitzero"`
+	Trace        *Trace        `json:"trace,omitzero"`
+	Untrace      *Untrace      `json:"untrace,omitzero"`
+	MakeRows     *MakeRows     `json:"makeRows,omitzero"`
 	Together     *Together     `json:"together,omitzero"`
 	Across       *Across       `json:"across,omitzero"`
 	Put          *Put          `json:"put,omitzero"`

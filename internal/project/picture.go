@@ -18,6 +18,7 @@ import (
 	_ "golang.org/x/image/webp" // read for its size
 
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/read/trace"
 )
 
 // A Picture is an image file kept in the project.
@@ -51,6 +52,20 @@ var endings = map[string]string{"image/svg+xml": ".svg", "image/png": ".png", "i
 // NewPicture makes a picture of a file, without an id, and gives its natural width
 // and height in px. It refuses what is no picture of a type that pages may show.
 func NewPicture(file string, data []byte) (pic *Picture, width, height int, err error) {
+	return newPicture(file, data, MaxPicture)
+}
+
+// NewDesign makes a picture of the file of a finished design, without an id. That may be larger than what pages show,
+// and is a PNG, JPEG or WebP file.
+func NewDesign(file string, data []byte) (*Picture, error) {
+	if _, err := trace.Read(data); err != nil {
+		return nil, err
+	}
+	pic, _, _, err := newPicture(file, data, MaxDesign)
+	return pic, err
+}
+
+func newPicture(file string, data []byte, most int) (pic *Picture, width, height int, err error) {
 	pic = &Picture{Data: NewFile(data)}
 	for kind, start := range signatures {
 		if bytes.HasPrefix(bytes.TrimSpace(data), []byte(start)) {
@@ -60,9 +75,8 @@ func NewPicture(file string, data []byte) (pic *Picture, width, height int, err 
 	if pic.Type == "" {
 		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture file: %s", kinds)
 	}
-	if len(data) > MaxPicture {
-		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture of at most %d KiB",
-			MaxPicture>>10)
+	if len(data) > most {
+		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture of at most %d KiB", most>>10)
 	}
 	width, height, err = pic.size()
 	if err != nil || width < 1 || height < 1 || width > 20000 || height > 20000 {

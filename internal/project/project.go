@@ -14,7 +14,7 @@ import (
 )
 
 // Version is the format this program writes. It reads this one and those before.
-const Version = 7
+const Version = 8
 
 // Bounds of a project.
 const (
@@ -26,6 +26,7 @@ const (
 	MaxPieces   = 2000
 	MaxBytes    = 8 << 20  // of a project file without its pictures
 	MaxPicture  = 1 << 20  // of one picture, in bytes
+	MaxDesign   = 8 << 20  // of the picture of a finished design, in bytes
 	MaxShown    = 40 << 20 // of all pictures, in bytes
 	MaxFile     = 64 << 20 // of a project file with its pictures
 )
@@ -33,7 +34,7 @@ const (
 // A Project is never changed in place, like the pages it holds.
 type Project struct {
 	Format   string       `json:"format" enum:"kitrows"`
-	Version  int          `json:"version" enum:"7"`
+	Version  int          `json:"version" enum:"8"`
 	ID       string       `json:"id"`
 	Name     string       `json:"name"`
 	Kits     []*kit.Kit   `json:"kits"`

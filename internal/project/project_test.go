@@ -39,9 +39,9 @@ func TestEncodeDecodeGivesTheSameBytes(t *testing.T) {
 // A file damaged by hand is refused with the place and what would be right.
 func TestDecodeNamesWhatIsWrong(t *testing.T) {
 	for _, c := range []struct{ from, to, want string }{
-		{`"version": 7`, `"version": 8`,
-			"version: found 8, want 7 or less: a later version of Kit Rows wrote this file"},
-		{`"version": 7`, `"version": "one"`, "version: found a text, want a whole number"},
+		{`"version": 8`, `"version": 9`,
+			"version: found 9, want 8 or less: a later version of Kit Rows wrote this file"},
+		{`"version": 8`, `"version": "one"`, "version: found a text, want a whole number"},
 		{`"name": "Gullwing Point"`, `"nmae": "Gullwing Point"`, "nmae: want no such field"},
 		{`"columns": "12"`, `"columns": "99"`, `kits[0].columns: found "99", want a number of columns from 1 to 48`},
 		{`"columns": "1 2 3 2 1"`, `"columns": "1 2 0"`, "kits[2].columns"},
@@ -150,7 +150,7 @@ func TestTextsOfOlderVersionsStayWords(t *testing.T) {
 		t.Fatal(err)
 	}
 	for version, want := range map[string]string{"5": literal, "6": words, "7": words} {
-		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 7`), []byte(`"version": `+version), 1)))
+		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 8`), []byte(`"version": `+version), 1)))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -176,7 +176,7 @@ func TestKitsOfOlderVersionsGetTheClassesForSpace(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 7`), []byte(`"version": 6`), 1)))
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 8`), []byte(`"version": 6`), 1)))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -201,7 +201,7 @@ func TestItemsOfOlderListsAreItemsAllTheSame(t *testing.T) {
 	if _, err := project.Decode(bytes.NewReader(file)); err == nil {
 		t.Error("this version took a column for a list")
 	}
-	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 7`), []byte(`"version": 2`), 1)))
+	p, err = project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 8`), []byte(`"version": 2`), 1)))
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -12,7 +12,7 @@ import (
 )
 
 // older matches a file of a version before this one.
-var older = regexp.MustCompile(`"version"\s*:\s*[1-6]\s*[,}]`)
+var older = regexp.MustCompile(`"version"\s*:\s*[1-7]\s*[,}]`)
 
 // upgraded gives a file of an older version as this version has it, and any other
 // file as it is. What is wrong with it is found when it is read.
@@ -23,7 +23,8 @@ var older = regexp.MustCompile(`"version"\s*:\s*[1-6]\s*[,}]`)
 // lists said that they were, and not only rows could be lists. Version 3 had no parts
 // of the row as widths, and no class for them. Version 4 had gutters between columns only,
 // one edge for all breakpoints, and classes, not attributes. Version 5 had words alone in its texts: no line breaks
-// and no tags. Version 6 had no space before and after containers and rows, and no classes for it.
+// and no tags. Version 6 had no space before and after containers and rows, and no classes for it. Version 7 had no
+// designs to trace.
 func upgraded(b []byte) []byte {
 	var file map[string]any
 	if !older.Match(b) {

@@ -17,8 +17,8 @@ import (
 	"kitrows/internal/grid/page"
 )
 
-// maxEdit bounds an edit's body, which may hold a pasted subtree.
-const maxEdit = 2 << 20
+// maxEdit bounds an edit's body, which may hold the picture of a finished design in base64.
+const maxEdit = 12 << 20
 
 // PagePath is a page's address, and how the client looks at it.
 type PagePath struct {

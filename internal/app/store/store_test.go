@@ -418,7 +418,7 @@ func TestOlderProjectsAreRead(t *testing.T) {
 		t.Fatal(err)
 	}
 	file, err := s.File(ctx, "gullwing-point")
-	if err != nil || !bytes.Contains(file, []byte(`"version": 7`)) {
+	if err != nil || !bytes.Contains(file, []byte(`"version": 8`)) {
 		t.Errorf("written as %.60s, %v", file, err)
 	}
 	if _, err := project.Decode(bytes.NewReader(file)); err != nil {

@@ -16,13 +16,13 @@ import (
 // A Design is the picture of a finished design at a breakpoint of a page. Lengths are in CSS px from the top left corner
 // of the viewport.
 type Design struct {
-	Breakpoint string  `json:"breakpoint" maxLength:"40"`
-	Picture    string  `json:"picture" maxLength:"60" doc:"The id of one of the project's pictures."`
-	Width      float64 `json:"width" minimum:"100" maximum:"16384" doc:"Of the viewport that it shows, in px."`
-	Scale      float64 `json:"scale" minimum:"0.1" maximum:"10" doc:"How many px of the picture are one CSS px."`
-	X          float64 `json:"x,omitzero" minimum:"-16384" maximum:"16384" doc:"Where the left edge of the picture is, in px."`
-	Y          float64 `json:"y,omitzero" minimum:"-16384" maximum:"16384" doc:"Where its top edge is, in px."`
-	Frames     []Frame `json:"frames,omitzero" doc:"From the top down and from left to right."`
+	ID      string  `json:"id" maxLength:"48"`
+	Picture string  `json:"picture" maxLength:"60" doc:"The id of one of the project's pictures."`
+	Width   float64 `json:"width" minimum:"100" maximum:"16384" doc:"Of the viewport that it shows, in px."`
+	Scale   float64 `json:"scale" minimum:"0.1" maximum:"10" doc:"How many px of the picture are one CSS px."`
+	X       float64 `json:"x,omitzero" minimum:"-16384" maximum:"16384" doc:"Where the left edge of the picture is, in px."`
+	Y       float64 `json:"y,omitzero" minimum:"-16384" maximum:"16384" doc:"Where its top edge is, in px."`
+	Frames  []Frame `json:"frames,omitzero" doc:"From the top down and from left to right."`
 }
 
 // A Frame is a rectangle drawn over a design. Frames of one id at several breakpoints are the same part of the page.
@@ -163,6 +163,9 @@ func (d *Design) Check() error {
 		if err != nil {
 			return err
 		}
+	}
+	if !id.MatchString(d.ID) {
+		return fault.New("id", d.ID, "small letters, digits and hyphens, 48 at most")
 	}
 	return CheckFrames(d.Frames)
 }

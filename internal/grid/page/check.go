@@ -12,6 +12,7 @@ import (
 	"unicode/utf8"
 
 	"kitrows/internal/browser/css"
+	"kitrows/internal/grid/design"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 )
@@ -193,6 +194,7 @@ func (p *Page) Check(k *kit.Kit, hasPicture func(id string) bool) error {
 	if p.Origin != nil && p.Style != "" {
 		c.wrong("style", "a stylesheet", "none: a page from HTML has those that its file links")
 	}
+	c.designs(p.Designs)
 	c.single = len(p.Body) == 1
 	if c.origin = p.Origin != nil; c.origin {
 		c.ids = make(map[string]bool, len(p.Origin.Places))
@@ -221,6 +223,25 @@ func CheckStyle(text string) error {
 		return fault.New("style", "bytes that are no text", "CSS in UTF-8")
 	}
 	return nil
+}
+
+// MaxDesigns is how many finished designs a page is traced from at most.
+const MaxDesigns = 16
+
+func (c *checker) designs(all []design.Design) {
+	if len(all) > MaxDesigns {
+		c.wrong("designs", len(all), "at most %d", MaxDesigns)
+	}
+	for i, d := range all {
+		field := fmt.Sprintf("designs[%d]", i)
+		c.take(fault.Under(field, d.Check()))
+		if !c.hasPicture(d.Picture) {
+			c.wrong(field+".picture", d.Picture, "the id of one of the project's pictures")
+		}
+		if slices.ContainsFunc(all[:i], func(o design.Design) bool { return o.ID == d.ID }) {
+			c.wrong(field+".id", d.ID, "an id of its own")
+		}
+	}
 }
 
 type checker struct {

@@ -3,6 +3,8 @@
 // changed in place: an edit makes new ones along its path and shares the rest.
 package page
 
+import "kitrows/internal/grid/design"
+
 import "slices"
 
 // A Kind says what a node is.
@@ -37,6 +39,8 @@ type Page struct {
 	Origin *Origin `json:"source,omitzero" doc:"The file of HTML that the page was read from and is written to."`
 
 	Style string `json:"style,omitzero" doc:"Of a page made here: its own stylesheet, which is linked after the kit's. When absent, it is what such a stylesheet begins with."`
+
+	Designs []design.Design `json:"designs,omitzero" doc:"The finished designs that it is traced from."`
 
 	OwnRules bool `json:"ownRules,omitzero" doc:"On a kit that was brought in: settings that it has no class for are rules in the page's own stylesheet."`
 }

@@ -71,11 +71,11 @@ func TestKitFile(t *testing.T) {
 		}
 	}
 	for want, file := range map[string]string{
-		"a project's file, not a kit's": `{"format": "kitrows", "version": 7}`,
+		"a project's file, not a kit's": `{"format": "kitrows", "version": 8}`,
 		"kitrows-kit":                   `{"format": "other"}`,
 		"a later version":               `{"format": "kitrows-kit", "version": 99}`,
-		"no such field":                 `{"format": "kitrows-kit", "version": 7, "colour": "red"}`,
-		"a kit":                         `{"format": "kitrows-kit", "version": 7}`,
+		"no such field":                 `{"format": "kitrows-kit", "version": 8, "colour": "red"}`,
+		"a kit":                         `{"format": "kitrows-kit", "version": 8}`,
 		"JSON":                          `grid`,
 	} {
 		if _, err := project.DecodeKit(strings.NewReader(file)); err == nil || !strings.Contains(err.Error(), want) {

@@ -7,12 +7,14 @@ import (
 	"fmt"
 	"image"
 	"image/draw"
-	_ "image/jpeg" // what pictures may be
-	_ "image/png"
+	"image/jpeg"
+	_ "image/png" // what pictures may be
+	"math"
 
 	_ "golang.org/x/image/webp"
 
 	"kitrows/internal/browser/budget"
+	"kitrows/internal/grid/design"
 	"kitrows/internal/grid/fault"
 )
 
@@ -56,6 +58,21 @@ func Read(b []byte) (*Picture, error) {
 	draw.Draw(to, to.Bounds(), image.White, image.Point{}, draw.Src) // what is seen through it
 	draw.Draw(to, to.Bounds(), from, from.Bounds().Min, draw.Over)
 	return &Picture{to}, nil
+}
+
+// Cut is what a frame over the picture shows of it, as a JPEG file, and its size in CSS px; nothing where it lies beside
+// the picture.
+func (p *Picture) Cut(d *design.Design, f design.Frame) (file []byte, width, height int) {
+	at := func(v, from float64) int { return int(math.Round((v - from) * d.Scale)) }
+	box := image.Rect(at(f.X, d.X), at(f.Y, d.Y), at(f.Right(), d.X), at(f.Bottom(), d.Y)).Intersect(p.Bounds())
+	if box.Empty() {
+		return nil, 0, 0
+	}
+	var b bytes.Buffer
+	if jpeg.Encode(&b, p.SubImage(box), &jpeg.Options{Quality: 85}) != nil {
+		return nil, 0, 0
+	}
+	return b.Bytes(), max(1, int(math.Round(float64(box.Dx())/d.Scale))), max(1, int(math.Round(float64(box.Dy())/d.Scale)))
 }
 
 // progressive reports whether a JPEG is read in several passes, for which all of it is kept.
