@@ -102,12 +102,7 @@ func readFrames(r io.Reader) ([]design.Frame, error) {
 	if err := project.DecodeStrict(b, &frames); err != nil {
 		return nil, err
 	}
-	deep := false
-	design.Walk(frames, func(f *design.Frame, depth int) { deep = deep || depth > 0 })
-	if !deep {
-		frames = design.Nested(frames)
-	}
-	design.Number(frames)
+	frames = design.Arranged(frames)
 	return frames, design.CheckFrames(frames)
 }
 

@@ -197,6 +197,13 @@ func Read(ctx context.Context, o Operation) (Operation, error) {
 		}
 		o.Pour = read
 	}
+	if o.Trace != nil {
+		read, err := o.Trace.read()
+		if err != nil {
+			return o, fault.Under("trace", err)
+		}
+		o.Trace = read
+	}
 	if o.BringPage != nil {
 		read, err := o.BringPage.Read(ctx)
 		if err != nil {

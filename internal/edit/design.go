@@ -19,6 +19,22 @@ type Trace struct {
 	Data    project.File  `json:"data,omitzero" doc:"The picture's file, in base64; the project's picture of the design when absent."`
 	Summary string        `json:"summary,omitzero" maxLength:"200" doc:"What was done, for the history."`
 	Index   int           `json:"index,omitzero" minimum:"0" doc:"Where a new one stands among the page's designs, from 1; last when absent."`
+
+	picture *project.Picture // once the file is read
+}
+
+// read reads the picture's file, unless it is.
+func (t *Trace) read() (*Trace, error) {
+	if t.Data.Len() == 0 || t.picture != nil {
+		return t, nil
+	}
+	pic, err := project.NewDesign(t.File, t.Data.Bytes())
+	if err != nil {
+		return nil, err
+	}
+	read := *t
+	read.picture = pic
+	return &read, nil
 }
 
 // Untrace takes a finished design away from under the page.
@@ -31,13 +47,14 @@ type Untrace struct {
 type MakeRows struct{}
 
 func (t *Trace) apply(e *editor) error {
+	t, err := t.read()
+	if err != nil {
+		return err
+	}
 	d, added := t.Design, ""
-	if t.Data.Len() > 0 {
-		pic, err := project.NewDesign(t.File, t.Data.Bytes())
-		if err != nil {
-			return err
-		}
-		id, isNew := e.takeIn(pic)
+	d.Frames = design.Arranged(d.Frames)
+	if t.picture != nil {
+		id, isNew := e.takeIn(t.picture)
 		if d.Picture = id; isNew {
 			added = id
 		}

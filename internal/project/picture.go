@@ -78,7 +78,7 @@ func newPicture(file string, data []byte, most int) (pic *Picture, width, height
 	if len(data) > most {
 		return nil, 0, 0, fault.New("data", fmt.Sprintf("%d bytes", len(data)), "a picture of at most %d KiB", most>>10)
 	}
-	width, height, err = pic.size()
+	width, height, err = pic.Size()
 	if err != nil || width < 1 || height < 1 || width > 20000 || height > 20000 {
 		return nil, 0, 0, fault.New("data", file, "a picture that says how large it is, up to 20000 px either way")
 	}
@@ -86,8 +86,8 @@ func newPicture(file string, data []byte, most int) (pic *Picture, width, height
 	return pic, width, height, pic.check()
 }
 
-// size is a picture's natural size in px, from the first bytes of its file.
-func (pic *Picture) size() (width, height int, err error) {
+// Size is a picture's natural size in px, from the first bytes of its file.
+func (pic *Picture) Size() (width, height int, err error) {
 	if pic.Type == "image/svg+xml" {
 		return svgSize(pic.Data.String())
 	}

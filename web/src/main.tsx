@@ -14,6 +14,7 @@ const CompareScreen = later(() => import("./compare/CompareScreen"), failed);
 const KitScreen = later(() => import("./kit/KitScreen"), failed);
 const Shelf = later(() => import("./shelf/Shelf"), failed);
 const TakeScreen = later(() => import("./take/TakeScreen"), failed);
+const TraceScreen = later(() => import("./trace/TraceScreen"), failed);
 const ProofScreen = later(() => import("./proof/ProofScreen"), failed);
 
 /** Keeps what fails on one screen to that screen. */
@@ -47,6 +48,7 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/:project/:page/compare" element={<CompareScreen />} />
               <Route path="/:project/:page/kit/:kit" element={<KitScreen />} />
               <Route path="/:project/:page/take" element={<TakeScreen />} />
+              <Route path="/:project/:page/trace" element={<TraceScreen />} />
               <Route path="/:project/:page/proof" element={<ProofScreen />} />
             </Routes>
           </Suspense>

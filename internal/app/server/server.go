@@ -9,6 +9,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -33,7 +34,8 @@ type Server struct {
 	log       *slog.Logger
 	api       huma.API
 	handler   http.Handler
-	work      *work // the folder that is worked in; nil for none
+	work      *work      // the folder that is worked in; nil for none
+	looking   sync.Mutex // held while the picture of a design is looked at: one at a time, each may take much memory
 }
 
 // New makes a server of the store's projects and of the built front end in web,
@@ -66,6 +68,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v.contentRoutes()
 	v.takeAwayRoutes()
 	v.proofRoutes()
+	v.traceRoutes()
 	r.Get("/api/library/specimens/{specimen}", v.specimen)
 	r.Get("/api/projects/{project}/pages/{page}/document", v.document)
 	r.Get("/api/projects/{project}/files/*", v.beside)

@@ -112,6 +112,17 @@ func Nested(flat []Frame) []Frame {
 	return top.Frames
 }
 
+// Arranged are frames with ids, in those that hold them. Where some say what stands in them, it stays so.
+func Arranged(frames []Frame) []Frame {
+	deep := false
+	Walk(frames, func(_ *Frame, depth int) { deep = deep || depth > 0 })
+	if !deep {
+		frames = Nested(frames)
+	}
+	Number(frames)
+	return frames
+}
+
 // Number gives ids to frames that have none.
 func Number(frames []Frame) {
 	taken, number := map[string]bool{}, 0

@@ -2,6 +2,7 @@ package trace
 
 import (
 	"image"
+	"slices"
 
 	"kitrows/internal/grid/design"
 )
@@ -14,7 +15,8 @@ const (
 	least     = 12
 	narrowest = 32 // of what stands beside something
 	farthest  = 24 // below words in a column, what goes on in it
-	under     = 13 // below a picture or a box in one
+	caption   = 22 // below a picture or a box, words that belong to it
+	under     = 13 // and anything else
 	deepest   = 4
 )
 
@@ -85,6 +87,9 @@ func (f *finder) in(part image.Rectangle, depth int) (all []design.Frame) {
 			if box != part {
 				one.Frames = f.in(box, depth+1)
 			}
+			if len(one.Frames) == 0 && !one.Loose && f.isPicture(box) {
+				one.Type = "picture"
+			}
 			for len(one.Frames) == 1 { // all that is in it, under one another
 				one.Frames = one.Frames[0].Frames
 			}
@@ -129,8 +134,11 @@ func (f *finder) goOn(columns, below []image.Rectangle, ground [3]int) bool {
 	bottom, far := 0, farthest
 	for _, c := range columns {
 		if bottom = max(bottom, c.Max.Y); !f.isLow(c, ground) {
-			far = under
+			far = caption
 		}
+	}
+	if far == caption && slices.ContainsFunc(below, func(b image.Rectangle) bool { return !f.isLoose(b, ground) }) {
+		far = under
 	}
 	if below[0].Min.Y-bottom > f.px(float64(far)) {
 		return false
@@ -177,7 +185,29 @@ func (f *finder) isLoose(r image.Rectangle, ground [3]int) bool {
 			}
 		}
 	}
-	return reach*3 < r.Dy()
+	return reach*4 < r.Dy()*3
+}
+
+// shades is how many colours, of those that a hundredth of it has, a picture has at least. A box with words on it has
+// fewer.
+const shades = 5
+
+// isPicture reports whether a box is more than words on a ground.
+func (f *finder) isPicture(r image.Rectangle) bool {
+	counts, all := map[[3]uint8]int{}, 0
+	step := max(1, r.Dx()*r.Dy()/20_000)
+	for at := 0; at < r.Dx()*r.Dy(); at += step {
+		i := f.PixOffset(r.Min.X+at%r.Dx(), r.Min.Y+at/r.Dx())
+		counts[[3]uint8{f.Pix[i] >> 4, f.Pix[i+1] >> 4, f.Pix[i+2] >> 4}]++
+		all++
+	}
+	many := 0
+	for _, n := range counts {
+		if n*100 >= all {
+			many++
+		}
+	}
+	return many >= shades
 }
 
 // isLow reports whether only some of what is in a box reaches to its lower edge, as of words.

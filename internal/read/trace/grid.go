@@ -56,6 +56,9 @@ func GridsOf(frames []design.Frame, drawn bool) []Grid {
 		return nil
 	}
 	e := edgesOf(frames, drawn)
+	if len(e.rights) == 0 {
+		return nil
+	}
 	var all []Grid
 	for _, n := range counts {
 		if g, is := e.fitted(n); is {
@@ -111,7 +114,9 @@ const (
 func edgesOf(frames []design.Frame, drawn bool) *edges {
 	var lefts, rights []float64
 	for _, f := range frames {
-		lefts, rights = append(lefts, f.X), append(rights, f.X+f.Width)
+		if lefts = append(lefts, f.X); !drawn || !f.Loose {
+			rights = append(rights, f.Right())
+		}
 	}
 	e := &edges{drawn: drawn}
 	if drawn {

@@ -76,14 +76,17 @@ func (r Ruler) Within(in kit.Stretch, units int) (all []kit.Stretch) {
 
 // Place counts frames in units: those of the page, and those in others by what these take, in the number of units that
 // fits them best, or that they say.
-func (r Ruler) Place(frames []design.Frame) []Placed { return r.place(frames, r.Columns()) }
+func (r Ruler) Place(frames []design.Frame) []Placed { return r.place(frames, r.Columns(), false) }
 
-func (r Ruler) place(frames []design.Frame, columns []kit.Stretch) (all []Placed) {
+func (r Ruler) place(frames []design.Frame, columns []kit.Stretch, inner bool) (all []Placed) {
 	for number, line := range Lines(frames) {
 		next := 0 // the unit that is empty next
 		for at, f := range line {
 			s := SpanOf(f, columns)
-			if f.Loose {
+			switch {
+			case f.Loose && inner && len(line) == 1: // it has its line to itself
+				s = Span{1, len(columns), f.X - columns[0].From, f.Right() - columns[len(columns)-1].To}
+			case f.Loose:
 				s = looseSpan(f, s, columns, line[at+1:])
 			}
 			in := kit.Stretch{From: columns[s.Unit-1].From, To: columns[s.Unit+s.Take-2].To}
@@ -106,11 +109,11 @@ func (r Ruler) within(f design.Frame, in kit.Stretch, take int) (best []Placed) 
 		return nil
 	}
 	if f.Units > 0 {
-		return r.place(f.Frames, r.Within(in, f.Units))
+		return r.place(f.Frames, r.Within(in, f.Units), true)
 	}
 	off := math.Inf(1)
 	for _, units := range []int{0, take} { // fresh, and those of the parent
-		all := r.place(f.Frames, r.Within(in, units))
+		all := r.place(f.Frames, r.Within(in, units), true)
 		if now := meanOff(all); now < off-alikeOff {
 			best, off = all, now
 		}

@@ -655,6 +655,13 @@ export const actions: readonly Action[] = [
     do: (c) => c.navigate(`${here(c)}/proof`),
   },
   {
+    id: "trace",
+    label: "Trace a finished design",
+    words: "picture screenshot design overlay draw mockup columns",
+    group: "page",
+    do: (c) => c.navigate(`${here(c)}/trace`),
+  },
+  {
     id: "kit",
     label: (c) => `Open the kit ${c.bench.kit.name}`,
     words: "grid columns gutter breakpoint container margin framework",

@@ -1,0 +1,195 @@
+package bench
+
+import (
+	"math"
+
+	"kitrows/internal/grid/design"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/read/trace"
+)
+
+// Traced is the finished designs of a page, with their frames in units of its kit.
+type Traced struct {
+	Revision int            `json:"revision"`
+	Designs  []TracedDesign `json:"designs"`
+}
+
+// TracedDesign is a finished design at a breakpoint. Lengths are in px of the viewport.
+type TracedDesign struct {
+	design.Design
+	Frames     []TracedFrame `json:"frames" doc:"All of them, each before those in it."`
+	Breakpoint string        `json:"breakpoint"`
+	High       float64       `json:"high" doc:"How high the picture is."`
+	Wide       float64       `json:"wide" doc:"How wide the picture is."`
+	Address    string        `json:"address" doc:"Where the picture is had from."`
+	Columns    [][2]float64  `json:"columns" doc:"Where the kit's columns begin and end."`
+}
+
+// TracedFrame is a frame with the units that it takes of what is around it.
+type TracedFrame struct {
+	design.Frame
+	Frames []string     `json:"frames,omitzero" doc:"The ids of those in it."`
+	In     string       `json:"in,omitzero" doc:"The id of the frame that it stands in."`
+	Depth  int          `json:"depth"`
+	Unit   int          `json:"unit" doc:"The first unit, from 1."`
+	Take   int          `json:"take" doc:"How many units it takes."`
+	Skip   int          `json:"skip" doc:"Units that are empty before it on its line."`
+	Of     int          `json:"of" doc:"How many units there are."`
+	Line   int          `json:"line"`
+	Start  float64      `json:"start" doc:"How far its left edge is right of that of its first unit."`
+	End    float64      `json:"end" doc:"How far its right edge is right of that of its last unit."`
+	From   float64      `json:"from" doc:"Where these units begin."`
+	To     float64      `json:"to" doc:"Where they end."`
+	Inside [][2]float64 `json:"inside" doc:"Where the columns are in which frames in it are counted."`
+	Plan   []float64    `json:"plan,omitempty" doc:"Of a frame that is matched: x, y, width and height of the element, as planned."`
+}
+
+// NewTraced gives a page's designs. The layout is of the page with its content.
+func NewTraced(revision int, p *project.Project, l *layout.Layout) *Traced {
+	all := &Traced{Revision: revision, Designs: []TracedDesign{}}
+	designs := l.Page().Designs
+	sheet := trace.NewSheet(l.Kit(), designs)
+	for i := range designs {
+		d := &designs[i]
+		placed := sheet.Placed(d)
+		ruler := trace.Ruler{Kit: l.Kit(), At: l.Kit().BreakpointAt(d.Width), V: d.Width}
+		if placed == nil && len(d.Frames) > 0 { // another of its breakpoint counts
+			placed = ruler.Place(d.Frames)
+		}
+		one := TracedDesign{Design: *d, Frames: tracedFrames(ruler, placed), Columns: stretches(ruler.Columns()),
+			Breakpoint: l.Kit().Breakpoints[ruler.At].Name, Address: PicturesAt(p.ID) + d.Picture}
+		if pic := p.Picture(d.Picture); pic != nil {
+			if width, height, err := pic.Size(); err == nil {
+				one.Wide, one.High = float64(width)/d.Scale, float64(height)/d.Scale
+			}
+		}
+		one.compare(l)
+		all.Designs = append(all.Designs, one)
+	}
+	return all
+}
+
+// compare finds where the plan has the elements that frames are matched to.
+func (d *TracedDesign) compare(l *layout.Layout) {
+	at := map[string]*layout.Box{}
+	var plan *layout.Plan
+	for i := range d.Frames {
+		f := &d.Frames[i]
+		if f.Node == "" {
+			continue
+		}
+		if plan == nil {
+			plan = l.Plan(d.Width)
+			for n := range plan.Boxes {
+				at[plan.Boxes[n].ID] = &plan.Boxes[n]
+			}
+		}
+		if b := at[f.Node]; b != nil && b.Shown {
+			x, width := b.X+b.Before, b.Width-b.Before-b.After
+			f.Plan = []float64{round(x), round(b.Y), round(width), round(b.Height)}
+		}
+	}
+}
+
+func stretches(columns []kit.Stretch) (all [][2]float64) {
+	for _, c := range columns {
+		all = append(all, [2]float64{round(c.From), round(c.To)})
+	}
+	return all
+}
+
+func tracedFrames(r trace.Ruler, placed []trace.Placed) []TracedFrame {
+	all := []TracedFrame{}
+	var add func(in string, depth int, placed []trace.Placed)
+	add = func(in string, depth int, placed []trace.Placed) {
+		for _, p := range placed {
+			units := p.Frame.Units
+			one := TracedFrame{Frame: p.Frame, In: in, Depth: depth, Unit: p.Unit, Take: p.Take, Skip: p.Skip, Of: p.Of,
+				Line: p.Line, Start: round(p.Start), End: round(p.End), From: round(p.At.From), To: round(p.At.To)}
+			for _, inner := range p.In {
+				one.Frames, units = append(one.Frames, inner.ID), inner.Of
+			}
+			one.Frame.Frames = nil
+			one.Inside = stretches(r.Within(p.At, units))
+			all = append(all, one)
+			add(p.ID, depth+1, p.In)
+		}
+	}
+	add("", 0, placed)
+	return all
+}
+
+// FoundFrames are the frames that a design's picture shows, in units.
+type FoundFrames struct {
+	Frames []TracedFrame `json:"frames"`
+	Off    int           `json:"off" doc:"How many of them are more than 2 px off the kit's grid."`
+	Most   float64       `json:"most" doc:"How many px the farthest is off it."`
+}
+
+// mostOff is how far an edge is off the grid at most that counts as on it, in px.
+const mostOff = 2
+
+// NewFoundFrames finds the frames in the picture of a page's design.
+func NewFoundFrames(k *kit.Kit, p *page.Page, pr *project.Project, id string) (*FoundFrames, error) {
+	d, frames, err := found(p, pr, id)
+	if err != nil {
+		return nil, err
+	}
+	r := trace.Ruler{Kit: k, At: k.BreakpointAt(d.Width), V: d.Width}
+	all := &FoundFrames{Frames: tracedFrames(r, r.Place(frames))}
+	for _, f := range all.Frames {
+		off := math.Abs(f.Start)
+		if !f.Loose {
+			off = max(off, math.Abs(f.End))
+		}
+		if off > mostOff {
+			all.Off++
+		}
+		all.Most = max(all.Most, round(off))
+	}
+	return all, nil
+}
+
+// found are the frames that the picture of a page's design shows, where they are in the viewport.
+func found(p *page.Page, pr *project.Project, id string) (*design.Design, []design.Frame, error) {
+	for i := range p.Designs {
+		d := &p.Designs[i]
+		if d.ID != id {
+			continue
+		}
+		picture, err := trace.Read(pr.Picture(d.Picture).Data.Bytes())
+		if err != nil {
+			return nil, nil, err
+		}
+		frames := picture.Frames(d.Scale)
+		design.Walk(frames, func(f *design.Frame, _ int) { f.X, f.Y = f.X+d.X, f.Y+d.Y })
+		return d, frames, nil
+	}
+	return nil, nil, fault.New("design", id, "the id of a design of this page")
+}
+
+// Grids are the grids that fit a page's design best, the likeliest first.
+func Grids(p *page.Page, pr *project.Project, id string, drawn bool) ([]trace.Grid, error) {
+	var frames []design.Frame
+	if drawn {
+		for _, d := range p.Designs {
+			if d.ID == id {
+				frames = d.Frames
+			}
+		}
+	} else {
+		var err error
+		if _, frames, err = found(p, pr, id); err != nil {
+			return nil, err
+		}
+	}
+	grids := trace.GridsOf(frames, drawn)
+	return append([]trace.Grid{}, grids[:min(len(grids), mostGrids)]...), nil
+}
+
+// mostGrids is how many grids are told.
+const mostGrids = 6
