@@ -44,7 +44,9 @@ type Untrace struct {
 
 // MakeRows makes rows and columns of the frames over the page's designs, at the breakpoints of these. Elements that
 // frames are matched to get their widths; other frames become rows after what is on the page.
-type MakeRows struct{}
+type MakeRows struct {
+	Tight bool `json:"tight,omitzero" doc:"Without spaces between rows other than the kit's own."`
+}
 
 func (t *Trace) apply(e *editor) error {
 	t, err := t.read()
@@ -110,13 +112,13 @@ func (u *Untrace) apply(e *editor) error {
 	return nil
 }
 
-func (*MakeRows) apply(e *editor) error {
+func (r *MakeRows) apply(e *editor) error {
 	sheet := trace.NewSheet(e.kit, e.page.Designs)
 	var steps []Operation
 	if set := e.matched(sheet); len(set) > 0 {
 		steps = append(steps, set...)
 	}
-	m := trace.Maker{Sheet: sheet, Minter: e.minter}
+	m := trace.Maker{Sheet: sheet, Minter: e.minter, Tight: r.Tight}
 	pr := e.project
 	m.Picture = func(d *design.Design, f design.Frame) *page.Content {
 		from := e.project.Picture(d.Picture)

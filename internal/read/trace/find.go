@@ -37,7 +37,8 @@ const ink = 30
 // into things above one another, and these into those beside one another, and so on inside them.
 func (p *Picture) Frames(scale float64) []design.Frame {
 	f := finder{p, scale}
-	found := f.in(p.Bounds(), 0)
+	ground, _ := f.ground(p.Bounds())
+	found := f.in(p.Bounds(), ground, 0)
 	design.Number(found)
 	return found
 }
@@ -50,13 +51,9 @@ type finder struct {
 // px is a length in px of the picture.
 func (f *finder) px(v float64) int { return max(1, int(v*f.scale)) }
 
-// in finds what stands beside one another in a part of the picture, from the top down.
-func (f *finder) in(part image.Rectangle, depth int) (all []design.Frame) {
+// in finds what stands beside one another on the ground of a part of the picture, from the top down.
+func (f *finder) in(part image.Rectangle, ground [3]int, depth int) (all []design.Frame) {
 	if depth > deepest || part.Dx() < f.px(2*least) || part.Dy() < f.px(least) {
-		return nil
-	}
-	ground, much := f.ground(part)
-	if depth > 0 && much < plain {
 		return nil
 	}
 	var rows [][]image.Rectangle // columns that stand beside one another
@@ -84,8 +81,12 @@ func (f *finder) in(part image.Rectangle, depth int) (all []design.Frame) {
 	for _, row := range rows {
 		for _, box := range row {
 			one := f.frame(box, ground)
-			if box != part {
-				one.Frames = f.in(box, depth+1)
+			inner, much := ground, 1.0
+			if f.isFilled(box, ground) { // it has a ground of its own
+				inner, much = f.ground(box)
+			}
+			if box != part && much >= plain {
+				one.Frames = f.in(box, inner, depth+1)
 			}
 			if len(one.Frames) == 0 && !one.Loose && f.isPicture(box) {
 				one.Type = "picture"
@@ -208,6 +209,37 @@ func (f *finder) isPicture(r image.Rectangle) bool {
 		}
 	}
 	return many >= shades
+}
+
+// filled is which part of the edges of a box is other than what is around it.
+const filled = 0.8
+
+// isFilled reports whether a box, or a line around it, parts what is in it from its ground.
+func (f *finder) isFilled(r image.Rectangle, ground [3]int) bool {
+	for _, edge := range []image.Rectangle{
+		{r.Min, image.Pt(r.Max.X, r.Min.Y+f.px(2))}, {image.Pt(r.Min.X, r.Max.Y-f.px(2)), r.Max},
+		{r.Min, image.Pt(r.Min.X+f.px(2), r.Max.Y)}, {image.Pt(r.Max.X-f.px(2), r.Min.Y), r.Max},
+	} {
+		edge = edge.Intersect(f.Rect)
+		across := edge.Dx() >= edge.Dy()
+		long, reach := max(edge.Dx(), edge.Dy()), 0
+		for at := range long {
+			for deep := range min(edge.Dx(), edge.Dy()) {
+				x, y := edge.Min.X+deep, edge.Min.Y+at
+				if across {
+					x, y = edge.Min.X+at, edge.Min.Y+deep
+				}
+				if f.isInk(x, y, ground) {
+					reach++
+					break
+				}
+			}
+		}
+		if float64(reach) < filled*float64(long) {
+			return false
+		}
+	}
+	return true
 }
 
 // isLow reports whether only some of what is in a box reaches to its lower edge, as of words.

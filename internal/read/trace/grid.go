@@ -49,6 +49,14 @@ const widestGutter = 96
 // fits fewer than two frames. Each edge of frames that were drawn must fit; of those that were found in a picture,
 // words seldom reach to the end of their column, so it is enough that most left edges do and some right ones.
 func GridsOf(frames []design.Frame, drawn bool) []Grid {
+	all := gridsOf(frames, drawn)
+	if drawn && len(all) == 0 { // some stand on no grid, or on that of a nested row
+		return gridsOf(frames, false)
+	}
+	return all
+}
+
+func gridsOf(frames []design.Frame, drawn bool) []Grid {
 	if !drawn || len(frames) < 2 {
 		frames = design.Flat(frames) // those in others may stand on the same grid
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"kitrows/internal/grid/design"
 	"kitrows/internal/grid/kit"
@@ -158,6 +159,7 @@ func (p *Placed) width() page.Value {
 type Maker struct {
 	*Sheet
 	Minter  *page.Minter
+	Tight   bool                                                 // without spaces between rows that the kit does not have by itself
 	Picture func(d *design.Design, f design.Frame) *page.Content // what a picture frame shows; may be nil
 	Nodes   map[string]string                                    // the columns or blocks that were made, by the ids of frames
 }
@@ -226,7 +228,7 @@ func (m *Maker) rows(placed []Placed, in *Placed) (all []*page.Node) {
 			continue
 		}
 		row := m.row(group, in)
-		if before != nil || n == 0 {
+		if (before != nil || n == 0) && !m.Tight {
 			m.space(row, group, before, in)
 		}
 		all = append(all, row)
@@ -468,6 +470,27 @@ func spotsOf(group []Placed, t *traced) (all []Placed) {
 	return all
 }
 
+// What a letter and a line take in most designs, in px.
+const (
+	letterWide = 8
+	lineHigh   = 20
+)
+
+// filler is about as many words to come as there is room for in a frame.
+func filler(p Placed) string {
+	const sentence = "words to come, as many as in the design, "
+	many := int(p.Width/letterWide) * max(1, int(p.Height/lineHigh))
+	text := strings.Repeat(sentence, min(many, 2000)/len(sentence)+1)
+	if end := strings.LastIndexAny(text[:min(max(many, 15), len(text))], " "); end > 0 {
+		text = text[:end]
+	}
+	name := p.Name
+	if name == "" {
+		return strings.ToUpper(text[:1]) + strings.TrimRight(text[1:], ", ")
+	}
+	return strings.TrimRight(name+": "+text, ", ")
+}
+
 // block is the content that a frame stands for, as high as the frame.
 func (m *Maker) block(p Placed) *page.Node {
 	b := m.node(page.Block, p.Name)
@@ -495,7 +518,7 @@ func (m *Maker) block(p Placed) *page.Node {
 			c = &page.Content{Type: page.Text, Height: high, Stand: true, Text: words}
 		}
 	default:
-		c.Type = page.Text
+		c.Type, c.Text = page.Text, filler(p)
 	}
 	b.Content = c
 	return b

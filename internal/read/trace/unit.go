@@ -85,7 +85,7 @@ func (r Ruler) place(frames []design.Frame, columns []kit.Stretch, inner bool) (
 			s := SpanOf(f, columns)
 			switch {
 			case f.Loose && inner && len(line) == 1: // it has its line to itself
-				s = Span{1, len(columns), f.X - columns[0].From, f.Right() - columns[len(columns)-1].To}
+				s = Span{Unit: 1, Take: len(columns)}
 			case f.Loose:
 				s = looseSpan(f, s, columns, line[at+1:])
 			}

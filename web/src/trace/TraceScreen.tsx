@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState, type DragEvent, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Breakpoint } from "../api/client";
 import { useBench } from "../api/bench";
@@ -13,6 +13,7 @@ import { ThemeButton } from "../parts/ThemeButton";
 import { PageFrame } from "../page/PageFrame";
 import {
   atUnits,
+  brought,
   changed,
   columnsAt,
   designOf,
@@ -58,6 +59,7 @@ function Tracing({ bench }: { bench: Bench }) {
   const [wrong, setWrong] = useState("");
   const [reading, setReading] = useState(false);
   const [before, setBefore] = useState("");
+  const [tight, setTight] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
 
   const designs = traced.data?.designs ?? [];
@@ -103,8 +105,7 @@ function Tracing({ bench }: { bench: Bench }) {
   /** The frames of another breakpoint come along, as wide as they are there in part of the viewport. */
   function bring(from: TracedDesign) {
     if (!design) return;
-    const by = design.width / from.width;
-    const frames = from.frames.map((f) => ({ ...frameOf(f), ...rounded({ ...f, x: f.x * by, width: f.width * by }) }));
+    const frames = brought(from, design.columns as [number, number][]);
     void keep(design, frames, `Bring the frames of ${from.breakpoint}`);
   }
 
@@ -163,7 +164,7 @@ function Tracing({ bench }: { bench: Bench }) {
   }
 
   async function makeRows() {
-    const made = await send({ makeRows: {} });
+    const made = await send({ makeRows: tight ? { tight } : {} });
     if (made) void navigate(`/${place.project}/${place.page}`);
   }
 
@@ -205,12 +206,12 @@ function Tracing({ bench }: { bench: Bench }) {
   }
 
   function key(e: KeyboardEvent) {
-    if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z" && !isTyping(e.nativeEvent)) {
+    if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "z" && !isTyping(e)) {
       e.preventDefault();
       void send(e.shiftKey ? "redo" : "undo");
       return;
     }
-    if (isTyping(e.nativeEvent) || e.ctrlKey || e.metaKey) return;
+    if (isTyping(e) || e.ctrlKey || e.metaKey) return;
     if (arrow(e)) return e.preventDefault();
     if (e.altKey) return;
     const deeds: Record<string, (() => void) | undefined> = {
@@ -260,7 +261,7 @@ function Tracing({ bench }: { bench: Bench }) {
     setTaken(new Set());
   }
 
-  // A picture that is pasted is the design of the breakpoint in focus.
+  // A picture that is pasted or dropped is the design of the breakpoint in focus.
   const latest = useRef(give);
   useEffect(() => {
     latest.current = give;
@@ -270,14 +271,31 @@ function Tracing({ bench }: { bench: Bench }) {
       const file = e.clipboardData?.files[0];
       if (file && !isTyping(e)) void latest.current(file);
     };
+    const over = (e: DragEvent) => e.preventDefault();
+    const drop = (e: DragEvent) => {
+      e.preventDefault();
+      void latest.current(e.dataTransfer?.files[0]);
+    };
     addEventListener("paste", paste);
-    return () => removeEventListener("paste", paste);
+    addEventListener("dragover", over);
+    addEventListener("drop", drop);
+    return () => {
+      removeEventListener("paste", paste);
+      removeEventListener("dragover", over);
+      removeEventListener("drop", drop);
+    };
   }, []);
 
-  const drop = (e: DragEvent) => {
-    e.preventDefault();
-    void give(e.dataTransfer.files[0]);
-  };
+  const pressed = useRef(key);
+  useEffect(() => {
+    pressed.current = key;
+  });
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => !e.defaultPrevented && pressed.current(e);
+    addEventListener("keydown", press);
+    return () => removeEventListener("keydown", press);
+  }, []);
+
   const count = designs.reduce((n, d) => n + d.frames.length, 0);
   const others = designs.filter((d) => d !== design && d.frames.length > 0);
   const lane = bench.lanes.find((l) => l.breakpoint === focus);
@@ -296,20 +314,20 @@ function Tracing({ bench }: { bench: Bench }) {
             {wrong || refused}
           </span>
           <ThemeButton />
+          <label
+            className="flex items-center gap-1.5 text-[12px] text-bar-ink-2"
+            title="Rows stand as far apart as in the picture; else as the kit has them"
+          >
+            <input type="checkbox" checked={!tight} onChange={(e) => setTight(!e.target.checked)} />
+            with spaces
+          </label>
           <Button look="main" disabled={count === 0} onClick={() => void makeRows()}>
             Make rows
           </Button>
         </>
       }
     >
-      {/* Keys go for all of the screen. */}
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions */}
-      <main
-        onKeyDown={key}
-        onDragOver={(e) => e.preventDefault()}
-        onDrop={drop}
-        className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,340px)] grid-rows-[auto_minmax(0,1fr)]"
-      >
+      <main className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,340px)] grid-rows-[auto_minmax(0,1fr)]">
         <Heads breakpoints={bench.breakpoints} designs={designs} focus={focus} onFocus={go} />
         {design ? (
           <Stage

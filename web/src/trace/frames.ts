@@ -156,3 +156,22 @@ export const notation = (f: { skip: number; take: number }) => (f.skip > 0 ? `${
 /** By how much a frame is off its units, the farther of its edges; of loose ones the left. */
 export const offOf = (f: { start: number; end: number; loose?: boolean }) =>
   f.loose || Math.abs(f.start) >= Math.abs(f.end) ? f.start : f.end;
+
+/** The frames of another design in the same units of these columns; those in others are in the same part of them. */
+export function brought(from: TracedDesign, columns: readonly [number, number][]): Frame[] {
+  const at = new Map<string, { was: Rect; is: Rect }>();
+  return from.frames.map((f) => {
+    const holder = f.in ? at.get(f.in) : undefined;
+    let is: Rect;
+    if (holder) {
+      const by = holder.is.width / holder.was.width;
+      is = { ...f, x: holder.is.x + (f.x - holder.was.x) * by, width: f.width * by };
+    } else {
+      const to = (unit: number) => Math.round((unit * columns.length) / from.columns.length);
+      const first = Math.min(columns.length - 1, to(f.unit - 1));
+      is = atUnits(f, columns, first, Math.max(first, to(f.unit - 1 + f.take) - 1));
+    }
+    at.set(f.id, { was: f, is });
+    return { ...frameOf(f), ...rounded(is) };
+  });
+}
