@@ -7,8 +7,10 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/grid/fault"
+	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/write/code"
+	"kitrows/internal/write/handoff"
 	"kitrows/internal/write/markup"
 	"kitrows/internal/write/ship"
 )
@@ -17,7 +19,7 @@ func codeCommand() *cobra.Command {
 	var name, as, file string
 	var o code.Options
 	c := &cobra.Command{
-		Use:   "code FILE --page NAME --as html|css|document|scss|less|tsx|jsx|archive",
+		Use:   "code FILE --page NAME --as html|css|document|scss|less|tsx|jsx|archive|sheet|sheet-pdf",
 		Short: "Print a page's code",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
@@ -44,6 +46,17 @@ func codeCommand() *cobra.Command {
 					return err
 				}
 				text = string(archive)
+			case as == "sheet" || as == "sheet-pdf":
+				l = layout.Real(k, pg, nil)
+				s := handoff.Of(l, p, check.Of(l, ship.Checked(l, p)), o.Mixed)
+				text = s.HTML()
+				if as == "sheet-pdf" {
+					file, err := s.PDF()
+					if err != nil {
+						return err
+					}
+					text = string(file)
+				}
 			case form == ship.SCSS || form == ship.Less || form.AsComponents():
 				for _, f := range ship.Files(l, p, form, o) {
 					if file == "" && !strings.HasSuffix(f.Name, ".html") {
@@ -56,7 +69,7 @@ func codeCommand() *cobra.Command {
 					return fault.New("--file", file, "one of the files of %s", as)
 				}
 			default:
-				return fault.New("--as", as, "html, css, document, scss, less, tsx, jsx or archive")
+				return fault.New("--as", as, "html, css, document, scss, less, tsx, jsx, archive, sheet or sheet-pdf")
 			}
 			_, err = fmt.Fprint(c.OutOrStdout(), text)
 			return err
@@ -64,11 +77,11 @@ func codeCommand() *cobra.Command {
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
 	c.Flags().StringVar(&as, "as", "html",
-		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, jsx, or archive (all of it as a zip file)")
+		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, jsx, archive (all of it as a zip file), sheet (what is handed on to those who build the page, as HTML) or sheet-pdf")
 	c.Flags().StringVar(&file, "file", "",
 		"with --as scss, less, tsx or jsx: one of their files; all of them, each under its name, when absent")
 	c.Flags().BoolVar(&o.Mixed, "mixins", false,
-		"with --as html, css or document: without grid classes, with what mixins come to")
+		"with --as html, css, document or sheet: without grid classes, with what mixins come to")
 	c.Flags().BoolVar(&o.Nested, "nested", false, "of mixin-based code: rules in those of what is around them")
 	c.Flags().BoolVar(&o.Gathered, "gathered", false,
 		"of mixin-based code: what holds from a breakpoint on stands together")

@@ -8,8 +8,10 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"kitrows/internal/app/bench"
+	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/write/code"
+	"kitrows/internal/write/handoff"
 	"kitrows/internal/write/markup"
 	"kitrows/internal/write/ship"
 )
@@ -87,5 +89,41 @@ func (v *Server) takeAwayRoutes() {
 			Disposition string `header:"Content-Disposition"`
 			Body        []byte
 		}{"application/zip", `attachment; filename="` + strings.TrimSuffix(pg.File, ".html") + `.zip"`, archive}, nil
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "handoff", Method: http.MethodGet, Path: path + "/sheet",
+		Summary: "A sheet for those who build the page: lanes with their measures, settings and code by part, notes, findings",
+		Errors:  []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *struct {
+		PagePath
+		As string `query:"as" enum:"html,pdf" default:"html"`
+		By string `query:"by" enum:"classes,mixins" default:"classes"`
+	}) (*struct {
+		ContentType string `header:"Content-Type"`
+		Disposition string `header:"Content-Disposition"`
+		Policy      string `header:"Content-Security-Policy"`
+		Body        []byte
+	}, error) {
+		state, pg, k, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		l := layout.Real(k, pg, v.books.of(ctx, in.Project, pg.ID))
+		s := handoff.Of(l, state.Project, check.Of(l, ship.Checked(l, state.Project)), in.By == "mixins")
+		body, kind := []byte(s.HTML()), "text/html; charset=utf-8"
+		if in.As == "pdf" {
+			kind = "application/pdf"
+			if body, err = s.PDF(); err != nil {
+				return nil, v.problem(ctx, err)
+			}
+		}
+		name := strings.TrimSuffix(pg.File[strings.LastIndex(pg.File, "/")+1:], ".html") + "." + in.As
+		return &struct {
+			ContentType string `header:"Content-Type"`
+			Disposition string `header:"Content-Disposition"`
+			Policy      string `header:"Content-Security-Policy"`
+			Body        []byte
+		}{kind, `attachment; filename="` + name + `"`, documentPolicy, body}, nil
 	})
 }

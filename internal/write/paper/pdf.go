@@ -57,7 +57,7 @@ func (s *Sheet) PDF(p Print) ([]byte, error) {
 	f.SetMargins(margin, margin, margin)
 	f.SetAutoPageBreak(false, 0)
 	f.AddUTF8FontFromBytes("go", "", goregular.TTF)
-	f.SetTitle(drawable(s.Kit.Name), true)
+	f.SetTitle(Drawable(s.Kit.Name), true)
 	w := printer{f: f, s: s, wide: size[0] - 2*margin, high: size[1] - 2*margin}
 	if p.Blank {
 		w.blank()
@@ -197,7 +197,7 @@ func (w *printer) ruler(left, top, px, scale float64) {
 
 // words writes a line of text, so many points high.
 func (w *printer) words(x, y, points float64, text string) {
-	text = drawable(text)
+	text = Drawable(text)
 	w.f.SetFont("go", "", points)
 	w.f.SetTextColor(ink[0], ink[1], ink[2])
 	wide := margin + w.wide - x
@@ -225,8 +225,8 @@ var font = sync.OnceValue(func() *sfnt.Font {
 	return f
 })
 
-// drawable puts a question mark in the place of what the font has no letter for.
-func drawable(text string) string {
+// Drawable puts a question mark in the place of what the font has no letter for.
+func Drawable(text string) string {
 	return strings.Map(func(r rune) rune {
 		if i, err := font().GlyphIndex(nil, r); r > 0xffff || err != nil || i == 0 {
 			return '?'

@@ -10,10 +10,10 @@ import (
 	"strings"
 
 	"kitrows/internal/grid/finding"
-	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/judge/compare"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/write/drawing"
 )
 
 // A Review is pages before and after a change.
@@ -32,7 +32,7 @@ type Page struct {
 //go:embed review.html
 var source string
 
-var document = template.Must(template.New("review").Parse(source))
+var document = template.Must(drawing.Templates("review").Parse(source))
 
 // HTML is the file.
 func (r *Review) HTML() string {
@@ -75,7 +75,7 @@ type line struct{ Name, Where, Text string }
 type pair struct {
 	Breakpoint string
 	Width      int
-	Lanes      []lane
+	Lanes      []drawing.Lane
 }
 
 func newSheet(p Page) sheet {
@@ -123,7 +123,7 @@ func pairs(c *compare.Comparison) (all []pair) {
 		low, high = max(low, c.Widths.From), min(high, c.Widths.To)
 		if at := most(c, low, high); at > 0 {
 			before, after := newLane("before", c.Before, c, at), newLane("after", c.After, c, at)
-			all = append(all, pair{b.Name, at, []lane{before, after}})
+			all = append(all, pair{b.Name, at, []drawing.Lane{before, after}})
 		}
 	}
 	return all
@@ -151,80 +151,23 @@ func most(c *compare.Comparison, low, high int) (at int) {
 	return at
 }
 
-// A lane is the page drawn at a width.
-type lane struct {
-	Title         string
-	Width, Height float64
-	Left, Shown   float64 // where it begins on paper, and how wide it is there, in px
-	Letter        float64 // the size of names, in px of the page
-	Boxes         []box
-}
-
-// A box is drawn by its kind, and by what became of it.
-type box struct {
-	X, Y, Width, Height float64
-	Class               string
-	Name                string // where there is room for it
-	NameX, NameY        float64
-}
-
 // drawn is how wide a lane is on paper at most, in px.
 const drawn = 440
 
-// letter is how large names are on paper, in px, and slim how wide a letter is, as a part of that.
-const (
-	letter = 12
-	slim   = 0.56
-)
-
-func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) lane {
-	plan := l.Plan(float64(v))
-	e := lane{Title: title, Width: plan.Width, Shown: min(drawn, plan.Width)}
-	scale := e.Width / e.Shown
-	e.Letter = letter * scale
+func newLane(title string, l *layout.Layout, c *compare.Comparison, v int) drawing.Lane {
 	states := statesOf(c, v)
-	tracks := map[string]*kit.Track{}
-	for _, line := range plan.Lines {
-		tracks[line.Row.ID] = line.Track
-	}
-	for _, b := range plan.Boxes {
-		if !b.Shown {
-			continue
-		}
-		if t := tracks[b.ID]; t != nil {
-			e.Boxes = append(e.Boxes, units(&b, t)...)
-		}
-		e.Height = max(e.Height, b.Y+b.Height)
-		if b.Kind == page.Row || b.Kind == page.Section {
-			continue
-		}
-		one := box{X: b.X, Y: b.Y, Width: b.Width, Height: b.Height, Class: string(b.Kind)}
-		one.Class += states[b.ID]
+	e := drawing.Of(l, float64(v), drawn, func(b *layout.Box) (class, name string) {
 		if n := l.Node(b.Node); b.Kind == page.Column && n != nil {
-			letters := int((b.Width - 8*scale) / (e.Letter * slim))
-			one.Name = cut(n.Name, letters)
-			one.NameX, one.NameY = b.X+4*scale, b.Y+e.Letter*1.2
+			name = n.Name
 		}
-		e.Boxes = append(e.Boxes, one)
-	}
+		return states[b.ID], name
+	})
+	e.Title = title
 	// What moved is drawn over the rest.
-	over := func(b box) int { return strings.Count(b.Class, " ") - strings.Count(b.Class, "unit") }
-	slices.SortStableFunc(e.Boxes, func(a, b box) int { return over(a) - over(b) })
+	over := func(b drawing.Box) int { return strings.Count(b.Class, " ") - strings.Count(b.Class, "unit") }
+	slices.SortStableFunc(e.Boxes, func(a, b drawing.Box) int { return over(a) - over(b) })
 	return e
 }
-
-// units are those of a row, bare.
-func units(b *layout.Box, t *kit.Track) (all []box) {
-	out, _ := t.Out()
-	for u := range t.Columns.N() {
-		all = append(all, box{X: b.X + b.Before + out + t.Origin() + t.Offset(0, float64(u)).Px, Y: b.Y,
-			Width: t.Width(u, 1).Px, Height: b.Height, Class: "unit"})
-	}
-	return all
-}
-
-// Tall is how high the lane is on paper, in px.
-func (l lane) Tall() float64 { return l.Height * l.Shown / l.Width }
 
 // Drawing is a page in a viewport of v px before and after a change, beside one another, as a file of SVG. Where both
 // are the same there is one.
@@ -232,7 +175,7 @@ func Drawing(c *compare.Comparison, v int) string {
 	const apart = 20 // px
 	d := struct {
 		Width, Height float64
-		Lanes         []lane
+		Lanes         []drawing.Lane
 	}{}
 	layouts := []*layout.Layout{c.Before, c.After}
 	if c.Before == c.After {
@@ -268,16 +211,4 @@ func statesOf(c *compare.Comparison, v int) map[string]string {
 		}
 	}
 	return states
-}
-
-// cut is a name in so many letters; empty where there is no room for three.
-func cut(name string, letters int) string {
-	all := []rune(name)
-	switch {
-	case letters < 3:
-		return ""
-	case len(all) <= letters:
-		return name
-	}
-	return string(all[:letters-1]) + "…"
 }

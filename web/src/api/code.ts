@@ -128,3 +128,7 @@ export function useCosts(place: Place, revision: number) {
 /** Where all forms of a page are, as an archive. */
 export const archiveAt = (place: Place, how: How) =>
   `/api/projects/${place.project}/pages/${place.page}/archive?${new URLSearchParams(Object.entries(how).map(([k, v]) => [k, String(v)])).toString()}`;
+
+/** Where the sheet is had that is handed on to those who build the page. */
+export const sheetAt = (place: Place, as: "html" | "pdf", by: "classes" | "mixins") =>
+  `/api/projects/${place.project}/pages/${place.page}/sheet?as=${as}&by=${by}`;

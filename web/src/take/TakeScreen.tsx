@@ -4,7 +4,7 @@ import { Check, Copy, Download, Package } from "lucide-react";
 import { Suspense, useMemo, useState } from "react";
 import { useBench } from "../api/bench";
 import { usePlace } from "../api/place";
-import { archiveAt, useCode, useCosts, type Form } from "../api/code";
+import { archiveAt, sheetAt, useCode, useCosts, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Sorry } from "../parts/Sorry";
@@ -40,6 +40,7 @@ export default function TakeScreen() {
   }
   const forms = bench.data.forms;
   const counted = form === "scss" || form === "less" ? "plain" : form; // what both come to
+  const mixed = form === "scss" || form === "less" || form === "plain";
   const named = bench.data.nodes.find((n) => n.id === node)?.name;
   const standIn = bench.data.findings.find((f) => f.code === "stand-in")?.text;
 
@@ -171,6 +172,18 @@ export default function TakeScreen() {
               each time the page is shown.
             </p>
           )}
+          <h2 className="mt-4 text-[13px] font-semibold">Sheet to hand on</h2>
+          <p className="text-ink-2">Lanes with their measures, settings and code by part, notes and findings.</p>
+          <span className="mt-1.5 flex gap-1.5">
+            {(["html", "pdf"] as const).map((as) => (
+              <Button key={as} size="small" asChild>
+                <a href={sheetAt(place, as, mixed ? "mixins" : "classes")} download>
+                  <Download size={14} aria-hidden="true" />
+                  {as.toUpperCase()}
+                </a>
+              </Button>
+            ))}
+          </span>
           <h2 className="mt-4 text-[13px] font-semibold">Cost to ship</h2>
           <Table numbers className="mt-1.5 w-full font-mono [&_td]:py-1 [&_th]:py-1">
             <thead className="text-ink-2">
