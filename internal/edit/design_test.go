@@ -6,6 +6,7 @@ import (
 	"image/png"
 	"math"
 	"slices"
+	"strings"
 	"testing"
 
 	"kitrows/internal/edit"
@@ -14,6 +15,7 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 )
 
@@ -147,5 +149,53 @@ func TestMakeRows(t *testing.T) {
 	t.Logf("%d boxes, %d off across, %d down", boxes, off, down)
 	if off > 0 || down > 0 {
 		t.Errorf("%d of %d boxes are off across, %d down", off, boxes, down)
+	}
+}
+
+// Elements that frames are matched to get the classes that the frames ask for, and no other change: those of a page that
+// has none become a container, a row and columns. By mixins the markup stays as it is. Undone, the file is as it was.
+func TestMatchedFrames(t *testing.T) {
+	k := sample.Twelve()
+	columns := k.Ruler(2, 1080).Columns
+	frame := func(id, node string, first, last int) design.Frame {
+		return design.Frame{ID: id, Node: node, X: columns[first].From + 1, Y: 20, Width: columns[last].To - columns[first].From,
+			Height: 200}
+	}
+	classed := strings.NewReplacer("<main>", `<main class="kr-frame">`, "<section>", `<section class="kr-row">`,
+		"<article>", `<article class="kr-cell kr-take-6-mid">`,
+		"<article title=two>", `<article class="kr-cell kr-take-6-mid" title=two>`).Replace(plain)
+	for _, c := range []struct{ file, one, two, want string }{
+		{plain, "element-3", "element-4", strings.NewReplacer("<main>", `<main class="kr-frame">`, "<section>",
+			`<section class="kr-row">`, "<article>", `<article class="kr-cell kr-take-4-wide">`, "<article title=two>",
+			`<article title=two class="kr-cell kr-skip-1-wide kr-take-7-wide">`).Replace(plain)},
+		{classed, "column-1", "column-2", strings.NewReplacer(`kr-take-6-mid">`, `kr-take-6-mid kr-take-4-wide">`,
+			`kr-take-6-mid" title`, `kr-take-6-mid kr-skip-1-wide kr-take-7-wide" title`).Replace(classed)},
+	} {
+		p := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(c.file), nil))
+		pr := sample.Of(p, k)
+		d := design.Design{ID: "wide", Width: 1080, Scale: 1, Frames: []design.Frame{frame("a", c.one, 0, 3),
+			frame("b", c.two, 5, 11)}}
+		traced, err := edit.Apply(pr, edit.Operation{Page: "page", Trace: &edit.Trace{Design: d, File: "d.png",
+			Data: blank(1080, 40)}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		made, err := edit.Apply(traced.Project, edit.Operation{Page: "page", MakeRows: &edit.MakeRows{}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := string(made.Project.Pages[0].Origin.Bytes()); got != c.want {
+			t.Errorf("got\n%s\nwant\n%s", got, c.want)
+		}
+		back, err := edit.Apply(made.Project, made.Inverse)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := string(back.Project.Pages[0].Origin.Bytes()); got != c.file || len(back.Project.Pages[0].Designs) != 1 {
+			t.Errorf("undone\n%s", got)
+		}
+		if _, err := edit.Apply(made.Project, edit.Operation{Page: "page", MakeRows: &edit.MakeRows{}}); err == nil {
+			t.Error("made once more, nothing is refused")
+		}
 	}
 }

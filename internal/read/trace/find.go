@@ -74,7 +74,13 @@ func (f *finder) in(part image.Rectangle, ground [3]int, depth int) (all []desig
 		if len(beside) == 0 {
 			continue
 		}
-		if last := len(rows) - 1; last < 0 || !f.goOn(rows[last], beside, ground) {
+		last := len(rows) - 1
+		if depth > 0 && last >= 0 && len(beside) == 1 && len(rows[last]) == 1 &&
+			f.isPicture(beside[0], ground) != f.isPicture(rows[last][0], ground) { // blocks in a column
+			rows = append(rows, beside)
+			continue
+		}
+		if last < 0 || !f.goOn(rows[last], beside, ground) {
 			rows = append(rows, beside)
 		}
 	}
@@ -88,7 +94,7 @@ func (f *finder) in(part image.Rectangle, ground [3]int, depth int) (all []desig
 			if box != part && much >= plain {
 				one.Frames = f.in(box, inner, depth+1)
 			}
-			if len(one.Frames) == 0 && !one.Loose && f.isPicture(box) {
+			if len(one.Frames) == 0 && f.isPicture(box, ground) {
 				one.Type = "picture"
 			}
 			for len(one.Frames) == 1 { // all that is in it, under one another
@@ -189,12 +195,19 @@ func (f *finder) isLoose(r image.Rectangle, ground [3]int) bool {
 	return reach*4 < r.Dy()*3
 }
 
-// shades is how many colours, of those that a hundredth of it has, a picture has at least. A box with words on it has
-// fewer.
-const shades = 5
+// What a picture is told by: how many colours, of those that a hundredth of it has, there are at least, and which part
+// of it each has at most. Words on a ground have more of that.
+const (
+	shades   = 3
+	mostOne  = 0.7
+	seldomly = 0.01
+)
 
-// isPicture reports whether a box is more than words on a ground.
-func (f *finder) isPicture(r image.Rectangle) bool {
+// isPicture reports whether a box is filled with more than words on a ground.
+func (f *finder) isPicture(r image.Rectangle, ground [3]int) bool {
+	if !f.isFilled(r, ground) {
+		return false
+	}
 	counts, all := map[[3]uint8]int{}, 0
 	step := max(1, r.Dx()*r.Dy()/20_000)
 	for at := 0; at < r.Dx()*r.Dy(); at += step {
@@ -202,13 +215,13 @@ func (f *finder) isPicture(r image.Rectangle) bool {
 		counts[[3]uint8{f.Pix[i] >> 4, f.Pix[i+1] >> 4, f.Pix[i+2] >> 4}]++
 		all++
 	}
-	many := 0
+	many, most := 0, 0
 	for _, n := range counts {
-		if n*100 >= all {
+		if most = max(most, n); float64(n) >= seldomly*float64(all) {
 			many++
 		}
 	}
-	return many >= shades
+	return many >= shades && float64(most) <= mostOne*float64(all)
 }
 
 // filled is which part of the edges of a box is other than what is around it.

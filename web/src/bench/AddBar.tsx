@@ -1,4 +1,5 @@
 import { Suspense, useState, type ReactNode, type RefObject } from "react";
+import { Link } from "react-router";
 import type { Place } from "../api/bench";
 import type { Bench, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
@@ -41,6 +42,11 @@ export function AddBar({ place, bench, focus, row, field, onDo, onFill, children
           Fill smaller widths
         </Button>
       )}
+      <Button size="small" asChild>
+        <Link to={`/${place.project}/${place.page}/trace`} title="Lay out over the picture of a finished design">
+          Trace
+        </Link>
+      </Button>
       <span className="min-w-0 truncate font-mono text-[12px] text-ink-2">
         2_6 skip 2, take 6 · @4_6 begin at 4 · = share · ~ natural · * full · x hide · ÷3 a line
       </span>

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import type { Bench } from "../api/client";
 import { useRecipes, type Place } from "../api/bench";
 import type { Deed } from "../api/deed";
@@ -64,9 +65,12 @@ export function Empty({ place, bench, focus, onDo, onType }: Props) {
         <code className="font-mono">4 8</code> is two columns from the breakpoint in focus on,{" "}
         <code className="font-mono">12 12 | mid 6 6 | wide 4 8</code> says it for each breakpoint.
       </p>
-      <Button onClick={onType} className="mt-2.5">
-        Type the first row
-      </Button>
+      <span className="mt-2.5 flex items-center gap-4">
+        <Button onClick={onType}>Type the first row</Button>
+        <Link to={`/${place.project}/${place.page}/trace`} className="underline">
+          Trace a finished design
+        </Link>
+      </span>
     </div>
   );
 }

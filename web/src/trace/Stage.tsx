@@ -20,6 +20,8 @@ interface Props {
   design: TracedDesign;
   /** Frames that were found and are not taken yet. */
   found: readonly TracedFrame[];
+  /** The one of them that the keyboard is at. */
+  pointed: string | null;
   chosen: string | null;
   /** The page itself, under the picture. */
   page: ReactNode;
@@ -28,6 +30,8 @@ interface Props {
   onPlace: (id: string, rect: Rect) => void;
   onTake: (ids: string[]) => void;
   onPicture: (to: { x: number; y: number }) => void;
+  /** Takes an element of the page that was dropped on a frame. */
+  onMatch: (id: string, node: string) => void;
 }
 
 /** Which edges of a frame are dragged; none of them where all of it is moved. */
@@ -48,6 +52,9 @@ interface Drag {
   columns: readonly [number, number][];
 }
 
+/** The kind of what is dragged: an element of the page, by its id. */
+export const carried = "application/x-kitrows-node";
+
 /** How near to a line an edge snaps to it, and how wide the grip of an edge is, in px of the screen. */
 const reach = 7;
 const grips = 6;
@@ -56,7 +63,7 @@ const least = 6;
 
 /** The picture of a design with the grid and the frames over it. */
 export function Stage(props: Props) {
-  const { design, found, chosen, page, onChoose, onDraw, onPlace, onTake, onPicture } = props;
+  const { design, found, pointed, chosen, page, onChoose, onDraw, onPlace, onTake, onPicture, onMatch } = props;
   const { fade, shown, grid, colour, strength, moving } = useTracing();
   const box = useRef<HTMLDivElement>(null);
   const drawing = useRef<SVGSVGElement>(null);
@@ -234,6 +241,16 @@ export function Stage(props: Props) {
             onPointerDown={down}
             onPointerMove={move}
             onPointerUp={up}
+            onDragOver={(e) => e.dataTransfer.types.includes(carried) && e.preventDefault()}
+            onDrop={(e) => {
+              const node = e.dataTransfer.getData(carried);
+              const r = drawing.current!.getBoundingClientRect();
+              const over = hit({ x: (e.clientX - r.left) / scale, y: (e.clientY - r.top) / scale });
+              if (!node || !over) return;
+              e.preventDefault();
+              e.stopPropagation();
+              onMatch(over.frame.id, node);
+            }}
             onPointerCancel={() => {
               setDrag(null);
               setNow(null);
@@ -246,9 +263,9 @@ export function Stage(props: Props) {
                 data-found={f.id}
                 {...{ x: f.x, y: f.y, width: f.width, height: f.height }}
                 fill={dye.weld}
-                fillOpacity={0.08}
+                fillOpacity={f.id === pointed ? 0.3 : 0.08}
                 stroke={dye.weld}
-                strokeWidth={1.5}
+                strokeWidth={f.id === pointed ? 3 : 1.5}
                 strokeDasharray="6 4"
                 vectorEffect="non-scaling-stroke"
               />

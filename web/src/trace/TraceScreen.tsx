@@ -25,6 +25,7 @@ import {
   withInner,
   type Rect,
 } from "./frames";
+import { Elements, matchedInOrder } from "./Elements";
 import { Finding } from "./Finding";
 import { FrameDetails } from "./FrameDetails";
 import { FrameList } from "./FrameList";
@@ -56,6 +57,7 @@ function Tracing({ bench }: { bench: Bench }) {
   const [chosen, setChosen] = useState<string | null>(null);
   const [finding, setFinding] = useState(false);
   const [taken, setTaken] = useState<ReadonlySet<string>>(new Set());
+  const [pointed, setPointed] = useState<string | null>(null);
   const [wrong, setWrong] = useState("");
   const [reading, setReading] = useState(false);
   const [before, setBefore] = useState("");
@@ -163,6 +165,10 @@ function Tracing({ bench }: { bench: Bench }) {
     if (design && frame) void keep(design, changed(design.frames, frame.id, to), "Change a frame");
   }
 
+  function match(id: string, node: string) {
+    if (design) void keep(design, changed(design.frames, id, { node }), `Match ${names.get(node) ?? "an element"}`);
+  }
+
   async function makeRows() {
     const made = await send({ makeRows: tight ? { tight } : {} });
     if (made) void navigate(`/${place.project}/${place.page}`);
@@ -218,6 +224,9 @@ function Tracing({ bench }: { bench: Bench }) {
       ",": () => step(-1),
       ".": () => step(1),
       f: design && (() => look(!finding)),
+      "]": left?.length ? () => point(1) : undefined,
+      "[": left?.length ? () => point(-1) : undefined,
+      Enter: left?.some((f) => f.id === pointed) ? () => takeOne() : undefined,
       a: left?.length ? () => take(left.map((f) => f.id)) : undefined,
       m: design && (() => tracing.set({ moving: !tracing.moving })),
       g: () => tracing.set({ grid: tracing.grid === "off" ? "over" : "off" }),
@@ -235,6 +244,20 @@ function Tracing({ bench }: { bench: Bench }) {
     if (!deed) return;
     e.preventDefault();
     deed();
+  }
+
+  /** Goes to the next frame that was found, or to the one before. */
+  function point(by: number) {
+    if (!left?.length) return;
+    const now = left.findIndex((f) => f.id === pointed);
+    setPointed(left[now < 0 ? 0 : (now + by + left.length) % left.length]!.id);
+  }
+
+  /** Takes the found frame that was gone to, and goes on to the next. */
+  function takeOne() {
+    const now = left!.findIndex((f) => f.id === pointed);
+    setPointed(left![now + 1]?.id ?? null);
+    take([left![now]!.id]);
   }
 
   function choose(by: number) {
@@ -258,6 +281,7 @@ function Tracing({ bench }: { bench: Bench }) {
 
   function look(on: boolean) {
     setFinding(on);
+    setPointed(null);
     setTaken(new Set());
   }
 
@@ -333,6 +357,7 @@ function Tracing({ bench }: { bench: Bench }) {
           <Stage
             design={design}
             found={left ?? none}
+            pointed={pointed}
             chosen={chosen}
             page={
               lane && tracing.shown > 0 ? (
@@ -343,6 +368,7 @@ function Tracing({ bench }: { bench: Bench }) {
             onDraw={draw}
             onPlace={put}
             onTake={take}
+            onMatch={match}
             onPicture={(to) => void keep(design, design.frames.map(frameOf), "Move the picture", to)}
           />
         ) : (
@@ -371,10 +397,7 @@ function Tracing({ bench }: { bench: Bench }) {
                 onFind={look}
                 onTake={take}
               />
-              <section
-                aria-label="Frames of the design"
-                className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5"
-              >
+              <section aria-label="Frames of the design" className="flex min-h-0 flex-col gap-1.5">
                 <span className="flex items-baseline gap-2">
                   <h2 className="font-semibold">Frames</h2>
                   <span className="flex-1 text-ink-2">{design.frames.length > 0 && design.frames.length}</span>
@@ -398,6 +421,20 @@ function Tracing({ bench }: { bench: Bench }) {
                     </>
                   )}
                 </span>
+                <Elements
+                  nodes={bench.nodes}
+                  frames={design.frames}
+                  chosen={chosen}
+                  onMatch={match}
+                  onMatchAll={() => {
+                    const pairs = matchedInOrder(design.frames, bench.nodes);
+                    const frames = design.frames.map((f) => ({
+                      ...frameOf(f),
+                      ...(pairs.has(f.id) && { node: pairs.get(f.id)! }),
+                    }));
+                    void keep(design, frames, "Match the frames in order");
+                  }}
+                />
                 <FrameList frames={design.frames} chosen={chosen} names={names} onChoose={setChosen} />
               </section>
               {frame && <FrameDetails frame={frame} nodes={bench.nodes} onChange={change} />}
