@@ -154,7 +154,7 @@ func TestCommandsRefuse(t *testing.T) {
 		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page",
 			"Back page", "--width", "900"},
 		`--width: found -3`: {"plan", "-", "--page", "Sightings", "--width", "-3"},
-		`--as: found "pdf", want html, css, document, scss, less, tsx, jsx or archive`: {"code", "-", "--page",
+		`--as: found "pdf", want html, css, document, scss, less, tsx, jsx, archive, sheet or sheet-pdf`: {"code", "-", "--page",
 			"Sightings", "--as", "pdf"},
 		`--why: found "nobody", want the id of a container, row or column of Sightings`: {"plan", "-", "--page",
 			"Sightings", "--width", "900", "--why", "nobody"},

@@ -22,11 +22,6 @@ test("the Bench", async ({ page, app }) => {
   await openBench(page, app);
   await cell(page, "tide-table", "wide").click();
   await picture(page, "bench");
-  await page.keyboard.press("Control+k");
-  await page.keyboard.type("tide");
-  await picture(page, "commands");
-  await page.keyboard.press("Escape");
-  await expect(cell(page, "tide-table", "wide")).toBeFocused();
   await page.keyboard.type("6\n");
   await cell(page, "mark", "full").click();
   await page.keyboard.type("3\n");
@@ -37,6 +32,29 @@ test("the Bench", async ({ page, app }) => {
   await page.getByRole("button", { name: "New page" }).click();
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
   await picture(page, "bench-empty");
+});
+
+test("Trace", async ({ page, app }) => {
+  const answer = await page.request.get(`${app}/api/projects/gullwing-point/files/page?page=front-page&as=classes`);
+  await page.setViewportSize({ width: 1080, height: 800 });
+  await page.setContent(await answer.text());
+  const buffer = await page.screenshot({ fullPage: true });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${app}${front}/trace`);
+  await page.getByRole("tab", { name: /^wide/ }).click();
+  await page.getByLabel("Picture of the design").setInputFiles({ name: "front.png", mimeType: "image/png", buffer });
+  await expect(page.getByRole("img", { name: "The design at wide", exact: true })).toBeVisible();
+  await page.keyboard.press("f");
+  await expect(page.locator("[data-found]").first()).toBeAttached();
+  await page.keyboard.press("a");
+  await page.keyboard.press("f");
+  await page.getByRole("option").nth(2).click();
+  await page.getByLabel("Name", { exact: true }).fill("Opening story");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("option", { name: /Opening story/ })).toBeVisible();
+  await page.getByRole("button", { name: "Find the grid" }).click();
+  await expect(page.getByRole("columnheader", { name: "gutter" })).toBeVisible();
+  await picture(page, "trace");
 });
 
 test("the kit", async ({ page, app }) => {

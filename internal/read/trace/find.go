@@ -94,11 +94,11 @@ func (f *finder) in(part image.Rectangle, ground [3]int, depth int) (all []desig
 			if box != part && much >= plain {
 				one.Frames = f.in(box, inner, depth+1)
 			}
-			if len(one.Frames) == 0 && f.isPicture(box, ground) {
-				one.Type = "picture"
-			}
 			for len(one.Frames) == 1 { // all that is in it, under one another
 				one.Frames = one.Frames[0].Frames
+			}
+			if len(one.Frames) == 0 && f.isPicture(box, ground) {
+				one.Type = "picture"
 			}
 			all = append(all, one)
 		}

@@ -36,7 +36,7 @@ var colours = map[string][2][3]int{
 // PDF prints the sheet: the grid and the lanes, then the parts, notes and findings.
 func (s *Sheet) PDF() ([]byte, error) {
 	f := fpdf.NewCustom(&fpdf.InitType{OrientationStr: "P", UnitStr: "mm", Size: fpdf.SizeType{Wd: wide, Ht: high}})
-	f.SetCreationDate(time.Unix(0, 0).UTC()) // the same page gives the same bytes
+	f.SetCreationDate(time.Unix(0, 0).UTC()) // there is no clock here
 	f.SetModificationDate(time.Unix(0, 0).UTC())
 	f.SetCatalogSort(true)
 	f.SetMargins(margin, margin, margin)

@@ -206,7 +206,15 @@ export function Stage(props: Props) {
     <Columns columns={design.columns as [number, number][]} high={deep} colour={dye[colour]} strength={strength} />
   );
   return (
-    <div ref={box} className="min-h-0 overflow-x-hidden overflow-y-auto bg-sheet [scrollbar-width:thin]">
+    // It scrolls, so the keyboard must reach it.
+    <div
+      ref={box}
+      role="region"
+      aria-label={`Design at ${design.breakpoint}`}
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+      tabIndex={0}
+      className="min-h-0 overflow-x-hidden overflow-y-auto bg-sheet [scrollbar-width:thin]"
+    >
       {scale > 0 && (
         <div className="relative" style={{ width: design.width * scale, height: deep * scale }}>
           {shown > 0 && (

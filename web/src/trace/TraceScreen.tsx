@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench, Breakpoint } from "../api/client";
 import { useBench } from "../api/bench";
@@ -7,6 +7,7 @@ import { usePlace } from "../api/place";
 import { useFound, useTraced, type Design, type Frame, type TracedDesign, type TracedFrame } from "../api/traced";
 import { isTyping } from "../bench/isTyping";
 import { Button } from "../parts/Button";
+import { later } from "../parts/later";
 import { Screen } from "../parts/Screen";
 import { Sorry } from "../parts/Sorry";
 import { ThemeButton } from "../parts/ThemeButton";
@@ -17,6 +18,7 @@ import {
   changed,
   columnsAt,
   designOf,
+  drafted,
   frameOf,
   freeId,
   rounded,
@@ -30,9 +32,12 @@ import { Finding } from "./Finding";
 import { FrameDetails } from "./FrameDetails";
 import { FrameList } from "./FrameList";
 import { accepted, pictureOf } from "./intake";
+import { keys } from "./keys";
 import { PictureDetails } from "./PictureDetails";
 import { Stage } from "./Stage";
 import { useTracing } from "./view";
+
+const Keys = later(() => import("../parts/Keys"));
 
 /** Tracing a finished design: its picture at each breakpoint, and frames over it that become rows. */
 export default function TraceScreen() {
@@ -52,6 +57,7 @@ function Tracing({ bench }: { bench: Bench }) {
   const send = useDo(place);
   const traced = useTraced(place, bench.revision);
   const refused = useLine((l) => l.trouble || l.refused);
+  const waiting = useLine((l) => l.waiting);
   const tracing = useTracing();
   const [at, setAt] = useState<string | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -62,21 +68,37 @@ function Tracing({ bench }: { bench: Bench }) {
   const [reading, setReading] = useState(false);
   const [before, setBefore] = useState("");
   const [tight, setTight] = useState(false);
+  const [help, setHelp] = useState(false);
+  // What edits on their way make of a design, so that the next begins with it.
+  const [draft, setDraft] = useState<Design | null>(null);
+  const going = useRef(0);
   const chooser = useRef<HTMLInputElement>(null);
 
   const designs = traced.data?.designs ?? [];
   const focus = at ?? designs.at(-1)?.breakpoint ?? bench.breakpoints.at(-1)!.name;
-  const design = designs.find((d) => d.breakpoint === focus);
-  const found = useFound(place, design, `${bench.kit.id} ${bench.revision}`, finding);
+  const kept = designs.find((d) => d.breakpoint === focus);
+  const design = useMemo(() => (kept && draft?.id === kept.id ? drafted(kept, draft) : kept), [kept, draft]);
+  const found = useFound(place, design, JSON.stringify([bench.kit, bench.breakpoints]), finding);
   const left = useMemo(() => found.data?.frames.filter((f) => !taken.has(f.id)) ?? null, [found.data, taken]);
   const frame = design?.frames.find((f) => f.id === chosen);
   const names = useMemo(() => new Map(bench.nodes.map((n) => [n.id, n.name])), [bench.nodes]);
 
   const keep = useCallback(
-    (d: TracedDesign, frames: readonly Frame[], summary: string, to: Partial<Design> = {}) =>
-      send({ trace: { design: { ...designOf(d, frames), ...to }, summary } }),
+    async (d: TracedDesign, frames: readonly Frame[], summary: string, to: Partial<Design> = {}) => {
+      const next = { ...designOf(d, frames), ...to };
+      setDraft(next);
+      going.current++;
+      const made = await send({ trace: { design: next, summary } });
+      if (--going.current === 0 && !made) setDraft(null);
+    },
     [send],
   );
+  // What was drafted has come back from the server, in units.
+  const [came, setCame] = useState(traced.data);
+  if (came !== traced.data && !traced.isPlaceholderData) {
+    setCame(traced.data);
+    if (traced.data?.revision === bench.revision && waiting === 0) setDraft(null);
+  }
 
   async function give(file: File | undefined) {
     if (!file) return;
@@ -111,11 +133,14 @@ function Tracing({ bench }: { bench: Bench }) {
     void keep(design, frames, `Bring the frames of ${from.breakpoint}`);
   }
 
+  /** The ids that frames have, also those on their way. */
+  const frameIds = () => new Set([...designs, ...(design ? [design] : [])].flatMap((d) => d.frames.map((f) => f.id)));
+
   function draw(rect: Rect) {
     if (!design) return;
     const hit = left?.find((f) => rect.width < 8 && rect.height < 8 && inside(rect, f));
     if (hit) return take([hit.id]);
-    const id = freeId(designs.flatMap((d) => d.frames.map((f) => f.id)));
+    const id = freeId(frameIds());
     setChosen(id);
     void keep(design, [...design.frames.map(frameOf), { id, ...rect }], "Draw a frame");
   }
@@ -137,7 +162,7 @@ function Tracing({ bench }: { bench: Bench }) {
 
   function take(ids: string[]) {
     if (!design || !left || ids.length === 0) return;
-    const used = new Set(designs.flatMap((d) => d.frames.map((f) => f.id)));
+    const used = frameIds();
     const more = left
       .filter((f) => ids.includes(f.id))
       .map((f) => {
@@ -221,6 +246,7 @@ function Tracing({ bench }: { bench: Bench }) {
     if (arrow(e)) return e.preventDefault();
     if (e.altKey) return;
     const deeds: Record<string, (() => void) | undefined> = {
+      "?": () => setHelp(true),
       ",": () => step(-1),
       ".": () => step(1),
       f: design && (() => look(!finding)),
@@ -458,6 +484,7 @@ function Tracing({ bench }: { bench: Bench }) {
           }}
         />
       </main>
+      <Suspense>{help && <Keys keys={keys} onClose={() => setHelp(false)} />}</Suspense>
     </Screen>
   );
 }

@@ -175,3 +175,31 @@ export function brought(from: TracedDesign, columns: readonly [number, number][]
     return { ...frameOf(f), ...rounded(is) };
   });
 }
+
+/** A design as an edit on its way makes it: units are counted anew for what moved, until the server tells. */
+export function drafted(d: TracedDesign, to: Design): TracedDesign {
+  const known = new Map(d.frames.map((f) => [f.id, f]));
+  const frames = (to.frames ?? []).map((f): TracedFrame => {
+    const was = known.get(f.id);
+    if (was && was.x === f.x && was.width === f.width) return { ...was, ...f, frames: was.frames };
+    const columns = columnsAt(d, f, f.id);
+    const s = spanOf(f, columns);
+    return {
+      depth: 0,
+      skip: 0,
+      line: 0,
+      inside: [],
+      ...was,
+      ...f,
+      frames: was?.frames,
+      unit: s.first + 1,
+      take: s.take,
+      of: columns.length,
+      start: s.start,
+      end: s.end,
+      from: columns[s.first]![0],
+      to: columns[s.last]![1],
+    };
+  });
+  return { ...d, ...to, frames };
+}

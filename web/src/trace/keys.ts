@@ -1,0 +1,21 @@
+/** The keys of Trace, each with what it does. */
+export const keys = [
+  [", · .", "The narrower or wider breakpoint"],
+  ["N", "New frame: after the chosen one on its line, or below all"],
+  ["J · K, or arrows in the list", "The next or previous frame"],
+  ["Arrows", "Move the chosen frame by a px; with Shift by ten"],
+  ["Alt+← · Alt+→", "One unit narrower · wider"],
+  ["Shift+Alt+← · Shift+Alt+→", "One unit to the left · right"],
+  ["S", "Put the frame on its units"],
+  ["T", "Change what it holds"],
+  ["Delete", "Delete it"],
+  ["F", "Find the frames that the picture shows, or hide them"],
+  ["[ · ] · Enter", "Go through what was found · take one"],
+  ["A", "Take all that was found"],
+  ["M", "Move the picture by arrows or by dragging, or stop"],
+  ["G", "The grid over the picture, or none"],
+  ["Ctrl+Z · Ctrl+Shift+Z", "Undo · redo"],
+  ["Alt while dragging", "Snap to nothing"],
+  ["Shift and drag", "Take what was found there"],
+  ["?", "These keys"],
+] as const;
