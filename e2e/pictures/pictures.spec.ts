@@ -48,7 +48,7 @@ test("Trace", async ({ page, app }) => {
   await expect(page.locator("[data-found]").first()).toBeAttached();
   await page.keyboard.press("a");
   await page.keyboard.press("f");
-  await page.getByRole("option").nth(2).click();
+  await page.getByRole("listbox", { name: "Frames" }).getByRole("option").nth(2).click();
   await page.getByLabel("Name", { exact: true }).fill("Opening story");
   await page.keyboard.press("Enter");
   await expect(page.getByRole("option", { name: /Opening story/ })).toBeVisible();

@@ -22,11 +22,11 @@ export function useTraced(place: Place, revision: number) {
 /** The picture of a design as it lies under the page: what is found in it depends on that alone. */
 const pictureOf = (d: TracedDesign) => [d.picture, d.scale, d.x, d.y, d.width];
 
-/** The frames that a design's picture shows, once they are asked for. */
-export function useFound(place: Place, design: TracedDesign | undefined, kit: string, asked: boolean) {
+/** The frames that a design's picture shows. */
+export function useFound(place: Place, design: TracedDesign | undefined, kit: string) {
   return useQuery({
     queryKey: ["found", place.project, place.page, design?.id, kit, design && pictureOf(design)],
-    enabled: asked && design !== undefined,
+    enabled: design !== undefined,
     queryFn: async () =>
       orRefuse(
         await api.GET("/api/projects/{project}/pages/{page}/designs/{design}/found", {

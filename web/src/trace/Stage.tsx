@@ -20,6 +20,8 @@ interface Props {
   design: TracedDesign;
   /** Frames that were found and are not taken yet. */
   found: readonly TracedFrame[];
+  /** All that was found, to whose edges frames snap. */
+  edges: readonly Rect[];
   /** The one of them that the keyboard is at. */
   pointed: string | null;
   chosen: string | null;
@@ -63,7 +65,7 @@ const least = 6;
 
 /** The picture of a design with the grid and the frames over it. */
 export function Stage(props: Props) {
-  const { design, found, pointed, chosen, page, onChoose, onDraw, onPlace, onTake, onPicture, onMatch } = props;
+  const { design, found, edges, pointed, chosen, page, onChoose, onDraw, onPlace, onTake, onPicture, onMatch } = props;
   const { fade, shown, grid, colour, strength, moving } = useTracing();
   const box = useRef<HTMLDivElement>(null);
   const drawing = useRef<SVGSVGElement>(null);
@@ -108,7 +110,7 @@ export function Stage(props: Props) {
     (e.currentTarget as Element).setPointerCapture(e.pointerId);
     const begin = (what: Drag["what"], id: string, grip: Grip, rect: Rect, except: Set<string>) => {
       const columns = columnsAt(design, rect, id);
-      setDrag({ what, id, grip, from: p, rect, columns, lines: linesOf(design, columns, found, except) });
+      setDrag({ what, id, grip, from: p, rect, columns, lines: linesOf(design, columns, edges, except) });
     };
     if (moving) return begin("picture", "", {}, { x: design.x ?? 0, y: design.y ?? 0, width: 0, height: 0 }, new Set());
     const over = e.shiftKey || e.ctrlKey ? null : hit(p);
@@ -128,7 +130,7 @@ export function Stage(props: Props) {
     const r = { ...d.rect };
     if (d.what === "draw" || d.what === "take") {
       const within = columnsAt(design, { x: Math.min(p.x, d.from.x), y: Math.min(p.y, d.from.y), width: 1, height: 1 });
-      const lines = d.what === "draw" ? linesOf(design, within, found, new Set()) : d.lines;
+      const lines = d.what === "draw" ? linesOf(design, within, edges, new Set()) : d.lines;
       const left = snap(Math.min(p.x, d.from.x), lines.lefts, by);
       const top = snap(Math.min(p.y, d.from.y), lines.downs, by);
       return {
@@ -341,7 +343,13 @@ const Framed = memo(function Framed({ frame: f, chosen, ghost, scale }: FramedPr
         strokeWidth={chosen ? 2.5 : 1.5}
         vectorEffect="non-scaling-stroke"
       />
-      <Label x={f.x} y={f.y} scale={scale} ground={off ? dye.weldDeep : ink}>
+      <Label
+        x={f.depth % 2 ? f.x + f.width : f.x}
+        y={f.y}
+        end={f.depth % 2 === 1}
+        scale={scale}
+        ground={off ? dye.weldDeep : ink}
+      >
         {f.name ? `${f.name} ${label}` : label}
         {off && ` ${px(offOf(f))}`}
       </Label>
@@ -384,6 +392,8 @@ interface LabelProps {
   y: number;
   scale: number;
   ground: string;
+  /** It ends at x, and does not begin there: of a frame in another, whose own label begins. */
+  end?: boolean;
   children: ReactNode;
 }
 
@@ -391,11 +401,15 @@ interface LabelProps {
 const high = 16;
 
 /** A word above a frame, as large on the screen whatever the scale. */
-function Label({ x, y, scale, ground, children }: LabelProps) {
+function Label({ x, y, scale, ground, end = false, children }: LabelProps) {
   const text = [children].flat().filter(Boolean).join("");
+  const wide = text.length * 7.2 + 8;
   return (
-    <g transform={`translate(${x} ${Math.max(0, y - high / scale)}) scale(${1 / scale})`} pointerEvents="none">
-      <rect width={text.length * 7.2 + 8} height={high} fill={ground} />
+    <g
+      transform={`translate(${end ? x - wide / scale : x} ${Math.max(0, y - high / scale)}) scale(${1 / scale})`}
+      pointerEvents="none"
+    >
+      <rect width={wide} height={high} fill={ground} />
       <text x={4} y={12} fontSize={12} fill={dye.white} className="font-mono">
         {text}
       </text>

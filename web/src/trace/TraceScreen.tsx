@@ -78,8 +78,11 @@ function Tracing({ bench }: { bench: Bench }) {
   const focus = at ?? designs.at(-1)?.breakpoint ?? bench.breakpoints.at(-1)!.name;
   const kept = designs.find((d) => d.breakpoint === focus);
   const design = useMemo(() => (kept && draft?.id === kept.id ? drafted(kept, draft) : kept), [kept, draft]);
-  const found = useFound(place, design, JSON.stringify([bench.kit, bench.breakpoints]), finding);
-  const left = useMemo(() => found.data?.frames.filter((f) => !taken.has(f.id)) ?? null, [found.data, taken]);
+  const found = useFound(place, design, JSON.stringify([bench.kit, bench.breakpoints]));
+  const left = useMemo(
+    () => (finding ? (found.data?.frames.filter((f) => !taken.has(f.id)) ?? null) : null),
+    [finding, found.data, taken],
+  );
   const frame = design?.frames.find((f) => f.id === chosen);
   const names = useMemo(() => new Map(bench.nodes.map((n) => [n.id, n.name])), [bench.nodes]);
 
@@ -383,6 +386,7 @@ function Tracing({ bench }: { bench: Bench }) {
           <Stage
             design={design}
             found={left ?? none}
+            edges={found.data?.frames ?? none}
             pointed={pointed}
             chosen={chosen}
             page={
