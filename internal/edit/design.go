@@ -120,8 +120,13 @@ func (r *MakeRows) apply(e *editor) error {
 	}
 	m := trace.Maker{Sheet: sheet, Minter: e.minter, Tight: r.Tight}
 	pr := e.project
+	read := map[string]*trace.Picture{} // by their ids; nil of those that cannot be read
 	m.Picture = func(d *design.Design, f design.Frame) *page.Content {
-		from := e.project.Picture(d.Picture)
+		from, known := read[d.Picture]
+		if pic := e.project.Picture(d.Picture); !known && pic != nil {
+			from, _ = trace.Read(pic.Data.Bytes())
+			read[d.Picture] = from
+		}
 		pic, width, height := cut(from, d, f)
 		if pic == nil {
 			return nil
@@ -243,16 +248,12 @@ func (e *editor) matched(s *trace.Sheet) (steps []Operation) {
 	return append(steps, set...)
 }
 
-// cut is what a frame shows of a design's picture, and its size in CSS px; nil where the picture cannot be read.
-func cut(from *project.Picture, d *design.Design, f design.Frame) (pic *project.Picture, width, height int) {
+// cut is what a frame shows of a design's picture, and its size in CSS px; nil where it shows nothing that pages may.
+func cut(from *trace.Picture, d *design.Design, f design.Frame) (pic *project.Picture, width, height int) {
 	if from == nil {
 		return nil, 0, 0
 	}
-	picture, err := trace.Read(from.Data.Bytes())
-	if err != nil {
-		return nil, 0, 0
-	}
-	file, width, height := picture.Cut(d, f)
+	file, width, height := from.Cut(d, f)
 	if file == nil {
 		return nil, 0, 0
 	}
@@ -260,7 +261,8 @@ func cut(from *project.Picture, d *design.Design, f design.Frame) (pic *project.
 	if name == "" {
 		name = f.ID
 	}
-	if pic, _, _, err = project.NewPicture(name+".jpg", file); err != nil {
+	pic, _, _, err := project.NewPicture(name+".jpg", file)
+	if err != nil {
 		return nil, 0, 0
 	}
 	return pic, width, height

@@ -199,3 +199,36 @@ func TestMatchedFrames(t *testing.T) {
 		}
 	}
 }
+
+// A frame that is read before those to its left stands before them in the code, and where it is drawn on screen.
+func TestReadingOrder(t *testing.T) {
+	k := sample.Twelve()
+	columns := k.Ruler(2, 1080).Columns
+	frame := func(id string, order, first, last int) design.Frame {
+		return design.Frame{ID: id, Name: id, Order: order, X: columns[first].From, Y: 24,
+			Width: columns[last].To - columns[first].From, Height: 100}
+	}
+	p := sample.Of(&page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID, Body: []*page.Node{}}, k)
+	for _, o := range []edit.Operation{
+		{Trace: &edit.Trace{File: "d.png", Data: blank(1080, 40), Design: design.Design{ID: "wide", Width: 1080, Scale: 1,
+			Frames: []design.Frame{frame("aside", 2, 0, 3), frame("story", 1, 4, 11)}}}},
+		{MakeRows: &edit.MakeRows{}},
+	} {
+		o.Page = "page"
+		c, err := edit.Apply(p, o)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p = c.Project
+	}
+	made := p.Page("page")
+	row := made.Body[0].Children[0]
+	if row.Children[0].Name != "story" || row.Children[1].Name != "aside" {
+		t.Errorf("read as %s, %s", row.Children[0].Name, row.Children[1].Name)
+	}
+	for _, b := range layout.Of(k, made).Plan(1080).Boxes {
+		if n, _ := made.Find(b.ID); n.Name == "aside" && n.Kind == page.Column && math.Abs(b.X-columns[0].From) > 0.5 {
+			t.Errorf("aside is at %v px", b.X)
+		}
+	}
+}

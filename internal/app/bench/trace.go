@@ -107,14 +107,13 @@ func tracedFrames(r trace.Ruler, placed []trace.Placed) []TracedFrame {
 	var add func(in string, depth int, placed []trace.Placed)
 	add = func(in string, depth int, placed []trace.Placed) {
 		for _, p := range placed {
-			units := p.Frame.Units
 			one := TracedFrame{Frame: p.Frame, In: in, Depth: depth, Unit: p.Unit, Take: p.Take, Skip: p.Skip, Of: p.Of,
 				Line: p.Line, Start: round(p.Start), End: round(p.End), From: round(p.At.From), To: round(p.At.To)}
 			for _, inner := range p.In {
-				one.Frames, units = append(one.Frames, inner.ID), inner.Of
+				one.Frames = append(one.Frames, inner.ID)
 			}
 			one.Frame.Frames = nil
-			one.Inside = stretches(r.Within(p.At, units))
+			one.Inside = stretches(r.Inside(&p))
 			all = append(all, one)
 			add(p.ID, depth+1, p.In)
 		}

@@ -36,6 +36,7 @@ type Frame struct {
 	Height float64 `json:"height"`
 	Loose  bool    `json:"loose,omitzero" doc:"Its words may end before it does, so it reaches to the end of a unit."`
 	Units  int     `json:"units,omitzero" minimum:"0" maximum:"120" doc:"How many units the frames in it are counted in; those that fit best when absent."`
+	Order  int     `json:"order,omitzero" minimum:"0" maximum:"1000" doc:"Which it is to a reader of those on its line, from 1; from left to right when absent."`
 	Node   string  `json:"node,omitzero" maxLength:"48" doc:"The id of the element of the page that it is matched to."`
 	Frames []Frame `json:"frames,omitzero" doc:"The frames in it."`
 }
@@ -206,6 +207,8 @@ func CheckFrames(frames []Frame) (err error) {
 			err = fault.New(field+".name", f.Name, "a name of at most 120 bytes")
 		case f.Units < 0 || f.Units > 120:
 			err = fault.New(field+".units", f.Units, "0 to 120")
+		case f.Order < 0 || f.Order > MaxFrames:
+			err = fault.New(field+".order", f.Order, "0 to %d", MaxFrames)
 		}
 		seen[f.ID] = true
 	})

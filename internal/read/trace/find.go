@@ -183,6 +183,9 @@ func (f *finder) frame(r image.Rectangle, ground [3]int) design.Frame {
 
 // isLoose reports whether only some of what is in a frame reaches to its right edge, as of words.
 func (f *finder) isLoose(r image.Rectangle, ground [3]int) bool {
+	if r.Dy() < f.px(oneLine) { // a line of words, which may end with a high letter
+		return !f.isFilled(r, ground)
+	}
 	reach := 0
 	for y := r.Min.Y; y < r.Max.Y; y++ {
 		for x := r.Max.X - f.px(2); x < r.Max.X; x++ {

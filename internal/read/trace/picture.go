@@ -10,6 +10,7 @@ import (
 	"image/jpeg"
 	_ "image/png" // what pictures may be
 	"math"
+	"sync"
 
 	_ "golang.org/x/image/webp"
 
@@ -29,6 +30,9 @@ const (
 	MaxFile = 32 << 20
 	MaxSide = 16384
 )
+
+// reading is held while a picture is read: one may take all the memory that there is for it.
+var reading sync.Mutex
 
 // Read reads a picture: PNG, JPEG or WebP. It is refused before it is read where it is too large, moves, or is none.
 func Read(b []byte) (*Picture, error) {
@@ -50,6 +54,8 @@ func Read(b []byte) (*Picture, error) {
 	if moves(format, b) {
 		return nil, fault.New("picture", "one that moves", "a picture that stands still")
 	}
+	reading.Lock()
+	defer reading.Unlock()
 	from, _, err := image.Decode(bytes.NewReader(b))
 	if err != nil {
 		return nil, fault.New("picture", err.Error(), "a %s file that is whole", format)

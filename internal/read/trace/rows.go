@@ -315,6 +315,12 @@ func bottomOf(group []Placed) (y float64) {
 
 // row makes a row of frames.
 func (m *Maker) row(group []Placed, in *Placed) *page.Node {
+	slices.SortStableFunc(group, func(a, b Placed) int { // as they are read
+		if a.Line != b.Line {
+			return a.Line - b.Line
+		}
+		return a.Order - b.Order
+	})
 	row := m.node(page.Row, "")
 	values := make([]map[page.Field]told, len(group)) // what each column has already
 	for n, p := range group {

@@ -100,6 +100,23 @@ func (r Ruler) place(frames []design.Frame, columns []kit.Stretch, inner bool) (
 	return all
 }
 
+// leastColumn is how wide the columns are at least that frames in another are counted in, in px.
+const leastColumn = 0.5
+
+// Inside are the columns in which a frame's own would be counted: in so many units, or in as many as there is room for.
+func (r Ruler) Inside(p *Placed) []kit.Stretch {
+	units := p.Units
+	if len(p.In) > 0 {
+		units = p.In[0].Of
+	}
+	for _, n := range []int{units, p.Take} {
+		if columns := r.Within(p.At, n); columns[0].Width() >= leastColumn {
+			return columns
+		}
+	}
+	return r.Within(p.At, 1)
+}
+
 // alikeOff is how much better a number of units must fit to be taken in place of one that is simpler, in px.
 const alikeOff = 1
 
@@ -112,8 +129,12 @@ func (r Ruler) within(f design.Frame, in kit.Stretch, take int) (best []Placed) 
 		return r.place(f.Frames, r.Within(in, f.Units), true)
 	}
 	off := math.Inf(1)
-	for _, units := range []int{0, take} { // fresh, and those of the parent
-		all := r.place(f.Frames, r.Within(in, units), true)
+	for _, units := range []int{0, take, 1} { // fresh, those of the parent, or none where gutters leave no room for more
+		columns := r.Within(in, units)
+		if columns[0].Width() < leastColumn && units != 1 || units == 1 && best != nil {
+			continue
+		}
+		all := r.place(f.Frames, columns, true)
 		if now := meanOff(all); now < off-alikeOff {
 			best, off = all, now
 		}

@@ -14,12 +14,14 @@ interface Props {
   /** Of all that were found, how many are off the grid, and the most that one is, in px. */
   off: { count: number; most: number };
   looking: boolean;
+  /** Why nothing can be found; empty where it can. */
+  wrong: string;
   onFind: (on: boolean) => void;
   onTake: (ids: string[]) => void;
 }
 
 /** What the picture itself shows: its frames, and the grids that fit it. */
-export function Finding({ place, revision, design, found, off, looking, onFind, onTake }: Props) {
+export function Finding({ place, revision, design, found, off, looking, wrong, onFind, onTake }: Props) {
   const [by, setBy] = useState<"frames" | "picture" | null>(null);
   const grids = useGrids(place, design, revision, by);
   return (
@@ -50,12 +52,7 @@ export function Finding({ place, revision, design, found, off, looking, onFind, 
         </Button>
       </span>
       <p role="status" className="text-[12px] text-ink-2">
-        {looking
-          ? "Looking at the picture…"
-          : found !== null &&
-            (found.length === 0
-              ? "All that was found is taken"
-              : `${off.count === 0 ? "All are on the grid" : `${off.count} off the grid, by up to ${px(off.most)} px`}. Click one to take it, or drag with Shift over several.`)}
+        {wrong || (looking ? "Looking at the picture…" : found && says(found.length, off))}
       </p>
       {by !== null && (
         <>
@@ -107,4 +104,11 @@ export function Finding({ place, revision, design, found, off, looking, onFind, 
       )}
     </section>
   );
+}
+
+/** What there is to say of frames that were found: how many are left, and how all are off the grid. */
+function says(left: number, off: Props["off"]) {
+  if (left === 0) return "All that was found is taken";
+  const how = off.count === 0 ? "All are on the grid" : `${off.count} off the grid, by up to ${px(off.most)} px`;
+  return `${how}. Click one to take it, or drag with Shift over several.`;
 }

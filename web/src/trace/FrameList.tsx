@@ -55,6 +55,7 @@ export function FrameList({ frames, chosen, names, onChoose }: Props) {
         >
           <span className="truncate" style={{ paddingLeft: f.depth * 12 }}>
             {f.name || <i className="text-ink-2 not-italic">{f.type || "text"}</i>}
+            {!!f.order && <span className="text-ink-2"> · read as {f.order}</span>}
             {f.node && <span className="text-ink-2"> = {names.get(f.node) ?? "gone"}</span>}
           </span>
           <b

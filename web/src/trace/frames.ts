@@ -34,7 +34,7 @@ export function designOf(d: TracedDesign, frames: readonly Frame[]): Design {
 
 /** A frame as an edit has it. */
 export function frameOf(f: TracedFrame | Frame): Frame {
-  const { id, name, type, x, y, width, height, loose, units, node } = f;
+  const { id, name, type, x, y, width, height, loose, units, order, node } = f;
   return {
     id,
     x,
@@ -45,6 +45,7 @@ export function frameOf(f: TracedFrame | Frame): Frame {
     ...(type && { type }),
     ...(loose && { loose }),
     ...(units && { units }),
+    ...(order && { order }),
     ...(node && { node }),
   };
 }
@@ -139,6 +140,10 @@ export function snap(at: number, lines: readonly number[], reach: number) {
 
 const two = (n: number) => Math.round(n * 100) / 100;
 
+/** Whether a place is in a rectangle. */
+export const isIn = (p: { x: number; y: number }, r: Rect) =>
+  p.x >= r.x && p.x <= r.x + r.width && p.y >= r.y && p.y <= r.y + r.height;
+
 /** A length as it is shown, to a tenth. */
 export const px = (n: number) => String(Math.round(n * 10) / 10);
 
@@ -202,4 +207,32 @@ export function drafted(d: TracedDesign, to: Design): TracedDesign {
     };
   });
   return { ...d, ...to, frames };
+}
+
+/** The frames with one of them read earlier or later among those on its line; nothing where it is the first or last. */
+export function reordered(frames: readonly TracedFrame[], id: string, by: number): Frame[] | null {
+  const f = frames.find((o) => o.id === id);
+  if (!f) return null;
+  const line = frames
+    .filter((o) => o.in === f.in && o.line === f.line)
+    .sort((a, b) => (a.order ?? 0) - (b.order ?? 0) || a.x - b.x);
+  const at = line.indexOf(f);
+  if (at + by < 0 || at + by >= line.length) return null;
+  line.splice(at, 1);
+  line.splice(at + by, 0, f);
+  const order = new Map(line.map((o, n) => [o.id, n + 1]));
+  return frames.map((o) => ({ ...frameOf(o), ...(order.has(o.id) && { order: order.get(o.id)! }) }));
+}
+
+/** Where a new frame is drawn by the keyboard: after the chosen one on its line, or below the last. */
+export function fresh(d: TracedDesign, chosen: TracedFrame | undefined): Rect {
+  if (chosen) {
+    const columns = columnsAt(d, chosen, chosen.id);
+    const s = spanOf(chosen, columns);
+    if (s.last + 1 < columns.length)
+      return atUnits(chosen, columns, s.last + 1, Math.min(columns.length - 1, s.last + s.take));
+  }
+  const y = Math.max(20, ...d.frames.filter((f) => f.depth === 0).map((f) => f.y + f.height + 24));
+  const columns = d.columns as [number, number][];
+  return atUnits({ x: 0, y, width: 0, height: 120 }, columns, 0, Math.ceil(columns.length / 2) - 1);
 }
