@@ -238,3 +238,45 @@ for (const [size, name] of [
     server.kill();
     await new Promise((ended) => server.once("exit", ended));
   });
+
+test("a frame dragged over a picture of 1440 × 6000 px", async ({ page, app }) => {
+  await page.setViewportSize({ width: 1440, height: 6000 });
+  await page.setContent(
+    `<body style="margin:0">${`<div style="display:flex;gap:28px;margin:24px 114px">${`<div style="height:150px;flex:1;background:#2b6a6c"></div>`.repeat(4)}</div>`.repeat(34)}`,
+  );
+  const buffer = await page.screenshot();
+  await page.setViewportSize({ width: 1440, height: 900 });
+  await page.goto(`${app}/gullwing-point/front-page/trace`);
+  await page.getByLabel("Picture of the design").setInputFiles({ name: "long.png", mimeType: "image/png", buffer });
+  await page.getByRole("img", { name: "The design at full", exact: true }).waitFor();
+  const asked: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const began = performance.now();
+    await page.request.get(`${app}/api/projects/gullwing-point/pages/front-page/designs/full/found`);
+    asked.push(performance.now() - began);
+  }
+  report("frames found in it, the answer", asked);
+  await page.keyboard.press("f");
+  await page.locator("[data-found]").first().waitFor();
+  await page.keyboard.press("a");
+  await page.keyboard.press("f");
+  const frame = (await page.locator("[data-frame] rect").first().boundingBox())!;
+  await page.mouse.move(frame.x + 60, frame.y + 40);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    const times: number[] = [];
+    let last = performance.now();
+    const next = () => {
+      const now = performance.now();
+      times.push(now - last);
+      last = now;
+      requestAnimationFrame(next);
+    };
+    requestAnimationFrame(next);
+    Object.assign(window, { painted: times });
+  });
+  for (let i = 0; i < 120; i++) await page.mouse.move(frame.x + 60 + i * 3, frame.y + 40 + (i % 20));
+  const times = await page.evaluate(() => (window as unknown as { painted: number[] }).painted);
+  await page.mouse.up();
+  report("from one painted frame to the next while dragging", times.slice(3));
+});

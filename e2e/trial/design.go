@@ -92,6 +92,12 @@ h1, h2, h3 { line-height: 1.2; margin: 0 0 12px } p { margin: 0 0 12px } img { d
 .bar { background: #2b6a6c; color: #fff; padding: 12px 16px; margin: 0 }
 `, paper[0], paper[1], 8+d.r.IntN(40), 15+d.r.IntN(3), []string{"sans-serif", "serif"}[d.r.IntN(2)], d.r.IntN(12),
 		[]string{"transparent", "#ffffff22"}[d.r.IntN(2)])
+	if d.r.IntN(3) == 0 { // grain over all of it
+		d.p.Style += `html { position: relative } html::after { content: ""; position: absolute; inset: 0; opacity: .12;
+  background: url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='200' height='200'%3E%3Cfilter id='n'%3E` +
+			`%3CfeTurbulence type='fractalNoise' baseFrequency='.9'/%3E%3C/filter%3E%3Crect width='200' height='200' filter='url(%23n)'/%3E%3C/svg%3E") }
+`
+	}
 	frame := d.node(page.Container)
 	for range 4 + d.r.IntN(4) {
 		frame.Children = append(frame.Children, d.row(strings.Fields(lines[d.r.IntN(len(lines))]), 1))

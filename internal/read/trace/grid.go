@@ -76,29 +76,41 @@ func gridsOf(frames []design.Frame, drawn bool) []Grid {
 	if len(all) == 0 {
 		return nil
 	}
-	// Of those that fit no worse than the best does: those that are filled, of these those of whole px, and else in the
-	// order of the counts.
+	// Of those that fit no worse than the best does: by how far they are off, where whole px, columns that are filled and
+	// usual counts make up for a part of it.
 	best := slices.MaxFunc(all, func(a, b Grid) int { return e.compare(&a, &b) })
-	rank := func(g Grid) int {
-		switch {
-		case e.compare(&g, &best) < 0:
-			return 4
-		case g.Filled && g.IsWhole():
-			return 0
-		case g.Filled:
-			return 1
-		case g.IsWhole():
-			return 2
-		}
-		return 3
-	}
 	slices.SortStableFunc(all, func(a, b Grid) int {
-		if rank(a) == 4 && rank(b) == 4 {
+		worse, than := e.compare(&a, &best) < 0, e.compare(&b, &best) < 0
+		switch {
+		case worse && than:
 			return e.compare(&b, &a)
+		case worse != than && worse:
+			return 1
+		case worse != than:
+			return -1
 		}
-		return cmp.Compare(rank(a), rank(b))
+		return cmp.Compare(a.cost(), b.cost())
 	})
 	return all
+}
+
+// What makes up for how many px that a grid is off.
+const (
+	wholeWorth  = 0.25
+	filledWorth = 2
+	usualWorth  = 0.05 // that a count comes one earlier among counts
+)
+
+// cost is how far a grid is off, with what makes up for it.
+func (g *Grid) cost() float64 {
+	cost := g.Off + usualWorth*float64(slices.Index(counts, g.N))
+	if g.IsWhole() {
+		cost -= wholeWorth
+	}
+	if g.Filled {
+		cost -= filledWorth
+	}
+	return cost
 }
 
 // edges are the distinct left and right edges of frames, from left to right.
