@@ -267,42 +267,69 @@ export function Stage(props: Props) {
             }}
           >
             {grid === "over" && lines}
-            {found.map((f) => (
-              <rect
-                key={f.id}
-                data-found={f.id}
-                {...{ x: f.x, y: f.y, width: f.width, height: f.height }}
-                fill={dye.weld}
-                fillOpacity={f.id === pointed ? 0.3 : 0.08}
-                stroke={dye.weld}
-                strokeWidth={f.id === pointed ? 3 : 1.5}
-                strokeDasharray="6 4"
-                vectorEffect="non-scaling-stroke"
-              />
-            ))}
-            {design.frames.map((f) => (
-              <Framed
-                key={f.id}
-                frame={f}
-                chosen={f.id === chosen}
-                ghost={live !== null && drag?.id === f.id}
-                scale={scale}
-              />
-            ))}
+            <Drawn
+              frames={design.frames}
+              found={found}
+              pointed={pointed}
+              chosen={chosen}
+              moved={live ? drag!.id : null}
+              scale={scale}
+            />
+          </svg>
+          {/* What moves is a layer of its own, so that nothing else is painted again. */}
+          <Layer width={design.width} high={deep}>
             {now && drag?.what === "take" && (
               <rect {...now} fill={dye.weld} fillOpacity={0.15} stroke={dye.weld} vectorEffect="non-scaling-stroke" />
             )}
             {live && <Live rect={live} columns={columnsAt(design, live, drag!.id)} scale={scale} />}
-          </svg>
+          </Layer>
         </div>
       )}
     </div>
   );
 }
 
+interface DrawnProps {
+  frames: readonly TracedFrame[];
+  found: readonly TracedFrame[];
+  pointed: string | null;
+  chosen: string | null;
+  /** The frame that is dragged. */
+  moved: string | null;
+  scale: number;
+}
+
+/** The frames, and those that were found. */
+const Drawn = memo(function Drawn({ frames, found, pointed, chosen, moved, scale }: DrawnProps) {
+  return (
+    <>
+      {found.map((f) => (
+        <rect
+          key={f.id}
+          data-found={f.id}
+          {...{ x: f.x, y: f.y, width: f.width, height: f.height }}
+          fill={dye.weld}
+          fillOpacity={f.id === pointed ? 0.3 : 0.08}
+          stroke={dye.weld}
+          strokeWidth={f.id === pointed ? 3 : 1.5}
+          strokeDasharray="6 4"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+      {frames.map((f) => (
+        <Framed key={f.id} frame={f} chosen={f.id === chosen} ghost={f.id === moved} scale={scale} />
+      ))}
+    </>
+  );
+});
+
 function Layer({ width, high, children }: { width: number; high: number; children: ReactNode }) {
   return (
-    <svg aria-hidden="true" viewBox={`0 0 ${width} ${high}`} className="pointer-events-none absolute inset-0 size-full">
+    <svg
+      aria-hidden="true"
+      viewBox={`0 0 ${width} ${high}`}
+      className="pointer-events-none absolute inset-0 size-full will-change-transform"
+    >
       {children}
     </svg>
   );
