@@ -17,6 +17,7 @@ import (
 	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
+	"kitrows/internal/write/rewrite"
 )
 
 // blank is a picture of that size.
@@ -153,7 +154,7 @@ func TestMakeRows(t *testing.T) {
 }
 
 // Elements that frames are matched to get the classes that the frames ask for, and no other change: those of a page that
-// has none become a container, a row and columns. By mixins the markup stays as it is. Undone, the file is as it was.
+// has none become a container, a row and columns. Undone, the file is as it was.
 func TestMatchedFrames(t *testing.T) {
 	k := sample.Twelve()
 	columns := k.Ruler(2, 1080).Columns
@@ -229,6 +230,48 @@ func TestReadingOrder(t *testing.T) {
 	for _, b := range layout.Of(k, made).Plan(1080).Boxes {
 		if n, _ := made.Find(b.ID); n.Name == "aside" && n.Kind == page.Column && math.Abs(b.X-columns[0].From) > 0.5 {
 			t.Errorf("aside is at %v px", b.X)
+		}
+	}
+}
+
+// By mixins the elements that frames are matched to get their widths, and the markup stays to the byte.
+func TestMatchedFramesByMixins(t *testing.T) {
+	k := sample.Twelve()
+	file := strings.NewReplacer("<main>", `<main class="kr-frame">`, "<section>", `<section class="kr-row">`,
+		"<article>", `<article class="kr-cell kr-take-6-mid">`,
+		"<article title=two>", `<article class="kr-cell kr-take-6-mid" title=two>`).Replace(plain)
+	classed := origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), nil))
+	p, err := rewrite.ByMixins(classed, k, sample.Of(classed, k), "page.css")
+	if err != nil {
+		t.Fatal(err)
+	}
+	before := string(origin.File(p.Origin))
+	pr := sample.Of(p, k)
+	columns := k.Ruler(2, 1080).Columns
+	frames := []design.Frame{
+		{ID: "a", Node: "column-1", X: columns[0].From, Y: 9, Width: columns[3].To - columns[0].From, Height: 90},
+		{ID: "b", Node: "column-2", X: columns[5].From, Y: 9, Width: columns[11].To - columns[5].From, Height: 90}}
+	for _, o := range []edit.Operation{
+		{Trace: &edit.Trace{File: "d.png", Data: blank(1080, 40),
+			Design: design.Design{ID: "wide", Width: 1080, Scale: 1, Frames: frames}}},
+		{MakeRows: &edit.MakeRows{}},
+	} {
+		o.Page = "page"
+		c, err := edit.Apply(pr, o)
+		if err != nil {
+			t.Fatal(err)
+		}
+		pr = c.Project
+	}
+	made := pr.Page("page")
+	if after := string(origin.File(made.Origin)); after != before || strings.Contains(after, "kr-") {
+		t.Errorf("the file was\n%s\nand is\n%s", before, after)
+	}
+	for _, b := range layout.Of(k, made).Plan(1080).Boxes {
+		for _, f := range frames {
+			if b.ID == f.Node && (math.Abs(b.X-f.X) > 0.5 || math.Abs(b.Width-f.Width) > 0.5) {
+				t.Errorf("%s is %v px wide at %v, want %v at %v", b.ID, b.Width, b.X, f.Width, f.X)
+			}
 		}
 	}
 }
