@@ -114,10 +114,7 @@ func (u *Untrace) apply(e *editor) error {
 
 func (r *MakeRows) apply(e *editor) error {
 	sheet := trace.NewSheet(e.kit, e.page.Designs)
-	var steps []Operation
-	if set := e.matched(sheet); len(set) > 0 {
-		steps = append(steps, set...)
-	}
+	steps := e.matched(sheet)
 	m := trace.Maker{Sheet: sheet, Minter: e.minter, Tight: r.Tight}
 	pr := e.project
 	read := map[string]*trace.Picture{} // by their ids; nil of those that cannot be read
@@ -159,10 +156,7 @@ func (r *MakeRows) apply(e *editor) error {
 		}
 	}
 	all := Together{Steps: steps, Summary: "Make rows of frames"}
-	if err := all.apply(e); err != nil {
-		return err
-	}
-	return nil
+	return all.apply(e)
 }
 
 // lastContainer is where rows are added: the end of the page's last container; none where there is none.

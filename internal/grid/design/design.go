@@ -3,6 +3,7 @@
 package design
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"regexp"
@@ -13,8 +14,8 @@ import (
 	"kitrows/internal/grid/fault"
 )
 
-// A Design is the picture of a finished design at a breakpoint of a page. Lengths are in CSS px from the top left corner
-// of the viewport.
+// A Design is the picture of a finished design at a breakpoint of a page. Lengths are in CSS px from the top left
+// corner of the viewport.
 type Design struct {
 	ID      string  `json:"id" maxLength:"48"`
 	Picture string  `json:"picture" maxLength:"60" doc:"The id of one of the project's pictures."`
@@ -95,7 +96,7 @@ func Nested(flat []Frame) []Frame {
 		order[i].Frames = nil
 	}
 	slices.SortStableFunc(order, func(a, b Frame) int { // the largest first
-		return compare(b.Width*b.Height, a.Width*a.Height)
+		return cmp.Compare(b.Width*b.Height, a.Width*a.Height)
 	})
 	top := &Frame{}
 	for _, f := range order {
@@ -140,24 +141,11 @@ func Number(frames []Frame) {
 
 func sort(frames []Frame) {
 	slices.SortStableFunc(frames, func(a, b Frame) int {
-		if c := compare(a.Y, b.Y); c != 0 {
-			return c
-		}
-		return compare(a.X, b.X)
+		return cmp.Or(cmp.Compare(a.Y, b.Y), cmp.Compare(a.X, b.X))
 	})
 	for i := range frames {
 		sort(frames[i].Frames)
 	}
-}
-
-func compare(a, b float64) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
 }
 
 var id = regexp.MustCompile(`^[a-z0-9][a-z0-9-]{0,47}$`)

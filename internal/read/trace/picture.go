@@ -66,8 +66,8 @@ func Read(b []byte) (*Picture, error) {
 	return &Picture{to}, nil
 }
 
-// Cut is what a frame over the picture shows of it, as a JPEG file, and its size in CSS px; nothing where it lies beside
-// the picture.
+// Cut is what a frame over the picture shows of it, as a JPEG file, and its size in CSS px; nothing where it lies
+// beside the picture.
 func (p *Picture) Cut(d *design.Design, f design.Frame) (file []byte, width, height int) {
 	at := func(v, from float64) int { return int(math.Round((v - from) * d.Scale)) }
 	box := image.Rect(at(f.X, d.X), at(f.Y, d.Y), at(f.Right(), d.X), at(f.Bottom(), d.Y)).Intersect(p.Bounds())
@@ -78,7 +78,8 @@ func (p *Picture) Cut(d *design.Design, f design.Frame) (file []byte, width, hei
 	if jpeg.Encode(&b, p.SubImage(box), &jpeg.Options{Quality: 85}) != nil {
 		return nil, 0, 0
 	}
-	return b.Bytes(), max(1, int(math.Round(float64(box.Dx())/d.Scale))), max(1, int(math.Round(float64(box.Dy())/d.Scale)))
+	px := func(side int) int { return max(1, int(math.Round(float64(side)/d.Scale))) }
+	return b.Bytes(), px(box.Dx()), px(box.Dy())
 }
 
 // progressive reports whether a JPEG is read in several passes, for which all of it is kept.

@@ -28,8 +28,8 @@ type traced struct {
 	spots  map[string]*Placed
 }
 
-// NewSheet counts the frames of designs. Of several at one breakpoint the first with frames counts. Frames of one id, or
-// else of one name, are the same part of the page; they stand in one another as they do at the widest breakpoint.
+// NewSheet counts the frames of designs. Of several at one breakpoint the first with frames counts. Frames of one id,
+// or else of one name, are the same part of the page; they stand in one another as they do at the widest breakpoint.
 func NewSheet(k *kit.Kit, designs []design.Design) *Sheet {
 	s := &Sheet{kit: k, at: make([]*traced, len(k.Breakpoints)), in: map[string]string{}}
 	for n := range designs {
@@ -158,10 +158,13 @@ func (p *Placed) width() page.Value {
 // A Maker makes rows of frames.
 type Maker struct {
 	*Sheet
-	Minter  *page.Minter
-	Tight   bool                                                 // without spaces between rows that the kit does not have by itself
-	Picture func(d *design.Design, f design.Frame) *page.Content // what a picture frame shows; may be nil
-	Nodes   map[string]string                                    // the columns or blocks that were made, by the ids of frames
+	Minter *page.Minter
+	Tight  bool // without spaces between rows that the kit does not have by itself
+
+	// Picture is what a picture frame shows; it may be nil.
+	Picture func(d *design.Design, f design.Frame) *page.Content
+	// Nodes are the columns or blocks that were made, by the ids of frames.
+	Nodes map[string]string
 }
 
 // Rows makes rows of the frames of the widest design that are not matched yet, with what the others say of them.

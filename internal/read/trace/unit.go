@@ -1,6 +1,7 @@
 package trace
 
 import (
+	"cmp"
 	"math"
 	"slices"
 
@@ -170,7 +171,7 @@ const looseBeyond = 3
 // one line where they are beside one another.
 func Lines(frames []design.Frame) (lines [][]design.Frame) {
 	all := slices.Clone(frames)
-	slices.SortStableFunc(all, func(a, b design.Frame) int { return compare(a.Y, b.Y) })
+	slices.SortStableFunc(all, func(a, b design.Frame) int { return cmp.Compare(a.Y, b.Y) })
 	bottom := 0.0
 	for _, f := range all {
 		// One that overlaps the line by less than half of it, and is lower than that, begins another.
@@ -183,7 +184,7 @@ func Lines(frames []design.Frame) (lines [][]design.Frame) {
 		bottom = f.Bottom()
 	}
 	for _, line := range lines {
-		slices.SortStableFunc(line, func(a, b design.Frame) int { return compare(a.X, b.X) })
+		slices.SortStableFunc(line, func(a, b design.Frame) int { return cmp.Compare(a.X, b.X) })
 	}
 	return lines
 }
@@ -194,14 +195,4 @@ func top(line []design.Frame) float64 {
 		y = min(y, f.Y)
 	}
 	return y
-}
-
-func compare(a, b float64) int {
-	switch {
-	case a < b:
-		return -1
-	case a > b:
-		return 1
-	}
-	return 0
 }
