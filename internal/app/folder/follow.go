@@ -53,6 +53,8 @@ type Follower struct {
 	told    func(revision int)   // of a revision that the folder made
 	written func(names []string) // of files that have other bytes now
 
+	first map[string]stamp // of the files before they were read: what changes from then on is looked at
+
 	mu     sync.Mutex
 	known  map[string][]byte // what files held when they were last read or written
 	status map[string]Status
@@ -85,6 +87,7 @@ func (f *Folder) Follow(ctx context.Context, s *store.Store, id string, log *slo
 		files:  map[string]string{}, ctx: context.WithoutCancel(ctx), closed: make(chan struct{})}
 	w.mu.Lock()
 	defer w.mu.Unlock()
+	w.first, _ = f.stamps()
 	names := f.pages()
 	state, err := s.Load(ctx, id)
 	if err != nil {

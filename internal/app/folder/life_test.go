@@ -153,6 +153,14 @@ func TestFoldersComeAndGo(t *testing.T) {
 	})
 }
 
+// A page that is made after the folder was read, and before it is watched, is found.
+func TestMadeBeforeWatching(t *testing.T) {
+	w := work(t, site{"index.html": front})
+	w.put("two.html", "<p>Two</p>")
+	w.watch()
+	w.until("it comes in", func() bool { return w.page("two.html") != nil })
+}
+
 // The folder itself is taken away and made again, as programs that build a site do.
 func TestFolderMadeAgain(t *testing.T) {
 	w := work(t, site{"index.html": front})

@@ -48,7 +48,7 @@ type watch struct {
 // Watch looks at what changes in the folder until ctx ends. Where the system does not tell of changes, it looks for
 // them from time to time.
 func (w *Follower) Watch(ctx context.Context) {
-	x := watch{Follower: w, touched: map[string]bool{}, dirs: map[string]bool{}}
+	x := watch{Follower: w, touched: map[string]bool{}, seen: w.first, dirs: map[string]bool{}}
 	var err error
 	if x.told, err = w.tells(); err != nil {
 		x.told = nil
@@ -56,8 +56,7 @@ func (w *Follower) Watch(ctx context.Context) {
 	} else {
 		defer x.told.Close()
 	}
-	x.scan()
-	glance := time.NewTimer(x.every(0))
+	glance := time.NewTimer(0)
 	soon := time.NewTimer(time.Hour)
 	var first time.Time // of the changes that wait to be looked at
 	look := func() {
@@ -176,9 +175,29 @@ func (x *watch) scan() (some bool) {
 		}
 		clear(x.dirs)
 	}
-	first := x.seen == nil
-	seen, dirs, count := map[string]stamp{}, []string{}, 0
-	_ = fs.WalkDir(x.top().FS(), ".", func(name string, e fs.DirEntry, err error) error {
+	seen, dirs := x.stamps()
+	for name, s := range seen {
+		if was, is := x.seen[name]; !is || !was.same(s) {
+			x.touched[name], some = true, true
+		}
+	}
+	for name := range x.seen {
+		if _, is := seen[name]; !is {
+			x.touched[name], some = true, true
+		}
+	}
+	x.seen = seen
+	x.mu.Lock()
+	x.Folder.dirs = dirs
+	x.mu.Unlock()
+	x.listen()
+	return some
+}
+
+// stamps are those of all pages and stylesheets of the folder, and the folders in it.
+func (f *Folder) stamps() (seen map[string]stamp, dirs []string) {
+	seen, count := map[string]stamp{}, 0
+	_ = fs.WalkDir(f.top().FS(), ".", func(name string, e fs.DirEntry, err error) error {
 		if count++; count > mostEntries {
 			return fs.SkipAll
 		}
@@ -196,22 +215,7 @@ func (x *watch) scan() (some bool) {
 		}
 		return nil
 	})
-	for name, s := range seen {
-		if was, is := x.seen[name]; !is || !was.same(s) {
-			x.touched[name], some = true, true
-		}
-	}
-	for name := range x.seen {
-		if _, is := seen[name]; !is {
-			x.touched[name], some = true, true
-		}
-	}
-	x.seen = seen
-	x.mu.Lock()
-	x.Folder.dirs = dirs
-	x.mu.Unlock()
-	x.listen()
-	return some && !first
+	return seen, dirs
 }
 
 // listen has the system tell of the folders that it does not tell of yet.

@@ -44,8 +44,10 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
       );
       const key = keyOf(place, look);
       const now = queries.getQueryData<Bench>(key);
-      if (!now || now.revision !== bench.revision || (!answer.whole && !answer.delta)) return;
-      const next = benchOf(answer, now.measured === bench.measured ? now : undefined);
+      if (!now || (!answer.whole && !answer.delta)) return;
+      // The Bench may have changed meanwhile; what it is with these measures is asked for then.
+      const same = now.revision === bench.revision && now.measured === bench.measured;
+      const next = same ? benchOf(answer, now) : null;
       if (next) queries.setQueryData(key, next);
       else void queries.invalidateQueries({ queryKey: key });
     } catch {

@@ -6,8 +6,8 @@ import type { Bench } from "../api/client";
 import { useLooking } from "../api/look";
 import { useAgreement } from "./agreeing";
 import { useMeasures } from "../api/measures";
-import { useBench, useChanges, type Place } from "../api/bench";
-import { usePlace } from "../api/place";
+import { useBench, useChanges } from "../api/bench";
+import { usePlace, usePlaceOf } from "../api/place";
 import type { Deed } from "../api/deed";
 import { useDo, useFollow, useLeft, useLine } from "../api/edits";
 import { later } from "../parts/later";
@@ -66,10 +66,12 @@ export function BenchScreen() {
       </div>
     );
   }
-  return <Loaded bench={query.data} place={place} />;
+  return <Loaded bench={query.data} />;
 }
 
-function Loaded({ bench, place }: { bench: Bench; place: Place }) {
+function Loaded({ bench }: { bench: Bench }) {
+  // That of the page that is drawn, which is the one before while the page of the address is on its way.
+  const place = usePlaceOf(bench);
   const navigate = useNavigate();
   const send = useDo(place);
   const chosen = useView((v) => v.focus);
