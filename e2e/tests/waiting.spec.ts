@@ -36,7 +36,8 @@ test("what a closed window left is made or discarded, as the user says", async (
     const beside = await context.newPage();
     await openBench(beside, app);
     await expect(beside.getByRole("status", { name: "Edits that are not saved" })).toBeEmpty();
-    await context.setOffline(true); // what waits is not sent while its window closes
+    await context.setOffline(true);
+    await closed.unroute(edits); // a request that is held would be sent as its window closes
     await closed.close();
     await context.setOffline(false);
     const page = await context.newPage();
