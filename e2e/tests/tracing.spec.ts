@@ -1,7 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { code, expect, openBench, test } from "./app";
+import { cell, code, expect, openBench, test } from "./app";
 import { expectNoViolations } from "./violations";
 
 const demo = new URL("../../demo/gullwing-point.kitrows.json", import.meta.url).pathname;
@@ -65,6 +65,8 @@ test("a design becomes a page by the keyboard: frames are found, taken, named, m
   await name.fill("Site links");
   await name.press("Enter");
   await expect(frames.getByRole("option", { name: /Site links/ })).toBeVisible();
+  await page.getByRole("button", { name: "Find the grid" }).click();
+  await page.getByRole("button", { name: "Use 12 columns" }).click();
   await expectNoViolations(page);
 
   // At the narrowest breakpoint the frames are brought along and one is drawn over all of the width.
@@ -77,6 +79,7 @@ test("a design becomes a page by the keyboard: frames are found, taken, named, m
   const markup = await code(page);
   expect(markup).toContain("kr-take-8");
   expect(markup).toContain('<img class="kr-fit"'); // cut out of the picture
+  await expect(page.getByRole("link", { name: "Traced grid" })).toBeVisible(); // the kit, for others use the other one
   await page.keyboard.press("Control+z");
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();
 });
@@ -117,6 +120,20 @@ test("frames are drawn, sized and moved by the pointer, and snap to units; eleme
   await page.getByRole("button", { name: "Make rows" }).click();
   await expect(page.getByRole("treegrid", { name: "Span sheet" })).toBeVisible();
   await expect.poll(() => code(page)).toContain("kr-cell kr-skip-1-wide kr-take-6-wide");
+
+  // The picture lies over its lane, at its own width, and says by how much the page differs.
+  await page.keyboard.press("o");
+  const lane = page.getByRole("group", { name: "Lane wide" });
+  await expect(lane.locator("img[src*=pictures]")).toBeVisible();
+  await expect(page.getByText("lane at 1080 px")).toBeVisible();
+  await cell(page, "lead-story", "wide").click();
+  await expect(page.getByText(/^Lead story: wide \d+ (lower|higher)/)).toBeVisible();
+  await page.keyboard.type("1_7\n");
+  await cell(page, "lead-story", "wide").click();
+  await expect(page.getByText(/^Lead story: wide 73 wider/)).toBeVisible();
+  await expectNoViolations(page);
+  await page.getByRole("slider", { name: "Strength of the design" }).fill("0");
+  await expect(lane.locator("img[src*=pictures]")).toHaveCount(0);
 });
 
 test("drawings and PDFs are designs too, and run nothing; what is none is refused", async ({ page, app }) => {

@@ -59,6 +59,10 @@ func Apply(p *project.Project, o Operation) (*Change, error) {
 	if o.ChangeKit != nil {
 		return changeKit(p, pg, o.ChangeKit)
 	}
+	if o.UseGrid != nil {
+		change, err := useGrid(p, pg, o.UseGrid)
+		return change, fault.Under("useGrid", err)
+	}
 	if o.UseKit != nil && o.UseKit.All {
 		return moveAll(p, pg, *o.UseKit)
 	}

@@ -71,6 +71,7 @@ type Operation struct {
 	ChangeKit *ChangeKit `json:"changeKit,omitzero"`
 	UseKit    *UseKit    `json:"useKit,omitzero"`
 	AddKit    *AddKit    `json:"addKit,omitzero"`
+	UseGrid   *UseGrid   `json:"useGrid,omitzero"`
 	DropKit   *DropKit   `json:"dropKit,omitzero"`
 	Source    *Source    `json:"source,omitzero"`
 	Lines     *Lines     `json:"lines,omitzero"`

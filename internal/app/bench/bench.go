@@ -42,6 +42,7 @@ type Bench struct {
 	Mixins      string           `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
 	Kept        []page.Kept      `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
+	Designs     []string         `json:"designs" doc:"The breakpoints of its finished designs."`
 	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
 
 	Styled   bool `json:"styled" doc:"It has styles of its own besides those that a page made here begins with."`
@@ -141,11 +142,13 @@ type CodeLine struct {
 }
 
 // View is how the Bench is looked at: the viewport width of each breakpoint's
-// lane in px, by name, where it is not the kit's own, and whether the code
-// labels the ends of rows.
+// lane in px, by name, where it is not the kit's own, whether the code labels the
+// ends of rows, and whether lanes are drawn over the page's finished designs, at
+// their widths.
 type View struct {
 	Lanes   map[string]float64
 	Ends    bool
+	Designs bool
 	Content *content.Book // what was measured of the page's content
 }
 
@@ -184,6 +187,7 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	for _, other := range p.Kits {
 		b.Kits = append(b.Kits, Ref{other.ID, other.Name})
 	}
+	b.Designs = []string{}
 	sums := make([]map[string]Sum, len(k.Breakpoints))
 	b.Lanes = make([]Lane, len(k.Breakpoints))
 	var work budget.Group // a lane and the code need nothing of one another
@@ -211,12 +215,21 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 		b.Breakpoints = append(b.Breakpoints,
 			Breakpoint{bp.Name, label, bp.From.String(), low, high, k.ColumnsAt(i).String()})
 		width := bp.Lane.Px()
+		d := designAt(pg, k, i)
+		if d != nil {
+			b.Designs = append(b.Designs, bp.Name)
+		}
 		if chosen, ok := v.Lanes[bp.Name]; ok {
 			width = min(max(chosen, low), high)
+		} else if d != nil && v.Designs {
+			width = min(d.Width, high)
 		}
 		begin(func() {
 			plan := l.Plan(width)
 			b.Lanes[i] = newLane(l, plan)
+			if d != nil && v.Designs && width == d.Width {
+				b.Lanes[i].Design = newBehind(p, d, plan)
+			}
 			sums[i] = rowSums(plan)
 			for _, box := range plan.Boxes {
 				if box.Kind == page.Container {

@@ -22,6 +22,7 @@ type Lane struct {
 	Breaks     []Mark  `json:"breaks" doc:"Where a row broke into another line."`
 	Nudged     []Rect  `json:"nudged" doc:"Where nudged columns would stand."`
 	Ghosts     []Ghost `json:"ghosts" doc:"Hidden columns: where they would come in, as high as the line there."`
+	Design     *Behind `json:"design,omitempty" doc:"The finished design behind it."`
 }
 
 // A Rect is a place in a lane.

@@ -62,37 +62,105 @@ func NewTraced(revision int, p *project.Project, l *layout.Layout) *Traced {
 		}
 		one := TracedDesign{Design: *d, Frames: tracedFrames(ruler, placed), Columns: stretches(ruler.Columns()),
 			Breakpoint: l.Kit().Breakpoints[ruler.At].Name, Address: PicturesAt(p.ID) + d.Picture}
-		if pic := p.Picture(d.Picture); pic != nil {
-			if width, height, err := pic.Size(); err == nil {
-				one.Wide, one.High = float64(width)/d.Scale, float64(height)/d.Scale
-			}
-		}
+		one.Wide, one.High = sizeOf(p, d)
 		one.compare(l)
 		all.Designs = append(all.Designs, one)
 	}
 	return all
 }
 
+// sizeOf is how wide and high a design's picture is, in px of the viewport.
+func sizeOf(p *project.Project, d *design.Design) (wide, high float64) {
+	pic := p.Picture(d.Picture)
+	if pic == nil {
+		return 0, 0
+	}
+	width, height, err := pic.Size()
+	if err != nil {
+		return 0, 0
+	}
+	return float64(width) / d.Scale, float64(height) / d.Scale
+}
+
 // compare finds where the plan has the elements that frames are matched to.
 func (d *TracedDesign) compare(l *layout.Layout) {
-	at := map[string]*layout.Box{}
-	var plan *layout.Plan
+	var plan places
 	for i := range d.Frames {
 		f := &d.Frames[i]
 		if f.Node == "" {
 			continue
 		}
 		if plan == nil {
-			plan = l.Plan(d.Width)
-			for n := range plan.Boxes {
-				at[plan.Boxes[n].ID] = &plan.Boxes[n]
-			}
+			plan = placesIn(l.Plan(d.Width))
 		}
-		if b := at[f.Node]; b != nil && b.Shown {
-			x, width := b.X+b.Before, b.Width-b.Before-b.After
-			f.Plan = []float64{round(x), round(b.Y), round(width), round(b.Height)}
+		if r, is := plan[f.Node]; is {
+			f.Plan = []float64{r.X, r.Y, r.Width, r.Height}
 		}
 	}
+}
+
+// places are where a plan has what is shown of a page, from content to content, by the ids of nodes.
+type places map[string]Rect
+
+func placesIn(plan *layout.Plan) places {
+	all := places{}
+	for i := range plan.Boxes {
+		if b := &plan.Boxes[i]; b.Shown {
+			all[b.ID] = Rect{round(b.X + b.Before), round(b.Y), round(b.Width - b.Before - b.After), round(b.Height)}
+		}
+	}
+	return all
+}
+
+// Behind is a finished design behind a lane that is as wide. Lengths are in px of the viewport.
+type Behind struct {
+	Address string  `json:"address" doc:"Where its picture is had from."`
+	Picture Rect    `json:"picture" doc:"Where that lies."`
+	Parts   []Aside `json:"parts" doc:"Its frames that are matched to what is shown of the page."`
+}
+
+// Aside is a frame of a design, and by how much the page has its element elsewhere.
+type Aside struct {
+	Rect
+	Node   string  `json:"node" doc:"The element."`
+	Across float64 `json:"across" doc:"How far the element is right of the frame."`
+	Wider  float64 `json:"wider" doc:"0 where the frame is as wide as words that end before their element does."`
+	Down   float64 `json:"down" doc:"How far it is below it."`
+	Taller float64 `json:"taller"`
+	Off    bool    `json:"off" doc:"It is more than 2 px elsewhere across, or wider or narrower by that."`
+	Uneven bool    `json:"uneven" doc:"It is more than 2 px elsewhere down, or taller or shorter by that."`
+}
+
+func newBehind(p *project.Project, d *design.Design, plan *layout.Plan) *Behind {
+	b := &Behind{Address: PicturesAt(p.ID) + d.Picture, Parts: []Aside{}}
+	b.Picture.X, b.Picture.Y = d.X, d.Y
+	b.Picture.Width, b.Picture.Height = sizeOf(p, d)
+	at := placesIn(plan)
+	design.Walk(d.Frames, func(f *design.Frame, _ int) {
+		r, is := at[f.Node]
+		if f.Node == "" || !is {
+			return
+		}
+		a := Aside{Rect: Rect{f.X, f.Y, f.Width, f.Height}, Node: f.Node, Across: round(r.X - f.X), Down: round(r.Y - f.Y),
+			Taller: round(r.Height - f.Height)}
+		if !f.Loose {
+			a.Wider = round(r.Width - f.Width)
+		}
+		a.Off = max(math.Abs(a.Across), math.Abs(a.Wider)) > mostOff
+		a.Uneven = max(math.Abs(a.Down), math.Abs(a.Taller)) > mostOff
+		b.Parts = append(b.Parts, a)
+	})
+	return b
+}
+
+// designAt is the page's finished design at breakpoint i; nil where there is none.
+func designAt(p *page.Page, k *kit.Kit, i int) *design.Design {
+	for n := range p.Designs {
+		if d := &p.Designs[n]; k.BreakpointAt(d.Width) == i {
+			return d
+		}
+	}
+	return nil
 }
 
 func stretches(columns []kit.Stretch) (all [][2]float64) {

@@ -27,12 +27,14 @@ type PagePath struct {
 	Lane []string `query:"lane,explode" maxItems:"8" doc:"Widths of lanes, such as wide:1000; others are drawn at the kit's own."`
 	Ends bool     `query:"ends" doc:"Label the ends of containers and rows in the code."`
 
+	Designs bool `query:"designs" doc:"Draw lanes over the page's finished designs, at the widths of these."`
+
 	Stamp int64 `query:"stamp" doc:"The stamp of the Bench that the client has. Where another was answered since, as after a measure, the answer is whole."`
 }
 
 // view reads how the client looks at the Bench.
 func (in *PagePath) view() (bench.View, error) {
-	view := bench.View{Lanes: map[string]float64{}, Ends: in.Ends}
+	view := bench.View{Lanes: map[string]float64{}, Ends: in.Ends, Designs: in.Designs}
 	for _, lane := range in.Lane {
 		name, px, _ := strings.Cut(lane, ":")
 		width, err := strconv.ParseFloat(px, 64)

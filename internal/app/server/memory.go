@@ -50,7 +50,7 @@ const mostKnown = 8
 
 // memoryKey names a page as it is looked at.
 func memoryKey(project, page string, v bench.View) string {
-	return fmt.Sprint(project, "/", page, v.Lanes, v.Ends)
+	return fmt.Sprint(project, "/", page, v.Lanes, v.Ends, v.Designs)
 }
 
 // last gives the Bench that was answered last for a key; nil when it is not known.

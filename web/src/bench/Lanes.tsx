@@ -3,6 +3,7 @@ import type { Bench, Lane, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useAgreement } from "./agreeing";
 import { worstOf } from "./findings";
+import { Asides, DesignOver } from "./DesignOver";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
 import { Legend } from "./Legend";
@@ -70,7 +71,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
 
   return (
     <div ref={area} className="grid min-h-0 gap-x-2" style={{ gridTemplateColumns: template }}>
-      <Legend lanes={bench.lanes} framed={bench.document.length > 0} />
+      <Legend bench={bench} selected={selected} />
       {bench.lanes.map((lane, i) => {
         const on = lane.breakpoint === focus;
         return (
@@ -108,6 +109,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
                 onCompare={agree}
               />
             )}
+            {lane.design && over && <DesignOver design={lane.design} scale={(widths[i] ?? 72) / lane.width} />}
             <LaneDrawing
               lane={lane}
               over={over}
@@ -124,6 +126,16 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
               onSelect={choose}
               title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}
             />
+            {lane.design && !over && <DesignOver design={lane.design} scale={(widths[i] ?? 72) / lane.width} />}
+            {lane.design && (
+              <Asides
+                design={lane.design}
+                lane={lane}
+                scale={(widths[i] ?? 72) / lane.width}
+                labelled={on}
+                selected={selected}
+              />
+            )}
             {on && <InPlace bench={bench} lane={lane} scale={(widths[i] ?? 72) / lane.width} onDo={onDo} />}
           </div>
         );

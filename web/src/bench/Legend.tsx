@@ -1,10 +1,18 @@
 import { memo, type ReactNode } from "react";
-import type { Box, Lane } from "../api/client";
+import type { Bench, Box } from "../api/client";
+import { DesignStrength } from "./DesignStrength";
 import { Segmented } from "../parts/Segmented";
 import { useView } from "./view";
 
+interface Props {
+  bench: Bench;
+  selected: string | null;
+}
+
 /** What the lanes' marks mean: those that are on the page, the common ones first. */
-export const Legend = memo(function Legend({ lanes, framed }: { lanes: Lane[]; framed: boolean }) {
+export const Legend = memo(function Legend({ bench, selected }: Props) {
+  const { lanes } = bench;
+  const framed = bench.document.length > 0;
   const view = useView((v) => v.lanes);
   const units = useView((v) => v.units);
   const { setLanes, setUnits } = useView.getState();
@@ -41,6 +49,7 @@ export const Legend = memo(function Legend({ lanes, framed }: { lanes: Lane[]; f
       ) : (
         <p className="mb-1 whitespace-normal">Boxes only: the page is too long to be shown.</p>
       )}
+      {bench.designs.length > 0 && <DesignStrength bench={bench} selected={selected} />}
       <Entry name="column">
         <rect x=".5" y=".5" width="25" height="11" rx="2" className="fill-woad-soft stroke-woad-line" />
       </Entry>

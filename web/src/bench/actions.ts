@@ -1,6 +1,7 @@
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
 import { useLine } from "../api/edits";
+import { useLooking } from "../api/look";
 import { nodesOf, outermost } from "./cells";
 import { placed, show } from "./findings";
 import { wordsOf } from "./WordsField";
@@ -701,6 +702,17 @@ export const actions: readonly Action[] = [
     group: "page",
     words: "overlay columns stripes guides",
     do: () => useView.getState().setUnits(!useView.getState().units),
+  },
+  {
+    id: "design",
+    keys: "O",
+    label: () => (useLooking.getState().design > 0 ? "Lanes: hide the design" : "Lanes: show the design"),
+    help: "Lanes: the finished design over the page",
+    group: "page",
+    words: "trace picture compare overlay difference",
+    needs: "This page has no finished design: Trace takes one.",
+    when: (c) => c.bench.designs.length > 0,
+    do: () => useLooking.getState().setDesign(useLooking.getState().design > 0 ? 0 : 0.5),
   },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {

@@ -1,6 +1,5 @@
 import { useState } from "react";
-import type { TracedDesign, TracedFrame } from "../api/traced";
-import { useGrids } from "../api/traced";
+import { useGrids, type Grid, type TracedDesign, type TracedFrame } from "../api/traced";
 import type { Place } from "../api/bench";
 import { Button } from "../parts/Button";
 import { px } from "./frames";
@@ -18,10 +17,14 @@ interface Props {
   wrong: string;
   onFind: (on: boolean) => void;
   onTake: (ids: string[]) => void;
+  /** Makes a grid that of the page's kit. */
+  onUse: (grid: Grid) => void;
 }
 
+const use = "Gives the page's kit this grid here; where other pages use that kit, the page gets a new one";
+
 /** What the picture itself shows: its frames, and the grids that fit it. */
-export function Finding({ place, revision, design, found, off, looking, wrong, onFind, onTake }: Props) {
+export function Finding({ place, revision, design, found, off, looking, wrong, onFind, onTake, onUse }: Props) {
   const [by, setBy] = useState<"frames" | "picture" | null>(null);
   const grids = useGrids(place, design, revision, by);
   return (
@@ -85,6 +88,7 @@ export function Finding({ place, revision, design, found, off, looking, wrong, o
                       {h}
                     </th>
                   ))}
+                  <td />
                 </tr>
               </thead>
               <tbody>
@@ -95,6 +99,11 @@ export function Finding({ place, revision, design, found, off, looking, wrong, o
                     <td>{px(g.gutter)}</td>
                     <td>{px(g.left)}</td>
                     <td title={`At most ${px(g.worst)} px`}>{px(g.off)}</td>
+                    <td className="py-0.5 pl-1.5">
+                      <Button size="small" aria-label={`Use ${g.columns} columns`} title={use} onClick={() => onUse(g)}>
+                        Use
+                      </Button>
+                    </td>
                   </tr>
                 ))}
               </tbody>

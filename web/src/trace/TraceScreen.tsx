@@ -211,6 +211,7 @@ function Tracing({ bench }: { bench: Bench }) {
                 wrong={finding ? (found.error?.message ?? "") : ""}
                 onFind={look}
                 onTake={take}
+                onUse={(grid) => void tracer.takeGrid(grid)}
               />
               <section aria-label="Frames of the design" className="flex min-h-0 flex-col gap-1.5">
                 <span className="flex items-baseline gap-2">

@@ -2,7 +2,7 @@ import { useMemo, useRef, useState } from "react";
 import type { Bench } from "../api/client";
 import type { Place } from "../api/bench";
 import { useDo, useLine } from "../api/edits";
-import { useFound, useTraced, type Design, type Frame, type TracedFrame } from "../api/traced";
+import { useFound, useTraced, type Design, type Frame, type Grid, type TracedFrame } from "../api/traced";
 import {
   brought,
   changed,
@@ -77,6 +77,10 @@ export function useDesign(place: Place, bench: Bench, at: string | null) {
 
     /** Where the picture lies, and how large. */
     place: (to: Partial<Design>) => keep(frames.map(frameOf), "Place the picture", to),
+
+    /** Makes a grid that was found that of the page's kit. */
+    takeGrid: ({ columns, column, gutter, left }: Grid) =>
+      design && send({ useGrid: { design: design.id, columns, column, gutter, left } }),
 
     untrace: () => design && send({ untrace: { id: design.id } }),
 

@@ -1,0 +1,69 @@
+package edit
+
+import (
+	"fmt"
+	"slices"
+
+	"kitrows/internal/grid/design"
+	"kitrows/internal/grid/fault"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/project"
+	"kitrows/internal/read/trace"
+	"kitrows/internal/write/code"
+)
+
+// UseGrid gives the page a kit with a grid that was found in one of its designs, at the breakpoint of that. The page's
+// own kit is changed where no other page uses it; else the page moves to a new one that is made of it. A stylesheet that
+// was brought in stays as it is: the new kit stands beside it.
+type UseGrid struct {
+	Design  string  `json:"design" doc:"The id of the design."`
+	Columns int     `json:"columns" minimum:"1" maximum:"48"`
+	Column  float64 `json:"column" exclusiveMinimum:"0" maximum:"16384" doc:"How wide each column is, in px."`
+	Gutter  float64 `json:"gutter" minimum:"0" maximum:"16384" doc:"In px."`
+	Left    float64 `json:"left" minimum:"-16384" maximum:"16384" doc:"Where the first column begins, in px of the viewport."`
+}
+
+func useGrid(p *project.Project, pg *page.Page, u *UseGrid) (*Change, error) {
+	at := slices.IndexFunc(pg.Designs, func(d design.Design) bool { return d.ID == u.Design })
+	if at < 0 {
+		return nil, fault.New("design", u.Design, "the id of a design of this page")
+	}
+	grid := trace.Grid{N: u.Columns, Column: u.Column, Gutter: u.Gutter, Left: u.Left}
+	had := p.Kit(pg.Kit)
+	others := slices.ContainsFunc(p.Pages, func(o *page.Page) bool { return o.ID != pg.ID && o.Kit == had.ID })
+	brought := had.Imported != nil
+	from := had
+	if brought {
+		var err error
+		if from, err = kit.FromThree(u.Columns, u.Gutter, min(kit.MaxPage, max(kit.MinPage, grid.Width()+u.Gutter))); err != nil {
+			return nil, err
+		}
+	}
+	next, err := grid.Kit(from, pg.Designs[at].Width, others || brought || len(pg.Designs) == 1)
+	if err != nil {
+		return nil, err
+	}
+	var change *Change
+	if others || brought {
+		next.Shared = nil
+		taken := map[string]bool{}
+		for _, k := range p.Kits {
+			taken[k.ID] = true
+		}
+		next.Name = pg.Name + " grid"
+		next.ID = code.Free(next.Name, "grid", taken)
+		steps := []Operation{{AddKit: &AddKit{Kit: next}}}
+		if !brought {
+			steps = append(steps, Operation{UseKit: &UseKit{Kit: next.ID}})
+		}
+		change, err = Apply(p, Operation{Page: pg.ID, Together: &Together{Steps: steps}})
+	} else {
+		change, err = Apply(p, Operation{Page: pg.ID, ChangeKit: &ChangeKit{Kit: next}})
+	}
+	if err != nil {
+		return nil, err
+	}
+	change.Summary = fmt.Sprintf("Use the grid of %d columns: %s", u.Columns, next.Name)
+	return change, nil
+}
