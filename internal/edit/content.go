@@ -187,9 +187,10 @@ func (d *DropPicture) apply(e *editor) error {
 	return nil
 }
 
-// Read reads the texts that an operation takes apart, so that applying it takes little
-// time. A text that is not read when the context reaches its deadline is refused.
-func Read(ctx context.Context, o Operation) (Operation, error) {
+// Read reads the texts and pictures that an operation takes apart, so that applying it takes
+// little time. A text that is not read when the context reaches its deadline is refused. What it
+// takes from the project is read of p; nil where that is unknown.
+func Read(ctx context.Context, p *project.Project, o Operation) (Operation, error) {
 	if o.Pour != nil {
 		read, err := o.Pour.read(ctx)
 		if err != nil {
@@ -203,6 +204,9 @@ func Read(ctx context.Context, o Operation) (Operation, error) {
 			return o, fault.Under("trace", err)
 		}
 		o.Trace = read
+	}
+	if o.MakeRows != nil {
+		o.MakeRows = o.MakeRows.read(p, o.Page)
 	}
 	if o.BringPage != nil {
 		read, err := o.BringPage.Read(ctx)
@@ -220,7 +224,7 @@ func Read(ctx context.Context, o Operation) (Operation, error) {
 		steps = slices.Clone(steps)
 		for i := range steps {
 			var err error
-			if steps[i], err = Read(ctx, steps[i]); err != nil {
+			if steps[i], err = Read(ctx, p, steps[i]); err != nil {
 				return o, fault.Under(fmt.Sprintf("%s.steps[%d]", o.name(), i), err)
 			}
 		}

@@ -46,6 +46,33 @@ type Untrace struct {
 // frames are matched to get their widths; other frames become rows after what is on the page.
 type MakeRows struct {
 	Tight bool `json:"tight,omitzero" doc:"Without spaces between rows other than the kit's own."`
+
+	cuts map[cutting]*clipping // that were made ahead
+}
+
+// A cutting is what is cut out of a design's picture.
+type cutting struct {
+	picture project.File
+	frame   string // what it is called
+	design  [3]float64
+	at      [4]float64
+}
+
+// A clipping is a picture that was cut out of a design, and its size in CSS px; nil of a frame that shows nothing that
+// pages may.
+type clipping struct {
+	*project.Picture
+	width, height int
+}
+
+// read cuts the pictures ahead that rows of the page's frames have, which takes long.
+func (r *MakeRows) read(p *project.Project, page string) *MakeRows {
+	if p == nil || r.cuts != nil {
+		return r
+	}
+	read := &MakeRows{Tight: r.Tight, cuts: map[cutting]*clipping{}}
+	_, _ = Apply(p, Operation{Page: page, MakeRows: read}) // why it may be refused is told when it is made
+	return read
 }
 
 func (t *Trace) apply(e *editor) error {
@@ -117,24 +144,19 @@ func (r *MakeRows) apply(e *editor) error {
 	steps := e.matched(sheet)
 	m := trace.Maker{Sheet: sheet, Minter: e.minter, Tight: r.Tight}
 	pr := e.project
-	read := map[string]*trace.Picture{} // by their ids; nil of those that cannot be read
+	from := map[string]*trace.Picture{} // by their ids; nil of those that cannot be read
 	m.Picture = func(d *design.Design, f design.Frame) *page.Content {
-		from, known := read[d.Picture]
-		if pic := e.project.Picture(d.Picture); !known && pic != nil {
-			from, _ = trace.Read(pic.Data.Bytes())
-			read[d.Picture] = from
-		}
-		pic, width, height := cut(from, d, f)
+		pic := r.cut(e.project, from, d, f)
 		if pic == nil {
 			return nil
 		}
 		had := len(pr.Pictures)
 		var id string
-		if pr, id = pr.TakeIn(pic); len(pr.Pictures) > had {
+		if pr, id = pr.TakeIn(pic.Picture); len(pr.Pictures) > had {
 			steps = append(steps, Operation{KeepPicture: &KeepPicture{*pr.Pictures[had], had}})
 		}
-		return &page.Content{Type: page.Picture, Picture: id, Fit: true, Width: kit.Px(float64(width)),
-			Height: kit.Px(float64(height)), Alt: f.Name, Stand: true}
+		return &page.Content{Type: page.Picture, Picture: id, Fit: true, Width: kit.Px(float64(pic.width)),
+			Height: kit.Px(float64(pic.height)), Alt: f.Name, Stand: true}
 	}
 	if rows := m.Rows(); len(rows) > 0 {
 		parent, index := e.lastContainer()
@@ -242,22 +264,43 @@ func (e *editor) matched(s *trace.Sheet) (steps []Operation) {
 	return append(steps, set...)
 }
 
-// cut is what a frame shows of a design's picture, and its size in CSS px; nil where it shows nothing that pages may.
-func cut(from *trace.Picture, d *design.Design, f design.Frame) (pic *project.Picture, width, height int) {
-	if from == nil {
-		return nil, 0, 0
-	}
-	file, width, height := from.Cut(d, f)
-	if file == nil {
-		return nil, 0, 0
+// cut is what a frame shows of a design's picture, of those that are read.
+func (r *MakeRows) cut(p *project.Project, read map[string]*trace.Picture, d *design.Design, f design.Frame) *clipping {
+	pic := p.Picture(d.Picture)
+	if pic == nil {
+		return nil
 	}
 	name := f.Name
 	if name == "" {
 		name = f.ID
 	}
+	key := cutting{pic.Data, name, [3]float64{d.Scale, d.X, d.Y}, [4]float64{f.X, f.Y, f.Width, f.Height}}
+	if known, is := r.cuts[key]; is {
+		return known
+	}
+	from, is := read[d.Picture]
+	if !is {
+		from, _ = trace.Read(pic.Data.Bytes())
+		read[d.Picture] = from
+	}
+	var made *clipping
+	if from != nil {
+		made = clip(from, d, f, name)
+	}
+	if r.cuts != nil {
+		r.cuts[key] = made
+	}
+	return made
+}
+
+func clip(from *trace.Picture, d *design.Design, f design.Frame, name string) *clipping {
+	file, width, height := from.Cut(d, f)
+	if file == nil {
+		return nil
+	}
 	pic, _, _, err := project.NewPicture(name+".jpg", file)
 	if err != nil {
-		return nil, 0, 0
+		return nil
 	}
-	return pic, width, height
+	return &clipping{pic, width, height}
 }

@@ -15,6 +15,7 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/project"
 )
 
 // maxEdit bounds an edit's body, which may hold the picture of a finished design in base64.
@@ -65,15 +66,21 @@ type Edit struct {
 // readTime bounds how long the texts in an edit are read, before it is made.
 const readTime = 1500 * time.Millisecond
 
-// read gives the operation on that page, with its texts read.
-func (e *Edit) read(ctx context.Context, page string) (edit.Operation, error) {
+// read gives the operation on that page, with its texts and pictures read.
+func (e *Edit) read(ctx context.Context, s *store.Store, at *PagePath) (edit.Operation, error) {
+	var p *project.Project
+	if e.Operation.MakeRows != nil {
+		if state, err := s.Load(ctx, at.Project); err == nil { // else it is said when it is made
+			p = state.Project
+		}
+	}
 	if e.Operation.BringPage == nil { // of which the steps are bounded
 		var end context.CancelFunc
 		ctx, end = context.WithTimeout(ctx, readTime)
 		defer end()
 	}
-	e.Operation.Page = page
-	return edit.Read(ctx, e.Operation)
+	e.Operation.Page = at.Page
+	return edit.Read(ctx, p, e.Operation)
 }
 
 type benchAnswer struct{ Body *bench.Bench }
@@ -168,7 +175,7 @@ func (v *Server) benchRoutes() {
 		PagePath
 		Body Edit
 	}) (*changeAnswer, error) {
-		o, err := in.Body.read(ctx, in.Page)
+		o, err := in.Body.read(ctx, v.store, &in.PagePath)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
@@ -215,7 +222,7 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		o, err := in.Body.read(ctx, in.Page)
+		o, err := in.Body.read(ctx, v.store, &in.PagePath)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
