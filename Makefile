@@ -87,7 +87,7 @@ check-web:
 trial: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
 	TRIAL=1 go test -timeout 60m ./internal/...
 	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) REAL_PAGES=$(or $(REAL_PAGES),150) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) TANGLED=$(or $(TANGLED),150) \
-	TRACE_PAGES=$(or $(TRACE_PAGES),50) npx --no-install playwright test agreement foreign documents mixins designs
+	TRACE_PAGES=$(or $(TRACE_PAGES),50) TRIAL_PAIRS=$(or $(TRIAL_PAIRS),200) ALL_TASKS=1 npx --no-install playwright test agreement foreign documents mixins designs real compare tasks
 
 ## sheets: many more stylesheets of other hands, read, damaged, and held against the browser
 sheets: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell

@@ -367,8 +367,11 @@ const pages: Task[] = [
   ],
 ];
 
+/** Of so many tasks one is done; make trial does all. */
+const every = process.env.ALL_TASKS ? 1 : 3;
+
 for (const [group, all] of Object.entries({ widths, structure, content, pages })) {
-  for (const [wanted, count, done, seen] of all) {
+  for (const [wanted, count, done, seen] of all.filter((_, i) => i % every === 0)) {
     test(`${group}: ${wanted}, in ${count}`, async ({ page, app, context }) => {
       await context.grantPermissions(["clipboard-read", "clipboard-write"]);
       await openBench(page, app);
