@@ -191,7 +191,7 @@ func nameIn(root string, f *filed, pg *page.Page) string {
 
 // paired are two versions of a page. Of pages from HTML, elements that are in both files are the same nodes.
 func paired(name string, before, after *side) pair {
-	if before.page.Origin != nil && after.page.Origin != nil {
+	if before.hasFile() && after.hasFile() {
 		next := after.page.Origin
 		kept := origin.Kept(before.page, next, markup.Difference(before.page.Origin.Bytes(), next.Bytes()))
 		again := *after
@@ -251,12 +251,12 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 	return all, nil
 }
 
+// hasFile reports whether the page's markup is a file by itself.
+func (s *side) hasFile() bool { return origin.TraitsOf(s.page, s.kit).File }
+
 // sheet is what a page calls the stylesheet that is in one of the files; empty where it has none of these.
 func (s *side) sheet(names ...string) string {
-	files := s.kit.Files()
-	if s.page.Origin != nil {
-		files = slices.Concat(files, s.page.Origin.Sheets)
-	}
+	files := slices.Concat(s.kit.Files(), s.page.Origin.Styles())
 	for _, name := range names {
 		for _, f := range files {
 			if filepath.Base(filepath.FromSlash(origin.Address(f.Name))) == filepath.Base(name) {
@@ -337,7 +337,7 @@ func (o *comparing) compared(c *cobra.Command, pairs []pair, w compare.Widths) (
 // laid is a page that is laid out, by its content as the command is told to take it.
 func (o *comparing) laid(c *cobra.Command, s *side, w compare.Widths) (*layout.Layout, error) {
 	file := s.file
-	if s.page.Origin != nil {
+	if s.hasFile() {
 		file = "-" // nothing is kept beside it
 	}
 	var widths []float64

@@ -177,7 +177,7 @@ func pageWriteCommand() *cobra.Command {
 			if err != nil {
 				return err
 			}
-			if pg.Origin == nil {
+			if !origin.TraitsOf(pg, k).File {
 				return fault.New("--page", pg.Name, "a page that was read from markup: for others, code --as html")
 			}
 			stated, err := project.Reread(b) // with the settings of the project file, not those of the page's own

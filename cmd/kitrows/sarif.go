@@ -123,7 +123,7 @@ func (t *toldOf) sarif() sarifResult {
 	if said.Name != "" {
 		where.Logical[0] = sarifLogical{said.Name, "element"}
 	}
-	if t.page.Origin != nil && f.At.File == "" && f.At.Line > 0 {
+	if f.At.File == "" && f.At.Line > 0 {
 		region := regionOf(t.page.Origin, f.At.Span)
 		where.Physical.Region = &region
 	}

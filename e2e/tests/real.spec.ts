@@ -174,6 +174,24 @@ test("the command line plans by what a browser that is named measures", async ({
   expect(boxes).toBeGreaterThan(20);
 });
 
+test("what is measured is kept for the page that is drawn, also while another is on its way", async ({ page, app }) => {
+  const kept: string[] = [];
+  page.on("request", (r) => r.url().includes("/measures?") && kept.push(new URL(r.url()).pathname.split("/").at(-2)!));
+  let answer = () => {};
+  const asked = new Promise<void>((resolve) => (answer = resolve));
+  await page.route(/pages\/sightings\?/, async (route) => {
+    await asked;
+    await route.continue();
+  });
+  await openBench(page, app);
+  await page.getByRole("link", { name: "Sightings" }).click();
+  await expect.poll(() => kept.length).toBeGreaterThan(0);
+  expect(new Set(kept)).toEqual(new Set(["front-page"]));
+  answer();
+  await expect(page.getByRole("heading", { name: "Sightings", level: 1 })).toBeVisible();
+  await expect.poll(() => kept).toContain("sightings");
+});
+
 test("lanes show the page; an edit patches it, and boxes stand on it", async ({ page, app }) => {
   await openBench(page, app);
   const frame = page.frameLocator('iframe[title="Front page at 1080 px"]');

@@ -184,7 +184,7 @@ func (r *Rename) apply(e *editor) error {
 }
 
 func (o *OwnRules) apply(e *editor) error {
-	if e.kit.Imported == nil {
+	if e.kit.IsComplete() {
 		return fault.New("allow", o.Allow,
 			"a page on a kit that was read from a stylesheet: other kits have a class for every setting")
 	}

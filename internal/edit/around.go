@@ -167,9 +167,9 @@ func grouping(k page.Kind) page.Kind {
 // holdsRow reports whether a row may stand in a node, nil for the page: on pages from HTML in other elements as well.
 func (e *editor) holdsRow(in *page.Node) bool {
 	if in == nil {
-		return e.page.Origin != nil
+		return keeperOf(e.page).lenient()
 	}
-	return page.Holds(in.Kind, page.Row) || e.page.Origin != nil && in.Kind == page.Section
+	return page.Holds(in.Kind, page.Row) || keeperOf(e.page).lenient() && in.Kind == page.Section
 }
 
 // loose reports whether a node, nil for the page, stands in no container, row or column, and is none.
@@ -286,7 +286,7 @@ func (e *editor) unwrap(n, in *page.Node) error {
 	}
 	fits := func(all []*page.Node) bool {
 		return !slices.ContainsFunc(all, func(k *page.Node) bool {
-			return !page.Holds(outer, k.Kind) && !(e.page.Origin != nil && outer != page.Row && k.Kind != page.Column)
+			return !page.Holds(outer, k.Kind) && !(keeperOf(e.page).lenient() && outer != page.Row && k.Kind != page.Column)
 		})
 	}
 	switch n.Kind {

@@ -6,7 +6,6 @@ import (
 
 	"kitrows/internal/grid/design"
 	"kitrows/internal/grid/fault"
-	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 	"kitrows/internal/read/trace"
@@ -32,20 +31,12 @@ func useGrid(p *project.Project, pg *page.Page, u *UseGrid) (*Change, error) {
 	grid := trace.Grid{N: u.Columns, Column: u.Column, Gutter: u.Gutter, Left: u.Left}
 	had := p.Kit(pg.Kit)
 	others := slices.ContainsFunc(p.Pages, func(o *page.Page) bool { return o.ID != pg.ID && o.Kit == had.ID })
-	brought := had.Imported != nil
-	from := had
-	if brought {
-		var err error
-		if from, err = kit.FromThree(u.Columns, u.Gutter, min(kit.MaxPage, max(kit.MinPage, grid.Width()+u.Gutter))); err != nil {
-			return nil, err
-		}
-	}
-	next, err := grid.Kit(from, pg.Designs[at].Width, others || brought || len(pg.Designs) == 1)
+	next, err := grid.Kit(had.Native(), pg.Designs[at].Width, others || had.IsFixed() || len(pg.Designs) == 1)
 	if err != nil {
 		return nil, err
 	}
 	var change *Change
-	if others || brought {
+	if others || had.IsFixed() {
 		next.Shared = nil
 		taken := map[string]bool{}
 		for _, k := range p.Kits {
@@ -54,7 +45,7 @@ func useGrid(p *project.Project, pg *page.Page, u *UseGrid) (*Change, error) {
 		next.Name = pg.Name + " grid"
 		next.ID = code.Free(next.Name, "grid", taken)
 		steps := []Operation{{AddKit: &AddKit{Kit: next}}}
-		if !brought {
+		if !had.IsFixed() {
 			steps = append(steps, Operation{UseKit: &UseKit{Kit: next.ID}})
 		}
 		change, err = Apply(p, Operation{Page: pg.ID, Together: &Together{Steps: steps}})

@@ -79,8 +79,8 @@ func (e *editor) grouped(row *page.Node, run []*page.Node) (*page.Node, error) {
 	id, number := e.minter.Mint(page.Row)
 	inner := &page.Node{ID: id, Kind: page.Row, Name: fmt.Sprintf("Row %d", number), Element: listOf(row),
 		Children: slices.Clone(run)}
-	outside, inside := 0, 0        // how many units the rows have at the breakpoint before
-	fresh := e.kit.Imported != nil // whose rows divide into as many columns wherever they stand
+	outside, inside := 0, 0 // how many units the rows have at the breakpoint before
+	fresh := e.kit.DividesAlike()
 	for i, b := range e.kit.Breakpoints {
 		all, n, err := e.spans(row, run, i)
 		if err != nil {

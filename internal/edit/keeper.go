@@ -1,8 +1,10 @@
 package edit
 
 import (
+	"bytes"
 	"slices"
 
+	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -26,6 +28,14 @@ type keeper interface {
 	style(e *editor, s *Style) error
 	// describe changes what the page is called and what its head says.
 	describe(e *editor, d *DescribePage) error
+	// lenient reports whether parts may stand where section 4 has none, as they may in files of others.
+	lenient() bool
+	// takesMarkup reports whether markup that is pasted is put into the page as it is.
+	takesMarkup() bool
+	// reads reports whether the page as it is later has the same text, which stretches can be changed of.
+	reads(is *page.Page) bool
+	// mended is the edit that made is of the page, by steps.
+	mended(is *page.Page, steps []Operation, summary string) *Operation
 	// names reports whether a name that is given must be kept, for it would be read from the page again.
 	names() bool
 	// refit is the page when its kit has become another, and what could not follow.
@@ -55,6 +65,16 @@ func (made) finish(e *editor, _ *page.Page, _ *kit.Kit) error {
 }
 
 func (made) drop(*editor) error { return nil }
+
+func (made) lenient() bool { return false }
+
+func (made) takesMarkup() bool { return false }
+
+func (made) reads(*page.Page) bool { return false }
+
+func (m made) mended(_ *page.Page, steps []Operation, summary string) *Operation {
+	return &Operation{Page: m.ID, Together: &Together{Steps: steps, Summary: summary}}
+}
 
 func (made) names() bool { return false }
 
@@ -123,6 +143,23 @@ func (filed) drop(e *editor) error {
 			e.kit.Name)
 	}
 	return nil
+}
+
+func (filed) lenient() bool { return true }
+
+func (f filed) takesMarkup() bool { return f.Origin.Mixins == "" }
+
+func (f filed) reads(is *page.Page) bool {
+	return is.Origin != nil && bytes.Equal(f.Origin.Bytes(), is.Origin.Bytes())
+}
+
+// mended does all steps in one go, for each is of the bytes that the one before it left.
+func (f filed) mended(is *page.Page, _ []Operation, summary string) *Operation {
+	source := &Source{Summary: summary, Stretches: Stretches(markup.Difference(f.Origin.Bytes(), is.Origin.Bytes()))}
+	if sheets := is.Origin.Sheets; !slices.Equal(sheets, f.Origin.Sheets) {
+		source.Sheets = &sheets
+	}
+	return &Operation{Page: f.ID, Source: source}
 }
 
 func (filed) names() bool { return true }

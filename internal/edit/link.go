@@ -73,7 +73,7 @@ func linked(pr *project.Project, p *page.Page, was, is *kit.Kit) *page.Page {
 // that one finds it.
 func addressIn(pr *project.Project, p *page.Page, k *kit.Kit, f kit.File) string {
 	for _, other := range pr.Pages {
-		if other.Kit != k.ID || other.Origin == nil || !origin.Linked(other, f.Name) || strings.Contains(f.Name, ":") {
+		if other.Kit != k.ID || !origin.Linked(other, f.Name) || strings.Contains(f.Name, ":") {
 			continue
 		}
 		there := path.Join(path.Dir(other.File), f.Name)

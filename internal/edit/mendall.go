@@ -87,14 +87,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 		summary = fmt.Sprintf("Mend %d findings", m.Fixes)
 	}
 	was, is := p.Page(id), m.Project.Page(id)
-	m.Operation = &Operation{Page: id, Together: &Together{Steps: steps, Summary: summary}}
-	if was.Origin != nil { // in one go, for each is of the bytes that the one before it left
-		m.Operation = &Operation{Page: id, Source: &Source{Summary: summary,
-			Stretches: Stretches(markup.Difference(was.Origin.Bytes(), is.Origin.Bytes()))}}
-		if sheets := is.Origin.Sheets; !slices.Equal(sheets, was.Origin.Sheets) {
-			m.Operation.Source.Sheets = &sheets
-		}
-	}
+	m.Operation = keeperOf(was).mended(is, steps, summary)
 	return m
 }
 

@@ -1,7 +1,6 @@
 package edit
 
 import (
-	"bytes"
 	"reflect"
 	"slices"
 
@@ -489,8 +488,7 @@ func (o Operation) Means(then, now *project.Project) bool {
 	switch {
 	case o.Source != nil:
 		was, is := then.Page(o.Page), now.Page(o.Page)
-		return was != nil && is != nil && was.Origin != nil && is.Origin != nil &&
-			bytes.Equal(was.Origin.Bytes(), is.Origin.Bytes())
+		return was != nil && is != nil && keeperOf(was).reads(is)
 	case o.ChangeKit != nil:
 		return o.ChangeKit.Kit != nil && reflect.DeepEqual(then.Kit(o.ChangeKit.Kit.ID), now.Kit(o.ChangeKit.Kit.ID))
 	}

@@ -133,7 +133,7 @@ func (ps *Paste) apply(e *editor) error {
 	if err != nil {
 		return fault.Under("near", err)
 	}
-	if text := markupIn(part); text != "" && e.page.Origin != nil && e.page.Origin.Mixins == "" &&
+	if text := markupIn(part); text != "" && keeperOf(e.page).takesMarkup() &&
 		kit.SameWords(part.Kits[0], e.kit) {
 		name := nodes[0].Name
 		nodes = []*page.Node{{ID: "part", Kind: page.Block, Name: name, Content: &page.Content{Type: page.HTML, Text: text}}}
@@ -254,5 +254,5 @@ func (e *editor) placeFor(n *page.Node, near string) (parent string, index int, 
 // stands anywhere but straight in rows.
 func (e *editor) holds(outer, inner page.Kind) bool {
 	return page.Holds(outer, inner) ||
-		e.page.Origin != nil && inner == page.Block && outer != page.Row && outer != page.Block
+		keeperOf(e.page).lenient() && inner == page.Block && outer != page.Row && outer != page.Block
 }

@@ -47,9 +47,6 @@ func findings(l *layout.Layout, p *project.Project) []Finding {
 // Relink proposes, for links to stylesheets that are not there, those that near gives for their addresses; none where
 // that is empty.
 func (b *Bench) Relink(pg *page.Page, near func(link string) string) {
-	if pg.Origin == nil {
-		return
-	}
 	doc := origin.Document(pg.Origin)
 	for i := range b.Findings {
 		f := &b.Findings[i]

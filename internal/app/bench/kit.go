@@ -217,7 +217,7 @@ func warnings(k *kit.Kit) []string {
 	for i, b := range k.Breakpoints {
 		low, _, bounded := k.Range(i)
 		upTo, is := k.Cramped(i)
-		if !is || k.Imported != nil {
+		if !is || k.IsFixed() {
 			continue
 		}
 		to := fmt.Sprintf("from %s to %s px", kit.Number(low), kit.Number(upTo))

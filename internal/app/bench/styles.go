@@ -29,7 +29,7 @@ type StyleFile struct {
 
 // NewStyles are those of a page. A new one is called as wanted, or as such a stylesheet mostly is, if no other is.
 func NewStyles(pg *page.Page, k *kit.Kit, wanted string) *Styles {
-	if pg.Origin == nil {
+	if !origin.TraitsOf(pg, k).File {
 		return &Styles{Files: []StyleFile{{Name: page.OwnStyle, Text: ship.OwnText(pg)}}}
 	}
 	s := &Styles{Files: []StyleFile{}}

@@ -61,6 +61,16 @@ func (k *Kit) Files() []File {
 	return k.Imported.Files
 }
 
+// IsFixed reports whether the kit is as a stylesheet of others has it, which numbers do not change.
+func (k *Kit) IsFixed() bool { return k.Imported != nil }
+
+// IsComplete reports whether the kit has a class for every setting, as all have that are made here.
+func (k *Kit) IsComplete() bool { return k.Imported == nil }
+
+// DividesAlike reports whether rows divide into the kit's columns wherever they stand, and not into as many as what they
+// stand in has.
+func (k *Kit) DividesAlike() bool { return k.Imported != nil }
+
 // Native is a kit made here with the numbers of k, which was brought in.
 func (k *Kit) Native() *Kit {
 	native := *k

@@ -12,7 +12,7 @@ import (
 // that a picture only decorates.
 func (c *checker) alternatives() {
 	c.l.Page().Walk(func(n *page.Node, at page.Place) {
-		if c.l.Page().Origin == nil && n.Kind == page.Block && n.Content.Picture != "" &&
+		if n.Kind == page.Block && n.Content != nil && n.Content.Picture != "" &&
 			strings.TrimSpace(n.Content.Alt) == "" {
 			c.tell(finding.NoAlternative, n.ID, "", "the picture has no alternative text")
 		}

@@ -45,12 +45,13 @@ func (c *checker) styles(code func() []byte) {
 	var cascade *css.Cascade
 	err := budget.Within(context.Background(), budget.Cascade, func(b *budget.Budget) error {
 		doc := c.doc
-		if p := c.l.Page(); p.Origin != nil {
+		switch style := c.l.Page().Style; {
+		case style == "":
 			cascade = c.l.Foreign().Cascade() // which is kept
-		} else if code != nil {
-			cascade = css.NewCascade(b, []css.Source{{Name: page.OwnStyle, Text: p.Style}}, flow.Expand)
+		case code != nil:
+			cascade = css.NewCascade(b, []css.Source{{Name: page.OwnStyle, Text: style}}, flow.Expand)
 			doc = markup.Read(b, code())
-		} else {
+		default:
 			return nil
 		}
 		found = c.reaching(b, cascade, own, doc)
@@ -75,11 +76,8 @@ func (c *checker) styles(code func() []byte) {
 // ownStyles are the names of the page's own styles: of one from HTML those that are not its kit's, nor made by us.
 func (c *checker) ownStyles() map[string]bool {
 	p, k, own := c.l.Page(), c.l.Kit(), map[string]bool{}
-	if p.Origin == nil {
-		if p.Style != "" {
-			own[page.OwnStyle] = true
-		}
-		return own
+	if p.Style != "" {
+		own[page.OwnStyle] = true
 	}
 	for _, l := range origin.Links(c.doc) {
 		f := kit.File{Name: l.Name, Text: strings.TrimSpace(l.Text)}
@@ -150,7 +148,7 @@ func (c *checker) elements(b *budget.Budget, doc *markup.Document, ids map[*css.
 		id := c.of[of]
 		for _, a := range of.Attrs {
 			switch {
-			case a.Name == nodeMark && c.l.Page().Origin == nil:
+			case a.Name == nodeMark && doc != c.doc: // it was written for the check
 				id = a.Value
 			case a.Name != "class":
 				to.Attributes = append(to.Attributes, css.Attr{Name: a.Name, Value: a.Value})
@@ -226,7 +224,7 @@ func (c *checker) named(ids []string) string {
 // most, or that they move them in a way that is not worked out.
 func (c *checker) effect(ids []string) string {
 	p, k := c.l.Page(), c.l.Kit()
-	if p.Origin != nil || p.Style == "" {
+	if p.Style == "" {
 		return ""
 	}
 	bare := *p

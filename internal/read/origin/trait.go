@@ -25,7 +25,7 @@ func TraitsOf(p *page.Page, k *kit.Kit) Traits {
 		return "off"
 	}
 	if p.Origin == nil {
-		if k.Imported != nil {
+		if !k.IsComplete() {
 			t.OwnRules = state(p.OwnRules)
 		}
 		return t

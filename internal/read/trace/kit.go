@@ -45,11 +45,15 @@ func (g *Grid) Kit(k *kit.Kit, v float64, all bool) (*kit.Kit, error) {
 			kit.Step{Field: "gutter", Breakpoint: next, Text: k.GutterAt(i + 1).String()},
 			kit.Step{Field: "edge", Breakpoint: next, Text: k.EdgeAt(i + 1).String()})
 	}
-	edge := kit.Step{Field: "edge", Breakpoint: at, Text: px((g.Left + right) / 2)}
+	around := 0.0 // what rows have around their columns' content
+	if k.GutterPlace.Stays() {
+		around = g.Gutter
+	}
+	edge := kit.Step{Field: "edge", Breakpoint: at, Text: px((g.Left + right - around) / 2)}
 	if _, fixed := k.Breakpoints[i].Container.Width(); !fixed {
 		return drafted(k, append(steps, edge, kit.Step{Field: "container", Breakpoint: at, Text: "fluid"}))
 	}
-	next, err := drafted(k, append(steps, kit.Step{Field: "content", Breakpoint: at, Text: px(g.Width())}))
+	next, err := drafted(k, append(steps, kit.Step{Field: "content", Breakpoint: at, Text: px(g.Width() + around)}))
 	if err == nil {
 		if outer, _ := next.Breakpoints[i].Container.Width(); outer > v { // its own edge has no room
 			return drafted(k, append(steps, edge, kit.Step{Field: "container", Breakpoint: at, Text: px(v)}))

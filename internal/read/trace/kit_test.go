@@ -50,6 +50,29 @@ func TestKitOfGrid(t *testing.T) {
 	}
 }
 
+// So it is wherever the kit's gutters are, in fluid containers and in those of a fixed width.
+func TestKitOfGridByGutters(t *testing.T) {
+	for _, place := range []string{"between", "inside", "inside stay", "inside trim"} {
+		for _, v := range []float64{400, 1280} {
+			k := *sample.Twelve()
+			if err := k.GutterPlace.UnmarshalText([]byte(place)); err != nil {
+				t.Fatal(err)
+			}
+			g := trace.Grid{N: 6, Gutter: 20, Left: 40}
+			g.Column = (v - 2*g.Left - 5*g.Gutter) / 6
+			got, err := g.Kit(&k, v, true)
+			if err != nil {
+				t.Fatal(err)
+			}
+			columns := got.Ruler(got.BreakpointAt(v), v).Columns
+			if first, last := columns[0], columns[5]; math.Abs(first.From-40) > 0.5 || math.Abs(last.To-v+40) > 0.5 ||
+				math.Abs(first.Width()-g.Column) > 0.2 {
+				t.Errorf("%s at %g px: from %g to %g, the first to %g", place, v, first.From, last.To, first.To)
+			}
+		}
+	}
+}
+
 // A grid that stands at one side cannot be a container's.
 func TestKitOfGridAside(t *testing.T) {
 	g := trace.Grid{N: 12, Column: 70, Gutter: 30, Left: 20}

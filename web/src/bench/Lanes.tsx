@@ -26,6 +26,9 @@ interface Props {
   onMeasure: (measures: Measures, document: readonly string[]) => void;
 }
 
+/** How long a second click of a double click may take, in ms. */
+const doubleClick = 600;
+
 /** The page at every breakpoint, side by side. They scroll together, and to the
  *  selected node. */
 export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }: Props) {
@@ -49,7 +52,14 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
     const step = Math.floor(top / 200) * 200;
     setSeen((s) => (s[breakpoint] === step ? s : { ...s, [breakpoint]: step }));
   }, []);
-  const choose = useCallback((node: string, breakpoint: string) => select({ node, breakpoint }), [select]);
+  const clicked = useRef({ breakpoint: "", until: 0 });
+  const choose = useCallback(
+    (node: string, breakpoint: string) => {
+      clicked.current = { breakpoint, until: performance.now() + doubleClick };
+      select({ node, breakpoint });
+    },
+    [select],
+  );
 
   // After the frame's own layout, so that it is not made twice.
   useEffect(() => {
@@ -57,6 +67,8 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
     const frame = requestAnimationFrame(() => {
       lanesOf(area.current).forEach((lane, i) => {
         const drawn = bench.lanes[i]!;
+        // What was clicked stays under the pointer, for a second click.
+        if (drawn.breakpoint === clicked.current.breakpoint && performance.now() < clicked.current.until) return;
         const box = drawn.boxes.find((b) => b.id === selected);
         if (!box?.shown || box.kind === "section" || box.kind === "container") return;
         const scale = lane.clientWidth / drawn.width;
@@ -146,14 +158,15 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
 
 const agree = (agreement: Agreement, breakpoint: string) => useAgreement.setState({ [breakpoint]: agreement });
 
-/** Edits the words under the pointer. */
+/** Edits the words under the pointer, or those of the column there where it has no others. */
 function editAt(event: MouseEvent<HTMLElement>, lane: Lane, scale: number, nodes: Map<string, SheetNode>) {
   const view = event.currentTarget.getBoundingClientRect();
   const x = (event.clientX - view.left) / scale;
   const y = (event.clientY - view.top + event.currentTarget.scrollTop) / scale;
-  const block = lane.boxes.find(
-    (b) => b.kind === "block" && b.shown && x >= b.x && x <= b.x + b.width && y >= b.y && y <= b.y + b.height,
-  );
+  const under = lane.boxes.filter((b) => b.shown && x >= b.x && x <= b.x + b.width && y >= b.y && y <= b.y + b.height);
+  const column = under.findLast((b) => b.kind === "column");
+  const inside = lane.boxes.filter((b) => b.kind === "block" && b.shown && nodes.get(b.id)?.parent === column?.id);
+  const block = under.find((b) => b.kind === "block") ?? (inside.length === 1 ? inside[0] : undefined);
   const type = block && nodes.get(block.id)?.content?.type;
   if (block && type && type !== "picture" && type !== "form") useView.getState().edit(block.id);
 }
