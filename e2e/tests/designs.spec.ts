@@ -87,10 +87,10 @@ async function made(request: APIRequestContext, app: string, design: Design, dra
   });
   await edit(2, { makeRows: {} });
   const { designs } = (await (await request.get(`${path}/designs`)).json()) as {
-    designs: { frames: (Rect & { plan?: number[]; name?: string })[] }[];
+    designs: { frames: (Rect & { offset?: { across: number; wider: number }; name?: string })[] }[];
   };
   // A frame that takes all of a column in another is a block there, and no column.
-  return designs[0]!.frames.map((f) => ({ id: f.id, off: f.plan && [f.plan[0]! - f.x, f.plan[2]! - f.width] }));
+  return designs[0]!.frames.map((f) => ({ id: f.id, off: f.offset && [f.offset.across, f.offset.wider] }));
 }
 
 for (const [scale, type] of [

@@ -45,7 +45,7 @@ type TracedFrame struct {
 	From   float64      `json:"from" doc:"Where these units begin."`
 	To     float64      `json:"to" doc:"Where they end."`
 	Inside [][2]float64 `json:"inside" doc:"Where the columns are in which frames in it are counted."`
-	Plan   []float64    `json:"plan,omitempty" doc:"Of a frame that is matched: x, y, width and height of the element, as planned."`
+	Offset *Offset      `json:"offset,omitempty" doc:"Of a frame that is matched to what is shown of the page."`
 }
 
 // NewTraced gives a page's designs. The layout is of the page with its content.
@@ -82,7 +82,7 @@ func sizeOf(p *project.Project, d *design.Design) (wide, high float64) {
 	return float64(width) / d.Scale, float64(height) / d.Scale
 }
 
-// compare finds where the plan has the elements that frames are matched to.
+// compare finds by how much the plan has the elements elsewhere that frames are matched to.
 func (d *TracedDesign) compare(l *layout.Layout) {
 	var plan places
 	for i := range d.Frames {
@@ -94,7 +94,7 @@ func (d *TracedDesign) compare(l *layout.Layout) {
 			plan = placesIn(l.Plan(d.Width))
 		}
 		if r, is := plan[f.Node]; is {
-			f.Plan = []float64{r.X, r.Y, r.Width, r.Height}
+			f.Offset = new(offsetOf(&f.Frame, r))
 		}
 	}
 }
@@ -122,7 +122,12 @@ type Behind struct {
 // Aside is a frame of a design, and by how much the page has its element elsewhere.
 type Aside struct {
 	Rect
-	Node   string  `json:"node" doc:"The element."`
+	Offset
+	Node string `json:"node" doc:"The element."`
+}
+
+// Offset is by how much the page has an element elsewhere than a frame that is matched to it, in px.
+type Offset struct {
 	Across float64 `json:"across" doc:"How far the element is right of the frame."`
 	Wider  float64 `json:"wider" doc:"0 where the frame is as wide as words that end before their element does."`
 	Down   float64 `json:"down" doc:"How far it is below it."`
@@ -141,16 +146,19 @@ func newBehind(p *project.Project, d *design.Design, plan *layout.Plan) *Behind 
 		if f.Node == "" || !is {
 			return
 		}
-		a := Aside{Rect: Rect{f.X, f.Y, f.Width, f.Height}, Node: f.Node, Across: round(r.X - f.X), Down: round(r.Y - f.Y),
-			Taller: round(r.Height - f.Height)}
-		if !f.Loose {
-			a.Wider = round(r.Width - f.Width)
-		}
-		a.Off = max(math.Abs(a.Across), math.Abs(a.Wider)) > mostOff
-		a.Uneven = max(math.Abs(a.Down), math.Abs(a.Taller)) > mostOff
-		b.Parts = append(b.Parts, a)
+		b.Parts = append(b.Parts, Aside{Rect{f.X, f.Y, f.Width, f.Height}, offsetOf(f, r), f.Node})
 	})
 	return b
+}
+
+func offsetOf(f *design.Frame, r Rect) Offset {
+	o := Offset{Across: round(r.X - f.X), Down: round(r.Y - f.Y), Taller: round(r.Height - f.Height)}
+	if !f.Loose {
+		o.Wider = round(r.Width - f.Width)
+	}
+	o.Off = max(math.Abs(o.Across), math.Abs(o.Wider)) > mostOff
+	o.Uneven = max(math.Abs(o.Down), math.Abs(o.Taller)) > mostOff
+	return o
 }
 
 // designAt is the page's finished design at breakpoint i; nil where there is none.

@@ -17,19 +17,27 @@ export interface Kept {
 
 const prefix = "kitrows.waiting.";
 
+/** How long what this window was before a reload may still hold its name, in ms. */
+const releasing = 1500;
+
 /** This window's own name: it outlives a reload, and no other open window has it. */
 let own = sessionStorage.getItem("kitrows.window") ?? "";
-claim();
+const claimed = claim();
 
 /** A window holds a lock of its name for as long as it is open. */
-function claim() {
+async function claim() {
   own ||= crypto.randomUUID().slice(0, 8);
   sessionStorage.setItem("kitrows.window", own);
-  void navigator.locks.request(prefix + own, { ifAvailable: true }, (lock) => {
-    if (lock) return new Promise(() => {});
-    own = ""; // this window is a copy of another one
-    claim();
+  const held = await new Promise<boolean>((decide) => {
+    const keep = () => {
+      decide(true);
+      return new Promise(() => {});
+    };
+    navigator.locks.request(prefix + own, { signal: AbortSignal.timeout(releasing) }, keep).catch(() => decide(false));
   });
+  if (held) return;
+  own = ""; // this window is a copy of another one
+  await claim();
 }
 
 let last = 0;
@@ -56,6 +64,7 @@ export function drop(kept: Kept) {
 /** The kept deeds on a project whose window is closed, or is this one: what it left when it
  *  was reloaded. In their order; mine are those of this window. */
 export async function left(project: string): Promise<{ kept: Kept; mine: boolean }[]> {
+  await claimed;
   const { held = [] } = await navigator.locks.query();
   const open = new Set(held.map((lock) => lock.name));
   return Object.keys(localStorage)

@@ -1,7 +1,7 @@
 import { memo } from "react";
 import type { Lane } from "../api/client";
 import { useLooking } from "../api/look";
-import { asideWords } from "./aside";
+import { offsetWords } from "../trace/offset";
 
 type Design = NonNullable<Lane["design"]>;
 
@@ -50,7 +50,7 @@ export const Asides = memo(function Asides({ design, lane, scale, labelled, sele
       height={deep * scale}
     >
       {differing.map((p) => {
-        const words = asideWords(p);
+        const words = offsetWords(p);
         const [x, y, wide] = [p.x * scale, p.y * scale, words.length * 6.4 + 8];
         return (
           <g key={p.node}>

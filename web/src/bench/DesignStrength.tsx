@@ -1,6 +1,6 @@
 import type { Bench } from "../api/client";
 import { useLooking } from "../api/look";
-import { asideWords, type Aside } from "./aside";
+import { offsetWords, type Offset } from "../trace/offset";
 
 interface Props {
   bench: Bench;
@@ -43,9 +43,9 @@ function compared(bench: Bench, selected: string | null): string {
     const name = bench.nodes.find((n) => n.id === selected)?.name ?? selected;
     const off = own.filter(({ part }) => part.off || part.uneven);
     if (off.length === 0) return `${name} is as designed.`;
-    return `${name}: ${off.map(({ part, at }) => `${at} ${asideWords(part)}`).join("; ")}`;
+    return `${name}: ${off.map(({ part, at }) => `${at} ${offsetWords(part)}`).join("; ")}`;
   }
-  const count = (is: (part: Aside) => boolean) => parts.filter(({ part }) => is(part)).length;
+  const count = (is: (part: Offset) => boolean) => parts.filter(({ part }) => is(part)).length;
   const [off, uneven] = [count((p) => p.off), count((p) => p.uneven)];
   if (off + uneven === 0) return `All ${parts.length} parts are as designed.`;
   return `Of ${parts.length} parts ${off} differ across, ${uneven} down or in height.`;

@@ -86,6 +86,8 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
       <Legend bench={bench} selected={selected} />
       {bench.lanes.map((lane, i) => {
         const on = lane.breakpoint === focus;
+        const width = widths[i] ?? 72;
+        const scale = width / lane.width;
         return (
           // The sheet edits the same words with a key.
           // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
@@ -97,7 +99,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
             tabIndex={0}
             role="group"
             aria-label={`Lane ${lane.breakpoint}`}
-            onDoubleClick={(e) => on && editAt(e, lane, (widths[i] ?? 72) / lane.width, nodes)}
+            onDoubleClick={(e) => on && editAt(e, lane, scale, nodes)}
             onScroll={(e) => {
               follow(e.currentTarget, area.current);
               see(lane.breakpoint, e.currentTarget.scrollTop);
@@ -111,8 +113,8 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
                 document={bench.document}
                 title={`${bench.page.name} at ${lane.width} px`}
                 width={lane.width}
-                height={Math.ceil(Math.max(lane.height, (tall * lane.width) / (widths[i] ?? 72)))}
-                scale={(widths[i] ?? 72) / lane.width}
+                height={Math.ceil(Math.max(lane.height, tall / scale))}
+                scale={scale}
                 shown={over}
                 nodes={bench.nodes}
                 lane={lane}
@@ -121,14 +123,14 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
                 onCompare={agree}
               />
             )}
-            {lane.design && over && <DesignOver design={lane.design} scale={(widths[i] ?? 72) / lane.width} />}
+            {lane.design && over && <DesignOver design={lane.design} scale={scale} />}
             <LaneDrawing
               lane={lane}
               over={over}
               units={units}
               nodes={tree}
               told={told}
-              width={widths[i] ?? 72}
+              width={width}
               labelled={on}
               ghosts={ghosts}
               tall={tall}
@@ -138,17 +140,9 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
               onSelect={choose}
               title={`The page at ${lane.breakpoint}, ${lane.width} px wide`}
             />
-            {lane.design && !over && <DesignOver design={lane.design} scale={(widths[i] ?? 72) / lane.width} />}
-            {lane.design && (
-              <Asides
-                design={lane.design}
-                lane={lane}
-                scale={(widths[i] ?? 72) / lane.width}
-                labelled={on}
-                selected={selected}
-              />
-            )}
-            {on && <InPlace bench={bench} lane={lane} scale={(widths[i] ?? 72) / lane.width} onDo={onDo} />}
+            {lane.design && !over && <DesignOver design={lane.design} scale={scale} />}
+            {lane.design && <Asides design={lane.design} lane={lane} scale={scale} labelled={on} selected={selected} />}
+            {on && <InPlace bench={bench} lane={lane} scale={scale} onDo={onDo} />}
           </div>
         );
       })}

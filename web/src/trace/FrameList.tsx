@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import type { TracedFrame } from "../api/traced";
 import { notation, offOf, px } from "./frames";
+import { offsetWords } from "./offset";
 
 interface Props {
   frames: readonly TracedFrame[];
@@ -75,13 +76,12 @@ export function FrameList({ frames, chosen, names, onChoose }: Props) {
 
 /** By how much a frame is off its units; of one that is matched, off the element in the plan. */
 function Off({ frame: f }: { frame: TracedFrame }) {
-  const off = offOf(f);
-  const shifts = f.plan && [f.plan[0]! - f.x, f.plan[1]! - f.y, f.plan[2]! - f.width];
-  const most = shifts?.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a), 0);
-  const value = most ?? off;
+  const on = f.offset;
+  const most = on && [on.across, on.wider, on.down].reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a), 0);
+  const value = most ?? offOf(f);
   const isOff = Math.abs(value) > 2;
-  const title = shifts
-    ? `The page has it ${signed(shifts[0]!)} px across and ${signed(shifts[1]!)} px down, ${signed(shifts[2]!)} px wider`
+  const title = on
+    ? `On the page: ${offsetWords(on) || "as in the design"}`
     : `Its edges are ${signed(f.start)} and ${signed(f.end)} px off the units`;
   return (
     <span
