@@ -64,7 +64,7 @@ func nodes(l *layout.Layout) []Node {
 			line.Content = &shown
 		}
 		if n.Kind == page.Block || n.Kind == page.Column {
-			line.Comfort = n.Comfort()
+			line.Comfort = l.Comfort(n)
 		}
 		if at.Parent != nil {
 			line.Parent = at.Parent.ID

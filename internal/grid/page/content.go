@@ -158,8 +158,16 @@ func (c *Content) Comfortable() float64 {
 	if !c.Comfort.IsZero() {
 		return c.Comfort.Px()
 	}
-	longest := 0
-	for word := range strings.FieldsSeq(c.Words()) {
+	switch c.Type {
+	case Picture:
+		return 120
+	case HTML:
+		return 160
+	case List:
+		return 140
+	}
+	words, longest := c.Words(), 0
+	for word := range strings.FieldsSeq(words) {
 		longest = max(longest, utf8.RuneCountInString(word))
 	}
 	word := float64(min(longest, 40) * letterWide)
@@ -167,13 +175,7 @@ func (c *Content) Comfortable() float64 {
 	case Heading:
 		return math.Max(120, word*1.5)
 	case Button:
-		return float64(min(utf8.RuneCountInString(c.Words()), 40)*letterWide + 2*space)
-	case Picture:
-		return 120
-	case HTML:
-		return 160
-	case List:
-		return 140
+		return float64(min(utf8.RuneCountInString(words), 40)*letterWide + 2*space)
 	}
 	return math.Max(180, word)
 }

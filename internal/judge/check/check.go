@@ -66,13 +66,12 @@ type checker struct {
 
 	stretches map[*page.Node]origin.Stretch // what of the file each node is; none of a page made here
 	found     []finding.Finding
-	seen      []stage                // the page at every breakpoint, once it is asked for
-	extents   []*extent              // the widths of every breakpoint, the same
-	words     *vocab.Vocabulary      // of the page, once it is asked for
-	comforts  map[*page.Node]float64 // how wide the content of columns must be at most to be comfortable
-	places    map[string]placed      // of nodes, by their ids, once they are asked for
-	kits      []spoken               // the page's and the others of the project, once they are asked for
-	outer     []element              // of every element, what it takes of the file, parents before their children
+	seen      []stage           // the page at every breakpoint, once it is asked for
+	extents   []*extent         // the widths of every breakpoint, the same
+	words     *vocab.Vocabulary // of the page, once it is asked for
+	places    map[string]placed // of nodes, by their ids, once they are asked for
+	kits      []spoken          // the page's and the others of the project, once they are asked for
+	outer     []element         // of every element, what it takes of the file, parents before their children
 }
 
 // element is an element and what it takes of the file.

@@ -53,19 +53,11 @@ const estimated = 0.8
 // needs is how wide the content of a column must be to be comfortable at breakpoint i, where that is more than it has:
 // as declared, or somewhat less than estimated, and no wider than its words are in one line.
 func (c *checker) needs(column *page.Node, i int, has float64) (need float64) {
-	if c.comforts == nil {
-		c.comforts = map[*page.Node]float64{}
-	}
-	most, known := c.comforts[column]
-	if !known {
-		most = column.Comfort()
-		c.comforts[column] = most
-	}
-	if most <= has {
+	if c.l.Comfort(column) <= has {
 		return 0
 	}
 	for _, n := range column.Children {
-		comfort := n.Comfort()
+		comfort := c.l.Comfort(n)
 		switch {
 		case n.Kind != page.Block:
 			comfort *= estimated

@@ -6,7 +6,6 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/grid/prose"
 )
 
 // How browsers show what no stylesheet speaks of, in letters of 16 px and lines of one and a half (ship.ownStyle).
@@ -30,17 +29,17 @@ type shape struct {
 }
 
 // shapeOf estimates a block in a column w px wide, at breakpoint i of k.
-func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
+func shapeOf(c *page.Content, t text, k *kit.Kit, i int, w float64) shape {
 	var s shape
 	switch c.Type {
 	case page.Heading:
-		s = heading(c.Words(), c.Level, w)
+		s = heading(t.words, c.Level, w)
 	case page.Text:
-		s = paragraph(c.Words(), w)
+		s = paragraph(t.words, w)
 	case page.List:
 		s = shape{top: marginOf, bottom: marginOf}
-		for _, item := range c.Items {
-			s.height += paragraph(prose.Plain(item), w-indent).height
+		for _, item := range t.items {
+			s.height += paragraph(item, w-indent).height
 		}
 	case page.Picture:
 		wide, _ := c.Natural(k, i)
@@ -50,14 +49,14 @@ func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
 		}
 		return s
 	case page.Button:
-		s = shape{width: Width(c.Words(), letter*5/6, false) + 16, height: 21}
+		s = shape{width: Width(t.words, letter*5/6, false) + 16, height: 21}
 		if c.Link != "" {
-			s = shape{width: Width(c.Words(), letter, false), height: 18}
+			s = shape{width: Width(t.words, letter, false), height: 18}
 		}
 	case page.Card:
-		s = heading(c.Words(), c.Level, w)
-		for _, item := range c.Items {
-			p := paragraph(prose.Plain(item), w)
+		s = heading(t.words, c.Level, w)
+		for _, item := range t.items {
+			p := paragraph(item, w)
 			s.height += max(s.bottom, p.top) + p.height
 			s.bottom = p.bottom
 		}
@@ -67,7 +66,7 @@ func shapeOf(c *page.Content, k *kit.Kit, i int, w float64) shape {
 	case page.Form:
 		s.height = float64(len(c.Items)+1) * letter * leading
 	case page.HTML:
-		s = paragraph(strings.Join(strings.Fields(c.Words()), " "), w)
+		s = paragraph(strings.Join(strings.Fields(t.words), " "), w)
 		s.top, s.bottom = 0, 0
 	}
 	if !c.Height.IsZero() {
@@ -112,7 +111,8 @@ func linesOf(text string, size float64, isBold bool, w float64) float64 {
 
 // natural estimates how wide a block is by itself, and its longest word or widest picture.
 func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
-	text := func(text string, size float64, isBold bool, more float64) {
+	t := textOf(c)
+	see := func(text string, size float64, isBold bool, more float64) {
 		for line := range strings.SplitSeq(text, "\n") {
 			wide = max(wide, Width(strings.Join(strings.Fields(line), " "), size, isBold)+more)
 		}
@@ -122,27 +122,27 @@ func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
 	}
 	bolder := func() {
 		size := headings[min(max(c.Level, 1), 6)-1][0] * letter
-		text(c.Words(), size, true, 0)
+		see(t.words, size, true, 0)
 	}
 	switch c.Type {
 	case page.Heading:
 		bolder()
 	case page.List:
-		for _, item := range c.Items {
-			text(prose.Plain(item), letter, false, indent)
+		for _, item := range t.items {
+			see(item, letter, false, indent)
 		}
 	case page.Card:
 		bolder()
-		for _, item := range c.Items {
-			text(prose.Plain(item), letter, false, 0)
+		for _, item := range t.items {
+			see(item, letter, false, 0)
 		}
 	case page.Button:
-		s := shapeOf(c, k, i, 0)
+		s := shapeOf(c, t, k, i, 0)
 		wide, least = s.width, s.width
 	case page.HTML:
-		text(strings.Join(strings.Fields(c.Words()), " "), letter, false, 0)
+		see(strings.Join(strings.Fields(t.words), " "), letter, false, 0)
 	default:
-		text(c.Words(), letter, false, 0)
+		see(t.words, letter, false, 0)
 	}
 	if declared, _ := c.Natural(k, i); declared > 0 {
 		wide = declared

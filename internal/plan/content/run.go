@@ -5,9 +5,11 @@ import (
 	"io"
 	"math"
 	"strconv"
+	"sync"
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/prose"
 )
 
 // A Run is blocks that stand together in a column.
@@ -19,7 +21,33 @@ type Run struct {
 	Before bool   // a row follows it
 	After  bool   // it follows a row
 
-	digest uint64
+	digested, read sync.Once
+	digest         uint64
+	texts          []text // of its blocks
+}
+
+// A text is the words of a block, and those of its items.
+type text struct {
+	words string
+	items []string
+}
+
+func textOf(c *page.Content) text {
+	t := text{words: c.Words()}
+	for _, item := range c.Items {
+		t.items = append(t.items, prose.Plain(item))
+	}
+	return t
+}
+
+// text is that of a block, by its number.
+func (r *Run) text(at int) text {
+	r.read.Do(func() {
+		for _, n := range r.Blocks {
+			r.texts = append(r.texts, textOf(n.Content))
+		}
+	})
+	return r.texts[at]
 }
 
 // A Spot is a block's border box in px from the top left corner of its run.
@@ -36,7 +64,7 @@ type Laid struct {
 
 // Digest is the same for runs that a browser lays out alike.
 func (r *Run) Digest() uint64 {
-	if r.digest == 0 {
+	r.digested.Do(func() {
 		h := fnv.New64a()
 		put := func(texts ...string) {
 			for _, t := range texts {
@@ -61,7 +89,7 @@ func (r *Run) Digest() uint64 {
 			}
 		}
 		r.digest = h.Sum64()
-	}
+	})
 	return r.digest
 }
 
@@ -75,7 +103,7 @@ func (r *Run) Estimate(k *kit.Kit, i int, w float64) Laid {
 		if !n.ShownAt(k, i) {
 			continue
 		}
-		s := shapeOf(n.Content, k, i, w)
+		s := shapeOf(n.Content, r.text(at), k, i, w)
 		if s.width > 0 || n.Content.Type == page.Button { // it stands in a line
 			if x > 0 && x+4+s.width > w {
 				flush()

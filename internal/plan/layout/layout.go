@@ -4,6 +4,7 @@
 package layout
 
 import (
+	"slices"
 	"sync"
 
 	"kitrows/internal/grid/finding"
@@ -21,6 +22,7 @@ type Layout struct {
 	page     *page.Page
 	nodes    []node                  // the page's, parents before their children
 	index    func() map[string]int32 // of the nodes, by id; made when it is first asked for
+	comforts func() []float64        // of the nodes; made when they are first asked for
 	at       []stage                 // one for every breakpoint
 	foreign  *foreign.Page           // of a page that is laid out by a stylesheet; else nil
 	planner  planner                 // how boxes are worked out
@@ -53,6 +55,14 @@ func Of(k *kit.Kit, p *page.Page) *Layout {
 	return l
 }
 
+// Comfort is the least width, in px, at which what is in a node of the page reads well, as its own Comfort has it.
+func (l *Layout) Comfort(n *page.Node) float64 {
+	if i, is := l.index()[n.ID]; is {
+		return l.comforts()[i]
+	}
+	return n.Comfort()
+}
+
 func (l *Layout) make() {
 	k, p := l.kit, l.page
 	l.add(p.Body, -1)
@@ -70,6 +80,18 @@ func (l *Layout) make() {
 			index[n.ID] = int32(i)
 		}
 		return index
+	})
+	l.comforts = sync.OnceValue(func() []float64 {
+		all := make([]float64, len(l.nodes))
+		for i, n := range slices.Backward(l.nodes) {
+			if n.Kind == page.Block {
+				all[i] = n.Content.Comfortable()
+			}
+			if n.parent >= 0 {
+				all[n.parent] = max(all[n.parent], all[i])
+			}
+		}
+		return all
 	})
 	l.hold()
 	rows, columns := 0, 0
