@@ -62,9 +62,14 @@ type open struct {
 // elements that cannot stand in it, or that are not closed, are words.
 func Parse(text string) []Part {
 	text = strings.ReplaceAll(strings.ToValidUTF8(text, "\uFFFD"), "\r\n", "\n")
-	if !strings.ContainsAny(text, "<&") { // as most are
-		return tidy(words(nil, text))
+	if !opens(text) { // as most do not
+		return tidy(words(nil, html.UnescapeString(text)))
 	}
+	return tokens(text)
+}
+
+// tokens is Parse by the tokens of HTML.
+func tokens(text string) []Part {
 	z := html.NewTokenizer(strings.NewReader(text))
 	stack := []open{{}}
 	top := func() *open { return &stack[len(stack)-1] }
@@ -113,6 +118,27 @@ func Parse(text string) []Part {
 	}
 	return tidy(stack[0].part.Parts)
 }
+
+// opens reports whether a tag of an element that can stand in prose may begin in a text.
+func opens(text string) bool {
+	for {
+		_, rest, is := strings.Cut(text, "<")
+		if !is {
+			return false
+		}
+		end := 0
+		for end < len(rest) && end <= longestTag && (rest[end]|0x20 >= 'a' && rest[end]|0x20 <= 'z') {
+			end++
+		}
+		if _, known := elements[strings.ToLower(rest[:end])]; known {
+			return true
+		}
+		text = rest
+	}
+}
+
+// longestTag is how many letters the name of an element has at most.
+const longestTag = 6
 
 // words adds words to parts, their newlines as line breaks.
 func words(parts []Part, text string) []Part {
@@ -261,10 +287,15 @@ func plain(b *strings.Builder, parts []Part) {
 }
 
 // Links reports whether a link stands in a text.
-func Links(text string) bool { return has(Parse(text), func(p Part) bool { return p.Tag == "a" }) }
+func Links(text string) bool {
+	return opens(text) && has(Parse(text), func(p Part) bool { return p.Tag == "a" })
+}
 
 // Unsafe is the first address in a text that is not safe; empty where there is none.
 func Unsafe(text string) (address string) {
+	if !opens(text) {
+		return ""
+	}
 	has(Parse(text), func(p Part) bool {
 		address = unsafe(p.Attributes)
 		return address != ""

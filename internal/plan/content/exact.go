@@ -40,6 +40,16 @@ func (b *Book) PutExact(digest uint64, w float64, boxes map[string]Spot) {
 	b.version++
 }
 
+// HasExact reports whether a browser had some state of the page in a window of that width.
+func (b *Book) HasExact(w float64) bool {
+	if b == nil {
+		return false
+	}
+	b.mu.RLock()
+	defer b.mu.RUnlock()
+	return slices.ContainsFunc(b.exacts, func(e exact) bool { _, is := find(e.At, w); return is })
+}
+
 // Exact is where a browser had nodes, by a digest of all of the page, in a window of that width; nil where that is not
 // known. It must not be changed.
 func (b *Book) Exact(digest uint64, w float64) map[string]Spot {

@@ -143,6 +143,9 @@ func (f *Page) spread(run *content.Run, b *flow.Box, i int, boxes []Box) {
 // exact gives boxes that are in doubt the places that a browser had them at, where it was this page in a window of this
 // width.
 func (f *Page) exact(i int, width float64, boxes []Box) {
+	if !f.book.HasExact(width) { // the digest takes long
+		return
+	}
 	known := f.book.Exact(f.Digest(), width)
 	if known == nil {
 		return

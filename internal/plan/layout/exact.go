@@ -31,7 +31,7 @@ func digestOf(l *Layout) uint64 {
 // width.
 func (c *real) exact(l *Layout, plan *Plan) {
 	doubtful := func(b Box) bool { return b.Estimated }
-	if c.book == nil || !slices.ContainsFunc(plan.Boxes, doubtful) {
+	if !c.book.HasExact(plan.Width) || !slices.ContainsFunc(plan.Boxes, doubtful) {
 		return
 	}
 	known := c.book.Exact(l.Digest(), plan.Width)
