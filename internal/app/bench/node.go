@@ -44,7 +44,7 @@ type Cell struct {
 
 // nodes are the lines of the sheet without their sums.
 func nodes(l *layout.Layout) []Node {
-	k, pg, all := l.Kit(), l.Page(), []Node{}
+	k, pg, all := l.Kit(), l.Page(), make([]Node, 0, l.Nodes())
 	wrong := map[string]string{} // by node and breakpoint
 	for _, f := range l.Findings {
 		key := f.Node + " " + f.Breakpoints[0]
@@ -73,13 +73,14 @@ func nodes(l *layout.Layout) []Node {
 		if n.Kind == page.Container {
 			line.Frame = n.Frame.String()
 		}
-		for i := range k.Breakpoints {
-			if len(page.Settable(n.Kind)) > 0 {
+		if len(page.Settable(n.Kind)) > 0 {
+			line.Cells = make([]Cell, len(k.Breakpoints))
+			for i := range line.Cells {
 				c := newCell(l, n, i)
 				if len(wrong) > 0 {
 					c.Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
 				}
-				line.Cells = append(line.Cells, c)
+				line.Cells[i] = c
 			}
 		}
 		all = append(all, line)
