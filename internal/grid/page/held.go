@@ -64,7 +64,16 @@ func (n *Node) HeldAt(k *kit.Kit, i int) *Held {
 
 // ShownAt reports whether the node is shown at breakpoint i of k, as far as its own settings say.
 func (n *Node) ShownAt(k *kit.Kit, i int) bool {
-	return len(n.At) == 0 || n.HeldAt(k, i)[Shown].Value != Hides
+	shown := true
+	for at := range n.At {
+		s := &n.At[at]
+		if v, set := s.Get(Shown); set {
+			if from := k.Index(s.From); from >= 0 && from <= i {
+				shown = v != Hides
+			}
+		}
+	}
+	return shown
 }
 
 // SettingAt is what was set on the node at the breakpoint of that name; a
