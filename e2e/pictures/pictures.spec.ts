@@ -28,6 +28,7 @@ test("the Bench", async ({ page, app }) => {
   await expect(page.getByRole("tab", { name: "Checks 2" })).toBeVisible();
   await page.keyboard.press("F8");
   await expect(page.getByRole("img", { name: "The row after Make Tide table 4" })).toBeVisible();
+  await expect(page.getByText(/\d+ boxes agree$/)).toBeVisible();
   await picture(page, "checks");
   await page.getByRole("button", { name: "New page" }).click();
   await expect(page.getByRole("heading", { name: "This page is empty" })).toBeVisible();

@@ -84,7 +84,7 @@ export function Finding({ place, revision, design, found, off, looking, wrong, o
               <thead className="text-ink-2">
                 <tr>
                   {["columns", "column", "gutter", "begins", "off"].map((h) => (
-                    <th key={h} scope="col" className="font-normal">
+                    <th key={h} scope="col" className="pl-2 font-normal">
                       {h}
                     </th>
                   ))}
@@ -98,7 +98,9 @@ export function Finding({ place, revision, design, found, off, looking, wrong, o
                     <td>{px(g.column)}</td>
                     <td>{px(g.gutter)}</td>
                     <td>{px(g.left)}</td>
-                    <td title={`At most ${px(g.worst)} px`}>{px(g.off)}</td>
+                    <td title={`At most ${px(g.worst)} px`} className="pl-2">
+                      {px(g.off)}
+                    </td>
                     <td className="py-0.5 pl-1.5">
                       <Button size="small" aria-label={`Use ${g.columns} columns`} title={use} onClick={() => onUse(g)}>
                         Use
