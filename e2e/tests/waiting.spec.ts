@@ -53,6 +53,23 @@ test("what a closed window left is made or discarded, as the user says", async (
   }
 });
 
+test("a copy of a window has a name of its own, and leaves the edits of the other alone", async ({
+  page,
+  app,
+  context,
+}) => {
+  await typeInVain(page, app);
+  const [copy] = await Promise.all([
+    context.waitForEvent("page"),
+    page.evaluate(() => void window.open(location.href)), // which has the session of this one
+  ]);
+  const nameOf = (window: Page) => window.evaluate(() => sessionStorage.getItem("kitrows.window"));
+  await expect.poll(() => nameOf(copy)).not.toBe(await nameOf(page));
+  await expect(copy.getByText("Saved · rev 1")).toBeVisible();
+  await expect(copy.getByRole("status", { name: "Edits that are not saved" })).toBeEmpty();
+  await expect(page.getByText("Not saved, edits wait")).toBeVisible();
+});
+
 test("an edit whose answer was lost is not made twice", async ({ page, app }) => {
   let sent = 0;
   await page.route(edits, async (route) => {
