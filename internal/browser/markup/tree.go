@@ -167,9 +167,10 @@ type placing struct {
 	given  int               // the token that the parser was given last
 	faulty map[FaultKind]int // how many faults of a kind there are
 	mark   string
-	places []*Node // of a token's comment, what it stands in; nil where it stands nowhere
-	before []*Node // and the node before it there
-	texts  []*Node // of a token, the text after its comment
+	places []*Node             // of a token's comment, what it stands in; nil where it stands nowhere
+	before []*Node             // and the node before it there
+	texts  []*Node             // of a token, the text after its comment
+	merged map[string][]string // by tag, what attributes elements have that may be of several tags
 	closed []closed
 }
 
@@ -289,6 +290,7 @@ func (p *placing) whole(t token) bool { return p.d.text[t.To-1] == '>' }
 func (p *placing) tree() (*Node, error) {
 	n := len(p.tokens)
 	p.places, p.before, p.texts = make([]*Node, n), make([]*Node, n), make([]*Node, n)
+	p.merged = map[string][]string{}
 	root, text := &Node{}, &marked{p: p}
 	if p.d.Part {
 		in := &html.Node{Type: html.ElementNode, Data: "template", DataAtom: atom.Template}
@@ -339,7 +341,34 @@ func (p *placing) add(to *Node, nodes func(func(*html.Node) bool)) {
 		case html.ElementNode:
 			last = &Node{Tag: n.Data, Parent: to}
 			to.Children = append(to.Children, last)
+			if merges(n.Data) {
+				for _, a := range n.Attr {
+					p.merged[n.Data] = append(p.merged[n.Data], a.Key)
+				}
+			}
 			p.add(last, n.ChildNodes())
+		}
+	}
+}
+
+// merges reports whether a second tag of an element gives it the attributes that it lacks.
+func merges(tag string) bool { return tag == "html" || tag == "body" }
+
+// merge gives the document's html or body the attributes of one more such tag that the parser gave it.
+func (p *placing) merge(t token, attrs []Attr) {
+	if !merges(t.name) || p.d.Part {
+		return
+	}
+	n := p.d.Root
+	if t.name == "body" {
+		n = p.d.Body()
+	}
+	if n.Tag != t.name {
+		return
+	}
+	for _, a := range attrs {
+		if slices.Contains(p.merged[t.name], a.Name) && n.Attr(a.Name) == nil {
+			n.Attrs = append(n.Attrs, a)
 		}
 	}
 }
@@ -373,6 +402,7 @@ func (p *placing) finish() {
 				if !slices.Contains([]string{"html", "head", "body"}, t.name) {
 					p.fault(Ignored, t, "<%s> makes no element here", t.name)
 				}
+				p.merge(t, attrs)
 				continue
 			}
 			n.Start, n.Attrs = t.Span, attrs
