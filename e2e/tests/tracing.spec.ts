@@ -131,7 +131,7 @@ test("frames are drawn, sized and moved by the pointer, and snap to units; eleme
   await page.keyboard.type("1_7\n");
   await cell(page, "lead-story", "wide").click();
   await expect(page.getByText(/^Lead story: wide 73 wider/)).toBeVisible();
-  await expectNoViolations(page, 'label:has([aria-label="Strength of the design"])');
+  await expectNoViolations(page, 'div:has(> [aria-label="Strength of the design"])');
   await page.getByRole("slider", { name: "Strength of the design" }).fill("0");
   await expect(lane.locator("img[src*=pictures]")).toHaveCount(0);
 });

@@ -13,8 +13,8 @@ import (
 )
 
 // UseGrid gives the page a kit with a grid that was found in one of its designs, at the breakpoint of that. The page's
-// own kit is changed where no other page uses it; else the page moves to a new one that is made of it. A stylesheet that
-// was brought in stays as it is: the new kit stands beside it.
+// own kit is changed where no other page uses it; else the page moves to a new one that is made of it. A stylesheet
+// that was brought in stays as it is: the new kit stands beside it.
 type UseGrid struct {
 	Design  string  `json:"design" doc:"The id of the design."`
 	Columns int     `json:"columns" minimum:"1" maximum:"48"`

@@ -10,8 +10,8 @@ import (
 	"kitrows/internal/test/sample"
 )
 
-// A lane over a design is as wide as that, and tells by how much the page has each part elsewhere: of a frame that words
-// do not fill not how much wider. In a lane of another width there is no design.
+// A lane over a design is as wide as that, and tells by how much the page has each part elsewhere: of a frame that
+// words do not fill not how much wider. In a lane of another width there is no design.
 func TestBehind(t *testing.T) {
 	k := sample.Twelve()
 	columns := k.Ruler(2, 1080).Columns

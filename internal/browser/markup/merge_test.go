@@ -6,7 +6,8 @@ import (
 	"kitrows/internal/browser/markup"
 )
 
-// A second body or html tag gives the element what it lacks, as in browsers, and an edit of that is made where it stands.
+// A second body or html tag gives the element what it lacks, as in browsers, and an edit of that is made where it
+// stands.
 func TestMergedTags(t *testing.T) {
 	const text = `<!doctype html><html><head></head><body id=a><p>Log</p><html lang=en><body id=b class="one">` +
 		`<template><body title=no></template></body></html>`

@@ -67,8 +67,8 @@ func (k *Kit) IsFixed() bool { return k.Imported != nil }
 // IsComplete reports whether the kit has a class for every setting, as all have that are made here.
 func (k *Kit) IsComplete() bool { return k.Imported == nil }
 
-// DividesAlike reports whether rows divide into the kit's columns wherever they stand, and not into as many as what they
-// stand in has.
+// DividesAlike reports whether rows divide into the kit's columns wherever they stand, and not into as many as what
+// they stand in has.
 func (k *Kit) DividesAlike() bool { return k.Imported != nil }
 
 // Native is a kit made here with the numbers of k, which was brought in.

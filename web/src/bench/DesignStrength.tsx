@@ -1,5 +1,6 @@
 import type { Bench } from "../api/client";
 import { useLooking } from "../api/look";
+import { Strength } from "../parts/Strength";
 import { offsetWords, type Offset } from "../trace/offset";
 
 interface Props {
@@ -14,19 +15,10 @@ export function DesignStrength({ bench, selected }: Props) {
   const setDesign = useLooking((v) => v.setDesign);
   return (
     <div className="mb-1 grid gap-1">
-      <label className="flex items-center gap-2" title="The finished design over the lanes (O)">
+      <div className="flex items-center gap-2" title="The finished design over the lanes (O)">
         design
-        <input
-          type="range"
-          aria-label="Strength of the design"
-          min={0}
-          max={100}
-          step={5}
-          value={Math.round(strength * 100)}
-          onChange={(e) => setDesign(Number(e.target.value) / 100)}
-          className="w-full min-w-0 accent-madder"
-        />
-      </label>
+        <Strength label="Strength of the design" value={strength} onChange={setDesign} />
+      </div>
       {strength > 0 && <p className="whitespace-normal">{compared(bench, selected)}</p>}
     </div>
   );

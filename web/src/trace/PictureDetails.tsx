@@ -2,6 +2,7 @@ import type { Design, TracedDesign } from "../api/traced";
 import { Button } from "../parts/Button";
 import { Select } from "../parts/Input";
 import { Segmented } from "../parts/Segmented";
+import { Strength } from "../parts/Strength";
 import { Figure } from "./Figure";
 import { useTracing } from "./view";
 
@@ -16,17 +17,7 @@ interface Props {
 export function PictureDetails({ design: d, onChange, onReplace, onRemove }: Props) {
   const { fade, shown, grid, colour, strength, moving, set } = useTracing();
   const part = (label: string, value: number, onSet: (v: number) => void) => (
-    <input
-      type="range"
-      aria-label={label}
-      title={label}
-      min={0}
-      max={100}
-      step={5}
-      value={Math.round(value * 100)}
-      onChange={(e) => onSet(Number(e.target.value) / 100)}
-      className="w-full min-w-0 accent-madder"
-    />
+    <Strength label={label} value={value} onChange={onSet} />
   );
   return (
     <section aria-label="Picture" className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2.5 gap-y-1.5">
