@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { create, type StoreApi } from "zustand";
 import { persist } from "zustand/middleware";
 
 export type Choice = "system" | "light" | "dark";
@@ -12,11 +12,13 @@ interface Theme {
 export const useTheme = create<Theme>()(
   persist((set) => ({ choice: "system", choose: (choice) => set({ choice }) }), { name: "kitrows-theme" }),
 );
+/** The same, for what is no component. */
+export const themeStore: StoreApi<Theme> = useTheme;
 
 const systemDark = matchMedia("(prefers-color-scheme: dark)");
 
 function paint() {
-  const { choice } = useTheme.getState();
+  const { choice } = themeStore.getState();
   const dark = choice === "dark" || (choice === "system" && systemDark.matches);
   document.documentElement.dataset.theme = dark ? "dark" : "light";
 }
@@ -24,6 +26,6 @@ function paint() {
 /** Paints the document in the chosen theme, now and whenever it changes. */
 export function followTheme() {
   paint();
-  useTheme.subscribe(paint);
+  themeStore.subscribe(paint);
   systemDark.addEventListener("change", paint);
 }

@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from "@tanstack/react-query";
 import type { components } from "./schema";
 import type { Bench } from "./client";
 
@@ -22,24 +23,13 @@ function patched(list: unknown[], runs: Delta["lists"][number]["runs"]): unknown
   return next;
 }
 
-/** A value as text, its fields in order. */
-function sorted(value: object): string {
-  return JSON.stringify(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)));
-}
-
 /** The Bench that a delta makes of the one it is from. What did not change is the
  *  same as before, so that it is not drawn again. */
 function onto(delta: Delta, from: Bench): Bench {
   const next = structuredClone(delta.head);
   for (const { path, runs } of delta.lists) put(next, path, patched(at(from, path) as unknown[], runs));
   for (const path of delta.same) put(next, path, at(from, path));
-  next.lanes = next.lanes.map((lane, i) => {
-    const was = from.lanes[i]!;
-    const lists = delta.lists.filter(({ path }) => path[0] === "lanes" && path[1] === String(i));
-    const bare = (of: typeof lane) => sorted({ ...of, ...Object.fromEntries(lists.map(({ path }) => [path[2], []])) });
-    return lists.every(({ runs }) => runs.length === 0) && bare(lane) === bare(was) ? was : lane;
-  });
-  return next;
+  return replaceEqualDeep(from, next);
 }
 
 /** The Bench an answer holds; null where it is of a Bench that is not the one

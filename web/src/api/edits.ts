@@ -1,6 +1,6 @@
 import { useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef } from "react";
-import { create } from "zustand";
+import { create, type StoreApi } from "zustand";
 import { keyOf, type Place } from "./bench";
 import { useLook, type Look } from "./look";
 import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
@@ -37,6 +37,8 @@ export const useLine = create<Line>()(() => ({
   done: "",
   held: [],
 }));
+/** The same, for what is no component. */
+export const lineStore: StoreApi<Line> = useLine;
 
 const lost = "The server cannot be reached. Edits wait and are sent again.";
 
@@ -45,7 +47,7 @@ const entered = new Set<string>();
 let turn: Promise<unknown> = Promise.resolve();
 
 addEventListener("beforeunload", (event) => {
-  if (useLine.getState().waiting > 0) event.preventDefault();
+  if (lineStore.getState().waiting > 0) event.preventDefault();
 });
 
 /** Sends deeds one after another, each on the revision the one before it made.
@@ -86,7 +88,7 @@ export function useLeft(place: Place) {
     const stop = onDropped(release);
     return () => {
       here = false;
-      useLine.setState({ held: [] });
+      lineStore.setState({ held: [] });
       stop();
     };
   }, [project, queries]);
@@ -107,24 +109,24 @@ export function useHeld(): (all: Kept[], make: boolean) => void {
 
 function hold(kept: Kept) {
   release(kept.id);
-  useLine.setState((l) => ({ held: [...l.held, kept] }));
+  lineStore.setState((l) => ({ held: [...l.held, kept] }));
 }
 
 function release(id: string) {
-  useLine.setState((l) => ({ held: l.held.filter((kept) => kept.id !== id) }));
+  lineStore.setState((l) => ({ held: l.held.filter((kept) => kept.id !== id) }));
 }
 
 function enter(queries: QueryClient, kept: Kept, look: Look, answered?: () => void, waited = false) {
-  const free = useLine.getState().waiting === 0;
+  const free = lineStore.getState().waiting === 0;
   entered.add(kept.id);
   keep(kept);
-  useLine.setState((l) => ({ sending: [...l.sending, kept], waiting: l.waiting + 1 }));
+  lineStore.setState((l) => ({ sending: [...l.sending, kept], waiting: l.waiting + 1 }));
   // Nothing is on its way: it goes at once, before anything is drawn.
   const result = free
     ? carry(queries, kept, look, answered, waited)
     : turn.then(() => carry(queries, kept, look, answered, waited));
   turn = result.finally(() =>
-    useLine.setState((l) => ({ sending: l.sending.filter((k) => k !== kept), waiting: l.waiting - 1 })),
+    lineStore.setState((l) => ({ sending: l.sending.filter((k) => k !== kept), waiting: l.waiting - 1 })),
   );
   return result;
 }
@@ -144,7 +146,7 @@ async function carry(
       const now: Bench = known ?? (await fresh(queries, place, look));
       const answer = await send(kept, look, now);
       const bench = (answer && benchOf(answer, now)) ?? (await fresh(queries, place, look));
-      useLine.setState({ trouble: "", refused: "", offer: null, done: bench.done });
+      lineStore.setState({ trouble: "", refused: "", offer: null, done: bench.done });
       drop(kept);
       // Older widths of other lanes are other queries: they are stale now.
       queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
@@ -156,10 +158,10 @@ async function carry(
       const status = error instanceof Refusal ? error.problem.status : 0;
       if (!(error instanceof Refusal) || status === 503 || status === 507) {
         waited = true;
-        useLine.setState({ trouble: error instanceof Refusal ? `Not saved: ${error.message}` : lost });
+        lineStore.setState({ trouble: error instanceof Refusal ? `Not saved: ${error.message}` : lost });
         await new Promise((wake) => setTimeout(wake, 1000));
       } else if (status !== 409 || (error as Refusal).problem.changed) {
-        useLine.setState({
+        lineStore.setState({
           trouble: "",
           refused: waited ? "" : plain(error),
           offer: offered(error, kept.deed),
@@ -251,7 +253,7 @@ export function useFollow(place: Place) {
     let told = 0;
     // An edit of ours is told of too, mostly before its answer is here: what is on its way is waited for.
     const catchUp = () => {
-      if (useLine.getState().waiting > 0) return;
+      if (lineStore.getState().waiting > 0) return;
       const known = queries.getQueriesData<Bench>({ queryKey: ["bench", project] });
       const newest = Math.max(0, ...known.map(([, b]) => b?.revision ?? 0));
       if (told > newest) void queries.invalidateQueries({ queryKey: ["bench", project] });
@@ -265,7 +267,7 @@ export function useFollow(place: Place) {
       told = 0;
       void queries.resetQueries({ queryKey: ["bench", project] });
     });
-    const leave = useLine.subscribe(catchUp);
+    const leave = lineStore.subscribe(catchUp);
     return () => {
       leave();
       stream.close();

@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { create, type StoreApi } from "zustand";
 
 /** How this window looks at pages: what it asks the server to draw. */
 interface Looking {
@@ -22,6 +22,8 @@ export const useLooking = create<Looking>()((set) => ({
   // Lanes take the widths of their designs, in the place of those that were chosen.
   setDesign: (design) => set((v) => ({ design, widths: design > 0 && v.design === 0 ? {} : v.widths })),
 }));
+/** The same, for what is no component. */
+export const lookingStore: StoreApi<Looking> = useLooking;
 
 /** The same, as the API takes it. */
 export function useLook() {

@@ -3,13 +3,13 @@ import { PanelRight, PanelRightClose } from "lucide-react";
 import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench } from "../api/client";
-import { useLooking } from "../api/look";
-import { useAgreement } from "./agreeing";
+import { lookingStore } from "../api/look";
+import { agreementStore } from "./agreeing";
 import { useMeasures } from "../api/measures";
 import { useBench, useChanges } from "../api/bench";
 import { usePlace, usePlaceOf } from "../api/place";
 import type { Deed } from "../api/deed";
-import { useDo, useFollow, useLeft, useLine } from "../api/edits";
+import { useDo, useFollow, useLeft, lineStore } from "../api/edits";
 import { later } from "../parts/later";
 import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
@@ -33,7 +33,7 @@ import { TopBar } from "./TopBar";
 import { useTogether } from "./together";
 import { useTry } from "./trying";
 import { typeAhead } from "./typeahead";
-import { useView } from "./view";
+import { useView, viewStore } from "./view";
 
 // What opens only when it is asked for.
 const Carrying = later(() => import("./Carrying"));
@@ -52,9 +52,9 @@ export function BenchScreen() {
   useLeft(place);
   useEffect(() => {
     reset(`${place.project}/${place.page}`);
-    useLooking.setState({ widths: {} });
-    useAgreement.setState({}, true);
-    useLine.setState({ refused: "", done: "" });
+    lookingStore.setState({ widths: {} });
+    agreementStore.setState({}, true);
+    lineStore.setState({ refused: "", done: "" });
   }, [place.project, place.page, reset]);
 
   if (query.error && !query.data) return <Sorry why={query.error.message} again={() => void query.refetch()} />;
@@ -233,13 +233,13 @@ function Loaded({ bench }: { bench: Bench }) {
           {dialog === "fill" && (
             <Fill place={place} bench={bench} from={focus} onDo={onDo} onClose={() => setDialog(null)} />
           )}
-          {dialog === "keys" && <Keys keys={keys} onClose={() => setDialog(null)} onLeft={useView.getState().seek} />}
+          {dialog === "keys" && <Keys keys={keys} onClose={() => setDialog(null)} onLeft={viewStore.getState().seek} />}
         </Suspense>
         <Suspense>
           {dropped && <DroppedStyles file={dropped} {...{ place, bench, onDo }} onClose={() => setDropped(null)} />}
         </Suspense>
         <Suspense>
-          {detailed && <PageDetails bench={bench} onDo={onDo} onClose={() => useView.getState().detail(false)} />}
+          {detailed && <PageDetails bench={bench} onDo={onDo} onClose={() => viewStore.getState().detail(false)} />}
         </Suspense>
         <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
         <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} onDo={onDo} />

@@ -14,7 +14,7 @@ import { useLook } from "../api/look";
 import type { Deed } from "../api/deed";
 import { preview } from "../api/edits";
 import { heldAt, itemOf, putting, targetAt, type Item, type Target } from "./carry";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 interface Props {
   bench: Bench;
@@ -73,7 +73,7 @@ export default function Carrying({ bench, place, focus, onDo }: Props) {
   const look = useLook();
   const [aim, setAim] = useState<Aim | null>(null);
   const [answer, setAnswer] = useState<Answer | null>(null);
-  const { go } = useView.getState();
+  const { go } = viewStore.getState();
   const pointer = useRef({ x: 0, y: 0 });
   const item = useRef<Item>(null);
   const sensors = useSensors(

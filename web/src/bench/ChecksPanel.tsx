@@ -5,7 +5,7 @@ import { Button } from "../parts/Button";
 import { Field } from "../parts/Field";
 import { marks, placed, severities, show, type Finding } from "./findings";
 import { MendAll, Mends } from "./Mend";
-import { useView } from "./view";
+import { useView, viewStore } from "./view";
 
 interface Props {
   place: Place;
@@ -83,7 +83,7 @@ function mendable(findings: Finding[]) {
 function Told({ finding: f, at, ...props }: Props & { finding: Finding; at: number }) {
   const { bench, onDo } = props;
   const shown = useView((v) => v.finding) === at && at >= 0;
-  const { check } = useView.getState();
+  const { check } = viewStore.getState();
   /** Does what takes the finding off the list: the next one comes to its place. */
   const settle = (deed: Deed) => {
     if (shown) check(at - 1);

@@ -17,8 +17,8 @@ import { useSettled } from "./settled";
 import { toldOf, widthsOf } from "./told";
 import { useLooking } from "../api/look";
 import { useTyping } from "./typing";
-import { useLine } from "../api/edits";
-import { useView } from "./view";
+import { lineStore } from "../api/edits";
+import { useView, viewStore } from "./view";
 import { WordsField, wordsOf } from "./WordsField";
 import { later, unfetched } from "../parts/later";
 import { Select } from "../parts/Input";
@@ -93,13 +93,13 @@ export function CodePanel({
     const block = wordsOf(bench, file?.nodes[line - 1] ?? "");
     const why = "These lines have no words of a block: texts are edited here, all else in the lanes and the sheet.";
     if (block && !now.can.file) setWorded({ block, top });
-    else if (file?.nodes.length) useLine.setState({ refused: why, offer: null });
+    else if (file?.nodes.length) lineStore.setState({ refused: why, offer: null });
   }
   const block = worded && bench.nodes.find((n) => n.id === worded.block);
 
   const wide = useView((v) => v.wide);
   const entering = useView((v) => v.entering);
-  const { widen, entered } = useView.getState();
+  const { widen, entered } = viewStore.getState();
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
     if (!entering) return;
@@ -127,7 +127,7 @@ export function CodePanel({
       setGone(line);
       return;
     }
-    useLine.setState({ refused: `No stylesheet of this page has a rule for .${name}.`, offer: null });
+    lineStore.setState({ refused: `No stylesheet of this page has a rule for .${name}.`, offer: null });
   }
 
   async function copy() {
@@ -250,7 +250,7 @@ export function CodePanel({
               onDo={onDo}
               onClose={() => {
                 setWorded(null);
-                useView.setState({ entering: true });
+                viewStore.setState({ entering: true });
               }}
               style={{ left: 44, right: 8, top: Math.max(0, worded.top), height: 96 }}
             />

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState, type ReactNode } from "react";
 import { useActing } from "./acting";
 import { actions, can, labelOf, type Action } from "./actions";
 import { typedAhead } from "./typeahead";
-import { useView } from "./view";
+import { useView, viewStore } from "./view";
 
 /** Every action, page and node, found by typing. */
 export default function Commands({ onClose }: { onClose: () => void }) {
@@ -53,7 +53,7 @@ export default function Commands({ onClose }: { onClose: () => void }) {
     <Dialog
       onClose={onClose}
       aria-describedby={undefined}
-      onCloseAutoFocus={useView.getState().seek}
+      onCloseAutoFocus={viewStore.getState().seek}
       onFocusOutside={(e) => e.preventDefault()}
       className="top-[12vh] left-1/2 w-[min(560px,92vw)] -translate-x-1/2"
     >

@@ -5,7 +5,7 @@ import { stylesOf } from "../api/code";
 import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { Description, Dialog, Title } from "../parts/Panel";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 interface Props {
   file: { name: string; text: string };
@@ -22,7 +22,7 @@ export default function DroppedStyles({ file, place, bench, onDo, onClose }: Pro
   async function asStyles() {
     onClose();
     const deed = await styling(file, place, bench);
-    if (await onDo(deed)) useView.getState().setPanel("styles");
+    if (await onDo(deed)) viewStore.getState().setPanel("styles");
   }
   const asGrid = () =>
     void navigate(`/${place.project}/${place.page}/kit/${bench.kit.id}`, { state: { files: [file] } });
@@ -30,7 +30,7 @@ export default function DroppedStyles({ file, place, bench, onDo, onClose }: Pro
   return (
     <Dialog
       onClose={onClose}
-      onCloseAutoFocus={useView.getState().seek}
+      onCloseAutoFocus={viewStore.getState().seek}
       className="top-[20vh] left-1/2 grid w-[min(440px,92vw)] -translate-x-1/2 gap-3 p-5"
     >
       <Title className="text-[16px] font-semibold">What is {file.name}?</Title>

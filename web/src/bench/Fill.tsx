@@ -6,7 +6,7 @@ import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
 import { useFilling } from "../api/content";
 import { LaneDrawing } from "./LaneDrawing";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 interface Props {
   place: Place;
@@ -26,7 +26,7 @@ export default function Fill({ place, bench, from, onDo, onClose }: Props) {
   return (
     <Dialog
       onClose={onClose}
-      onCloseAutoFocus={useView.getState().seek}
+      onCloseAutoFocus={viewStore.getState().seek}
       className="top-[6vh] left-1/2 flex max-h-[88vh] w-[min(940px,94vw)] -translate-x-1/2 flex-col p-5 text-[12px]"
     >
       <Title className="text-[16px] font-semibold">Fill smaller widths from {from}</Title>

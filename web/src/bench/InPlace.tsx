@@ -1,6 +1,6 @@
 import type { Bench, Lane } from "../api/client";
 import type { Deed } from "../api/deed";
-import { useView } from "./view";
+import { useView, viewStore } from "./view";
 import { WordsField } from "./WordsField";
 
 interface Props {
@@ -14,7 +14,7 @@ interface Props {
 /** A block's words, edited where they stand in the lane. */
 export function InPlace({ bench, lane, scale, onDo }: Props) {
   const editing = useView((v) => v.editing);
-  const { edit, seek } = useView.getState();
+  const { edit, seek } = viewStore.getState();
   const block = bench.nodes.find((n) => n.id === editing);
   const box = lane.boxes.find((b) => b.id === editing);
   if (!block?.content || !box?.shown) return null;

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState, type MouseEvent } from "react";
 import type { Bench, Lane, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
-import { useAgreement } from "./agreeing";
+import { agreementStore } from "./agreeing";
 import { worstOf } from "./findings";
 import { Asides, DesignOver } from "./DesignOver";
 import { InPlace } from "./InPlace";
@@ -13,7 +13,7 @@ import type { Agreement } from "../page/agreement";
 import { PageFrame } from "../page/PageFrame";
 import { usePainted } from "../parts/painted";
 import type { Measures } from "../page/measure";
-import { useView } from "./view";
+import { useView, viewStore } from "./view";
 
 interface Props {
   place: Place;
@@ -150,7 +150,7 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
   );
 }
 
-const agree = (agreement: Agreement, breakpoint: string) => useAgreement.setState({ [breakpoint]: agreement });
+const agree = (agreement: Agreement, breakpoint: string) => agreementStore.setState({ [breakpoint]: agreement });
 
 /** Edits the words under the pointer, or those of the column there where it has no others. */
 function editAt(event: MouseEvent<HTMLElement>, lane: Lane, scale: number, nodes: Map<string, SheetNode>) {
@@ -162,7 +162,7 @@ function editAt(event: MouseEvent<HTMLElement>, lane: Lane, scale: number, nodes
   const inside = lane.boxes.filter((b) => b.kind === "block" && b.shown && nodes.get(b.id)?.parent === column?.id);
   const block = under.find((b) => b.kind === "block") ?? (inside.length === 1 ? inside[0] : undefined);
   const type = block && nodes.get(block.id)?.content?.type;
-  if (block && type && type !== "picture" && type !== "form") useView.getState().edit(block.id);
+  if (block && type && type !== "picture" && type !== "form") viewStore.getState().edit(block.id);
 }
 
 function lanesOf(area: HTMLElement | null): HTMLElement[] {

@@ -2,7 +2,7 @@ import { memo, type ReactNode } from "react";
 import type { Bench, Box } from "../api/client";
 import { DesignStrength } from "./DesignStrength";
 import { Segmented } from "../parts/Segmented";
-import { useView } from "./view";
+import { useView, viewStore } from "./view";
 
 interface Props {
   bench: Bench;
@@ -15,7 +15,7 @@ export const Legend = memo(function Legend({ bench, selected }: Props) {
   const framed = bench.document.length > 0;
   const view = useView((v) => v.lanes);
   const units = useView((v) => v.units);
-  const { setLanes, setUnits } = useView.getState();
+  const { setLanes, setUnits } = viewStore.getState();
   const ghosts = useView((v) => v.ghosts);
   const setGhosts = useView((v) => v.setGhosts);
   const some = (test: (box: Box) => boolean) => lanes.some((l) => l.boxes.some((b) => b.shown && test(b)));

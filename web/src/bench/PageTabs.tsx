@@ -7,7 +7,7 @@ import type { Deed } from "../api/deed";
 import { Button } from "../parts/Button";
 import { useActing } from "./acting";
 import { actionOf, can, labelOf } from "./actions";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 interface Props {
   bench: Bench;
@@ -148,7 +148,7 @@ function Menu({ label, opener, children }: { label: string; opener: ReactNode; c
           sideOffset={4}
           collisionPadding={8}
           onCloseAutoFocus={(e) => {
-            if (!useView.getState().detailed) return;
+            if (!viewStore.getState().detailed) return;
             e.preventDefault(); // a dialog was opened
           }}
           className="z-40 min-w-44 rounded-md border border-control bg-sheet p-1 text-ink"

@@ -13,7 +13,7 @@ import {
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
-import { useLine } from "../api/edits";
+import { lineStore } from "../api/edits";
 import { press } from "./actions";
 import { useActing } from "./acting";
 import type { Onward } from "./CellInput";
@@ -26,7 +26,7 @@ import { worstOf } from "./findings";
 import { elementsOf } from "./kinds";
 import { later } from "../parts/later";
 import { linesOf } from "./tree";
-import { useView, type Spot } from "./view";
+import { useView, type Spot, viewStore } from "./view";
 
 const Settings = later(() => import("./Settings"));
 
@@ -75,7 +75,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     found,
     write: setWriting,
     open: setOpened,
-  } = useView.getState();
+  } = viewStore.getState();
   const acting = useActing();
   const writing = useView((v) => v.writing);
   const [typed, setTyping] = useState<Typing | null>(null);
@@ -171,7 +171,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     if (!made && latest.current.has(node)) {
       if (filled.length > 1) gather(at, filled.map(keyOf));
       else select(at);
-      const { refused, offer } = useLine.getState();
+      const { refused, offer } = lineStore.getState();
       const rule = () => {
         cancel();
         void onDo(offer!);

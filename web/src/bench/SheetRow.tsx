@@ -6,7 +6,7 @@ import { CellInput, type Onward } from "./CellInput";
 import { Naming, type Writing } from "./Naming";
 import { marks, type Finding, type Told } from "./findings";
 import { Strip, type Pull } from "./Strip";
-import { useView, type Spot } from "./view";
+import { type Spot, viewStore } from "./view";
 
 /** A cell being typed into, and why it was refused. */
 export interface Typing {
@@ -89,7 +89,7 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             title={`${p.unfolded ? "Hide" : "Show"} its blocks (B)`}
             onClick={(e) => {
               e.stopPropagation();
-              useView.getState().unfold([node.id], !p.unfolded);
+              viewStore.getState().unfold([node.id], !p.unfolded);
             }}
             className="-ml-[13px] grid h-4 w-[13px] flex-none place-items-center text-ink-3 hover:text-ink"
           >

@@ -1,11 +1,11 @@
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Deed } from "../api/deed";
-import { useLine } from "../api/edits";
-import { useLooking } from "../api/look";
+import { lineStore } from "../api/edits";
+import { lookingStore } from "../api/look";
 import { nodesOf, outermost } from "./cells";
 import { placed, show } from "./findings";
 import { wordsOf } from "./WordsField";
-import { useView, type Spot } from "./view";
+import { type Spot, viewStore } from "./view";
 
 /** What actions are done with. */
 export interface Acting {
@@ -51,7 +51,7 @@ const breakpoint = (c: Acting) => c.spot?.breakpoint ?? c.focus;
 /** Does something and selects what it made or left. */
 async function act(c: Acting, operation: Operation) {
   const made = await c.onDo(operation);
-  if (made?.select) useView.getState().go({ node: made.select, breakpoint: c.spot?.breakpoint ?? null });
+  if (made?.select) viewStore.getState().go({ node: made.select, breakpoint: c.spot?.breakpoint ?? null });
 }
 
 /** Does something to the selected node. */
@@ -61,7 +61,7 @@ const on = (operation: (node: SheetNode, c: Acting) => Operation) => (c: Acting)
 /** Goes to the finding after the one shown last, or before it, and shows it among the others. */
 function showFinding(bench: Bench, by: 1 | -1) {
   const all = placed(bench);
-  const { finding, setPanel, check } = useView.getState();
+  const { finding, setPanel, check } = viewStore.getState();
   const at = ((((finding === null && by < 0 ? 0 : (finding ?? -1)) + by) % all.length) + all.length) % all.length;
   setPanel("checks");
   check(at);
@@ -72,7 +72,7 @@ const siblings = (c: Acting) => c.bench.nodes.filter((n) => c.node && n.parent =
 
 /** Those that are made alike: what is selected with the node, else its siblings. */
 function likes(c: Acting): string[] {
-  const among = new Set(nodesOf(useView.getState().cells));
+  const among = new Set(nodesOf(viewStore.getState().cells));
   const all = among.size > 1 ? c.bench.nodes.filter((n) => among.has(n.id)) : siblings(c);
   return all.filter((n) => n.kind === c.node?.kind && n.id !== c.node.id).map((n) => n.id);
 }
@@ -83,7 +83,7 @@ const isBare = (c: Acting) =>
 
 /** The selected nodes. */
 function chosen(c: Acting): string[] {
-  const among = nodesOf(useView.getState().cells);
+  const among = nodesOf(viewStore.getState().cells);
   return among.length > 1 ? among : c.node ? [c.node.id] : [];
 }
 
@@ -133,7 +133,7 @@ function each(all: string[], make: (node: string) => Operation, summary: string)
 }
 
 /** The selected nodes, without those that stand in others of them. */
-const outer = (c: Acting) => outermost(c.bench, nodesOf(useView.getState().cells), c.node!.id);
+const outer = (c: Acting) => outermost(c.bench, nodesOf(viewStore.getState().cells), c.node!.id);
 
 const step = (by: { width?: number; skip?: number }) =>
   on((n, c) => ({ step: { node: n.id, breakpoint: breakpoint(c), ...by } }));
@@ -151,7 +151,7 @@ function gatherRow(c: Acting) {
   const all = c.bench.nodes.filter((n) => n.kind === "column" && n.parent === row);
   const at = { node: isColumn(c) ? c.node!.id : (all[0]?.id ?? ""), breakpoint: breakpoint(c) };
   if (all.length > 0)
-    useView.getState().gather(
+    viewStore.getState().gather(
       at,
       all.map((n) => `${n.id}/${at.breakpoint}`),
     );
@@ -258,7 +258,7 @@ export const actions: readonly Action[] = [
   {
     id: "blocks",
     keys: "B",
-    label: (c) => (useView.getState().unfolded.has(columnOf(c)) ? "Hide its blocks" : "Show its blocks"),
+    label: (c) => (viewStore.getState().unfolded.has(columnOf(c)) ? "Hide its blocks" : "Show its blocks"),
     help: "Show what is in a column as lines of the sheet",
     group: "sheet",
     words: "unfold expand content",
@@ -266,7 +266,7 @@ export const actions: readonly Action[] = [
     when: (c) => columnOf(c) !== "",
     do: (c) => {
       const column = columnOf(c);
-      const { unfold, unfolded, go } = useView.getState();
+      const { unfold, unfolded, go } = viewStore.getState();
       if (unfolded.has(column) && kind(c) === "block") go({ node: column, breakpoint: null });
       unfold([column], !unfolded.has(column));
     },
@@ -479,8 +479,8 @@ export const actions: readonly Action[] = [
     group: "sheet",
     keyed: (c) => c.spot?.breakpoint === null,
     do: (c) => {
-      useView.getState().go({ node: c.node!.id, breakpoint: null });
-      useView.getState().write({ node: c.node!.id, what: "name" });
+      viewStore.getState().go({ node: c.node!.id, breakpoint: null });
+      viewStore.getState().write({ node: c.node!.id, what: "name" });
     },
   },
   {
@@ -491,7 +491,7 @@ export const actions: readonly Action[] = [
     words: "tag",
     needs: "Its element is given.",
     when: (c) => !c.node?.item,
-    do: (c) => useView.getState().write({ node: c.node!.id, what: "element" }),
+    do: (c) => viewStore.getState().write({ node: c.node!.id, what: "element" }),
   },
   {
     id: "words",
@@ -501,7 +501,7 @@ export const actions: readonly Action[] = [
     words: "text content",
     needs: "Select a text, or a column with one, first.",
     when: (c) => !!c.node && wordsOf(c.bench, c.node.id) !== null,
-    do: (c) => useView.getState().edit(wordsOf(c.bench, c.node!.id)),
+    do: (c) => viewStore.getState().edit(wordsOf(c.bench, c.node!.id)),
   },
   {
     id: "place",
@@ -511,7 +511,7 @@ export const actions: readonly Action[] = [
     needs: "Select a column first.",
     when: isColumn,
     do: (c) => {
-      useView.getState().pour(true);
+      viewStore.getState().pour(true);
       void c.onDo({ place: { column: c.node!.id } });
     },
   },
@@ -531,7 +531,7 @@ export const actions: readonly Action[] = [
     group: "sheet",
     words:
       "width span offset push pull margin padding space order align hide show visibility gutter gap spread justify nesting",
-    do: (c) => useView.getState().open({ node: c.node!.id, breakpoint: breakpoint(c) }),
+    do: (c) => viewStore.getState().open({ node: c.node!.id, breakpoint: breakpoint(c) }),
   },
   {
     id: "clear",
@@ -544,7 +544,7 @@ export const actions: readonly Action[] = [
     when: hasCells,
     keyed: editable,
     do: (c) => {
-      const among = useView.getState().cells.map((key) => key.split("/"));
+      const among = viewStore.getState().cells.map((key) => key.split("/"));
       const cells = among.length > 0 ? among : [[c.node!.id, breakpoint(c)]];
       void c.onDo({ type: { cells: cells.map(([node, at]) => ({ node: node!, breakpoint: at! })), text: "" } });
     },
@@ -564,7 +564,7 @@ export const actions: readonly Action[] = [
     group: "page",
     needs: "This is the narrowest breakpoint.",
     when: (c) => nextFocus(c, -1) !== undefined,
-    do: (c) => useView.getState().setFocus(nextFocus(c, -1)!),
+    do: (c) => viewStore.getState().setFocus(nextFocus(c, -1)!),
   },
   {
     id: "widerFocus",
@@ -573,7 +573,7 @@ export const actions: readonly Action[] = [
     group: "page",
     needs: "This is the widest breakpoint.",
     when: (c) => nextFocus(c, 1) !== undefined,
-    do: (c) => useView.getState().setFocus(nextFocus(c, 1)!),
+    do: (c) => viewStore.getState().setFocus(nextFocus(c, 1)!),
   },
   {
     id: "code",
@@ -582,15 +582,15 @@ export const actions: readonly Action[] = [
     help: "To the code of what is selected, with more room for it",
     group: "page",
     words: "html markup source editor",
-    do: () => useView.getState().enter(),
+    do: () => viewStore.getState().enter(),
   },
-  { id: "why", label: "Why", group: "page", do: () => useView.getState().setPanel("why") },
+  { id: "why", label: "Why", group: "page", do: () => viewStore.getState().setPanel("why") },
   {
     id: "checks",
     label: "Checks",
     group: "page",
     words: "problems errors warnings lint validate findings",
-    do: () => useView.getState().setPanel("checks"),
+    do: () => viewStore.getState().setPanel("checks"),
   },
   {
     id: "nextFinding",
@@ -611,8 +611,8 @@ export const actions: readonly Action[] = [
     when: (c) => placed(c.bench).length > 0,
     do: (c) => showFinding(c.bench, -1),
   },
-  { id: "content", label: "Content", group: "page", do: () => useView.getState().setPanel("content") },
-  { id: "history", label: "History", group: "page", do: () => useView.getState().setPanel("history") },
+  { id: "content", label: "Content", group: "page", do: () => viewStore.getState().setPanel("content") },
+  { id: "history", label: "History", group: "page", do: () => viewStore.getState().setPanel("history") },
   {
     id: "undo",
     keys: "Ctrl+Z",
@@ -620,7 +620,7 @@ export const actions: readonly Action[] = [
     help: "Undo",
     group: "page",
     needs: "There is nothing to undo.",
-    when: (c) => c.bench.undo !== "" || useLine.getState().waiting > 0, // of an edit on its way
+    when: (c) => c.bench.undo !== "" || lineStore.getState().waiting > 0, // of an edit on its way
     keyed: () => true,
     do: (c) => void c.onDo("undo"),
   },
@@ -631,15 +631,15 @@ export const actions: readonly Action[] = [
     help: "Redo",
     group: "page",
     needs: "There is nothing to redo.",
-    when: (c) => c.bench.redo !== "" || useLine.getState().sending.some((kept) => kept.deed === "undo"),
+    when: (c) => c.bench.redo !== "" || lineStore.getState().sending.some((kept) => kept.deed === "undo"),
     keyed: () => true,
     do: (c) => void c.onDo("redo"),
   },
   {
     id: "ghosts",
-    label: () => (useView.getState().ghosts ? "Stop marking hidden columns" : "Mark hidden columns"),
+    label: () => (viewStore.getState().ghosts ? "Stop marking hidden columns" : "Mark hidden columns"),
     group: "page",
-    do: () => useView.getState().setGhosts(!useView.getState().ghosts),
+    do: () => viewStore.getState().setGhosts(!viewStore.getState().ghosts),
   },
   {
     id: "take",
@@ -688,31 +688,31 @@ export const actions: readonly Action[] = [
   {
     id: "lanes",
     keys: "V",
-    label: () => (useView.getState().lanes === "page" ? "Lanes: show boxes" : "Lanes: show the page"),
+    label: () => (viewStore.getState().lanes === "page" ? "Lanes: show boxes" : "Lanes: show the page"),
     help: "Lanes: the page, or boxes",
     group: "page",
     words: "preview content wireframe outline",
-    do: () => useView.getState().setLanes(useView.getState().lanes === "page" ? "boxes" : "page"),
+    do: () => viewStore.getState().setLanes(viewStore.getState().lanes === "page" ? "boxes" : "page"),
   },
   {
     id: "units",
     keys: "G",
-    label: () => (useView.getState().units ? "Lanes: hide the grid's units" : "Lanes: show the grid's units"),
+    label: () => (viewStore.getState().units ? "Lanes: hide the grid's units" : "Lanes: show the grid's units"),
     help: "Lanes: the grid's units over the page",
     group: "page",
     words: "overlay columns stripes guides",
-    do: () => useView.getState().setUnits(!useView.getState().units),
+    do: () => viewStore.getState().setUnits(!viewStore.getState().units),
   },
   {
     id: "design",
     keys: "O",
-    label: () => (useLooking.getState().design > 0 ? "Lanes: hide the design" : "Lanes: show the design"),
+    label: () => (lookingStore.getState().design > 0 ? "Lanes: hide the design" : "Lanes: show the design"),
     help: "Lanes: the finished design over the page",
     group: "page",
     words: "trace picture compare overlay difference",
     needs: "This page has no finished design: Trace takes one.",
     when: (c) => c.bench.designs.length > 0,
-    do: () => useLooking.getState().setDesign(useLooking.getState().design > 0 ? 0 : 0.5),
+    do: () => lookingStore.getState().setDesign(lookingStore.getState().design > 0 ? 0 : 0.5),
   },
   { id: "newPage", label: "New page", group: "page", do: (c) => void c.onDo({ addPage: {} }) },
   {
@@ -720,7 +720,7 @@ export const actions: readonly Action[] = [
     label: "Name, title, file…",
     group: "page",
     words: "rename page description language meta head",
-    do: () => useView.getState().detail(true),
+    do: () => viewStore.getState().detail(true),
   },
   {
     id: "duplicatePage",
@@ -803,11 +803,11 @@ export function press(e: Pressed, groups: readonly Action["group"][], c: Acting)
   const action = meant.find((a) => can(a, c) && (a.keyed?.(c) ?? true));
   const [other] = meant;
   if (action) {
-    useLine.setState({ refused: "", offer: null });
+    lineStore.setState({ refused: "", offer: null });
     action.do(c);
   } else if (other) {
     const why = other.group !== "page" && !c.node ? "Select something first." : (other.needs ?? "Not here.");
-    useLine.setState({ refused: `${labelOf(other, c)}: ${why}`, offer: null });
+    lineStore.setState({ refused: `${labelOf(other, c)}: ${why}`, offer: null });
   }
   return other !== undefined;
 }

@@ -4,9 +4,9 @@ import { bounds } from "../api/bounds";
 import { Refusal, type Bench, type Operation } from "../api/client";
 import { formOf } from "../api/content";
 import type { Deed } from "../api/deed";
-import { plain, useLine } from "../api/edits";
+import { plain, lineStore } from "../api/edits";
 import { nodesOf, outermost, type cellOf } from "./cells";
-import { useView, type Spot } from "./view";
+import { useView, type Spot, viewStore } from "./view";
 
 /** Copying, cutting and pasting in the sheet: whole nodes, what is typed into cells, and content. */
 export function useClip(
@@ -16,7 +16,7 @@ export function useClip(
   onDo: (deed: Deed) => Promise<Bench | null>,
 ) {
   const spot = useView((v) => v.spot);
-  const { go, pour } = useView.getState();
+  const { go, pour } = viewStore.getState();
 
   /** Does something and selects what it made or left. */
   async function act(operation: Operation) {
@@ -31,7 +31,7 @@ export function useClip(
       await navigator.clipboard.writeText(await partOf(place, nodes));
     } catch (error) {
       const why = error instanceof Refusal ? plain(error) : "The server cannot be reached.";
-      useLine.setState({ refused: `${what}: ${why}`, offer: null });
+      lineStore.setState({ refused: `${what}: ${why}`, offer: null });
       return;
     }
     const steps = nodes.map((node) => ({ remove: { node } }));
@@ -52,7 +52,7 @@ export function useClip(
     if (!spot || getSelection()?.isCollapsed === false) return;
     event.preventDefault();
     if (event.type === "paste") return paste(event.clipboardData.getData("text/plain"), spot);
-    const nodes = outermost(bench, nodesOf(useView.getState().cells), spot.node);
+    const nodes = outermost(bench, nodesOf(viewStore.getState().cells), spot.node);
     if (nodes.length > 0) void copy(nodes, event.type === "cut");
   };
 }

@@ -1,5 +1,5 @@
 import type { Bench } from "../api/client";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 export type Finding = Bench["findings"][number];
 
@@ -38,7 +38,7 @@ export const inFile = (bench: Bench): Finding[] =>
 export function show(bench: Bench, f: Finding) {
   const node = bench.nodes.find((n) => n.id === f.node);
   if (!node) return;
-  const { focus, setFocus, go } = useView.getState();
+  const { focus, setFocus, go } = viewStore.getState();
   const breakpoint = focus && f.breakpoints.includes(focus) ? focus : (f.breakpoints[0] ?? null);
   if (breakpoint) setFocus(breakpoint);
   go({ node: node.kind === "block" ? node.parent : node.id, breakpoint });

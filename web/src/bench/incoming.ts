@@ -6,7 +6,7 @@ import { base64, formOf } from "../api/content";
 import type { Deed } from "../api/deed";
 import { isDocument, isPage, pageOf } from "../kit/files";
 import { isTyping } from "./isTyping";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 /** Takes what is pasted beside the sheet, and gives what takes a file that was dropped. */
 export function useIncoming(
@@ -24,7 +24,7 @@ export function useIncoming(
       if (event.defaultPrevented || text.trim() === "" || isTyping(event)) return;
       event.preventDefault();
       if (text.startsWith("{")) return void onDo({ paste: { near: "", part: text } });
-      useView.getState().pour(true);
+      viewStore.getState().pour(true);
       void onDo({ pour: { text, as: formOf(text) } });
     }
     addEventListener("paste", paste);
@@ -47,7 +47,7 @@ export function useIncoming(
       }
     }
     const picture = /\.(svg|png|jpe?g|webp)$/i.test(file.name);
-    useView.getState().pour(!picture);
+    viewStore.getState().pour(!picture);
     if (picture) {
       await onDo({ addPicture: { node: over, file: file.name, data: await base64(file) } });
     } else {

@@ -1,12 +1,12 @@
 import { useRef } from "react";
 import { between, cellOf, keyOf, type Cells } from "./cells";
-import { useView, type Spot } from "./view";
+import { useView, type Spot, viewStore } from "./view";
 
 /** Selecting several cells of the sheet: up to one from where the selection began, or one more or less. */
 export function useRange(cells: Cells) {
   const spot = useView((v) => v.spot);
   const gathered = useView((v) => v.cells);
-  const { gather } = useView.getState();
+  const { gather } = viewStore.getState();
   const anchor = useRef<Spot | null>(null);
 
   /** Selects from the cell the selection began at to another. */

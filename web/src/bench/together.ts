@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import type { Place } from "../api/bench";
-import { useView } from "./view";
+import { viewStore } from "./view";
 
 interface Told extends Place {
   screen: "bench" | "proof";
@@ -16,11 +16,11 @@ export function useTogether(screen: Told["screen"], place: Place, breakpoint: st
     channel.addEventListener("message", (e: MessageEvent<Told>) => {
       const { project, page, node } = e.data;
       if (e.data.screen === screen || project !== place.project || page !== place.page) return;
-      if (node === useView.getState().spot?.node) return;
+      if (node === viewStore.getState().spot?.node) return;
       heard = node;
-      useView.getState().select({ node, breakpoint });
+      viewStore.getState().select({ node, breakpoint });
     });
-    const leave = useView.subscribe(({ shown }, before) => {
+    const leave = viewStore.subscribe(({ shown }, before) => {
       if (!shown || shown.node === before.shown?.node) return;
       if (shown.node !== heard) channel.postMessage({ ...place, screen, node: shown.node } satisfies Told);
       heard = "";

@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { create, type StoreApi } from "zustand";
 import type { Writing } from "./Naming";
 
 /** A cell of the sheet: a node, and a breakpoint or null for the node itself. */
@@ -153,3 +153,5 @@ export const useView = create<View>()((set) => ({
   setUnits: (units) => set({ units }),
   reset: (of) => set((v) => (v.of === of ? {} : { ...start, of })),
 }));
+/** The same, for what is no component. */
+export const viewStore: StoreApi<View> = useView;

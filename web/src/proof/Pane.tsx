@@ -7,7 +7,7 @@ import { PageFrame } from "../page/PageFrame";
 import { Button } from "../parts/Button";
 import { Ghosts, Grid, Outline, Regions, Tint } from "./Overlay";
 import { plannedRegions, styledRegions, type Region } from "./regions";
-import { useProof } from "./view";
+import { useProof, proofStore } from "./view";
 import { isPlanned, meet } from "./ways";
 
 interface Props {
@@ -73,7 +73,7 @@ export function Pane({
   const nameOf = useCallback((id: string) => bench.nodes.find((n) => n.id === id)?.name ?? id, [bench.nodes]);
 
   const show = useCallback((f: HTMLIFrameElement) => {
-    meet(f, useProof.getState().ways);
+    meet(f, proofStore.getState().ways);
     setFrame(f);
     setShown((n) => n + 1);
   }, []);

@@ -21,7 +21,7 @@ import { Measuring } from "./Measuring";
 import { Pane, scrollTo } from "./Pane";
 import { handOver, pictureOf, sheetOf, type GridLook } from "./picture";
 import { ProofBar } from "./ProofBar";
-import { mostPanes, useProof } from "./view";
+import { mostPanes, useProof, proofStore } from "./view";
 import { isPlanned } from "./ways";
 
 const Keys = later(() => import("../parts/Keys"));
@@ -47,7 +47,7 @@ export default function ProofScreen() {
   const reset = useView((v) => v.reset);
   useEffect(() => {
     reset(`${place.project}/${place.page}`);
-    useProof.setState({ widths: [], active: 0 });
+    proofStore.setState({ widths: [], active: 0 });
   }, [place, reset]);
   useEffect(() => {
     if (bench) window.document.title = `Proof of ${bench.page.name} · Kit Rows`;

@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { create, type StoreApi } from "zustand";
 import type { As } from "../api/code";
 import { dye } from "./dyes";
 import { usual, type Ways } from "./ways";
@@ -59,3 +59,5 @@ export const useProof = create<View>()((set) => ({
   set: (view) => set(view),
   setWidth: (px) => set((v) => ({ widths: v.widths.map((w, i) => (i === v.active ? px : w)) })),
 }));
+/** The same, for what is no component. */
+export const proofStore: StoreApi<View> = useProof;

@@ -8,7 +8,7 @@ import { archiveAt, sheetAt, useCode, useCosts, type Form } from "../api/code";
 import { languageOf } from "../code/languages";
 import { linesOf } from "../code/lines";
 import { Sorry } from "../parts/Sorry";
-import { useView } from "../bench/view";
+import { viewStore } from "../bench/view";
 import { later, unfetched } from "../parts/later";
 import { Table } from "../parts/Table";
 
@@ -22,7 +22,7 @@ export default function TakeScreen() {
   const [form, setForm] = useState<Form>("used");
   const [chosen, setChosen] = useState<string | null>(null);
   const [how, setHow] = useState({ ends: true, nested: false, gathered: false, network: false });
-  const [node, setNode] = useState(useView.getState().shown?.node);
+  const [node, setNode] = useState(viewStore.getState().shown?.node);
   const [copied, setCopied] = useState("");
   const revision = bench.data?.revision ?? 0;
   const code = useCode(place, revision, form, how, bench.isSuccess);

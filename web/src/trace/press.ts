@@ -2,7 +2,7 @@ import { isTyping } from "../bench/isTyping";
 import type { TracedFrame } from "../api/traced";
 import { atUnits, columnsAt, fresh, spanOf, types } from "./frames";
 import type { Tracer } from "./useDesign";
-import { useTracing } from "./view";
+import { tracingStore } from "./view";
 
 /** What keys go by on the screen. */
 export interface Pressing {
@@ -49,7 +49,7 @@ export function press(e: KeyboardEvent, p: Pressing): boolean {
 function arrow(e: KeyboardEvent, { tracer, frame }: Pressing, dx: number, dy: number): boolean {
   const { design } = tracer;
   const by = e.shiftKey ? 10 : 1;
-  if (design && useTracing.getState().moving) {
+  if (design && tracingStore.getState().moving) {
     void tracer.place({ x: (design.x ?? 0) + dx * by, y: (design.y ?? 0) + dy * by });
     return true;
   }
@@ -77,7 +77,7 @@ function arrow(e: KeyboardEvent, { tracer, frame }: Pressing, dx: number, dy: nu
 function deeds(p: Pressing): Record<string, (() => void) | undefined> {
   const { tracer, frame, found } = p;
   const { design } = tracer;
-  const { moving, grid, set } = useTracing.getState();
+  const { moving, grid, set } = tracingStore.getState();
   const all = design?.frames ?? [];
   const now = all.findIndex((f) => f.id === frame?.id);
   const choose = (to: number) => all.length > 0 && p.onChoose(all[Math.min(all.length - 1, Math.max(0, to))]!.id);

@@ -1,4 +1,4 @@
-import { create } from "zustand";
+import { create, type StoreApi } from "zustand";
 
 /** How a design is looked at. */
 interface Tracing {
@@ -24,3 +24,5 @@ export const useTracing = create<Tracing>()((set) => ({
   moving: false,
   set,
 }));
+/** The same, for what is no component. */
+export const tracingStore: StoreApi<Tracing> = useTracing;
