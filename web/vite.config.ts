@@ -27,7 +27,7 @@ const headless: Plugin = {
 };
 
 export default defineConfig({
-  plugins: [react({ compiler: { logDiagnostics: true } }), tailwindcss(), compressed, headless],
+  plugins: [react({ compiler: true }), tailwindcss(), compressed, headless],
   // Keeps .gitkeep: the Go binary embeds dist, which must exist before a build.
   build: { emptyOutDir: false, assetsInlineLimit: 0 },
   server: { proxy: { "/api": "http://127.0.0.1:4170" } },

@@ -230,10 +230,10 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 			if d != nil && v.Designs && width == d.Width {
 				b.Lanes[i].Design = newBehind(p, d, plan)
 			}
-			sums[i] = rowSums(plan)
-			for _, box := range plan.Boxes {
-				if box.Kind == page.Container {
-					sums[i][box.ID] = containerSum(&box, width)
+			sums[i] = rowSums(plan, b.Lanes[i].Breaks)
+			for n := range plan.Boxes {
+				if box := &plan.Boxes[n]; box.Kind == page.Container {
+					sums[i][box.ID] = containerSum(box, width)
 				}
 			}
 		})

@@ -19,7 +19,7 @@ type Lane struct {
 	Boxes      []Box   `json:"boxes"`
 	Empty      []Run   `json:"empty" doc:"Skipped and trailing units, one run a column."`
 	Bare       []Rect  `json:"bare" doc:"Free units, one by one."`
-	Breaks     []Mark  `json:"breaks" doc:"Where a row broke into another line."`
+	Breaks     []Mark  `json:"breaks" doc:"Where a row broke into another line, in the order of the lines."`
 	Nudged     []Rect  `json:"nudged" doc:"Where nudged columns would stand."`
 	Ghosts     []Ghost `json:"ghosts" doc:"Hidden columns: where they would come in, as high as the line there."`
 	Design     *Behind `json:"design,omitempty" doc:"The finished design behind it."`
@@ -115,7 +115,7 @@ func newLane(l *layout.Layout, plan *layout.Plan) Lane {
 type drawer struct {
 	plan *layout.Plan
 	lane Lane
-	at   map[string]int // of a node: its box in the plan
+	at   []int32 // of a node, by its number: its box in the plan
 }
 
 // unit is the place of unit u of a track that begins at x.
@@ -125,9 +125,10 @@ func unit(x float64, t *kit.Track, u int, y, height float64) Rect {
 
 // boxes draws every node, and hidden columns where they would come in.
 func (d *drawer) boxes(l *layout.Layout) {
-	d.at = make(map[string]int, len(d.plan.Boxes))
-	for i, b := range d.plan.Boxes {
-		d.at[b.ID] = i
+	d.at = make([]int32, l.Nodes())
+	for i := range d.plan.Boxes {
+		b := &d.plan.Boxes[i]
+		d.at[b.Node] = int32(i)
 		node := l.Node(b.Node)
 		box := Box{Rect: rect(b.X, b.Y, b.Width, b.Height), ID: b.ID, Kind: b.Kind, Shown: b.Shown,
 			Guessed: b.Shown && b.Estimated, Needs: round(b.Needs), Line: b.Line,
@@ -140,7 +141,7 @@ func (d *drawer) boxes(l *layout.Layout) {
 			box.Rect = rect(b.X+b.Before, b.Y, b.Width-b.Before-b.After, b.Height)
 			box.Left, box.Right = round(b.Before), round(b.After)
 		case page.Row:
-			row := l.Row(b.ID, d.plan.Breakpoint)
+			row := l.RowOf(b.Node, d.plan.Breakpoint)
 			box.Columns, box.PerLine = row.Columns.N(), row.PerLine
 		case page.Block:
 			box.Hint = string(node.Content.Type)
@@ -148,17 +149,22 @@ func (d *drawer) boxes(l *layout.Layout) {
 		d.lane.Boxes = append(d.lane.Boxes, box)
 	}
 	l.Page().Walk(func(row *page.Node, _ page.Place) {
-		if row.Kind == page.Row && d.plan.Boxes[d.at[row.ID]].Shown {
-			d.ghosts(row)
+		if row.Kind == page.Row {
+			d.ghosts(l, row)
 		}
 	})
 }
 
-func (d *drawer) ghosts(row *page.Node) {
-	at := d.lane.Boxes[d.at[row.ID]]
+// ghosts draws the hidden columns of a row.
+func (d *drawer) ghosts(l *layout.Layout, row *page.Node) {
+	n := l.Number(row.ID)
+	at, columns := d.lane.Boxes[d.at[n]], row.Columns()
+	if !at.Shown || len(l.RowOf(n, d.plan.Breakpoint).Cells) == len(columns) {
+		return
+	}
 	ghost := Ghost{X: at.X, Y: at.Y, Height: at.Height}
-	for _, c := range row.Columns() {
-		if b := d.lane.Boxes[d.at[c.ID]]; b.Shown {
+	for _, c := range columns {
+		if b := &d.lane.Boxes[d.at[l.Number(c.ID)]]; b.Shown {
 			ghost = Ghost{X: b.X + b.Width, Y: b.Y, Height: b.Height}
 			continue
 		}
@@ -172,10 +178,10 @@ func (d *drawer) ghosts(row *page.Node) {
 func (d *drawer) line(line *layout.Line) {
 	t, full := *line.Track, 0.0
 	out, _ := t.Out()
-	row := d.plan.Boxes[d.at[line.Row.ID]]
+	row := &d.plan.Boxes[d.at[line.Row.Index()]]
 	left := row.X + row.Before + out + t.Origin()
 	line.Row.Place(line.Run, &t, func(c *layout.Cell, s layout.Spot) {
-		box := &d.lane.Boxes[d.at[c.Node.ID]]
+		box := &d.lane.Boxes[d.at[c.Index()]]
 		box.Skip, box.Trail, box.Columns = round(s.Skip), round(c.Trail), line.Row.Columns.N()
 		if c.Order != page.Of(0) {
 			box.Order = c.Order.String()

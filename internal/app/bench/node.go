@@ -75,8 +75,9 @@ func nodes(l *layout.Layout) []Node {
 		}
 		if len(page.Settable(n.Kind)) > 0 {
 			line.Cells = make([]Cell, len(k.Breakpoints))
+			number := l.Number(n.ID)
 			for i := range line.Cells {
-				c := newCell(l, n, i)
+				c := newCell(l, n, number, i)
 				if len(wrong) > 0 {
 					c.Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
 				}
@@ -88,15 +89,15 @@ func nodes(l *layout.Layout) []Node {
 	return all
 }
 
-// newCell is the cell of a container, a row, a column or a block at breakpoint i.
-func newCell(l *layout.Layout, n *page.Node, i int) Cell {
-	held := l.Held(n.ID, i)
+// newCell is the cell of a container, a row, a column or a block, whose number is that in the layout, at breakpoint i.
+func newCell(l *layout.Layout, n *page.Node, number int32, i int) Cell {
+	held := l.HeldOf(number, i)
 	c := Cell{}
 	switch n.Kind {
 	case page.Row:
 		c.Text = rowText(held, i)
 	case page.Column:
-		c.Text = columnText(l, n, held, i)
+		c.Text = columnText(l, number, held, i)
 	case page.Block:
 		c.Text = notation.BlockCell(held[page.Shown])
 	}
@@ -125,8 +126,8 @@ func rowText(held *page.Held, i int) string {
 	return ""
 }
 
-func columnText(l *layout.Layout, n *page.Node, held *page.Held, i int) string {
-	row, cell := l.RowAround(n.ID, i), l.Cell(n.ID, i)
+func columnText(l *layout.Layout, number int32, held *page.Held, i int) string {
+	row, cell := l.CellOf(number, i)
 	if cell == nil || row.PerLine > 0 {
 		return notation.CellAt(held)
 	}

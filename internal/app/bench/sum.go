@@ -22,12 +22,12 @@ type Sum struct {
 	Reasons []string `json:"reasons"`
 }
 
-// rowSums gathers the ledgers of every row of a plan. Rows with nothing shown
+// rowSums gathers the ledgers of every row of a plan, which breaks there. Rows with nothing shown
 // have none.
-func rowSums(plan *layout.Plan) map[string]Sum {
+func rowSums(plan *layout.Plan, breaks []Mark) map[string]Sum {
 	sums := map[string]Sum{}
-	for _, box := range plan.Boxes {
-		if box.Kind == page.Row {
+	for i := range plan.Boxes {
+		if box := &plan.Boxes[i]; box.Kind == page.Row {
 			sums[box.ID] = Sum{State: "nothing shown", Short: "–", Reasons: []string{}}
 		}
 	}
@@ -35,19 +35,20 @@ func rowSums(plan *layout.Plan) map[string]Sum {
 		first := i
 		for i++; i < len(plan.Lines) && plan.Lines[i].Row == plan.Lines[first].Row; i++ {
 		}
-		sums[plan.Lines[first].Row.ID] = rowSum(plan.Lines[first:i])
+		sums[plan.Lines[first].Row.ID] = rowSum(plan.Lines[first:i], breaks)
+		breaks = breaks[i-first-1:]
 	}
 	return sums
 }
 
-// rowSum is the ledger of a row's lines.
-func rowSum(lines []layout.Line) Sum {
+// rowSum is the ledger of a row's lines; the first breaks are between them.
+func rowSum(lines []layout.Line, breaks []Mark) Sum {
 	s := Sum{Reasons: []string{}}
 	free, unit := 0.0, ""
 	var texts []string
-	for _, l := range lines {
-		if l.Line > 1 {
-			s.Reasons = append(s.Reasons, l.Reason())
+	for i, l := range lines {
+		if i > 0 {
+			s.Reasons = append(s.Reasons, breaks[i-1].Reason)
 		}
 		texts = append(texts, l.Sum())
 		free += l.Free()

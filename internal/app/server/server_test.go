@@ -20,20 +20,23 @@ import (
 	"kitrows/internal/app/bench"
 	"kitrows/internal/app/server"
 	"kitrows/internal/app/store"
+	"kitrows/internal/project"
 	"kitrows/internal/test/sample"
 )
 
 const front = "/api/projects/gullwing-point/pages/front-page"
 
-func start(t *testing.T) *httptest.Server {
+func start(t testing.TB, more ...*project.Project) *httptest.Server {
 	t.Helper()
 	s, err := store.Open(context.Background(), t.TempDir())
 	if err != nil {
 		t.Fatal(err)
 	}
 	p, err := demo.Project()
-	if err == nil {
-		err = s.Add(context.Background(), p)
+	for _, p := range append(more, p) {
+		if err == nil {
+			err = s.Add(context.Background(), p)
+		}
 	}
 	if err != nil {
 		t.Fatal(err)
@@ -48,7 +51,7 @@ func start(t *testing.T) *httptest.Server {
 }
 
 func send(
-	t *testing.T, h *httptest.Server, method, path, body string, headers ...string,
+	t testing.TB, h *httptest.Server, method, path, body string, headers ...string,
 ) (status int, answer []byte, header http.Header) {
 	t.Helper()
 	r, err := http.NewRequest(method, h.URL+path, strings.NewReader(body))
@@ -492,4 +495,27 @@ func onto(t *testing.T, had *bench.Bench, d *bench.Delta) string {
 		t.Fatal(err)
 	}
 	return string(b)
+}
+
+// BenchmarkEdit is one edit on its way through the server, until its answer is there and it is on disk.
+func BenchmarkEdit(b *testing.B) {
+	wide := sample.Of(sample.Wide(1000))
+	for name, c := range map[string]struct{ page, node, breakpoint string }{
+		"the demo's front page": {front, "log", "wide"},
+		"1,000 columns":         {"/api/projects/" + wide.ID + "/pages/" + wide.Pages[0].ID, "column-1", "full"},
+	} {
+		b.Run(name, func(b *testing.B) {
+			h := start(b, wide)
+			send(b, h, "GET", c.page, "")
+			revision := 1
+			for b.Loop() {
+				body := fmt.Sprintf(`{"revision":%d,"operation":{"type":{"cells":[{"node":%q,"breakpoint":%q}],"text":"%d"}}}`,
+					revision, c.node, c.breakpoint, 5+revision%3)
+				if status, answer, _ := send(b, h, "POST", c.page+"/edits", body); status != http.StatusOK {
+					b.Fatalf("%d: %s", status, answer)
+				}
+				revision++
+			}
+		})
+	}
 }

@@ -56,11 +56,21 @@ func Number(v float64) string {
 	if whole := int(v); float64(whole) == v {
 		return strconv.Itoa(whole)
 	}
-	return strconv.FormatFloat(math.Round(v*1e4)/1e4+0, 'f', -1, 64)
+	return string(appendNumber(nil, v))
+}
+
+func appendNumber(text []byte, v float64) []byte {
+	if whole := int64(v); float64(whole) == v {
+		return strconv.AppendInt(text, whole, 10)
+	}
+	return strconv.AppendFloat(text, math.Round(v*1e4)/1e4+0, 'f', -1, 64)
 }
 
 // Figure prints a number as people read it, with at most two decimals.
 func Figure(v float64) string { return Number(math.Round(v*100) / 100) }
+
+// AppendFigure adds to text the number as Figure prints it.
+func AppendFigure(text []byte, v float64) []byte { return appendNumber(text, math.Round(v*100)/100) }
 
 // ParseLength reads a number followed by "px", "em" or "rem", or "0". It refuses
 // negative and unbounded numbers and everything over 100000px.

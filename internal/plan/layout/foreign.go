@@ -91,7 +91,7 @@ func (m *maker) foreign(f *foreign.Page) {
 		m.l.children(n, func(c int32) {
 			if m.l.nodes[c].Kind != page.Column {
 				visit(c)
-			} else if m.l.held(c, m.i)[page.Shown].Value == page.Hides {
+			} else if m.l.HeldOf(c, m.i)[page.Shown].Value == page.Hides {
 				if boxes[c].Shown { // no word hides it
 					put(c)
 					m.l.children(c, visit)

@@ -5,6 +5,7 @@ package layout
 
 import (
 	"slices"
+	"sort"
 	"sync"
 
 	"kitrows/internal/grid/finding"
@@ -36,12 +37,12 @@ type node struct {
 	*page.Node
 	parent   int32 // -1 for a container
 	end      int32 // one past its last descendant
-	settable int32 // of a row or column: which of these it is
+	settable int32 // which it is of the nodes on which something can be set; -1 where nothing can be
 }
 
 // stage is the page at one breakpoint.
 type stage struct {
-	held   []*page.Held // of the rows and columns, by their settable number
+	held   []*page.Held // of the nodes on which something can be set, by their settable number
 	rows   []Row        // in page order
 	rowOf  []int32      // of a node that is a row: its index in rows
 	lines  float64      // px between rows
@@ -137,31 +138,34 @@ func (l *Layout) add(nodes []*page.Node, parent int32) {
 	}
 }
 
-// hold works out what holds for every row and column at every breakpoint.
+// hold works out what holds for every node on which something can be set, at every breakpoint.
 func (l *Layout) hold() {
 	count, settings := int32(0), 0
+	starts := map[page.Kind]*page.Held{} // what holds where nothing is set
 	for n := range l.nodes {
-		if node := &l.nodes[n]; node.Kind == page.Row || node.Kind == page.Column {
-			node.settable = count
-			count++
-			settings += len(node.At)
+		node := &l.nodes[n]
+		node.settable = -1
+		if len(page.Settable(node.Kind)) == 0 {
+			continue
 		}
+		if starts[node.Kind] == nil {
+			h := page.Defaults(node.Kind)
+			starts[node.Kind] = &h
+		}
+		node.settable = count
+		count++
+		settings += len(node.At)
 	}
 	for i := range l.at {
 		l.at[i].held = make([]*page.Held, count)
 	}
-	row, column := page.Defaults(page.Row), page.Defaults(page.Column)
 	all := make([]page.Held, 0, settings) // nodes share what holds until something is set
 	for n := range l.nodes {
 		node := &l.nodes[n]
-		h := &column
-		switch node.Kind {
-		case page.Row:
-			h = &row
-		case page.Column:
-		default:
+		if node.settable < 0 {
 			continue
 		}
+		h := starts[node.Kind]
 		next := node.At
 		for i := range l.at {
 			for len(next) > 0 && next[0].From == l.kit.Breakpoints[i].Name {
@@ -222,20 +226,33 @@ func (l *Layout) containers(visit func(n int32)) {
 	}
 }
 
+// Number is the layout's number of the node of that id, as boxes have it; -1 when the page has none.
+func (l *Layout) Number(id string) int32 {
+	if n, ok := l.index()[id]; ok {
+		return n
+	}
+	return -1
+}
+
 // Held is what holds for the container, the row, the column or the block of that id at breakpoint i; nil when
 // the page has none.
 func (l *Layout) Held(id string, i int) *page.Held {
-	if n, ok := l.index()[id]; ok && len(page.Settable(l.nodes[n].Kind)) > 0 {
-		return l.held(n, i)
+	if n := l.Number(id); n >= 0 && l.nodes[n].settable >= 0 {
+		return l.HeldOf(n, i)
 	}
 	return nil
 }
 
+// HeldOf is what holds at breakpoint i for the node of that number, on which something can be set.
+func (l *Layout) HeldOf(n int32, i int) *page.Held { return l.at[i].held[l.nodes[n].settable] }
+
 // Row is the row of that id as it holds at breakpoint i; nil when the page has
 // no such row.
-func (l *Layout) Row(id string, i int) *Row {
-	n, ok := l.index()[id]
-	if !ok || l.nodes[n].Kind != page.Row {
+func (l *Layout) Row(id string, i int) *Row { return l.RowOf(l.Number(id), i) }
+
+// RowOf is the row of that number as it holds at breakpoint i; nil when it is no row.
+func (l *Layout) RowOf(n int32, i int) *Row {
+	if n < 0 || l.nodes[n].Kind != page.Row {
 		return nil
 	}
 	return l.at[i].row(n)
@@ -244,34 +261,39 @@ func (l *Layout) Row(id string, i int) *Row {
 // RowAround is the row that the column of that id stands in, as it holds at
 // breakpoint i; nil when the page has no such column, or it stands in no row.
 func (l *Layout) RowAround(id string, i int) *Row {
-	n, ok := l.index()[id]
-	if !ok || l.nodes[n].Kind != page.Column || l.nodes[n].parent < 0 || l.nodes[l.nodes[n].parent].Kind != page.Row {
-		return nil
-	}
-	return l.at[i].row(l.nodes[n].parent)
+	row, _ := l.CellOf(l.Number(id), i)
+	return row
 }
 
 // Cell is the column of that id as it holds at breakpoint i; nil where it is not
 // shown.
 func (l *Layout) Cell(id string, i int) *Cell {
-	row := l.RowAround(id, i)
-	if row == nil {
-		return nil
-	}
-	for c := range row.Cells {
-		if row.Cells[c].Node.ID == id {
-			return &row.Cells[c]
-		}
-	}
-	return nil
+	_, cell := l.CellOf(l.Number(id), i)
+	return cell
 }
 
-// held is what holds for the container, the row, the column or the block at n at breakpoint i.
-func (l *Layout) held(n int32, i int) *page.Held {
-	if kind := l.nodes[n].Kind; kind == page.Container || kind == page.Block { // on few of which anything is set
-		return l.nodes[n].HeldAt(l.kit, i)
+// CellOf is the column of that number as it holds at breakpoint i, and the row that it stands in: no cell where it is not
+// shown, no row where it stands in none.
+func (l *Layout) CellOf(n int32, i int) (*Row, *Cell) {
+	if n < 0 || l.nodes[n].Kind != page.Column {
+		return nil, nil
 	}
-	return l.at[i].held[l.nodes[n].settable]
+	row := l.RowOf(l.nodes[n].parent, i)
+	if row == nil {
+		return nil, nil
+	}
+	// Cells stand as on the page, but where they have an order of their own.
+	c := sort.Search(len(row.Cells), func(c int) bool { return row.Cells[c].index >= n })
+	if c == len(row.Cells) || row.Cells[c].index != n {
+		c = 0
+		for c < len(row.Cells) && row.Cells[c].index != n {
+			c++
+		}
+	}
+	if c == len(row.Cells) {
+		return row, nil
+	}
+	return row, &row.Cells[c]
 }
 
 func (s *stage) row(n int32) *Row { return &s.rows[s.rowOf[n]] }

@@ -2,7 +2,7 @@ package layout
 
 import (
 	"fmt"
-	"strings"
+	"strconv"
 
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/kit"
@@ -58,38 +58,32 @@ func (l Line) Cells() []Cell { return l.Row.Cells[l.Run.First:l.Run.End] }
 // Where a natural column takes part it is written in px.
 func (l Line) Sum() string {
 	if l.Row.PerLine > 0 {
-		return fmt.Sprintf("%d of %d a line", len(l.Cells()), l.Row.PerLine)
+		return strconv.Itoa(len(l.Cells())) + " of " + strconv.Itoa(l.Row.PerLine) + " a line"
 	}
 	more := 0.0 // than one unit, of each share
 	if l.Run.Shares > 0 {
 		more = max(0, l.Whole()-l.Spent()) / float64(l.Run.Shares)
 	}
-	terms := l.Row.terms(l.Cells(), l.Track, l.InPx(), more)
 	total := l.Spent()
 	if l.Run.Shares > 0 {
 		total = max(total, l.Whole())
 	}
-	return sum(terms, total, l.InPx())
+	return string(l.Row.sum(nil, l.Cells(), l.Track, more, total))
 }
 
-func sum(terms []string, total float64, inPx bool) string {
-	unit := ""
-	if inPx {
-		unit = " px"
+// sum adds to text what cells ask for and what that comes to, shares so much more than one unit: "8 + 1 + 3 = 12". In px
+// the gutters between them come last.
+func (r *Row) sum(text []byte, cells []Cell, t *kit.Track, more, total float64) []byte {
+	inPx, terms := r.InPx(t), 0
+	term := func(what string, v float64) {
+		if terms++; terms > 1 {
+			text = append(text, " + "...)
+		}
+		text = kit.AppendFigure(append(text, what...), v)
 	}
-	if len(terms) == 1 {
-		return terms[0] + unit
-	}
-	return strings.Join(terms, " + ") + " = " + kit.Figure(total) + unit
-}
-
-// terms writes what cells ask for, shares so much more than one unit. In px the
-// gutters between them come last.
-func (r *Row) terms(cells []Cell, t *kit.Track, inPx bool, more float64) []string {
-	var terms []string
-	add := func(v float64) {
+	gap := func(v float64) {
 		if v > 0 {
-			terms = append(terms, kit.Figure(v))
+			term("", v)
 		}
 	}
 	unit := 0.0
@@ -102,27 +96,33 @@ func (r *Row) terms(cells []Cell, t *kit.Track, inPx bool, more float64) []strin
 		begin, start := unit, unit+skip
 		unit += skip + c.Units + c.Trail
 		if inPx {
-			add(t.Offset(int(begin), skip).Px)
+			gap(t.Offset(int(begin), skip).Px)
 			wide := r.width(c, t, int(start)).Px
 			if c.Width == page.Share {
 				wide += more
 			}
-			terms = append(terms, kit.Figure(wide))
-			add(t.Offset(int(unit-c.Trail), c.Trail).Px)
+			term("", wide)
+			gap(t.Offset(int(unit-c.Trail), c.Trail).Px)
 			continue
 		}
-		add(skip)
+		gap(skip)
 		if c.Width == page.Share {
-			terms = append(terms, "share "+kit.Figure(1+more))
+			term("share ", 1+more)
 		} else {
-			terms = append(terms, kit.Figure(c.Units))
+			term("", c.Units)
 		}
-		add(c.Trail)
+		gap(c.Trail)
 	}
 	if n := len(cells) - 1; inPx && n > 0 && t.Gutter.Px > 0 {
-		terms = append(terms, fmt.Sprintf("%d × %s", n, kit.Figure(t.Gutter.Px)))
+		term(strconv.Itoa(n)+" × ", t.Gutter.Px)
 	}
-	return terms
+	if terms != 1 {
+		text = kit.AppendFigure(append(text, " = "...), total)
+	}
+	if inPx {
+		text = append(text, " px"...)
+	}
+	return text
 }
 
 // State says what the sum comes to: "full", "1 free" or "2 over".
@@ -164,6 +164,8 @@ func (l Line) Reason() string {
 	if l.InPx() {
 		total = px.Px
 	}
-	return fmt.Sprintf("%s > %s, so %s starts line %d",
-		sum(l.Row.terms(cells, l.Track, l.InPx(), 0), total, l.InPx()), kit.Figure(l.Whole()), next.Node.Name, l.Line)
+	text := l.Row.sum(nil, cells, l.Track, 0, total)
+	text = kit.AppendFigure(append(text, " > "...), l.Whole())
+	text = append(append(append(text, ", so "...), next.Node.Name...), " starts line "...)
+	return string(strconv.AppendInt(text, int64(l.Line), 10))
 }

@@ -1,7 +1,6 @@
 package layout
 
 import (
-	"slices"
 	"sync"
 
 	"kitrows/internal/browser/measure"
@@ -37,7 +36,7 @@ type Box struct {
 	Unit          float64 // of a shown column: its first unit, from 1, after any skip; else 0
 	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
 	Shown         bool
-	Node          int32   // of a row or column: its Layout's own number for it
+	Node          int32   // its Layout's own number for it
 	Estimated     bool    // it depends on what the plan does not work out
 	Needs         float64 // of a column: how wide content that does not fit it is, in px; 0 where all fits
 }
@@ -220,7 +219,7 @@ func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 	m.runs = m.runs[:first]
 	if len(r.Cells) < len(m.l.nodes[n].Children) {
 		m.l.children(n, func(c int32) {
-			if m.l.held(c, m.i)[page.Shown].Value == page.Hides {
+			if m.l.HeldOf(c, m.i)[page.Shown].Value == page.Hides {
 				m.hide(c)
 			}
 		})
@@ -246,7 +245,9 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 	height := 0.0
 	first := len(m.plan.Boxes)
 	start, _ := t.Padding()
-	m.unsure = m.unsure || slices.ContainsFunc(r.Cells[run.First:run.End], func(c Cell) bool { return c.Unsure })
+	for i := run.First; i < run.End; i++ {
+		m.unsure = m.unsure || r.Cells[i].Unsure
+	}
 	before, after := m.unsure, m.unsure
 	r.Place(run, t, func(c *Cell, s Spot) {
 		left := x + start + s.X.Px

@@ -191,7 +191,7 @@ func (m *maker) space(n int32) (before, after float64) {
 	if len(node.At) == 0 || node.Kind != page.Container && node.Kind != page.Row {
 		return 0, 0
 	}
-	held := m.l.held(n, m.i)
+	held := m.l.HeldOf(n, m.i)
 	px := func(f page.Field) float64 {
 		if held[f].Value == page.KitGap {
 			return m.stage.lines

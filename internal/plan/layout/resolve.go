@@ -60,7 +60,7 @@ func (r *resolver) rowsAt(n int32, within *page.Units, w ends) {
 // units; nil in a container.
 func (r *resolver) row(n int32, within *page.Units, w ends) {
 	node := r.l.nodes[n].Node
-	held := r.l.held(n, r.i)
+	held := r.l.HeldOf(n, r.i)
 	columns, ok := page.UnitsOf(r.l.kit, held[page.Divides].Value, r.i, within)
 	if !ok && within != nil {
 		r.report(node, finding.OffGrid,
@@ -91,7 +91,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 			return
 		}
 		child++
-		span := r.l.held(c, r.i)
+		span := r.l.HeldOf(c, r.i)
 		if span[page.Shown].Value == page.Shows {
 			cell := r.cell(row, n, c, span)
 			cell.Child = child

@@ -64,6 +64,9 @@ type Cell struct {
 	index int32
 }
 
+// Index is the layout's number of the row, as boxes have it.
+func (r *Row) Index() int32 { return r.index }
+
 // Counted reports whether the cell is some units of its row wide, a take or a part.
 func (c *Cell) Counted() bool { return c.Width.Term == page.Taken || c.Width.Term == page.Portion }
 
@@ -193,7 +196,12 @@ func (r *Row) Tight(t *kit.Track) bool {
 	if !r.Parted || t.Starved() || r.PerLine > 0 {
 		return t.Starved()
 	}
-	return slices.ContainsFunc(r.Cells, func(c Cell) bool { return c.Tight(t) })
+	for i := range r.Cells {
+		if r.Cells[i].Tight(t) {
+			return true
+		}
+	}
+	return false
 }
 
 // Tight reports whether a cell that takes part of a unit asks for less than 0 px.

@@ -131,7 +131,7 @@ func (e *explainer) say(text string, args ...any) {
 
 // chain is what every breakpoint says of a container, a row, a column or a block and what became of it.
 func (e *explainer) chain(n int32) []Step {
-	node, held, first := e.l.nodes[n], e.l.held(n, e.i), page.Width
+	node, held, first := e.l.nodes[n], e.l.HeldOf(n, e.i), page.Width
 	switch node.Kind {
 	case page.Container:
 		first = page.Frames

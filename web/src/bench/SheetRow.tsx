@@ -161,11 +161,19 @@ export const SheetRow = memo(function SheetRow(p: Props) {
             className={`h-[21px] rounded-[4px] ${selected === b.name ? "outline-2 outline-madder" : p.gathered.includes(` ${b.name} `) ? "bg-madder-soft outline-1 outline-madder" : ""}`}
           />
         ) : node.kind === "container" ? (
-          <ContainerCell key={b.name} {...p} breakpoint={b.name} cell={node.cells[i]!} sum={node.sums[i]!} />
+          <ContainerCell
+            key={b.name}
+            {...p}
+            {...unruled}
+            breakpoint={b.name}
+            cell={node.cells[i]!}
+            sum={node.sums[i]!}
+          />
         ) : (
           <SettingCell
             key={b.name}
             {...p}
+            {...(b.name !== p.focus && unruled)}
             breakpoint={b.name}
             cell={node.cells[i]!}
             units={b.units}
@@ -185,8 +193,11 @@ type Sum = SheetNode["sums"][number];
 let pressed = { x: 0, y: 0 };
 const hasMoved = (e: PointerEvent) => Math.abs(e.clientX - pressed.x) + Math.abs(e.clientY - pressed.y) > 3;
 
+/** Only cells in focus have a ruler, so that others stay as they are when something moves. */
+const unruled = { box: undefined, row: undefined };
+
 /** What a row, a column or a block is set to at a breakpoint: typed over, or opened. */
-function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | undefined }) {
+const SettingCell = memo(function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | undefined }) {
   const { node, breakpoint, cell } = p;
   const spot = { node: node.id, breakpoint };
   const on = p.selected === breakpoint;
@@ -240,7 +251,7 @@ function SettingCell(p: CellProps & { cell: Cell; units: string; sum: Sum | unde
       {on && !typing && <Opener name={node.name} spot={spot} onOpen={p.onOpen} />}
     </div>
   );
-}
+});
 
 /** The sign of what is told of a cell, or that more is set here than its text says. */
 function More({ cell, finding }: { cell: Cell; finding?: Finding | undefined }) {
@@ -374,7 +385,7 @@ function Said(p: { here: boolean; dotted?: boolean; marked: boolean; children: s
 }
 
 /** How wide a container is. */
-function ContainerCell(p: CellProps & { cell: Cell; sum: Sum }) {
+const ContainerCell = memo(function ContainerCell(p: CellProps & { cell: Cell; sum: Sum }) {
   const { node, breakpoint, cell, sum } = p;
   const on = p.selected === breakpoint;
   const inFocus = breakpoint === p.focus;
@@ -399,7 +410,7 @@ function ContainerCell(p: CellProps & { cell: Cell; sum: Sum }) {
       {on && <Opener name={node.name} spot={{ node: node.id, breakpoint }} onOpen={p.onOpen} />}
     </div>
   );
-}
+});
 
 function Glyph({ kind }: { kind: SheetNode["kind"] }) {
   return (

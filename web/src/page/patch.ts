@@ -7,14 +7,26 @@ export const windowHeight = 800;
  *  flickers. A window of that height, in px, stands for what goes by the height of the frame, which may be that of the
  *  page. */
 export function patch(inside: Document, lines: readonly string[], windowHeight?: number) {
-  // The frame's own, which goes by the frame's policy.
-  const { DOMParser } = inside.defaultView as Window & typeof globalThis;
-  const next = new DOMParser().parseFromString(lines.join("\n"), "text/html");
-  if (windowHeight) fixHeights(next, windowHeight);
-  morphdom(inside.documentElement, next.documentElement, {
+  morphdom(inside.documentElement, read(inside, lines, windowHeight).documentElement, {
     getNodeKey: (n) => (n as HTMLElement).dataset?.node ?? "",
     onBeforeElUpdated: (from, to) => !from.isEqualNode(to),
+    onBeforeNodeAdded: (n) => n.cloneNode(true), // what was read serves other frames as well
   });
+}
+
+/** Pages that were read, by their lines: every lane shows the same. */
+const pages = new WeakMap<readonly string[], { windowHeight: number | undefined; page: Document }>();
+
+/** The page in these lines, as a frame reads it. */
+function read(inside: Document, lines: readonly string[], windowHeight: number | undefined): Document {
+  const had = pages.get(lines);
+  if (had && had.windowHeight === windowHeight) return had.page;
+  // The frame's own, which goes by the frame's policy.
+  const { DOMParser } = inside.defaultView as Window & typeof globalThis;
+  const page = new DOMParser().parseFromString(lines.join("\n"), "text/html");
+  if (windowHeight) fixHeights(page, windowHeight);
+  pages.set(lines, { windowHeight, page });
+  return page;
 }
 
 /** Gives what goes by the height of the window the length that it has in one that is so many px high. */
