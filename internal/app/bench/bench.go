@@ -43,7 +43,7 @@ type Bench struct {
 	Kept        []page.Kept      `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Designs     []string         `json:"designs" doc:"The breakpoints of its finished designs."`
-	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file."`
+	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file. Of a long page they are left out, as its code is, and asked for by themselves."`
 
 	Styled   bool `json:"styled" doc:"It has styles of its own besides those that a page made here begins with."`
 	Measured int  `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
@@ -149,11 +149,12 @@ type View struct {
 	Lanes   map[string]float64
 	Ends    bool
 	Designs bool
+	Told    bool          // what is told of the page is wanted of a long one as well
 	Content *content.Book // what was measured of the page's content
 }
 
-// longPage is over how many nodes a page's code is left out of its Bench: it takes
-// longer than the rest, and nobody reads it between two keys.
+// longPage is over how many nodes a page's code, and what is told of it, are left out of its Bench: they take
+// longer than the rest, and nobody reads them between two keys.
 const longPage = 1200
 
 // openEnd is how much wider than its lower edge the lane of the widest
@@ -242,7 +243,9 @@ func Make(ctx context.Context, p *project.Project, pg *page.Page, revision int, 
 	if err := ctx.Err(); err != nil {
 		return nil, err
 	}
-	b.Findings = findings(l, p) // they tell what the lanes only estimate
+	if b.Findings = []Finding{}; !long || v.Told {
+		b.Findings = findings(l, p) // they tell what the lanes only estimate
+	}
 	for i := range b.Nodes {
 		if n := &b.Nodes[i]; n.Kind == page.Row || n.Kind == page.Container {
 			for _, at := range sums {

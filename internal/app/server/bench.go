@@ -102,6 +102,12 @@ type DrawnRecipe struct {
 
 type changeAnswer struct{ Body Answer }
 
+// Told is all that is told of a page at a revision.
+type Told struct {
+	Revision int             `json:"revision"`
+	Findings []bench.Finding `json:"findings"`
+}
+
 // A Mending is an edit that mends what is found, and how much that is.
 type Mending struct {
 	Operation *edit.Operation `json:"operation,omitempty" doc:"Absent where there is nothing to mend."`
@@ -125,6 +131,23 @@ func (v *Server) benchRoutes() {
 		}
 		b, _, err := v.bench(ctx, in, state, pg)
 		return &benchAnswer{b}, err
+	})
+
+	huma.Register(v.api, huma.Operation{
+		OperationID: "findings", Method: http.MethodGet, Path: path + "/findings", Summary: "All that is told of the page",
+		Errors: []int{http.StatusNotFound},
+	}, func(ctx context.Context, in *PagePath) (*struct{ Body Told }, error) {
+		state, pg, _, err := v.find(ctx, in.Project, in.Page)
+		if err != nil {
+			return nil, err
+		}
+		view := bench.View{Told: true, Content: v.books.of(ctx, in.Project, pg.ID)}
+		b, err := bench.Make(ctx, state.Project, pg, state.Revision, view)
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		v.file(in.Project, state.Project, b)
+		return &struct{ Body Told }{Told{b.Revision, b.Findings}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

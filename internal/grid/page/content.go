@@ -154,7 +154,10 @@ func tagless(markup string) string {
 
 // Comfortable is the least width, in px, at which the block reads well: as
 // declared, else estimated from its type and its longest word.
-func (c *Content) Comfortable() float64 {
+func (c *Content) Comfortable() float64 { return c.ComfortableBy(c.Words) }
+
+// ComfortableBy is the same, by words that are read where they are needed.
+func (c *Content) ComfortableBy(read func() string) float64 {
 	if !c.Comfort.IsZero() {
 		return c.Comfort.Px()
 	}
@@ -166,7 +169,7 @@ func (c *Content) Comfortable() float64 {
 	case List:
 		return 140
 	}
-	words, longest := c.Words(), 0
+	words, longest := read(), 0
 	for word := range strings.FieldsSeq(words) {
 		longest = max(longest, utf8.RuneCountInString(word))
 	}

@@ -24,6 +24,15 @@ type Book struct {
 	frames   map[string]*framed // by node
 	exacts   []exact            // by the time they were measured, the last at the end
 	version  int
+	texts    Texts
+}
+
+// Texts are the texts of the page that were read; nil of the nil Book.
+func (b *Book) Texts() *Texts {
+	if b == nil {
+		return nil
+	}
+	return &b.texts
 }
 
 // place is a run of a column.

@@ -29,17 +29,17 @@ type shape struct {
 }
 
 // shapeOf estimates a block in a column w px wide, at breakpoint i of k.
-func shapeOf(c *page.Content, t text, k *kit.Kit, i int, w float64) shape {
+func shapeOf(c *page.Content, t *text, k *kit.Kit, i int, w float64) shape {
 	var s shape
 	switch c.Type {
 	case page.Heading:
-		s = heading(t.words, c.Level, w)
+		s = heading(&t.words, c.Level, w)
 	case page.Text:
-		s = paragraph(t.words, w)
+		s = paragraph(&t.words, w)
 	case page.List:
 		s = shape{top: marginOf, bottom: marginOf}
-		for _, item := range t.items {
-			s.height += paragraph(item, w-indent).height
+		for i := range t.items {
+			s.height += paragraph(&t.items[i], w-indent).height
 		}
 	case page.Picture:
 		wide, _ := c.Natural(k, i)
@@ -49,14 +49,14 @@ func shapeOf(c *page.Content, t text, k *kit.Kit, i int, w float64) shape {
 		}
 		return s
 	case page.Button:
-		s = shape{width: Width(t.words, letter*5/6, false) + 16, height: 21}
+		s = shape{width: Width(t.words.text, letter*5/6, false) + 16, height: 21}
 		if c.Link != "" {
-			s = shape{width: Width(t.words, letter, false), height: 18}
+			s = shape{width: Width(t.words.text, letter, false), height: 18}
 		}
 	case page.Card:
-		s = heading(t.words, c.Level, w)
-		for _, item := range t.items {
-			p := paragraph(item, w)
+		s = heading(&t.words, c.Level, w)
+		for i := range t.items {
+			p := paragraph(&t.items[i], w)
 			s.height += max(s.bottom, p.top) + p.height
 			s.bottom = p.bottom
 		}
@@ -66,7 +66,7 @@ func shapeOf(c *page.Content, t text, k *kit.Kit, i int, w float64) shape {
 	case page.Form:
 		s.height = float64(len(c.Items)+1) * letter * leading
 	case page.HTML:
-		s = paragraph(strings.Join(strings.Fields(t.words), " "), w)
+		s = paragraph(&t.words, w)
 		s.top, s.bottom = 0, 0
 	}
 	if !c.Height.IsZero() {
@@ -75,38 +75,14 @@ func shapeOf(c *page.Content, t text, k *kit.Kit, i int, w float64) shape {
 	return s
 }
 
-func heading(text string, level int, w float64) shape {
+func heading(t *words, level int, w float64) shape {
 	h := headings[min(max(level, 1), 6)-1]
 	size := h[0] * letter
-	return shape{top: h[1] * size, bottom: h[1] * size, height: lines(text, size, true, w) * size * leading}
+	return shape{top: h[1] * size, bottom: h[1] * size, height: t.lines(size, w) * size * leading}
 }
 
-func paragraph(text string, w float64) shape {
-	return shape{top: marginOf, bottom: marginOf, height: lines(text, letter, false, w) * letter * leading}
-}
-
-// lines is how many lines a text breaks into that is w px wide.
-func lines(text string, size float64, isBold bool, w float64) (all float64) {
-	for line := range strings.SplitSeq(text, "\n") {
-		all += linesOf(line, size, isBold, w)
-	}
-	return all
-}
-
-// linesOf is the same of a text without line breaks.
-func linesOf(text string, size float64, isBold bool, w float64) float64 {
-	space := Width(" ", size, isBold)
-	number, used := 0.0, 0.0
-	for word := range strings.FieldsSeq(text) {
-		wide := Width(word, size, isBold)
-		if number == 0 || used+space+wide > w {
-			number++
-			used = wide
-			continue
-		}
-		used += space + wide
-	}
-	return max(number, 1)
+func paragraph(t *words, w float64) shape {
+	return shape{top: marginOf, bottom: marginOf, height: t.lines(letter, w) * letter * leading}
 }
 
 // natural estimates how wide a block is by itself, and its longest word or widest picture.
@@ -122,27 +98,27 @@ func natural(c *page.Content, k *kit.Kit, i int) (wide, least float64) {
 	}
 	bolder := func() {
 		size := headings[min(max(c.Level, 1), 6)-1][0] * letter
-		see(t.words, size, true, 0)
+		see(t.words.text, size, true, 0)
 	}
 	switch c.Type {
 	case page.Heading:
 		bolder()
 	case page.List:
 		for _, item := range t.items {
-			see(item, letter, false, indent)
+			see(item.text, letter, false, indent)
 		}
 	case page.Card:
 		bolder()
 		for _, item := range t.items {
-			see(item, letter, false, 0)
+			see(item.text, letter, false, 0)
 		}
 	case page.Button:
 		s := shapeOf(c, t, k, i, 0)
 		wide, least = s.width, s.width
 	case page.HTML:
-		see(strings.Join(strings.Fields(t.words), " "), letter, false, 0)
+		see(t.words.text, letter, false, 0)
 	default:
-		see(t.words, letter, false, 0)
+		see(t.words.text, letter, false, 0)
 	}
 	if declared, _ := c.Natural(k, i); declared > 0 {
 		wide = declared

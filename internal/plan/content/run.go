@@ -9,7 +9,6 @@ import (
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/grid/prose"
 )
 
 // A Run is blocks that stand together in a column.
@@ -20,35 +19,25 @@ type Run struct {
 	Style  uint64 // what besides them decides how they look
 	Before bool   // a row follows it
 	After  bool   // it follows a row
+	Texts  *Texts // those that are known; nil where none are
 
 	digested, read sync.Once
 	digest         uint64
-	texts          []text // of its blocks
-}
-
-// A text is the words of a block, and those of its items.
-type text struct {
-	words string
-	items []string
-}
-
-func textOf(c *page.Content) text {
-	t := text{words: c.Words()}
-	for _, item := range c.Items {
-		t.items = append(t.items, prose.Plain(item))
-	}
-	return t
+	texts          []*text // of its blocks
 }
 
 // text is that of a block, by its number.
-func (r *Run) text(at int) text {
+func (r *Run) text(at int) *text {
 	r.read.Do(func() {
 		for _, n := range r.Blocks {
-			r.texts = append(r.texts, textOf(n.Content))
+			r.texts = append(r.texts, r.Texts.of(n.Content))
 		}
 	})
 	return r.texts[at]
 }
+
+// Words are those of a block of the run, by its number, without their markup.
+func (r *Run) Words(at int) string { return r.text(at).words.text }
 
 // A Spot is a block's border box in px from the top left corner of its run.
 type Spot struct{ X, Y, Width, Height float64 }

@@ -66,6 +66,7 @@ func (l *Layout) Comfort(n *page.Node) float64 {
 
 func (l *Layout) make() {
 	k, p := l.kit, l.page
+	l.nodes = make([]node, 0, count(p.Body))
 	l.add(p.Body, -1)
 	if l.real != nil {
 		l.real.find(l)
@@ -84,9 +85,10 @@ func (l *Layout) make() {
 	})
 	l.comforts = sync.OnceValue(func() []float64 {
 		all := make([]float64, len(l.nodes))
+		words := l.words()
 		for i, n := range slices.Backward(l.nodes) {
 			if n.Kind == page.Block {
-				all[i] = n.Content.Comfortable()
+				all[i] = n.Content.ComfortableBy(func() string { return words(int32(i)) })
 			}
 			if n.parent >= 0 {
 				all[n.parent] = max(all[n.parent], all[i])
@@ -113,6 +115,14 @@ func (l *Layout) make() {
 	}
 }
 
+// words gives the words of a block, by its number.
+func (l *Layout) words() func(block int32) string {
+	if l.real == nil {
+		return func(block int32) string { return l.nodes[block].Content.Words() }
+	}
+	return l.real.words(l)
+}
+
 // Kit is the kit the page is laid out on.
 func (l *Layout) Kit() *kit.Kit { return l.kit }
 
@@ -128,6 +138,15 @@ func (l *Layout) Foreign() *foreign.Page { return l.foreign }
 
 // Nodes is how many nodes the page has.
 func (l *Layout) Nodes() int { return len(l.nodes) }
+
+// count is how many nodes there are, with all that is in them.
+func count(nodes []*page.Node) int {
+	all := len(nodes)
+	for _, n := range nodes {
+		all += count(n.Children)
+	}
+	return all
+}
 
 func (l *Layout) add(nodes []*page.Node, parent int32) {
 	for _, n := range nodes {

@@ -36,8 +36,8 @@ type Box struct {
 	Unit          float64 // of a shown column: its first unit, from 1, after any skip; else 0
 	Units         float64 // of a shown column: how many units it spans; 0 for a natural one
 	Shown         bool
-	Node          int32   // its Layout's own number for it
 	Estimated     bool    // it depends on what the plan does not work out
+	Node          int32   // its Layout's own number for it
 	Needs         float64 // of a column: how wide content that does not fit it is, in px; 0 where all fits
 }
 

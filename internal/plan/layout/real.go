@@ -95,7 +95,8 @@ func (c *real) column(l *Layout, n int32) {
 			return
 		}
 		if run == nil {
-			run = &content.Run{Column: l.nodes[n].ID, Number: number, Style: c.look[n], After: after}
+			run = &content.Run{Column: l.nodes[n].ID, Number: number, Style: c.look[n], After: after,
+				Texts: c.book.Texts()}
 			c.runs[child] = run
 		}
 		run.Blocks = append(run.Blocks, l.nodes[child].Node)
@@ -103,6 +104,25 @@ func (c *real) column(l *Layout, n int32) {
 			run.Before = true
 		}
 	})
+}
+
+// words gives the words of a block, by its number.
+func (c *real) words(l *Layout) func(block int32) string {
+	first := make([]int32, len(l.nodes)) // of a block in a run: one more than the block that the run begins with
+	for n, run := range c.runs {
+		if run != nil {
+			for at := range run.Blocks {
+				first[n+at] = int32(n) + 1
+			}
+		}
+	}
+	return func(block int32) string {
+		if first[block] == 0 {
+			return l.nodes[block].Content.Words()
+		}
+		n := first[block] - 1
+		return c.runs[n].Words(int(block - n))
+	}
 }
 
 // stack places the rows and blocks in the column at n under one another, w wide, from x, y on, and gives their height.

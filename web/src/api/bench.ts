@@ -1,4 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
 import { api, orRefuse, type Bench } from "./client";
 import { benchOf } from "./delta";
 import { useLook, type Look } from "./look";
@@ -29,7 +30,7 @@ async function since(place: Place, look: Look, had: Bench): Promise<Bench | null
 export function useBench(place: Place) {
   const look = useLook();
   const queries = useQueryClient();
-  return useQuery({
+  const query = useQuery({
     queryKey: keyOf(place, look),
     queryFn: async () => {
       const had = queries.getQueryData<Bench>(keyOf(place, look));
@@ -41,7 +42,40 @@ export function useBench(place: Place) {
     placeholderData: keepPreviousData,
     structuralSharing: false, // answers to edits share what did not change already
   });
+  useTold(place, look, query.data);
+  return query;
 }
+
+/** Has what is told of a long page put into its Bench when edits pause; until then what was told before stays. */
+function useTold(place: Place, look: Look, bench: Bench | undefined) {
+  const queries = useQueryClient();
+  const key = JSON.stringify(keyOf(place, look));
+  const stamp = bench?.code.left && bench.page.id === place.page ? bench.stamp : 0;
+  useEffect(() => {
+    if (!stamp) return;
+    const timer = setTimeout(() => {
+      const [, project = "", page = ""] = JSON.parse(key) as string[];
+      void queries
+        .fetchQuery({
+          queryKey: ["findings", project, page, stamp],
+          queryFn: async () =>
+            orRefuse(
+              await api.GET("/api/projects/{project}/pages/{page}/findings", { params: { path: { project, page } } }),
+            ),
+        })
+        .then(({ revision, findings }) =>
+          queries.setQueryData<Bench>(JSON.parse(key) as unknown[], (now) =>
+            now?.stamp === stamp && now.revision === revision ? { ...now, findings } : now,
+          ),
+        )
+        .catch(() => {}); // they are asked for again with the next edit
+    }, pause);
+    return () => clearTimeout(timer);
+  }, [stamp, key, queries]);
+}
+
+/** How long edits pause, in ms, before what is left out of a long page's Bench is asked for. */
+export const pause = 800;
 
 /** Why a container, row or column is as it is in a viewport of so many px; the
  *  explanation before it stays until it is there. */

@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { pause } from "../api/bench";
 import type { Bench } from "../api/client";
 
 /** The Bench as what may come later sees it: of a long page only when edits pause, so
@@ -6,7 +7,7 @@ import type { Bench } from "../api/client";
 export function useSettled(bench: Bench): Bench {
   const [settled, setSettled] = useState(bench);
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(bench), 800);
+    const timer = setTimeout(() => setSettled(bench), pause);
     return () => clearTimeout(timer);
   }, [bench]);
   return bench.code.left && bench.page.id === settled.page.id ? settled : bench;
