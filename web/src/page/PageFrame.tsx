@@ -36,6 +36,10 @@ interface Props {
 /** How long a lane stays as it is before it is compared with the page, in ms. */
 const settled = 400;
 
+/** How long a page stays as it is before it is measured, in ms: when it was loaded, and after an edit, since the next one
+ *  must not wait for that. */
+const [loadedFor, editedFor] = [60, 250];
+
 /** The page itself, as a browser shows it at a width, scaled. No script runs in it. */
 export function PageFrame({
   address,
@@ -57,6 +61,7 @@ export function PageFrame({
   const [source] = useState(address);
   const [loaded, setLoaded] = useState(false);
   const patched = useRef<readonly string[] | null>(null);
+  const measured = useRef(false);
 
   const latest = useRef({ nodes, lane, styled, onShow, onMeasure, onCompare, height });
   useLayoutEffect(() => {
@@ -82,7 +87,8 @@ export function PageFrame({
     const measure = () => {
       const { lane, nodes, styled, height, onMeasure } = latest.current;
       if (!lane) return;
-      const measured = atWindow(element, height, () =>
+      measured.current = true;
+      const measures = atWindow(element, height, () =>
         measureContent(inside, {
           columns: idsOf(nodes, "column"),
           rows: idsOf(nodes, "row"),
@@ -90,14 +96,14 @@ export function PageFrame({
           natural: new Set(lane.boxes.filter((b) => b.span === "natural").map((b) => b.id)),
         }),
       );
-      onMeasure({ width, ...measured }, document);
+      onMeasure({ width, ...measures }, document);
     };
     const soon = (after: number) => {
       clearTimeout(timer);
       timer = window.setTimeout(measure, after);
     };
     // What an edit made is painted first.
-    const painted = requestAnimationFrame(() => soon(60));
+    const painted = requestAnimationFrame(() => soon(measured.current ? editedFor : loadedFor));
     const came = () => soon(50);
     inside.addEventListener("load", came, true);
     inside.fonts?.addEventListener("loadingdone", came);
