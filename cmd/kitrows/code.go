@@ -77,7 +77,9 @@ func codeCommand() *cobra.Command {
 	}
 	c.Flags().StringVar(&name, "page", "", "the page's name or id; needed when there are several")
 	c.Flags().StringVar(&as, "as", "html",
-		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, less, tsx, jsx, archive (all of it as a zip file), sheet (what is handed on to those who build the page, as HTML) or sheet-pdf")
+		"html (the body's markup), css (its stylesheet), document (a complete page with the stylesheet inside), scss, "+
+			"less, tsx, jsx, archive (all of it as a zip file), sheet (what is handed on to those who build "+
+			"the page, as HTML) or sheet-pdf")
 	c.Flags().StringVar(&file, "file", "",
 		"with --as scss, less, tsx or jsx: one of their files; all of them, each under its name, when absent")
 	c.Flags().BoolVar(&o.Mixed, "mixins", false,

@@ -33,7 +33,8 @@ func (m *measured) flags(c *cobra.Command) {
 // besides is what the name of the file ends with that keeps measures beside a project's file.
 const besides = ".measures.json"
 
-// layout lays a page out, by its content as it was measured at widths, or as measures that are kept beside the file say.
+// layout lays a page out, by its content as it was measured at widths, or as measures that are kept beside the file
+// say.
 func (m *measured) layout(c *cobra.Command, file string, p *project.Project, pg *page.Page, k *kit.Kit,
 	widths ...float64) (*layout.Layout, error) {
 	if m.held {

@@ -38,8 +38,9 @@ func pageReadCommand() *cobra.Command {
 		Short: "Read a page out of HTML and print it as a project file, with its kit",
 		Long: "Read a page out of a document or a part of one, and print a project file with the page and its " +
 			"kit. The kit is\n" +
-			"read from the stylesheets that the page links, which are looked for below its folder, or from those given; where\n" +
-			"there is no grid in them, or none, it is Plain Twelve. What is wrong with the file is told on the standard error.",
+			"read from the stylesheets that the page links, which are looked for below its folder, or from those given;\n" +
+			"where there is no grid in them, or none, it is Plain Twelve. What is wrong with the file is told on the\n" +
+			"standard error.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			p, err := projectOfPage(c, args[0], sheets, kitFile)
@@ -163,9 +164,8 @@ func pageWriteCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "write FILE [--page NAME]",
 		Short: "Print the HTML of a page that was read from markup, with what was changed of it",
-		Long: "Print the HTML of a page that was read from markup: to the byte what was read, but for the " +
-			"smallest edits that make it say\n" +
-			"what the page's settings in the project file are.",
+		Long: "Print the HTML of a page that was read from markup: to the byte what was read, but for the\n" +
+			"smallest edits that make it say what the page's settings in the project file are.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			b, err := readFile(c, args[0], io.ReadAll)

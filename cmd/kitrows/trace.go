@@ -25,12 +25,12 @@ func traceCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "trace PICTURE [--kit FILE] [--frames FILE] [--scale N] [--find-kit]",
 		Short: "Print the frames of a finished design's picture, and the units of a kit that they take, as JSON",
-		Long: "Print the frames that a picture of a finished design shows: what stands beside and above one another, parted\n" +
-			"by empty bands; or those of a file, which were drawn over it: a list such as\n" +
-			`[{"x": 54, "y": 20, "width": 620, "height": 300}]` + " in CSS px. With --kit each has the units that it takes at\n" +
-			"the breakpoint of the picture's width, the empty ones before it, and by how many px it is off them. With\n" +
-			"--find-kit the grids are listed that fit the frames best. PICTURE is a PNG, JPEG or WebP file, or -. --scale is\n" +
-			"how many px it has for each CSS px.",
+		Long: "Print the frames that a picture of a finished design shows: what stands beside and above one another,\n" +
+			"parted by empty bands; or those of a file, which were drawn over it: a list such as\n" +
+			`[{"x": 54, "y": 20, "width": 620, "height": 300}]` + " in CSS px. With --kit each has the units that it\n" +
+			"takes at the breakpoint of the picture's width, the empty ones before it, and by how many px it is off them.\n" +
+			"With --find-kit the grids are listed that fit the frames best. PICTURE is a PNG, JPEG or WebP file, or -.\n" +
+			"--scale is how many px it has for each CSS px.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			if !(o.scale >= 0.25 && o.scale <= 8) {

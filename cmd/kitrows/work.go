@@ -28,11 +28,10 @@ func workCommand() *cobra.Command {
 		Use: "work DIR [--listen ADDRESS] [--data DIR]",
 		Short: "Work on the pages in a folder of your own: what is edited is written to their files, what changes " +
 			"there is taken in",
-		Long: "Open the pages in a folder, with the stylesheets that they link, as a project. Every edit is " +
-			"written to its file at once;\n" +
-			"what another program changes there is a step in the history. Nothing outside of the folder is read or written; the\n" +
-			"history is kept with the program's own data. The files are shown as they are at an address of their own, and\n" +
-			"again when they are written.",
+		Long: "Open the pages in a folder, with the stylesheets that they link, as a project. Every edit is written to\n" +
+			"its file at once; what another program changes there is a step in the history. Nothing outside of the\n" +
+			"folder is read or written; the history is kept with the program's own data. The files are shown as they\n" +
+			"are at an address of their own, and again when they are written.",
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			dir, err := filepath.Abs(args[0])

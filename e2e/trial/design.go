@@ -31,8 +31,9 @@ type design struct {
 var lines = []string{"12", "8 4", "4 8", "6 6", "4 4 4", "3 3 3 3", "3 6 3", "_2 8", "5 _1 6", "4 4 4 / 4 4 4",
 	"3 3 3 3 / 3 3 3 3", "3 9", "7 5", "8( 6 6 ) 4", "4 8( 4 4 4 )", "_3 6", "2 10", "6( 6 6 ) 6"}
 
-const words = "tern gull auk petrel diver wader plover heron skua fulmar at on of the a and with over under before after " +
-	"harbour headland shingle marsh estuary lighthouse warden ringing record visitor morning tide count season north"
+const words = "tern gull auk petrel diver wader plover heron skua fulmar at on of the a and with over under " +
+	"before after harbour headland shingle marsh estuary lighthouse warden ringing record visitor morning tide " +
+	"count season north"
 
 // designs prints pages that look like finished designs.
 func designs(out *bufio.Writer, pages int, seed uint64) {

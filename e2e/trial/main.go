@@ -180,13 +180,15 @@ func named(r *rand.Rand, k *kit.Kit, pg *page.Page) (*kit.Kit, *page.Page) {
 // write prints one page. Every twelfth is shown with the whole kit's stylesheet.
 func write(out *bufio.Writer, name string, pr *project.Project, k *kit.Kit, pg *page.Page, turn int) {
 	l := layout.Of(k, pg)
-	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{Hold: true, Mark: true, Whole: turn%12 == 1}), Whole: true}
+	t := trial{Name: name, Document: ship.Document(l, pr, code.Options{Hold: true, Mark: true, Whole: turn%12 == 1}),
+		Whole: true}
 	t.Settings = settings(l, pr)
 	if turn%3 == 1 {
 		t.Away = append(t.Away, takenAway(l, pr, ship.Used), takenAway(l, pr, ship.Whole), takenAway(l, pr, ship.Plain))
 	}
 	if withMixed {
-		o := code.Options{Hold: true, Mark: true, Mixed: true, Whole: turn%12 == 1, Nested: turn%3 == 1, Gathered: turn%4 == 2}
+		o := code.Options{Hold: true, Mark: true, Mixed: true, Whole: turn%12 == 1, Nested: turn%3 == 1,
+			Gathered: turn%4 == 2}
 		plain := o
 		plain.Mark = false
 		m, classes := mixin.New(l, pr, plain), markup.Write(l, pr, code.Options{})

@@ -62,8 +62,8 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 		Notes: notes}, nil
 }
 
-// moveAll moves all pages of the kit of one to another, but for those of which something would be left out and which are
-// not to be moved anyway. It is undone by the project as it was.
+// moveAll moves all pages of the kit of one to another, but for those of which something would be left out and which
+// are not to be moved anyway. It is undone by the project as it was.
 func moveAll(p *project.Project, pg *page.Page, u UseKit) (*Change, error) {
 	anyway := u.Anyway
 	u.All, u.Anyway = false, nil

@@ -141,7 +141,8 @@ func (e *editor) kinds() error {
 	slices.Sort(names)
 	if len(names) > 0 {
 		return fault.New("as", strings.Join(names, ", "),
-			"elements of which the classes of %s make that: rows stand in containers or columns, columns straight in rows, and containers in neither", e.kit.Name)
+			"elements of which the classes of %s make that: rows stand in containers or columns, columns straight in "+
+				"rows, and containers in neither", e.kit.Name)
 	}
 	return nil
 }

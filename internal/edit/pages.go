@@ -63,7 +63,8 @@ func newPage(p *project.Project, name string) *page.Page {
 // so.
 func fileOf(p *project.Project, pg *page.Page, name string) string {
 	file := code.Slug(name) + ".html"
-	if file == ".html" || slices.ContainsFunc(p.Pages, func(o *page.Page) bool { return o.ID != pg.ID && o.File == file }) {
+	others := func(o *page.Page) bool { return o.ID != pg.ID && o.File == file }
+	if file == ".html" || slices.ContainsFunc(p.Pages, others) {
 		return pg.File
 	}
 	return file
@@ -148,7 +149,8 @@ func (made) describe(e *editor, d *DescribePage) error {
 			*was, *field = new(*field), *to
 		}
 	}
-	if own := pg.ID + ".html"; d.Name != nil && d.File == nil && (pg.File == own || pg.File == code.Slug(pg.Name)+".html") {
+	if own := pg.ID + ".html"; d.Name != nil && d.File == nil &&
+		(pg.File == own || pg.File == code.Slug(pg.Name)+".html") {
 		d = &DescribePage{d.Name, new(fileOf(e.project, pg, *d.Name)), d.Title, d.Description, d.Language}
 	}
 	set(&c.Name, d.Name, &was.Name)

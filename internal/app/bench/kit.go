@@ -224,7 +224,8 @@ func warnings(k *kit.Kit) []string {
 		if _, high, _ := k.Range(i); bounded && upTo >= high {
 			to = "everywhere"
 		}
-		all = append(all, fmt.Sprintf("At %s, %s, a column of one unit has no room beside gutters of %s px. Columns that take full lines are right.",
+		all = append(all, fmt.Sprintf("At %s, %s, a column of one unit has no room beside gutters of %s px. Columns "+
+			"that take full lines are right.",
 			b.Name, to, kit.Figure(k.FactsAt(i, low).Gutter)))
 	}
 	return all

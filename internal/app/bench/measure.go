@@ -146,7 +146,8 @@ func (m *Measures) exact(book *content.Book, l *layout.Layout) {
 	}
 }
 
-// frames keeps what own styles give to elements. Those that are elsewhere than the plan has them, with that, are in doubt.
+// frames keeps what own styles give to elements. Those that are elsewhere than the plan has them, with that, are in
+// doubt.
 func (m *Measures) frames(book *content.Book, l *layout.Layout, i int) {
 	if len(m.Frames) == 0 {
 		return

@@ -11,8 +11,8 @@ import (
 	"kitrows/internal/read/origin"
 )
 
-// A mention is which files of pages the file of a page names other than in links, as includes of servers and of builders
-// do, and what stylesheets it links. It holds as long as the file has that size and time.
+// A mention is which files of pages the file of a page names other than in links, as includes of servers and of
+// builders do, and what stylesheets it links. It holds as long as the file has that size and time.
 type mention struct {
 	size  int64
 	at    time.Time

@@ -112,8 +112,8 @@ func (p *Preview) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	}
 }
 
-// find is the file that an address leads to; that of a folder is the index in it. What is out of the folder, or hidden in
-// it, is not found.
+// find is the file that an address leads to; that of a folder is the index in it. What is out of the folder, or hidden
+// in it, is not found.
 func (p *Preview) find(address string) (name string, isDir bool, err error) {
 	name = strings.TrimPrefix(path.Clean(address), "/")
 	if name == "" {

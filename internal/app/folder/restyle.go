@@ -87,8 +87,8 @@ func (w *Follower) Unread(id string) error {
 	return nil
 }
 
-// isUnread reports whether it is known that a page does not come on the kit that its stylesheets are: they were read, of
-// this page or of another that links the same.
+// isUnread reports whether it is known that a page does not come on the kit that its stylesheets are: they were read,
+// of this page or of another that links the same.
 func (w *Follower) isUnread(id string, sheets []kit.File) bool {
 	w.mu.Lock()
 	defer w.mu.Unlock()

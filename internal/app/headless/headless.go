@@ -36,9 +36,9 @@ type task struct {
 	Frames   []string  `json:"frames"` // null where the page has no styles of its own
 }
 
-// Measure has the browser at a path measure the page of a layout at widths of the viewport in px, and keeps what it finds
-// in the book. The layout is one by content; script is the program that measures. No script of the page runs, and nothing
-// is fetched.
+// Measure has the browser at a path measure the page of a layout at widths of the viewport in px, and keeps what it
+// finds in the book. The layout is one by content; script is the program that measures. No script of the page runs,
+// and nothing is fetched.
 func Measure(ctx context.Context, browser string, script []byte, l *layout.Layout, pr *project.Project,
 	book *content.Book, widths []float64) error {
 	t := task{Document: ship.Document(l.Code(), pr, code.Options{Mark: true}), Widths: widths, Columns: []string{},

@@ -93,8 +93,9 @@ func (v *Server) takeAwayRoutes() {
 
 	huma.Register(v.api, huma.Operation{
 		OperationID: "handoff", Method: http.MethodGet, Path: path + "/sheet",
-		Summary: "A sheet for those who build the page: lanes with their measures, settings and code by part, notes, findings",
-		Errors:  []int{http.StatusNotFound},
+		Summary: "A sheet for those who build the page: lanes with their measures, settings and code by part, notes, " +
+			"findings",
+		Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		As string `query:"as" enum:"html,pdf" default:"html"`

@@ -198,7 +198,8 @@ func (e edited) find(ctx context.Context, s *Store, tx *sql.Tx, state *State) (*
 
 // note drops what was undone: another edit was made.
 func (e edited) note(ctx context.Context, tx *sql.Tx, state *State, _ *drafted) error {
-	_, err := tx.ExecContext(ctx, `UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, state.ID)
+	_, err := tx.ExecContext(ctx,
+		`UPDATE journal SET state = 'dropped' WHERE project = ? AND state = 'undone' AND kind = 'edit'`, state.ID)
 	return err
 }
 
@@ -244,7 +245,8 @@ func (t step) back(ctx context.Context, tx *sql.Tx, id string, e *entry) (operat
 		return e.inverse, nil
 	}
 	err = tx.QueryRowContext(ctx,
-		`SELECT inverse FROM journal WHERE project = ? AND kind = 'undo' AND target = ? ORDER BY revision DESC LIMIT 1`, id, e.revision).
+		`SELECT inverse FROM journal WHERE project = ? AND kind = 'undo' AND target = ?
+			ORDER BY revision DESC LIMIT 1`, id, e.revision).
 		Scan(&operation)
 	return operation, err
 }

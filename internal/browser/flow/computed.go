@@ -425,7 +425,8 @@ func (c *computing) around() *Style {
 	return outer
 }
 
-// Contains reports whether margins and floats of what stands in a box stay in it, and it is a block of what stands there.
+// Contains reports whether margins and floats of what stands in a box stay in it, and it is a block of what stands
+// there.
 func (s *Style) Contains() bool {
 	switch s.Display {
 	case Root, InlineBlock:

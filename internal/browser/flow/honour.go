@@ -64,13 +64,15 @@ var families = []string{
 }
 
 // still are properties that move no box besides.
-var still = set(`accent-color alignment-baseline appearance backdrop-filter border-color border-radius box-decoration-break
-	box-reflect box-shadow buffered-rendering color container-name caption-side cursor cx cy d dominant-baseline dynamic-range-limit
-	empty-cells border-collapse border-spacing table-layout filter font-palette font-smoothing forced-color-adjust interactivity isolation lighting-color opacity
-	orphans paint-order pointer-events quotes r reading-flow reading-order resize rx ry scrollbar-color shape-rendering
-	src text-rendering text-anchor text-decorations-in-effect text-size-adjust touch-action unicode-range vector-effect widows will-change x y
-	z-index zoom-mode app-region locale visibility user-drag syntax inherits initial-value size marks bleed behavior
-	border-block-color border-inline-color rtl-ordering transform-origin overflow-anchor overflow-clip-margin`)
+var still = set(`accent-color alignment-baseline appearance backdrop-filter border-color border-radius
+	box-decoration-break box-reflect box-shadow buffered-rendering color container-name caption-side cursor cx cy
+	d dominant-baseline dynamic-range-limit empty-cells border-collapse border-spacing table-layout filter
+	font-palette font-smoothing forced-color-adjust interactivity isolation lighting-color opacity orphans
+	paint-order pointer-events quotes r reading-flow reading-order resize rx ry scrollbar-color shape-rendering
+	src text-rendering text-anchor text-decorations-in-effect text-size-adjust touch-action unicode-range
+	vector-effect widows will-change x y z-index zoom-mode app-region locale visibility user-drag syntax inherits
+	initial-value size marks bleed behavior border-block-color border-inline-color rtl-ordering transform-origin
+	overflow-anchor overflow-clip-margin`)
 
 // ofWords are properties that move words besides.
 var ofWords = set(`hyphens line-break overflow-wrap tab-size word-break word-wrap text-transform unicode-bidi

@@ -89,7 +89,8 @@ type Row struct {
 var Codes = []Row{
 	{OffGrid, Surprise, "a setting comes to no whole number of units at a breakpoint"},
 	{OverRow, Surprise, "a setting is more units than its row has"},
-	{SumOver, Surprise, "the columns of a line come to more than the row has, so one drops to the next, and units stay free"},
+	{SumOver, Surprise, "the columns of a line come to more than the row has, so one drops to the next, and units " +
+		"stay free"},
 	{FreeUnits, Tidy, "units of a row's only line are free, and nothing says that they are meant to be"},
 	{GalleryRest, Tidy, "the last line of equal columns is not full"},
 	{OverLine, Surprise, "a column's skip, width and trail come to more than its row has"},

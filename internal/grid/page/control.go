@@ -21,8 +21,8 @@ type Option struct {
 }
 
 // screen are the fields that people set, in the order in which a screen has them.
-var screen = []Field{Width, Begin, Skip, Trail, Nudge, Order, Align, Shown, PerLine, Divides, GapX, GapY, Spread, Before,
-	After}
+var screen = []Field{Width, Begin, Skip, Trail, Nudge, Order, Align, Shown, PerLine, Divides, GapX, GapY, Spread,
+	Before, After}
 
 // gaps are the gutters that a screen offers, in px.
 var gaps = []int{4, 8, 12, 16, 20, 24, 32, 40, 48}

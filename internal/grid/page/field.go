@@ -169,7 +169,8 @@ var specs = [NumFields]spec{
 		title: "Between lines", control: "text", hint: "kit, none, or px such as 16px",
 		css: map[Kind]string{Row: "row-gap"},
 	},
-	Before: spacing("before", "Space before", "padding-top", "The space above what is in a container or a row: none, kit for "+
+	Before: spacing("before", "Space before", "padding-top", "The space above what is in a container or a row: "+
+		"none, kit for "+
 		"the kit's space between lines, or px such as 16px."),
 	After: spacing("after", "Space after", "padding-bottom", "The same below it."),
 	Spread: {

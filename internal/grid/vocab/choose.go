@@ -124,7 +124,8 @@ func (v *Vocabulary) choose(on page.Kind, wants []Want, columns [kit.MaxBreakpoi
 }
 
 // among chooses from some words.
-func (v *Vocabulary) among(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns, words []*Word) (c choice) {
+func (v *Vocabulary) among(on page.Kind, wants []Want, columns [kit.MaxBreakpoints]kit.Columns,
+	words []*Word) (c choice) {
 	s := &search{v: v, on: on, wants: wants, words: words, columns: columns}
 	for w := range wants {
 		for i, must := range wants[w].Must[:len(v.kit.Breakpoints)] {

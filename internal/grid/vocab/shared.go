@@ -5,8 +5,8 @@ import (
 	"kitrows/internal/grid/page"
 )
 
-// WantsShared are what must hold of the fields of a container or a block, which other kinds of node have as well, at the
-// breakpoints of kit k at which what it stands in is shown; seen is nil for all.
+// WantsShared are what must hold of the fields of a container or a block, which other kinds of node have as well, at
+// the breakpoints of kit k at which what it stands in is shown; seen is nil for all.
 func WantsShared(k *kit.Kit, n *page.Node, seen []bool) (wants []Want) {
 	for _, f := range page.Settable(n.Kind) {
 		wants = append(wants, Want{Field: f, Start: f.Default(n.Kind)})

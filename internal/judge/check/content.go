@@ -22,7 +22,8 @@ func (c *checker) standIns() {
 		if n > 4 {
 			in += fmt.Sprintf(" and %d more", n-4)
 		}
-		c.put(finding.New(finding.StandIn, "", fmt.Sprintf("texts to come, which are in the code that is taken away, in %s", in)))
+		c.put(finding.New(finding.StandIn, "", fmt.Sprintf("texts to come, which are in the code that is taken away, "+
+			"in %s", in)))
 	}
 }
 

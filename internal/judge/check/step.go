@@ -25,7 +25,8 @@ func (c *checker) steps() {
 			if n < manyAlike || len(row.Cells) < n || !stacked(narrow[row.ID]) {
 				continue
 			}
-			c.tell(finding.MissingStep, row.ID, all[i].name, fmt.Sprintf("%d on a line, and one below %s: nothing stands between",
+			c.tell(finding.MissingStep, row.ID, all[i].name, fmt.Sprintf("%d on a line, and one below %s: nothing stands "+
+				"between",
 				n, all[i].name), c.between(all, i, lines)...)
 		}
 	}

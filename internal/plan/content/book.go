@@ -146,7 +146,8 @@ func (b *Book) Laid(r *Run, k *kit.Kit, i int, w float64) Laid {
 	case p == len(points):
 		return r.guess(k, i, points[p-1], w)
 	}
-	low, high := r.between(k, i, points[p-1].Laid, points[p-1].Width, w), r.between(k, i, points[p].Laid, points[p].Width, w)
+	low := r.between(k, i, points[p-1].Laid, points[p-1].Width, w)
+	high := r.between(k, i, points[p].Laid, points[p].Width, w)
 	if low.alike(high) {
 		return low
 	}
@@ -163,7 +164,8 @@ func (r *Run) guess(k *kit.Kit, i int, near point, w float64) Laid {
 	down := 0.0
 	for at := range l.Spots {
 		l.Spots[at].Y += down
-		grew := is.Spots[at].Height - was.Spots[at].Height - (scaled(r.Blocks[at], k, i, w) - scaled(r.Blocks[at], k, i, near.Width))
+		grew := is.Spots[at].Height - was.Spots[at].Height -
+			(scaled(r.Blocks[at], k, i, w) - scaled(r.Blocks[at], k, i, near.Width))
 		if was.Spots[at].Height > 0 && !r.Blocks[at].Content.Fit { // in lines as high as those that were measured
 			grew *= near.Laid.Spots[at].Height / was.Spots[at].Height
 		}

@@ -38,8 +38,8 @@ func newFace(ttf []byte) func() *face {
 	})
 }
 
-// advance is how wide a letter is, in parts of the font's size. Letters that the font does not have are a full size wide
-// where they are of a script with square letters, else as wide as most.
+// advance is how wide a letter is, in parts of the font's size. Letters that the font does not have are a full size
+// wide where they are of a script with square letters, else as wide as most.
 func (f *face) advance(r rune) float64 {
 	if at, err := f.font.GlyphIndex(&f.read, r); err == nil && at != 0 {
 		if wide, err := f.font.GlyphAdvance(&f.read, at, fixed.I(em), font.HintingNone); err == nil {

@@ -103,7 +103,8 @@ func (f *Page) scatter(p *piece, b *flow.Box, i int, boxes []Box) {
 
 // ofRun is a run of blocks as one leaf.
 func (f filling) ofRun(run *content.Run) *flow.Leaf {
-	leaf := &flow.Leaf{Flows: true, Node: -1, Run: run} // of one that is not shown nothing is asked, and nothing is in doubt
+	// of one that is not shown nothing is asked, and nothing is in doubt
+	leaf := &flow.Leaf{Flows: true, Node: -1, Run: run}
 	for _, n := range run.Blocks {
 		if !n.ShownAt(f.kit, f.at) {
 			continue

@@ -291,8 +291,8 @@ func (l *Layout) Cell(id string, i int) *Cell {
 	return cell
 }
 
-// CellOf is the column of that number as it holds at breakpoint i, and the row that it stands in: no cell where it is not
-// shown, no row where it stands in none.
+// CellOf is the column of that number as it holds at breakpoint i, and the row that it stands in: no cell where it is
+// not shown, no row where it stands in none.
 func (l *Layout) CellOf(n int32, i int) (*Row, *Cell) {
 	if n < 0 || l.nodes[n].Kind != page.Column {
 		return nil, nil

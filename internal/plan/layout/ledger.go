@@ -71,8 +71,8 @@ func (l Line) Sum() string {
 	return string(l.Row.sum(nil, l.Cells(), l.Track, more, total))
 }
 
-// sum adds to text what cells ask for and what that comes to, shares so much more than one unit: "8 + 1 + 3 = 12". In px
-// the gutters between them come last.
+// sum adds to text what cells ask for and what that comes to, shares so much more than one unit: "8 + 1 + 3 = 12". In
+// px the gutters between them come last.
 func (r *Row) sum(text []byte, cells []Cell, t *kit.Track, more, total float64) []byte {
 	inPx, terms := r.InPx(t), 0
 	term := func(what string, v float64) {

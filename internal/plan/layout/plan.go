@@ -255,7 +255,8 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 		m.unsure = before
 		cx, cy, w, pad := m.framed(c.index, left-padBefore, y, padBefore, padAfter, s.Width)
 		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - padBefore, Y: y,
-			Width: padBefore + s.Width.Px + padAfter, Before: pad[3], After: pad[1], Line: number, Unit: s.Unit + 1, Units: s.Units, Shown: true, Node: c.index})
+			Width: padBefore + s.Width.Px + padAfter, Before: pad[3], After: pad[1], Line: number, Unit: s.Unit + 1,
+			Units: s.Units, Shown: true, Node: c.index})
 		h := pad[0] + m.stack(c.index, cx, cy, w) + pad[2]
 		m.plan.Boxes[self].Estimated = m.unsure
 		after = after || m.unsure

@@ -44,7 +44,8 @@ func (tracks) settle(r *resolver, row *Row, w ends) {
 	row.stand()
 	if row.filled(w.high) && row.Spread != page.Start {
 		r.report(r.l.nodes[row.index].Node, finding.Unsupported,
-			"a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines begin at the start")
+			"a line of uneven columns breaks before it is full, and what is left of it then stays at its end: its lines "+
+				"begin at the start")
 		row.Spread = page.Start
 		row.filled(w.high)
 	}

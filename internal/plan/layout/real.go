@@ -221,8 +221,8 @@ func (m *maker) space(n int32) (before, after float64) {
 	return px(page.Before), px(page.After)
 }
 
-// framed is the content box of the node at n, whose border box begins at x and y, with the padding that the kit gives at
-// its sides, and is w wide without it; and the padding that it has, by what is set or by the page's own styles.
+// framed is the content box of the node at n, whose border box begins at x and y, with the padding that the kit gives
+// at its sides, and is w wide without it; and the padding that it has, by what is set or by the page's own styles.
 func (m *maker) framed(n int32, x, y, before, after float64, w measure.Measure) (cx, cy float64, cw measure.Measure,
 	pad [4]float64) {
 	above, below := m.space(n)
@@ -239,7 +239,8 @@ func (m *maker) framed(n int32, x, y, before, after float64, w measure.Measure) 
 	return x + pad[3], y + pad[0], cw, pad
 }
 
-// gap is how far the node at n is from what stands before it, where the page's own styles say so; else what the kit says.
+// gap is how far the node at n is from what stands before it, where the page's own styles say so; else what the kit
+// says.
 func (m *maker) gap(n int32, kits float64) float64 {
 	if m.l.real != nil {
 		if f, is := m.l.real.frame(m, n); is {

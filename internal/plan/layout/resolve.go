@@ -168,7 +168,8 @@ func (r *resolver) cell(row *Row, n, c int32, held *page.Held) Cell {
 		// which must hold from there to here.
 		before, placed := r.origin(row, n, origin)
 		if limit := before + most; set > limit || set < -limit {
-			r.report(node, finding.OverRow, "%s set at %s is more than its row’s %d columns: drawn as %d", f.Words(held[f].Value),
+			r.report(node, finding.OverRow, "%s set at %s is more than its row’s %d columns: drawn as %d",
+				f.Words(held[f].Value),
 				r.l.kit.Breakpoints[max(origin, 0)].Name, before, max(-limit, min(set, limit)))
 			set = max(-limit, min(set, limit))
 		}

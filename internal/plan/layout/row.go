@@ -333,8 +333,8 @@ func (r *Row) needs(c *Cell, t *kit.Track, spent float64) measure.Measure {
 	return t.Offset(from, skip).Plus(r.width(c, t, start)).Plus(t.Offset(end, c.Trail+c.Fill))
 }
 
-// fitted is how wide a float is that is as wide as its content: as there is room for beside what it skips and trails, but
-// not under what of its content cannot break, nor over its row.
+// fitted is how wide a float is that is as wide as its content: as there is room for beside what it skips and trails,
+// but not under what of its content cannot break, nor over its row.
 func (r *Row) fitted(c *Cell, t *kit.Track, start int) measure.Measure {
 	trimmed := c.trimmed(t)
 	room := t.Content.Plus(trimmed)

@@ -53,7 +53,8 @@ func (r *resolver) support(row *Row, w ends) {
 	}
 	if narrow := row.Track(measure.Plain(w.low)); row.Tracked() && len(row.Cells) > 0 && narrow.Starved() {
 		r.report(node, finding.Unsupported,
-			"narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is drawn as the full line")
+			"narrower than the gutters between its columns at some width: grid tracks would stand out of it, so each is "+
+				"drawn as the full line")
 		row.PerLine = 1
 	}
 	if row.Technique == kit.Grid && row.Columns.IsUneven() && row.PerLine == 0 {
@@ -118,7 +119,8 @@ func (r *resolver) part(row *Row, c *Cell) {
 		return
 	}
 	c.Units = max(whole, 1)
-	r.report(c.Node, finding.Unsupported, "%s of the row is %s of %d units, and grid tracks hold whole ones only: drawn as %s",
+	r.report(c.Node, finding.Unsupported, "%s of the row is %s of %d units, and grid tracks hold whole ones only: "+
+		"drawn as %s",
 		c.Width, kit.Figure(c.Width.UnitsOf(row.Columns.N())), row.Columns.N(), kit.Number(c.Units))
 	c.Width = page.Take(int(c.Units))
 }

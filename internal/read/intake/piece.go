@@ -75,7 +75,8 @@ func Split(ctx context.Context, markup string) (pieces []Piece, left []string, e
 	if !strings.HasPrefix(markup, "<") || open == 0 {
 		return nil, nil, fault.New("text", fmt.Sprintf("%.40s", markup), "an element with others in it")
 	}
-	name := strings.ToLower(strings.FieldsFunc(markup[1:open], func(r rune) bool { return strings.ContainsRune(" \t\n\r/>", r) })[0])
+	name := strings.ToLower(strings.FieldsFunc(markup[1:open],
+		func(r rune) bool { return strings.ContainsRune(" \t\n\r/>", r) })[0])
 	inside := markup[open:]
 	if end := strings.LastIndex(strings.ToLower(inside), "</"+name); end >= 0 {
 		inside = inside[:end]

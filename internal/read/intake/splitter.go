@@ -92,7 +92,8 @@ func (s *splitter) next() bool {
 func (s *splitter) owned() bool {
 	for {
 		key, value, more := s.z.TagAttr()
-		if name := string(key); (name == "class" || name == "id" || name == "style") && len(strings.TrimSpace(string(value))) > 0 {
+		if name := string(key); (name == "class" || name == "id" || name == "style") &&
+			len(strings.TrimSpace(string(value))) > 0 {
 			return true
 		}
 		if !more {

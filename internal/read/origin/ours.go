@@ -28,8 +28,8 @@ func OfKit(k *kit.Kit, f kit.File) bool {
 	return IsGenerated(f)
 }
 
-// IsGenerated reports whether a file is a stylesheet as we write it, of a kit of ours or of a page's own rules: its first
-// line says so.
+// IsGenerated reports whether a file is a stylesheet as we write it, of a kit of ours or of a page's own rules: its
+// first line says so.
 func IsGenerated(f kit.File) bool {
 	first, _, _ := strings.Cut(f.Text, "\n")
 	return strings.HasPrefix(first, "/*") && strings.Contains(first, ", by Kit Rows")

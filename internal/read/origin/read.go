@@ -160,7 +160,8 @@ var grouping = set("body div header nav main aside section article footer figure
 // phrasing are elements that stand in lines with words.
 var phrasing = set("a abbr acronym b bdi bdo big br button cite code data del dfn em font i img input ins kbd " +
 	"label map mark meter " +
-	"noscript output picture progress q ruby s samp select small span strike strong sub sup svg textarea time tt u var video wbr audio " +
+	"noscript output picture progress q ruby s samp select small span strike strong sub sup svg textarea time tt u " +
+	"var video wbr audio " +
 	"canvas embed iframe object math script style template link meta")
 
 // loose reports whether an element stands in lines with words, with all that is in it.

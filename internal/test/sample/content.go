@@ -43,7 +43,8 @@ func Contents(r *rand.Rand, k *kit.Kit, p *page.Page) *page.Page {
 		next.Style = pick(r,
 			"body { margin: 0; font: 15px/1.45 'DejaVu Serif', serif }\nimg { max-width: 100% }\nh1, h2 { margin: 0 0 .4em }",
 			"body { margin: 0; font-family: 'Liberation Sans', sans-serif }\np { margin: 0 0 10px }\nul { padding-left: 1em }",
-			"body { margin: 0 }\nimg { max-width: 100%; vertical-align: top }\narticle { padding: 12px; border: 1px solid #ccc }")
+			"body { margin: 0 }\nimg { max-width: 100%; vertical-align: top }\narticle { padding: 12px; border: 1px "+
+				"solid #ccc }")
 	}
 	return &next
 }
@@ -94,7 +95,8 @@ func piece(r *rand.Rand, k *kit.Kit, had *page.Content) *page.Content {
 	case page.HTML:
 		c.Text = pick(r, "<p>"+escape(text(r, 30))+" <em>"+escape(text(r, 3))+"</em></p>\n<p>"+escape(text(r, 5))+"</p>",
 			"<table><tr><th>Low</th><td>05:52</td></tr><tr><th>"+escape(text(r, 4))+"</th><td>4.9 m</td></tr></table>",
-			"<blockquote>"+escape(text(r, 20))+"</blockquote>", escape(text(r, 20)), "<dl><dt>A</dt><dd>"+escape(text(r, 9))+"</dd></dl>")
+			"<blockquote>"+escape(text(r, 20))+"</blockquote>", escape(text(r, 20)),
+			"<dl><dt>A</dt><dd>"+escape(text(r, 9))+"</dd></dl>")
 	}
 	return c
 }

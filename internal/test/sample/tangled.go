@@ -106,7 +106,8 @@ var declared = []struct{ names, values string }{
 	{"gap row-gap column-gap", "10px|5%|1rem"},
 	{"grid-template-columns", "1fr 1fr|repeat(3, 1fr)|repeat(auto-fit, minmax(120px, 1fr))|repeat(auto-fill, " +
 		"100px)|auto 1fr|100px auto|minmax(0, 1fr) 2fr|" +
-		"auto auto|repeat(4, minmax(0, 1fr))|20% 1fr|min-content 1fr|max-content auto|minmax(50px, 100px) 1fr|[a] 1fr [b] 1fr [c]"},
+		"auto auto|repeat(4, minmax(0, 1fr))|20% 1fr|min-content 1fr|max-content auto|minmax(50px, 100px) 1fr|[a] 1fr " +
+		"[b] 1fr [c]"},
 	{"grid-template-rows grid-auto-rows", "50px|auto|1fr|minmax(30px, auto)|60px 1fr|1fr 2fr|100px auto"},
 	{"grid-column", "span 2|1 / -1|2|1 / 3|auto|-1|span 3|2 / span 2"},
 	{"grid-row", "span 2|2|1|1 / 3|auto"},

@@ -17,9 +17,10 @@ type Options struct {
 	Gathered bool // of mixin-based code: what holds from a breakpoint on stands together
 
 	// of a document: blocks of content are as high as declared, whatever stands in them, so that a plan needs no measures
-	Hold     bool
-	Files    string // of a document: the address that addresses from the root lead to
-	Pictures string // of a document: the address that pictures are had from, by their ids; they stand in it where it is empty
+	Hold  bool
+	Files string // of a document: the address that addresses from the root lead to
+	// of a document: the address that pictures are had from, by their ids; they stand in it where it is empty
+	Pictures string
 
 	Mixed bool // of a document: without grid classes, with the stylesheet that mixins come to
 }

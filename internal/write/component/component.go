@@ -16,7 +16,8 @@ import (
 var componentText string
 
 // componentTemplates write the components with and without types.
-var componentTemplates = map[Language]*template.Template{TypeScript: templateIn(TypeScript), JavaScript: templateIn(JavaScript)}
+var componentTemplates = map[Language]*template.Template{
+	TypeScript: templateIn(TypeScript), JavaScript: templateIn(JavaScript)}
 
 func templateIn(in Language) *template.Template {
 	return template.Must(template.New("kit").Delims("«", "»").Funcs(template.FuncMap{

@@ -59,8 +59,8 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 	return WithKit(next, k), nil
 }
 
-// Selectable is a page whose layout is in mixins with a class more on each container, row and hidden block that no selector
-// selects.
+// Selectable is a page whose layout is in mixins with a class more on each container, row and hidden block that no
+// selector selects.
 func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, error) {
 	of := origin.Selectors(p, k)
 	taken := map[string]bool{}

@@ -72,8 +72,8 @@ func (s *Styler) Row(i int) (all []css.Declaration) {
 	return append(all, css.D("list-style", "none"))
 }
 
-// spaced is what a container or a row says at breakpoint i that has as much space before or after as the kit has between
-// lines.
+// spaced is what a container or a row says at breakpoint i that has as much space before or after as the kit has
+// between lines.
 func (s *Styler) spaced(i int) []css.Declaration {
 	if s.Says(page.Row, page.Before, page.AsKit) || s.Says(page.Row, page.After, page.AsKit) {
 		return s.lines.row(i)

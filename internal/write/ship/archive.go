@@ -78,7 +78,8 @@ func archiveReadme(l *layout.Layout) string {
 	if hosts := markup.Fetched(l.Page()); len(hosts) > 0 {
 		fetched = "\nWhere it is shown, the page fetches pictures from " + strings.Join(hosts, ", ") + ".\n"
 	}
-	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page()), "PLAIN", path.Base(PlainStyle(l.Page(), l.Kit()))).Replace(`# PAGE
+	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page()),
+		"PLAIN", path.Base(PlainStyle(l.Page(), l.Kit()))).Replace(`# PAGE
 
 Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
 

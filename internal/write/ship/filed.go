@@ -233,8 +233,8 @@ func inlined(files []kit.File, at int, beside string) string {
 	return text
 }
 
-// fromPage is where an address in a stylesheet leads, as the page that links the stylesheet has it. Beside is the address
-// of the folder that all stand in.
+// fromPage is where an address in a stylesheet leads, as the page that links the stylesheet has it. Beside is the
+// address of the folder that all stand in.
 func fromPage(sheet, link, beside string) string {
 	switch u, err := url.Parse(link); {
 	case err != nil || u.Scheme != "" || u.Host != "" || u.Path == "":
