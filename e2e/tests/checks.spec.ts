@@ -1,4 +1,4 @@
-import { spawnSync } from "node:child_process";
+import { execFileSync, spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import Ajv from "ajv";
 import draft from "ajv/lib/refs/json-schema-draft-04.json" with { type: "json" };
@@ -111,4 +111,21 @@ test("what the command line tells in SARIF passes the schema of the format", () 
     locations: [{ physicalLocation: { region: { startLine: 28, startColumn: 12 } } }],
     fixes: [{ artifactChanges: [{ replacements: [{ insertedContent: { text: "berth b4 m6" } }] }] }],
   });
+});
+
+test("on a long page checks are told when edits pause", async ({ page, app }) => {
+  const file = execFileSync(new URL("../../bin/trial", import.meta.url).pathname, ["-wide", "1000"], {
+    maxBuffer: 1 << 26,
+  });
+  const headers = { "Content-Type": "application/vnd.kitrows+json" };
+  expect((await page.request.post(`${app}/api/projects`, { headers, data: file })).ok()).toBe(true);
+  await openBench(page, app, "/sample/wide");
+  const tab = page.getByRole("tab", { name: /^Checks \d+$/ });
+  const count = async () => Number((await tab.textContent())?.match(/\d+$/)?.[0]);
+  await expect.poll(count).toBeGreaterThan(0);
+  const before = await count();
+  await cell(page, "column-1", "full").click();
+  await page.keyboard.type("x\n"); // shown no more, nor told of
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
+  await expect.poll(count).not.toBe(before);
 });

@@ -12,8 +12,11 @@ import (
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
+	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/test/sample"
+	"kitrows/internal/write/ship"
 )
 
 // demoWith is the demo with what was typed into cells such as "log/wide".
@@ -211,6 +214,20 @@ func TestBenchIsWhole(t *testing.T) {
 				t.Fatalf("lane %s has %d boxes of %d nodes", l.Breakpoint, len(l.Boxes), len(b.Nodes))
 			}
 		}
+	}
+}
+
+// The code of a long page, and what is told of it, are left out where nobody waits for them.
+func TestLongPage(t *testing.T) {
+	p := sample.Of(sample.Wide(1000))
+	b := made(t, p, p.Pages[0], View{})
+	if !b.Code.Left || len(b.Code.Lines) > 0 || len(b.Document) > 0 || b.Findings == nil || len(b.Findings) > 0 {
+		t.Errorf("code left out: %v, %d findings", b.Code.Left, len(b.Findings))
+	}
+	told := made(t, p, p.Pages[0], View{Told: true})
+	if l := layout.Real(p.Kits[0], p.Pages[0], nil); len(told.Findings) == 0 ||
+		len(told.Findings) != len(check.Of(l, ship.Checked(l, p))) {
+		t.Errorf("%d findings are told", len(told.Findings))
 	}
 }
 
