@@ -40,6 +40,7 @@ const screens: Record<string, (page: Page, app: string) => Promise<string | void
     await openBench(page, app);
     await page.getByRole("button", { name: "Fill smaller widths" }).click();
     await expect(page.getByRole("button", { name: /^Accept all/ })).toBeVisible();
+    return '[role="dialog"]';
   },
   "a column's content": async (page, app) => {
     await openBench(page, app);

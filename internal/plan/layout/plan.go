@@ -174,7 +174,7 @@ func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
 			y += m.gap(c, lines)
 			y += m.row(c, x, y, w)
 		case page.Block:
-			if !child.ShownAt(m.l.kit, m.i) {
+			if m.l.HeldOf(c, m.i)[page.Shown].Value == page.Hides {
 				m.hide(c)
 				return
 			}

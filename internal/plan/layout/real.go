@@ -142,7 +142,7 @@ func (c *real) stack(m *maker, n int32, x, y float64, w measure.Measure) float64
 			laid := c.book.Laid(run, m.l.kit, m.i, w.Px)
 			for at, s := range laid.Spots {
 				b := child + int32(at)
-				if !m.l.nodes[b].ShownAt(m.l.kit, m.i) {
+				if m.l.HeldOf(b, m.i)[page.Shown].Value == page.Hides {
 					m.hide(b)
 					continue
 				}
