@@ -1,6 +1,6 @@
 import { Button } from "../parts/Button";
 import { PanelRight, PanelRightClose } from "lucide-react";
-import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench } from "../api/client";
 import { lookingStore } from "../api/look";
@@ -95,6 +95,8 @@ function Loaded({ bench }: { bench: Bench }) {
   const row = node?.kind === "row" ? node : node?.kind === "column" ? nodes.get(node.parent) : undefined;
   const template = useMemo(() => columns(bench.breakpoints, focus), [bench.breakpoints, focus]);
   const empty = bench.nodes.length === 0;
+  // What stands beside the lanes and the sheet is drawn after them.
+  const beside = useDeferredValue(useMemo(() => ({ bench, tried, place }), [bench, tried, place]));
 
   useEffect(() => {
     document.title = `${bench.page.name} · ${bench.project.name} · Kit Rows`;
@@ -225,7 +227,7 @@ function Loaded({ bench }: { bench: Bench }) {
               <Selection />
               <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} onTry={onTry} />
             </div>
-            <CodePanel bench={bench} tried={tried} place={place} onDo={onDo} onTry={onTry} />
+            <CodePanel {...beside} onDo={onDo} onTry={onTry} />
           </aside>
         </div>
         <Suspense>
@@ -241,7 +243,9 @@ function Loaded({ bench }: { bench: Bench }) {
         <Suspense>
           {detailed && <PageDetails bench={bench} onDo={onDo} onClose={() => viewStore.getState().detail(false)} />}
         </Suspense>
-        <Suspense>{pointed && <Carrying bench={bench} place={place} focus={focus} onDo={onDo} />}</Suspense>
+        <Suspense>
+          {pointed && <Carrying bench={beside.bench} place={beside.place} focus={focus} onDo={onDo} />}
+        </Suspense>
         <StatusBar bench={shown} nodes={nodes} node={node} focus={focus} onDo={onDo} />
       </div>
     </ActingContext>

@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import type { Lane, SheetNode } from "../api/client";
+import { lineStore } from "../api/edits";
 import { compare, type Agreement } from "./agreement";
 import { idsOf, measureContent, type Measures } from "./measure";
 import { patch, windowHeight } from "./patch";
@@ -87,6 +88,7 @@ export function PageFrame({
     const measure = () => {
       const { lane, nodes, styled, height, onMeasure } = latest.current;
       if (!lane) return;
+      if (lineStore.getState().waiting > 0) return soon(editedFor); // what an edit makes is drawn first
       measured.current = true;
       const measures = atWindow(element, height, () =>
         measureContent(inside, {
