@@ -1,6 +1,10 @@
 package page
 
-import "kitrows/internal/grid/kit"
+import (
+	"math/bits"
+
+	"kitrows/internal/grid/kit"
+)
 
 // A Holding is what holds of one field: its value, and the index of the breakpoint it
 // was set at, -1 for the default.
@@ -22,12 +26,19 @@ func Defaults(kind Kind) (h Held) {
 
 // Take holds what is set at breakpoint i from there on.
 func (h *Held) Take(s *Setting, i int) {
-	for _, f := range written {
-		if v, set := s.Get(f); set {
-			h[f] = Holding{v, int8(i)}
-		}
+	for set := s.set & people; set != 0; set &= set - 1 {
+		f := bits.TrailingZeros32(set)
+		h[f] = Holding{s.fields[f], int8(i)}
 	}
 }
+
+// people are the bits of the fields that people set.
+var people = func() (set uint32) {
+	for _, f := range written {
+		set |= 1 << f
+	}
+	return set
+}()
 
 // Last is the index of the breakpoint at which something was set last, -1 for none.
 func (h *Held) Last() int {

@@ -18,6 +18,7 @@ import (
 // a field that is None is not set here and carries on.
 type Setting struct {
 	From   string // the breakpoint's name
+	set    uint32 // a bit for each field that is set
 	fields [NumFields]Value
 }
 
@@ -26,8 +27,15 @@ func At(from string) Setting { return Setting{From: from} }
 
 // With is the setting with a field set, or, to None, not set.
 func (s Setting) With(f Field, v Value) Setting {
-	s.fields[f] = v
+	s.put(f, v)
 	return s
+}
+
+func (s *Setting) put(f Field, v Value) {
+	s.fields[f] = v
+	if s.set &^= 1 << f; v.Term != None {
+		s.set |= 1 << f
+	}
 }
 
 // Get is a field's value and whether it is set here.
@@ -36,7 +44,7 @@ func (s Setting) Get(f Field) (v Value, set bool) { return s.fields[f], s.fields
 // Has reports whether one of those fields is set here.
 func (s Setting) Has(fields ...Field) bool {
 	for _, f := range fields {
-		if s.fields[f].Term != None {
+		if s.set&(1<<f) != 0 {
 			return true
 		}
 	}
@@ -44,7 +52,7 @@ func (s Setting) Has(fields ...Field) bool {
 }
 
 // IsZero reports whether nothing is set.
-func (s Setting) IsZero() bool { return s.fields == [NumFields]Value{} }
+func (s Setting) IsZero() bool { return s.set == 0 }
 
 // Check refuses a setting of breakpoint i that is not for that kind of node, or
 // that its row cannot hold: a width over the row's columns, a skip or trail over
@@ -133,7 +141,7 @@ func (s *Setting) UnmarshalJSON(b []byte) error {
 			if err != nil {
 				return fault.Under(name, err)
 			}
-			s.fields[f] = v
+			s.put(f, v)
 		}
 	}
 	return nil

@@ -160,18 +160,25 @@ func (l *Layout) add(nodes []*page.Node, parent int32) {
 // hold works out what holds for every node on which something can be set, at every breakpoint.
 func (l *Layout) hold() {
 	count, settings := int32(0), 0
-	starts := map[page.Kind]*page.Held{} // what holds where nothing is set
+	starts := make([]*page.Held, 0, len(l.nodes)) // what holds where nothing is set
+	var of page.Kind
+	var start *page.Held // of nodes of that kind, nil where nothing can be set
+	known := map[page.Kind]*page.Held{}
 	for n := range l.nodes {
 		node := &l.nodes[n]
+		if node.Kind != of {
+			of = node.Kind
+			if start = known[of]; start == nil && len(page.Settable(of)) > 0 {
+				h := page.Defaults(of)
+				start, known[of] = &h, &h
+			}
+		}
 		node.settable = -1
-		if len(page.Settable(node.Kind)) == 0 {
+		if start == nil {
 			continue
 		}
-		if starts[node.Kind] == nil {
-			h := page.Defaults(node.Kind)
-			starts[node.Kind] = &h
-		}
 		node.settable = count
+		starts = append(starts, start)
 		count++
 		settings += len(node.At)
 	}
@@ -184,7 +191,7 @@ func (l *Layout) hold() {
 		if node.settable < 0 {
 			continue
 		}
-		h := starts[node.Kind]
+		h := starts[node.settable]
 		next := node.At
 		for i := range l.at {
 			for len(next) > 0 && next[0].From == l.kit.Breakpoints[i].Name {
