@@ -170,8 +170,7 @@ var specs = [NumFields]spec{
 		css: map[Kind]string{Row: "row-gap"},
 	},
 	Before: spacing("before", "Space before", "padding-top", "The space above what is in a container or a row: "+
-		"none, kit for "+
-		"the kit's space between lines, or px such as 16px."),
+		"none, kit for the kit's space between lines, or px such as 16px."),
 	After: spacing("after", "Space after", "padding-bottom", "The same below it."),
 	Spread: {
 		name: "spread", on: []Kind{Row}, start: []Value{Start},

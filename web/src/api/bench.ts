@@ -46,32 +46,32 @@ export function useBench(place: Place) {
   return query;
 }
 
-/** Has what is told of a long page put into its Bench when edits pause; until then what was told before stays. */
+/** Has what is told of a long page put into its Bench when edits pause; until then what was told before stays, but where
+ *  the Bench was read as a whole. */
 function useTold(place: Place, look: Look, bench: Bench | undefined) {
   const queries = useQueryClient();
   const key = JSON.stringify(keyOf(place, look));
-  const stamp = bench?.code.left && bench.page.id === place.page ? bench.stamp : 0;
+  const left = bench?.code.left && bench.page.id === place.page ? bench : undefined;
   useEffect(() => {
-    if (!stamp) return;
+    if (!left) return;
     const timer = setTimeout(() => {
-      const [, project = "", page = ""] = JSON.parse(key) as string[];
+      const path = { project: left.project.id, page: left.page.id };
       void queries
         .fetchQuery({
-          queryKey: ["findings", project, page, stamp],
+          queryKey: ["findings", path.project, path.page, left.stamp],
           queryFn: async () =>
-            orRefuse(
-              await api.GET("/api/projects/{project}/pages/{page}/findings", { params: { path: { project, page } } }),
-            ),
+            orRefuse(await api.GET("/api/projects/{project}/pages/{page}/findings", { params: { path } })),
+          staleTime: Infinity, // of one stamp
         })
         .then(({ revision, findings }) =>
           queries.setQueryData<Bench>(JSON.parse(key) as unknown[], (now) =>
-            now?.stamp === stamp && now.revision === revision ? { ...now, findings } : now,
+            now === left && now.revision === revision && now.findings !== findings ? { ...now, findings } : now,
           ),
         )
         .catch(() => {}); // they are asked for again with the next edit
     }, pause);
     return () => clearTimeout(timer);
-  }, [stamp, key, queries]);
+  }, [left, key, queries]);
 }
 
 /** How long edits pause, in ms, before what is left out of a long page's Bench is asked for. */
