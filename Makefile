@@ -11,6 +11,8 @@ export GOFLAGS := -buildvcs=false
 # What is done in goroutines: the packages, and the tests in which that is so, which run with the race detector as well.
 RACING := ./internal/app/bench ./internal/browser/budget ./internal/app/folder ./internal/app/server ./internal/app/store
 RACES := Together|Many|Beside|Wait|Torn|Saves|Come|Polled|Panic|Spent|Ends|Bench|Windows|Pages
+# Of these, what starts no goroutine that another of them does not start.
+ALONE := TestDeltaGives|TestPagesFromMarkup|TestFilesComeBack
 
 .PHONY: demo serve test check check-go check-web types trial sheets measure pictures clean
 
@@ -55,8 +57,8 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 
 ## test: everything that keeps main green
 test: check $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
-	go test $(PACKAGES)
-	go test -race -short -run '$(RACES)' $(RACING)
+	go test -vet=all $(PACKAGES)
+	go test -race -vet=off -short -run '$(RACES)' -skip '$(ALONE)' $(RACING)
 	npm test --silent -w e2e
 
 check: web/src/api/schema.ts web/src/api/bounds.ts
@@ -66,7 +68,6 @@ check-go:
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go mod tidy -diff
-	go vet $(PACKAGES)
 	go tool staticcheck $(PACKAGES)
 
 check-web:
@@ -85,6 +86,7 @@ check-web:
 
 ## trial: the long judges: many more random pages, and stylesheets of other hands, against the browser and the compilers
 trial: $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell
+	TRIAL=1 npm run --silent lint -w web
 	TRIAL=1 go test -timeout 60m ./internal/...
 	cd e2e && TRIAL_PAGES=$(or $(TRIAL_PAGES),500) REAL_PAGES=$(or $(REAL_PAGES),150) FOREIGN_SHEETS=$(or $(FOREIGN_SHEETS),100) TANGLED=$(or $(TANGLED),150) \
 	TRACE_PAGES=$(or $(TRACE_PAGES),50) TRIAL_PAIRS=$(or $(TRIAL_PAIRS),200) ALL_TASKS=1 npx --no-install playwright test agreement foreign documents mixins designs real compare tasks

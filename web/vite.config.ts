@@ -33,10 +33,18 @@ const headless: Plugin = {
   },
 };
 
+/** A request costs more than the script that it brings: what is needed together comes together. */
+const groups = [
+  { name: "first", tags: ["$initial"], priority: 3 },
+  { name: "code", test: /src\/code\/(CodeView|html)/, priority: 2 },
+  { name: "panels", test: /src\/(bench|parts|code)\/(?!css|less|scss|tsx)/, priority: 1 },
+  { name: "screens", test: /src\/(compare|kit|proof|shelf|take|trace)\/(?!pdf)/ },
+];
+
 export default defineConfig({
   // Compiled so that a part of the screen is drawn again only where what it shows has changed.
   plugins: [react({ compiler: true }), tailwindcss(), compressed, headless],
   // Keeps .gitkeep: the Go binary embeds dist, which must exist before a build.
-  build: { emptyOutDir: false, assetsInlineLimit: 0 },
+  build: { emptyOutDir: false, assetsInlineLimit: 0, rolldownOptions: { output: { codeSplitting: { groups } } } },
   server: { proxy: { "/api": "http://127.0.0.1:4170" } },
 });

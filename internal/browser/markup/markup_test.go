@@ -256,7 +256,7 @@ func holds(source []byte) error {
 
 // Files of HTML that nobody here wrote.
 func TestInstalled(t *testing.T) {
-	paths := sample.Installed(320)
+	paths := sample.Installed(sample.Rounds(320))
 	if len(paths) == 0 {
 		t.Skip("there are none")
 	}

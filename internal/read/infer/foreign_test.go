@@ -189,7 +189,7 @@ func says(w *vocab.Word, f page.Field, v page.Value, at int) bool {
 // or in doubt, or listed as not understood, or it is another thing, and what the kit says of it is so: a
 // column of that word is as wide, by the whole stylesheet, as the kit's numbers have it.
 func TestDamageIsNotSilent(t *testing.T) {
-	tries := many(sample.Rounds(500))
+	tries := many(sample.Rounds(300))
 	outcomes := map[string]int{}
 	wholes := map[uint64]*infer.Reading{}
 	for i := range tries {

@@ -56,7 +56,7 @@ func lines(l *layout.Layout) (all []page.Term) {
 // what was read are those in the file.
 func TestOurMarkupReadsBack(t *testing.T) {
 	r, count := sample.New(97), 0
-	for round := range 200 {
+	for round := range sample.Rounds(300) {
 		var k *kit.Kit
 		var p *page.Page
 		if round%2 == 0 {
@@ -101,7 +101,7 @@ func TestOurMarkupReadsBack(t *testing.T) {
 				strings.Join(want, "\n"))
 		}
 	}
-	if count < 100 {
+	if count < 50 {
 		t.Errorf("only %d pages", count)
 	}
 }
