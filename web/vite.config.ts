@@ -35,7 +35,7 @@ const headless: Plugin = {
 
 /** A request costs more than the script that it brings: what is needed together comes together. */
 const groups = [
-  { name: "first", tags: ["$initial"], priority: 3 },
+  { name: "first", tags: ["$initial" as const], priority: 3 },
   { name: "code", test: /src\/code\/(CodeView|html)/, priority: 2 },
   { name: "panels", test: /src\/(bench|parts|code)\/(?!css|less|scss|tsx)/, priority: 1 },
   { name: "screens", test: /src\/(compare|kit|proof|shelf|take|trace)\/(?!pdf)/ },
