@@ -27,7 +27,8 @@ func TestCompareCommand(t *testing.T) {
 	}
 	const sheet = ".quay { margin: 0 auto; padding: 0 10px } .pier { display: flex; flex-wrap: wrap; margin: 0 -8px }\n" +
 		".berth { box-sizing: border-box; width: 100%; padding: 0 8px }\n" +
-		"@media (min-width: 600px) { .s3 { width: 25% } .s4 { width: 33.3333% } .s6 { width: 50% } .s8 { width: 66.6667% } .s9 { width: 75% } }\n"
+		"@media (min-width: 600px) { .s3 { width: 25% } .s4 { width: 33.3333% } .s6 { width: 50% } .s8 { width: 66.6667% " +
+		"} .s9 { width: 75% } }\n"
 	html := func(log string) string {
 		return "<!doctype html><html><head><meta name=viewport content=width=device-width><title>Log</title>" +
 			"<link rel=stylesheet href=grid.css></head><body><div class=quay><div class=pier id=log>" +
@@ -51,18 +52,21 @@ func TestCompareCommand(t *testing.T) {
 		want []string
 		lack string
 	}{
-		{"a/log.html b/log.html --held", 1, []string{"b/log.html: 4 of 6 boxes move, 1 row breaks otherwise, 1 finding comes\n",
-			"  story, 600 to 1920 px: about 1266.66 → 1425 px wide at 1920 px\n", "so tides starts line 2\n",
-			"  comes: b/log.html:1:"}, "goes"},
+		{"a/log.html b/log.html --held", 1,
+			[]string{"b/log.html: 4 of 6 boxes move, 1 row breaks otherwise, 1 finding comes\n",
+				"  story, 600 to 1920 px: about 1266.66 → 1425 px wide at 1920 px\n", "so tides starts line 2\n",
+				"  comes: b/log.html:1:"}, "goes"},
 		{"a/log.html a/log.html", 0, []string{"a/log.html: nothing moves\n"}, "  "},
 		{"a b --held", 1, []string{"log.html: 4 of 6", "same.html: nothing moves", "new.html: the page is new"}, "gone"},
 		{"b a --held", 1, []string{"new.html: the page is gone", "  goes: b/log.html:1:"}, "comes"},
 		{"a b --held --allow log.html --allow new.html", 0, []string{"log.html: 4 of 6"}, ""},
-		{"a/grid.css grid.css a --held", 1, []string{"a/log.html: ", "log, 320 to 1920 px: about 300 → 308 px wide, 4 px further left at 320 px"}, "new"},
+		{"a/grid.css grid.css a --held", 1, []string{"a/log.html: ",
+			"log, 320 to 1920 px: about 300 → 308 px wide, 4 px further left at 320 px"}, "new"},
 		{"a/grid.css grid.css a --held --allow 4px", 0, []string{"a/log.html: "}, ""},
 		{"a/grid.css grid.css a --held --allow 3px --allow heights --allow tides", 1, nil, ""},
 		{"a/grid.css grid.css a --held --allow story --allow tides --allow log", 0, nil, ""},
-		{"a.kitrows.json b.kitrows.json --held --widths 1000-1000", 1, []string{"Front page: ", "Sightings: nothing moves"}, ""},
+		{"a.kitrows.json b.kitrows.json --held --widths 1000-1000", 1, []string{"Front page: ", "Sightings: nothing moves"},
+			""},
 		{"a.kitrows.json b.kitrows.json --widths 320-320", 0, []string{"0 of 51 boxes move, 1 finding comes"}, ""},
 		{"a.kitrows.json b.kitrows.json --allow Nowhere", 2, nil, ""},
 		{"a.kitrows.json b.kitrows.json --widths 9-1", 2, nil, ""},
@@ -98,7 +102,8 @@ func TestCompareCommand(t *testing.T) {
 		t.Errorf("reported: %+v", reports)
 	}
 	b, err := os.ReadFile("review.html")
-	if err != nil || !strings.Contains(string(b), "Nothing moves on same.html.") || strings.Contains(string(b), "<script") {
+	if err != nil || !strings.Contains(string(b), "Nothing moves on same.html.") || strings.Contains(string(b),
+		"<script") {
 		t.Errorf("the page for a review: %v\n%s", err, b)
 	}
 }

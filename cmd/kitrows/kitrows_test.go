@@ -42,7 +42,8 @@ func TestPlanCommand(t *testing.T) {
 }
 
 func planOf(t *testing.T, held bool) {
-	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080", fmt.Sprint("--held=", held))
+	out, err := run(t, string(demo.File()), "plan", "-", "--page", "Front page", "--width", "1080", fmt.Sprint("--held=",
+		held))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -154,7 +155,8 @@ func TestCommandsRefuse(t *testing.T) {
 		`--page: found "Back page", want one of Front page, Sightings, Plan a visit`: {"plan", "-", "--page",
 			"Back page", "--width", "900"},
 		`--width: found -3`: {"plan", "-", "--page", "Sightings", "--width", "-3"},
-		`--as: found "pdf", want html, css, document, scss, less, tsx, jsx, archive, sheet or sheet-pdf`: {"code", "-", "--page",
+		`--as: found "pdf", want html, css, document, scss, less, tsx, jsx, archive, sheet or sheet-pdf`: {"code", "-",
+			"--page",
 			"Sightings", "--as", "pdf"},
 		`--why: found "nobody", want the id of a container, row or column of Sightings`: {"plan", "-", "--page",
 			"Sightings", "--width", "900", "--why", "nobody"},

@@ -119,11 +119,13 @@ func TestPageMove(t *testing.T) {
 		return string(b)
 	}
 	const html = "<!doctype html>\n<html><head><title>T</title>\n<link rel=stylesheet href=../team.css>\n</head>" +
-		"<body>\n<div class='rail mine'><div class=\"plank a\">One</div>\n<div class='plank b'>Two</div></div>\n</body></html>\n"
+		"<body>\n<div class='rail mine'><div class=\"plank a\">One</div>\n<div class='plank " +
+		"b'>Two</div></div>\n</body></html>\n"
 	team := put("team.css", strings.SplitAfter(teamSheet, "}\n}\n")[0])
 	page := put("pages/one.html", html)
-	next := put("next/crew.css", ".line { display: flex; flex-wrap: wrap }\n.in { box-sizing: border-box; min-width: 0 }\n"+
-		".third { width: 33.3333% }\n.sixth { width: 16.6667% }\n.whole { width: 100% }\n.half { width: 50% }\n")
+	next := put("next/crew.css",
+		".line { display: flex; flex-wrap: wrap }\n.in { box-sizing: border-box; min-width: 0 }\n"+
+			".third { width: 33.3333% }\n.sixth { width: 16.6667% }\n.whole { width: 100% }\n.half { width: 50% }\n")
 	kit := put("kit.json", `{}`)
 
 	out, err := run(t, "", "page", "move", page, "--css", team, "--to", next)
@@ -133,7 +135,8 @@ func TestPageMove(t *testing.T) {
 	if got := get(page); got != html {
 		t.Errorf("a page on which something would be left out is\n%s", got)
 	}
-	if out, err = run(t, "", "page", "move", page, "--css", team, "--to", next, "--lossy", "--dry-run"); err != nil || get(page) != html {
+	if out, err = run(t, "", "page", "move", page, "--css", team, "--to", next, "--lossy", "--dry-run"); err != nil ||
+		get(page) != html {
 		t.Errorf("a dry run: %v\n%s", err, out)
 	}
 	if out, err = run(t, "", "page", "move", page, "--css", team, "--to", next, "--lossy"); err != nil ||
@@ -174,7 +177,8 @@ func TestCheck(t *testing.T) {
 	}
 	put("team.css", teamSheet)
 	const html = "<!doctype html>\n<html><head><meta name=viewport content=width=device-width><title>T</title>\n" +
-		"<link rel=stylesheet href=team.css>\n</head><body>\n<div class=rail><div class='plank a'>One</div></b></div>\n</body></html>\n"
+		"<link rel=stylesheet href=team.css>\n</head><body>\n<div class=rail><div class='plank " +
+		"a'>One</div></b></div>\n</body></html>\n"
 	page := put("page.html", html)
 	code := func(err error) int {
 		if coded, is := errors.AsType[*exit](err); is {
@@ -187,7 +191,8 @@ func TestCheck(t *testing.T) {
 	if code(err) != 1 || err.Error() != "" || !strings.HasSuffix(out, want) {
 		t.Errorf("%v, %d:\n%swant\n%s", err, code(err), out, want)
 	}
-	if out, err := run(t, "", "check", dir, "--json"); code(err) != 1 || !strings.Contains(out, `"code": "end-tag-surplus"`) {
+	if out, err := run(t, "", "check", dir, "--json"); code(err) != 1 || !strings.Contains(out,
+		`"code": "end-tag-surplus"`) {
 		t.Errorf("the folder: %v\n%s", err, out)
 	}
 	if out, err := run(t, "", "check", page, "--severity", "broken"); err != nil || out != "" {
@@ -210,7 +215,8 @@ func TestCheck(t *testing.T) {
 // A page with a class of ours that its kit has no container for is read all the same.
 func TestPageOfAnotherKitIsRead(t *testing.T) {
 	page := filepath.Join(t.TempDir(), "page.html")
-	const html = "<!doctype html><html><head><meta name=viewport content=width=device-width><title>T</title></head><body>" +
+	const html = "<!doctype html><html><head><meta name=viewport " +
+		"content=width=device-width><title>T</title></head><body>" +
 		"<div class=kr-frame-cap><div class=kr-row><div class='kr-cell kr-take-6-mid'>One</div></div></div></body></html>"
 	if err := os.WriteFile(page, []byte(html), 0o600); err != nil {
 		t.Fatal(err)

@@ -29,7 +29,8 @@ func TestWorkIsKilled(t *testing.T) {
 	dir, data := t.TempDir(), t.TempDir()
 	file := filepath.Join(dir, "index.html")
 	if err := os.WriteFile(file, []byte(
-		"<main class=kr-frame><div class=kr-row>\n<div class='kr-cell kr-take-12-mid'>One</div>\n</div></main>\n<!-- end -->\n"), 0o644); err != nil {
+		"<main class=kr-frame><div class=kr-row>\n<div class='kr-cell kr-take-12-mid'>One</div>\n</div></main>\n<!-- end "+
+			"-->\n"), 0o644); err != nil {
 		t.Fatal(err)
 	}
 	last, acknowledged := "12", 1 // the width that was answered last, and its revision
@@ -82,7 +83,8 @@ func TestWorkIsKilled(t *testing.T) {
 		}()
 		for revision := b.Revision; ; revision++ {
 			sent = fmt.Sprint(1 + rand.IntN(11))
-			body := fmt.Sprintf(`{"revision":%d,"operation":{"type":{"cells":[{"node":"column-1","breakpoint":"mid"}],"text":%q}}}`, revision, sent)
+			body := fmt.Sprintf(`{"revision":%d,"operation":{"type":{"cells":[{"node":"column-1","breakpoint":"mid"}`+
+				`],"text":%q}}}`, revision, sent)
 			answer, err := http.Post(api+"/edits", "application/json", strings.NewReader(body))
 			if err != nil {
 				break

@@ -60,13 +60,13 @@ test("the server goes before the first edit of a fresh window: it waits, and is 
 });
 
 test("a screen that cannot be fetched says so, with what waits, and can be tried again", async ({ page, app }) => {
-  await page.route(/assets\/KitScreen/, (route) => route.abort());
+  await page.route(/assets\/screens/, (route) => route.abort());
   await page.goto(`${app}${front}/kit/plain-twelve`);
   await expect(page.getByRole("heading", { name: "This screen failed" })).toBeVisible();
   await expect(page.getByRole("alert")).toContainText(
     "A part of this screen could not be fetched: the server cannot be reached.",
   );
-  await page.unroute(/assets\/KitScreen/);
+  await page.unroute(/assets\/screens/);
   await page.getByRole("button", { name: "Try again" }).click();
   await expect(page.getByRole("heading", { name: "This screen failed" })).toBeHidden();
 });

@@ -95,8 +95,10 @@ h1, h2, h3 { line-height: 1.2; margin: 0 0 12px } p { margin: 0 0 12px } img { d
 		[]string{"transparent", "#ffffff22"}[d.r.IntN(2)])
 	if d.r.IntN(3) == 0 { // grain over all of it
 		d.p.Style += `html { position: relative } html::after { content: ""; position: absolute; inset: 0; opacity: .12;
-  background: url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='200' height='200'%3E%3Cfilter id='n'%3E` +
-			`%3CfeTurbulence type='fractalNoise' baseFrequency='.9'/%3E%3C/filter%3E%3Crect width='200' height='200' filter='url(%23n)'/%3E%3C/svg%3E") }
+  background: url("data:image/svg+xml,%3Csvg xmlns='http://www.w3.org/2000/svg' width='200' ` +
+			`height='200'%3E%3Cfilter id='n'%3E` +
+			`%3CfeTurbulence type='fractalNoise' baseFrequency='.9'/%3E%3C/filter%3E%3Crect width='200' height='200' ` +
+			`filter='url(%23n)'/%3E%3C/svg%3E") }
 `
 	}
 	frame := d.node(page.Container)

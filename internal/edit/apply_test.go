@@ -162,7 +162,8 @@ func randomOperation(r *rand.Rand, p *project.Project) Operation {
 	case 17:
 		switch o.Wrap = (&Wrap{Node: id()}); r.IntN(3) {
 		case 0:
-			o.Wrap = &Wrap{Nodes: []string{id(), id()}, As: []string{"row", "column", "container", "section"}[r.IntN(4)], Breakpoint: bp()}
+			o.Wrap = &Wrap{Nodes: []string{id(), id()}, As: []string{"row", "column", "container", "section"}[r.IntN(4)],
+				Breakpoint: bp()}
 		case 1:
 			o.Wrap, o.Unwrap = nil, &Unwrap{[]string{id()}}
 		}

@@ -17,8 +17,10 @@ import (
 // Where one class is container and row, its rows stand in no container and that is no fault; and none of them comes
 // into a column, where it would be as wide as a page.
 func TestRowsThatAreContainers(t *testing.T) {
-	sheet := `* { box-sizing: border-box } .deck { display: flex; flex-wrap: wrap; width: 960px; margin: 0 auto } .deck > * { padding: 0 10px; flex: 0 0 100% }
-.deck > .d3 { flex-basis: 25% } .deck > .d4 { flex-basis: 33.3333% } .deck > .d6 { flex-basis: 50% } .deck > .d8 { flex-basis: 66.6667% } .deck > .d12 { flex-basis: 100% }`
+	sheet := `* { box-sizing: border-box } .deck { display: flex; flex-wrap: wrap; width: 960px; margin: 0 auto }
+.deck > * { padding: 0 10px; flex: 0 0 100% }
+.deck > .d3 { flex-basis: 25% } .deck > .d4 { flex-basis: 33.3333% } .deck > .d6 { flex-basis: 50% }
+.deck > .d8 { flex-basis: 66.6667% } .deck > .d12 { flex-basis: 100% }`
 	const file = `<body><div class="deck"><div class="d4"><p>Log</p></div><div class="d8"><p>Tides</p></div></div></body>`
 	k, r, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil || !r.Contain {

@@ -68,7 +68,8 @@ func TestContentGoesWhereItIsPut(t *testing.T) {
 		want   string
 	}{
 		"at the end": {[]Operation{{AddBlock: &AddBlock{Column: "address", Content: text}}}, "address",
-			"Text: Gullwing Point Bird Observatory, The Old Lamp, Outer Causeway. Open from April to November, whenever the flag is up.; Text: Two terns."},
+			"Text: Gullwing Point Bird Observatory, The Old Lamp, Outer Causeway. Open from April to November, whenever the " +
+				"flag is up.; Text: Two terns."},
 		"at the start": {[]Operation{{AddBlock: &AddBlock{Column: "mark", Index: new(0), Content: text}}}, "mark",
 			"Text: Two terns.; Gullwing Point: Gullwing Point"},
 		"into a new column, whose placeholder goes": {[]Operation{

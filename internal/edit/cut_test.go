@@ -17,7 +17,8 @@ func TestRowsCutAhead(t *testing.T) {
 	var file bytes.Buffer
 	_ = png.Encode(&file, image.NewGray(image.Rect(0, 0, 1080, 40)))
 	k := sample.Twelve()
-	p := sample.Of(&page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID, Body: []*page.Node{}}, k)
+	p := sample.Of(&page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{}}, k)
 	frame := design.Frame{ID: "shore", Type: "picture", X: 40, Y: 24, Width: 300, Height: 16}
 	c, err := Apply(p, Operation{Page: "page", Trace: &Trace{File: "d.png", Data: project.NewFile(file.Bytes()),
 		Design: design.Design{ID: "wide", Width: 1080, Scale: 1, Frames: []design.Frame{frame}}}})

@@ -153,13 +153,14 @@ func TestMakeRows(t *testing.T) {
 	}
 }
 
-// Elements that frames are matched to get the classes that the frames ask for, and no other change: those of a page that
-// has none become a container, a row and columns. Undone, the file is as it was.
+// Elements that frames are matched to get the classes that the frames ask for, and no other change: those of a page
+// that has none become a container, a row and columns. Undone, the file is as it was.
 func TestMatchedFrames(t *testing.T) {
 	k := sample.Twelve()
 	columns := k.Ruler(2, 1080).Columns
 	frame := func(id, node string, first, last int) design.Frame {
-		return design.Frame{ID: id, Node: node, X: columns[first].From + 1, Y: 20, Width: columns[last].To - columns[first].From,
+		return design.Frame{ID: id, Node: node, X: columns[first].From + 1, Y: 20,
+			Width:  columns[last].To - columns[first].From,
 			Height: 200}
 	}
 	classed := strings.NewReplacer("<main>", `<main class="kr-frame">`, "<section>", `<section class="kr-row">`,
@@ -209,7 +210,8 @@ func TestReadingOrder(t *testing.T) {
 		return design.Frame{ID: id, Name: id, Order: order, X: columns[first].From, Y: 24,
 			Width: columns[last].To - columns[first].From, Height: 100}
 	}
-	p := sample.Of(&page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID, Body: []*page.Node{}}, k)
+	p := sample.Of(&page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{}}, k)
 	for _, o := range []edit.Operation{
 		{Trace: &edit.Trace{File: "d.png", Data: blank(1080, 40), Design: design.Design{ID: "wide", Width: 1080, Scale: 1,
 			Frames: []design.Frame{frame("aside", 2, 0, 3), frame("story", 1, 4, 11)}}}},

@@ -26,10 +26,12 @@ func TestUseGrid(t *testing.T) {
 		k := sample.Twelve()
 		k.Name = "Plain Twelve"
 		if c.brought {
-			sheet := ".quay{max-width:960px;margin:0 auto}.pier{display:flex;flex-wrap:wrap}.berth{flex:0 0 100%;padding:0 8px;" +
+			sheet := ".quay{max-width:960px;margin:0 auto}.pier{display:flex;flex-wrap:wrap}.berth{flex:0 0 100%;padding:0 " +
+				"8px;" +
 				"box-sizing:border-box}.b6{flex-basis:50%;max-width:50%}.b3{flex-basis:25%;max-width:25%}"
 			var err error
-			if k, _, err = infer.Kit(t.Context(), "harbour", "Harbour", []kit.File{{Name: "harbour.css", Text: sheet}}, nil); err != nil {
+			if k, _, err = infer.Kit(t.Context(), "harbour", "Harbour", []kit.File{{Name: "harbour.css", Text: sheet}},
+				nil); err != nil {
 				t.Fatal(err)
 			}
 		}

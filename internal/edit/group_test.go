@@ -73,7 +73,8 @@ func TestGroupsKeepTheirPlaces(t *testing.T) {
 			// whether the two take units on one line there
 			a, z := l.Cell(ids[0], i), l.Cell(ids[1], i)
 			if !reaches || a == nil || z == nil || !takes(l, ids[0], i) || !takes(l, ids[1], i) ||
-				before[b.Name+" "+ids[0]].Line != before[b.Name+" "+ids[1]].Line || a.Order != z.Order || l.Row(row.ID, i).Spread != page.Start {
+				before[b.Name+" "+ids[0]].Line != before[b.Name+" "+ids[1]].Line || a.Order != z.Order || l.Row(row.ID,
+				i).Spread != page.Start {
 				continue
 			}
 			for _, id := range ids {
@@ -84,7 +85,8 @@ func TestGroupsKeepTheirPlaces(t *testing.T) {
 			}
 			kept++
 		}
-		back, err := edit.Apply(change.Project, edit.Operation{Page: pg.ID, Unwrap: &edit.Unwrap{Nodes: []string{change.Select}}})
+		back, err := edit.Apply(change.Project, edit.Operation{Page: pg.ID,
+			Unwrap: &edit.Unwrap{Nodes: []string{change.Select}}})
 		if err != nil {
 			t.Errorf("%v is not taken apart: %v", ids, err)
 			continue

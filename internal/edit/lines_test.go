@@ -28,14 +28,16 @@ func TestLines(t *testing.T) {
 		was, now []string
 		want     string
 	}{
-		"one line of three":   {"<p>a\n<p>b\n<p>c\n", 2, []string{"<p>b"}, []string{"<p>bee"}, "<p>a\n<p>bee\n<p>c\n"},
-		"ends with CR and LF": {"<p>a\r\n<p>b\r\n", 1, []string{"<p>a"}, []string{"<p>a", "<p>x"}, "<p>a\r\n<p>x\r\n<p>b\r\n"},
+		"one line of three": {"<p>a\n<p>b\n<p>c\n", 2, []string{"<p>b"}, []string{"<p>bee"}, "<p>a\n<p>bee\n<p>c\n"},
+		"ends with CR and LF": {"<p>a\r\n<p>b\r\n", 1, []string{"<p>a"}, []string{"<p>a", "<p>x"},
+			"<p>a\r\n<p>x\r\n<p>b\r\n"},
 		"ends of both kinds":  {"a\nb\r\nc", 2, []string{"b", "c"}, []string{"b", "d", "c"}, "a\nb\r\nd\nc"},
 		"after the last line": {"a\nb", 3, nil, []string{"c"}, "a\nb\nc"},
 		"after an ended line": {"a\r\n", 2, nil, []string{"b", "c"}, "a\r\nb\r\nc\r\n"},
 		"a line less":         {"a\r\nb\r\nc\r\n", 2, []string{"b"}, nil, "a\r\nc\r\n"},
 		"an empty file":       {"", 1, []string{""}, []string{"<p>a"}, "<p>a"},
-		"another encoding":    {"<meta charset=latin1>\n<p>\xe9t\xe9\n", 2, []string{"<p>été"}, []string{"<p>étés"}, "<meta charset=latin1>\n<p>\xe9t\xe9s\n"},
+		"another encoding": {"<meta charset=latin1>\n<p>\xe9t\xe9\n", 2, []string{"<p>été"}, []string{"<p>étés"},
+			"<meta charset=latin1>\n<p>\xe9t\xe9s\n"},
 		"bytes that are none": {"<meta charset=utf-8><p>\xff a\n", 1, []string{"<meta charset=utf-8><p>\ufffd a"},
 			[]string{"<meta charset=utf-8><p>\ufffd ab"}, "<meta charset=utf-8><p>\xff ab\n"},
 		"letters of two bytes": {"<p>é\n", 1, []string{"<p>é"}, []string{"<p>è"}, "<p>è\n"},
@@ -76,7 +78,8 @@ func TestLinesRefused(t *testing.T) {
 
 // What is typed into a page whose layout is in mixins leaves the layout as it is.
 func TestLinesByMixins(t *testing.T) {
-	p := onFile("<!doctype html><html><head><title>x</title></head><body>\n<main class=\"kr-frame\">\n<div class=\"kr-row\">\n<div class=\"kr-cell kr-take-4\">One</div>\n</div></main></body></html>\n")
+	p := onFile("<!doctype html><html><head><title>x</title></head><body>\n<main class=\"kr-frame\">\n<div " +
+		"class=\"kr-row\">\n<div class=\"kr-cell kr-take-4\">One</div>\n</div></main></body></html>\n")
 	change, err := edit.Apply(p, edit.Operation{Page: "page", Mixins: &edit.Mixins{On: true}})
 	if err != nil {
 		t.Fatal(err)

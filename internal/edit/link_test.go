@@ -20,7 +20,8 @@ import (
 // what it still links still holds. Taken back it is what it was, to the byte.
 func TestMovedPagesLinkTheirKit(t *testing.T) {
 	const (
-		team  = ".rail{display:flex;flex-wrap:wrap}.half{width:50%;box-sizing:border-box}.part{width:25%;box-sizing:border-box}"
+		team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%;box-sizing:border-box}" +
+			".part{width:25%;box-sizing:border-box}"
 		crew  = ".line{display:flex;flex-wrap:wrap}.two{width:50%;box-sizing:border-box}.one{width:25%;box-sizing:border-box}"
 		links = "<link rel=stylesheet href=css/team.css>\n<link rel=stylesheet href=own.css>"
 		body  = "</head><body>\n<div class=rail>\n<div class=half>A</div>\n<div class=part>B</div></div>\n</body></html>\n"
@@ -44,7 +45,8 @@ func TestMovedPagesLinkTheirKit(t *testing.T) {
 	file := []byte("<!doctype html>\n<html><head>\n" + links + "\n" + body)
 	p := &project.Project{Format: "kitrows", Version: project.Version, ID: "p", Name: "P",
 		Kits: []*kit.Kit{from, &plain, &fine, read("crew", "crew.css", crew)}}
-	p.Pages = []*page.Page{rewrite.WithKit(origin.NewPage("a", "a.html", from, page.NewOrigin(file, []kit.File{own})), from)}
+	p.Pages = []*page.Page{rewrite.WithKit(origin.NewPage("a", "a.html", from, page.NewOrigin(file, []kit.File{own})),
+		from)}
 	for _, c := range []struct{ to, links, sheets string }{
 		{"plain", "plain-twelve.css css/team.css own.css", "plain-twelve.css css/team.css own.css"},
 		{"fine", "SLUG.css css/team.css own.css", "SLUG.css css/team.css own.css"},
@@ -88,8 +90,9 @@ func TestMovedContainersAreTold(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	crew, _, err := infer.Kit(t.Context(), "crew", "Crew", []kit.File{{Name: "crew.css", Text: ".line{display:flex;flex-wrap:wrap}" +
-		".four{width:100%}.two{width:50%;box-sizing:border-box}.one{width:25%;box-sizing:border-box}"}}, nil)
+	crew, _, err := infer.Kit(t.Context(), "crew", "Crew", []kit.File{{Name: "crew.css",
+		Text: ".line{display:flex;flex-wrap:wrap}" +
+			".four{width:100%}.two{width:50%;box-sizing:border-box}.one{width:25%;box-sizing:border-box}"}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -101,8 +104,9 @@ func TestMovedContainersAreTold(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got, want := fmt.Sprint(change.Notes), "[{a {container-1 main  Crew has no class for containers: it is as wide as what "+
-		"it stands in now}}]"; got != want {
+	if got, want := fmt.Sprint(change.Notes),
+		"[{a {container-1 main  Crew has no class for containers: it is as wide as what "+
+			"it stands in now}}]"; got != want {
 		t.Errorf("told: %s, want %s", got, want)
 	}
 }

@@ -70,7 +70,8 @@ func TestMarkBody(t *testing.T) {
 	} {
 		pr := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
 			Pages: []*page.Page{origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(c.file), nil))}}
-		change, err := edit.Apply(pr, edit.Operation{Page: "page", Mark: &edit.Mark{Nodes: []string{"body"}, As: page.Container}})
+		change, err := edit.Apply(pr, edit.Operation{Page: "page", Mark: &edit.Mark{Nodes: []string{"body"},
+			As: page.Container}})
 		if c.refused != "" {
 			if err == nil || !strings.Contains(err.Error(), c.refused) {
 				t.Errorf("%s: %v, want %s", c.file, err, c.refused)

@@ -18,11 +18,15 @@ import (
 // What the stylesheet of a page that came as HTML has no class for is a rule in a stylesheet beside it, where the user
 // agrees: the classes go into the file, they are read back with the rules, and undone the file is as it was.
 func TestOwnRulesInAFile(t *testing.T) {
-	sheet := `* { box-sizing: border-box } body { margin: 0 } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
-.pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% } .pan-12 { width: 100% }
-@media (min-width: 700px) { .pan-3-w { width: 25% } .pan-4-w { width: 33.3333% } .pan-6-w { width: 50% } .pan-12-w { width: 100% } }
+	sheet := `* { box-sizing: border-box } body { margin: 0 } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px }
+.tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
+.pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% }
+.pan-12 { width: 100% }
+@media (min-width: 700px) { .pan-3-w { width: 25% } .pan-4-w { width: 33.3333% } .pan-6-w { width: 50% }
+.pan-12-w { width: 100% } }
 .hold { max-width: 900px; margin: 0 auto; padding: 0 8px }`
-	const file = `<body><div class="hold"><div class="tier"><div class="pan-6"><p>Log</p></div><div class="pan-6 pan-4-w"><p>Tides</p></div></div></div></body>`
+	const file = `<body><div class="hold"><div class="tier"><div class="pan-6"><p>Log</p></div><div class="pan-6 ` +
+		`pan-4-w"><p>Tides</p></div></div></div></body>`
 	files := []kit.File{{Name: "team.css", Text: sheet}}
 	k, _, err := infer.Kit(t.Context(), "kit", "Team", files, nil)
 	if err != nil {

@@ -52,10 +52,14 @@ func TestPages(t *testing.T) {
 			"Start index.html, Sightings sightings.html"},
 		"a name that a file follows": {[]edit.Operation{{Page: second, DescribePage: &edit.DescribePage{Name: new("Log")}}},
 			"Front page index.html, Log log.html"},
-		"a file":    {[]edit.Operation{{Page: first, DescribePage: &edit.DescribePage{File: new("a.html")}}}, "Front page a.html, Sightings sightings.html"},
-		"the order": {[]edit.Operation{{Page: second, MovePage: &edit.MovePage{}}}, "Sightings sightings.html, Front page index.html"},
-		"a copy":    {[]edit.Operation{{Page: first, DuplicatePage: &edit.DuplicatePage{}}}, "Front page index.html, Front page 2 index-2.html, Sightings sightings.html"},
-		"a new one": {[]edit.Operation{uneven}, "Front page index.html, Sightings sightings.html, Tide tables tide-tables.html"},
+		"a file": {[]edit.Operation{{Page: first, DescribePage: &edit.DescribePage{File: new("a.html")}}},
+			"Front page a.html, Sightings sightings.html"},
+		"the order": {[]edit.Operation{{Page: second, MovePage: &edit.MovePage{}}},
+			"Sightings sightings.html, Front page index.html"},
+		"a copy": {[]edit.Operation{{Page: first, DuplicatePage: &edit.DuplicatePage{}}},
+			"Front page index.html, Front page 2 index-2.html, Sightings sightings.html"},
+		"a new one": {[]edit.Operation{uneven},
+			"Front page index.html, Sightings sightings.html, Tide tables tide-tables.html"},
 		"a page less": {[]edit.Operation{{Page: first, DropPage: &edit.DropPage{}}},
 			"Sightings sightings.html"},
 	} {
@@ -82,14 +86,16 @@ func TestPages(t *testing.T) {
 
 // What a page says of itself stands in its head, of pages made here and from HTML alike.
 func TestDescribePage(t *testing.T) {
-	say := &edit.DescribePage{Name: new("Tides"), Title: new("Tides & <terns>"), Description: new(`When "low" is`), Language: new("de")}
+	say := &edit.DescribePage{Name: new("Tides"), Title: new("Tides & <terns>"), Description: new(`When "low" is`),
+		Language: new("de")}
 	made, err := demo.Project()
 	if err != nil {
 		t.Fatal(err)
 	}
 	pg := applied(t, made, edit.Operation{Page: made.Pages[0].ID, DescribePage: say}).Project.Pages[0]
 	text := markup.Page(pg, "", "kit.css")
-	for _, want := range []string{`<html lang="de">`, "<title>Tides &amp; &lt;terns&gt;</title>", `content="When &quot;low&quot; is"`} {
+	for _, want := range []string{`<html lang="de">`, "<title>Tides &amp; &lt;terns&gt;</title>",
+		`content="When &quot;low&quot; is"`} {
 		if !strings.Contains(text, want) {
 			t.Errorf("no %s in %s", want, text)
 		}
@@ -102,7 +108,8 @@ func TestDescribePage(t *testing.T) {
 		change := applied(t, p, edit.Operation{Page: "page", DescribePage: say})
 		pg := change.Project.Pages[0]
 		head := origin.HeadOf(pg)
-		if pg.Name != "Tides" || head != (origin.Head{Title: "Tides & <terns>", Description: `When "low" is`, Language: "de"}) {
+		if pg.Name != "Tides" || head != (origin.Head{Title: "Tides & <terns>", Description: `When "low" is`,
+			Language: "de"}) {
 			t.Errorf("%s: %s %+v", what, pg.Name, head)
 		}
 		back := applied(t, change.Project, change.Inverse).Project.Pages[0]

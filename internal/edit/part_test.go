@@ -115,7 +115,8 @@ func TestPartsOfFiles(t *testing.T) {
 		return &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: "Page", Kits: []*kit.Kit{k},
 			Pages: []*page.Page{origin.NewPage("page", "index.html", k, page.NewOrigin([]byte(file), nil))}}
 	}
-	const row = `<div class="kr-row"><div class="kr-cell kr-take-4 wide" style="color: red"><!-- kept --><p>One</div></div>`
+	const row = `<div class="kr-row"><div class="kr-cell kr-take-4 wide" style="color: red"><!-- kept --><p>One</div>` +
+		`</div>`
 	from := project("<main class=kr-frame>\n  " + row + "\n  <hr class=rule>\n</main>\n<p class=lead>Two <b>terns</b></p>")
 	to := project("<main class=kr-frame>\n  <div class=kr-row><div class=kr-cell>Here</div></div>\n</main>\n")
 	var ids []string

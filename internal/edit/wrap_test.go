@@ -72,7 +72,8 @@ func TestWhereThingsGo(t *testing.T) {
 			"whole-page(body(log(log-entries(log-morning log-evening)) tide-table(foot(address supporters))))"},
 		"what is in a column as a row": {Operation{Wrap: &Wrap{Nodes: []string{"log-title", "log-entries"}, As: "row"}},
 			"whole-page(body(log(row-1(column-1 column-2(log-entries(log-morning log-evening)))) tide-table) " + foot + ")"},
-		"blocks in one column": {Operation{Wrap: &Wrap{Nodes: []string{"log-morning-title", "log-morning-text"}, As: "column"}},
+		"blocks in one column": {Operation{Wrap: &Wrap{Nodes: []string{"log-morning-title", "log-morning-text"},
+			As: "column"}},
 			"whole-page(body(log(log-entries(log-morning(row-1(column-1)) log-evening)) tide-table) " + foot + ")"},
 		"columns as one": {Operation{Wrap: &Wrap{Nodes: []string{"log", "tide-table"}, As: "column"}},
 			"whole-page(body(column-1(row-1(log(log-entries(log-morning log-evening)) tide-table))) " + foot + ")"},
@@ -85,9 +86,12 @@ func TestWhereThingsGo(t *testing.T) {
 		"rows in a container": {Operation{Wrap: &Wrap{Nodes: []string{"foot"}, As: "container"}}, "whole-page(" + body +
 			") container-1(" + foot + ")"},
 		"several runs": {Operation{Wrap: &Wrap{Nodes: []string{"tide-table", "address"}, As: "column"}},
-			"whole-page(body(log(log-entries(log-morning log-evening)) column-1(row-1(tide-table))) foot(column-2(row-2(address)) supporters))"},
-		"a nested row taken apart": {Operation{Unwrap: &Unwrap{[]string{"log-entries"}}}, "whole-page(body(log tide-table) " + foot + ")"},
-		"around the first":         {Operation{Wrap: &Wrap{Node: "body"}}, "container-1(" + body + ") container-2(" + foot + ")"},
+			"whole-page(body(log(log-entries(log-morning log-evening)) column-1(row-1(tide-table))) " +
+				"foot(column-2(row-2(address)) supporters))"},
+		"a nested row taken apart": {Operation{Unwrap: &Unwrap{[]string{"log-entries"}}},
+			"whole-page(body(log tide-table) " + foot + ")"},
+		"around the first": {Operation{Wrap: &Wrap{Node: "body"}}, "container-1(" + body + ") container-2(" + foot +
+			")"},
 	} {
 		c.o.Page = "front-page"
 		change, err := Apply(&short, c.o)

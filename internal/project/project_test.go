@@ -150,7 +150,8 @@ func TestTextsOfOlderVersionsStayWords(t *testing.T) {
 		t.Fatal(err)
 	}
 	for version, want := range map[string]string{"5": literal, "6": words, "7": words} {
-		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 8`), []byte(`"version": `+version), 1)))
+		p, err := project.Decode(bytes.NewReader(bytes.Replace(file, []byte(`"version": 8`), []byte(`"version": `+version),
+			1)))
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -27,6 +27,7 @@ type KitView struct {
 	Naming   string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
 	Presets  []Ref       `json:"presets" doc:"The ways of naming everything at once."`
 	Sheet    *SheetView  `json:"sheet,omitempty" doc:"What was read of its stylesheet, where one was brought in."`
+	Fixed    bool        `json:"fixed" doc:"It is as a stylesheet of others has it: numbers do not change it."`
 	Warnings []string    `json:"warnings" doc:"What one may not mean, at which widths."`
 	Newest   int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
 }
@@ -141,7 +142,7 @@ type UnitRow struct {
 // NewKitView draws a kit of a project.
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
-		Sheet:  NewSheetView(k),
+		Sheet: NewSheetView(k), Fixed: k.IsFixed(),
 		Naming: k.Naming.Preset(), Warnings: warnings(k)}
 	for _, p := range kit.Presets() {
 		v.Presets = append(v.Presets, Ref{p.ID, p.Name})

@@ -23,8 +23,10 @@ func TestPagesFromMarkup(t *testing.T) {
 		var html string
 		if seed%2 == 0 {
 			k = sample.Twelve()
-			html = `<main><section class="wrap"><div class="kr-row"><p>Loose</p><div class="kr-cell kr-take-3-mid"><div><div class="kr-row"><div class="kr-cell">a</div></div></div></div></div></section>` +
-				`<div class="kr-frame"><div class="kr-row kr-per-2-mid"><div class="kr-cell"><b>x</b></div><div class="kr-cell kr-skip-1-mid"></div></div></div></main></div>`
+			html = `<main><section class="wrap"><div class="kr-row"><p>Loose</p><div class="kr-cell kr-take-3-mid"><div>` +
+				`<div class="kr-row"><div class="kr-cell">a</div></div></div></div></div></section>` +
+				`<div class="kr-frame"><div class="kr-row kr-per-2-mid"><div class="kr-cell"><b>x</b></div><div ` +
+				`class="kr-cell kr-skip-1-mid"></div></div></div></main></div>`
 		} else {
 			imported, reading := sample.Team(r)
 			if imported == nil {

@@ -13,7 +13,8 @@ import (
 // A part of a page is on the grid of the page that includes it, and has nothing added around it.
 func TestPartsOfPages(t *testing.T) {
 	const (
-		team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}"
+		team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}" +
+			".sixth{width:16.6667%}.all{width:100%}"
 		part = "<div class=rail>\n<div class=half>One</div>\n<div class=half>Two</div>\n</div>\n"
 	)
 	w := work(t, site{"css/team.css": team, "parts/cards.html": part, "parts/told.html": part,
@@ -46,7 +47,8 @@ func TestPartsOfPages(t *testing.T) {
 
 // A part that no page includes is shown with the stylesheets that are named for it, until that is undone.
 func TestNamedStylesheetsOfPartsOfPages(t *testing.T) {
-	const team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}"
+	const team = ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}" +
+		".sixth{width:16.6667%}.all{width:100%}"
 	w := work(t, site{"css/team.css": team, "css/own.css": "p{color:teal}",
 		"parts/cards.html": "<div class=rail>\n<div class=half>One</div>\n<div class=half>Two</div>\n</div>\n"})
 	cards := w.page("parts/cards.html")

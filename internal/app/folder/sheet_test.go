@@ -97,7 +97,8 @@ func TestStyles(t *testing.T) {
 	}
 }
 
-// Where the stylesheet that a page links has widths and no row, it is known why; once there is a row, the page is on it.
+// Where the stylesheet that a page links has widths and no row, it is known why; once there is a row, the page is on
+// it.
 func TestGridThatIsNotRead(t *testing.T) {
 	const half = ".half{width:40%}.third{width:30.3333%}.all{width:100%}"
 	w := work(t, site{"css/team.css": half, "css/type.css": "p{margin:0}",
@@ -111,7 +112,8 @@ func TestGridThatIsNotRead(t *testing.T) {
 		t.Errorf("a stylesheet without a grid is told: %v", err)
 	}
 	w.watch()
-	w.put("css/team.css", ".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}")
+	w.put("css/team.css",
+		".rail{display:flex;flex-wrap:wrap}.half{width:50%}.third{width:33.3333%}.sixth{width:16.6667%}.all{width:100%}")
 	w.until("the page is on its stylesheet's grid", func() bool {
 		state, err := w.store.Load(t.Context(), "site")
 		return err == nil && state.Project.Kit(w.page("index.html").Kit).Imported != nil && w.Unread(id("index.html")) == nil

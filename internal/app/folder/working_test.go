@@ -24,7 +24,8 @@ type site map[string]string
 
 const front = "<!doctype html>\r\n<html><head><meta name=viewport content=width=device-width><link rel=stylesheet " +
 	"href=css/own.css></head>\r\n<body><main class=kr-frame><div class=kr-row>\r\n" +
-	"<div class=\"kr-cell kr-take-6-mid\">One</div>\r\n<div class=\"kr-cell kr-take-6-mid\">Two</div>\r\n</div></main></body></html>\r\n"
+	"<div class=\"kr-cell kr-take-6-mid\">One</div>\r\n<div class=\"kr-cell " +
+	"kr-take-6-mid\">Two</div>\r\n</div></main></body></html>\r\n"
 
 // working is a folder with those files that is worked in.
 type working struct {

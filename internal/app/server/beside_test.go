@@ -105,7 +105,8 @@ func TestDelivery(t *testing.T) {
 		if err := json.Unmarshal(answer, &got); err != nil {
 			t.Fatal(err)
 		}
-		said := regexp.MustCompile(`href="(/deliver/[^"]+)" integrity="(sha384-[^"]+)" crossorigin`).FindStringSubmatch(got.Head)
+		said := regexp.MustCompile(`href="(/deliver/[^"]+)" integrity="(sha384-[^"]+)" ` +
+			`crossorigin`).FindStringSubmatch(got.Head)
 		if said == nil {
 			t.Fatalf("%s: the head is %s", form, got.Head)
 		}

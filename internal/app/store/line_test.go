@@ -66,7 +66,8 @@ func TestEditsThatMeanAnotherByNowAreRefused(t *testing.T) {
 		t.Fatal(err)
 	}
 	typed := func(from, to int, text string) edit.Operation {
-		return edit.Operation{Page: change.Page, Source: &edit.Source{Stretches: []edit.Stretch{{From: from, To: to, Text: text}}}}
+		return edit.Operation{Page: change.Page, Source: &edit.Source{Stretches: []edit.Stretch{{From: from, To: to,
+			Text: text}}}}
 	}
 	for _, c := range []struct {
 		name    string

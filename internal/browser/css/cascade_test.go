@@ -121,8 +121,10 @@ func TestUnsure(t *testing.T) {
 
 // An @property says whether a custom property is inherited, and what it holds at first.
 func TestRegistered(t *testing.T) {
-	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: `@property --n { syntax: "<integer>"; inherits: false; initial-value: 12 }
-@property --all { syntax: "*"; inherits: true } @property --none { syntax: "<length>"; inherits: false } @property name { syntax: "*"; inherits: true }`}}, plain)
+	c := css.NewCascade(nil, []css.Source{{Name: "a.css",
+		Text: `@property --n { syntax: "<integer>"; inherits: false; initial-value: 12 }
+@property --all { syntax: "*"; inherits: true } @property --none { syntax: "<length>"; inherits: false }
+@property name { syntax: "*"; inherits: true }`}}, plain)
 	want := map[string]css.Registered{"--n": {Initial: "12"}, "--all": {Inherits: true}}
 	if !maps.Equal(c.Registered, want) {
 		t.Errorf("registered: %+v, want %+v", c.Registered, want)

@@ -131,9 +131,11 @@ func TestLayout(t *testing.T) {
 			"width: 100px; margin-left: 20px } .b { width: 100px }",
 			"r\n\ta 20\n\tb 20", "a 120 0 100 20; b 0 0 100 20"},
 		{"an order by column and named lines",
-			".r { display: grid; grid-template-columns: [full] 20px [main] 1fr 1fr [main-end] 20px [full-end] } .a { grid-column: main } .b { grid-column: full / full-end }",
+			".r { display: grid; grid-template-columns: [full] 20px [main] 1fr 1fr [main-end] 20px [full-end] } .a { " +
+				"grid-column: main } .b { grid-column: full / full-end }",
 			"r\n\ta 20\n\tb 10", "a 20 0 460 20; b 0 20 500 10"},
-		{"areas", `.r { display: grid; grid-template: "a b" 30px "a c" auto / 1fr 2fr; width: 300px } .a { grid-area: a } .b { grid-area: b } .c { grid-area: c }`,
+		{"areas", `.r { display: grid; grid-template: "a b" 30px "a c" auto / 1fr 2fr; width: 300px } .a { grid-area: a }
+.b { grid-area: b } .c { grid-area: c }`,
 			"r\n\tc 20\n\tb 10\n\ta 5", "r 0 0 300 50; a 0 0 100 50; b 100 0 200 30; c 100 30 200 20"},
 		{"rows that are fractions", ".r { display: grid; grid-template-rows: 20px 1fr 2fr; height: 200px }",
 			"r\n\ta 5\n\tb 5\n\tc 5", "a 0 0 500 20; b 0 20 500 60; c 0 80 500 120"},
@@ -145,7 +147,8 @@ func TestLayout(t *testing.T) {
 		{"an element without a box", ".r { display: flex } .thru { display: contents } .a, .b { width: 100px }",
 			"r\n\tthru\n\t\ta 20\n\tb 10", "a 0 0 100 20; b 100 0 100 20"},
 		{"a property that is not inherited",
-			"@property --n { syntax: '*'; inherits: false; initial-value: 4 } .f { --n: 2 } .a, .f { width: calc(100% / var(--n)) }", "f\n\ta 20", "f 0 0 250 20; a 0 0 62.5 20"},
+			"@property --n { syntax: '*'; inherits: false; initial-value: 4 } .f { --n: 2 } .a, .f { width: calc(100% / " +
+				"var(--n)) }", "f\n\ta 20", "f 0 0 250 20; a 0 0 62.5 20"},
 		{"names of custom properties by their case", ".f { --Wide: 100px; --wide: 200px } .a { width: var(--Wide) }",
 			"f\n\ta 20", "a 0 0 100 20"},
 		{"a ratio", ".a { aspect-ratio: 2 / 1; width: 100px }", "a\n\tb 20", "a 0 0 100 50"},

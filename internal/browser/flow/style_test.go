@@ -13,9 +13,12 @@ import (
 // Elements share a style only where each would have that one by itself, whatever selectors ask of places, siblings and
 // what elements hold.
 func TestSharedStyles(t *testing.T) {
-	const sheet = `.a { width: 10px } .a:first-child { width: 11px } .a + .b { width: 12px } .b ~ .c { width: 13px } .c:empty { width: 14px }
-.a:nth-child(2n) .b { height: 15px } .c:has(> .a) { height: 16px } .b:not(:last-child) > .a { height: 17px } :where(.c > :first-child) { margin-left: 18px }
-.a:is(:only-child, .x) > .c { margin-left: 19px } .b:first-of-type .a + .a { margin-left: 20px } .c > * + * { padding-left: 1px } .x:empty::before { content: "" }`
+	const sheet = `.a { width: 10px } .a:first-child { width: 11px } .a + .b { width: 12px } .b ~ .c { width: 13px }
+.c:empty { width: 14px }
+.a:nth-child(2n) .b { height: 15px } .c:has(> .a) { height: 16px } .b:not(:last-child) > .a { height: 17px }
+:where(.c > :first-child) { margin-left: 18px }
+.a:is(:only-child, .x) > .c { margin-left: 19px } .b:first-of-type .a + .a { margin-left: 20px }
+.c > * + * { padding-left: 1px } .x:empty::before { content: "" }`
 	properties := []string{"width", "height", "margin-left", "padding-left"}
 	c := css.NewCascade(nil, []css.Source{{Name: "a.css", Text: sheet}}, flow.Expand)
 	view := flow.Viewport{Width: 800, Height: 600}

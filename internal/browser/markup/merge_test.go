@@ -13,7 +13,8 @@ func TestMergedTags(t *testing.T) {
 		`<template><body title=no></template></body></html>`
 	doc := markup.Read(nil, []byte(text))
 	body := doc.Body()
-	if id, class := body.Attr("id"), body.Attr("class"); id == nil || id.Value != "a" || class == nil || class.Value != "one" ||
+	if id, class := body.Attr("id"), body.Attr("class"); id == nil || id.Value != "a" || class == nil ||
+		class.Value != "one" ||
 		body.Attr("title") != nil {
 		t.Fatalf("the body has %+v", body.Attrs)
 	}

@@ -33,7 +33,8 @@ func TestNested(t *testing.T) {
 		{nil, ""},
 		{[]design.Frame{frame("b", 500, 0, 100, 50), frame("a", 0, 0, 400, 50)}, "a b"},
 		{[]design.Frame{frame("c", 210, 10, 100, 30), frame("a", 0, 0, 400, 50), frame("b", 10, 10, 100, 30)}, "a(b c)"},
-		{[]design.Frame{frame("low", 0, 90, 10, 10), frame("all", 0, 0, 100, 200), frame("in", 0, 80, 50, 40)}, "all(in(low))"},
+		{[]design.Frame{frame("low", 0, 90, 10, 10), frame("all", 0, 0, 100, 200), frame("in", 0, 80, 50, 40)},
+			"all(in(low))"},
 		{[]design.Frame{frame("a", 0, 0, 100, 100), frame("same", 0, 0, 100, 100)}, "a same"},
 	} {
 		if got := text(design.Nested(c.frames)); got != c.want {
@@ -44,7 +45,8 @@ func TestNested(t *testing.T) {
 	if got := text(design.Arranged(given)); got != "out(in)" {
 		t.Errorf("frames that say what is in them: %s", got)
 	}
-	numbered := design.Arranged([]design.Frame{frame("", 0, 0, 9, 9), frame("part-1", 0, 20, 9, 9), frame("", 0, 40, 9, 9)})
+	numbered := design.Arranged([]design.Frame{frame("", 0, 0, 9, 9), frame("part-1", 0, 20, 9, 9), frame("", 0, 40, 9,
+		9)})
 	if err := design.CheckFrames(numbered); err != nil {
 		t.Errorf("frames without ids: %v", err)
 	}

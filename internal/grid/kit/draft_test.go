@@ -31,7 +31,8 @@ func TestDraft(t *testing.T) {
 		{nil, "flex 12 edge 20px; base(base) 0 fluid 12 16px lane 360px; mid(mid) 630px 600px 12 28px lane 700px; " +
 			"wide(wide) 910px 888px 12 28px lane 1080px; full(full) 1240px 1212px 12 28px lane 1440px"},
 		{[]kit.Step{{Field: "gutter", Breakpoint: "wide", Text: "36"}},
-			"mid(mid) 630px 600px 12 28px lane 700px; wide(wide) 910px 888px 12 36px lane 1080px; full(full) 1240px 1212px 12 36px"},
+			"mid(mid) 630px 600px 12 28px lane 700px; wide(wide) 910px 888px 12 36px lane 1080px; full(full) 1240px 1212px " +
+				"12 36px"},
 		{[]kit.Step{{Field: "gutter", Breakpoint: "mid", Text: ""}}, "mid(mid) 630px 600px 12 16px"},
 		{[]kit.Step{{Field: "gutter", Breakpoint: "base", Text: "1/5"}, {Field: "gutter", Breakpoint: "mid",
 			Text: " "}}, "base(base) 0 fluid 12 1/5 column lane 360px; mid(mid) 630px 600px 12 1/5 column"},

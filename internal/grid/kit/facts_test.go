@@ -25,7 +25,8 @@ func TestFacts(t *testing.T) {
 	for id, want := range map[string][]string{
 		// 600 − 40 = 560, less 11 gutters of 28 leaves 252, by 12 is 21; and so on.
 		"plain-twelve": {
-			"base 320 to 629: container 320 to 629, content 280 to 589, column 8.67 to 34.42, gutter 16, edge 20, pitch 24.67 to 50.42",
+			"base 320 to 629: container 320 to 629, content 280 to 589, column 8.67 to 34.42, gutter 16, edge 20, pitch " +
+				"24.67 to 50.42",
 			"mid 630 to 909: container 600, content 560, column 21, gutter 28, edge 20, pitch 49",
 			"wide 910 to 1239: container 888, content 848, column 45, gutter 28, edge 20, pitch 73",
 			"full 1240 to 0: container 1212, content 1172, column 72, gutter 28, edge 20, pitch 100",

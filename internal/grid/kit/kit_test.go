@@ -202,7 +202,8 @@ func TestCrampedAndRigid(t *testing.T) {
 	for _, edge := range []Edge{HalfGutter, EdgeOf(Px(24)), EdgeOf(Px(0))} {
 		for _, gutter := range []Gutter{GutterOf(Px(28)), Fraction(1, 5)} {
 			k.Edge, k.Gutter = edge, gutter
-			d, err := k.NewDraft([]Step{{Field: "content", Breakpoint: k.Breakpoints[1].Name, Text: "848"}, {Field: "rigid", Text: "yes"}})
+			d, err := k.NewDraft([]Step{{Field: "content", Breakpoint: k.Breakpoints[1].Name, Text: "848"}, {Field: "rigid",
+				Text: "yes"}})
 			if err != nil {
 				t.Fatal(err)
 			}

@@ -38,7 +38,8 @@ func TestFromThree(t *testing.T) {
 		}
 	}
 	for want, three := range map[string][3]float64{
-		"columns": {49, 10, 1000}, "width": {12, 10, 200}, "gutter": {12, -1, 1000}, "leaves room for 12 columns in 1000 px": {12,
+		"columns": {49, 10, 1000}, "width": {12, 10, 200}, "gutter": {12, -1, 1000},
+		"leaves room for 12 columns in 1000 px": {12,
 			200, 1000},
 	} {
 		if _, err := FromThree(int(three[0]), three[1], three[2]); err == nil || !strings.Contains(err.Error(), want) {

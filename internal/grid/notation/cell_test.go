@@ -117,7 +117,8 @@ func TestACellShowsWhatWasTyped(t *testing.T) {
 }
 
 func FuzzNotation(f *testing.F) {
-	for _, seed := range []string{"6", "2_6", "@4_6", "@", "@4", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=", "~", "÷3", "/48",
+	for _, seed := range []string{"6", "2_6", "@4_6", "@", "@4", "x", "*", "12 12 | mid 6 6 | wide 4 8", "2_6_1", "=",
+		"~", "÷3", "/48",
 		"off", "÷1 x8 | mid ÷2 | wide ÷4", "4 8(6 6) | wide . 6(÷2)", "((", "x99", "999999999999999999999", "_",
 		"-0_1"} {
 		f.Add(seed, 12)
@@ -129,7 +130,8 @@ func FuzzNotation(f *testing.F) {
 			written := Cell{typed.Width, typed.Begin, float64(typed.Width.Units()), float64(typed.Skip),
 				float64(typed.Trail)}.String()
 			again, err := ParseCell(written, n)
-			if err != nil || again.Width != typed.Width || again.Begin != typed.Begin || again.Skip != typed.Skip || again.Trail != typed.Trail {
+			if err != nil || again.Width != typed.Width || again.Begin != typed.Begin || again.Skip != typed.Skip ||
+				again.Trail != typed.Trail {
 				t.Fatalf("%q read %+v, written as %q and read again %+v, %v", text, typed, written, again, err)
 			}
 		}

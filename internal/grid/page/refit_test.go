@@ -32,7 +32,8 @@ func TestUnitsAreCarriedToAnotherKit(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		p := &Page{ID: "p", Kit: from.ID, Body: []*Node{{ID: "frame", Kind: Container, Children: []*Node{{ID: "row", Kind: Row,
+		p := &Page{ID: "p", Kit: from.ID, Body: []*Node{{ID: "frame", Kind: Container, Children: []*Node{{ID: "row",
+			Kind:     Row,
 			Children: []*Node{{ID: "column", Kind: Column, At: []Setting{At("base").With(f, v)}}}}}}}}
 		move, err := NewMove(from, to, nil)
 		if err != nil {

@@ -9,7 +9,8 @@ import (
 
 // A text in which no element begins is the same read as words and by its tokens.
 func TestWordsAreTheirTokens(t *testing.T) {
-	pieces := []string{"<", ">", "</", "<!--", "-->", "<terns>", "<p>", "</strong>", "<script>", "<textarea>", "<?x", "&", "&amp;",
+	pieces := []string{"<", ">", "</", "<!--", "-->", "<terns>", "<p>", "</strong>", "<script>", "<textarea>", "<?x",
+		"&", "&amp;",
 		"&lt", "&#60;", "&notit;", "b", "strong", " ", "\n", "Log", "=", "\"", "é", "<br2", "<ab>", "/>"}
 	r := rand.New(rand.NewPCG(4, 4))
 	tried := 0

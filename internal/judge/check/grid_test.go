@@ -18,7 +18,8 @@ import (
 )
 
 // grids are the codes of what is set.
-var grids = []finding.Code{finding.SumOver, finding.FreeUnits, finding.GalleryRest, finding.OverLine, finding.SpacerColumn,
+var grids = []finding.Code{finding.SumOver, finding.FreeUnits, finding.GalleryRest, finding.OverLine,
+	finding.SpacerColumn,
 	finding.HiddenEverywhere, finding.Repeats, finding.MissingStep, finding.TooTight, finding.ReadingOrder,
 	finding.NoAlternative, finding.FixedWidth}
 
@@ -36,20 +37,31 @@ func told(k *kit.Kit, p *page.Page) (all []finding.Finding) {
 func TestGridFindings(t *testing.T) {
 	k := sample.Twelve()
 	for _, c := range []struct{ name, row, want, twin string }{
-		{"a sum over", `8 6`, "sum-over row-1 [wide full]: 8 + 6 = 14 > 12, so column-2 starts line 2 (Make column-2 4, column-2 shares what is left, Give column-2 a full line)", `8 4`},
-		{"free units", `5 4`, "free-units row-1 [wide full]: 5 + 4 = 9, 3 free (Make column-2 7, Spread the columns, Leave them free)", `5 4 trail-3`},
+		{"a sum over", `8 6`,
+			"sum-over row-1 [wide full]: 8 + 6 = 14 > 12, so column-2 starts line 2 (Make column-2 4, column-2 shares what " +
+				"is left, Give column-2 a full line)", `8 4`},
+		{"free units", `5 4`,
+			"free-units row-1 [wide full]: 5 + 4 = 9, 3 free (Make column-2 7, Spread the columns, Leave them free)",
+			`5 4 trail-3`},
 		{"a rest", `4 4 4 4`, "gallery-rest row-1 [wide full]: the last line has 1 of 3\n" +
 			"missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)", `6 6 6 6`},
-		{"more than a line", `10 skip-4`, "over-line column-1 [wide full]: skip 4 + width 10 = 14 > 12 (Make it 8)", `8 skip-4`},
-		{"one hidden everywhere", `12 shown-false`, "hidden-everywhere column-1 []: it is hidden at every breakpoint (Delete it)", `12`},
-		{"too tight", `1 11`, "too-tight column-1 [full]: 79.33 px wide at 1280 px, 64.67 px under what its content needs, and at every wider one (Make it 2, and column-2 10)\n" +
-			"too-tight column-1 [wide]: 51.66 px wide at 920 px, 92.34 px under what its content needs, up to 1279 px (Make it 3, and column-2 9)", `3 9`},
+		{"more than a line", `10 skip-4`, "over-line column-1 [wide full]: skip 4 + width 10 = 14 > 12 (Make it 8)",
+			`8 skip-4`},
+		{"one hidden everywhere", `12 shown-false`,
+			"hidden-everywhere column-1 []: it is hidden at every breakpoint (Delete it)", `12`},
+		{"too tight", `1 11`,
+			"too-tight column-1 [full]: 79.33 px wide at 1280 px, 64.67 px under what its content needs, and at every wider " +
+				"one (Make it 2, and column-2 10)\n" +
+				"too-tight column-1 [wide]: 51.66 px wide at 920 px, 92.34 px under what its content needs, up to 1279 px (Make " +
+				"it 3, and column-2 9)", `3 9`},
 		{"a setting that repeats", `8 at-full width-take+8 4`,
 			"repeats column-1 [full]: take 8 is carried from wide (Remove it)", `8 at-full width-take+7 trail-1 4`},
 		{"a column that only takes room", `3 empty 9`,
-			"spacer-column column-1 []: it has no content: column-2 may skip its units (Skip them before column-2, and no empty line at base and mid)", `9 skip-3`},
-		{"far from where it is read", `4 4 4 order-first`, "missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)\n" +
-			"reading-order column-3 [wide full]: it is read as number 3 and stands as number 1 of 3", ``},
+			"spacer-column column-1 []: it has no content: column-2 may skip its units (Skip them before column-2, and no " +
+				"empty line at base and mid)", `9 skip-3`},
+		{"far from where it is read", `4 4 4 order-first`,
+			"missing-step row-1 [wide]: 3 on a line, and one below wide: nothing stands between (2 a line at wide)\n" +
+				"reading-order column-3 [wide full]: it is read as number 3 and stands as number 1 of 3", ``},
 	} {
 		for _, row := range []string{c.row, c.twin} {
 			var lines []string
@@ -93,7 +105,8 @@ func of(k *kit.Kit, recipe string) *page.Page {
 			from = "wide"
 			id := fmt.Sprintf("column-%d", len(row.Children)+1)
 			row.Children = append(row.Children, &page.Node{ID: id, Kind: page.Column, Name: id,
-				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text, Text: "Kittiwakes and terns on the outer stack"}}}})
+				Children: []*page.Node{{ID: id + "-text", Kind: page.Block, Name: "Text", Content: &page.Content{Type: page.Text,
+					Text: "Kittiwakes and terns on the outer stack"}}}})
 			name, value = "width", "take "+word
 		}
 		column := row.Children[len(row.Children)-1]
@@ -117,7 +130,8 @@ func TestMeantFindings(t *testing.T) {
 	k := sample.Twelve()
 	p := of(k, `8 6`)
 	pr := sample.Of(p, k)
-	change, err := edit.Apply(pr, edit.Operation{Page: p.ID, Describe: &edit.Describe{Node: "row-1", Meant: &[]string{"sum-over"}}})
+	change, err := edit.Apply(pr, edit.Operation{Page: p.ID, Describe: &edit.Describe{Node: "row-1",
+		Meant: &[]string{"sum-over"}}})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -131,7 +145,8 @@ func TestMeantFindings(t *testing.T) {
 		t.Errorf("undone: %v", err)
 	}
 	for _, bad := range [][]string{{"Sum over"}, {"sum-over", "sum-over"}, {""}} {
-		if _, err := edit.Apply(pr, edit.Operation{Page: p.ID, Describe: &edit.Describe{Node: "row-1", Meant: &bad}}); err == nil {
+		if _, err := edit.Apply(pr, edit.Operation{Page: p.ID, Describe: &edit.Describe{Node: "row-1",
+			Meant: &bad}}); err == nil {
 			t.Errorf("%q was taken", bad)
 		}
 	}
@@ -178,7 +193,8 @@ func TestFixesMend(t *testing.T) {
 					c := compare.Of(layout.Of(k, p), layout.Of(k, next), compare.Usual, nil)
 					for _, m := range c.Moves {
 						if m.What != compare.Gone {
-							t.Errorf("%s: %s at %v: %q moves %s, %s: %s", f.Node, f.Text, f.Breakpoints, fix.Label, m.Name, m.Widths, m.Text())
+							t.Errorf("%s: %s at %v: %q moves %s, %s: %s", f.Node, f.Text, f.Breakpoints, fix.Label, m.Name, m.Widths,
+								m.Text())
 							break
 						}
 					}
@@ -192,7 +208,8 @@ func TestFixesMend(t *testing.T) {
 		}
 	}
 	t.Log(mended)
-	for _, code := range []finding.Code{finding.SumOver, finding.FreeUnits, finding.OverLine, finding.Repeats, finding.TooTight,
+	for _, code := range []finding.Code{finding.SumOver, finding.FreeUnits, finding.OverLine, finding.Repeats,
+		finding.TooTight,
 		finding.HiddenEverywhere, finding.SpacerColumn} {
 		if mended[code] == 0 {
 			t.Errorf("no %s was mended: %v", code, mended)

@@ -69,7 +69,8 @@ func TestPicturesScale(t *testing.T) {
 	}
 }
 
-// Estimates are of the size of what browsers show: never nothing where there are words, and no wider than there is room.
+// Estimates are of the size of what browsers show: never nothing where there are words, and no wider than there is
+// room.
 func TestEstimates(t *testing.T) {
 	if w := content.Width("Only this much", 16, false); math.Abs(w-105) > 20 {
 		t.Errorf("“Only this much” is estimated %v px wide", w)
@@ -92,7 +93,8 @@ func TestEstimates(t *testing.T) {
 				laid := run.Estimate(k, 0, w)
 				high := laid.Height
 				for i, s := range laid.Spots {
-					if c := run.Blocks[i].Content; s.Height <= 0 && run.Blocks[i].ShownAt(k, 0) && (c.Text != "" || len(c.Items) > 0) || s.Y < 0 {
+					if c := run.Blocks[i].Content; s.Height <= 0 && run.Blocks[i].ShownAt(k, 0) && (c.Text != "" ||
+						len(c.Items) > 0) || s.Y < 0 {
 						t.Fatalf("%+v is estimated %+v", c, s)
 					}
 					if run.Blocks[i].Content.Type == page.Picture {

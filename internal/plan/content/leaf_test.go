@@ -6,8 +6,8 @@ import (
 	"github.com/go-json-experiment/json"
 )
 
-// Where nodes stand in a piece of content is sure where it was measured, and between two widths that are alike; and it is
-// the same when the book is read again.
+// Where nodes stand in a piece of content is sure where it was measured, and between two widths that are alike; and it
+// is the same when the book is read again.
 func TestSpots(t *testing.T) {
 	b := &Book{}
 	at := func(w float64, x float64) {
@@ -39,7 +39,8 @@ func TestSpots(t *testing.T) {
 			w    float64
 			x    float64
 			sure bool
-		}{{100, 3, true}, {150, 3, true}, {300.05, 8, true}, {240, 3, false}, {270, 8, false}, {400, 8, false}, {50, 3, false}} {
+		}{{100, 3, true}, {150, 3, true}, {300.05, 8, true}, {240, 3, false}, {270, 8, false}, {400, 8, false}, {50, 3,
+			false}} {
 			spots, sure := b.Leaf(7, 0).Spots(c.w, 2)
 			if len(spots) != 2 || spots[0].X != c.x || sure != c.sure {
 				t.Errorf("at %v px: %v, sure %v; want x %v, %v", c.w, spots, sure, c.x, c.sure)

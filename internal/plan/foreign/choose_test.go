@@ -52,8 +52,10 @@ func texts(f *foreign.Page, row *page.Node) string {
 // A row's class says how many columns its lines have, where nothing that a column needs stands in its way; else
 // the columns say it, each for itself.
 func TestRowsDivide(t *testing.T) {
-	k, _ := team(t, `.rail { display: flow-root } .plank { float: left; width: 100% } .half { width: 50% } .third { width: 33.333333% } .two { width: 66.666667% } .sixth { width: 16.666667% }
-@media (min-width: 600px) { .by-2 > * { width: 50% } .by-3 > * { width: 33.333333% } } @media (min-width: 900px) { .by-3-w > * { width: 33.333333% } .half-w { width: 50% } }`)
+	k, _ := team(t, `.rail { display: flow-root } .plank { float: left; width: 100% } .half { width: 50% }
+.third { width: 33.333333% } .two { width: 66.666667% } .sixth { width: 16.666667% }
+@media (min-width: 600px) { .by-2 > * { width: 50% } .by-3 > * { width: 33.333333% } }
+@media (min-width: 900px) { .by-3-w > * { width: 33.333333% } .half-w { width: 50% } }`)
 	base, mid, wide := k.Breakpoints[0].Name, k.Breakpoints[1].Name, k.Breakpoints[2].Name
 	per := func(at string, n int) page.Setting { return page.At(at).With(page.PerLine, page.Of(n)) }
 	take := func(at string, n int) []page.Setting {
@@ -87,8 +89,10 @@ func TestRowsDivide(t *testing.T) {
 
 // Only rows inside columns have classes for the ends of their lines, where the others stand without.
 func TestEndsOfNestedRows(t *testing.T) {
-	k, r := team(t, `.hull { width: 840px; margin: 0 auto } .rail { overflow: hidden } .plank { float: left; margin: 0 10px } .bow { margin-left: 0 } .stern { margin-right: 0 }
-.one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px } .eight { width: 540px } .twelve { width: 820px }`)
+	k, r := team(t, `.hull { width: 840px; margin: 0 auto } .rail { overflow: hidden }
+.plank { float: left; margin: 0 10px } .bow { margin-left: 0 } .stern { margin-right: 0 }
+.one { width: 50px } .two { width: 120px } .three { width: 190px } .four { width: 260px } .six { width: 400px }
+.eight { width: 540px } .twelve { width: 820px }`)
 	if r.Ends != infer.NestedEnds {
 		t.Fatalf("ends in rows %v", r.Ends)
 	}
@@ -106,7 +110,8 @@ func TestEndsOfNestedRows(t *testing.T) {
 
 // Numbers that elements give themselves stand in one style attribute.
 func TestGivenNumbers(t *testing.T) {
-	k, _ := team(t, `.rail { display: flex; flex-wrap: wrap; gap: 16px } .plank { box-sizing: border-box; min-width: 0; flex: 0 0 auto; width: calc((100% + 16px) * var(--n, 12) / 12 - 16px) }
+	k, _ := team(t, `.rail { display: flex; flex-wrap: wrap; gap: 16px }
+.plank { box-sizing: border-box; min-width: 0; flex: 0 0 auto; width: calc((100% + 16px) * var(--n, 12) / 12 - 16px) }
 @media (min-width: 720px) { .plank { width: calc((100% + 16px) * var(--wide, var(--n, 12)) / 12 - 16px) } }`)
 	wide := k.Breakpoints[1].Name
 	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(6)), page.At(wide).With(page.Width,
@@ -143,7 +148,8 @@ func TestSpecimens(t *testing.T) {
 // Sources are the rules that decide: of two, the one that wins, and a rule of the page's own above all.
 func TestSources(t *testing.T) {
 	k, _ := team(t, ".rail { display: flex; flex-wrap: wrap }\n.plank { min-width: 0; flex: 0 0 auto }\n.half { "+
-		"width: 50% } .quarter { width: 25% } .whole { width: 100% }\n@media (min-width: 700px) {\n  .half-w { width: 50% }\n}")
+		"width: 50% } .quarter { width: 25% } .whole { width: 100% }\n@media (min-width: 700px) {\n  .half-w { width: "+
+		"50% }\n}")
 	wide := k.Breakpoints[1].Name
 	row := rowOf("row", []page.Setting{page.At("base").With(page.Width, page.Take(1)), page.At(wide).With(page.Width,
 		page.Take(2))},
@@ -173,9 +179,11 @@ func TestSources(t *testing.T) {
 // skip that it comes to, with what is left of the line before where it begins another.
 func TestColumnsBeginAtUnits(t *testing.T) {
 	flex, tracks := ".rail { display: flex; flex-wrap: wrap } .slat { flex: 0 0 auto; width: 100% }\n",
-		".rail { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)) } .slat { min-width: 0; grid-column-end: span 6 }\n"
+		".rail { display: grid; grid-template-columns: repeat(6, minmax(0, 1fr)) } .slat { min-width: 0; "+
+			"grid-column-end: span 6 }\n"
 	for n := 1; n < 6; n++ {
-		flex += fmt.Sprintf(".w-%d { width: calc(100%% * %[1]d / 6) } .off-%[1]d { margin-left: calc(100%% * %[1]d / 6) } .rest-%[1]d { margin-right: calc(100%% * %[1]d / 6) }\n", n)
+		flex += fmt.Sprintf(".w-%d { width: calc(100%% * %[1]d / 6) } .off-%[1]d { margin-left: calc(100%% * %[1]d / 6) "+
+			"} .rest-%[1]d { margin-right: calc(100%% * %[1]d / 6) }\n", n)
 		tracks += fmt.Sprintf(".w-%d { grid-column-end: span %[1]d } .at-%[1]d { grid-column-start: %[1]d }\n", n)
 	}
 	for name, c := range map[string]struct{ sheet, want string }{

@@ -119,20 +119,22 @@ func TestChosenClassesReadBack(t *testing.T) {
 func TestEnds(t *testing.T) {
 	sheet := `.rail { overflow: hidden } .slat { float: left; margin-right: 4% } .stern { margin-right: 0 }
 .one { width: 22% } .two { width: 48% } .three { width: 74% } .all { width: 100% }
-@media (min-width: 700px) { .one-w { width: 22% } .two-w { width: 48% } .three-w { width: 74% } .all-w { width: 100% } }`
+@media (min-width: 700px) { .one-w { width: 22% } .two-w { width: 48% } .three-w { width: 74% }
+.all-w { width: 100% } }`
 	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
 	for cells, want := range map[string]string{
-		"2 2":               "slat two|slat two stern",
-		"1 2 1":             "slat one|slat two|slat one stern",
-		"1 1":               "slat one|slat one", // nothing is to be gained
-		"2 2 1 3":           "slat two|slat two stern|slat one|slat three stern",
-		"4 2 2":             "slat all|slat two|slat two stern",
-		"2 2 | 1 3":         "slat two one-w|slat two three-w stern",
-		"4 4 | 2 2":         "slat all two-w|slat all two-w stern",
-		"2 2 2 2 | 1 1 1 1": `c1.width: found "the last of a full line at base", want a column that is so at other breakpoints as well: Team has no class for that at base alone`,
+		"2 2":       "slat two|slat two stern",
+		"1 2 1":     "slat one|slat two|slat one stern",
+		"1 1":       "slat one|slat one", // nothing is to be gained
+		"2 2 1 3":   "slat two|slat two stern|slat one|slat three stern",
+		"4 2 2":     "slat all|slat two|slat two stern",
+		"2 2 | 1 3": "slat two one-w|slat two three-w stern",
+		"4 4 | 2 2": "slat all two-w|slat all two-w stern",
+		"2 2 2 2 | 1 1 1 1": `c1.width: found "the last of a full line at base", want a column that is so at other ` +
+			`breakpoints as well: Team has no class for that at base alone`,
 	} {
 		row := &page.Node{ID: "row", Kind: page.Row, Name: "Row"}
 		for b, widths := range strings.Split(cells, "|") {

@@ -28,7 +28,8 @@ func one(k *kit.Kit, at ...page.Setting) *page.Page {
 // What a stylesheet has no class for is refused, with the offer of a rule where one would do, and with the
 // page's leave it is a rule of the page's own.
 func TestOwnRules(t *testing.T) {
-	sheet := `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; margin: 0 -8px } .plank { padding: 0 8px; flex: 0 0 100%; min-width: 0 }
+	sheet := `* { box-sizing: border-box } .rail { display: flex; flex-wrap: wrap; margin: 0 -8px }
+.plank { padding: 0 8px; flex: 0 0 100%; min-width: 0 }
 @media (min-width: 640px) { .w1 { flex: 0 0 25% } .w2 { flex: 0 0 50% } .w4 { flex: 0 0 100% } }`
 	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
@@ -40,9 +41,11 @@ func TestOwnRules(t *testing.T) {
 		rules string // empty where no rule would do
 	}{
 		"a take": {page.At(wide).With(page.Width, page.Take(3)),
-			"@media (min-width: 640px) { .kr-own-take-3-from-640 { flex: 0 0 auto !important; width: 75% !important; max-width: none !important; } }"},
+			"@media (min-width: 640px) { .kr-own-take-3-from-640 { flex: 0 0 auto !important; width: 75% !important; " +
+				"max-width: none !important; } }"},
 		"a part": {page.At(wide).With(page.Width, page.Part(1, 3)),
-			"@media (min-width: 640px) { .kr-own-part-1-3-from-640 { flex: 0 0 auto !important; width: 33.333333% !important; max-width: none !important; } }"},
+			"@media (min-width: 640px) { .kr-own-part-1-3-from-640 { flex: 0 0 auto !important; width: 33.333333% " +
+				"!important; max-width: none !important; } }"},
 		"a skip": {page.At(wide).With(page.Skip, page.Of(2)),
 			"@media (min-width: 640px) { .kr-own-skip-2-from-640 { margin-left: 50% !important; } }"},
 		"hidden": {page.At(base).With(page.Shown, page.Hides), ".kr-own-gone { display: none !important; }"},
@@ -76,8 +79,10 @@ func TestOwnRules(t *testing.T) {
 
 // A column that has its width by a rule of the page's own keeps the gutters that come with the classes of widths.
 func TestOwnRulesKeepGutters(t *testing.T) {
-	sheet := `* { box-sizing: border-box } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px } .tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
-.pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% } .pan-12 { width: 100% } .bow { order: -1 } .stern { order: 99 }`
+	sheet := `* { box-sizing: border-box } .tier { display: flex; flex-wrap: wrap; margin: 0 -8px }
+.tier > [class*="pan-"] { padding: 0 8px; flex: 0 0 auto }
+.pan-3 { width: 25% } .pan-4 { width: 33.3333% } .pan-6 { width: 50% } .pan-8 { width: 66.6667% }
+.pan-12 { width: 100% } .bow { order: -1 } .stern { order: 99 }`
 	k, _, err := infer.Kit(t.Context(), "kit", "Team", []kit.File{{Name: "team.css", Text: sheet}}, nil)
 	if err != nil {
 		t.Fatal(err)

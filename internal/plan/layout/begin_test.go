@@ -83,7 +83,8 @@ func TestPlacesAreCarried(t *testing.T) {
 	}
 }
 
-// Uneven flexible boxes leave units after a column so that the next begins a line of its own, where it would fit beside it.
+// Uneven flexible boxes leave units after a column so that the next begins a line of its own, where it would fit
+// beside it.
 func TestUnevenColumnsBeginALine(t *testing.T) {
 	k := sample.Twelve()
 	k.Columns = kit.Uneven(1, 2, 3, 2, 1)

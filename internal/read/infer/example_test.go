@@ -12,7 +12,8 @@ func Example() {
 	k, r, err := infer.Kit(context.Background(), "kit", "Team", []kit.File{{Name: "team.css", Text: `
 .hold { max-width: 900px; margin: 0 auto }
 .line { display: flex; flex-wrap: wrap; gap: 20px }
-.half { width: calc(50% - 10px) } .third { width: calc(33.3333% - 13.3333px) } .sixth { width: calc(16.6667% - 16.6667px) }
+.half { width: calc(50% - 10px) } .third { width: calc(33.3333% - 13.3333px) }
+.sixth { width: calc(16.6667% - 16.6667px) }
 @media (max-width: 599px) { .half-s { width: calc(50% - 10px) } .whole-s { width: 100% } }`}}, nil)
 	if err != nil {
 		fmt.Println(err)

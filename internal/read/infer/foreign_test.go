@@ -334,7 +334,8 @@ func FuzzSheets(f *testing.F) {
 		".r{display:flex;flex-wrap:wrap}.c{width:50%}.d{width:25%}@media (min-width:1px){.c{width:1e9%}}",
 		".r::after{content:'';display:table;clear:both}.c{float:left}.a{width:33.3%}.b{width:66.7%}.o{margin-left:33.3%}",
 		".r{display:grid;grid-template-columns:repeat(4,1fr);gap:1em}.a{grid-column:span 2}.b{grid-column:span 3}",
-		":root{--n:6}.f{max-width:60rem;margin:auto}.r{font-size:0}.c{display:inline-block;font-size:1rem}.w1{width:calc(100%/var(--n))}.w5{width:calc(500%/var(--n))}",
+		":root{--n:6}.f{max-width:60rem;margin:auto}.r{font-size:0}.c{display:inline-block;font-size:1rem}" +
+			".w1{width:calc(100%/var(--n))}.w5{width:calc(500%/var(--n))}",
 	} {
 		f.Add(text)
 	}
@@ -358,7 +359,8 @@ func large() []kit.File {
 	b.WriteString(f.Sources[0].Text)
 	for i := 0; b.Len() < 300_000; i++ {
 		fmt.Fprintf(&b, ".slip-%d { color: #123; padding: 4px 8px; margin: 0 0 %dpx; border: 1px solid }\n"+
-			".slip-%[1]d > .title { font-size: 1.2em; display: block }\n.knob-%[1]d:hover { color: red; background: url(x.png) }\n"+
+			".slip-%[1]d > .title { font-size: 1.2em; display: block }\n.knob-%[1]d:hover { color: red; background: "+
+			"url(x.png) }\n"+
 			"@media (min-width: %[3]dpx) { .menu-%[1]d li { float: left; margin-left: 4px } }\n", i, i%30, 600+i%4*100)
 	}
 	return []kit.File{{Name: "team.css", Text: b.String()}}

@@ -35,7 +35,8 @@ func TestPieces(t *testing.T) {
 		read       func(context.Context, string) ([]Piece, []string, error)
 		text, want string
 	}{
-		"an element with a class": {FromHTML, `<div><section class="card"> <h2>Tides</h2><p style="color: red">High</section><p class=lead>Low</p></div>`,
+		"an element with a class": {FromHTML,
+			`<div><section class="card"> <h2>Tides</h2><p style="color: red">High</section><p class=lead>Low</p></div>`,
 			"html: <section class=\"card\"> <h2>Tides</h2><p style=\"color: red\">High</section>\nhtml: <p class=lead>Low</p>"},
 		"by heading, paragraph, list": {FromHTML, `<main><section><h2>Tides</h2><p>High  at
 			noon.</p><ul><li>Low<li>High</ul></section></main>`, "h2: Tides\ntext: High at noon.\nlist: Low / High"},
@@ -54,7 +55,8 @@ func TestPieces(t *testing.T) {
 			`html: <img src="https://example.org/a.png" alt="">`},
 		"crossed tags": {FromHTML, `<b>a<p>b</b>c</p>`, "html: <b>a\ntext: bc"},
 		"Markdown": {FromMarkdown, "# Log\n\nTwo *terns*.\n\nOne gull.\n\n- a\n- b\n\n| x |\n|---|\n| 1 |\n",
-			"h1: Log\ntext: Two <em>terns</em>.\ntext: One gull.\nlist: a / b\nhtml: <table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
+			"h1: Log\ntext: Two <em>terns</em>.\ntext: One gull.\nlist: a / b\nhtml: " +
+				"<table>\n<thead>\n<tr>\n<th>x</th>\n</tr>\n</thead>\n<tbody>\n<tr>\n<td>1</td>\n</tr>\n</tbody>\n</table>"},
 		"nothing": {FromMarkdown, " \n", ""},
 	} {
 		pieces, _, err := c.read(t.Context(), c.text)
@@ -67,7 +69,8 @@ func TestPieces(t *testing.T) {
 // What is left out is named.
 func TestLeftOut(t *testing.T) {
 	pieces, left, err := FromHTML(t.Context(),
-		`<!doctype html><head><title>T</title></head><script>let p = "<p>no</p>"</script><style>p{}</style><main><p>Yes</p></main><script></script>`)
+		`<!doctype html><head><title>T</title></head><script>let p = "<p>no</p>"</script><style>p{}</style><main><p>`+
+			`Yes</p></main><script></script>`)
 	if err != nil || said(pieces) != "text: Yes" || strings.Join(left, " ") != "<main> head script style" {
 		t.Errorf("%q, left %v, %v", said(pieces), left, err)
 	}

@@ -46,7 +46,8 @@ func outline(nodes []*page.Node) string {
 // Elements are what their words say, where that can be; what is around and between them is what it is.
 func TestRead(t *testing.T) {
 	for _, c := range []struct{ name, file, want string }{
-		{"a grid", `<div class="kr-frame"><div class="kr-row"><div class="kr-cell kr-take-6-mid"><p>Low water</p></div></div></div>`,
+		{"a grid", `<div class="kr-frame"><div class="kr-row"><div class="kr-cell kr-take-6-mid"><p>Low water</p></div>` +
+			`</div></div>`,
 			"container div Container (row div Row (column div Low water (block text Low water)))"},
 		{"an element around a container", `<main id=story><div class="kr-frame"></div></main>`,
 			"section main story (container div Container)"},
@@ -57,7 +58,8 @@ func TestRead(t *testing.T) {
 		{"a column in no row", `<div class="kr-cell"><h2>Log</h2></div>`, "element div Log (block heading Log)"},
 		{"a row straight in a row", `<div class="kr-row"><div class="kr-row"></div></div>`,
 			"row div Row (block html div)"},
-		{"no grid at all", `<body><header><h1>Tides</h1><p>Low</p></header><ul><li>a<li>b</ul><script>x()</script><!-- c --></body>`,
+		{"no grid at all", `<body><header><h1>Tides</h1><p>Low</p></header><ul><li>a<li>b</ul><script>x()</script><!-- ` +
+			`c --></body>`,
 			"element header Tides (block heading Tides, block text Low), block list a b"},
 		{"tags that are left out", `<!doctype html><title>Log</title><div class=kr-row><div class=kr-cell><p>One<p>Two`,
 			"row div Row (column div One Two (block text One, block text Two))"},

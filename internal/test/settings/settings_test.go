@@ -36,7 +36,8 @@ func each(visit func(s setting)) {
 
 // values are a few that the setting can have.
 func (s setting) values() (all []page.Value) {
-	for text := range strings.FieldsSeq("1 2 16px kit fresh true false row top bottom centre end first full share natural 1/3") {
+	for text := range strings.FieldsSeq("1 2 16px kit fresh true false row top bottom centre end first full share " +
+		"natural 1/3") {
 		if v, err := s.field.Parse(text); err == nil && s.field.Check(v, s.kind, 12) == nil {
 			all = append(all, v)
 		}

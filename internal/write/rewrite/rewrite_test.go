@@ -148,7 +148,8 @@ func typed(r *rand.Rand, p *page.Page) *edit.Lines {
 	now := slices.Clone(was)
 	runes := []rune(now[0])
 	cut := r.IntN(len(runes) + 1)
-	now[0] = string(runes[:cut]) + []string{"x", "é", "<", "<b", "</div>", `"`, "<p>Tide", " class=own-c ", "<!--"}[r.IntN(9)] +
+	now[0] = string(runes[:cut]) + []string{"x", "é", "<", "<b", "</div>", `"`, "<p>Tide", " class=own-c ",
+		"<!--"}[r.IntN(9)] +
 		string(runes[cut:])
 	switch r.IntN(4) {
 	case 0:
@@ -168,8 +169,8 @@ func wide(text string) []byte {
 	return file
 }
 
-// An operation on a page from markup, by typing or not, changes no other bytes than it names, the file read again is the
-// page, undone it is the file as it was, and done again the same once more. A trial makes 200 on each page.
+// An operation on a page from markup, by typing or not, changes no other bytes than it names, the file read again is
+// the page, undone it is the file as it was, and done again the same once more. A trial makes 200 on each page.
 func TestRandomOperations(t *testing.T) {
 	done := map[string]int{}
 	pages, edits := 20, 12
@@ -357,7 +358,8 @@ func TestTextBeforeAnyTag(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if got, want := string(change.Project.Pages[0].Origin.Bytes()), "<!doctype html>\n  Low\n<main></main>\n"; got != want {
+	if got, want := string(change.Project.Pages[0].Origin.Bytes()),
+		"<!doctype html>\n  Low\n<main></main>\n"; got != want {
 		t.Errorf("the file is\n%s", got)
 	}
 }

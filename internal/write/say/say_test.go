@@ -69,7 +69,8 @@ func TestNothingMoreIsSaidThanMust(t *testing.T) {
 // moves reports whether what a course says of a space before or after something is not what it must be somewhere.
 func moves(r *row, c *course) bool {
 	for i := range r.live {
-		if now, from := c.now(i); c.field.IsSpace() && c.must[i].Term != page.None && !r.alike(c.field, now, from, c.must[i], i) {
+		if now, from := c.now(i); c.field.IsSpace() && c.must[i].Term != page.None && !r.alike(c.field, now, from,
+			c.must[i], i) {
 			return true
 		}
 	}

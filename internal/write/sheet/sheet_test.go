@@ -89,10 +89,12 @@ func TestRules(t *testing.T) {
 		{"flexible boxes", written(t, flex, nil, six), 0, ".kr-row",
 			"display: flex; flex-wrap: wrap; gap: 24px; padding: 0; margin: 0; list-style: none"},
 		{"a column of theirs", written(t, flex, nil, six), 0, ".kr-cell",
-			"box-sizing: border-box; --kr-take: 1; flex: 0 0 calc((100% + 24px) * var(--kr-take) - 24px); min-width: 0; margin: 0; padding: 0"},
+			"box-sizing: border-box; --kr-take: 1; flex: 0 0 calc((100% + 24px) * var(--kr-take) - 24px); min-width: 0; " +
+				"margin: 0; padding: 0"},
 		{"six of twelve", written(t, flex, nil, six), 0, ".kr-take-6", "--kr-take: calc(6 / 12)"},
 		{"one that skips", written(t, flex, nil, []page.Setting{skips}), 0, ".kr-cell",
-			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; flex: 0 0 calc((100% + 24px) * var(--kr-take) - 24px); min-width: 0; margin: 0; margin-inline: calc((100% + 24px) * var(--kr-skip)) 0; padding: 0"},
+			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; flex: 0 0 calc((100% + 24px) * var(--kr-take) - 24px); " +
+				"min-width: 0; margin: 0; margin-inline: calc((100% + 24px) * var(--kr-skip)) 0; padding: 0"},
 		{"a share of what is left", written(t, flex, nil, share, six), 0, ".kr-share",
 			"--kr-size: 1 0 calc((100% + 24px) / 12 - 24px)"},
 		{"as wide as the content", written(t, flex, nil, natural, six), 0, ".kr-natural", "--kr-size: 0 0 auto"},
@@ -102,18 +104,23 @@ func TestRules(t *testing.T) {
 		{"and the kit's beside it", written(t, flex, own, six, six), 0, ".kr-row",
 			"display: flex; flex-wrap: wrap; --kr-gap: 24px; gap: 24px var(--kr-gap); padding: 0; margin: 0; list-style: none"},
 		{"a fifth of a column is 1 of 71 parts of the row", written(t, fifth, nil, six, six), 0, ".kr-row",
-			"display: flex; flex-wrap: wrap; --kr-gap: calc(100% * 1 / 71); gap: 24px var(--kr-gap); padding: 0; margin: 0; list-style: none"},
+			"display: flex; flex-wrap: wrap; --kr-gap: calc(100% * 1 / 71); gap: 24px var(--kr-gap); padding: 0; margin: 0; " +
+				"list-style: none"},
 		{"no gutter, no arithmetic of it", written(t, bare, nil, six, six), 0, ".kr-cell",
 			"box-sizing: border-box; --kr-take: 1; flex: 0 0 calc(100% * var(--kr-take)); min-width: 0; margin: 0; padding: 0"},
 		{"a part keeps its proportion in 18", written(t, eighteen, nil, six, six), 3, ".kr-take-6", ""},
 		{"grid tracks", written(t, grid, nil, six, six), 0, ".kr-row",
-			"display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); gap: 24px; padding: 0; margin: 0; list-style: none"},
+			"display: grid; grid-template-columns: repeat(12, minmax(0, 1fr)); gap: 24px; padding: 0; margin: 0; " +
+				"list-style: none"},
 		{"a column spans its part of them", written(t, grid, nil, six, six), 0, ".kr-cell",
 			"box-sizing: border-box; grid-column-end: span 12; min-width: 0; margin: 0; padding: 0"},
 		{"which is all a width says", written(t, grid, nil, six, six), 0, ".kr-take-6", "grid-column-end: span 6"},
 		{"one that skips works the row out from what it spans", written(t, grid, nil, []page.Setting{skips}), 0,
 			".kr-cell",
-			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; --kr-f: min(1, var(--kr-take) + var(--kr-skip)); --kr-row: calc((100% - 24px * (var(--kr-f) - 1)) / var(--kr-f)); grid-column-end: span calc(var(--kr-f) * 12); width: calc((var(--kr-row) + 24px) * var(--kr-take) - 24px); margin: 0; margin-inline: calc((var(--kr-row) + 24px) * var(--kr-skip)) 0; padding: 0"},
+			"box-sizing: border-box; --kr-take: 1; --kr-skip: 0; --kr-f: min(1, var(--kr-take) + var(--kr-skip)); --kr-row: " +
+				"calc((100% - 24px * (var(--kr-f) - 1)) / var(--kr-f)); grid-column-end: span calc(var(--kr-f) * 12); width: " +
+				"calc((var(--kr-row) + 24px) * var(--kr-take) - 24px); margin: 0; margin-inline: calc((var(--kr-row) + 24px) " +
+				"* var(--kr-skip)) 0; padding: 0"},
 		{"uneven tracks know how wide they are", written(t, uneven, nil, []page.Setting{takes("base", 2)}), 0,
 			".kr-take-2", "grid-column-end: span 2"},
 		{"what is skipped before them must be said where it is", written(t, uneven, nil, []page.Setting{

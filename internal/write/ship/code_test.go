@@ -209,7 +209,8 @@ func TestNothingIsFetchedUnsaid(t *testing.T) {
 	pg := p.Pages[0].Replaced("log", func(n *page.Node) *page.Node {
 		c := *n
 		c.Children = []*page.Node{{ID: "raw", Kind: page.Block, Name: "Raw", Content: &page.Content{Type: page.HTML,
-			Text: `<p><img src="https://b.test/x.png"><img src="//a.test/y.png" alt=""><img src="z.png"><img src="data:image/png;base64,aaaa"></p>`}}}
+			Text: `<p><img src="https://b.test/x.png"><img src="//a.test/y.png" alt=""><img src="z.png"><img ` +
+				`src="data:image/png;base64,aaaa"></p>`}}}
 		return &c
 	})
 	if got := strings.Join(markup.Fetched(pg), " "); got != "a.test b.test" {

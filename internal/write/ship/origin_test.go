@@ -25,7 +25,8 @@ import (
 func TestPageFromMarkup(t *testing.T) {
 	const file = "<!doctype html>\r\n<html><head><title>Log</title><link rel=stylesheet href=\"own.css?1\"><base " +
 		"href=x></head>\r\n<body><div class=\"wrap\">" +
-		"<main class=kr-frame><div class=\"kr-row\"><div class='kr-cell kr-take-6-mid'><h2>Low</h2><b>a</b> and b</div></div></main></div></body></html>"
+		"<main class=kr-frame><div class=\"kr-row\"><div class='kr-cell kr-take-6-mid'><h2>Low</h2><b>a</b> and " +
+		"b</div></div></main></div></body></html>"
 	k := sample.Twelve()
 	p := rewrite.WithKit(origin.NewPage("page", "visit/log.html", k, page.NewOrigin([]byte(file),
 		[]kit.File{{Name: "own.css", Text: ".wrap { padding: 1px }"}})), k)

@@ -77,11 +77,11 @@ function useTold(place: Place, look: Look, bench: Bench | undefined) {
 /** How long edits pause, in ms, before what is left out of a long page's Bench is asked for. */
 export const pause = 800;
 
-/** Why a container, row or column is as it is in a viewport of so many px; the
- *  explanation before it stays until it is there. */
-export function useWhy(place: Place, revision: number, node: string, width: number) {
+/** Why a container, row or column is as it is in a viewport of so many px; the explanation before it stays until it is
+ *  there. It is asked for again after each edit, and after each measure that changes where something is. */
+export function useWhy(place: Place, bench: Bench, node: string, width: number) {
   return useQuery({
-    queryKey: ["why", place.project, place.page, revision, node, width],
+    queryKey: ["why", place.project, place.page, bench.revision, bench.measured, node, width],
     queryFn: async () => {
       await rest();
       return orRefuse(
@@ -94,10 +94,10 @@ export function useWhy(place: Place, revision: number, node: string, width: numb
   });
 }
 
-/** The widths at which the page's lines change, by breakpoint. */
-export function useChanges(place: Place, revision: number) {
+/** The widths at which the page's lines change, by breakpoint; asked for again as `useWhy` is. */
+export function useChanges(place: Place, bench: Bench) {
   return useQuery({
-    queryKey: ["changes", place.project, place.page, revision],
+    queryKey: ["changes", place.project, place.page, bench.revision, bench.measured],
     queryFn: async () => {
       await rest();
       return orRefuse(await api.GET("/api/projects/{project}/pages/{page}/changes", { params: { path: place } }));

@@ -78,7 +78,7 @@ function Loaded({ bench }: { bench: Bench }) {
   const wide = useView((v) => v.wide);
   const detailed = useView((v) => v.detailed);
   const spot = useView((v) => v.shown);
-  const changes = useChanges(place, useSettled(bench).revision);
+  const changes = useChanges(place, useSettled(bench));
   const [tried, onTry] = useTry(place, bench);
   const onMeasure = useMeasures(place, bench);
   const [drawer, setDrawer] = useState(false);

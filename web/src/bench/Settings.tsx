@@ -29,7 +29,7 @@ export default function Settings({ place, bench, spot, onDo, onTry, onClose }: P
   const breakpoint = spot.breakpoint!;
   const node = bench.nodes.find((n) => n.id === spot.node);
   const lane = bench.lanes.find((l) => l.breakpoint === breakpoint)!;
-  const { data: why } = useWhy(place, bench.revision, spot.node, lane.width);
+  const { data: why } = useWhy(place, bench, spot.node, lane.width);
   const refused = useLine((l) => l.refused);
   const look = useLook();
   const [asked, ask] = useState<Asked | null>(null);

@@ -19,7 +19,7 @@ const most = 6;
 export function WhyPanel({ bench, place, node, focus }: Props) {
   const at = useView((v) => v.shown?.breakpoint) ?? focus;
   const lane = bench.lanes.find((l) => l.breakpoint === at)!;
-  const { data: why } = useWhy(place, bench.revision, node.id, lane.width);
+  const { data: why } = useWhy(place, bench, node.id, lane.width);
   if (!why) return <section aria-label="Why" aria-busy="true" className="min-h-24 px-3.5 pb-3" />;
   return (
     <section aria-label="Why" className="px-3.5 pb-3">

@@ -22,9 +22,9 @@ export function Effects({ view, trying, refused, effects, children, choice }: Pr
   if (!trying) {
     return (
       <div className="p-4">
-        <h2 className="text-[14px] font-semibold">{view.kit.brought ? "Read, not changed" : "Change a number"}</h2>
+        <h2 className="text-[14px] font-semibold">{view.fixed ? "Read, not changed" : "Change a number"}</h2>
         <p className="mt-1 text-ink-2">
-          {view.kit.brought
+          {view.fixed
             ? "The numbers are those of the stylesheet; names are yours. Choose or drop its newer files: what they do"
             : "Type into a cell. What that does"}{" "}
           to {view.users.length === 1 ? "the page" : "the pages"} is shown here before you accept it.

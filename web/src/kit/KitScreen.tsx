@@ -213,8 +213,8 @@ function KitDesk({ id }: { id: string }) {
         )}
         <main className="min-h-0 overflow-auto pt-3 pl-2.5 [scrollbar-width:thin]">
           <div className="pr-3 pl-2">
-            {!view.kit.brought && <Edges view={view} steps={steps} onStep={type} />}
-            <Rulers view={view} template={template} onStep={view.kit.brought ? undefined : type} />
+            {!view.fixed && <Edges view={view} steps={steps} onStep={type} />}
+            <Rulers view={view} template={template} onStep={view.fixed ? undefined : type} />
           </div>
           <div className="min-h-full rounded-tl-md border-t border-l border-line bg-sheet pr-3 pl-2">
             <Numbers view={view} template={template} steps={steps} refused={wrong} onStep={type} />

@@ -103,8 +103,7 @@ export function Numbers({ view, template, steps, refused, onStep }: Props) {
             const key = `${field} ${i}`;
             const { own, holds } = cell(field, i);
             const fixed =
-              field !== "rename" &&
-              (!!view.kit.brought || (field === "from" && i === 0) || (field === "content" && !own));
+              field !== "rename" && (view.fixed || (field === "from" && i === 0) || (field === "content" && !own));
             const step = steps.find((s) => s.field === field && s.breakpoint === b.name);
             const wrong = refused && step === refused.at ? refused.why : undefined;
             const text = wrong ? (step?.text ?? "") : short(own);

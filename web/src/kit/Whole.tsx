@@ -68,14 +68,14 @@ export function Whole({
     <section aria-label="Whole kit" className="border-b border-line p-4">
       <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3 gap-y-1.5 text-[12px]">
         <Field label="Name" value={kit.name} onCommit={type("name")} />
-        {kit.brought ? <Read view={view} /> : <Made view={view} onStep={onStep} />}
+        {view.fixed ? <Read view={view} /> : <Made view={view} onStep={onStep} />}
       </div>
       {view.warnings.map((text) => (
         <p key={text} role="note" className="mt-2.5 rounded-md bg-weld-soft px-2 py-1.5 text-[12px]">
           {text}
         </p>
       ))}
-      {kit.brought && settled && (
+      {view.fixed && settled && (
         <>
           <Button size="small" className="mt-2.5" onClick={() => newer.current?.click()}>
             <FileUp size={13} aria-hidden="true" />

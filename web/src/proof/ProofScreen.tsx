@@ -67,7 +67,7 @@ function Loaded({ bench }: { bench: Bench }) {
   const width = widths[active]!;
   const here = bench.breakpoints.findLast((b) => b.low <= width) ?? bench.breakpoints[0]!;
   const fetched = useFetched(place, bench.revision);
-  const changes = useChanges(place, bench.revision);
+  const changes = useChanges(place, bench);
   const edges = edgesOf(bench.breakpoints, Object.values(changes.data ?? {}).flat());
   const page = useDocument(place, bench, as, held);
   const [measuring, setMeasuring] = useState(false);
