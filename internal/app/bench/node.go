@@ -3,6 +3,7 @@ package bench
 import (
 	"strings"
 
+	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/notation"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
@@ -74,14 +75,9 @@ func nodes(l *layout.Layout) []Node {
 			line.Frame = n.Frame.String()
 		}
 		if len(page.Settable(n.Kind)) > 0 {
-			line.Cells = make([]Cell, len(k.Breakpoints))
-			number := l.Number(n.ID)
-			for i := range line.Cells {
-				c := newCell(l, n, number, i)
-				if len(wrong) > 0 {
-					c.Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
-				}
-				line.Cells[i] = c
+			line.Cells = newCells(l, n)
+			for i := 0; i < len(line.Cells) && len(wrong) > 0; i++ {
+				line.Cells[i].Wrong = wrong[n.ID+" "+k.Breakpoints[i].Name]
 			}
 		}
 		all = append(all, line)
@@ -89,24 +85,46 @@ func nodes(l *layout.Layout) []Node {
 	return all
 }
 
-// newCell is the cell of a container, a row, a column or a block, whose number is that in the layout, at breakpoint i.
-func newCell(l *layout.Layout, n *page.Node, number int32, i int) Cell {
-	held := l.HeldOf(number, i)
-	c := Cell{}
-	switch n.Kind {
-	case page.Row:
-		c.Text = rowText(held, i)
-	case page.Column:
-		c.Text = columnText(l, number, held, i)
-	case page.Block:
+// newCells are the cells of a container, a row, a column or a block, one for each breakpoint.
+func newCells(l *layout.Layout, n *page.Node) []Cell {
+	all := make([]Cell, len(l.Kit().Breakpoints))
+	number := l.Number(n.ID)
+	var carried *page.Held
+	var before notation.Cell
+	for i := range all {
+		held := l.HeldOf(number, i)
+		if held == carried { // nothing is set here
+			all[i] = all[i-1]
+			all[i].Here = false
+		} else {
+			all[i] = newCell(l.Kit(), n.Kind, held, i)
+		}
+		switch n.Kind {
+		case page.Row:
+			all[i].Text = rowText(held, i)
+		case page.Column:
+			if c, is := columnCell(l, number, held, i); !is {
+				all[i].Text = notation.CellAt(held)
+			} else if held != carried || c != before {
+				all[i].Text, before = c.String(), c
+			}
+		}
+		carried = held
+	}
+	return all
+}
+
+// newCell is the cell of a node of that kind at breakpoint i, where that holds for it; of rows and columns without text.
+func newCell(k *kit.Kit, kind page.Kind, held *page.Held, i int) (c Cell) {
+	if kind == page.Block {
 		c.Text = notation.BlockCell(held[page.Shown])
 	}
 	var more []string
-	for _, f := range page.Settable(n.Kind) {
+	for _, f := range page.Settable(kind) {
 		// in the notation
 		shows := f == page.Width || f == page.Skip || f == page.Begin || f == page.Trail || f == page.Shown ||
 			f == page.PerLine
-		if v := held[f].Value; !shows && v != f.Default(n.Kind) {
+		if v := held[f].Value; !shows && v != f.Default(kind) {
 			more = append(more, f.Words(v))
 		}
 	}
@@ -114,7 +132,7 @@ func newCell(l *layout.Layout, n *page.Node, number int32, i int) Cell {
 	last := held.Last()
 	c.Here = last == i
 	if last >= 0 {
-		c.From = l.Kit().Breakpoints[last].Name
+		c.From = k.Breakpoints[last].Name
 	}
 	return c
 }
@@ -126,17 +144,18 @@ func rowText(held *page.Held, i int) string {
 	return ""
 }
 
-func columnText(l *layout.Layout, number int32, held *page.Held, i int) string {
+// columnCell is what the cell of the column of that number shows: its units as they hold here, in proportion. It is none
+// where the column is hidden or its row has so many a line: there the cell shows what was set.
+func columnCell(l *layout.Layout, number int32, held *page.Held, i int) (c notation.Cell, is bool) {
 	row, cell := l.CellOf(number, i)
 	if cell == nil || row.PerLine > 0 {
-		return notation.CellAt(held)
+		return c, false
 	}
-	// As they hold here: in proportion.
 	width := held[page.Width].Value
 	units := float64(width.Units())
 	if cell.Width == width {
 		units = cell.Units
 	}
 	return notation.Cell{Width: width, Begin: int(cell.Begin), Units: min(units, float64(row.Columns.N())),
-		Skip: cell.Skip, Trail: cell.Trail}.String()
+		Skip: cell.Skip, Trail: cell.Trail}, true
 }

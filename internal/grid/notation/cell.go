@@ -30,7 +30,10 @@ const understood = "6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), @4_6 
 	"30% (a part of the row), = (share), ~ (natural), * (full line), x (hidden) or nothing (carried)"
 
 // words are the widths that are not a number of units.
-var words = map[string]page.Value{"*": page.Full, "=": page.Share, "~": page.Natural}
+var words = [...]struct {
+	text  string
+	width page.Value
+}{{"*", page.Full}, {"=", page.Share}, {"~", page.Natural}}
 
 // ParseCell reads the notation of a column's cell in a row of n units. What it
 // does not understand it refuses, saying what it would.
@@ -82,9 +85,11 @@ func ParseCell(text string, n int) (Typed, error) {
 			return t, err
 		}
 	}
-	if w, ok := words[parts[0]]; ok {
-		t.Width = w
-		return t, nil
+	for _, w := range words {
+		if w.text == parts[0] {
+			t.Width = w.width
+			return t, nil
+		}
 	}
 	if part, ok := page.ParsePart(parts[0]); ok {
 		t.Width = part
@@ -122,9 +127,9 @@ func (c Cell) String() string {
 	if c.Width.Term == page.Portion {
 		text = c.Width.String()
 	}
-	for word, w := range words {
-		if w == c.Width {
-			text = word
+	for _, w := range words {
+		if w.width == c.Width {
+			text = w.text
 		}
 	}
 	switch {

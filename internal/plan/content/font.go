@@ -59,21 +59,26 @@ func Width(text string, size float64, isBold bool) float64 {
 		f = bold()
 	}
 	wide := 0.0
-	f.mu.Lock()
-	defer f.mu.Unlock()
 	for _, r := range text {
 		if int(r) < len(f.ascii) {
 			wide += f.ascii[r]
-			continue
+		} else {
+			wide += f.other(r)
 		}
-		w, known := f.known[r]
-		if !known {
-			w = f.advance(r)
-			if len(f.known) < 4096 {
-				f.known[r] = w
-			}
-		}
-		wide += w
 	}
 	return wide * size
+}
+
+// other is how wide a letter is that is not ASCII.
+func (f *face) other(r rune) float64 {
+	f.mu.Lock()
+	defer f.mu.Unlock()
+	w, known := f.known[r]
+	if !known {
+		w = f.advance(r)
+		if len(f.known) < 4096 {
+			f.known[r] = w
+		}
+	}
+	return w
 }
