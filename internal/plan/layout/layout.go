@@ -27,6 +27,7 @@ type Layout struct {
 	at       []stage                 // one for every breakpoint
 	foreign  *foreign.Page           // of a page that is laid out by a stylesheet; else nil
 	planner  planner                 // how boxes are worked out
+	holds    []page.Held             // what holds for nodes, which they share where nothing else is set
 	real     *real                   // content as a browser shows it; nil where blocks are as high as declared
 	Findings []finding.Finding       // what cannot be had as it was set, each at one breakpoint
 	plans    plans                   // that were made last
@@ -42,11 +43,12 @@ type node struct {
 
 // stage is the page at one breakpoint.
 type stage struct {
-	held   []*page.Held // of the nodes on which something can be set, by their settable number
-	rows   []Row        // in page order
-	rowOf  []int32      // of a node that is a row: its index in rows
-	lines  float64      // px between rows
+	held   []int32 // of the nodes on which something can be set, by their settable number: which of the Layout's holds
+	rows   []Row   // in page order
+	rowOf  []int32 // of a node that is a row: its index in rows
+	lines  float64 // px between rows
 	tracks kit.Gutter
+	broken int // about how many lines the rows break into
 }
 
 // Of works out page p, laid out on k, with blocks that are as high as declared. Both must have passed their Check.
@@ -160,44 +162,40 @@ func (l *Layout) add(nodes []*page.Node, parent int32) {
 // hold works out what holds for every node on which something can be set, at every breakpoint.
 func (l *Layout) hold() {
 	count, settings := int32(0), 0
-	starts := make([]*page.Held, 0, len(l.nodes)) // what holds where nothing is set
-	var of page.Kind
-	var start *page.Held // of nodes of that kind, nil where nothing can be set
-	known := map[page.Kind]*page.Held{}
+	starts := map[page.Kind]int32{} // which of l.holds holds where nothing is set
 	for n := range l.nodes {
 		node := &l.nodes[n]
-		if node.Kind != of {
-			of = node.Kind
-			if start = known[of]; start == nil && len(page.Settable(of)) > 0 {
-				h := page.Defaults(of)
-				start, known[of] = &h, &h
-			}
-		}
-		node.settable = -1
-		if start == nil {
+		if node.settable = -1; len(page.Settable(node.Kind)) == 0 {
 			continue
 		}
+		if _, is := starts[node.Kind]; !is {
+			starts[node.Kind] = int32(len(l.holds))
+			l.holds = append(l.holds, page.Defaults(node.Kind))
+		}
 		node.settable = count
-		starts = append(starts, start)
 		count++
 		settings += len(node.At)
 	}
+	l.holds = slices.Grow(l.holds, settings) // nodes share what holds until something is set
 	for i := range l.at {
-		l.at[i].held = make([]*page.Held, count)
+		l.at[i].held = make([]int32, count)
 	}
-	all := make([]page.Held, 0, settings) // nodes share what holds until something is set
+	var of page.Kind
+	var start int32 // of nodes of that kind
 	for n := range l.nodes {
 		node := &l.nodes[n]
 		if node.settable < 0 {
 			continue
 		}
-		h := starts[node.settable]
-		next := node.At
+		if node.Kind != of {
+			of, start = node.Kind, starts[node.Kind]
+		}
+		h, next := start, node.At
 		for i := range l.at {
 			for len(next) > 0 && next[0].From == l.kit.Breakpoints[i].Name {
-				all = append(all, *h)
-				h = &all[len(all)-1]
-				h.Take(&next[0], i)
+				l.holds = append(l.holds, l.holds[h])
+				h = int32(len(l.holds) - 1)
+				l.holds[h].Take(&next[0], i)
 				next = next[1:]
 			}
 			l.at[i].held[node.settable] = h
@@ -210,24 +208,24 @@ func (l *Layout) hold() {
 func (l *Layout) unset(f *foreign.Page) {
 	starts := map[page.Kind][]page.Held{page.Row: f.Unset(page.Row), page.Column: f.Unset(page.Column)}
 	for i := range l.at {
-		made := map[*page.Held]*page.Held{} // nodes go on sharing what holds
+		made := map[int32]int32{} // nodes go on sharing what holds
 		for n := range l.nodes {
 			node := &l.nodes[n]
 			if node.Kind != page.Row && node.Kind != page.Column {
 				continue
 			}
 			had := l.at[i].held[node.settable]
-			next := made[had]
-			if next == nil {
-				next = had
+			next, is := made[had]
+			if !is {
+				h := l.holds[had]
 				for _, f := range page.Settable(node.Kind) {
-					if start := starts[node.Kind][i][f].Value; had[f].From < 0 && had[f].Value != start {
-						if next == had {
-							c := *had
-							next = &c
-						}
-						next[f].Value = start
+					if h[f].From < 0 {
+						h[f].Value = starts[node.Kind][i][f].Value
 					}
+				}
+				if next = had; h != l.holds[had] {
+					next = int32(len(l.holds))
+					l.holds = append(l.holds, h)
 				}
 				made[had] = next
 			}
@@ -270,7 +268,9 @@ func (l *Layout) Held(id string, i int) *page.Held {
 }
 
 // HeldOf is what holds at breakpoint i for the node of that number, on which something can be set.
-func (l *Layout) HeldOf(n int32, i int) *page.Held { return l.at[i].held[l.nodes[n].settable] }
+func (l *Layout) HeldOf(n int32, i int) *page.Held {
+	return &l.holds[l.at[i].held[l.nodes[n].settable]]
+}
 
 // Row is the row of that id as it holds at breakpoint i; nil when the page has
 // no such row.

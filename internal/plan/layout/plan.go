@@ -96,7 +96,7 @@ func (l *Layout) Worked(v float64) *Plan {
 	i := l.kit.BreakpointAt(v)
 	m := maker{l: l, i: i, stage: &l.at[i], plan: &Plan{Width: v, Breakpoint: i, Until: 1e9}}
 	m.plan.Boxes = make([]Box, 0, len(l.nodes))
-	m.plan.Lines = make([]Line, 0, 2*len(m.stage.rows))
+	m.plan.Lines = make([]Line, 0, m.stage.broken)
 	m.tracks = make([]kit.Track, 0, len(m.stage.rows))
 	if i+1 < len(l.kit.Breakpoints) {
 		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
@@ -131,7 +131,7 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 		self, height := len(m.plan.Boxes), 0.0
 		if node.Kind == page.Section {
 			m.box(box)
-			_, top, _, pad := m.framed(n, 0, y, 0, 0, measure.Plain(v))
+			_, top, _, pad := m.framed(n, 0, y, padding{}, measure.Plain(v))
 			height = pad[0] + m.frames(n+1, node.end, top) + m.end(n) + pad[2]
 		} else {
 			f := m.l.kit.Frame(m.i, v, node.Frame.HolderAt(m.l.kit, m.i))
@@ -139,7 +139,8 @@ func (m *maker) frames(n, end int32, y float64) float64 {
 			box.X, box.Width = measure.Floor64(max(0, v-f.Outer.Px)/2), f.Outer.Px
 			box.Before = (f.Outer.Px - f.Content.Px) / 2
 			box.After = box.Before
-			x, top, w, pad := m.framed(n, box.X, y, box.Before, box.After, f.Content)
+			above, below := m.space(n)
+			x, top, w, pad := m.framed(n, box.X, y, padding{above, box.After, below, box.Before}, f.Content)
 			box.Before, box.After = pad[3], pad[1]
 			m.box(box)
 			height = pad[0] + m.stack(n, x, top, w) + m.end(n) + pad[2]
@@ -190,7 +191,8 @@ func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
 func (m *maker) row(n int32, x, y float64, w measure.Measure) float64 {
 	r := m.stage.row(n)
 	top, left := y, x
-	x, y, w, pad := m.framed(n, x, y, 0, 0, w)
+	above, below := m.space(n)
+	x, y, w, pad := m.framed(n, x, y, padding{0: above, 2: below}, w)
 	t := r.Track(w)
 	out, _ := t.Out()
 	x -= out
@@ -253,7 +255,7 @@ func (m *maker) line(r *Row, run Run, number int, t *kit.Track, x, y float64) fl
 		left := x + start + s.X.Px
 		padBefore, padAfter := c.Padding(t)
 		m.unsure = before
-		cx, cy, w, pad := m.framed(c.index, left-padBefore, y, padBefore, padAfter, s.Width)
+		cx, cy, w, pad := m.framed(c.index, left-padBefore, y, padding{1: padAfter, 3: padBefore}, s.Width)
 		self := m.box(Box{ID: c.Node.ID, Kind: page.Column, X: left - padBefore, Y: y,
 			Width: padBefore + s.Width.Px + padAfter, Before: pad[3], After: pad[1], Line: number, Unit: s.Unit + 1,
 			Units: s.Units, Shown: true, Node: c.index})

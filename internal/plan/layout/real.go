@@ -205,10 +205,9 @@ func (c *real) framed(l *Layout, n int32) uint64 {
 	return c.look[n] ^ h.Sum64() ^ empty // its look where nothing is set
 }
 
-// space is what is set as the space before and after what is in the node at n.
+// space is what is set as the space before and after what is in the container or row at n.
 func (m *maker) space(n int32) (before, after float64) {
-	node := &m.l.nodes[n]
-	if len(node.At) == 0 || node.Kind != page.Container && node.Kind != page.Row {
+	if len(m.l.nodes[n].At) == 0 {
 		return 0, 0
 	}
 	held := m.l.HeldOf(n, m.i)
@@ -221,19 +220,21 @@ func (m *maker) space(n int32) (before, after float64) {
 	return px(page.Before), px(page.After)
 }
 
-// framed is the content box of the node at n, whose border box begins at x and y, with the padding that the kit gives
-// at its sides, and is w wide without it; and the padding that it has, by what is set or by the page's own styles.
-func (m *maker) framed(n int32, x, y, before, after float64, w measure.Measure) (cx, cy float64, cw measure.Measure,
-	pad [4]float64) {
-	above, below := m.space(n)
-	pad = [4]float64{above, after, below, before}
+// padding is what is between a box's border and its content: at its top, right, bottom and left, in px.
+type padding [4]float64
+
+// framed is the content box of the node at n, whose border box begins at x and y, with the padding that the kit or what
+// is set gives it, and is w wide without it; and the padding that it has, which the page's own styles may say.
+func (m *maker) framed(n int32, x, y float64, given padding, w measure.Measure) (cx, cy float64, cw measure.Measure,
+	pad padding) {
+	pad = given
 	if m.l.real != nil {
 		if f, is := m.l.real.frame(m, n); is {
 			pad = f.Pad
 		}
 	}
 	cw = w
-	if by := before + after - pad[1] - pad[3]; by != 0 {
+	if by := given[1] + given[3] - pad[1] - pad[3]; by != 0 {
 		cw = w.Plus(measure.Plain(by)).AtLeastZero()
 	}
 	return x + pad[3], y + pad[0], cw, pad

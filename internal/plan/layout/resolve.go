@@ -94,7 +94,7 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 		span := r.l.HeldOf(c, r.i)
 		if span[page.Shown].Value == page.Shows {
 			cell := r.cell(row, n, c, span)
-			cell.Child = child
+			cell.Child = int32(child)
 			if r.l.kit.GutterPlace.Trims() {
 				cell.First, cell.Last = child == 0, child == last
 			}
@@ -103,6 +103,11 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 		}
 	})
 	row.Cells = r.cells[first:len(r.cells):len(r.cells)]
+	units := 0.0
+	for i := range row.Cells {
+		units += row.Cells[i].Skip + max(1, row.Cells[i].Units) + row.Cells[i].Trail
+	}
+	r.stage.broken += int(units/float64(row.Columns.N())) + 1
 	if ordered {
 		row.Sort()
 	}

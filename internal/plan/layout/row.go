@@ -46,22 +46,22 @@ type Cell struct {
 	Order page.Value
 	Align page.Value // of the column, or its row's
 	Self  page.Value // the column's own; RowsAlign for the row's
-	Unit  float64    // of floats and uneven columns: its first unit, from 0, after any skip
+	Line  page.Term  // of a float: where it stands in its row, which its code must say
+	First bool       // it is its row's first column and trimmed
+	Last  bool       // it is its row's last
+	Track bool       // its code names the unit it begins at as a grid track; else it is what Skip comes to
+	Turns bool       // it begins a line for that, though it may fit the one before
+	// Content and Least are only estimated.
+	Unsure bool
+	Unit   float64 // of floats and uneven columns: its first unit, from 0, after any skip
 	// of uneven flexible boxes: units its code leaves after it, so that what would fit its line begins the next
 	Fill    float64
-	Content float64   // of a natural column: its content's width in px
-	Least   float64   // and the px of what of that cannot break
-	Unsure  bool      // these are only estimated
-	Line    page.Term // of a float: where it stands in its row, which its code must say
-	First   bool      // it is its row's first column and trimmed
-	Last    bool      // it is its row's last
-	Track   bool      // its code names the unit it begins at as a grid track; else it is what Skip comes to
-	Turns   bool      // it begins a line for that, though it may fit the one before
+	Content float64 // of a natural column: its content's width in px
+	Least   float64 // and the px of what of that cannot break
 	Node    *page.Node
-	Child   int // which child of the row's node it is
 	Held    *page.Held
-
-	index int32
+	Child   int32 // which child of the row's node it is
+	index   int32
 }
 
 // Index is the layout's number of the row, as boxes have it.

@@ -21,7 +21,7 @@ func (t *trial) reading(i int) layout.Row {
 	r := t.ruling(i)
 	r.Cells = make([]layout.Cell, 0, len(t.columns))
 	for at := range t.want[i].Cells {
-		t.add(&r, t.want[i].Cells[at].Child, i)
+		t.add(&r, int(t.want[i].Cells[at].Child), i)
 	}
 	for n, at := range t.at[i] {
 		if at < 0 {
@@ -69,7 +69,7 @@ func (t *trial) ruling(i int) layout.Row {
 // add gives a row the column at n, if it is shown.
 func (t *trial) add(r *layout.Row, n, i int) {
 	cell := layout.Cell{Width: page.Full, Units: float64(r.Columns.N()), Order: page.Of(0), Align: r.Align,
-		Self: page.RowsAlign, Child: n}
+		Self: page.RowsAlign, Child: int32(n)}
 	if t.kit.GutterPlace.Trims() {
 		cell.First, cell.Last = n == 0, n == len(t.columns)-1
 	}

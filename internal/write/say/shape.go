@@ -63,7 +63,7 @@ func place(r *layout.Row, run layout.Run, line int, t *kit.Track, visit func(at 
 	drops := r.Technique == kit.Float && overfull(r, run)
 	at := run.First
 	r.Place(run, t, func(c *layout.Cell, s layout.Spot) {
-		b := box{child: c.Child, line: line, drops: drops, x: rounded(s.X), width: rounded(s.Width)}
+		b := box{child: int(c.Child), line: line, drops: drops, x: rounded(s.X), width: rounded(s.Width)}
 		if r.Columns.IsUneven() && r.PerLine == 0 {
 			b.unit = s.Unit
 		}
