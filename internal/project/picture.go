@@ -29,6 +29,13 @@ type Picture struct {
 	Data File   `json:"data" doc:"The file itself, in base64."`
 }
 
+// Versioned is the picture's id with a query that is another for each content: what is had from such an address may be
+// kept.
+func (p *Picture) Versioned() string { return p.ID + "?" + p.Version() }
+
+// Version is a text that is another for each content of the picture.
+func (p *Picture) Version() string { return p.Data.Digest()[:16] }
+
 // signatures are how the files of each picture type begin; SVG is text.
 var signatures = map[string]string{
 	"image/svg+xml": "<",

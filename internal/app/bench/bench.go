@@ -275,7 +275,7 @@ func document(l *layout.Layout, p *project.Project) []string {
 // FilesAt is the address that what stands beside a project's pages is had from, by its path.
 func FilesAt(project string) string { return "/api/projects/" + project + "/files/" }
 
-// PicturesAt is the address that a project's pictures are had from, by their ids.
+// PicturesAt is the address that a project's pictures are had from, by their ids, with or without their versions.
 func PicturesAt(project string) string { return "/api/projects/" + project + "/pictures/" }
 
 func newCode(l *layout.Layout, p *project.Project, ends bool) Code {

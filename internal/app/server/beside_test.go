@@ -88,6 +88,18 @@ func TestFilesAreSafe(t *testing.T) {
 		picture.Get("Content-Type") != "image/svg+xml" || picture.Get("X-Content-Type-Options") != "nosniff" {
 		t.Errorf("a picture comes with %v", picture)
 	}
+	// By the address that pages have, which is another when the picture is, it may be kept; by others it may not.
+	_, document, _ := send(t, h, "GET", "/api/projects/gullwing-point/files/index.html?page=front-page&measured&linked", "")
+	address := regexp.MustCompile(`src="([^"]*/pictures/point\?[0-9a-f]+)"`).FindSubmatch(document)
+	if address == nil {
+		t.Fatalf("no picture has a version in\n%s", document)
+	}
+	_, _, kept := send(t, h, "GET", string(address[1]), "")
+	_, _, other := send(t, h, "GET", "/api/projects/gullwing-point/pictures/point?1", "")
+	if !strings.Contains(kept.Get("Cache-Control"), "immutable") || picture.Get("Cache-Control") != "" ||
+		other.Get("Cache-Control") != "" {
+		t.Errorf("kept: %v, %v, %v", kept, picture, other)
+	}
 	status, archive, header := send(t, h, "GET", front+"/archive", "")
 	if status != 200 || !strings.HasPrefix(string(archive), "PK") ||
 		header.Get("Content-Disposition") != `attachment; filename="index.zip"` {

@@ -69,6 +69,9 @@ func (v *Server) picture(w http.ResponseWriter, r *http.Request) {
 		writeProblem(w, http.StatusNotFound, "no such picture")
 		return
 	}
+	if r.URL.RawQuery == pic.Version() { // its address is another when it is
+		w.Header().Set("Cache-Control", "private, max-age=31536000, immutable")
+	}
 	w.Header().Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
 	w.Header().Set("Content-Type", pic.Type)
 	w.Header().Set("X-Content-Type-Options", "nosniff")

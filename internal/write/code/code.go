@@ -19,7 +19,7 @@ type Options struct {
 	// of a document: blocks of content are as high as declared, whatever stands in them, so that a plan needs no measures
 	Hold  bool
 	Files string // of a document: the address that addresses from the root lead to
-	// of a document: the address that pictures are had from, by their ids; they stand in it where it is empty
+	// of a document: the address that pictures are had from, by their ids and versions; they stand in it where it is empty
 	Pictures string
 
 	Mixed bool // of a document: without grid classes, with the stylesheet that mixins come to

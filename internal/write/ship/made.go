@@ -84,10 +84,10 @@ func (m made) document(o code.Options) string {
 // writer writes the page for a document: its pictures stand in it, unless they are had from an address.
 func (m made) writer(o code.Options) *markup.Writer {
 	w := markup.NewWriter(say.Of(m.l), o, func(id string) string {
-		if o.Pictures != "" {
-			return o.Pictures + id
-		}
 		pic := m.pr.Picture(id)
+		if o.Pictures != "" {
+			return o.Pictures + pic.Versioned()
+		}
 		return "data:" + pic.Type + ";base64," + base64.StdEncoding.EncodeToString(pic.Data.Bytes())
 	})
 	w.Hold = o.Hold
