@@ -387,10 +387,7 @@ test("off the grid, and what a technique cannot do, are said where they are", as
 
 test("change points stand on the width bar, and the lane follows its thumb over one", async ({ page, app }) => {
   // What is measured comes after the change points: they are told again.
-  await page.route(/\/measures\?/, async (route) => {
-    await page.waitForTimeout(1500);
-    await route.continue();
-  });
+  await page.route(/\/measures\?/, (route) => void setTimeout(() => void route.continue().catch(() => {}), 1500));
   await openBench(page, app, "/gullwing-point/sightings");
   await cell(page, "links", "mid").click();
   await page.keyboard.type("0_=_3\n");
