@@ -21,7 +21,7 @@ export default defineConfig({
   testDir: "tests",
   outputDir: "results",
   fullyParallel: true,
-  workers: 3, // on two cores: pages wait much of the time
+  workers: 2, // on two cores: a third takes the time of the others
   timeout: 120_000,
   expect: { timeout: 20_000 },
   forbidOnly: !!process.env.CI,
