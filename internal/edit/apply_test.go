@@ -51,6 +51,9 @@ func TestInverseUndoes(t *testing.T) {
 				continue
 			}
 			made[o.name()]++
+			if err := change.Project.CheckAfter(p); err != nil {
+				t.Fatalf("%+v made a project that is refused: %v", o, err)
+			}
 			back, err := Apply(change.Project, written(t, change.Inverse))
 			if err != nil || !bytes.Equal(bytesOf(t, back.Project), before) {
 				t.Fatalf("%+v is not undone by %+v: %v", o, change.Inverse, err)
