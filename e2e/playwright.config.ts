@@ -21,7 +21,7 @@ export default defineConfig({
   testDir: "tests",
   outputDir: "results",
   fullyParallel: true,
-  workers: 2, // on two cores: a third takes the time of the others
+  workers: 2, // one for each core of CI's machine: a third test takes its time from the other two
   timeout: 120_000,
   expect: { timeout: 20_000 },
   forbidOnly: !!process.env.CI,

@@ -33,7 +33,8 @@ const headless: Plugin = {
   },
 };
 
-/** A request costs more than the script that it brings: what is needed together comes together. */
+/** A request costs more than the script that it brings: what is needed together comes together. Languages of
+ *  code and the reading of PDF come by themselves. */
 const groups = [
   { name: "first", tags: ["$initial" as const], priority: 3 },
   { name: "code", test: /src\/code\/(CodeView|html)/, priority: 2 },

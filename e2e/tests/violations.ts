@@ -8,7 +8,7 @@ export async function expectNoViolations(page: Page, part?: string) {
     await page.emulateMedia({ colorScheme });
     // of what passes no more than one element is told, which saves most of the time
     const axe = new AxeBuilder({ page }).exclude("iframe").options({ resultTypes: ["violations"] });
-    axe.setLegacyMode(); // all in the page itself, as no frame is looked at: a third of the time
+    axe.setLegacyMode(); // all in the page itself, as no frame is looked at: half the time
     if (part) axe.include(part);
     if (colorScheme === "dark") axe.withRules(["color-contrast"]); // nothing else depends on colours
     const { violations } = await axe.analyze();

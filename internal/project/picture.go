@@ -34,7 +34,7 @@ type Picture struct {
 func (p *Picture) Versioned() string { return p.ID + "?" + p.Version() }
 
 // Version is a text that is another for each content of the picture.
-func (p *Picture) Version() string { return p.Data.Digest()[:16] }
+func (p *Picture) Version() string { return p.Data.Digest() }
 
 // signatures are how the files of each picture type begin; SVG is text.
 var signatures = map[string]string{

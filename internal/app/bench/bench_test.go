@@ -263,3 +263,21 @@ func TestStopping(t *testing.T) {
 		t.Errorf("Compare: %v", err)
 	}
 }
+
+// A cell shows the units that hold where its row has no longer so many a line, and not what was set before.
+func TestCellsAfterSoManyALine(t *testing.T) {
+	k := sample.Twelve()
+	k.Breakpoints[1].Columns = kit.Equal(24)
+	column := &page.Node{Kind: page.Column, ID: "column", At: []page.Setting{page.At("base").With(page.Width, page.Take(6))}}
+	row := &page.Node{Kind: page.Row, ID: "row", Children: []*page.Node{column}, At: []page.Setting{
+		page.At("wide").With(page.PerLine, page.Of(3)), page.At("full").With(page.PerLine, page.Of(0))}}
+	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{Kind: page.Container, ID: "container", Children: []*page.Node{row}}}}
+	texts := []string{}
+	for _, c := range newCells(layout.Of(k, pg), column) {
+		texts = append(texts, c.Text)
+	}
+	if want := []string{"6", "12", "6", "12"}; !slices.Equal(texts, want) {
+		t.Errorf("the cells show %q, want %q", texts, want)
+	}
+}

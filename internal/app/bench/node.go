@@ -104,7 +104,7 @@ func newCells(l *layout.Layout, n *page.Node) []Cell {
 			all[i].Text = rowText(held, i)
 		case page.Column:
 			if c, is := columnCell(l, number, held, i); !is {
-				all[i].Text = notation.CellAt(held)
+				all[i].Text, before = notation.CellAt(held), notation.Cell{}
 			} else if held != carried || c != before {
 				all[i].Text, before = c.String(), c
 			}
@@ -114,7 +114,8 @@ func newCells(l *layout.Layout, n *page.Node) []Cell {
 	return all
 }
 
-// newCell is the cell of a node of that kind at breakpoint i, where that holds for it; of rows and columns without text.
+// newCell is the cell of a node of that kind at breakpoint i, where that holds for it; of rows and columns without
+// text.
 func newCell(k *kit.Kit, kind page.Kind, held *page.Held, i int) (c Cell) {
 	if kind == page.Block {
 		c.Text = notation.BlockCell(held[page.Shown])
@@ -144,8 +145,8 @@ func rowText(held *page.Held, i int) string {
 	return ""
 }
 
-// columnCell is what the cell of the column of that number shows: its units as they hold here, in proportion. It is none
-// where the column is hidden or its row has so many a line: there the cell shows what was set.
+// columnCell is what the cell of the column of that number shows: its units as they hold here, in proportion. It is
+// none where the column is hidden or its row has so many a line: there the cell shows what was set.
 func columnCell(l *layout.Layout, number int32, held *page.Held, i int) (c notation.Cell, is bool) {
 	row, cell := l.CellOf(number, i)
 	if cell == nil || row.PerLine > 0 {

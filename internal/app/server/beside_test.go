@@ -89,7 +89,8 @@ func TestFilesAreSafe(t *testing.T) {
 		t.Errorf("a picture comes with %v", picture)
 	}
 	// By the address that pages have, which is another when the picture is, it may be kept; by others it may not.
-	_, document, _ := send(t, h, "GET", "/api/projects/gullwing-point/files/index.html?page=front-page&measured&linked", "")
+	_, document, _ := send(t, h, "GET",
+		"/api/projects/gullwing-point/files/index.html?page=front-page&measured&linked", "")
 	address := regexp.MustCompile(`src="([^"]*/pictures/point\?[0-9a-f]+)"`).FindSubmatch(document)
 	if address == nil {
 		t.Fatalf("no picture has a version in\n%s", document)

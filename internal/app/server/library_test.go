@@ -75,9 +75,11 @@ func TestKitFilesAndTables(t *testing.T) {
 		kitPath + "/sheet/png?breakpoint=full&width=1300":                  "PNG",
 		kitPath + "/pairs?width=888&columns=12&breakpoint=wide":            `{"column":45,"gutter":28}`,
 		"/api/projects/gullwing-point/kits/fifth-gap/move?page=front-page": `"text":`,
-		kitPath + "/compare?with=fifth-gap":                                `{"what":"Gutter","breakpoint":"base","here":"16px","there":"1/5 column"}`,
-		kitPath + "/compare?with=ready:broadsheet":                         `{"what":"Technique","breakpoint":"","here":"flex","there":"float"}`,
-		"/api/library/three?columns=12&gutter=28&width=1180":               `"name":"12 columns, 1180 px"`,
+
+		kitPath + "/compare?with=fifth-gap":        `{"what":"Gutter","breakpoint":"base","here":"16px","there":"1/5 column"}`,
+		kitPath + "/compare?with=ready:broadsheet": `{"what":"Technique","breakpoint":"","here":"flex","there":"float"}`,
+
+		"/api/library/three?columns=12&gutter=28&width=1180": `"name":"12 columns, 1180 px"`,
 		"/api/library": `"source":"ready:all-relative"`,
 	} {
 		if status, body, _ := send(t, h, "GET", path, ""); status != 200 || !strings.Contains(string(body), want) {
