@@ -76,7 +76,8 @@ func TestKitFilesAndTables(t *testing.T) {
 		kitPath + "/pairs?width=888&columns=12&breakpoint=wide":            `{"column":45,"gutter":28}`,
 		"/api/projects/gullwing-point/kits/fifth-gap/move?page=front-page": `"text":`,
 
-		kitPath + "/compare?with=fifth-gap":        `{"what":"Gutter","breakpoint":"base","here":"16px","there":"1/5 column"}`,
+		kitPath + "/compare?with=fifth-gap": `{"what":"Gutter","breakpoint":"base","here":"16px","there":"1/5 column"}`,
+
 		kitPath + "/compare?with=ready:broadsheet": `{"what":"Technique","breakpoint":"","here":"flex","there":"float"}`,
 
 		"/api/library/three?columns=12&gutter=28&width=1180": `"name":"12 columns, 1180 px"`,
