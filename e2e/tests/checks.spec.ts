@@ -40,6 +40,32 @@ test("a sum that drops a column is told, shown by a key, and mended with what th
   await expect(told).toBeVisible();
 });
 
+test("what a fix would do is shown until it is pointed at no more, or its finding is gone", async ({ page, app }) => {
+  await openBench(page, app);
+  await page.getByRole("tab", { name: "Checks" }).click();
+  const drawn = page.locator('[data-lane="wide"] [data-column="tide-table"]');
+  const width = async () => Math.round(Number(await drawn.getAttribute("width")));
+  const [four, five, six] = [261, 334, 407];
+  await cell(page, "tide-table", "wide").click();
+  await page.keyboard.type("6\n");
+  await expect.poll(width).toBe(six);
+  await cell(page, "tide-table", "wide").click();
+  const fix = page.getByRole("button", { name: "Make Tide table 4" });
+  await fix.hover();
+  await expect.poll(width).toBe(four);
+  // An edit is drawn though a fix of the page before it is pointed at.
+  await page.keyboard.type("5\n");
+  await expect.poll(width).toBe(five);
+  // The panel is left by key: nothing tells that the pointer left the fix.
+  await page.mouse.move(2, 2);
+  await fix.hover();
+  await expect.poll(width).toBe(four);
+  await page.getByRole("tab", { name: "Checks" }).focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(fix).toHaveCount(0);
+  await expect.poll(width).toBe(five);
+});
+
 test("settings that repeat what is carried go in one step", async ({ page, app }) => {
   await openBench(page, app);
   const before = await code(page);

@@ -7,6 +7,7 @@ import { mending, useFixed } from "../api/mending";
 import { Button } from "../parts/Button";
 import type { Finding } from "./findings";
 import { RowPicture } from "./RowPicture";
+import { usePointedAt } from "./trying";
 
 interface Props {
   place: Place;
@@ -55,6 +56,10 @@ interface MendProps extends Pick<Props, "onDo" | "onTry"> {
 /** Makes one fix; what that would do is seen in the lanes while it is pointed at. */
 export function Mend({ fix, tall, className = "", children, onDo, onTry }: MendProps) {
   const { label, operation, keeps } = fix;
+  const pointed = usePointedAt(
+    () => onTry(operation),
+    () => onTry(null),
+  );
   return (
     <Button
       size="tiny"
@@ -66,10 +71,7 @@ export function Mend({ fix, tall, className = "", children, onDo, onTry }: MendP
         onTry(null);
         void onDo(operation);
       }}
-      onPointerEnter={() => onTry(operation)}
-      onPointerLeave={() => onTry(null)}
-      onFocus={() => onTry(operation)}
-      onBlur={() => onTry(null)}
+      {...pointed}
     >
       {children}
       {label}
@@ -85,15 +87,15 @@ export function MendAll({ code, count, place, bench, onDo, onTry }: Props & { co
     queryFn: () => mending(place, code, false),
   });
   const asked = async () => page.data ?? (await page.refetch()).data;
-  const pointed = useRef(false);
-  const enter = () => {
-    pointed.current = true;
-    void asked().then((all) => pointed.current && all?.operation && onTry(all.operation));
-  };
+  const wanted = useRef(false);
   const leave = () => {
-    pointed.current = false; // what is on its way is not shown any more
+    wanted.current = false; // what is on its way is not shown any more
     onTry(null);
   };
+  const pointed = usePointedAt(() => {
+    wanted.current = true;
+    void asked().then((all) => wanted.current && all?.operation && onTry(all.operation));
+  }, leave);
   const make = async (all: Promise<{ operation?: Operation | undefined } | undefined>) => {
     leave();
     const { operation } = (await all) ?? {};
@@ -101,14 +103,7 @@ export function MendAll({ code, count, place, bench, onDo, onTry }: Props & { co
   };
   return (
     <span className="mr-1.5 inline-flex gap-1.5">
-      <Button
-        size="tiny"
-        onClick={() => void make(asked())}
-        onPointerEnter={enter}
-        onPointerLeave={leave}
-        onFocus={enter}
-        onBlur={leave}
-      >
+      <Button size="tiny" onClick={() => void make(asked())} {...pointed}>
         Mend all {count} <code className="font-mono">{code}</code>
       </Button>
       {bench.pages.length > 1 && (

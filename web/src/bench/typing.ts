@@ -56,7 +56,7 @@ export function useTyping(
       });
       await sending.current;
     }
-    if (typed.current !== null) return;
+    if (typed.current !== null) return show(typed.current); // on what is there now
     latest.current.onTry(null);
     setBusy(false);
   }, [editor]);
