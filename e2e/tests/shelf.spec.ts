@@ -53,3 +53,14 @@ test("a project file is dropped on the shelf; a damaged one says what is wrong w
   await drop(file.replace('"gullwing-point"', '"second"').replace('"Gullwing Point"', '"Second station"'));
   await expect(page.getByRole("heading", { name: "Second station" })).toBeVisible();
 });
+
+test("a project's own address leads to its first page, and one of nothing says so", async ({ page, app }) => {
+  await page.goto(`${app}/gullwing-point`);
+  await expect(page).toHaveURL(/\/gullwing-point\/front-page$/);
+  for (const path of ["/no/such/place/at-all", "/nothing", "/%FF"]) {
+    await page.goto(app + path);
+    await expect(page.getByRole("alert")).toContainText("There is nothing at /");
+  }
+  await page.getByRole("link", { name: "To the shelf" }).click();
+  await expect(page.getByRole("heading", { name: "Gullwing Point", exact: true })).toBeVisible();
+});

@@ -6,6 +6,7 @@ import { BenchScreen } from "./bench/BenchScreen";
 import { Failed } from "./parts/Failed";
 import { Guard } from "./parts/Guard";
 import { fetchWhenIdle, later } from "./parts/later";
+import { Elsewhere } from "./shelf/Elsewhere";
 import { followTheme } from "./theme";
 import "./theme.css";
 
@@ -50,6 +51,7 @@ createRoot(document.getElementById("root")!).render(
               <Route path="/:project/:page/take" element={<TakeScreen />} />
               <Route path="/:project/:page/trace" element={<TraceScreen />} />
               <Route path="/:project/:page/proof" element={<ProofScreen />} />
+              <Route path="*" element={<Elsewhere />} />
             </Routes>
           </Suspense>
         </Screens>
