@@ -55,7 +55,7 @@ func TestEveryFormKnowsItsNodes(t *testing.T) {
 // The same page gives the same code every time, to the byte, in every form.
 func TestCodeIsTheSameEveryTime(t *testing.T) {
 	r := sample.New(41)
-	for range 15 {
+	for range sample.Rounds(15) {
 		k := sample.Kit(r)
 		p := sample.Page(r, k)
 		pr := sample.Of(p, k)

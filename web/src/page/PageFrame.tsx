@@ -122,14 +122,20 @@ export function PageFrame({
     const element = frame.current;
     const inside = loaded ? element?.contentDocument : null;
     if (!element || !inside?.body || !lane) return;
-    const timer = setTimeout(() => {
+    let timer = 0;
+    const agree = () => {
       if (patched.current !== document || lane.width !== width) return;
+      if (lineStore.getState().waiting > 0) return soon(editedFor); // what an edit makes is drawn first
       const { height, onCompare } = latest.current;
       onCompare(
         atWindow(element, height, () => compare(inside, expectedOf(lane))),
         lane.breakpoint,
       );
-    }, settled);
+    };
+    const soon = (after: number) => {
+      timer = window.setTimeout(agree, after);
+    };
+    soon(settled);
     return () => clearTimeout(timer);
   }, [loaded, document, lane, width]);
 
