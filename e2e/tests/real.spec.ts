@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "@playwright/test";
-import { expect, front, openBench, test } from "./app";
+import { cell, expect, front, openBench, test } from "./app";
 import { printed } from "./printed";
 import { expectNoViolations } from "./violations";
 
@@ -190,6 +190,42 @@ test("what is measured is kept for the page that is drawn, also while another is
   answer();
   await expect(page.getByRole("heading", { name: "Sightings", level: 1 })).toBeVisible();
   await expect.poll(() => kept).toContain("sightings");
+});
+
+test("what is measured is sent until the server has it: after it was away, and after an edit that shows nothing", async ({
+  page,
+  app,
+}) => {
+  const address = `${app}/api/projects/gullwing-point/pages/front-page`;
+  const guessed = async () => {
+    const { lanes } = (await (await page.request.get(address)).json()) as {
+      lanes: { boxes: { guessed: boolean }[] }[];
+    };
+    return lanes.flatMap((l) => l.boxes).filter((b) => b.guessed).length;
+  };
+  await openBench(page, app);
+  await expect.poll(guessed).toBe(0);
+  await page.route("**/measures?**", (route) => route.abort(), { times: 1 });
+  await cell(page, "log", "wide").click();
+  await page.keyboard.type("~\n");
+  await expect.poll(guessed).toBeGreaterThan(0);
+  await expect.poll(guessed).toBe(0);
+  // Another window renames a column while measures are on their way: they are of a revision before the newest.
+  await page.route(
+    "**/measures?**",
+    async (route) => {
+      const { revision } = (await (await page.request.get(address)).json()) as { revision: number };
+      const operation = { describe: { node: "log", note: "As it was" } };
+      const answer = await page.request.post(`${address}/edits`, { data: { revision, operation } });
+      expect(answer.ok(), await answer.text()).toBe(true);
+      await route.continue();
+    },
+    { times: 1 },
+  );
+  await cell(page, "tide-table", "wide").click();
+  await page.keyboard.type("~\n");
+  await expect.poll(guessed).toBeGreaterThan(0);
+  await expect.poll(guessed).toBe(0);
 });
 
 test("lanes show the page; an edit patches it, and boxes stand on it", async ({ page, app }) => {

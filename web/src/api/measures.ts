@@ -2,16 +2,18 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef } from "react";
 import type { Measures } from "../page/measure";
 import { keyOf, type Place } from "./bench";
-import { api, orRefuse, type Bench } from "./client";
+import { api, orRefuse, Refusal, type Bench } from "./client";
 import type { As } from "./code";
 import { benchOf } from "./delta";
 import { useLook } from "./look";
 
-/** How long measures of several lanes are gathered before they are sent, in ms. */
-const gathering = 20;
+/** How long measures of several lanes are gathered before they are sent, and after which they are sent again when the server
+ *  could not be reached, in ms. */
+const [gathering, again] = [20, 2000];
 
-/** Sends what was measured of a page to the server, and takes what that changes on the Bench. Measures of
- *  several lanes go together. */
+/** Sends what was measured of a page to the server, and takes what that changes on the Bench. Measures of several lanes go
+ *  together. They go again when the page has a newer revision that is the same to look at, since the server takes those of
+ *  the newest alone. */
 export function useMeasures(place: Place, bench: Bench): (measures: Measures, document: readonly string[]) => void {
   const queries = useQueryClient();
   const look = useLook();
@@ -19,27 +21,22 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
   useEffect(() => {
     latest.current = { place, look, bench };
   });
-  const waiting = useRef(new Map<number, { measures: Measures; document: readonly string[] }>());
-  const sent = useRef({ document: [] as readonly string[], widths: new Map<number, string>() });
+  const known = useRef<Known>(nothing([]));
   const timer = useRef(0);
-  useEffect(() => () => clearTimeout(timer.current), []);
 
   const send = useCallback(async () => {
     const { place, look, bench } = latest.current;
-    if (sent.current.document !== bench.document) sent.current = { document: bench.document, widths: new Map() };
-    const known = sent.current.widths;
-    const widths = [...waiting.current.values()]
-      .filter(({ document }) => document === bench.document) // not of what is only tried, or was before
-      .map(({ measures }) => measures)
-      .filter((m) => known.get(m.width) !== JSON.stringify(m));
-    waiting.current.clear();
+    const { document, widths: all, sent } = known.current;
+    if (document !== bench.document) return; // of what is only tried, or was before
+    const marked = [...all.values()].map((m) => [m, `${bench.revision} ${JSON.stringify(m)}`] as const);
+    const widths = marked.filter(([m, mark]) => sent.get(m.width) !== mark);
     if (widths.length === 0) return;
-    for (const m of widths) known.set(m.width, JSON.stringify(m));
+    for (const [m, mark] of widths) sent.set(m.width, mark);
     try {
       const answer = orRefuse(
         await api.POST("/api/projects/{project}/pages/{page}/measures", {
           params: { path: place, query: { ...look, stamp: bench.stamp } },
-          body: { revision: bench.revision, measured: bench.measured, widths },
+          body: { revision: bench.revision, measured: bench.measured, widths: widths.map(([m]) => m) },
         }),
       );
       const key = keyOf(place, look);
@@ -50,20 +47,37 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
       const next = same ? benchOf(answer, now) : null;
       if (next) queries.setQueryData(key, next);
       else void queries.invalidateQueries({ queryKey: key });
-    } catch {
-      known.clear(); // they are measured again after the next edit
+    } catch (error) {
+      if (error instanceof Refusal && error.problem.status < 500) return; // it would be refused again
+      for (const [m] of widths) sent.delete(m.width);
+      timer.current = window.setTimeout(() => void send(), again);
     }
   }, [queries]);
+  const soon = useCallback(() => {
+    clearTimeout(timer.current);
+    timer.current = window.setTimeout(() => void send(), gathering);
+  }, [send]);
+  useEffect(() => soon(), [soon, bench.revision, bench.document]);
+  useEffect(() => () => clearTimeout(timer.current), []);
 
   return useCallback(
     (measures, document) => {
-      waiting.current.set(measures.width, { measures, document });
-      clearTimeout(timer.current);
-      timer.current = window.setTimeout(() => void send(), gathering);
+      if (known.current.document !== document) known.current = nothing(document);
+      known.current.widths.set(measures.width, measures);
+      soon();
     },
-    [send],
+    [soon],
   );
 }
+
+/** What was measured of a page's document, and what of that was sent: with its revision, in text. Both by width. */
+interface Known {
+  document: readonly string[];
+  widths: Map<number, Measures>;
+  sent: Map<number, string>;
+}
+
+const nothing = (document: readonly string[]): Known => ({ document, widths: new Map(), sent: new Map() });
 
 /** Keeps what was measured of a page as the Bench has it, and reports whether that is news to the Bench. */
 export async function keepMeasures(place: Place, bench: Bench, as: As, widths: Measures[]): Promise<boolean> {
