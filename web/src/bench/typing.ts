@@ -74,7 +74,8 @@ export function useTyping(
     [keep],
   );
 
-  useEffect(() => () => void keep(), [keep]);
+  // What is refused when the editor goes is not shown any more either.
+  useEffect(() => () => void keep().finally(() => onTry(null)), [keep, onTry]);
   return { busy, type, keep };
 }
 
