@@ -45,6 +45,7 @@ test("what a fix would do is shown until it is pointed at no more, or its findin
   await page.getByRole("tab", { name: "Checks" }).click();
   const drawn = page.locator('[data-lane="wide"] [data-column="tide-table"]');
   const width = async () => Math.round(Number(await drawn.getAttribute("width")));
+  // Of so many units, as drawn, in px of the page.
   const [four, five, six] = [261, 334, 407];
   await cell(page, "tide-table", "wide").click();
   await page.keyboard.type("6\n");

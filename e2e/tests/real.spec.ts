@@ -210,7 +210,7 @@ test("what is measured is sent until the server has it: after it was away, and a
   await page.keyboard.type("~\n");
   await expect.poll(guessed).toBeGreaterThan(0);
   await expect.poll(guessed).toBe(0);
-  // Another window renames a column while measures are on their way: they are of a revision before the newest.
+  // Another window writes a note while measures are on their way: they are of a revision before the newest.
   await page.route(
     "**/measures?**",
     async (route) => {

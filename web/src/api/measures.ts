@@ -58,7 +58,13 @@ export function useMeasures(place: Place, bench: Bench): (measures: Measures, do
     timer.current = window.setTimeout(() => void send(), gathering);
   }, [send]);
   useEffect(() => soon(), [soon, bench.revision, bench.document]);
-  useEffect(() => () => clearTimeout(timer.current), []);
+  useEffect(
+    () => () => {
+      clearTimeout(timer.current);
+      known.current = nothing([]); // what is on its way is not sent again
+    },
+    [],
+  );
 
   return useCallback(
     (measures, document) => {

@@ -5,9 +5,10 @@ import { Sorry } from "../parts/Sorry";
 /** An address of no screen. That of a project alone leads to its first page. */
 export function Elsewhere() {
   const { pathname } = useLocation();
-  const { data, isPending } = useShelf();
+  const { data, error, isPending, refetch } = useShelf();
   if (isPending) return null;
-  const card = data?.find((c) => !c.problem && `/${c.id}` === pathname.replace(/\/$/, ""));
+  if (error) return <Sorry why={error.message} again={() => void refetch()} />;
+  const card = data.find((c) => !c.problem && `/${c.id}` === pathname.replace(/\/$/, ""));
   if (card) return <Navigate to={`/${card.id}/${card.firstPage}`} replace />;
   return <Sorry title="No such page" why={`There is nothing at ${decoded(pathname)}.`} />;
 }
