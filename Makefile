@@ -5,8 +5,9 @@ PACKAGES := ./cmd/... ./demo/... ./e2e/... ./internal/... ./web
 GO_FILES := $(shell find cmd demo e2e internal web -not -path '*/node_modules/*' \( -name '*.go' -o -name '*.sql' -o -name '*.tmpl' -o -name '*.kitrows.json' \)) go.mod go.sum
 WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' -not -path 'web/src/api/schema.ts' -not -path '*/node_modules/*')
 
-# The checkout may be another user's, and git may be missing.
-export GOFLAGS := -buildvcs=false
+# The checkout may be another user's, and git may be missing. What is built does not depend on where it stands, so that
+# a second checkout on the same machine finds what the first has built and tested in Go's cache.
+export GOFLAGS := -buildvcs=false -trimpath
 
 # What is done in goroutines: the packages, and the tests in which that is so, which run with the race detector as well.
 RACING := ./internal/app/bench ./internal/browser/budget ./internal/app/folder ./internal/app/server ./internal/app/store
