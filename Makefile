@@ -1,7 +1,8 @@
 # Two commands: make demo, make test.
 
 BIN := bin/kitrows
-PACKAGES := ./cmd/... ./demo/... ./e2e/... ./internal/... ./web
+CORE := ./demo/... ./e2e/... ./internal/...
+WHOLE := ./cmd/... ./web
 GO_FILES := $(shell find cmd demo e2e internal web -not -path '*/node_modules/*' \( -name '*.go' -o -name '*.sql' -o -name '*.tmpl' -o -name '*.kitrows.json' \)) go.mod go.sum
 WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' -not -path 'web/src/api/schema.ts' -not -path '*/node_modules/*')
 
@@ -15,7 +16,7 @@ RACES := Together|Many|Beside|Wait|Torn|Saves|Come|Polled|Panic|Spent|Ends|Bench
 # Of these, what starts no goroutine that another of them does not start.
 ALONE := TestDeltaGives|TestPagesFromMarkup|TestFilesComeBack
 
-.PHONY: demo serve test check check-go check-web types trial sheets measure pictures clean
+.PHONY: demo serve test test-core check check-go check-web types trial sheets measure pictures clean
 
 ## demo: install, build and start the application with the demo project
 demo: $(BIN)
@@ -57,21 +58,27 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 	cmp -s bin/bounds.ts $@ || cp bin/bounds.ts $@
 
 ## test: everything that keeps main green
-test: check $(BIN) $(HELPERS) /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
-	go test -vet=all $(PACKAGES)
-	go test -race -vet=off -short -run '$(RACES)' -skip '$(ALONE)' $(RACING)
+test: /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
+	@$(MAKE) --no-print-directory -j2 check-web test-core
+	@$(MAKE) --no-print-directory $(BIN) $(HELPERS)
+	go test -vet=all $(WHOLE)
 	npm test --silent -w e2e
 
-check: web/src/api/schema.ts web/src/api/bounds.ts
+# What needs no screens, beside the checks of these, since npm and the linter keep one core busy alone.
+test-core: check-go
+	go test -vet=all $(CORE)
+	go test -race -vet=off -short -run '$(RACES)' -skip '$(ALONE)' $(RACING)
+
+check:
 	@$(MAKE) --no-print-directory -j2 check-go check-web
 
 check-go:
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go mod tidy -diff
-	go tool staticcheck $(PACKAGES)
+	go tool staticcheck $(CORE) $(WHOLE)
 
-check-web:
+check-web: web/src/api/schema.ts web/src/api/bounds.ts
 	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures
 	npm run --silent lint -w web
 	npm run --silent types -w web

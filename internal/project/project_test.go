@@ -3,7 +3,6 @@ package project_test
 import (
 	"bytes"
 	"math"
-	"os"
 	"strings"
 	"testing"
 
@@ -117,11 +116,7 @@ func TestRecipesAreChecked(t *testing.T) {
 
 // A file of version 1 is read as it was meant, and written as this version.
 func TestOlderVersionsAreUpgraded(t *testing.T) {
-	old, err := os.ReadFile("testdata/version-1.kitrows.json")
-	if err != nil {
-		t.Fatal(err)
-	}
-	p, err := project.Decode(bytes.NewReader(old))
+	p, err := project.Decode(bytes.NewReader(sample.FirstVersion))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -130,10 +125,25 @@ func TestOlderVersionsAreUpgraded(t *testing.T) {
 		k.Naming.Per != kit.OurNaming.Per || k.Naming.Take != "kr-take-{n}[-{bp}]" || frame != page.FluidFrame {
 		t.Errorf("version %d, columns %v, naming %v, frame %v", p.Version, k.Columns, k.Naming, frame)
 	}
-	damaged := strings.Replace(string(old), `"columns": 12`, `"columns": 99`, 1)
+	damaged := strings.Replace(string(sample.FirstVersion), `"columns": 12`, `"columns": 99`, 1)
 	if _, err := project.Decode(strings.NewReader(damaged)); err == nil ||
 		!strings.Contains(err.Error(), `kits[0].columns: found "99"`) {
 		t.Errorf("99 columns: %v", err)
+	}
+}
+
+// Two pictures of a page cannot be one file, whatever a file system makes of capital letters.
+func TestPicturesAreFilesOfTheirOwn(t *testing.T) {
+	p, err := project.Decode(bytes.NewReader(sample.FirstVersion))
+	if err != nil {
+		t.Fatal(err)
+	}
+	drawing := project.NewFile([]byte("<svg/>"))
+	p.Pictures = []*project.Picture{{ID: "a", File: "Tern.svg", Type: "image/svg+xml", Data: drawing},
+		{ID: "b", File: "tern.SVG", Type: "image/svg+xml", Data: drawing}}
+	if err := p.Check(); err == nil ||
+		!strings.Contains(err.Error(), `pictures[1].file: found "tern.svg", want a value used once`) {
+		t.Errorf("two of a name: %v", err)
 	}
 }
 

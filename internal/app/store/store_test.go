@@ -402,12 +402,8 @@ func TestTwoProgramsOnOneStore(t *testing.T) {
 func TestOlderProjectsAreRead(t *testing.T) {
 	ctx, dir := t.Context(), t.TempDir()
 	s := open(t, dir)
-	old, err := os.ReadFile("../../project/testdata/version-1.kitrows.json")
-	if err != nil {
-		t.Fatal(err)
-	}
 	if _, err := s.db.ExecContext(ctx, `INSERT INTO projects (id, revision, document) VALUES ('gullwing-point', 7, ?)`,
-		old); err != nil {
+		sample.FirstVersion); err != nil {
 		t.Fatal(err)
 	}
 	state, err := s.Load(ctx, "gullwing-point")
