@@ -265,14 +265,7 @@ func nested(all, parent []Selector, number int) []Selector {
 	out := make([]Selector, len(all))
 	is := Pseudo{Name: "is", parent: number}.holding(parent)
 	for i, s := range all {
-		s = slices.Clone(s)
-		found := false
-		for c := range s {
-			if s[c].Nest {
-				s[c].Nest, found = false, true
-				s[c].Pseudos = append(slices.Clip(s[c].Pseudos), is)
-			}
-		}
+		s, found := s.around(is)
 		if !found {
 			if s[0].Combinator == 0 {
 				s[0].Combinator = ' '
@@ -282,6 +275,30 @@ func nested(all, parent []Selector, number int) []Selector {
 		out[i] = s
 	}
 	return out
+}
+
+// around is a copy of the selector in which each &, also one in a pseudo-class, is the selectors of the rule around.
+func (s Selector) around(is Pseudo) (copied Selector, found bool) {
+	copied = slices.Clone(s)
+	for i := range copied {
+		c := &copied[i]
+		c.Pseudos = slices.Clone(c.Pseudos)
+		for k, p := range c.Pseudos {
+			of, has := make([]Selector, len(p.Of)), false
+			for j, inner := range p.Of {
+				with, in := inner.around(is)
+				of[j], has = with, has || in
+			}
+			if has {
+				c.Pseudos[k], found = p.holding(of), true
+			}
+		}
+		if c.Nest {
+			c.Nest, found = false, true
+			c.Pseudos = append(c.Pseudos, is)
+		}
+	}
+	return copied, found
 }
 
 // block reads a rule's declarations and the rules in it, in their order.

@@ -67,11 +67,26 @@ type Attr struct {
 	Span         // of all of it
 	Text  Span   // of the value as it is written, between quotes if it has some; empty at its end where there is none
 	Quote byte   // " or ', or 0
+
+	Doubled bool // there is one of its name before it in the tag: it does not count
 }
 
-// attributes reads the attributes of the start tag that a stretch of the text is, as the Standard's tokenizer does. The
-// second of two of one name does not count, and is given all the same, under that name.
-func attributes(b *budget.Budget, text string, tag Span) (all []Attr) {
+// attributes reads the attributes of the start tag that a stretch of the text is, as the Standard's tokenizer does.
+func attributes(b *budget.Budget, text string, tag Span) []Attr {
+	all := written(b, text, tag)
+	if len(all) < 2 {
+		return all
+	}
+	seen := make(map[string]bool, len(all))
+	for i := range all {
+		all[i].Doubled = seen[all[i].Name]
+		seen[all[i].Name] = true
+	}
+	return all
+}
+
+// written are the attributes of a start tag, one as the other.
+func written(b *budget.Budget, text string, tag Span) (all []Attr) {
 	at, end := tag.From+1, tag.To
 	for at < end && !blank(text[at]) && text[at] != '/' && text[at] != '>' {
 		at++

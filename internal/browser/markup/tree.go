@@ -542,13 +542,8 @@ func (p *placing) fault(kind FaultKind, t token, text string, args ...any) {
 
 // doubled tells of attributes that a tag has twice.
 func (p *placing) doubled(t token, all []Attr) {
-	if len(all) < 2 {
-		return
-	}
-	seen := make(map[string]bool, len(all))
 	for _, a := range all {
-		has := seen[a.Name]
-		if seen[a.Name] = true; has {
+		if a.Doubled {
 			p.tell(Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name,
 				a.Name)})
 		}

@@ -72,6 +72,7 @@ type checker struct {
 	places    map[string]placed // of nodes, by their ids, once they are asked for
 	kits      []spoken          // the page's and the others of the project, once they are asked for
 	outer     []element         // of every element, what it takes of the file, parents before their children
+	tree      *tree             // what tells where end tags are missing, once it is asked for
 }
 
 // element is an element and what it takes of the file.

@@ -48,49 +48,92 @@ func (c *checker) moved(f markup.Fault, n *markup.Node) markup.Fault {
 // askew is the first element in another, of the same name, that an end tag ends which is indented less than its start
 // tag; nil for none.
 func (c *checker) askew(left *markup.Node) (found *markup.Node) {
-	left.Walk(func(n *markup.Node) {
-		if n.Tag != left.Tag || n.End.Len() == 0 || !c.begins(n.Start) || !c.begins(n.End) {
-			return
-		}
-		start, end := c.doc.Line(n.Start.From), c.doc.Line(n.End.From)
-		if end.Line > start.Line && end.Column < start.Column && (found == nil || n.End.From < found.End.From) {
+	c.look()
+	for _, n := range c.tree.askew {
+		if n.Tag == left.Tag && c.tree.holds(left, n) && (found == nil || n.End.From < found.End.From) {
 			found = n
 		}
-	})
+	}
 	return found
-}
-
-// begins reports whether a tag is the first on its line.
-func (c *checker) begins(s markup.Span) bool {
-	before := c.doc.Text()[:s.From]
-	return strings.TrimSpace(before[strings.LastIndexAny(before, "\r\n")+1:]) == ""
 }
 
 // swallowing is the innermost container, row or column of the name of an element, in it or itself, in which another of
 // its kind stands that does nothing there, and the first such; nil for none.
 func (c *checker) swallowing(left *markup.Node) (around, swallowed *markup.Node) {
+	c.look()
+	for _, s := range c.tree.swallowed {
+		if s.in.Tag == left.Tag && c.tree.holds(left, s.in) {
+			return s.in, s.Node
+		}
+	}
+	return nil, nil
+}
+
+// tree is what of a document tells where end tags are missing.
+type tree struct {
+	extents   map[*markup.Node][2]int // which numbers an element and what is in it have in document order
+	askew     []*markup.Node          // what an end tag ends that is indented less than the start tag
+	swallowed []swallowed             // in document order
+}
+
+// swallowed is an element that has the word of a container, row or column and does nothing, since it stands in another
+// of the kind, the innermost.
+type swallowed struct {
+	*markup.Node
+	in *markup.Node
+}
+
+// holds reports whether an element is another or stands in it.
+func (t *tree) holds(around, n *markup.Node) bool {
+	at, extent := t.extents[n][0], t.extents[around]
+	return extent[0] <= at && at < extent[1]
+}
+
+// look finds what of the document tells where end tags are missing, once for all of them.
+func (c *checker) look() {
+	if c.tree != nil {
+		return
+	}
+	c.tree = &tree{extents: map[*markup.Node][2]int{}}
 	v := infer.VocabularyOf(c.l.Kit(), c.l.Page())
-	left.Walk(func(n *markup.Node) {
-		if swallowed != nil || n == left || c.kind(n) != "" {
+	around := map[page.Kind]*markup.Node{}
+	number := 0
+	var visit func(n *markup.Node)
+	visit = func(n *markup.Node) {
+		if n.IsText() {
 			return
 		}
-		kind := used(v, n)
+		from := number
+		number++
+		if n.End.Len() > 0 && c.begins(n.Start) && c.begins(n.End) {
+			start, end := c.doc.Line(n.Start.From), c.doc.Line(n.End.From)
+			if end.Line > start.Line && end.Column < start.Column {
+				c.tree.askew = append(c.tree.askew, n)
+			}
+		}
+		kind := c.kind(n)
 		if kind == "" {
-			return
-		}
-		for a := n.Parent; a != nil; a = a.Parent {
-			if c.kind(a) == kind {
-				if a.Tag == left.Tag {
-					around, swallowed = a, n
-				}
-				return
-			}
-			if a == left {
-				return
+			if in := around[used(v, n)]; in != nil {
+				c.tree.swallowed = append(c.tree.swallowed, swallowed{n, in})
 			}
 		}
-	})
-	return around, swallowed
+		outer := around[kind]
+		if kind != "" {
+			around[kind] = n
+		}
+		for _, k := range n.Children {
+			visit(k)
+		}
+		around[kind] = outer
+		c.tree.extents[n] = [2]int{from, number}
+	}
+	visit(c.doc.Root)
+}
+
+// begins reports whether a tag is the first on its line.
+func (c *checker) begins(s markup.Span) bool {
+	before := strings.TrimRight(c.doc.Text()[:s.From], " \t\f")
+	return before == "" || strings.HasSuffix(before, "\n") || strings.HasSuffix(before, "\r")
 }
 
 // kind is what an element is of the grid; empty for nothing.

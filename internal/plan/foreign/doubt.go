@@ -141,8 +141,9 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 			mark(k)
 		}
 	}
-	var visit func(b *flow.Box, node int32, told []string) (any bool)
-	visit = func(b *flow.Box, node int32, told []string) (any bool) {
+	told := map[string]bool{} // of what is around
+	var visit func(b *flow.Box, node int32) (any bool)
+	visit = func(b *flow.Box, node int32) (any bool) {
 		if b.Node >= 0 {
 			node = b.Node
 		}
@@ -154,13 +155,14 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 			}
 			after = after || len(doubts) > 0
 			for _, d := range doubts {
-				if !known && !slices.Contains(told, d.What) {
+				if !known && !told[d.What] {
 					what := d.What
 					if d.Words {
 						what = inWords
 					}
 					found = append(found, Doubt{What: what, Content: d.Words, number: node})
-					told = append(slices.Clone(told), d.What)
+					told[d.What] = true
+					defer delete(told, d.What)
 				}
 			}
 			if b.Leaf != nil && b.Leaf.Estimate != "" && !sized(b.Style) {
@@ -179,7 +181,7 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 				mark(k)
 				continue
 			}
-			inside = visit(k, node, told) || inside
+			inside = visit(k, node) || inside
 		}
 		if sized(b.Style) { // what is in it moves nothing else
 			after = any
@@ -194,7 +196,7 @@ func (f *Page) note(i int, root *flow.Box, doubts []flow.Doubt, boxes []Box) {
 		return any
 	}
 	if len(f.nodes) > 0 {
-		visit(root, -1, nil)
+		visit(root, -1)
 	}
 	if !known {
 		f.noted.add(i, found)

@@ -162,6 +162,9 @@ func (w *written) dress(c *css.Cascade, e *css.Element, n *markup.Node) {
 	e.Own = &held{node: -1, element: n}
 	e.Classes = n.Classes()
 	for _, a := range n.Attrs {
+		if a.Doubled {
+			continue
+		}
 		switch a.Name {
 		case "class":
 			continue
@@ -175,9 +178,7 @@ func (w *written) dress(c *css.Cascade, e *css.Element, n *markup.Node) {
 				continue
 			}
 		}
-		if _, has := e.Attribute(a.Name); !has {
-			e.Attributes = append(e.Attributes, css.Attr{Name: a.Name, Value: a.Value})
-		}
+		e.Attributes = append(e.Attributes, css.Attr{Name: a.Name, Value: a.Value})
 	}
 }
 

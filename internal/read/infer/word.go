@@ -44,7 +44,26 @@ const (
 )
 
 // wordsOf are the words of a compound.
-func wordsOf(c *css.Compound) (all []string) {
+func wordsOf(c *css.Compound) []string { return visited{}.words(c) }
+
+// aboveOf are the words that a selector asks for around the element that it selects, the outermost first;
+// a rule that stands in another has those of that one too.
+func aboveOf(s css.Selector) []string { return visited{}.above(s) }
+
+// visited are the selectors of pseudo-classes whose words were taken. Those of a rule around stand in a selector as often
+// as it has &, and may have as many themselves, in turn.
+type visited map[*css.Selector]bool
+
+// single is the one selector of a pseudo-class that asks for no more than that, when it is met first; nil for none.
+func (v visited) single(p *css.Pseudo) css.Selector {
+	if p.Name != "is" && p.Name != "where" || len(p.Of) != 1 || v[&p.Of[0]] {
+		return nil
+	}
+	v[&p.Of[0]] = true
+	return p.Of[0]
+}
+
+func (v visited) words(c *css.Compound) (all []string) {
 	all = append(all, c.Classes...)
 	for _, a := range c.Attributes {
 		switch {
@@ -56,22 +75,19 @@ func wordsOf(c *css.Compound) (all []string) {
 			all = append(all, a.Name+"="+a.Value)
 		}
 	}
-	for _, p := range c.Pseudos {
-		if (p.Name == "is" || p.Name == "where") && len(p.Of) == 1 {
-			s := p.Of[0]
-			all = append(all, wordsOf(&s[len(s)-1])...)
+	for i := range c.Pseudos {
+		if s := v.single(&c.Pseudos[i]); s != nil {
+			all = append(all, v.words(&s[len(s)-1])...)
 		}
 	}
 	return all
 }
 
-// aboveOf are the words that a selector asks for around the element that it selects, the outermost first;
-// a rule that stands in another has those of that one too.
-func aboveOf(s css.Selector) (all []string) {
+func (v visited) above(s css.Selector) (all []string) {
 	for at := range s {
-		for _, p := range s[at].Pseudos {
-			if (p.Name == "is" || p.Name == "where") && len(p.Of) == 1 {
-				all = append(all, aboveOf(p.Of[0])...)
+		for i := range s[at].Pseudos {
+			if in := v.single(&s[at].Pseudos[i]); in != nil {
+				all = append(all, v.above(in)...)
 			}
 		}
 		if at < len(s)-1 && boxed(&s[at]) {

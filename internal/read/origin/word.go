@@ -55,9 +55,8 @@ func (w *words) word(on page.Kind, text string) *vocab.Word {
 // attributes, and for the custom properties of its style; and the words that stand aside.
 func Said(n *markup.Node) (all []string) {
 	all = n.Classes()
-	for at, a := range n.Attrs {
-		if a.Name == "class" || slices.ContainsFunc(n.Attrs[:at],
-			func(b markup.Attr) bool { return b.Name == a.Name }) {
+	for _, a := range n.Attrs {
+		if a.Name == "class" || a.Doubled {
 			continue
 		}
 		if a.Name == asideAttr {
@@ -202,9 +201,10 @@ func (w *words) value(v page.Value) page.Value {
 }
 
 func unique(classes []string) (all []string) {
+	seen := make(map[string]bool, len(classes))
 	for _, c := range classes {
-		if !slices.Contains(all, c) {
-			all = append(all, c)
+		if !seen[c] {
+			seen[c], all = true, append(all, c)
 		}
 	}
 	return all
