@@ -48,13 +48,21 @@ func (s *Styler) computed(e *css.Element, pseudo string, outer *Style) *Style {
 	if what, is := ownWays[e.Type]; is && pseudo == "" {
 		c.Doubts = append(c.Doubts, Doubt{What: what})
 	}
-	for _, r := range unsure {
+	for i, r := range unsure {
+		if i == mostUnsure {
+			c.Doubts = append(c.Doubts, Doubt{What: fmt.Sprintf("what hangs on %d more rules like it", len(unsure)-i)})
+			break
+		}
 		c.Doubts = append(c.Doubts, Doubt{What: "what hangs on " + hangsOn(r), Rule: r})
 	}
+	s.budget.Hold(len(c.Doubts) * doubtSize)
 	c.fix()
 	c.made = &c
 	return c.Style
 }
+
+// mostUnsure is how many rules of which it is not known whether they hold are told of one element, each by itself.
+const mostUnsure = 20
 
 // windowHeight is told of what goes by it: only its width is known.
 const windowHeight = "a part of the window's height, which is taken to be 800 px"

@@ -148,6 +148,7 @@ const (
 	amountSize = 240
 	styleSize  = 5000
 	boxSize    = 600
+	doubtSize  = 300 // in the style, in the layout and of the page
 )
 
 // parsed is what a text of a length comes to.
