@@ -81,7 +81,8 @@ func (d *Document) newline() string {
 
 // indentAt is the space at the beginning of the line of a place.
 func (d *Document) indentAt(at int) string {
-	from := strings.LastIndexAny(d.text[:at], "\r\n") + 1
+	rows := d.rows()
+	from := rows.Begin(rows.Line(at))
 	to := from
 	for to < at && (d.text[to] == ' ' || d.text[to] == '\t') {
 		to++
