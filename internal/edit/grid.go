@@ -38,12 +38,12 @@ func useGrid(p *project.Project, pg *page.Page, u *UseGrid) (*Change, error) {
 	var change *Change
 	if others || had.IsFixed() {
 		next.Shared = nil
-		taken := map[string]bool{}
+		taken := code.Taken{}
 		for _, k := range p.Kits {
-			taken[k.ID] = true
+			taken.Take(k.ID)
 		}
 		next.Name = pg.Name + " grid"
-		next.ID = code.Free(next.Name, "grid", taken)
+		next.ID = taken.Free(next.Name, "grid")
 		steps := []Operation{{AddKit: &AddKit{Kit: next}}}
 		if !had.IsFixed() {
 			steps = append(steps, Operation{UseKit: &UseKit{Kit: next.ID}})

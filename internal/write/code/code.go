@@ -81,17 +81,24 @@ func LetterFirst(text string) string {
 	return text
 }
 
+// Taken are classes that are taken, each with the number that a class made of it is tried with next.
+type Taken map[string]int
+
+// Take takes a class.
+func (t Taken) Take(class string) { t[class] = max(t[class], 2) }
+
 // Free is a class from a name, or from another word where the name makes none, that is not taken. It is then.
-func Free(name, other string, taken map[string]bool) string {
+func (t Taken) Free(name, other string) string {
 	class := Slug(name)
 	if class == "" {
 		class = other
 	}
 	free := class
-	for i := 2; taken[free]; i++ {
-		free = class + "-" + strconv.Itoa(i)
+	for t[free] > 0 {
+		free = class + "-" + strconv.Itoa(t[class])
+		t[class]++
 	}
-	taken[free] = true
+	t.Take(free)
 	return free
 }
 

@@ -211,8 +211,9 @@ func (w *writer) stated(m *html.Node, kind page.Kind, said, words []string) (edi
 	said = without(said, aside)
 	if w.After.Origin.Mixins != "" {
 		var kits []string
+		stood, had := setOf(aside), setOf(said)
 		for _, text := range words {
-			if slices.Contains(aside, text) || !slices.Contains(said, text) && w.new.Word(kind, text) != nil {
+			if stood[text] || !had[text] && w.new.Word(kind, text) != nil {
 				kits = append(kits, text)
 			}
 		}
@@ -221,8 +222,10 @@ func (w *writer) stated(m *html.Node, kind page.Kind, said, words []string) (edi
 	} else {
 		edits = origin.SetAside(w.doc, m, nil)
 	}
-	for _, name := range namesOf(said, words) {
-		from, to := of(name, said), of(name, words)
+	names, before := divided(nil, said)
+	names, after := divided(names, words)
+	for _, name := range names {
+		from, to := before[name], after[name]
 		if slices.Equal(from, to) {
 			continue
 		}

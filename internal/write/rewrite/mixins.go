@@ -63,10 +63,10 @@ func ByMixins(p *page.Page, k *kit.Kit, pr *project.Project, address string) (*p
 // selector selects.
 func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, error) {
 	of := origin.Selectors(p, k)
-	taken := map[string]bool{}
+	taken := code.Taken{}
 	origin.Document(p.Origin).Root.Walk(func(m *html.Node) {
 		for _, class := range m.Classes() {
-			taken[class] = true
+			taken.Take(class)
 		}
 	})
 	lacking := false
@@ -81,7 +81,7 @@ func Selectable(p *page.Page, k *kit.Kit, pr *project.Project) (*page.Page, erro
 		if name == n.Element || strings.HasPrefix(strings.ToLower(name), string(n.Kind)) { // it has none of its own
 			name = ""
 		}
-		c.Classes = append(slices.Clone(n.Classes), code.Free(name, unnamed[n.Kind], taken))
+		c.Classes = append(slices.Clone(n.Classes), taken.Free(name, unnamed[n.Kind]))
 		return &c
 	})
 	if !lacking {

@@ -33,10 +33,23 @@ func grid(n *page.Node) bool {
 	return n.Kind == page.Container || n.Kind == page.Row || n.Kind == page.Column
 }
 
+// setOf has all texts: an element may have thousands, since all its attributes count.
+func setOf(texts []string) map[string]bool {
+	set := make(map[string]bool, len(texts))
+	for _, text := range texts {
+		set[text] = true
+	}
+	return set
+}
+
 // without gives the texts that are none of others.
 func without(all, others []string) (left []string) {
+	if len(all) == 0 || len(others) == 0 {
+		return all
+	}
+	out := setOf(others)
 	for _, text := range all {
-		if !slices.Contains(others, text) {
+		if !out[text] {
 			left = append(left, text)
 		}
 	}
@@ -46,22 +59,24 @@ func without(all, others []string) (left []string) {
 // exchanged gives texts with some dropped and others added: where the first of the same attribute was dropped, or at
 // its end.
 func exchanged(all, drop, add []string) (next []string) {
-	place := map[string]int{}
+	place, out := map[string]int{}, setOf(drop)
 	for _, text := range all {
 		name, _ := vocab.Attribute(text)
-		if !slices.Contains(drop, text) {
+		if !out[text] {
 			next = append(next, text)
 		} else if _, has := place[name]; !has {
 			place[name] = len(next)
 		}
 	}
+	has := setOf(next)
 	for _, text := range add {
-		if slices.Contains(next, text) {
+		if has[text] {
 			continue
 		}
+		has[text] = true
 		name, _ := vocab.Attribute(text)
-		at, has := place[name]
-		if !has {
+		at, known := place[name]
+		if !known {
 			at = len(next)
 			for i, other := range next {
 				if n, _ := vocab.Attribute(other); n == name {
@@ -75,33 +90,25 @@ func exchanged(all, drop, add []string) (next []string) {
 				place[n] = p + 1
 			}
 		}
-		if !has {
+		if !known {
 			place[name] = at + 1
 		}
 	}
 	return next
 }
 
-// namesOf are the attributes that texts stand in, each once.
-func namesOf(lists ...[]string) (names []string) {
-	for _, list := range lists {
-		for _, text := range list {
-			if name, _ := vocab.Attribute(text); !slices.Contains(names, name) {
-				names = append(names, name)
-			}
-		}
-	}
-	return names
-}
-
-// of are the words that stand in an attribute.
-func of(name string, texts []string) (words []string) {
+// divided are texts by the attributes that they stand in, and these in the order in which they come.
+func divided(names []string, texts []string) ([]string, map[string][]string) {
+	words := map[string][]string{}
+	seen := setOf(names)
 	for _, text := range texts {
-		if n, word := vocab.Attribute(text); n == name {
-			words = append(words, word)
+		name, word := vocab.Attribute(text)
+		if !seen[name] {
+			seen[name], names = true, append(names, name)
 		}
+		words[name] = append(words[name], word)
 	}
-	return words
+	return names, words
 }
 
 // respaced is the value of an attribute with its words changed, the white space between those that stay as it was.
