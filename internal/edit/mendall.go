@@ -13,10 +13,12 @@ import (
 	"kitrows/internal/write/ship"
 )
 
-// How many fixes are made on one page at once, and how often the page is checked again for what comes of them.
+// How many fixes are made on one page at once, how often the page is checked again for what comes of them, and how many
+// bytes of its file are read for that in all. What is not mended then stays told.
 const (
 	mostFixes  = 2000
 	mostRounds = 40
+	mostRead   = 4 << 20
 )
 
 // A Mending is what mends all findings of some codes on a page, each by its first fix.
@@ -46,8 +48,11 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 		}
 		return true
 	}
-	for rounds := 0; ; rounds++ {
+	for rounds, read := 0, 0; ; rounds++ {
 		pg := m.Project.Page(id)
+		if pg.Origin != nil {
+			read += len(pg.Origin.Bytes())
+		}
 		l := layout.Of(m.Project.Kit(pg.Kit), pg)
 		m.Left = check.Of(l, ship.Checked(l, m.Project))
 		var round []finding.Fix
@@ -58,7 +63,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 				round, keys = append(round, f.Fixes[0]), append(keys, keyOf(f))
 			}
 		}
-		if len(round) == 0 || rounds == mostRounds {
+		if len(round) == 0 || rounds == mostRounds || read > mostRead {
 			break
 		}
 		if do(pg, merged(round)) {

@@ -29,6 +29,7 @@ type written struct {
 	leaves []LeafNode
 	grid   map[*markup.Node]bool  // elements in which containers, rows or columns stand
 	own    map[*markup.Node]int32 // the elements of nodes, by their numbers
+	inners map[*markup.Node]uint64
 
 	once   sync.Once
 	digest uint64 // of all of the page
@@ -83,7 +84,7 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 		return f
 	}
 	f := &Page{kit: k, page: p, reading: infer.Of(k), words: map[*page.Node][]*vocab.Word{}}
-	f.written = &written{stretches: origin.Stretches(p, f.Inner())}
+	f.written = &written{stretches: origin.Stretches(p, f.Inner()), inners: map[*markup.Node]uint64{}}
 	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
 	f.written.drawn = sync.OnceFunc(f.draw)
 	f.written.read = sync.OnceFunc(f.read)
@@ -217,13 +218,13 @@ func (w *written) fill(f *Page, to *css.Element, of *markup.Node, above uint64) 
 		whole := w.whole(f, k)
 		if text, is := w.wordy(f, k); is {
 			h := hold(e)
-			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, w.inner(k)), whole)
+			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, strconv.FormatUint(w.inner(k), 36)), whole)
 			h.piece = &piece{digest: h.leaf, nodes: w.nodesIn(k), whole: whole}
 			continue
 		}
 		if whole || lined(k) {
 			h := hold(e)
-			if h.lines = w.keep(k, digest(in, w.inner(k)), whole); whole {
+			if h.lines = w.keep(k, digest(in, strconv.FormatUint(w.inner(k), 36)), whole); whole {
 				h.piece = &piece{digest: h.lines, nodes: w.nodesIn(k), whole: true}
 			}
 		}
@@ -265,26 +266,22 @@ func (w *written) keep(n *markup.Node, digest uint64, whole bool) uint64 {
 	return digest
 }
 
-// inner is all that stands in an element, with the elements among its words.
-func (w *written) inner(n *markup.Node) string {
-	var b strings.Builder
-	var visit func(n *markup.Node)
-	visit = func(n *markup.Node) {
-		for _, k := range n.Children {
-			if k.IsText() {
-				b.WriteString(k.Text)
-				continue
-			}
-			b.WriteString("<" + k.Tag)
-			for _, a := range k.Attrs {
-				b.WriteString(" " + a.Name + "=" + a.Value)
-			}
-			b.WriteString(">")
-			visit(k)
-		}
+// inner is the digest of all that stands in an element, with the elements among its words. Those in one another are asked
+// for one after the other: of each it is kept.
+func (w *written) inner(n *markup.Node) uint64 {
+	if known, is := w.inners[n]; is {
+		return known
 	}
-	visit(n)
-	return b.String()
+	var all uint64
+	for _, k := range n.Children {
+		if k.IsText() {
+			all = digest(all, k.Text)
+			continue
+		}
+		all = digest(inside(all, k), strconv.FormatUint(w.inner(k), 36))
+	}
+	w.inners[n] = all
+	return all
 }
 
 // plain are the elements that do not stand apart from the words in them.
