@@ -53,6 +53,10 @@ func TestCascade(t *testing.T) {
 		{"[class^=\"w-\"] { p: 1 }", "div.box.w-3", ""},
 		{".a { p: 1; .b & { p: 2 } > .c { p: 3 } }", "div.b > div.a", "2"},
 		{".a { > .c { p: 3 } p: 4 }", "div.a > div.c", "3"},
+		{".a { :is(&, .b) .c { p: 3 } }", "div.a > div.c", "3"}, // & in another selector: no .a stands around it
+		{".a { :is(&, .b) .c { p: 3 } }", "div.b > div.c", "3"},
+		{".a { .c:not(&) { p: 3 } }", "div > div.c", "3"},
+		{".a { .c:not(&) { p: 3 } }", "div > div.c.a", ""},
 		{"@layer x, y; @layer y { .a { p: 1 } } @layer x { div.a { p: 2 } }", "div.a", "1"},
 		{"@layer x { .a { p: 1 } } .a { p: 2 }", "div.a", "2"},
 		{"@layer x { .a { p: 1 !important } } .a { p: 2 !important }", "div.a", "1"},

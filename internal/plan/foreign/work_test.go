@@ -178,6 +178,9 @@ func deep(open, in, shut string, n int) string {
 var hostile = map[string]string{
 	"selectors in one another": deep(".a, .b {", "width: 50%", "}", 30),
 	"parents in parents":       deep(".a .b, .b .a {", "width: 50%", "}", 30),
+	"parents twice":            ".a {" + deep("& & {", "width: 50%", "}", 40) + "}",
+	"containers": many(20_000,
+		func(i int) string { return fmt.Sprintf("@container c%d (width > 1px) { .a { width: 50%% } }", i) }),
 	"properties three times": ":root { --v0: 1px;" +
 		many(40, func(i int) string { return fmt.Sprintf("--v%d: var(--v%d) var(--v%[2]d) var(--v%[2]d);", i+1, i) }) +
 		"} .a { width: var(--v40) }",
