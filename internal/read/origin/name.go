@@ -75,26 +75,27 @@ const shortName = 28
 // first words or what its picture shows, else by its number among its siblings, from 1; of others by a class of their
 // own, or by their element.
 func name(n *markup.Node, i *page.Node, number int) string {
+	tag := nameOf(n.Tag, "Element") // a tag may be of any length, and of any characters
 	for _, attr := range []string{"aria-label", "id"} {
 		if a := n.Attr(attr); a != nil && !blank(a.Value) {
-			return nameOf(a.Value, n.Tag)
+			return nameOf(a.Value, tag)
 		}
 	}
 	if i.Kind == page.Column || i.Kind == page.Section || i.Kind == page.Element {
 		if heading := headingIn(i.Children); heading != "" {
-			return nameOf(heading, n.Tag)
+			return nameOf(heading, tag)
 		}
 	}
 	if i.Kind == page.Column { // whose classes say where it stands, or are mistyped
 		return namedUpTo(shortName, textOf(n), nameOf(shownIn(n), titles[i.Kind]+" "+strconv.Itoa(number)))
 	}
 	if len(i.Classes) > 0 {
-		return nameOf(i.Classes[0], n.Tag)
+		return nameOf(i.Classes[0], tag)
 	}
 	if title := titles[i.Kind]; title != "" && (n.Tag == "div" || n.Tag == "li") {
 		return title
 	}
-	return n.Tag
+	return tag
 }
 
 // shownIn is what the first picture in an element shows, in words; empty for none.

@@ -87,6 +87,19 @@ func TestLongFile(t *testing.T) {
 	}
 }
 
+// A node is not called by more of a tag than a name may have.
+func TestLongTags(t *testing.T) {
+	for _, tag := range []string{strings.Repeat("x", 4000), "x\x01\u0085y", "x\x01" + strings.Repeat("é", 90)} {
+		p := origin.NewPage("page", "page.html", sample.Twelve(),
+			page.NewOrigin([]byte("<"+tag+"><div class=kr-row></div></"+tag+">"), nil))
+		p.Walk(func(n *page.Node, _ page.Place) {
+			if err := page.CheckName(n.Name); err != nil {
+				t.Errorf("%.9q: %v", tag, err)
+			}
+		})
+	}
+}
+
 // Files that nobody here wrote are read and written to the same bytes, and their pages have a plan.
 func TestInstalledPages(t *testing.T) {
 	paths := sample.Installed(sample.Rounds(340))
