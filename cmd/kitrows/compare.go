@@ -13,6 +13,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/browser/budget"
+	"kitrows/internal/browser/css"
 	"kitrows/internal/browser/markup"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/finding"
@@ -206,7 +207,7 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 	if len(used) == 0 {
 		return nil, fault.New("PAGE", "nothing", "the pages that use the stylesheet, after its two versions")
 	}
-	var texts [2]string
+	var texts [2][]byte
 	for i, name := range []string{before, after} {
 		b, err := os.ReadFile(name)
 		if err == nil && len(b) > kit.MaxSheet {
@@ -215,7 +216,7 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 		if err != nil {
 			return nil, err
 		}
-		texts[i] = string(b)
+		texts[i] = b
 	}
 	for _, name := range used {
 		pages, err := o.pages(c, name)
@@ -229,11 +230,11 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 				fmt.Fprintf(c.ErrOrStderr(), "%s does not use %s\n", printable(f.file), printable(before))
 				continue
 			}
-			was, err := s.with(c, called, texts[0])
+			was, err := s.with(c, called, css.Decode(texts[0], s.encoding()))
 			if err != nil {
 				return nil, fmt.Errorf("%s, for %s: %w", printable(before), printable(f.file), err)
 			}
-			is, err := s.with(c, called, texts[1])
+			is, err := s.with(c, called, css.Decode(texts[1], s.encoding()))
 			if err != nil {
 				return nil, fmt.Errorf("%s, for %s: %w", printable(after), printable(f.file), err)
 			}
@@ -253,6 +254,14 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 
 // hasFile reports whether the page's markup is a file by itself.
 func (s *side) hasFile() bool { return origin.TraitsOf(s.page, s.kit).File }
+
+// encoding is that of the page's file.
+func (s *side) encoding() string {
+	if s.page.Origin == nil {
+		return ""
+	}
+	return origin.Document(s.page.Origin).Encoding
+}
 
 // sheet is what a page calls the stylesheet that is in one of the files; empty where it has none of these.
 func (s *side) sheet(names ...string) string {

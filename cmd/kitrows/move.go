@@ -13,6 +13,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"kitrows/internal/app/bench"
+	"kitrows/internal/browser/css"
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
@@ -113,7 +114,7 @@ func (m *move) project(c *cobra.Command, file string, b []byte) (*project.Projec
 		return nil, fmt.Errorf("the kit it has is not known (stylesheets in other folders are given with --css): %w",
 			err)
 	}
-	to, err := m.kit(c, file)
+	to, err := m.kit(c, file, origin.Document(o).Encoding)
 	if err != nil {
 		return nil, err
 	}
@@ -125,8 +126,8 @@ func (m *move) project(c *cobra.Command, file string, b []byte) (*project.Projec
 	return p, p.Check()
 }
 
-// kit is the new kit as a page has it: a stylesheet is called by its path from there.
-func (m *move) kit(c *cobra.Command, file string) (*kit.Kit, error) {
+// kit is the new kit as a page of an encoding has it: a stylesheet is called by its path from there.
+func (m *move) kit(c *cobra.Command, file, encoding string) (*kit.Kit, error) {
 	if !strings.EqualFold(filepath.Ext(m.to), ".css") {
 		return readKit(c, m.to)
 	}
@@ -142,7 +143,7 @@ func (m *move) kit(c *cobra.Command, file string) (*kit.Kit, error) {
 		return nil, err
 	}
 	k, _, err := infer.Kit(c.Context(), "to", strings.TrimSuffix(filepath.Base(m.to), filepath.Ext(m.to)),
-		[]kit.File{{Name: filepath.ToSlash(name), Text: string(b)}}, nil)
+		[]kit.File{{Name: filepath.ToSlash(name), Text: css.Decode(b, encoding)}}, nil)
 	return k, err
 }
 

@@ -12,6 +12,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -100,12 +101,12 @@ func readMarkup(name string) ([]byte, error) {
 
 // sheetFiles reads the stylesheets of a page: those given, or those that it links below its folder.
 func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, err error) {
-	size := 0
+	size, doc := 0, origin.Document(o)
 	add := func(name string, b []byte) error {
 		if size += len(b); size > kit.MaxSheet {
 			return fault.New(name, fmt.Sprintf("%d bytes", size), "at most %d bytes in all stylesheets", kit.MaxSheet)
 		}
-		files = append(files, kit.File{Name: name, Text: string(b)})
+		files = append(files, kit.File{Name: name, Text: css.Decode(b, doc.Encoding)})
 		return nil
 	}
 	for _, name := range given {
@@ -125,7 +126,7 @@ func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, 
 		return nil, err
 	}
 	defer root.Close()
-	for _, l := range origin.Links(origin.Document(o)) {
+	for _, l := range origin.Links(doc) {
 		if l.Here || !page.IsPath(l.Name) || origin.Find(files, l.Name) >= 0 {
 			continue
 		}

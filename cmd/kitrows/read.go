@@ -10,6 +10,7 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 	"github.com/spf13/cobra"
 
+	"kitrows/internal/browser/css"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
@@ -88,7 +89,7 @@ func kitReadCommand() *cobra.Command {
 				if size += len(b); size > kit.MaxSheet {
 					return fault.New(name, fmt.Sprintf("%d bytes", size), "at most %d bytes in all files", kit.MaxSheet)
 				}
-				files = append(files, kit.File{Name: filepath.Base(name), Text: string(b)})
+				files = append(files, kit.File{Name: filepath.Base(name), Text: css.Decode(b, "")})
 			}
 			choices := map[string]string{}
 			for _, one := range choose {

@@ -84,7 +84,7 @@ func Unwritable(f kit.File) string {
 	case strings.HasPrefix(f.Name, origin.Style):
 		return "a stylesheet in a file of its own"
 	case strings.ContainsRune(f.Text, '�'):
-		return "a stylesheet in UTF-8"
+		return "a stylesheet in UTF-8, or in the encoding that it or its page declares"
 	}
 	return ""
 }

@@ -62,7 +62,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 					!known && !origin.Linked(pg, s.Name) {
 					continue
 				}
-				if sheets[name] = true; w.writeSheet(ctx, pg.File, name, s.Text) {
+				if sheets[name] = true; w.writeSheet(ctx, pg, name, s.Text) {
 					names = append(names, name)
 				}
 			case !origin.Linked(pg, s.Name):

@@ -17,6 +17,7 @@ import (
 
 	"github.com/fsnotify/fsnotify"
 
+	"kitrows/internal/browser/css"
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
@@ -187,6 +188,7 @@ var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	size := 0
 	seen := map[string]bool{}
+	doc := origin.Document(o)
 	var add func(name, link string)
 	add = func(name, link string) {
 		if seen[link] {
@@ -200,13 +202,12 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 		if size += len(b); err != nil || size > kit.MaxSheet {
 			return
 		}
-		text := strings.ToValidUTF8(string(b), "\ufffd")
+		text := css.Decode(b, doc.Encoding)
 		for _, m := range imports.FindAllStringSubmatch(text, -1) {
 			add(origin.Beside(name, origin.Address(m[1])), path.Join(path.Dir(link), origin.Address(m[1])))
 		}
 		all = append(all, kit.File{Name: link, Text: text})
 	}
-	doc := origin.Document(o)
 	links := origin.Links(doc)
 	for _, link := range o.Named {
 		add(origin.Beside(file, link), link)

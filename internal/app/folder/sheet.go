@@ -6,29 +6,41 @@ import (
 	"errors"
 	"io/fs"
 	"path"
-	"unicode/utf8"
+
+	"kitrows/internal/browser/css"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/read/origin"
 )
 
-// writeSheet writes a stylesheet that a page links, if an edit gave it another text than its file has; and reports
-// whether it did. A file that is not known as it is was changed outside, and is taken in first.
-func (w *Follower) writeSheet(ctx context.Context, page, name, text string) bool {
+// writeSheet writes a stylesheet that a page links, if an edit gave it another text than its file has, in the encoding
+// that it has; and reports whether it did. A file that is not known as it is was changed outside, and is taken in first.
+func (w *Follower) writeSheet(ctx context.Context, pg *page.Page, name, text string) bool {
+	around := origin.Document(pg.Origin).Encoding
 	had, known := w.known[name]
 	now, err := w.read(name)
+	is := css.Decode(now, around)
 	switch {
 	case errors.Is(err, fs.ErrNotExist) && !known: // a new one
 		err = errors.Join(w.top().MkdirAll(path.Dir(name), 0o755), w.put(name, []byte(text), nil))
 	case err != nil:
-	case string(now) == text:
-		w.known[name] = now
+	case is == text:
+		w.known[name] = []byte(text)
 		return false
-	case !known || !utf8.Valid(now) || string(had) == text:
+	case !known || string(had) == text:
 		return false
 	default:
+		var want []byte
+		if want, err = css.Encode(text, now, around); err != nil {
+			break
+		}
+		if is == string(had) {
+			had = now
+		}
 		var taken [][]byte
 		var near string
-		if taken, near, err = w.exchange(name, []byte(text), had); taken != nil {
+		if taken, near, err = w.exchange(name, want, had); taken != nil {
 			w.conflict(ctx, name, taken)
-			w.status[page] = w.status[name]
+			w.status[pg.File] = w.status[name]
 			return false
 		} else if near != "" {
 			w.follow(&beside{name: name, near: near, was: bytes.Clone(had)})
@@ -36,11 +48,11 @@ func (w *Follower) writeSheet(ctx context.Context, page, name, text string) bool
 	}
 	if err != nil {
 		w.unsaid = err
-		w.status[page] = Status{Unwritten, name + " cannot be written: " + err.Error() +
+		w.status[pg.File] = Status{Unwritten, name + " cannot be written: " + err.Error() +
 			"; the edit is in the history, and is written when it can be"}
 		return false
 	}
-	w.known[name], w.status[page] = []byte(text), Status{Written, name + " is written"}
+	w.known[name], w.status[pg.File] = []byte(text), Status{Written, name + " is written"}
 	return true
 }
 

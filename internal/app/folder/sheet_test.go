@@ -97,6 +97,40 @@ func TestStyles(t *testing.T) {
 	}
 }
 
+// A stylesheet is read in the encoding of the page that links it, or its own, and what is written into it is in that. One
+// with bytes that are none of its encoding stays as it is, and why is told.
+func TestStylesInOtherEncodings(t *testing.T) {
+	latin := strings.Replace(front, "<head>", "<head><meta charset=latin1>", 1)
+	const was = "/* caf\xe9 */\n.caf\xe9 { margin: 0 }\n"
+	w := work(t, site{"index.html": latin, "css/own.css": was})
+	if got := w.sheet("index.html", "css/own.css"); got != "/* café */\n.café { margin: 0 }\n" {
+		t.Errorf("it is read as %q", got)
+	}
+	style := func(text string) edit.Operation {
+		return edit.Operation{Style: &edit.Style{File: "css/own.css", Text: text}}
+	}
+	if err := w.do("index.html", style("/* café */\n.café { margin: 8px }\n.über { margin: 0 }\n")); err != nil {
+		t.Fatal(err)
+	}
+	const want = "/* caf\xe9 */\n.caf\xe9 { margin: 8px }\n.\xfcber { margin: 0 }\n"
+	if got := w.get("css/own.css"); got != want || w.Status("index.html").State != folder.Written {
+		t.Errorf("it is written as %q, %+v", got, w.Status("index.html"))
+	}
+	if err := w.do("index.html", style("a::after { content: '→' }")); err != nil {
+		t.Fatal(err)
+	}
+	if got := w.Status("index.html"); w.get("css/own.css") != want || got.State != folder.Unwritten ||
+		!strings.Contains(got.Text, "its encoding lacks a character") {
+		t.Errorf("an arrow: %q, %+v", w.get("css/own.css"), got)
+	}
+
+	w = work(t, site{"index.html": strings.Replace(front, "<head>", "<head><meta charset=utf-8>", 1), "css/own.css": was})
+	if err := w.do("index.html", style("p { margin: 8px }")); err == nil || w.get("css/own.css") != was ||
+		!strings.Contains(err.Error(), "want a stylesheet in UTF-8") {
+		t.Errorf("bytes that are no UTF-8: %q, %v", w.get("css/own.css"), err)
+	}
+}
+
 // Where the stylesheet that a page links has widths and no row, it is known why; once there is a row, the page is on
 // it.
 func TestGridThatIsNotRead(t *testing.T) {
