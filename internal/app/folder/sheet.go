@@ -13,7 +13,8 @@ import (
 )
 
 // writeSheet writes a stylesheet that a page links, if an edit gave it another text than its file has, in the encoding
-// that it has; and reports whether it did. A file that is not known as it is was changed outside, and is taken in first.
+// that it has; and reports whether it did. A file that is not known as it is was changed outside, and is taken in
+// first.
 func (w *Follower) writeSheet(ctx context.Context, pg *page.Page, name, text string) bool {
 	around := origin.Document(pg.Origin).Encoding
 	had, known := w.known[name]

@@ -97,8 +97,8 @@ func TestStyles(t *testing.T) {
 	}
 }
 
-// A stylesheet is read in the encoding of the page that links it, or its own, and what is written into it is in that. One
-// with bytes that are none of its encoding stays as it is, and why is told.
+// A stylesheet is read in the encoding of the page that links it, or its own, and what is written into it is in that.
+// One with bytes that are none of its encoding stays as it is, and why is told.
 func TestStylesInOtherEncodings(t *testing.T) {
 	latin := strings.Replace(front, "<head>", "<head><meta charset=latin1>", 1)
 	const was = "/* caf\xe9 */\n.caf\xe9 { margin: 0 }\n"

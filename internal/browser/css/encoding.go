@@ -11,8 +11,8 @@ import (
 	"golang.org/x/text/encoding/unicode"
 )
 
-// encodingOf is the encoding of a stylesheet's bytes as CSS Syntax has it: by a byte order mark, by the @charset that they
-// begin with, by the encoding of the page that links it, or else UTF-8, which is nil.
+// encodingOf is the encoding of a stylesheet's bytes as CSS Syntax has it: by a byte order mark, by the @charset that
+// they begin with, by the encoding of the page that links it, or else UTF-8, which is nil.
 func encodingOf(b []byte, around string) encoding.Encoding {
 	switch {
 	case bytes.HasPrefix(b, []byte("\xef\xbb\xbf")):
@@ -23,7 +23,8 @@ func encodingOf(b []byte, around string) encoding.Encoding {
 		return unicode.UTF16(unicode.LittleEndian, unicode.UseBOM)
 	}
 	if label, is := bytes.CutPrefix(b, []byte(`@charset "`)); is {
-		if end := bytes.IndexByte(label[:min(len(label), 1024)], '"'); end >= 0 && bytes.HasPrefix(label[end:], []byte(`";`)) {
+		end := bytes.IndexByte(label[:min(len(label), 1024)], '"')
+		if end >= 0 && bytes.HasPrefix(label[end:], []byte(`";`)) {
 			if enc, name := named(string(label[:end])); strings.HasPrefix(name, "utf-") {
 				return nil // it is not UTF-16, or this could not be read
 			} else if enc != nil {

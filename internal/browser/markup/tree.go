@@ -280,7 +280,7 @@ func (p *placing) cut() {
 		p.left[i] = true
 	}
 	p.fault(Deep, first, "<%s> stands in more than 500 elements: it and what is in it are kept, and not read",
-		first.name)
+		Called(first.name))
 }
 
 // whole reports whether a tag is closed: at the end of a text it may not be.
@@ -400,7 +400,7 @@ func (p *placing) finish() {
 			}
 			if n == nil || n.Tag != t.name && !(t.name == "image" && n.Tag == "img") || n.Start.Len() > 0 {
 				if !slices.Contains([]string{"html", "head", "body"}, t.name) {
-					p.fault(Ignored, t, "<%s> makes no element here", t.name)
+					p.fault(Ignored, t, "<%s> makes no element here", Called(t.name))
 				}
 				p.merge(t, attrs)
 				continue
@@ -427,11 +427,12 @@ func (p *placing) finish() {
 		}
 	}
 	for _, c := range p.closed {
-		p.tell(Fault{Missing, c.Tag, c.Start, fmt.Sprintf("<%s> is not ended before </%s>", c.Tag, c.by.name)})
+		p.tell(Fault{Missing, c.Tag, c.Start, fmt.Sprintf("<%s> is not ended before </%s>", Called(c.Tag),
+			Called(c.by.name))})
 	}
 	for _, n := range open {
 		if !optional[n.Tag] {
-			p.tell(Fault{Missing, n.Tag, n.Start, fmt.Sprintf("<%s> is never ended", n.Tag)})
+			p.tell(Fault{Missing, n.Tag, n.Start, fmt.Sprintf("<%s> is never ended", Called(n.Tag))})
 		}
 	}
 	slices.SortStableFunc(p.d.Faults, func(a, b Fault) int { return a.At.From - b.At.From })
@@ -486,13 +487,14 @@ func (p *placing) end(t token, open []*Node, place *Node) []*Node {
 		for i, c := range slices.Backward(p.closed) {
 			p.budget.Step(1)
 			if c.Tag == t.name {
-				p.fault(Crossed, c.by, "</%s> stands where <%s> is still open: </%[2]s> comes later", c.by.name, t.name)
+				p.fault(Crossed, c.by, "</%s> stands where <%s> is still open: </%[2]s> comes later", Called(c.by.name),
+					Called(t.name))
 				p.closed = slices.Delete(p.closed, i, i+1)
 				return open
 			}
 		}
 		if t.name != "p" && t.name != "br" {
-			p.fault(Surplus, t, "</%s> ends nothing here", t.name)
+			p.fault(Surplus, t, "</%s> ends nothing here", Called(t.name))
 		}
 		return open
 	}
@@ -521,6 +523,17 @@ func within(n, in *Node) bool {
 	return false
 }
 
+// mostCalled is how many bytes of a name sentences have.
+const mostCalled = 60
+
+// Called is the name of an element or an attribute as sentences have it: it may be of any length.
+func Called(name string) string {
+	if len(name) <= mostCalled {
+		return name
+	}
+	return strings.ToValidUTF8(name[:mostCalled], "") + "…"
+}
+
 // mostFaults is how many faults of a kind are told of a file.
 const mostFaults = 500
 
@@ -544,8 +557,8 @@ func (p *placing) fault(kind FaultKind, t token, text string, args ...any) {
 func (p *placing) doubled(t token, all []Attr) {
 	for _, a := range all {
 		if a.Doubled {
-			p.tell(Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count", t.name,
-				a.Name)})
+			p.tell(Fault{Doubled, t.name, a.Span, fmt.Sprintf("<%s> has %s already: this one does not count",
+				Called(t.name), Called(a.Name))})
 		}
 	}
 }

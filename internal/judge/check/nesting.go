@@ -32,14 +32,14 @@ func (c *checker) grid() {
 			c.add(finding.TextInRow, n.ID, span,
 				fmt.Sprintf("words stand straight in %s: only columns are children of a row", at.Parent.Name))
 		case at.Parent != nil && at.Parent.Kind == page.Row && n.Kind != page.Column:
-			c.add(finding.RowChild, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column", m.Tag,
-				at.Parent.Name))
+			c.add(finding.RowChild, n.ID, span, fmt.Sprintf("<%s> stands straight in %s and is no column",
+				markup.Called(m.Tag), at.Parent.Name))
 		case n.Kind == page.Row && !contained[n]:
 			c.add(finding.RowOutside, n.ID, span, fmt.Sprintf("%s stands in no container", n.Name))
 		case n.Kind == page.Element || n.Kind == page.Block:
 			if kind := used(v, m); kind != "" {
 				c.add(finding.Misplaced, n.ID, span, fmt.Sprintf("<%s> has the class of a %s, and does not stand %s",
-					m.Tag, kind, where[kind]))
+					markup.Called(m.Tag), kind, where[kind]))
 			}
 		}
 	})

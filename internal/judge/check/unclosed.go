@@ -40,7 +40,7 @@ func (c *checker) moved(f markup.Fault, n *markup.Node) markup.Fault {
 		return f
 	}
 	f.At = n.Start
-	f.Text = fmt.Sprintf("<%s> is not ended: the </%[1]s> in line %d is meant for another", n.Tag,
+	f.Text = fmt.Sprintf("<%s> is not ended: the </%[1]s> in line %d is meant for another", markup.Called(n.Tag),
 		c.doc.Line(n.End.From).Line)
 	return f
 }

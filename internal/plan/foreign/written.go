@@ -266,8 +266,8 @@ func (w *written) keep(n *markup.Node, digest uint64, whole bool) uint64 {
 	return digest
 }
 
-// inner is the digest of all that stands in an element, with the elements among its words. Those in one another are asked
-// for one after the other: of each it is kept.
+// inner is the digest of all that stands in an element, with the elements among its words. Those in one another are
+// asked for one after the other: of each it is kept.
 func (w *written) inner(n *markup.Node) uint64 {
 	if known, is := w.inners[n]; is {
 		return known

@@ -50,8 +50,8 @@ func wordsOf(c *css.Compound) []string { return visited{}.words(c) }
 // a rule that stands in another has those of that one too.
 func aboveOf(s css.Selector) []string { return visited{}.above(s) }
 
-// visited are the selectors of pseudo-classes whose words were taken. Those of a rule around stand in a selector as often
-// as it has &, and may have as many themselves, in turn.
+// visited are the selectors of pseudo-classes whose words were taken. Those of a rule around stand in a selector as
+// often as it has &, and may have as many themselves, in turn.
 type visited map[*css.Selector]bool
 
 // single is the one selector of a pseudo-class that asks for no more than that, when it is met first; nil for none.

@@ -252,7 +252,8 @@ func (r *reader) node(n *markup.Node, depth int) item {
 	}
 	i := item{place: n.Start.From}
 	if kind == page.Block {
-		i.Node = &page.Node{Kind: kind, Name: nameOf(textOf(n), nameOf(shownIn(n), nameOf(n.Tag, "Element"))), Content: content(n)}
+		name := nameOf(textOf(n), nameOf(shownIn(n), nameOf(n.Tag, "Element")))
+		i.Node = &page.Node{Kind: kind, Name: name, Content: content(n)}
 		r.element(i.Node, n)
 		return i
 	}
