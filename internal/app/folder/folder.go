@@ -16,6 +16,7 @@ import (
 	"sync/atomic"
 
 	"github.com/fsnotify/fsnotify"
+	"github.com/go-json-experiment/json"
 
 	"kitrows/internal/browser/css"
 	"kitrows/internal/edit"
@@ -257,5 +258,27 @@ func (f *Folder) Project(id, name string, other *kit.Kit) (*project.Project, err
 	if p == nil {
 		return nil, fault.New(f.Dir, "no page", "a folder with files of HTML in it")
 	}
-	return p, nil
+	return fitting(p)
+}
+
+// fitting is a project without the last of its pages where all of them are more than a project may be. That they are
+// left alone is told when they are looked at for the first time, as files that are not known.
+func fitting(p *project.Project) (*project.Project, error) {
+	for {
+		whole, err := p.Encode()
+		over := len(whole) - project.MaxBytes
+		if err != nil || over <= 0 || len(p.Pages) < 2 {
+			return p, err
+		}
+		fits := *p
+		for fits.Pages = slices.Clone(p.Pages); over > 0 && len(fits.Pages) > 1; {
+			text, err := json.Marshal(fits.Pages[len(fits.Pages)-1])
+			if err != nil {
+				return nil, err
+			}
+			over -= len(text)
+			fits.Pages = fits.Pages[:len(fits.Pages)-1]
+		}
+		p = &fits
+	}
 }

@@ -309,3 +309,18 @@ func TestTooMuchInAFolder(t *testing.T) {
 		}
 	}
 }
+
+// A folder of which not all pages find room, since they share a large stylesheet, opens with those that do.
+func TestMorePagesThanThereIsRoomFor(t *testing.T) {
+	files := site{"css/own.css": "/* " + strings.Repeat("x", 2<<20) + " */"}
+	for _, name := range []string{"a", "b", "c", "d", "e"} {
+		files[name+".html"] = front
+	}
+	w := work(t, files)
+	if w.page("c.html") == nil || w.page("d.html") != nil {
+		t.Error("three pages find room")
+	}
+	if err := w.edit("a.html", "4"); err != nil || !strings.Contains(w.get("a.html"), "kr-take-4-mid") {
+		t.Errorf("an edit: %v", err)
+	}
+}

@@ -47,7 +47,8 @@ func (w *scribe) document(p *project.Project) ([]byte, error) {
 		}
 		if len(indented) > project.MaxBytes {
 			return nil, fault.New("", fmt.Sprintf("%d bytes", len(indented)),
-				"a project of at most %d MiB without its pictures", project.MaxBytes>>20)
+				"a project of at most %d MiB without its pictures; a stylesheet counts for each page that links it",
+				project.MaxBytes>>20)
 		}
 	}
 	return packed(b, err)
