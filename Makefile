@@ -1,8 +1,9 @@
 # Two commands: make demo, make test.
 
 BIN := bin/kitrows
+# The packages without the screens, and those that they are built into.
 CORE := ./demo/... ./e2e/... ./internal/...
-WHOLE := ./cmd/... ./web
+PROGRAM := ./cmd/... ./web
 GO_FILES := $(shell find cmd demo e2e internal web -not -path '*/node_modules/*' \( -name '*.go' -o -name '*.sql' -o -name '*.tmpl' -o -name '*.kitrows.json' \)) go.mod go.sum
 WEB_FILES := $(shell find web -type f -not -name '*.go' -not -path 'web/dist/*' -not -path 'web/src/api/schema.ts' -not -path '*/node_modules/*')
 
@@ -61,7 +62,7 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 test: /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
 	@$(MAKE) --no-print-directory -j2 check-web test-core
 	@$(MAKE) --no-print-directory $(BIN) $(HELPERS)
-	go test -vet=all $(WHOLE)
+	go test -vet=all $(PROGRAM)
 	npm test --silent -w e2e
 
 # What needs no screens, beside the checks of these, since npm and the linter keep one core busy alone.
@@ -76,7 +77,7 @@ check-go:
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
 	go mod tidy -diff
-	go tool staticcheck $(CORE) $(WHOLE)
+	go tool staticcheck $(CORE) $(PROGRAM)
 
 check-web: web/src/api/schema.ts web/src/api/bounds.ts
 	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures

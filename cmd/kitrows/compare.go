@@ -230,11 +230,11 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 				fmt.Fprintf(c.ErrOrStderr(), "%s does not use %s\n", printable(f.file), printable(before))
 				continue
 			}
-			was, err := s.with(c, called, css.Decode(texts[0], s.encoding()))
+			was, err := s.with(c, called, css.Decode(texts[0], origin.Encoding(s.page.Origin)))
 			if err != nil {
 				return nil, fmt.Errorf("%s, for %s: %w", printable(before), printable(f.file), err)
 			}
-			is, err := s.with(c, called, css.Decode(texts[1], s.encoding()))
+			is, err := s.with(c, called, css.Decode(texts[1], origin.Encoding(s.page.Origin)))
 			if err != nil {
 				return nil, fmt.Errorf("%s, for %s: %w", printable(after), printable(f.file), err)
 			}
@@ -254,14 +254,6 @@ func (o *comparing) restyled(c *cobra.Command, before, after string, used []stri
 
 // hasFile reports whether the page's markup is a file by itself.
 func (s *side) hasFile() bool { return origin.TraitsOf(s.page, s.kit).File }
-
-// encoding is that of the page's file.
-func (s *side) encoding() string {
-	if s.page.Origin == nil {
-		return ""
-	}
-	return origin.Document(s.page.Origin).Encoding
-}
 
 // sheet is what a page calls the stylesheet that is in one of the files; empty where it has none of these.
 func (s *side) sheet(names ...string) string {

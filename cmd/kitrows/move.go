@@ -114,7 +114,7 @@ func (m *move) project(c *cobra.Command, file string, b []byte) (*project.Projec
 		return nil, fmt.Errorf("the kit it has is not known (stylesheets in other folders are given with --css): %w",
 			err)
 	}
-	to, err := m.kit(c, file, origin.Document(o).Encoding)
+	to, err := m.kit(c, file, origin.Encoding(o))
 	if err != nil {
 		return nil, err
 	}

@@ -101,12 +101,12 @@ func readMarkup(name string) ([]byte, error) {
 
 // sheetFiles reads the stylesheets of a page: those given, or those that it links below its folder.
 func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, err error) {
-	size, doc := 0, origin.Document(o)
+	size := 0
 	add := func(name string, b []byte) error {
 		if size += len(b); size > kit.MaxSheet {
 			return fault.New(name, fmt.Sprintf("%d bytes", size), "at most %d bytes in all stylesheets", kit.MaxSheet)
 		}
-		files = append(files, kit.File{Name: name, Text: css.Decode(b, doc.Encoding)})
+		files = append(files, kit.File{Name: name, Text: css.Decode(b, origin.Encoding(o))})
 		return nil
 	}
 	for _, name := range given {
@@ -126,7 +126,7 @@ func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, 
 		return nil, err
 	}
 	defer root.Close()
-	for _, l := range origin.Links(doc) {
+	for _, l := range origin.Links(origin.Document(o)) {
 		if l.Here || !page.IsPath(l.Name) || origin.Find(files, l.Name) >= 0 {
 			continue
 		}

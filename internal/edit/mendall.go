@@ -50,9 +50,7 @@ func MendAll(p *project.Project, id string, codes ...string) *Mending {
 	}
 	for rounds, read := 0, 0; ; rounds++ {
 		pg := m.Project.Page(id)
-		if pg.Origin != nil {
-			read += len(pg.Origin.Bytes())
-		}
+		read += len(pg.Origin.Bytes())
 		l := layout.Of(m.Project.Kit(pg.Kit), pg)
 		m.Left = check.Of(l, ship.Checked(l, m.Project))
 		var round []finding.Fix

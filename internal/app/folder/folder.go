@@ -189,7 +189,6 @@ var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
 func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 	size := 0
 	seen := map[string]bool{}
-	doc := origin.Document(o)
 	var add func(name, link string)
 	add = func(name, link string) {
 		if seen[link] {
@@ -203,12 +202,13 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 		if size += len(b); err != nil || size > kit.MaxSheet {
 			return
 		}
-		text := css.Decode(b, doc.Encoding)
+		text := css.Decode(b, origin.Encoding(o))
 		for _, m := range imports.FindAllStringSubmatch(text, -1) {
 			add(origin.Beside(name, origin.Address(m[1])), path.Join(path.Dir(link), origin.Address(m[1])))
 		}
 		all = append(all, kit.File{Name: link, Text: text})
 	}
+	doc := origin.Document(o)
 	links := origin.Links(doc)
 	for _, link := range o.Named {
 		add(origin.Beside(file, link), link)
@@ -261,8 +261,9 @@ func (f *Folder) Project(id, name string, other *kit.Kit) (*project.Project, err
 	return fitting(p)
 }
 
-// fitting is a project without the last of its pages where all of them are more than a project may be. That they are
-// left alone is told when they are looked at for the first time, as files that are not known.
+// fitting is a project without the last of its pages where all of them are more than a project may be. Those that are
+// left out are told of on the terminal when the folder is followed: each is a file that the project lacks and cannot
+// take.
 func fitting(p *project.Project) (*project.Project, error) {
 	for {
 		whole, err := p.Encode()

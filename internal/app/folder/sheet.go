@@ -16,7 +16,7 @@ import (
 // that it has; and reports whether it did. A file that is not known as it is was changed outside, and is taken in
 // first.
 func (w *Follower) writeSheet(ctx context.Context, pg *page.Page, name, text string) bool {
-	around := origin.Document(pg.Origin).Encoding
+	around := origin.Encoding(pg.Origin)
 	had, known := w.known[name]
 	now, err := w.read(name)
 	is := css.Decode(now, around)

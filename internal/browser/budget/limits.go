@@ -21,6 +21,7 @@ const Picture = Memory * 3 / 4
 // What bounds a text before it is read stands with what is read: page.MaxOrigin and kit.MaxSheet, both 4 MiB. What
 // bounds the shape of a stylesheet stands in package css: 64 blocks in one another, 256 parts of a selector, 16 KiB of
 // a value, 400 custom properties in one, 200,000 rules, 400 imports. The parser of HTML goes 512 elements deep.
+// Of the rules that may or may not hold for an element 20 are told, and mending all of a page reads at most 4 MiB anew.
 var (
 	// Sheets is for reading stylesheets into a kit: their cascade, and what comes of elements with each of their words.
 	// A stylesheet of 300 kB takes 3 million steps and 34 MB, one of 2 MB ten million.

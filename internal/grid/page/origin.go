@@ -64,9 +64,12 @@ func (o *Origin) With(file []byte) *Origin {
 	return next
 }
 
-// Bytes is the file, with the words of the kit where the layout is in mixins.
+// Bytes is the file, with the words of the kit where the layout is in mixins; none of a page that is made here.
 func (o *Origin) Bytes() []byte {
-	if len(o.Data) > 0 {
+	switch {
+	case o == nil:
+		return nil
+	case len(o.Data) > 0:
 		return o.Data
 	}
 	return []byte(o.Text)

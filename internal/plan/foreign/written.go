@@ -27,9 +27,9 @@ type written struct {
 
 	left   []*budget.SpentError // stylesheets that are too much
 	leaves []LeafNode
-	grid   map[*markup.Node]bool  // elements in which containers, rows or columns stand
-	own    map[*markup.Node]int32 // the elements of nodes, by their numbers
-	inners map[*markup.Node]uint64
+	grid   map[*markup.Node]bool   // elements in which containers, rows or columns stand
+	own    map[*markup.Node]int32  // the elements of nodes, by their numbers
+	inners map[*markup.Node]string // the digests of what stands in elements
 
 	once   sync.Once
 	digest uint64 // of all of the page
@@ -84,7 +84,7 @@ func ofOrigin(k *kit.Kit, p *page.Page) *Page {
 		return f
 	}
 	f := &Page{kit: k, page: p, reading: infer.Of(k), words: map[*page.Node][]*vocab.Word{}}
-	f.written = &written{stretches: origin.Stretches(p, f.Inner()), inners: map[*markup.Node]uint64{}}
+	f.written = &written{stretches: origin.Stretches(p, f.Inner()), inners: map[*markup.Node]string{}}
 	p.Walk(func(n *page.Node, _ page.Place) { f.nodes = append(f.nodes, n) })
 	f.written.drawn = sync.OnceFunc(f.draw)
 	f.written.read = sync.OnceFunc(f.read)
@@ -218,13 +218,13 @@ func (w *written) fill(f *Page, to *css.Element, of *markup.Node, above uint64) 
 		whole := w.whole(f, k)
 		if text, is := w.wordy(f, k); is {
 			h := hold(e)
-			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, strconv.FormatUint(w.inner(k), 36)), whole)
+			h.words, h.leaf = wordsOf(text), w.keep(k, digest(in, w.inner(k)), whole)
 			h.piece = &piece{digest: h.leaf, nodes: w.nodesIn(k), whole: whole}
 			continue
 		}
 		if whole || lined(k) {
 			h := hold(e)
-			if h.lines = w.keep(k, digest(in, strconv.FormatUint(w.inner(k), 36)), whole); whole {
+			if h.lines = w.keep(k, digest(in, w.inner(k)), whole); whole {
 				h.piece = &piece{digest: h.lines, nodes: w.nodesIn(k), whole: true}
 			}
 		}
@@ -268,7 +268,7 @@ func (w *written) keep(n *markup.Node, digest uint64, whole bool) uint64 {
 
 // inner is the digest of all that stands in an element, with the elements among its words. Those in one another are
 // asked for one after the other: of each it is kept.
-func (w *written) inner(n *markup.Node) uint64 {
+func (w *written) inner(n *markup.Node) string {
 	if known, is := w.inners[n]; is {
 		return known
 	}
@@ -278,10 +278,10 @@ func (w *written) inner(n *markup.Node) uint64 {
 			all = digest(all, k.Text)
 			continue
 		}
-		all = digest(inside(all, k), strconv.FormatUint(w.inner(k), 36))
+		all = digest(inside(all, k), w.inner(k))
 	}
-	w.inners[n] = all
-	return all
+	w.inners[n] = strconv.FormatUint(all, 36)
+	return w.inners[n]
 }
 
 // plain are the elements that do not stand apart from the words in them.

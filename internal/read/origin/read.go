@@ -31,6 +31,15 @@ type known struct {
 // Document is the file of a page as a tree.
 func Document(o *page.Origin) *markup.Document { return knownOf(o).Document }
 
+// Encoding is the name of the encoding of a page's file, in which the stylesheets that it links are read unless they
+// say theirs; empty of a page that is made here.
+func Encoding(o *page.Origin) string {
+	if o == nil {
+		return ""
+	}
+	return Document(o).Encoding
+}
+
 // Parse reads the file of a page as a tree, unless it is read already. The error is that of ctx, which ended before.
 func Parse(ctx context.Context, o *page.Origin) error {
 	_, err := parsed(ctx, o)
