@@ -20,7 +20,7 @@ interface Verdict {
   redundant: string[];
 }
 
-const pages = Number(process.env.TRIAL_PAGES ?? 9); // from each seed; make trial has many more
+const pages = Number(process.env.TRIAL_PAGES ?? 5); // from each seed; make trial has many more
 
 // A whole px and a screen of one device px a px; halves of a px on a finer one; and one
 // whose px do not come out even, read from right to left.

@@ -17,7 +17,7 @@ interface Changed {
   Widths: number[];
 }
 
-const pairs = Number(process.env.TRIAL_PAIRS ?? 16);
+const pairs = Number(process.env.TRIAL_PAIRS ?? 8);
 
 test("what is told to move is what moves, on random pages with random edits", async ({ page }) => {
   test.setTimeout(60_000 + pairs * 2_000);

@@ -74,7 +74,9 @@ test("a block has an id and classes, and is hidden where a box or its cell says 
   await page.keyboard.type("x");
   await page.keyboard.press("Enter");
   await expect.poll(() => code(page)).toContain('<h2 class="kr-gone-mid">Kittiwakes');
-  await expect(block("wide")).toHaveAccessibleName(/Kittiwakes back on the outer stack at wide: x, carried from mid/);
+  await expect(block("wide")).toHaveAccessibleName(
+    /Kittiwakes back on the outer stack at wide: x, hidden, carried from mid/,
+  );
   await block("mid").click();
   await page.keyboard.press("Delete");
   await page.getByText("Id, classes, selector, note").click();

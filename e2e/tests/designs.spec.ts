@@ -9,7 +9,7 @@ import { printed } from "./printed";
 // Pictures of pages that look like finished designs, as this browser shows them: what frames over them take, the kit that
 // they stand on, the frames that are found in the picture alone, and the page that comes of them (domain 12).
 
-const pages = Number(process.env.TRACE_PAGES ?? 3); // make trial has many more
+const pages = Number(process.env.TRACE_PAGES ?? 2); // make trial has many more
 
 interface Design {
   Name: string;

@@ -13,7 +13,7 @@ interface Trial {
   Error: string;
 }
 
-const sheets = Number(process.env.FOREIGN_SHEETS ?? 5); // from each seed; make trial has many more
+const sheets = Number(process.env.FOREIGN_SHEETS ?? 3); // from each seed; make trial has many more
 const hand = process.env.FOREIGN_SHEETS ? 3 : 1; // random pages on each stylesheet that was written by hand
 
 async function judge(page: Page, trial: string) {

@@ -71,7 +71,7 @@ function laid(folder: string, files: File[]): string {
   return join(folder, files.at(-1)!.Name);
 }
 
-const pages = Number(process.env.TRIAL_PAGES ?? 6); // make trial has many more
+const pages = Number(process.env.TRIAL_PAGES ?? 3); // make trial has many more
 
 /** Random pages with their mixin-based code and components, a line of JSON each. */
 const mixed = () => printed("trial", "-pages", String(pages), "-seed", "5", "-mixed");

@@ -30,11 +30,11 @@ test("an edit that waits outlives a reload, before which the window warns", asyn
 });
 
 test("what a closed window left is made or discarded, as the user says", async ({ context, app }) => {
+  const beside = await context.newPage();
+  await openBench(beside, app);
   for (const choice of ["Make it now", "Discard"]) {
     const closed = await context.newPage();
     await typeInVain(closed, app, choice === "Discard" ? "5" : "6");
-    const beside = await context.newPage();
-    await openBench(beside, app);
     await expect(beside.getByRole("status", { name: "Edits that are not saved" })).toBeEmpty();
     await context.setOffline(true);
     await closed.unroute(edits); // a request that is held would be sent as its window closes
@@ -48,7 +48,6 @@ test("what a closed window left is made or discarded, as the user says", async (
     await page.reload();
     await expect(page.getByText("Saved · rev 2")).toBeVisible();
     await expect(page.getByRole("status", { name: "Edits that are not saved" })).toBeEmpty();
-    await beside.close();
     await page.close();
   }
 });

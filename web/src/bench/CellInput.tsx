@@ -32,11 +32,13 @@ export function CellInput({
   onCancel,
 }: Props) {
   const field = useRef<HTMLInputElement>(null);
+  const refusal = useRef<HTMLSpanElement>(null);
   const settled = useRef(false);
   useLayoutEffect(() => {
     settled.current = false;
     field.current?.focus();
     if (overwrite) field.current?.select();
+    refusal.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
   }, [wrong, overwrite]);
 
   // When its cell is left, what was typed goes along; what was refused already does not.
@@ -101,6 +103,7 @@ export function CellInput({
       />
       {wrong && (
         <span
+          ref={refusal}
           id="cell-wrong"
           role="alert"
           className={`absolute top-full z-20 mt-1 w-64 ${align === "start" ? "left-0" : "right-0"} rounded-md border border-madder bg-raised px-2 py-1.5 text-left text-[12px] leading-snug text-madder-deep`}

@@ -35,23 +35,20 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
       {bench.breakpoints.map((b, i) => {
         const on = b.name === focus;
         const width = widths[b.name] ?? bench.lanes[i]!.width;
+        const drawn = on ? `${b.units.includes(" ") ? b.units : `${b.units} columns`} · ${width} px` : `${width}`;
         return (
           <div key={b.name} className="min-w-0">
             <Button
               aria-pressed={on}
-              aria-label={`${b.name}, ${b.range} px${on ? ", in focus" : ""}`}
+              aria-label={`${b.name}, ${drawn}, ${b.range} px${on ? ", in focus" : ""}`}
               onClick={() => setFocus(b.name)}
               look="bare"
               className="block w-full min-w-0 rounded-sm px-0.5 text-left"
             >
               <span className="flex items-baseline justify-between gap-1">
-                <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>
-                <span className="font-mono text-[12px] whitespace-nowrap text-ink-2">
-                  {on && `${b.units.includes(" ") ? b.units : `${b.units} columns`} · `}
-                  {width}
-                  {on && " px"}
-                </span>
-              </span>
+                <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>{" "}
+                <span className="font-mono text-[12px] whitespace-nowrap text-ink-2">{drawn}</span>
+              </span>{" "}
               <span className="block truncate font-mono text-[12px] text-ink-2">{b.range}</span>
             </Button>
             <WidthBar

@@ -58,7 +58,7 @@ export default function HistoryPanel({ bench, place, onDo }: Props) {
             </div>
             <div className="mt-0.5 flex gap-1 pl-10">
               <Button
-                aria-label={`Name revision ${m.revision}`}
+                aria-label={`${m.name ? "Rename" : "Name"} revision ${m.revision}`}
                 onClick={() => setNaming(naming === m.revision ? null : m.revision)}
                 size="tiny"
               >

@@ -6,6 +6,7 @@ import { worstOf } from "./findings";
 import { Asides, DesignOver } from "./DesignOver";
 import { InPlace } from "./InPlace";
 import { LaneDrawing } from "./LaneDrawing";
+import { useLaneView } from "./laneView";
 import { Legend } from "./Legend";
 import { treeOf } from "./tree";
 import type { Place } from "../api/bench";
@@ -39,12 +40,10 @@ export function Lanes({ place, bench, nodes, focus, template, onDo, onMeasure }:
   const told = useMemo(() => (bench.findings.length > 0 ? worstOf(bench.findings) : undefined), [bench.findings]);
   const { widths, tall } = useSizes(area, template);
   const selected = spot?.node ?? null;
-  const ghosts = useView((v) => v.ghosts);
-  const view = useView((v) => v.lanes);
-  const units = useView((v) => v.units);
+  const { shows, units, ghosts } = useLaneView();
   const painted = usePainted();
   const framed = painted && bench.document.length > 0;
-  const over = framed && view === "page";
+  const over = framed && shows === "page";
   const address = `/api/projects/${place.project}/files/${bench.page.file}?page=${place.page}&measured&linked`;
   // How far each lane is scrolled, in steps: what is out of sight is not drawn.
   const [seen, setSeen] = useState<Record<string, number>>({});

@@ -2,7 +2,7 @@ import { memo, type ReactNode } from "react";
 import type { Bench, Box } from "../api/client";
 import { DesignStrength } from "./DesignStrength";
 import { Segmented } from "../parts/Segmented";
-import { useView, viewStore } from "./view";
+import { laneStore, useLaneView } from "./laneView";
 
 interface Props {
   bench: Bench;
@@ -13,11 +13,7 @@ interface Props {
 export const Legend = memo(function Legend({ bench, selected }: Props) {
   const { lanes } = bench;
   const framed = bench.document.length > 0;
-  const view = useView((v) => v.lanes);
-  const units = useView((v) => v.units);
-  const { setLanes, setUnits } = viewStore.getState();
-  const ghosts = useView((v) => v.ghosts);
-  const setGhosts = useView((v) => v.setGhosts);
+  const { shows, units, ghosts } = useLaneView();
   const some = (test: (box: Box) => boolean) => lanes.some((l) => l.boxes.some((b) => b.shown && test(b)));
   const hidden = new Set(lanes.flatMap((l) => l.ghosts.map((g) => g.id))).size;
   return (
@@ -27,19 +23,19 @@ export const Legend = memo(function Legend({ bench, selected }: Props) {
         <div className="mb-1 flex items-center gap-3">
           <Segmented
             label="Lanes show"
-            value={view}
+            value={shows}
             options={[
               ["page", "Page"],
               ["boxes", "Boxes"],
             ]}
-            onChange={setLanes}
+            onChange={(shows) => laneStore.setState({ shows })}
           />
-          {view === "page" && (
+          {shows === "page" && (
             <label className="flex items-center gap-1.5">
               <input
                 type="checkbox"
                 checked={units}
-                onChange={(e) => setUnits(e.target.checked)}
+                onChange={(e) => laneStore.setState({ units: e.target.checked })}
                 className="accent-woad"
               />
               units
@@ -147,7 +143,7 @@ export const Legend = memo(function Legend({ bench, selected }: Props) {
             <input
               type="checkbox"
               checked={ghosts}
-              onChange={(e) => setGhosts(e.target.checked)}
+              onChange={(e) => laneStore.setState({ ghosts: e.target.checked })}
               className="accent-woad"
             />
           </span>

@@ -181,7 +181,12 @@ function Line({ label, here, from, onClear, children }: LineProps) {
       <span className={here ? "font-semibold" : "text-ink-2"}>{label}</span>
       {children}
       {here ? (
-        <Button aria-label={`Reset ${label}`} onClick={onClear} size="tiny" className="justify-self-end font-mono">
+        <Button
+          aria-label={`Reset ${label}, set here`}
+          onClick={onClear}
+          size="tiny"
+          className="justify-self-end font-mono"
+        >
           here ×
         </Button>
       ) : (

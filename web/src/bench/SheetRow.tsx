@@ -204,16 +204,12 @@ const SettingCell = memo(function SettingCell(p: CellProps & { cell: Cell; units
   const inFocus = breakpoint === p.focus;
   const among = p.gathered.includes(` ${breakpoint} `);
   const typing = on && p.typing?.spot.breakpoint === breakpoint ? p.typing : null;
-  const sum = p.sum && [`${p.sum.text}${p.sum.state && `, ${p.sum.state}`}`, ...p.sum.reasons].join("\n");
-  const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
-  const text = node.kind === "block" && cell.text === "" ? "shown" : cell.text;
-  const said = [text, cell.more].filter(Boolean).join(", ");
   const finding = p.told?.get(breakpoint);
-  const label = `${node.name} at ${breakpoint}: ${[said && `${said}, ${origin}`, sum, cell.wrong].filter(Boolean).join("\n")}`;
+  const label = `${node.name} at ${breakpoint}: ${saying(node, cell, p.sum)}`;
   return (
     <div
       role="gridcell"
-      aria-label={label}
+      aria-label={typing ? undefined : label}
       data-spot={`${node.id}/${breakpoint}`}
       tabIndex={on ? 0 : -1}
       title={[label, finding?.text].filter(Boolean).join("\n")}
@@ -252,6 +248,17 @@ const SettingCell = memo(function SettingCell(p: CellProps & { cell: Cell; units
     </div>
   );
 });
+
+/** A cell in words. What is seen in it stands together and comes first, as those expect who speak to their browser. */
+function saying(node: SheetNode, cell: Cell, sum: Sum | undefined): string {
+  const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
+  const word = cell.text === "x" ? "hidden" : node.kind === "block" && /^\*?$/.test(cell.text) ? "shown" : "";
+  const set = [cell.text, word, cell.more].filter(Boolean).join(", ");
+  if (!sum) return [set && `${set}, ${origin}`, cell.wrong].filter(Boolean).join("\n");
+  const [seen, unseen] = cell.text.startsWith("÷") ? ["", sum.text] : [sum.text, ""];
+  const line = [cell.text, seen, sum.state, cell.more, set && origin, unseen].filter(Boolean).join(", ");
+  return [line, ...sum.reasons, cell.wrong].filter(Boolean).join("\n");
+}
 
 /** The sign of what is told of a cell, or that more is set here than its text says. */
 function More({ cell, finding }: { cell: Cell; finding?: Finding | undefined }) {
@@ -341,8 +348,8 @@ function RowSaid({ cell, sum, breakpoint, focus, ...p }: SaidProps) {
               {text}
             </Said>
           </span>
-        )}
-        <span className="truncate font-mono text-[12px] text-ink-2">{text.startsWith("÷") ? "" : sum?.text}</span>
+        )}{" "}
+        <span className="truncate font-mono text-[12px] text-ink-2">{text.startsWith("÷") ? "" : sum?.text}</span>{" "}
         {sum?.state && (
           <span className={`flex-none font-mono text-[12px] ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>
             {sum.state}

@@ -5,6 +5,7 @@ import { lookingStore } from "../api/look";
 import { nodesOf, outermost } from "./cells";
 import { placed, show } from "./findings";
 import { wordsOf } from "./WordsField";
+import { laneStore } from "./laneView";
 import { type Spot, viewStore } from "./view";
 
 /** What actions are done with. */
@@ -637,9 +638,9 @@ export const actions: readonly Action[] = [
   },
   {
     id: "ghosts",
-    label: () => (viewStore.getState().ghosts ? "Stop marking hidden columns" : "Mark hidden columns"),
+    label: () => (laneStore.getState().ghosts ? "Stop marking hidden columns" : "Mark hidden columns"),
     group: "page",
-    do: () => viewStore.getState().setGhosts(!viewStore.getState().ghosts),
+    do: () => laneStore.setState(({ ghosts }) => ({ ghosts: !ghosts })),
   },
   {
     id: "take",
@@ -688,20 +689,20 @@ export const actions: readonly Action[] = [
   {
     id: "lanes",
     keys: "V",
-    label: () => (viewStore.getState().lanes === "page" ? "Lanes: show boxes" : "Lanes: show the page"),
+    label: () => (laneStore.getState().shows === "page" ? "Lanes: show boxes" : "Lanes: show the page"),
     help: "Lanes: the page, or boxes",
     group: "page",
     words: "preview content wireframe outline",
-    do: () => viewStore.getState().setLanes(viewStore.getState().lanes === "page" ? "boxes" : "page"),
+    do: () => laneStore.setState(({ shows }) => ({ shows: shows === "page" ? "boxes" : "page" })),
   },
   {
     id: "units",
     keys: "G",
-    label: () => (viewStore.getState().units ? "Lanes: hide the grid's units" : "Lanes: show the grid's units"),
+    label: () => (laneStore.getState().units ? "Lanes: hide the grid's units" : "Lanes: show the grid's units"),
     help: "Lanes: the grid's units over the page",
     group: "page",
     words: "overlay columns stripes guides",
-    do: () => viewStore.getState().setUnits(!viewStore.getState().units),
+    do: () => laneStore.setState(({ units }) => ({ units: !units })),
   },
   {
     id: "design",

@@ -29,12 +29,6 @@ interface View {
   sent: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** The keyboard's focus should follow the selection into the sheet. */
   seeking: boolean;
-  /** Whether lanes show the page itself, or the plan alone. */
-  lanes: "page" | "boxes";
-  /** Whether the page has the grid's units drawn over it. */
-  units: boolean;
-  /** Whether lanes mark hidden columns. */
-  ghosts: boolean;
   panel: Panel;
   /** The finding that was shown last, by its place among those of nodes; null for none. */
   finding: number | null;
@@ -83,9 +77,6 @@ interface View {
   /** Gives the code room, and takes the keyboard's focus there. */
   enter: () => void;
   entered: () => void;
-  setGhosts: (ghosts: boolean) => void;
-  setLanes: (lanes: "page" | "boxes") => void;
-  setUnits: (units: boolean) => void;
   /** Begins anew on another page. */
   reset: (of: string) => void;
 }
@@ -106,9 +97,6 @@ const start = {
 export const useView = create<View>()((set) => ({
   ...start,
   of: "",
-  ghosts: true,
-  lanes: "page",
-  units: false,
   panel: "why",
   finding: null,
   pouring: false,
@@ -148,9 +136,6 @@ export const useView = create<View>()((set) => ({
   widen: (wide) => set({ wide }),
   enter: () => set({ wide: true, entering: true }),
   entered: () => set({ entering: false }),
-  setGhosts: (ghosts) => set({ ghosts }),
-  setLanes: (lanes) => set({ lanes }),
-  setUnits: (units) => set({ units }),
   reset: (of) => set((v) => (v.of === of ? {} : { ...start, of })),
 }));
 /** The same, for what is no component. */

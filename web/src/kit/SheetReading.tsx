@@ -153,6 +153,8 @@ function DoubtChoice({ doubt: d, options, onChoose }: DoubtProps) {
   );
 }
 
+const placed = (places: Place[]) => (places.length === 1 ? `line ${places[0]!.from}` : `${places.length} rules`);
+
 interface ListProps {
   of: (SheetView["findings"][number] | SheetView["found"][number])[];
   onMark: (places: Place[]) => void;
@@ -171,10 +173,10 @@ function List({ of, onMark }: ListProps) {
             <Button
               look="link"
               className="font-mono text-[12px] whitespace-nowrap text-ink-2"
-              aria-label={`Show the rules: ${f.text}`}
+              aria-label={`Show ${placed(f.places)}: ${f.text}`}
               onClick={() => onMark(f.places)}
             >
-              {f.places.length === 1 ? `line ${f.places[0]!.from}` : `${f.places.length} rules`}
+              {placed(f.places)}
             </Button>
           )}
         </li>

@@ -1,4 +1,5 @@
 import { create, type StoreApi } from "zustand";
+import { persist } from "zustand/middleware";
 import type { As } from "../api/code";
 import { dye } from "./dyes";
 import { usual, type Ways } from "./ways";
@@ -12,7 +13,7 @@ export type BoxesOf = "none" | "pointed" | "all";
 /** How many widths may stand side by side. */
 export const mostPanes = 4;
 
-/** How the Proof is looked at. It is this window's own. */
+/** How the Proof is looked at. It is this window's own, but for what is drawn over pages, which is kept in this browser. */
 interface View {
   /** The widths of the viewports that stand side by side, in px; empty before one is chosen. */
   widths: readonly number[];
@@ -44,20 +45,35 @@ export const colours = [
   [dye.white, "White"],
 ] as const;
 
-export const useProof = create<View>()((set) => ({
-  widths: [],
-  active: 0,
-  as: "classes",
-  held: false,
-  grid: "off",
-  colour: colours[0][0],
-  strength: 20,
-  boxes: "none",
-  tint: false,
-  ghosts: false,
-  ways: usual,
-  set: (view) => set(view),
-  setWidth: (px) => set((v) => ({ widths: v.widths.map((w, i) => (i === v.active ? px : w)) })),
-}));
+export const useProof = create<View>()(
+  persist(
+    (set) => ({
+      widths: [],
+      active: 0,
+      as: "classes",
+      held: false,
+      grid: "off",
+      colour: colours[0][0],
+      strength: 20,
+      boxes: "none",
+      tint: false,
+      ghosts: false,
+      ways: usual,
+      set: (view) => set(view),
+      setWidth: (px) => set((v) => ({ widths: v.widths.map((w, i) => (i === v.active ? px : w)) })),
+    }),
+    {
+      name: "kitrows-proof",
+      partialize: ({ grid, colour, strength, boxes, tint, ghosts }) => ({
+        grid,
+        colour,
+        strength,
+        boxes,
+        tint,
+        ghosts,
+      }),
+    },
+  ),
+);
 /** The same, for what is no component. */
 export const proofStore: StoreApi<View> = useProof;

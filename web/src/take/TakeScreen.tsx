@@ -150,7 +150,11 @@ export default function TakeScreen() {
         >
           <div className="flex items-center">
             <h2 className="flex-1 text-[13px] font-semibold">In the page's head</h2>
-            <Button size="small" onClick={() => void copy(code.data!.head)} aria-label="Copy the head">
+            <Button
+              size="small"
+              onClick={() => void copy(code.data!.head)}
+              aria-label={copied === code.data.head ? "Copied the head" : "Copy the head"}
+            >
               {copied === code.data.head ? "Copied" : "Copy"}
             </Button>
           </div>
