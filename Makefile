@@ -17,7 +17,7 @@ RACES := Together|Many|Beside|Wait|Torn|Saves|Come|Polled|Panic|Spent|Ends|Bench
 # Of these, what starts no goroutine that another of them does not start.
 ALONE := TestDeltaGives|TestPagesFromMarkup|TestFilesComeBack
 
-.PHONY: demo serve test test-core check check-go check-web types trial sheets measure pictures clean
+.PHONY: demo serve test test-core check check-go check-web check-types check-format check-lint types trial sheets measure pictures clean
 
 ## demo: install, build and start the application with the demo project
 demo: $(BIN)
@@ -60,18 +60,17 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 
 ## test: everything that keeps main green
 test: /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
-	@$(MAKE) --no-print-directory -j2 check-web test-core
-	@$(MAKE) --no-print-directory $(BIN) $(HELPERS)
+	@$(MAKE) --no-print-directory -j3 test-core check-web $(BIN) $(HELPERS)
 	go test -vet=all $(PROGRAM)
 	npm test --silent -w e2e
 
-# What needs no screens, beside the checks of these, since npm and the linter keep one core busy alone.
+# What needs no screens, beside the checks of these, which keep one core busy each.
 test-core: check-go
 	go test -vet=all $(CORE)
 	go test -race -vet=off -short -run '$(RACES)' -skip '$(ALONE)' $(RACING)
 
 check:
-	@$(MAKE) --no-print-directory -j2 check-go check-web
+	@$(MAKE) --no-print-directory -j3 check-go check-web
 
 check-go:
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
@@ -79,11 +78,18 @@ check-go:
 	go mod tidy -diff
 	go tool staticcheck $(CORE) $(PROGRAM)
 
-check-web: web/src/api/schema.ts web/src/api/bounds.ts
-	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures
-	npm run --silent lint -w web
+check-web: check-types check-format check-lint
+
+check-types check-format check-lint: web/src/api/schema.ts web/src/api/bounds.ts
+
+check-types:
 	npm run --silent types -w web
 	npm run --silent types -w e2e
+
+check-format:
+	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures
+check-lint:
+	npm run --silent lint -w web
 
 # Debian's browser, and what draws PDF, for the tests.
 /usr/bin/chromium-headless-shell: PACKAGE = chromium-headless-shell

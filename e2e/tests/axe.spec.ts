@@ -59,18 +59,6 @@ const dialogs: Record<string, (page: Page) => Promise<void>> = {
   },
 };
 
-test("axe finds nothing on what opens over the Bench", async ({ page, app }) => {
-  await openBench(page, app);
-  for (const [name, open] of Object.entries(dialogs))
-    await test.step(name, async () => {
-      await open(page);
-      await expect(page.getByRole("dialog")).toBeVisible();
-      await expectNoViolations(page, '[role="dialog"]');
-      await page.keyboard.press("Escape");
-      await expect(page.getByRole("dialog")).toBeHidden();
-    });
-});
-
 /** What stands beside the lanes, and how it is opened, one after the other. */
 const panels: Record<string, (page: Page, app: string) => Promise<void>> = {
   "a column's content": async (page) => {
@@ -95,8 +83,16 @@ const panels: Record<string, (page: Page, app: string) => Promise<void>> = {
   },
 };
 
-test("axe finds nothing on the Bench's panels", async ({ page, app }) => {
+test("axe finds nothing on what opens over the Bench, and on its panels", async ({ page, app }) => {
   await openBench(page, app);
+  for (const [name, open] of Object.entries(dialogs))
+    await test.step(name, async () => {
+      await open(page);
+      await expect(page.getByRole("dialog")).toBeVisible();
+      await expectNoViolations(page, '[role="dialog"]');
+      await page.keyboard.press("Escape");
+      await expect(page.getByRole("dialog")).toBeHidden();
+    });
   for (const [name, open] of Object.entries(panels))
     await test.step(name, async () => {
       await open(page, app);

@@ -24,6 +24,20 @@ test("text is edited where it stands, with a key or a double click", async ({ pa
   await page.keyboard.press("Control+z");
   await expect.poll(() => code(page)).not.toContain("visit.html");
   expect(await code(page)).toContain("Kept by its visitors");
+
+  // And where it stands in the code of a page made here.
+  await cell(page, "lead-story", "wide").click();
+  await page.getByText("<h2>Kittiwakes back on").dblclick();
+  const field = page.getByRole("region", { name: "Code" }).getByRole("textbox", { name: /^Text of Kittiwakes back/ });
+  await expect(field).toBeFocused();
+  await field.fill("Kittiwakes <em>back</em>");
+  await field.press("Enter");
+  await expect.poll(() => code(page)).toContain("<h2>Kittiwakes <em>back</em></h2>");
+  await page.keyboard.press("Enter"); // the code has the focus again, and the column's first text is marked
+  await expect(field).toBeFocused();
+  await field.press("Escape");
+  await page.getByText('class="kr-row"').first().dblclick();
+  await expect(page.getByRole("alert")).toContainText("These lines have no words of a block");
 });
 
 test("blocks of every type are added, changed, moved and taken away", async ({ page, app }) => {
@@ -159,20 +173,4 @@ test("a picture is dropped on a column, and a text on the Bench falls into piece
   await expect.poll(() => code(page)).toContain("<li>Two</li>");
   await page.keyboard.press("Control+z");
   await expect(pieces).toContainText("3 of 3 to place");
-});
-
-test("a text is edited where it stands in the code of a page made here", async ({ page, app }) => {
-  await openBench(page, app);
-  await cell(page, "lead-story", "wide").click();
-  await page.getByText("<h2>Kittiwakes back on").dblclick();
-  const field = page.getByRole("region", { name: "Code" }).getByRole("textbox", { name: /^Text of Kittiwakes back/ });
-  await expect(field).toBeFocused();
-  await field.fill("Kittiwakes <em>back</em>");
-  await field.press("Enter");
-  await expect.poll(() => code(page)).toContain("<h2>Kittiwakes <em>back</em></h2>");
-  await page.keyboard.press("Enter"); // the code has the focus again, and the column's first text is marked
-  await expect(field).toBeFocused();
-  await field.press("Escape");
-  await page.getByText('class="kr-row"').first().dblclick();
-  await expect(page.getByRole("alert")).toContainText("These lines have no words of a block");
 });

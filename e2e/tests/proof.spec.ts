@@ -9,7 +9,10 @@ const open = async (page: Page, app: string) => {
   await expect(page.getByText(/✓ \d+ boxes agree$/)).toBeVisible();
 };
 
-test("the width is dragged, typed, and taken from edges", async ({ page, app }) => {
+test("the width is dragged, typed, and taken from edges, and the page is shown as others meet it", async ({
+  page,
+  app,
+}) => {
   await open(page, app);
   const at = (px: number) => page.getByTitle(`Front page at ${px} px`);
   const box = (await edge(page).boundingBox())!;
@@ -30,6 +33,17 @@ test("the width is dragged, typed, and taken from edges", async ({ page, app }) 
   await typed.press("Enter");
   await expect(at(777)).toBeVisible();
   await expect(page.getByText(/✓ \d+ boxes agree$/)).toBeVisible();
+
+  // It is shown as others meet it.
+  const frame = page.frameLocator('iframe[title^="Front page at"]');
+  await page.getByRole("checkbox", { name: "Right to left" }).check();
+  await expect(frame.locator("html")).toHaveAttribute("dir", "rtl");
+  await expect(page.getByText("The plan is not about a page that is shown so.")).toBeVisible();
+  await page.getByRole("checkbox", { name: "Pictures" }).uncheck();
+  await expect(frame.locator("img").first()).toBeHidden();
+  await page.getByRole("checkbox", { name: "Held heights" }).check();
+  await expect(frame.locator(".kr-hold").first()).toBeVisible();
+  await expect(frame.locator("html")).toHaveAttribute("dir", "rtl");
 });
 
 test("the grid lies on the units, in nested rows too, while the page is scrolled", async ({ page, app }) => {
@@ -125,19 +139,6 @@ test("a picture of the page is as wide as its window, and there is one of all br
     expect(png.readUInt32BE(16)).toBe(width);
     expect(png.length).toBeGreaterThan(50_000); // its pictures are in it
   }
-});
-
-test("the page is shown as others meet it", async ({ page, app }) => {
-  await open(page, app);
-  const frame = page.frameLocator('iframe[title^="Front page at"]');
-  await page.getByRole("checkbox", { name: "Right to left" }).check();
-  await expect(frame.locator("html")).toHaveAttribute("dir", "rtl");
-  await expect(page.getByText("The plan is not about a page that is shown so.")).toBeVisible();
-  await page.getByRole("checkbox", { name: "Pictures" }).uncheck();
-  await expect(frame.locator("img").first()).toBeHidden();
-  await page.getByRole("checkbox", { name: "Held heights" }).check();
-  await expect(frame.locator(".kr-hold").first()).toBeVisible();
-  await expect(frame.locator("html")).toHaveAttribute("dir", "rtl");
 });
 
 test("a cause is told once, with all that it moves", async ({ page, app }) => {
