@@ -60,7 +60,8 @@ web/src/api/bounds.ts: web/src/api/schema.ts web/bounds.js
 
 ## test: everything that keeps main green
 test: /usr/bin/chromium-headless-shell /usr/bin/pdftoppm
-	@$(MAKE) --no-print-directory -j3 test-core check-web $(BIN) $(HELPERS)
+	@$(MAKE) --no-print-directory -j3 test-core check-web
+	@$(MAKE) --no-print-directory -j2 $(BIN) $(HELPERS)
 	go test -vet=all $(PROGRAM)
 	npm test --silent -w e2e
 
@@ -88,6 +89,7 @@ check-types:
 
 check-format:
 	npx --no-install prettier --check --log-level warn web/src e2e/tests e2e/measure e2e/pictures
+
 check-lint:
 	npm run --silent lint -w web
 

@@ -15,6 +15,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humachi"
 	"github.com/go-chi/chi/v5"
+	"github.com/go-chi/chi/v5/middleware"
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
@@ -49,6 +50,7 @@ func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 		loopbackHost,
 		contentPolicy,
 		http.NewCrossOriginProtection().Handler,
+		middleware.GetHead,
 	)
 	config := huma.DefaultConfig("Kit Rows", "1")
 	config.OpenAPIPath, config.DocsPath, config.SchemasPath = "/api/openapi", "", ""

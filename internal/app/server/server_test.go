@@ -420,6 +420,10 @@ func TestDocumentsAndScreens(t *testing.T) {
 		!strings.HasPrefix(header.Get("Content-Security-Policy"), "default-src 'none'; script-src 'self'") {
 		t.Errorf("a screen answered %q under %s", screen, header.Get("Content-Security-Policy"))
 	}
+	if status, _, header := send(t, h, "HEAD", front+"/document", ""); status != 200 ||
+		!strings.HasPrefix(header.Get("Content-Type"), "text/html") {
+		t.Errorf("the head of the document is %d, %v", status, header)
+	}
 	for encoding, want := range map[string]string{"gzip, br": "pressed", "identity": "script"} {
 		_, script, header := send(t, h, "GET", "/assets/a.js", "", "Accept-Encoding", encoding)
 		if string(script) != want || !strings.HasPrefix(header.Get("Content-Type"), "text/javascript") ||

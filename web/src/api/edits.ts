@@ -254,9 +254,11 @@ export function useFollow(place: Place) {
     // An edit of ours is told of too, mostly before its answer is here: what is on its way is waited for.
     const catchUp = () => {
       if (lineStore.getState().waiting > 0) return;
-      const known = queries.getQueriesData<Bench>({ queryKey: ["bench", project] });
-      const newest = Math.max(0, ...known.map(([, b]) => b?.revision ?? 0));
-      if (told > newest) void queries.invalidateQueries({ queryKey: ["bench", project] });
+      // Also the page that an undo of ours has left for the one that it was about.
+      void queries.invalidateQueries({
+        queryKey: ["bench", project],
+        predicate: ({ state }) => ((state.data as Bench | undefined)?.revision ?? told) < told,
+      });
     };
     stream.addEventListener("revision", (event) => {
       told = Number((event as MessageEvent<string>).data);
