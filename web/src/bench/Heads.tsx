@@ -43,7 +43,7 @@ export function Heads({ bench, nodes, focus, template, changes }: Props) {
               aria-label={`${b.name}, ${drawn}, ${b.range} px${on ? ", in focus" : ""}`}
               onClick={() => setFocus(b.name)}
               look="bare"
-              className="block w-full min-w-0 rounded-sm px-0.5 text-left"
+              className="mb-[5px] block w-full min-w-0 rounded-sm px-0.5 text-left"
             >
               <span className="flex items-baseline justify-between gap-1">
                 <span className={`truncate font-semibold ${on ? "text-madder" : ""}`}>{b.name}</span>{" "}

@@ -73,9 +73,9 @@ function Stylesheets({ part, onDo }: { part: Part; onDo: Props["onDo"] }) {
           ? `A part of a page. It is shown with the stylesheets of ${part.including}, which includes it, or with these:`
           : "A part of a page that no page in the folder includes. It is shown with these stylesheets:"}
       </p>
-      <div className="mt-1.5 grid max-h-40 gap-1 overflow-y-auto">
+      <div className="mt-1.5 grid max-h-40 overflow-y-auto">
         {part.sheets.map((link) => (
-          <label key={link} className="flex items-center gap-2 font-mono text-[12px]">
+          <label key={link} className="flex min-h-6 items-center gap-2 font-mono text-[12px]">
             <input
               type="checkbox"
               checked={part.named.includes(link)}

@@ -106,7 +106,7 @@ function PageMenu({ name }: { name: string }) {
           aria-label={`Page ${name}: menu`}
           title="Name, title, file, order, kit"
           look="bare"
-          className="mr-1.5 grid size-5 place-items-center rounded-sm hover:bg-line focus-visible:-outline-offset-2"
+          className="mr-1 grid size-6 place-items-center rounded-sm hover:bg-line focus-visible:-outline-offset-2"
         >
           <ChevronDown size={13} aria-hidden="true" />
         </Button>

@@ -41,7 +41,7 @@ export function Rulers({ view, template, onStep }: Props) {
             aria-label={onStep ? r.breakpoint : `${view.kit.name}, ${r.breakpoint}`}
             className="min-w-0"
           >
-            <div className="flex items-baseline gap-1">
+            <div className="flex items-center gap-1">
               <h2 className="truncate text-[13px] font-semibold">{r.breakpoint}</h2>
               <span className="min-w-0 flex-1 truncate font-mono text-[12px] text-ink-2">
                 {range.to ? `${range.from}–${range.to}` : `${range.from} and up`}

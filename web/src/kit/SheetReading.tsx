@@ -66,7 +66,7 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
               </p>
             </>
           ) : (
-            <Table lined className="w-full [&_td]:py-[3px] [&_td]:pr-3 [&_td]:align-top">
+            <Table lined className="w-full [&_td]:py-[3px] [&_td]:pr-3 [&_td]:align-baseline">
               <thead className="text-left text-ink-2">
                 <tr>
                   <th scope="col">Class</th>
@@ -78,7 +78,11 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
                 {sheet.words.map((w) => (
                   <tr key={`${w.on} ${w.word}`}>
                     <td>
-                      <Button look="link" className="text-left font-mono break-all" onClick={() => mark(w.places)}>
+                      <Button
+                        look="link"
+                        className="min-h-6 text-left font-mono break-all"
+                        onClick={() => mark(w.places)}
+                      >
                         {w.word}
                       </Button>
                     </td>

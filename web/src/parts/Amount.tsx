@@ -20,7 +20,7 @@ export function Amount({ label, value, low, high, zero, onChange }: Props) {
         disabled={value <= low}
         onClick={() => step(-1)}
         look="bare"
-        className="px-2 hover:bg-line-2"
+        className="h-6 min-w-6 px-2 hover:bg-line-2"
       >
         −
       </Button>
@@ -43,7 +43,7 @@ export function Amount({ label, value, low, high, zero, onChange }: Props) {
         disabled={value >= high}
         onClick={() => step(1)}
         look="bare"
-        className="px-2 hover:bg-line-2"
+        className="h-6 min-w-6 px-2 hover:bg-line-2"
       >
         +
       </Button>

@@ -5,7 +5,8 @@ interface Props extends ComponentPropsWithRef<"button"> {
   /** The one main action, or one among others; one on the bar, one that reads as a link,
    *  or one that looks as what stands in it. */
   look?: "main" | "plain" | "bar" | "link" | "bare";
-  /** Its size: icon for one that holds a picture alone, dot for a small one of those. */
+  /** Its size: icon for one that holds a picture alone, dot for a small one of those. One that looks as what stands in it
+   *  has none unless it is given. */
   size?: "normal" | "small" | "tiny" | "icon" | "dot";
   /** It is drawn as its child, such as a link. */
   asChild?: boolean;
@@ -23,14 +24,14 @@ const sizes = {
   normal: "px-3 py-1.5",
   small: "px-2.5 py-1",
   tiny: "px-1.5 py-0.5 text-[12px]",
-  icon: "size-7 justify-center",
-  dot: "size-[22px] justify-center",
+  icon: "flex size-7 items-center justify-center",
+  dot: "flex size-6 items-center justify-center",
 };
 
 /** A button. */
-export function Button({ look = "plain", size = "normal", asChild = false, className = "", ...rest }: Props) {
+export function Button({ look = "plain", size, asChild = false, className = "", ...rest }: Props) {
   const As = asChild ? Slot.Root : "button";
-  const sized = look === "link" || look === "bare" ? "" : sizes[size];
+  const sized = look === "link" || (look === "bare" && !size) ? "" : sizes[size ?? "normal"];
   return (
     <As
       {...(asChild ? {} : { type: "button" as const })}

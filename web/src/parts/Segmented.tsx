@@ -15,7 +15,7 @@ export function Segmented<T extends string>({ label, value, options, onChange }:
       aria-label={label}
       value={value}
       onValueChange={(v) => v && onChange(v as T)}
-      className="flex overflow-hidden rounded-md border border-control bg-raised"
+      className="flex w-fit overflow-hidden rounded-md border border-control bg-raised"
     >
       {options.map(([v, text]) => (
         <ToggleGroup.Item

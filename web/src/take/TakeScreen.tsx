@@ -97,7 +97,7 @@ export default function TakeScreen() {
               </li>
             ))}
           </ul>
-          <fieldset className="mt-4 grid gap-1 text-[12px] text-ink-2">
+          <fieldset className="mt-4 grid text-[12px] text-ink-2">
             <legend className="sr-only">How it is written</legend>
             {(
               [
@@ -106,7 +106,7 @@ export default function TakeScreen() {
                 ["gathered", "Mixins: by breakpoint"],
               ] as const
             ).map(([what, name]) => (
-              <label key={what} className="flex items-center gap-1.5">
+              <label key={what} className="flex min-h-6 items-center gap-1.5">
                 <input
                   type="checkbox"
                   checked={how[what]}
