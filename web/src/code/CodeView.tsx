@@ -131,6 +131,7 @@ export default function CodeView({ label, text, language, marked, told, was, onL
   }, [label]);
 
   const [first, last] = [marked?.first, marked?.last];
+  const held = useRef(first); // the line at which the lines that are marked begin
   useEffect(() => {
     // The page is laid out for it.
     let wanted = true;
@@ -146,8 +147,14 @@ export default function CodeView({ label, text, language, marked, told, was, onL
       };
       const lines = first && last ? { first, last } : undefined;
       const all = was === undefined ? [] : changesOf(was, text);
-      editor.dispatch({ ...(changes && { changes }), effects: [mark.of(lines), change.of(all)] });
-      if (changes && all[0]) {
+      const { doc } = editor.state;
+      const begun = held.current && doc.line(Math.min(held.current, doc.lines)).from;
+      const edit = editor.state.update({ ...(changes && { changes }), effects: [mark.of(lines), change.of(all)] });
+      editor.dispatch(edit);
+      held.current = first;
+      // An edit is shown, but where another node was selected since.
+      const same = begun !== undefined && edit.newDoc.lineAt(edit.changes.mapPos(begun, 1)).number === first;
+      if (changes && all[0] && (same || !lines)) {
         editor.dispatch({ effects: EditorView.scrollIntoView(all[0].from, { y: "center" }) });
         return;
       }
