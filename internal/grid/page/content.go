@@ -64,7 +64,12 @@ type Source struct {
 // Natural is how wide and high the block declares itself at breakpoint i of k, in
 // px; a height that is not declared is estimated.
 func (c *Content) Natural(k *kit.Kit, i int) (width, height float64) {
-	width, height = c.Width.Px(), c.High().Px()
+	return c.natural(c.High().Px(), k, i)
+}
+
+// natural is Natural of a block that is high px high by itself, as High has it.
+func (c *Content) natural(high float64, k *kit.Kit, i int) (width, height float64) {
+	width, height = c.Width.Px(), high
 	for _, s := range c.Sources {
 		if k.Index(s.From) <= i {
 			height = s.Height.Px()
@@ -78,7 +83,13 @@ func (c *Content) Natural(k *kit.Kit, i int) (width, height float64) {
 
 // HeightIn is how high the block is at breakpoint i of k in a column w px wide.
 func (c *Content) HeightIn(k *kit.Kit, i int, w float64) float64 {
-	width, height := c.Natural(k, i)
+	return c.HeightOf(c.High().Px(), k, i, w)
+}
+
+// HeightOf is HeightIn of a block that is high px high by itself, as High has it: plans at several widths read its words
+// once.
+func (c *Content) HeightOf(high float64, k *kit.Kit, i int, w float64) float64 {
+	width, height := c.natural(high, k, i)
 	if c.Fit && width > 0 {
 		return math.Floor(math.Round(w*64)*height/width) / 64 // as a browser has it
 	}

@@ -24,6 +24,7 @@ type Layout struct {
 	nodes    []node                  // the page's, parents before their children
 	index    func() map[string]int32 // of the nodes, by id; made when it is first asked for
 	comforts func() []float64        // of the nodes; made when they are first asked for
+	highs    func() []float64        // of the nodes: of blocks, how high they are by themselves; made likewise
 	at       []stage                 // one for every breakpoint
 	foreign  *foreign.Page           // of a page that is laid out by a stylesheet; else nil
 	planner  planner                 // how boxes are worked out
@@ -49,6 +50,7 @@ type stage struct {
 	lines  float64 // px between rows
 	tracks kit.Gutter
 	broken int // about how many lines the rows break into
+	most   int // and one of them at most
 }
 
 // Of works out page p, laid out on k, with blocks that are as high as declared. Both must have passed their Check.
@@ -94,6 +96,15 @@ func (l *Layout) make() {
 			}
 			if n.parent >= 0 {
 				all[n.parent] = max(all[n.parent], all[i])
+			}
+		}
+		return all
+	})
+	l.highs = sync.OnceValue(func() []float64 {
+		all := make([]float64, len(l.nodes))
+		for i, n := range l.nodes {
+			if n.Kind == page.Block {
+				all[i] = n.Content.High().Px()
 			}
 		}
 		return all

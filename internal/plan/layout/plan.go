@@ -98,6 +98,7 @@ func (l *Layout) Worked(v float64) *Plan {
 	m.plan.Boxes = make([]Box, 0, len(l.nodes))
 	m.plan.Lines = make([]Line, 0, m.stage.broken)
 	m.tracks = make([]kit.Track, 0, len(m.stage.rows))
+	m.runs = make([]Run, 0, m.stage.most)
 	if i+1 < len(l.kit.Breakpoints) {
 		m.plan.Until = l.kit.Breakpoints[i+1].From.Px()
 	}
@@ -179,7 +180,7 @@ func (m *maker) stack(n int32, x, y float64, w measure.Measure) float64 {
 				m.hide(c)
 				return
 			}
-			h := child.Content.HeightIn(m.l.kit, m.i, w.Px)
+			h := child.Content.HeightOf(m.l.highs()[c], m.l.kit, m.i, w.Px)
 			m.box(Box{ID: child.ID, Kind: page.Block, X: x, Y: y, Width: w.Px, Height: h, Shown: true, Node: c})
 			y += h
 		}

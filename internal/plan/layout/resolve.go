@@ -107,7 +107,8 @@ func (r *resolver) row(n int32, within *page.Units, w ends) {
 	for i := range row.Cells {
 		units += row.Cells[i].Skip + max(1, row.Cells[i].Units) + row.Cells[i].Trail
 	}
-	r.stage.broken += int(units/float64(row.Columns.N())) + 1
+	lines := int(units/float64(row.Columns.N())) + 1
+	r.stage.broken, r.stage.most = r.stage.broken+lines, max(r.stage.most, lines)
 	if ordered {
 		row.Sort()
 	}
