@@ -249,14 +249,17 @@ const SettingCell = memo(function SettingCell(p: CellProps & { cell: Cell; units
   );
 });
 
+/** The sum of a row's line, where it is seen: a row of so many a line says that in its cell already. */
+const sumSeen = (text: string, sum: Sum | undefined) => (text.startsWith("÷") ? "" : sum?.text);
+
 /** A cell in words. What is seen in it stands together and comes first, as those expect who speak to their browser. */
 function saying(node: SheetNode, cell: Cell, sum: Sum | undefined): string {
   const origin = cell.here ? "set here" : cell.from ? `carried from ${cell.from}` : "the default";
   const word = cell.text === "x" ? "hidden" : node.kind === "block" && /^\*?$/.test(cell.text) ? "shown" : "";
   const set = [cell.text, word, cell.more].filter(Boolean).join(", ");
   if (!sum) return [set && `${set}, ${origin}`, cell.wrong].filter(Boolean).join("\n");
-  const [seen, unseen] = cell.text.startsWith("÷") ? ["", sum.text] : [sum.text, ""];
-  const line = [cell.text, seen, sum.state, cell.more, set && origin, unseen].filter(Boolean).join(", ");
+  const seen = sumSeen(cell.text, sum);
+  const line = [cell.text, seen, sum.state, cell.more, set && origin, !seen && sum.text].filter(Boolean).join(", ");
   return [line, ...sum.reasons, cell.wrong].filter(Boolean).join("\n");
 }
 
@@ -349,7 +352,7 @@ function RowSaid({ cell, sum, breakpoint, focus, ...p }: SaidProps) {
             </Said>
           </span>
         )}{" "}
-        <span className="truncate font-mono text-[12px] text-ink-2">{text.startsWith("÷") ? "" : sum?.text}</span>{" "}
+        <span className="truncate font-mono text-[12px] text-ink-2">{sumSeen(text, sum)}</span>{" "}
         {sum?.state && (
           <span className={`flex-none font-mono text-[12px] ${sum.full ? "text-woad-text" : "font-medium text-weld"}`}>
             {sum.state}
