@@ -76,6 +76,7 @@ check:
 check-go:
 	go run ./cmd/kitrows schema project | cmp - docs/kitrows.schema.json
 	@test -z "$$(gofmt -l cmd demo e2e internal web/*.go)" || { echo "gofmt these:"; gofmt -l cmd demo e2e internal web/*.go; exit 1; }
+	@! LC_ALL=C.UTF-8 grep -rnE --include='*.go' '^.{121,}' cmd demo e2e internal web/*.go || { echo "keep these under 121 characters"; exit 1; }
 	go mod tidy -diff
 	go tool staticcheck $(CORE) $(PROGRAM)
 

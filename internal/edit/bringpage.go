@@ -23,7 +23,7 @@ type BringPage struct {
 	File   string     `json:"file" maxLength:"400" doc:"Its path, such as visit/index.html."`
 	Text   string     `json:"text,omitzero"`
 	Data   []byte     `json:"data,omitzero" doc:"In place of a text, bytes that are not UTF-8, in base64."`
-	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"Stylesheets, by the addresses that it links them by or by their names."`
+	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"Stylesheets, named by address as in the page or by name."`
 
 	file *page.Origin // once it is read
 	kit  func(id string) (*kit.Kit, []kit.File, error)

@@ -16,9 +16,9 @@ import (
 type Trace struct {
 	Design  design.Design `json:"design"`
 	File    string        `json:"file,omitzero" maxLength:"200" doc:"With data: the picture file's name."`
-	Data    project.File  `json:"data,omitzero" doc:"The picture's file, in base64; the project's picture of the design when absent."`
+	Data    project.File  `json:"data,omitzero" doc:"The picture file in base64; if absent, the project's own picture."`
 	Summary string        `json:"summary,omitzero" maxLength:"200" doc:"What was done, for the history."`
-	Index   int           `json:"index,omitzero" minimum:"0" doc:"Where a new one stands among the page's designs, from 1; last when absent."`
+	Index   int           `json:"index,omitzero" minimum:"0" doc:"Its position among the page's designs; if absent, last."`
 
 	picture *project.Picture // once the file is read
 }

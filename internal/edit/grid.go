@@ -20,7 +20,7 @@ type UseGrid struct {
 	Columns int     `json:"columns" minimum:"1" maximum:"48"`
 	Column  float64 `json:"column" exclusiveMinimum:"0" maximum:"16384" doc:"How wide each column is, in px."`
 	Gutter  float64 `json:"gutter" minimum:"0" maximum:"16384" doc:"In px."`
-	Left    float64 `json:"left" minimum:"-16384" maximum:"16384" doc:"Where the first column begins, in px of the viewport."`
+	Left    float64 `json:"left" minimum:"-16384" maximum:"16384" doc:"Where the first column begins, px in the viewport."`
 }
 
 func useGrid(p *project.Project, pg *page.Page, u *UseGrid) (*Change, error) {

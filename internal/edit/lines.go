@@ -13,7 +13,7 @@ import (
 // Lines puts lines in the place of others of a page's file, as the code panel shows it: what was typed there. Lines
 // that stay the same keep their bytes, and new ones end as those around them.
 type Lines struct {
-	From int      `json:"from" minimum:"1" doc:"The first line that is replaced; where none is, the one before which lines are put."`
+	From int      `json:"from" minimum:"1" doc:"The first line to replace; with nothing replaced, the line to put before."`
 	Was  []string `json:"was" maxItems:"200000" doc:"The lines that are replaced. It is refused where others stand there."`
 	Now  []string `json:"now" maxItems:"200000" doc:"The lines in their place."`
 }

@@ -65,7 +65,7 @@ func keptAt(kept []page.Kept, form string) int {
 type Keep struct {
 	Form  string `json:"form" enum:"scss,less,plain,tsx,jsx"`
 	Place string `json:"place,omitzero" maxLength:"400" doc:"The path of a folder in it; empty for itself."`
-	Stop  bool   `json:"stop,omitzero" doc:"Keep them no longer. The files stay."`
+	Stop  bool   `json:"stop,omitzero" doc:"Stop keeping them up to date. The files stay."`
 }
 
 func (k *Keep) apply(e *editor) error {

@@ -83,7 +83,7 @@ type Operation struct {
 // Type puts what was typed into many cells at once, in cell notation.
 type Type struct {
 	Cells []Cell `json:"cells" minItems:"1" maxItems:"20000"`
-	Text  string `json:"text" maxLength:"40" doc:"Cell notation: 6, 2_6, 2_6_1, @4_6, =, ~, *, x of a column, ÷3 or off of a row, or empty for carried."`
+	Text  string `json:"text" maxLength:"40" doc:"Cell notation, such as 6, 2_6_1, @4_6, 1/3 or =; empty: carried."`
 }
 
 // A Cell is a row or a column at a breakpoint.
@@ -140,7 +140,7 @@ type AddRow struct {
 	Near       string `json:"near,omitzero"`
 	Before     bool   `json:"before,omitzero" doc:"Before that row, not after it."`
 	Recipe     string `json:"recipe" maxLength:"400" doc:"Two halves, as nearly as the kit's columns allow, when empty."`
-	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
+	Breakpoint string `json:"breakpoint" doc:"The breakpoint that a recipe without one begins at."`
 }
 
 // Recast gives a row the columns of a recipe. Its columns stay what they are but
@@ -149,7 +149,7 @@ type AddRow struct {
 type Recast struct {
 	Row        string `json:"row"`
 	Recipe     string `json:"recipe" maxLength:"400"`
-	Breakpoint string `json:"breakpoint" doc:"Where a recipe that names no breakpoint holds from."`
+	Breakpoint string `json:"breakpoint" doc:"The breakpoint that a recipe without one begins at."`
 }
 
 // Replace puts With in the place of a node; it has that node's id.
@@ -201,7 +201,7 @@ type AddSection struct {
 type Wrap struct {
 	Node       string   `json:"node,omitzero"`
 	Nodes      []string `json:"nodes,omitzero" maxItems:"20000"`
-	As         string   `json:"as,omitzero" enum:"row,column,container,section" doc:"A row with each as a column, one column, a container, or a section."`
+	As         string   `json:"as,omitzero" enum:"row,column,container,section" doc:"A row of columns, or one of these."`
 	Breakpoint string   `json:"breakpoint,omitzero" doc:"Where the columns of a new row begin to stand side by side."`
 }
 
@@ -246,11 +246,11 @@ type Describe struct {
 	Name     *string     `json:"name,omitzero"`
 	Element  *string     `json:"element,omitzero"`
 	Anchor   *string     `json:"anchor,omitzero" doc:"Its id attribute."`
-	Classes  *[]string   `json:"classes,omitzero" doc:"Classes of one's own."`
+	Classes  *[]string   `json:"classes,omitzero" doc:"The user's own classes."`
 	Selector *string     `json:"selector,omitzero"`
 	Note     *string     `json:"note,omitzero"`
-	Meant    *[]string   `json:"meant,omitzero" maxItems:"40" doc:"The codes of findings on it that are as they are meant to be."`
-	Frame    *page.Frame `json:"frame,omitempty" doc:"The kind of a container: fixed, fluid, fluid below and a breakpoint, or capped."`
+	Meant    *[]string   `json:"meant,omitzero" maxItems:"40" doc:"Codes of findings that are meant to be as they are."`
+	Frame    *page.Frame `json:"frame,omitempty" doc:"A container's kind: fixed, fluid, fluid below a breakpoint, capped."`
 }
 
 // AddBlock adds a block of content to a column: at Index, else at its end. What
@@ -295,7 +295,7 @@ type Pour struct {
 	Text   string   `json:"text,omitzero" maxLength:"1048576"`
 	As     string   `json:"as,omitzero" enum:"html,markdown"`
 	Pieces []Poured `json:"pieces,omitzero" maxItems:"2000" doc:"What the text came to."`
-	Left   []string `json:"left,omitzero" maxItems:"50" doc:"What of it was left out."`
+	Left   []string `json:"left,omitzero" maxItems:"50" doc:"What was left out of it."`
 }
 
 // Poured is a piece of a text, with the file of a picture that came along.
@@ -319,7 +319,7 @@ type Sheet struct {
 // Place makes a block of a piece of the content sheet, in a column as AddBlock
 // does.
 type Place struct {
-	Piece  string `json:"piece,omitzero" doc:"The next one that stands nowhere yet when empty."`
+	Piece  string `json:"piece,omitzero" doc:"If empty, the next one that is not placed yet."`
 	Column string `json:"column"`
 	Index  *int   `json:"index,omitzero" minimum:"0"`
 }
@@ -340,7 +340,7 @@ type OwnRules struct {
 // Style gives a page that is made here its own stylesheet, which is linked after the kit's; or a stylesheet that a page
 // from HTML links another text, on all pages that link it.
 type Style struct {
-	File string `json:"file,omitzero" maxLength:"1000" doc:"Of a page from HTML: the stylesheet, by the address that it links it by."`
+	File string `json:"file,omitzero" maxLength:"1000" doc:"The linked stylesheet, by address, for a page from HTML."`
 	Text string `json:"text" maxLength:"4194304" doc:"CSS. When empty, it is what such a stylesheet begins with."`
 
 	Others []Styled `json:"others,omitzero" maxItems:"200" doc:"Pages on which that stylesheet has another text."`
@@ -404,7 +404,7 @@ type AddPage struct {
 type DescribePage struct {
 	Name        *string `json:"name,omitzero" maxLength:"120" doc:"On its tab."`
 	File        *string `json:"file,omitzero" maxLength:"400" doc:"Such as index.html; of a page from HTML, its path."`
-	Title       *string `json:"title,omitzero" maxLength:"400" doc:"In its head. Of a page made here: its name when empty."`
+	Title       *string `json:"title,omitzero" maxLength:"400" doc:"In its head; empty: its name, on a page made here."`
 	Description *string `json:"description,omitzero" maxLength:"400" doc:"In its head; none when empty."`
 	Language    *string `json:"language,omitzero" doc:"A language tag such as en."`
 }
@@ -429,18 +429,18 @@ type DropPage struct{}
 // settings by the breakpoint's name and in the proportion of the columns.
 type ChangeKit struct {
 	Kit  *kit.Kit `json:"kit"`
-	Were []string `json:"were,omitzero" maxItems:"8" doc:"What each of its breakpoints was called before, empty for a new one; as they are called when absent."`
+	Were []string `json:"were,omitzero" maxItems:"8" doc:"The old name of each breakpoint, empty for a new one."`
 }
 
 // UseKit moves the page, or all pages of its kit, to another of the project's kits.
 type UseKit struct {
 	Kit   string   `json:"kit"`
-	Pairs []string `json:"pairs,omitzero" maxItems:"8" doc:"For each breakpoint of the kit it has, which of the new one takes its settings; by their names and edges when absent."`
-	All   bool     `json:"all,omitzero" doc:"All pages of its kit are moved, but for those of which something would be left out."`
+	Pairs []string `json:"pairs,omitzero" maxItems:"8" doc:"For each old breakpoint, the new one that takes its settings."`
+	All   bool     `json:"all,omitzero" doc:"Move all pages of its kit, except those that would lose something."`
 
-	Anyway []string `json:"anyway,omitzero" maxItems:"1000" doc:"With all: pages that are moved though something is left out."`
+	Anyway []string `json:"anyway,omitzero" maxItems:"1000" doc:"With all: pages to move though something is lost."`
 
-	Back []*page.Node `json:"back,omitzero" doc:"What is then on the page, in place of what carrying over makes."`
+	Back []*page.Node `json:"back,omitzero" doc:"The page's nodes afterwards, instead of what carrying over makes."`
 }
 
 // AddKit adds a kit to the project: at Index, else as the last.

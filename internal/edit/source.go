@@ -17,14 +17,14 @@ import (
 // stay what they are.
 type Source struct {
 	Stretches []Stretch   `json:"stretches" maxItems:"20000" doc:"In their order; they do not overlap."`
-	Nodes     []Restored  `json:"nodes,omitzero" doc:"What nodes in what is changed were."`
-	Kit       string      `json:"kit,omitzero" doc:"The page's kit from then on; the one it has when empty."`
-	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"The stylesheets that the page links, but for those of its kit; those it has when absent."`
-	Named     *[]string   `json:"named,omitempty" maxItems:"40" doc:"Of a part of a page, the addresses of the stylesheets in its folder that it is shown with from then on; as it is when absent."`
-	OwnRules  *bool       `json:"ownRules,omitempty" doc:"Whether the page has rules of its own from then on; as it is when absent."`
-	Mixins    *string     `json:"mixins,omitempty" maxLength:"1000" doc:"The address of the stylesheet that the mixins come to that the layout is in from then on; empty where it is in classes, as it is when absent."`
-	File      string      `json:"file,omitzero" maxLength:"400" doc:"The path that the file has from then on; the one it has when empty."`
-	Name      string      `json:"name,omitzero" maxLength:"120" doc:"What the page is called from then on; as it is when empty."`
+	Nodes     []Restored  `json:"nodes,omitzero" doc:"The nodes that were in the changed stretch."`
+	Kit       string      `json:"kit,omitzero" doc:"The page's new kit; if empty, no change."`
+	Sheets    *[]kit.File `json:"sheets,omitempty" doc:"Stylesheets linked besides the kit's; if absent, no change."`
+	Named     *[]string   `json:"named,omitempty" maxItems:"40" doc:"The stylesheets a partial is shown with, if changed."`
+	OwnRules  *bool       `json:"ownRules,omitempty" doc:"Whether it may have rules of its own; if absent, no change."`
+	Mixins    *string     `json:"mixins,omitempty" maxLength:"1000" doc:"The mixins' stylesheet, if changed; empty: none."`
+	File      string      `json:"file,omitzero" maxLength:"400" doc:"The new path of the file; if empty, no change."`
+	Name      string      `json:"name,omitzero" maxLength:"120" doc:"The new name of the page; if empty, no change."`
 	Summary   string      `json:"summary,omitzero" maxLength:"200"`
 }
 

@@ -40,7 +40,7 @@ type Project struct {
 	Kits     []*kit.Kit   `json:"kits"`
 	Pages    []*page.Page `json:"pages"`
 	Pictures []*Picture   `json:"pictures,omitzero"`
-	Recipes  []Recipe     `json:"recipes,omitzero" doc:"Row recipes of one's own, by name."`
+	Recipes  []Recipe     `json:"recipes,omitzero" doc:"The user's own row recipes, by name."`
 	Sheet    []Piece      `json:"sheet,omitzero" doc:"The content sheet: what is to be placed on pages, in pieces."`
 }
 

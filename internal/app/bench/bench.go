@@ -23,7 +23,7 @@ import (
 type Bench struct {
 	Project     Ref              `json:"project"`
 	Revision    int              `json:"revision" doc:"The revision this shows; an edit names it."`
-	Stamp       int64            `json:"stamp" doc:"The same only of Benches that show the same: of one revision there are several as its content is measured."`
+	Stamp       int64            `json:"stamp" doc:"Two Benches with the same stamp show the same; measures change it."`
 	Undo        string           `json:"undo" doc:"What undo would undo; empty when there is nothing."`
 	Redo        string           `json:"redo" doc:"What redo would do again; empty when there is nothing."`
 	Done        string           `json:"done" doc:"What the edit this answers did; empty for a reading."`
@@ -39,17 +39,17 @@ type Bench struct {
 	Elements    Elements         `json:"elements" doc:"What nodes may be, by their kind."`
 	Can         Can              `json:"can" doc:"What can be done with the page."`
 	Forms       []ship.NamedForm `json:"forms" doc:"In which forms it can be taken away."`
-	Mixins      string           `json:"mixins" enum:"none,off,on" doc:"Whether the layout of a page that was read from markup is in mixins; none where it can only be in classes."`
-	Kept        []page.Kept      `json:"kept" doc:"What is made for the page and kept up to date in the folder that is worked in."`
+	Mixins      string           `json:"mixins" enum:"none,off,on" doc:"Whether its layout is in mixins; none: cannot be."`
+	Kept        []page.Kept      `json:"kept" doc:"The generated files that are kept up to date in the working folder."`
 	Folder      *Folder          `json:"folder,omitempty" doc:"The file of the page in the folder that is worked in."`
 	Designs     []string         `json:"designs" doc:"The breakpoints of its finished designs."`
-	Findings    []Finding        `json:"findings" doc:"All that is told of the page; of one from HTML, in the order of its file. Of a long page they are left out, as its code is, and asked for by themselves."`
+	Findings    []Finding        `json:"findings" doc:"What is wrong, in the file's order; asked for separately if long."`
 
 	Styled   bool `json:"styled" doc:"It has styles of its own besides those that a page made here begins with."`
 	Measured int  `json:"measured" doc:"Grows with each measure of its content that changes where something is."`
 
 	Code     Code     `json:"code"`
-	Document []string `json:"document" doc:"The page as it is taken away, in lines, for frames to show: its elements are marked with their nodes, its pictures have the addresses of this server. Empty where the page is long."`
+	Document []string `json:"document" doc:"The page's document in lines, with its nodes marked; empty for a long page."`
 }
 
 // Can says what can be done with a page.
@@ -62,18 +62,18 @@ type Can struct {
 // A Folder says what became last of a page's file in the folder that is worked in.
 type Folder struct {
 	State   string `json:"state" enum:"same,written,changed,conflict,gone,unwritten"`
-	Text    string `json:"text" doc:"In a sentence; empty where there is nothing to be said."`
-	Polled  string `json:"polled,omitempty" doc:"Why changes in the folder are found only from time to time; empty where they are told of at once."`
+	Text    string `json:"text" doc:"One sentence, or empty."`
+	Polled  string `json:"polled,omitempty" doc:"Why changes in the folder are polled for; empty when it is watched."`
 	Preview string `json:"preview" doc:"The address at which the file is shown as it is, and again when it is written."`
-	Part    *Part  `json:"part,omitempty" doc:"Of a part of a page, which links no stylesheets."`
+	Part    *Part  `json:"part,omitempty" doc:"Present for a partial, which links no stylesheets itself."`
 }
 
 // A Part is which stylesheets a part of a page is shown with: those that were named for it, else those of a page that
 // includes it.
 type Part struct {
-	Including string   `json:"including" doc:"The file of the page that includes it; empty where none does."`
-	Named     []string `json:"named" doc:"The addresses of those that were named."`
-	Sheets    []string `json:"sheets" doc:"Those in the folder, by the addresses by which the part may name them."`
+	Including string   `json:"including" doc:"The page that includes it, by file; empty if none."`
+	Named     []string `json:"named" doc:"The addresses that were named for it."`
+	Sheets    []string `json:"sheets" doc:"The folder's stylesheets, by the addresses the partial may use."`
 }
 
 // A Ref names a project.
@@ -88,12 +88,12 @@ type PageRef struct {
 	Name string `json:"name"`
 	File string `json:"file"`
 
-	State string `json:"state,omitempty" enum:"same,written,changed,conflict,gone,unwritten" doc:"What became last of its file in the folder that is worked in."`
+	State string `json:"state,omitempty" enum:"same,written,changed,conflict,gone,unwritten" doc:"Its file's last state."`
 }
 
 // About is what the head of a page's file says of it.
 type About struct {
-	Title       string `json:"title" doc:"Of a page made here, its name when empty."`
+	Title       string `json:"title" doc:"If empty, a page made here has its name as title."`
 	Description string `json:"description"`
 	Language    string `json:"language"`
 }
@@ -106,7 +106,7 @@ type KitRef struct {
 	Gutter    string `json:"gutter"`
 	Technique string `json:"technique"`
 	Capped    bool   `json:"capped" doc:"It has capped containers."`
-	OwnRules  string `json:"ownRules" enum:"none,off,on" doc:"Whether the page has rules of its own for what the kit's stylesheet has no class for; none where it has a class for everything."`
+	OwnRules  string `json:"ownRules" enum:"none,off,on" doc:"Whether it may write rules of its own; none: no need."`
 }
 
 // A Breakpoint is a head of the Bench. Widths are in px.
@@ -130,9 +130,9 @@ type Elements struct {
 // Code is the page's class-based code.
 type Code struct {
 	Lines   []CodeLine `json:"lines" doc:"A node's lines run from its first to its last, its children's included."`
-	Classes int        `json:"classes" doc:"How many classes say settings."`
+	Classes int        `json:"classes" doc:"How many classes carry settings."`
 	CSS     string     `json:"css" doc:"The used part of the kit's stylesheet."`
-	Left    bool       `json:"left" doc:"All of it is left out, for the page is long: it is asked for by itself."`
+	Left    bool       `json:"left" doc:"Left out of a long page's answer; to be asked for separately."`
 }
 
 // A CodeLine is one line of markup and the node it belongs to.

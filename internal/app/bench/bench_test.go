@@ -268,7 +268,8 @@ func TestStopping(t *testing.T) {
 func TestCellsAfterSoManyALine(t *testing.T) {
 	k := sample.Twelve()
 	k.Breakpoints[1].Columns = kit.Equal(24)
-	column := &page.Node{Kind: page.Column, ID: "column", At: []page.Setting{page.At("base").With(page.Width, page.Take(6))}}
+	column := &page.Node{Kind: page.Column, ID: "column", At: []page.Setting{
+		page.At("base").With(page.Width, page.Take(6))}}
 	row := &page.Node{Kind: page.Row, ID: "row", Children: []*page.Node{column}, At: []page.Setting{
 		page.At("wide").With(page.PerLine, page.Of(3)), page.At("full").With(page.PerLine, page.Of(0))}}
 	pg := &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,

@@ -12,14 +12,14 @@ import (
 // A Comparison is one page at two moments: side by side, and what its code has
 // that it had not.
 type Comparison struct {
-	Before *Side  `json:"before" doc:"Nothing where the page was not there."`
+	Before *Side  `json:"before" doc:"Absent if the page did not exist."`
 	After  *Side  `json:"after"`
 	Code   []Diff `json:"code" doc:"The markup, line by line."`
 
-	Shifts []Shift `json:"shifts" doc:"What is other about columns, by breakpoint."`
+	Shifts []Shift `json:"shifts" doc:"What changed about columns, by breakpoint."`
 
-	Added int `json:"added" doc:"Lines of markup that were not there."`
-	Gone  int `json:"gone" doc:"Lines of markup that are no more."`
+	Added int `json:"added" doc:"Lines added to the markup."`
+	Gone  int `json:"gone" doc:"Lines removed from the markup."`
 }
 
 // A Side is the page at one moment.
@@ -31,8 +31,8 @@ type Side struct {
 // A Diff is a line of markup on one side or on both.
 type Diff struct {
 	Text   string `json:"text"`
-	Before int    `json:"before" doc:"Its number before, from 1; 0 where it was not there."`
-	After  int    `json:"after" doc:"Its number after, from 1; 0 where it is no more."`
+	Before int    `json:"before" doc:"Its number before, from 1; 0 if it is new."`
+	After  int    `json:"after" doc:"Its number after, from 1; 0 if it was removed."`
 }
 
 // Compare sets page of that id as it was in one project beside how it is in

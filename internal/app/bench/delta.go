@@ -15,7 +15,7 @@ type Delta struct {
 	From  int64       `json:"from" doc:"The stamp of the Bench it is of."`
 	Head  Bench       `json:"head" doc:"The Bench with its long lists empty."`
 	Lists []ListDelta `json:"lists" doc:"What is new in each of the long lists."`
-	Same  []Path      `json:"same" doc:"Where long texts are that are as before."`
+	Same  []Path      `json:"same" doc:"Where unchanged long texts are."`
 }
 
 // A Path leads to a value in a Bench: names of fields, and numbers of entries from 0.

@@ -10,7 +10,7 @@ import (
 // A Drawing is a page in a viewport of one width, with the grids that lie over it.
 type Drawing struct {
 	Lane  Lane   `json:"lane"`
-	Grids []Grid `json:"grids" doc:"One for each shown container, and one for each row in a column; what holds others comes first."`
+	Grids []Grid `json:"grids" doc:"One for each visible container and each nested row, the outer before the inner."`
 }
 
 // A Grid is the units that a container's rows, or what stands in a nested row, are laid out by. All is in px.
@@ -18,7 +18,7 @@ type Grid struct {
 	Node   string  `json:"node" doc:"The container or row."`
 	Box    Rect    `json:"box" doc:"Its content box."`
 	Before float64 `json:"before" doc:"The edge of a container left of that."`
-	After  float64 `json:"after" doc:"The same right of it."`
+	After  float64 `json:"after" doc:"The same at its right."`
 	Units  []Rect  `json:"units" doc:"As high as the box."`
 	Gutter float64 `json:"gutter" doc:"Between two units."`
 }

@@ -14,13 +14,13 @@ import (
 // An Effect is what a change of a kit does to a page that uses it.
 type Effect struct {
 	Page   PageRef     `json:"page"`
-	At     string      `json:"at" doc:"The breakpoint at which most is other."`
+	At     string      `json:"at" doc:"The breakpoint where most changed."`
 	Before *Sketch     `json:"before,omitempty" doc:"The page there, absent where the breakpoint is new."`
 	After  Sketch      `json:"after"`
-	Shifts []Shift     `json:"shifts" doc:"What is other about columns, by breakpoint."`
-	Moved  int         `json:"moved" doc:"How many columns are other, at one breakpoint or another."`
+	Shifts []Shift     `json:"shifts" doc:"What changed about columns, by breakpoint."`
+	Moved  int         `json:"moved" doc:"How many columns changed, at any breakpoint."`
 	All    int         `json:"all" doc:"How many columns there are."`
-	Breaks []string    `json:"breaks" doc:"Rows that have another number of lines."`
+	Breaks []string    `json:"breaks" doc:"Rows whose number of lines changed."`
 	Worse  []string    `json:"worse" doc:"Columns that are now too narrow for their content, or off the grid."`
 	Notes  []page.Note `json:"notes" doc:"What could not follow exactly."`
 }

@@ -28,7 +28,7 @@ type Finding struct {
 	Text        string   `json:"text"`
 	Line        int      `json:"line" doc:"Where it is in the page's file, from 1; 0 of a page that has none."`
 	Column      int      `json:"column"`
-	Meant       bool     `json:"meant" doc:"It is as it is meant to be, as its node says: it is not counted."`
+	Meant       bool     `json:"meant" doc:"The node is marked as meant to be so; it is not counted."`
 	Fixes       []Fix    `json:"fixes"`
 }
 

@@ -27,9 +27,9 @@ type KitView struct {
 	Naming   string      `json:"naming" doc:"The id of the preset that names it so; empty when none does."`
 	Presets  []Ref       `json:"presets" doc:"The ways of naming everything at once."`
 	Sheet    *SheetView  `json:"sheet,omitempty" doc:"What was read of its stylesheet, where one was brought in."`
-	Fixed    bool        `json:"fixed" doc:"It is as a stylesheet of others has it: numbers do not change it."`
-	Warnings []string    `json:"warnings" doc:"What one may not mean, at which widths."`
-	Newest   int         `json:"newest" doc:"The newest revision in the library of the kit that it is; 0 when it is none of them."`
+	Fixed    bool        `json:"fixed" doc:"It follows an imported stylesheet: its numbers cannot be changed."`
+	Warnings []string    `json:"warnings" doc:"What is probably not meant, and at which widths."`
+	Newest   int         `json:"newest" doc:"The newest revision of this kit in the library; 0 if not from there."`
 }
 
 // A Kind is a kind of container, with its outer width at both ends of every breakpoint.
@@ -45,7 +45,7 @@ type Name struct {
 	About    string   `json:"about" doc:"What it names, in a few words."`
 	Template string   `json:"template"`
 	Samples  []string `json:"samples" doc:"What it writes at the first breakpoint and at the last, as it stands in a tag."`
-	Optional bool     `json:"optional" doc:"It may be empty: then what it names cannot be had."`
+	Optional bool     `json:"optional" doc:"It may be empty: then what it names is not available."`
 }
 
 // names lists a kit's templates with what they write.
@@ -118,7 +118,7 @@ type Ruler struct {
 	Width      float64 `json:"width" doc:"The container's outer width."`
 	Units      []Rect  `json:"units" doc:"The columns, content boxes; their y and height are 0."`
 	Before     float64 `json:"before" doc:"The padding of each column left of its content, where gutters are inside."`
-	After      float64 `json:"after" doc:"And right of it."`
+	After      float64 `json:"after" doc:"And at its right."`
 }
 
 // KitCells are a breakpoint's own numbers as they are typed; an empty text is carried.

@@ -58,13 +58,13 @@ type Ghost struct {
 type Box struct {
 	Rect
 	Left    float64   `json:"left" doc:"The padding of a shown column left of its place, which is that of its content."`
-	Right   float64   `json:"right" doc:"The same right of it."`
+	Right   float64   `json:"right" doc:"The same at its right."`
 	ID      string    `json:"id"`
 	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block,element"`
 	Shown   bool      `json:"shown"`
 	Guessed bool      `json:"guessed" doc:"It depends on content that is only estimated."`
 	Hint    string    `json:"hint" doc:"The type of content of a block."`
-	Needs   float64   `json:"needs" doc:"How wide content that does not fit a column is; 0 where all fits."`
+	Needs   float64   `json:"needs" doc:"The width of content that overflows a column; 0 if all fits."`
 	Line    int       `json:"line" doc:"The line of a shown column, from 1."`
 	Unit    float64   `json:"unit" doc:"The first unit of a shown column, from 1."`
 	Units   float64   `json:"units" doc:"The units a shown column spans; 0 for a natural one."`
@@ -76,7 +76,7 @@ type Box struct {
 	Span    string    `json:"span" enum:",take,full,share,natural,per line" doc:"The kind of width a shown column has."`
 	PerLine int       `json:"perLine" doc:"How many columns a row has on a line; 0 when its columns decide."`
 	Order   string    `json:"order" doc:"The order of a shown column; empty for source order."`
-	Align   string    `json:"align" enum:",top,middle,bottom,stretch" doc:"A shown column's own align; empty when it is the row's."`
+	Align   string    `json:"align" enum:",top,middle,bottom,stretch" doc:"The column's own align; empty: the row's."`
 	Off     bool      `json:"off" doc:"A shown column begins or ends off the grid."`
 }
 

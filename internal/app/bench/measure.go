@@ -9,31 +9,39 @@ import (
 	"kitrows/internal/plan/layout"
 )
 
-// Measures are what a browser measured of the content of a page in a viewport of one width.
+// Measures are what a browser measured of the content of a page in a viewport of one width. All is in px. Nodes that
+// have no id, since they are in words of a page from HTML or in content that is measured as a whole, go by their number
+// on the page.
+//
+// A leaf is text between elements, or a picture: the number of its element; which of the element's lines it is, from 0
+// (−1 for all of them, −2 for a picture, followed by the width and height of its file); the width of its content box;
+// its height; and, where they are known, its max-content width, its min-content width and the width of what overflows.
+// A spot is a node's number, the width of its content box, and the box of each node in it: x, y, width and height, from
+// the corner of that content box. A hidden one has a width of −1.
 type Measures struct {
-	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
+	Width   float64         `json:"width" minimum:"1" maximum:"20000" doc:"The viewport's width in px."`
 	Columns []ColumnMeasure `json:"columns" maxItems:"20000"`
-	Frames  []FrameMeasure  `json:"frames,omitempty" maxItems:"20000" doc:"Of the sections, containers, rows and columns of a page with styles of its own."`
-	Spots   [][]float64     `json:"spots,omitempty" maxItems:"20000" doc:"Where the nodes in words of a page from HTML, or in other content that is measured as a whole, stand: its number, the width of its content box, and of each node x, y, width and height, from the corner of that; a width of −1 of those that are not shown."`
-	Boxes   []BoxMeasure    `json:"boxes,omitempty" maxItems:"20000" doc:"Where the nodes of the page are. Those are kept that the plan does not work out."`
-	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Of words of a page from HTML, by their number: that; which lines of the element they are, from 0, −1 for all of it, or −2 of a picture, of which the width and the height of its file follow; the width of its content box; their height and, where they are known, how wide they are by themselves and at least, and how wide what does not fit is."`
+	Frames  []FrameMeasure  `json:"frames,omitempty" maxItems:"20000" doc:"For a page with its own styles."`
+	Spots   [][]float64     `json:"spots,omitempty" maxItems:"20000" doc:"Nodes in content, by number."`
+	Boxes   []BoxMeasure    `json:"boxes,omitempty" maxItems:"20000" doc:"Where nodes are that the plan cannot compute."`
+	Leaves  [][]float64     `json:"leaves,omitempty" maxItems:"50000" doc:"Texts and pictures of a page from HTML."`
 }
 
 // A ColumnMeasure is what was measured in one column. All is in px.
 type ColumnMeasure struct {
 	ID    string       `json:"id" maxLength:"48"`
-	Width float64      `json:"width" minimum:"0" maximum:"20000" doc:"Of its content box."`
-	Runs  []RunMeasure `json:"runs" maxItems:"500" doc:"Of the blocks that stand together in it."`
+	Width float64      `json:"width" minimum:"0" maximum:"20000" doc:"The width of its content box."`
+	Runs  []RunMeasure `json:"runs" maxItems:"500" doc:"One for each run of blocks between rows."`
 
-	Intrinsic []float64 `json:"intrinsic,omitempty" maxItems:"2" doc:"Of a column as wide as its content: how wide that is by itself, and how wide the widest of what cannot break is."`
+	Intrinsic []float64 `json:"intrinsic,omitempty" maxItems:"2" doc:"A natural column's max-content and min-content."`
 }
 
 // A FrameMeasure is what a page's own styles give to an element.
 type FrameMeasure struct {
 	ID   string    `json:"id" maxLength:"48"`
 	Pad  []float64 `json:"pad" minItems:"4" maxItems:"4" doc:"Padding with the border: top, right, bottom, left."`
-	Gap  float64   `json:"gap" doc:"From what stands before it."`
-	Tail float64   `json:"tail" doc:"From the last that stands in it to its end."`
+	Gap  float64   `json:"gap" doc:"The space from what is before it."`
+	Tail float64   `json:"tail" doc:"The space from the last thing in it to its end."`
 	At   []float64 `json:"at" minItems:"2" maxItems:"2" doc:"Where its border box is: x, and its width."`
 }
 
@@ -43,15 +51,15 @@ const natural = -2
 // A BoxMeasure is where a node is, in px from the page's top left corner.
 type BoxMeasure struct {
 	ID string    `json:"id" maxLength:"48"`
-	At []float64 `json:"at" minItems:"4" maxItems:"4" doc:"x, y, width and height of its border box; a width of −1 where it is not shown."`
+	At []float64 `json:"at" minItems:"4" maxItems:"4" doc:"Its border box: x, y, width, height; width −1: hidden."`
 }
 
 // A RunMeasure is where the blocks of a run stand.
 type RunMeasure struct {
-	Number int         `json:"number" minimum:"0" maximum:"500" doc:"Which of its column it is, from 0: as many rows stand before it."`
-	Height float64     `json:"height" minimum:"-1000" maximum:"200000" doc:"Up to the row after it, or the end of the column."`
-	Needs  float64     `json:"needs,omitzero" minimum:"0" maximum:"100000" doc:"How wide what does not fit its column is."`
-	Spots  [][]float64 `json:"spots" maxItems:"500" doc:"Of each block its x, y, width and height, from the top left corner of the run."`
+	Number int         `json:"number" minimum:"0" maximum:"500" doc:"Which run of its column: the rows before it."`
+	Height float64     `json:"height" minimum:"-1000" maximum:"200000" doc:"To the next row or the column's end."`
+	Needs  float64     `json:"needs,omitzero" minimum:"0" maximum:"100000" doc:"The width of overflowing content."`
+	Spots  [][]float64 `json:"spots" maxItems:"500" doc:"The box of each block (x, y, width, height) within the run."`
 }
 
 // Keep keeps what was measured of a page, and reports whether anything of it is new. What does not fit the page is left

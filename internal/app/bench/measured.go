@@ -25,7 +25,7 @@ type PlannedNode struct {
 type PlannedPage struct {
 	Breakpoint string       `json:"breakpoint"`
 	Width      float64      `json:"width" doc:"px"`
-	Boxes      []PlannedBox `json:"boxes" doc:"Of the nodes that are shown."`
+	Boxes      []PlannedBox `json:"boxes" doc:"One for each visible node."`
 }
 
 // PlannedBox is a node's box, in px from the page's top left corner.

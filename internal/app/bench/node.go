@@ -16,7 +16,7 @@ type Node struct {
 	Kind    page.Kind `json:"kind" enum:"section,container,row,column,block,element"`
 	Name    string    `json:"name"`
 	Element string    `json:"element" doc:"Empty for its kind's own, and for blocks."`
-	Item    bool      `json:"item" doc:"It is a column of a list, so that it is an li whatever its own element."`
+	Item    bool      `json:"item" doc:"A column of a list: it is an li, whatever its own tag."`
 	Parent  string    `json:"parent" doc:"The parent's id; empty for the page."`
 	Index   int       `json:"index" doc:"Its place among its parent's children."`
 	Depth   int       `json:"depth"`
@@ -39,8 +39,8 @@ type Cell struct {
 	Text  string `json:"text"`
 	Here  bool   `json:"here" doc:"Something is set at this breakpoint; else all is carried."`
 	From  string `json:"from" doc:"The breakpoint it is carried from; empty for the default."`
-	More  string `json:"more" doc:"What holds and the notation does not say, such as order first."`
-	Wrong string `json:"wrong" doc:"What cannot be had as it was set: off the grid, or not with this technique."`
+	More  string `json:"more" doc:"What holds but the notation cannot show, such as order first."`
+	Wrong string `json:"wrong" doc:"What is not possible as set: off the grid, or not with this technique."`
 }
 
 // nodes are the lines of the sheet without their sums.

@@ -17,7 +17,7 @@ import (
 type CodeFile struct {
 	Name  string   `json:"name"`
 	Text  string   `json:"text"`
-	Nodes []string `json:"nodes" doc:"The node each line is for; empty where it is for none. No lines at all of files that are the kit's."`
+	Nodes []string `json:"nodes" doc:"The node of each line, empty for none. Absent for the kit's own files."`
 }
 
 // A CostRow is what one form takes to ship.

@@ -25,7 +25,7 @@ type TracedDesign struct {
 	Breakpoint string        `json:"breakpoint"`
 	High       float64       `json:"high" doc:"How high the picture is."`
 	Wide       float64       `json:"wide" doc:"How wide the picture is."`
-	Address    string        `json:"address" doc:"Where the picture is had from."`
+	Address    string        `json:"address" doc:"The address of the picture."`
 	Columns    [][2]float64  `json:"columns" doc:"Where the kit's columns begin and end."`
 }
 
@@ -40,12 +40,12 @@ type TracedFrame struct {
 	Skip   int          `json:"skip" doc:"Units that are empty before it on its line."`
 	Of     int          `json:"of" doc:"How many units there are."`
 	Line   int          `json:"line"`
-	Start  float64      `json:"start" doc:"How far its left edge is right of that of its first unit."`
-	End    float64      `json:"end" doc:"How far its right edge is right of that of its last unit."`
+	Start  float64      `json:"start" doc:"How far its left edge is right of its first unit's."`
+	End    float64      `json:"end" doc:"How far its right edge is right of its last unit's."`
 	From   float64      `json:"from" doc:"Where these units begin."`
 	To     float64      `json:"to" doc:"Where they end."`
 	Inside [][2]float64 `json:"inside" doc:"Where the columns are in which frames in it are counted."`
-	Offset *Offset      `json:"offset,omitempty" doc:"Of a frame that is matched to what is shown of the page."`
+	Offset *Offset      `json:"offset,omitempty" doc:"For a frame matched to a visible element."`
 }
 
 // NewTraced gives a page's designs. The layout is of the page with its content.
@@ -114,9 +114,9 @@ func placesIn(plan *layout.Plan) places {
 
 // Behind is a finished design behind a lane that is as wide. Lengths are in px of the viewport.
 type Behind struct {
-	Address string  `json:"address" doc:"Where its picture is had from."`
-	Picture Rect    `json:"picture" doc:"Where that lies."`
-	Parts   []Aside `json:"parts" doc:"Its frames that are matched to what is shown of the page."`
+	Address string  `json:"address" doc:"The address of its picture."`
+	Picture Rect    `json:"picture" doc:"Where the picture is."`
+	Parts   []Aside `json:"parts" doc:"Its frames that are matched to visible elements."`
 }
 
 // Aside is a frame of a design, and by how much the page has its element elsewhere.
@@ -129,11 +129,11 @@ type Aside struct {
 // Offset is by how much the page has an element elsewhere than a frame that is matched to it, in px.
 type Offset struct {
 	Across float64 `json:"across" doc:"How far the element is right of the frame."`
-	Wider  float64 `json:"wider" doc:"0 where the frame is as wide as words that end before their element does."`
+	Wider  float64 `json:"wider" doc:"0 if the frame is only as wide as the words in its element."`
 	Down   float64 `json:"down" doc:"How far it is below it."`
 	Taller float64 `json:"taller"`
-	Off    bool    `json:"off" doc:"It is more than 2 px elsewhere across, or wider or narrower by that."`
-	Uneven bool    `json:"uneven" doc:"It is more than 2 px elsewhere down, or taller or shorter by that."`
+	Off    bool    `json:"off" doc:"Its x or its width differs by more than 2 px."`
+	Uneven bool    `json:"uneven" doc:"Its y or its height differs by more than 2 px."`
 }
 
 func newBehind(p *project.Project, d *design.Design, plan *layout.Plan) *Behind {
@@ -201,8 +201,8 @@ func tracedFrames(r trace.Ruler, placed []trace.Placed) []TracedFrame {
 // FoundFrames are the frames that a design's picture shows, in units.
 type FoundFrames struct {
 	Frames []TracedFrame `json:"frames"`
-	Off    int           `json:"off" doc:"How many of them are more than 2 px off the kit's grid."`
-	Most   float64       `json:"most" doc:"How many px the farthest is off it."`
+	Off    int           `json:"off" doc:"How many of them are over 2 px off the kit's grid."`
+	Most   float64       `json:"most" doc:"How far off the farthest is, in px."`
 }
 
 // mostOff is how far an edge is off the grid at most that counts as on it, in px.

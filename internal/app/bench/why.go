@@ -16,16 +16,16 @@ type Why struct {
 	Node       string       `json:"node"`
 	Breakpoint string       `json:"breakpoint"`
 	Width      float64      `json:"width" doc:"The width of the viewport, in px."`
-	Units      int          `json:"units" doc:"How many units its row, or it as a row, divides into here; 0 of a section or container."`
+	Units      int          `json:"units" doc:"How many units its row divides into here; 0 outside of rows."`
 	Chain      []Step       `json:"chain" doc:"The default and every breakpoint; none of a section or container."`
 	Sums       []string     `json:"sums" doc:"The arithmetic with its numbers."`
 	Ledgers    []string     `json:"ledgers" doc:"The ledgers of the lines it has or stands on."`
-	Findings   []Finding    `json:"findings" doc:"What cannot be had as it was set, and what is drawn instead."`
+	Findings   []Finding    `json:"findings" doc:"What is not possible as set, and what is drawn instead."`
 	Here       page.Setting `json:"here" doc:"What is set at this breakpoint."`
 	Holds      page.Setting `json:"holds" doc:"Everything that holds, set here or carried."`
 
 	Controls []page.Control `json:"controls" doc:"How a screen edits each setting here."`
-	Carried  []string       `json:"carried" doc:"For each control, the breakpoint from which its value is carried; empty where it is set here, or the default."`
+	Carried  []string       `json:"carried" doc:"For each control, the breakpoint it is carried from; else empty."`
 }
 
 // A Step is what one breakpoint says, and the classes, or the mixins, that carry it.
@@ -34,13 +34,13 @@ type Step struct {
 	Said       []Said `json:"said" doc:"What is set here; none where all is carried."`
 	From       string `json:"from" doc:"Where nothing is set: where it is carried from; empty for the default."`
 	Classes    string `json:"classes" doc:"The classes that say it, as written."`
-	Rules      []Rule `json:"rules,omitempty" doc:"Of a stylesheet that was brought in: the rules by which they do."`
+	Rules      []Rule `json:"rules,omitempty" doc:"The rules of an imported stylesheet that do it."`
 }
 
 // A Rule is one of a stylesheet that was brought in, and the class by which it holds.
 type Rule struct {
 	Class string `json:"class" doc:"As it stands in a tag."`
-	File  string `json:"file" doc:"Empty of a rule of the page's own."`
+	File  string `json:"file" doc:"Empty for one of the page's own rules."`
 	Line  int    `json:"line"`
 	Text  string `json:"text"`
 }

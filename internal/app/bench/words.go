@@ -12,8 +12,8 @@ type Word struct {
 	Text   string    `json:"text" doc:"As it stands in a class attribute."`
 	On     page.Kind `json:"on"`
 	Says   []string  `json:"says"`
-	Widths []Measure `json:"widths" doc:"How wide it makes a column of a row that is as wide as its container, where that is known beforehand."`
-	File   string    `json:"file" doc:"Of a stylesheet that was brought in: where its first rule is."`
+	Widths []Measure `json:"widths" doc:"How wide it makes a column of a row as wide as its container, if known."`
+	File   string    `json:"file" doc:"In an imported stylesheet: the file of its first rule."`
 	Line   int       `json:"line"`
 }
 

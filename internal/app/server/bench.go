@@ -25,12 +25,12 @@ const maxEdit = 12 << 20
 type PagePath struct {
 	ProjectPath
 	Page string   `path:"page" maxLength:"48"`
-	Lane []string `query:"lane,explode" maxItems:"8" doc:"Widths of lanes, such as wide:1000; others are drawn at the kit's own."`
+	Lane []string `query:"lane,explode" maxItems:"8" doc:"Lane widths, such as wide:1000; the others are the kit's own."`
 	Ends bool     `query:"ends" doc:"Label the ends of containers and rows in the code."`
 
 	Designs bool `query:"designs" doc:"Draw lanes over the page's finished designs, at the widths of these."`
 
-	Stamp int64 `query:"stamp" doc:"The stamp of the Bench that the client has. Where another was answered since, as after a measure, the answer is whole."`
+	Stamp int64 `query:"stamp" doc:"The stamp of the client's Bench; with another one the answer is complete."`
 }
 
 // view reads how the client looks at the Bench.
@@ -49,8 +49,8 @@ func (in *PagePath) view() (bench.View, error) {
 
 // Made names the revision it was made on.
 type Made struct {
-	Revision int    `json:"revision" doc:"The revision the change was made on. One that speaks of nodes is made on the newest, where others came in between."`
-	Deed     string `json:"deed,omitempty" maxLength:"64" doc:"A text no other change has: one that is sent again with it is not made again."`
+	Revision int    `json:"revision" doc:"The revision it was made on. Edits of nodes apply to the newest one too."`
+	Deed     string `json:"deed,omitempty" maxLength:"64" doc:"Identifies the change: sent again, it is not made again."`
 }
 
 func (m Made) store() store.Made {
@@ -110,7 +110,7 @@ type Told struct {
 
 // A Mending is an edit that mends what is found, and how much that is.
 type Mending struct {
-	Operation *edit.Operation `json:"operation,omitempty" doc:"Absent where there is nothing to mend."`
+	Operation *edit.Operation `json:"operation,omitempty" doc:"Absent if there is nothing to fix."`
 	Fixes     int             `json:"fixes"`
 }
 
@@ -213,7 +213,7 @@ func (v *Server) benchRoutes() {
 		Summary: "The stylesheets in which the page's own styles are written", Errors: []int{http.StatusNotFound},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		New string `query:"new" maxLength:"200" doc:"What a new one should be called."`
+		New string `query:"new" maxLength:"200" doc:"A suggested name for a new one."`
 	}) (*struct{ Body *bench.Styles }, error) {
 		_, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {
@@ -372,7 +372,7 @@ func (v *Server) recipeRoutes(path string) {
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		Text       string `query:"text" maxLength:"400"`
-		Breakpoint string `query:"breakpoint" maxLength:"24" doc:"Where a recipe that names no breakpoint holds from."`
+		Breakpoint string `query:"breakpoint" maxLength:"24" doc:"The breakpoint that a recipe without one begins at."`
 	}) (*struct{ Body DrawnRecipe }, error) {
 		state, pg, k, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {

@@ -15,7 +15,7 @@ import (
 // A Moment is one revision in a project's history.
 type Moment struct {
 	Revision int    `json:"revision"`
-	Kind     string `json:"kind" enum:",edit,undo,redo" doc:"Empty of the first, with which the project came."`
+	Kind     string `json:"kind" enum:",edit,undo,redo" doc:"Empty for the first, which created the project."`
 	Summary  string `json:"summary" doc:"What was done, undone or done again."`
 	Name     string `json:"name" doc:"The name of a named point; empty for others."`
 }
@@ -66,7 +66,7 @@ func (v *Server) historyRoutes() {
 		Body struct {
 			Made
 			To   int    `json:"to" doc:"The revision to go back to."`
-			Name string `json:"name" maxLength:"120" doc:"What it is called in what undo says; may be empty."`
+			Name string `json:"name" maxLength:"120" doc:"What undo calls it; may be empty."`
 		}
 	}) (*changeAnswer, error) {
 		summary := fmt.Sprintf("Back to revision %d", in.Body.To)

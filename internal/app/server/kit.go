@@ -26,8 +26,8 @@ type KitPath struct {
 // other files.
 type Drafting struct {
 	Steps    []kit.Step    `json:"steps" maxItems:"200"`
-	Newest   bool          `json:"newest,omitempty" doc:"They are made on the newest revision in the library of the kit that it is."`
-	Imported *kit.Imported `json:"brought,omitempty" doc:"They are made on the kit as it is read from these files, with these choices."`
+	Newest   bool          `json:"newest,omitempty" doc:"Start from the kit's newest revision in the library."`
+	Imported *kit.Imported `json:"brought,omitempty" doc:"Start from the kit read from these files with these choices."`
 }
 
 // A KitDraft is a kit as steps that are not accepted would make it, and what that does.
@@ -88,7 +88,7 @@ func (v *Server) kitRoutes() {
 	}, func(ctx context.Context, in *struct {
 		KitPath
 		Page  string   `query:"page" required:"true" maxLength:"48" doc:"The page's id."`
-		Pairs []string `query:"pairs" maxItems:"8" doc:"Which breakpoint takes the settings of each of the page's kit; by names and edges when absent."`
+		Pairs []string `query:"pairs" maxItems:"8" doc:"For each breakpoint of the page's kit, the one that follows it."`
 		All   bool     `query:"all" doc:"All pages of that kit are moved."`
 	}) (*struct{ Body *bench.Move }, error) {
 		state, _, err := v.findKit(ctx, &in.KitPath)
@@ -207,7 +207,7 @@ func (v *Server) kitRoutes() {
 		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		KitPath
-		With string `query:"with" required:"true" maxLength:"60" doc:"The id of a kit of the project, or the source of one of the library."`
+		With string `query:"with" required:"true" maxLength:"60" doc:"The id of a kit in the project, or a library source."`
 	}) (*struct{ Body KitsCompared }, error) {
 		state, k, err := v.findKit(ctx, &in.KitPath)
 		if err != nil {

@@ -27,10 +27,10 @@ type Library struct {
 
 // A LibraryKit is one of them.
 type LibraryKit struct {
-	Source   string      `json:"source" doc:"By which it is asked for: ready:ID or shared:ID."`
+	Source   string      `json:"source" doc:"The source to ask for it by: ready:ID or shared:ID."`
 	Name     string      `json:"name"`
 	About    string      `json:"about" doc:"What it is for, or what it is made of."`
-	Revision int         `json:"revision" doc:"Of a shared kit; 0 of a ready one."`
+	Revision int         `json:"revision" doc:"The shared kit's revision; 0 for a ready one."`
 	Ruler    bench.Ruler `json:"ruler" doc:"At its widest breakpoint."`
 	Kit      *kit.Kit    `json:"kit"`
 }

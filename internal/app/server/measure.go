@@ -74,10 +74,10 @@ func (v *Server) measureRoutes(path string) {
 		Errors:       []int{http.StatusNotFound, http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		As   string `query:"as" enum:"classes,mixins" default:"classes" doc:"In which form it was measured."`
+		As   string `query:"as" enum:"classes,mixins" default:"classes" doc:"The form of code that was measured."`
 		Body struct {
-			Revision int              `json:"revision" doc:"The revision that was measured. Measures of another than the newest are left."`
-			Measured int              `json:"measured" doc:"What the client's Bench says of measures."`
+			Revision int              `json:"revision" doc:"The revision that was measured; ignored if not the newest."`
+			Measured int              `json:"measured" doc:"The measured counter of the client's Bench."`
 			Widths   []bench.Measures `json:"widths" maxItems:"64"`
 		}
 	}) (*changeAnswer, error) {

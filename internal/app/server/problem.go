@@ -20,7 +20,7 @@ type Problem struct {
 	Detail   string  `json:"detail" doc:"What is wrong, for a person."`
 	Errors   []Wrong `json:"errors,omitempty" doc:"The wrong fields, one by one."`
 	Revision int     `json:"revision,omitempty" doc:"With status 409: the project's current revision."`
-	Changed  bool    `json:"changed,omitempty" doc:"With status 409: what the change is about was changed since; it cannot be made on the current revision."`
+	Changed  bool    `json:"changed,omitempty" doc:"With 409: what the edit is about has changed since; it was not made."`
 	Done     bool    `json:"done,omitempty" doc:"With status 409: the change was made already, when it was sent before."`
 }
 
@@ -30,7 +30,7 @@ type Wrong struct {
 	Found string `json:"found"`
 	Want  string `json:"want"`
 	At    int    `json:"at,omitempty" doc:"The character of a typed text it is about, from 1."`
-	Offer string `json:"offer,omitempty" enum:"ownRules" doc:"What would make it possible as it is: that the page may have rules of its own."`
+	Offer string `json:"offer,omitempty" enum:"ownRules" doc:"What would make it possible: rules of the page's own."`
 }
 
 func (p *Problem) Error() string             { return p.Detail }

@@ -35,7 +35,7 @@ func (v *Server) proofRoutes() {
 	}, func(ctx context.Context, in *struct {
 		PagePath
 		As   string `query:"as" enum:"classes,mixins" default:"classes"`
-		Held bool   `query:"held" doc:"With blocks that are as high as declared, whatever stands in them."`
+		Held bool   `query:"held" doc:"Blocks have their declared heights, whatever their content."`
 	}) (*struct{ Body *bench.Planned }, error) {
 		l, err := v.shown(ctx, &in.PagePath, in.As, in.Held)
 		if err != nil {
@@ -50,9 +50,9 @@ func (v *Server) proofRoutes() {
 		Errors:  []int{http.StatusNotFound, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct {
 		PagePath
-		Width float64 `query:"width" required:"true" minimum:"1" maximum:"20000" doc:"Of the viewport, in px."`
+		Width float64 `query:"width" required:"true" minimum:"1" maximum:"20000" doc:"The viewport's width in px."`
 		As    string  `query:"as" enum:"classes,mixins" default:"classes"`
-		Held  bool    `query:"held" doc:"With blocks that are as high as declared, whatever stands in them."`
+		Held  bool    `query:"held" doc:"Blocks have their declared heights, whatever their content."`
 	}) (*struct{ Body *bench.Drawing }, error) {
 		l, err := v.shown(ctx, &in.PagePath, in.As, in.Held)
 		if err != nil {

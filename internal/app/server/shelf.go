@@ -28,7 +28,7 @@ type Card struct {
 	Kit       string     `json:"kit" doc:"The name of the first page's kit."`
 	KitID     string     `json:"kitId"`
 	Drawing   bench.Lane `json:"drawing" doc:"The first page at a middle breakpoint."`
-	Problem   string     `json:"problem" doc:"Why the project cannot be read, of which only its id is known then; else empty."`
+	Problem   string     `json:"problem" doc:"Why the project cannot be read; then only its id is known. Else empty."`
 }
 
 // ProjectPath is a project's address.
@@ -177,12 +177,12 @@ type Offer struct {
 // starts.
 type Beginning struct {
 	Name   string      `json:"name" minLength:"1" maxLength:"120"`
-	Kit    string      `json:"kit,omitempty" doc:"The source of one of the kits that are offered; empty for one made by three numbers."`
+	Kit    string      `json:"kit,omitempty" doc:"The source of a kit on offer; empty for one made from three numbers."`
 	Three  *Three      `json:"three,omitempty" doc:"The numbers of a kit that is made by them."`
 	Sheets *SheetFiles `json:"sheets,omitempty" doc:"The stylesheets that its kit is read from."`
 	Start  string      `json:"start"`
 
-	Page *edit.BringPage `json:"page,omitempty" doc:"The file of HTML that its page is read from, on the kit that its stylesheets are or else on kit."`
+	Page *edit.BringPage `json:"page,omitempty" doc:"The HTML file to read as its page, on its stylesheets' kit or kit."`
 }
 
 // Three are the numbers that a kit is made by.

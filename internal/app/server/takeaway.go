@@ -35,7 +35,7 @@ func (v *Server) takeAwayRoutes() {
 		Form     string `path:"form" enum:"whole,used,scss,less,plain,tsx,jsx"`
 		Nested   bool   `query:"nested" doc:"Mixin-based code has rules nested like the page."`
 		Gathered bool   `query:"gathered" doc:"Mixin-based code has one block for each breakpoint."`
-		Network  bool   `query:"network" doc:"The head links the stylesheet from the stand-in for a delivery network, with what it must be."`
+		Network  bool   `query:"network" doc:"Link this server's copy of the stylesheet, with its integrity hash."`
 	}) (*struct{ Body PageCode }, error) {
 		state, pg, _, err := v.find(ctx, in.Project, in.Page)
 		if err != nil {

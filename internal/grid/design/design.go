@@ -19,9 +19,9 @@ import (
 type Design struct {
 	ID      string  `json:"id" maxLength:"48"`
 	Picture string  `json:"picture" maxLength:"60" doc:"The id of one of the project's pictures."`
-	Width   float64 `json:"width" minimum:"100" maximum:"16384" doc:"Of the viewport that it shows, in px."`
+	Width   float64 `json:"width" minimum:"100" maximum:"16384" doc:"The width in px of the viewport it shows."`
 	Scale   float64 `json:"scale" minimum:"0.1" maximum:"10" doc:"How many px of the picture are one CSS px."`
-	X       float64 `json:"x,omitzero" minimum:"-16384" maximum:"16384" doc:"Where the left edge of the picture is, in px."`
+	X       float64 `json:"x,omitzero" minimum:"-16384" maximum:"16384" doc:"The x of the picture's left edge, in px."`
 	Y       float64 `json:"y,omitzero" minimum:"-16384" maximum:"16384" doc:"Where its top edge is, in px."`
 	Frames  []Frame `json:"frames,omitzero" doc:"From the top down and from left to right."`
 }
@@ -30,14 +30,14 @@ type Design struct {
 type Frame struct {
 	ID     string  `json:"id" maxLength:"48"`
 	Name   string  `json:"name,omitzero" maxLength:"120"`
-	Type   string  `json:"type,omitzero" enum:",heading,text,list,picture,button,card,form" doc:"What it holds; a text when absent."`
+	Type   string  `json:"type,omitzero" enum:",heading,text,list,picture,button,card,form" doc:"Default: text."`
 	X      float64 `json:"x"`
 	Y      float64 `json:"y"`
 	Width  float64 `json:"width"`
 	Height float64 `json:"height"`
-	Loose  bool    `json:"loose,omitzero" doc:"Its words may end before it does, so it reaches to the end of a unit."`
-	Units  int     `json:"units,omitzero" minimum:"0" maximum:"120" doc:"How many units the frames in it are counted in; those that fit best when absent."`
-	Order  int     `json:"order,omitzero" minimum:"0" maximum:"1000" doc:"Which it is to a reader of those on its line, from 1; from left to right when absent."`
+	Loose  bool    `json:"loose,omitzero" doc:"Its words may end early, so it is extended to the end of a unit."`
+	Units  int     `json:"units,omitzero" minimum:"0" maximum:"120" doc:"The units it divides into; best fit if absent."`
+	Order  int     `json:"order,omitzero" minimum:"0" maximum:"1000" doc:"Its place in reading order, from 1."`
 	Node   string  `json:"node,omitzero" maxLength:"48" doc:"The id of the element of the page that it is matched to."`
 	Frames []Frame `json:"frames,omitzero" doc:"The frames in it."`
 }

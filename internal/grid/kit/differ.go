@@ -11,7 +11,7 @@ import (
 // A Difference is one thing that two kits have otherwise.
 type Difference struct {
 	What       string `json:"what"`
-	Breakpoint string `json:"breakpoint" doc:"Empty of what the whole kit says."`
+	Breakpoint string `json:"breakpoint" doc:"Empty for what is about the whole kit."`
 	Here       string `json:"here"`
 	There      string `json:"there"`
 }

@@ -13,10 +13,20 @@ import (
 
 // A Step is one thing typed about a kit, or a breakpoint added or removed.
 type Step struct {
-	Field      string `json:"field" enum:"name,technique,edge,cap,narrowest,from,container,content,columns,gutter,gutterPlace,rowGutter,naming,template,lone,beside,ranges,rigid,rename,add,remove" doc:"What it is about; content is a fixed container by the width of what is in it; rename gives a breakpoint another name, add puts one after it, remove takes it away; naming takes a preset, template gives one template."`
-	Breakpoint string `json:"breakpoint,omitzero" maxLength:"24" doc:"The breakpoint's name after the steps before; empty where the field is the whole kit's."`
-	Template   string `json:"template,omitzero" maxLength:"24" doc:"Which template is given."`
-	Text       string `json:"text,omitzero" maxLength:"200" doc:"What is typed; a bare number is px. Empty to carry the breakpoint before. Yes or no of what is so or not."`
+	Field      StepField `json:"field"`
+	Breakpoint string    `json:"breakpoint,omitzero" maxLength:"24" doc:"Its name after the steps before; empty: all."`
+	Template   string    `json:"template,omitzero" maxLength:"24" doc:"Which template is given."`
+	Text       string    `json:"text,omitzero" maxLength:"200" doc:"As typed: 24 is 24 px, empty carries; or yes, no."`
+}
+
+// A StepField is the part of a kit that a step is about.
+type StepField string
+
+// StepFields are all of them: content sets a fixed container by the width of what is in it; naming takes a preset, and
+// template one template; rename gives a breakpoint another name, add puts one after it, and remove takes it away.
+var StepFields = []StepField{
+	"name", "technique", "edge", "cap", "narrowest", "from", "container", "content", "columns", "gutter", "gutterPlace",
+	"rowGutter", "naming", "template", "lone", "beside", "ranges", "rigid", "rename", "add", "remove",
 }
 
 // A Draft is a kit with steps made that are not accepted yet.
@@ -121,13 +131,13 @@ func (d *Draft) step(s Step) error {
 	case "edge":
 		return typed(i, text, &k.Edge, &b.Edge)
 	default:
-		return fault.New("field", s.Field, "a part of a kit such as gutter, columns or container")
+		return fault.New("field", string(s.Field), "a part of a kit such as gutter, columns or container")
 	}
 	return nil
 }
 
 // name changes what the kit's classes are called.
-func (d *Draft) name(field, template, text string) error {
+func (d *Draft) name(field StepField, template, text string) error {
 	n := &d.Kit.Naming
 	switch field {
 	case "naming":

@@ -48,7 +48,7 @@ type Find struct {
 	Rest  int     `json:"rest" doc:"The units of the second column of a ratio; else 0."`
 	Px    float64 `json:"px" doc:"Its width."`
 	Share float64 `json:"share" doc:"Its width as a part of the row."`
-	Error float64 `json:"error" doc:"How much wider it is than wanted, in px; of a ratio, than the first column should be."`
+	Error float64 `json:"error" doc:"How many px wider than wanted it, or a ratio's first column, is."`
 }
 
 // Find lists every column of 1 to N units in a viewport of v px, the nearest to what is wanted

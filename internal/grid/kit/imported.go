@@ -11,7 +11,7 @@ import (
 // Imported is the stylesheet that a kit was read from: its files, in the order in which pages link
 // them, and how doubts of the reading were settled. It is never changed.
 type Imported struct {
-	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In the order in which pages link them, each to the byte."`
+	Files   []File            `json:"files" minItems:"1" maxItems:"20" doc:"In link order, unchanged to the byte."`
 	Choices map[string]string `json:"choices,omitzero" doc:"How doubts were settled: what was chosen, by the doubt."`
 
 	made budget.Once

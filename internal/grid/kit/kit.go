@@ -40,18 +40,18 @@ type Kit struct {
 	ID          string       `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Name        string       `json:"name" minLength:"1" maxLength:"120"`
 	Technique   Technique    `json:"technique" enum:"flex,grid,float,inline"`
-	Columns     Columns      `json:"columns" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"How many equal columns there are, such as 12, or ratios of uneven ones, such as 1 2 3 2 1."`
-	Gutter      Gutter       `json:"gutter" doc:"The space between columns: a length such as 24px, or a fraction such as 1/5 column."`
+	Columns     Columns      `json:"columns"`
+	Gutter      Gutter       `json:"gutter" doc:"The space between columns: 24px, or a part of a column: 1/5 column."`
 	RowGutter   Length       `json:"rowGutter" doc:"The space between lines and between rows, in px."`
-	GutterPlace Place        `json:"gutterPlace,omitzero" enum:"between,inside,inside stay,inside start,inside start stay,inside end,inside end stay,inside trim,inside start trim,inside end trim" doc:"Where gutters are: between columns, or inside them as padding, half of it on either side or all at the start or end; rows reach out of their container by it, or stay, or stay with no padding outside their first and last column."`
-	Edge        Edge         `json:"edge" doc:"Between a container's border and its first column: half (of a gutter), none, or a length."`
-	Cap         Length       `json:"cap,omitzero" doc:"The width capped containers do not grow over; absent when the kit has none."`
+	GutterPlace Place        `json:"gutterPlace,omitzero"`
+	Edge        Edge         `json:"edge" doc:"From a container's border to its first column: half, none or a length."`
+	Cap         Length       `json:"cap,omitzero" doc:"The greatest width of capped containers; absent if none."`
 	Narrowest   Length       `json:"narrowest" doc:"The narrowest viewport the kit serves."`
 	Breakpoints []Breakpoint `json:"breakpoints" minItems:"1" maxItems:"8" doc:"From the narrowest to the widest."`
-	Rigid       bool         `json:"rigid,omitzero" doc:"Fixed containers are as wide in viewports that are narrower: the page scrolls sideways."`
-	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries are written as ranges, (width >= 630px), which older browsers do not read."`
+	Rigid       bool         `json:"rigid,omitzero" doc:"Fixed containers never shrink: narrow viewports scroll."`
+	Ranges      bool         `json:"ranges,omitzero" doc:"Media queries use range syntax, as in (width >= 630px)."`
 	Naming      Naming       `json:"naming"`
-	Imported    *Imported    `json:"brought,omitempty" doc:"The stylesheet that the kit was read from; absent of kits made here."`
+	Imported    *Imported    `json:"brought,omitempty" doc:"The stylesheet it was read from; absent if made here."`
 	Shared      *Shared      `json:"shared,omitempty" doc:"The kit of the library that it is, and as which revision."`
 }
 
@@ -66,9 +66,9 @@ type Shared struct {
 type Breakpoint struct {
 	Name      string  `json:"name" pattern:"^[A-Za-z0-9][A-Za-z0-9_-]{0,23}$" doc:"A class part."`
 	From      Length  `json:"from" doc:"The lower edge in px or em; 0 for the first."`
-	Container Extent  `json:"container" doc:"The outer width of a fixed container here: fluid, a length, or a part of the viewport such as 91%."`
+	Container Extent  `json:"container" doc:"The outer width of a fixed container: fluid, a length, or such as 91%."`
 	Lane      Length  `json:"lane" doc:"The viewport width its lane is drawn at unless told otherwise."`
-	Columns   Columns `json:"columns,omitzero" pattern:"^([1-9]|[1-3][0-9]|4[0-8]|[1-9][0-9]{0,3}( [1-9][0-9]{0,3}){1,47})$" doc:"The columns from here on, when they change."`
+	Columns   Columns `json:"columns,omitzero" doc:"The columns from here on, when they change."`
 	Gutter    *Gutter `json:"gutter,omitempty" doc:"The gutter from here on, when it changes."`
 	RowGutter *Length `json:"rowGutter,omitempty" doc:"The space between lines from here on, when it changes."`
 	Edge      *Edge   `json:"edge,omitempty" doc:"The container's edge from here on, when it changes."`

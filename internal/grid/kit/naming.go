@@ -16,29 +16,29 @@ type Naming struct {
 	FrameUpTo Template `json:"frameUpTo" doc:"A container that is fluid below {bp} and fixed from it on."`
 	FrameCap  Template `json:"frameCap" doc:"A capped container."`
 	Row       Template `json:"row"`
-	Of        Template `json:"of" doc:"A row that divides into {n} units, or as the kit, from {bp} on; what is in [] is left out at the first breakpoint."`
+	Of        Template `json:"of" doc:"A row of {n} units from {bp} on; the part in [] is left out at the first."`
 	Per       Template `json:"per" doc:"A row of {n} equal columns a line from {bp} on, or off."`
-	Told      Template `json:"told,omitzero" doc:"With floats: a row of so many a line whose columns say themselves where they stand in it."`
+	Told      Template `json:"told,omitzero" doc:"With floats: a row of {n} per line whose columns have line classes."`
 	GapX      Template `json:"gapX" doc:"A row with a gutter of {n} px, or kit, from {bp} on."`
 	GapY      Template `json:"gapY" doc:"The same between its lines."`
-	Before    Template `json:"before,omitzero" doc:"A container or row with a space of {n} px before what is in it, or kit, from {bp} on; none when absent."`
+	Before    Template `json:"before,omitzero" doc:"A container or row with {n} px of space before it from {bp} on."`
 	After     Template `json:"after,omitzero" doc:"The same after it."`
-	Align     Template `json:"align" doc:"How a row's columns stand in their line from {bp} on: top, middle, bottom or stretch."`
+	Align     Template `json:"align" doc:"How a row aligns its columns from {bp} on: top, middle, bottom, stretch."`
 	Spread    Template `json:"spread" doc:"How a row spreads what is free from {bp} on."`
 	Cell      Template `json:"cell" doc:"A column."`
 	First     Template `json:"first,omitzero" doc:"The first column of a row, where the kit trims it."`
 	Last      Template `json:"last,omitzero" doc:"The last column of a row, where the kit trims it."`
 	Take      Template `json:"take" doc:"{n} units wide from {bp} on; {at} is the unit it starts at in an uneven grid."`
 	Full      Template `json:"full" doc:"The full line from {bp} on."`
-	Part      Template `json:"part,omitzero" doc:"A part of the row, {n} such as 1-3 for a third, from {bp} on; none when absent."`
+	Part      Template `json:"part,omitzero" doc:"A part of the row from {bp} on; {n} is such as 1-3 for a third."`
 	Share     Template `json:"share" doc:"An equal share of what is left from {bp} on."`
 	Natural   Template `json:"natural" doc:"As wide as its content from {bp} on."`
 	Skip      Template `json:"skip" doc:"{n} empty units before it from {bp} on."`
 	Trail     Template `json:"trail" doc:"{n} empty units after it from {bp} on."`
 	Nudge     Template `json:"nudge" doc:"Moved by {n} units on screen, m before the number for back, from {bp} on."`
-	Begin     Template `json:"begin,omitzero" doc:"On grid tracks: begins at unit {n} from {bp} on, or off; none when absent."`
+	Begin     Template `json:"begin,omitzero" doc:"On grid tracks: begins at unit {n} from {bp} on, or off."`
 	Place     Template `json:"place" doc:"Its order from {bp} on: first, last or a number."`
-	Self      Template `json:"self" doc:"How this column stands in its line from {bp} on: top, middle, bottom, stretch, or row for the row's."`
+	Self      Template `json:"self" doc:"How this column is aligned from {bp} on; row: as its row says."`
 	Gone      Template `json:"gone" doc:"Hidden from {bp} on."`
 	Back      Template `json:"back" doc:"Shown again from {bp} on."`
 	Lead      Template `json:"lead" doc:"With floats: starts its row's first line from {bp} on."`
@@ -46,10 +46,10 @@ type Naming struct {
 	Turn      Template `json:"turn" doc:"With floats: starts another line from {bp} on."`
 	Under     Template `json:"under" doc:"With floats: runs on in another line from {bp} on."`
 	Fit       Template `json:"fit" doc:"A picture that is scaled to its column."`
-	Clear     Template `json:"clear,omitzero" doc:"With floats: an empty element at the end of every row, which clears it; none when absent."`
+	Clear     Template `json:"clear,omitzero" doc:"With floats: an empty element that ends and clears every row."`
 
-	Lone   bool `json:"lone,omitzero" doc:"The column's class stands only on columns without a class of width; those do its work."`
-	Beside bool `json:"beside,omitzero" doc:"Classes of rows and columns need the row's or column's own class beside them."`
+	Lone   bool `json:"lone,omitzero" doc:"Only columns without a width class have the column class."`
+	Beside bool `json:"beside,omitzero" doc:"Row and column classes work only beside the row or column class."`
 }
 
 // OurNaming is the naming of the kits that Kit Rows ships.

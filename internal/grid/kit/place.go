@@ -29,7 +29,8 @@ const (
 	InsideEndTrim
 )
 
-var places = []string{
+// Places are the names of all places, in the order of their values.
+var Places = []string{
 	"between", "inside", "inside stay", "inside start", "inside start stay", "inside end", "inside end stay",
 	"inside trim", "inside start trim", "inside end trim",
 }
@@ -62,16 +63,16 @@ func (p Place) Halves() (start, end int) {
 }
 
 // String is between, or inside with what is said of it, such as "inside start stay".
-func (p Place) String() string { return places[p] }
+func (p Place) String() string { return Places[p] }
 
 // MarshalText gives String's text.
 func (p Place) MarshalText() ([]byte, error) { return []byte(p.String()), nil }
 
 // UnmarshalText reads one of the places.
 func (p *Place) UnmarshalText(b []byte) error {
-	i := slices.Index(places, string(b))
+	i := slices.Index(Places, string(b))
 	if i < 0 {
-		return fault.New("", string(b), "one of %s", strings.Join(places, ", "))
+		return fault.New("", string(b), "one of %s", strings.Join(Places, ", "))
 	}
 	*p = Place(i)
 	return nil

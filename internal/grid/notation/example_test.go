@@ -2,6 +2,7 @@ package notation_test
 
 import (
 	"fmt"
+	"strings"
 
 	"kitrows/internal/grid/notation"
 	"kitrows/internal/grid/page"
@@ -12,7 +13,8 @@ func ExampleParseCell() {
 	for _, text := range []string{"6", "2_6_1", "1/3", "2__"} {
 		typed, err := notation.ParseCell(text, 12)
 		if err != nil {
-			fmt.Println(err)
+			found, _, _ := strings.Cut(err.Error(), ",")
+			fmt.Println(found)
 			continue
 		}
 		fmt.Println(page.Width.Words(typed.Width), "skip", typed.Skip, "trail", typed.Trail)
@@ -21,7 +23,7 @@ func ExampleParseCell() {
 	// take 6 skip 0 trail 0
 	// take 6 skip 2 trail 1
 	// 1/3 of the row skip 0 trail 0
-	// found "2__", want 6 (take 6), 2_6 (skip 2, take 6), 2_6_1 (and trail 1), @4_6 (begin at unit 4), 1/3 or 30% (a part of the row), = (share), ~ (natural), * (full line), x (hidden) or nothing (carried)
+	// found "2__"
 }
 
 func ExampleParseRecipe() {

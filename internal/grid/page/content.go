@@ -38,13 +38,13 @@ var ContentTypes = []ContentType{Heading, Text, List, Picture, Button, Card, For
 // content. Else its size is measured (package content).
 type Content struct {
 	Type    ContentType `json:"type" enum:"heading,text,list,picture,button,card,form,html"`
-	Height  kit.Length  `json:"height,omitzero" doc:"How high the block is, in px, such as 96px; estimated from its words when absent. Of a picture that fits: its natural height."`
-	Width   kit.Length  `json:"width,omitzero" doc:"How wide it is by itself, in px, for natural columns. Of a picture that fits: its natural width."`
+	Height  kit.Length  `json:"height,omitzero" doc:"In px: its own height, or a fitting picture's natural one."`
+	Width   kit.Length  `json:"width,omitzero" doc:"In px: its own width, or a fitting picture's natural one."`
 	Comfort kit.Length  `json:"comfort,omitzero" doc:"The least width it is comfortable in, in px; estimated when absent."`
 	Fit     bool        `json:"fit,omitzero" doc:"A picture scales with its column."`
-	Text    string      `json:"text,omitzero" doc:"The words of a heading, a text or a button (a form's too), or a card's heading, as prose: a newline is a line break, and tags such as <strong>, <em>, <code> and <a href> are elements. Or the markup of html as it was given."`
-	Level   int         `json:"level,omitzero" minimum:"1" maximum:"6" doc:"The level of a heading or of a card's heading."`
-	Items   []string    `json:"items,omitzero" doc:"The items of a list, the paragraphs of a card, or the labels of a form's fields, as prose."`
+	Text    string      `json:"text,omitzero" doc:"Its words, with inline tags and line breaks; or markup of html."`
+	Level   int         `json:"level,omitzero" minimum:"1" maximum:"6" doc:"Heading level, also that of a card's heading."`
+	Items   []string    `json:"items,omitzero" doc:"The items of a list, paragraphs of a card, labels of a form."`
 	Link    string      `json:"link,omitzero" doc:"The address a button leads to."`
 	Picture string      `json:"picture,omitzero" doc:"The id of the project's picture that a picture or a card shows."`
 	Sources []Source    `json:"sources,omitzero" doc:"Other pictures that are shown in its place from a breakpoint on."`
@@ -57,7 +57,7 @@ type Content struct {
 type Source struct {
 	From    string     `json:"from" doc:"The breakpoint's name."`
 	Picture string     `json:"picture" doc:"The id of one of the project's pictures."`
-	Height  kit.Length `json:"height" doc:"How high the block is from there on, in px; where the picture fits, its natural height."`
+	Height  kit.Length `json:"height" doc:"Its height from there on, in px; natural height if the picture fits."`
 	Width   kit.Length `json:"width,omitzero" doc:"Where the picture fits: its natural width, in px."`
 }
 
@@ -86,8 +86,8 @@ func (c *Content) HeightIn(k *kit.Kit, i int, w float64) float64 {
 	return c.HeightOf(c.High().Px(), k, i, w)
 }
 
-// HeightOf is HeightIn of a block that is high px high by itself, as High has it: plans at several widths read its words
-// once.
+// HeightOf is HeightIn of a block that is high px high by itself (see High), so that plans at several widths read its
+// words once.
 func (c *Content) HeightOf(high float64, k *kit.Kit, i int, w float64) float64 {
 	width, height := c.natural(high, k, i)
 	if c.Fit && width > 0 {

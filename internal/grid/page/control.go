@@ -7,11 +7,11 @@ type Control struct {
 	Field   string   `json:"field"`
 	Label   string   `json:"label"`
 	Kind    string   `json:"kind" enum:"width,number,choice,text,switch"`
-	Low     int      `json:"low" doc:"Of a number, and of a width's units."`
+	Low     int      `json:"low" doc:"The least number or number of units."`
 	High    int      `json:"high"`
 	Zero    string   `json:"zero,omitempty" doc:"What 0 means, in words."`
 	Hint    string   `json:"hint,omitempty" doc:"What a text may be."`
-	Options []Option `json:"options,omitempty" doc:"Of a choice; of a text, what is proposed."`
+	Options []Option `json:"options,omitempty" doc:"The values to choose from, or the suggestions for a text."`
 }
 
 // An Option is one value of a choice.

@@ -31,18 +31,18 @@ type Page struct {
 	Language string `json:"language"`
 	Kit      string `json:"kit" doc:"The id of its kit."`
 
-	Title       string `json:"title,omitzero" doc:"Of a page made here: what its head has as title; its name when absent."`
-	Description string `json:"description,omitzero" doc:"Of a page made here: what its head says that it is about."`
+	Title       string `json:"title,omitzero" doc:"For a page made here: its title; its name if absent."`
+	Description string `json:"description,omitzero" doc:"For a page made here: its description in the head."`
 
 	Body []*Node `json:"body"`
 
 	Origin *Origin `json:"source,omitzero" doc:"The file of HTML that the page was read from and is written to."`
 
-	Style string `json:"style,omitzero" doc:"Of a page made here: its own stylesheet, which is linked after the kit's. When absent, it is what such a stylesheet begins with."`
+	Style string `json:"style,omitzero" doc:"The stylesheet of a page made here, linked last; if absent, the usual one."`
 
 	Designs []design.Design `json:"designs,omitzero" doc:"The finished designs that it is traced from."`
 
-	OwnRules bool `json:"ownRules,omitzero" doc:"On a kit that was brought in: settings that it has no class for are rules in the page's own stylesheet."`
+	OwnRules bool `json:"ownRules,omitzero" doc:"Settings the imported kit has no class for become rules of the page."`
 }
 
 // A Node is a section, a container, a row, a column or a block of content; on pages that were read from markup
@@ -52,15 +52,15 @@ type Node struct {
 	ID       string    `json:"id" pattern:"^[a-z0-9][a-z0-9-]{0,47}$"`
 	Kind     Kind      `json:"kind" enum:"section,container,row,column,block,element"`
 	Name     string    `json:"name" minLength:"1" maxLength:"120"`
-	Named    bool      `json:"named,omitzero" doc:"On a page that was read from markup: the name was given, not read."`
-	Element  string    `json:"element,omitzero" doc:"The element, which blocks have none of; when absent, section for a section and div for the others."`
+	Named    bool      `json:"named,omitzero" doc:"Its name was given by the user, not read from the markup."`
+	Element  string    `json:"element,omitzero" doc:"Its tag; if absent, section for a section, else div. Not of a block."`
 	Anchor   string    `json:"anchor,omitzero" doc:"Its id attribute in the markup."`
-	Classes  []string  `json:"classes,omitzero" doc:"Classes of one's own, after the kit's."`
-	Selector string    `json:"selector,omitzero" doc:"What mixin-based code selects it by, instead of what is chosen for it."`
+	Classes  []string  `json:"classes,omitzero" doc:"The user's own classes, after the kit's."`
+	Selector string    `json:"selector,omitzero" doc:"Its selector in mixin-based code; if absent, one is chosen."`
 	Note     string    `json:"note,omitzero" doc:"For those who build the page; not in its code."`
 	Meant    []string  `json:"meant,omitzero" doc:"The codes of findings that are as they are meant to be."`
-	Frame    Frame     `json:"frame,omitzero" doc:"The kind of a container: fixed (when absent), fluid, fluid below and a breakpoint, or capped."`
-	At       []Setting `json:"at,omitzero" doc:"What is set on a row or column at which breakpoint, from the narrowest to the widest."`
+	Frame    Frame     `json:"frame,omitzero" doc:"A container's kind: fixed (if absent), fluid, fluid below or capped."`
+	At       []Setting `json:"at,omitzero" doc:"What is set on a row or column, by breakpoint from the narrowest."`
 	Content  *Content  `json:"content,omitzero" doc:"The content of a block."`
 	Children []*Node   `json:"children,omitzero"`
 

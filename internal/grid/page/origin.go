@@ -16,11 +16,11 @@ import (
 type Origin struct {
 	Text   string     `json:"text,omitzero" doc:"The file, where it is UTF-8."`
 	Data   []byte     `json:"data,omitzero" doc:"The file in base64, where it is not UTF-8."`
-	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"The stylesheets that it links, but for those of its kit, by the addresses that it links them by."`
-	Named  []string   `json:"named,omitzero" maxItems:"40" doc:"Of a part of a page, which links no stylesheets: the addresses of those in the folder that it is shown with."`
-	Mixins string     `json:"mixins,omitzero" maxLength:"1000" doc:"Where the layout is in mixins: the address of the stylesheet that they come to. The words of the kit stand in attributes data-kr-words of the text then, which the file itself does not have."`
-	Kept   []Kept     `json:"kept,omitzero" maxItems:"4" doc:"What is made for the page and kept up to date in the folder that it stands in."`
-	Places []int      `json:"places" doc:"Of each node of the page, in their order, where its element or its text begins in the file's text, in bytes of UTF-8."`
+	Sheets []kit.File `json:"sheets,omitzero" maxItems:"40" doc:"The stylesheets it links besides its kit's, by address."`
+	Named  []string   `json:"named,omitzero" maxItems:"40" doc:"The stylesheets a partial is shown with, by address."`
+	Mixins string     `json:"mixins,omitzero" maxLength:"1000" doc:"The address of the stylesheet of its mixins."`
+	Kept   []Kept     `json:"kept,omitzero" maxItems:"4" doc:"The generated files that are kept up to date."`
+	Places []int      `json:"places" doc:"Where the element or text of each node begins in the UTF-8 text, in bytes."`
 
 	made budget.Once
 }

@@ -12,6 +12,7 @@ import (
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
 
+	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
 	"kitrows/internal/project"
 )
@@ -42,6 +43,9 @@ var setting = page.SettingForm()
 func Alias(r huma.Registry) huma.Registry {
 	r.RegisterTypeAlias(reflect.TypeFor[page.Setting](), setting)
 	r.RegisterTypeAlias(reflect.TypeFor[project.File](), reflect.TypeFor[[]byte]())
+	r.RegisterTypeAlias(reflect.TypeFor[kit.Columns](), reflect.TypeFor[columns]())
+	r.RegisterTypeAlias(reflect.TypeFor[kit.Place](), reflect.TypeFor[place]())
+	r.RegisterTypeAlias(reflect.TypeFor[kit.StepField](), reflect.TypeFor[stepField]())
 	return r
 }
 

@@ -14,8 +14,8 @@ import (
 type Span struct {
 	Unit  int     `json:"unit" doc:"The first, from 1."`
 	Take  int     `json:"take" doc:"How many."`
-	Start float64 `json:"start" doc:"How far its left edge is right of that of its first unit, in px."`
-	End   float64 `json:"end" doc:"How far its right edge is right of that of its last, in px."`
+	Start float64 `json:"start" doc:"How far its left edge is right of its first unit's, in px."`
+	End   float64 `json:"end" doc:"How far its right edge is right of its last unit's, in px."`
 }
 
 // Off is how far the frame is off its units, in px: the farther of its edges.
