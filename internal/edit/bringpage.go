@@ -87,7 +87,7 @@ func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, er
 	if err != nil {
 		return nil, err
 	}
-	k, rest, err := b.kit("kit")
+	k, rest, err := b.kit(kitID(b.file, b.Sheets, "kit"))
 	if err != nil {
 		k = other
 	}
@@ -112,7 +112,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 		if b, err = b.Read(context.Background()); err != nil {
 			return nil, fault.Under("bringPage", err)
 		}
-		id := FreeID(kitID(files), func(id string) bool { return p.Kit(id) != nil })
+		id := FreeID(kitID(o, files, kitName(files)), func(id string) bool { return p.Kit(id) != nil })
 		if k, rest, err = b.kit(id); err == nil {
 			c.Kits = append(slices.Clone(p.Kits), k)
 		} else {
@@ -132,17 +132,31 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 		Summary: summary}, nil
 }
 
-// kitID is the id that a kit of files asks for.
-func kitID(files []kit.File) string {
+// kitName is what a kit of files is called by them.
+func kitName(files []kit.File) string {
 	if len(files) == 0 {
 		return "kit"
 	}
 	return strings.TrimSuffix(path.Base(files[0].Name), path.Ext(files[0].Name))
 }
 
+// kitID is the id that the kit of a page's stylesheets asks for: the one that they state, else another.
+func kitID(o *page.Origin, files []kit.File, other string) string {
+	if k := origin.Stated(o, origin.Named(o, files)); k != nil {
+		return k.ID
+	}
+	return other
+}
+
 // fitting is the kit of a project whose stylesheet a page links, or of which it has the most rows and columns; nil for
-// none.
+// none, and where its stylesheets state another.
 func fitting(p *project.Project, o *page.Origin, files []kit.File) (best *kit.Kit) {
+	if stated := origin.Stated(o, files); stated != nil {
+		if at := slices.IndexFunc(p.Kits, stated.IsLike); at >= 0 {
+			return p.Kits[at]
+		}
+		return nil
+	}
 	most := 0
 	for _, k := range p.Kits {
 		if len(k.Files()) > 0 && !slices.ContainsFunc(k.Files(), func(f kit.File) bool {

@@ -2,6 +2,7 @@ package edit
 
 import (
 	"fmt"
+	"slices"
 	"unicode/utf8"
 
 	"kitrows/internal/browser/markup"
@@ -188,6 +189,11 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	}
 	if before.Kit == next.Kit {
 		next = rewrite.WithKit(next, e.kit)
+		if pages := rewrite.Share(e.project.Pages, next, e.kit); !slices.Equal(pages, e.project.Pages) {
+			c := *e.project
+			c.Pages = pages
+			e.project, e.whole = &c, true
+		}
 	} else {
 		next = linked(e.project, next, was, e.kit)
 		splices = markup.Difference(before.Origin.Bytes(), next.Origin.Bytes())

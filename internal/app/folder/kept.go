@@ -50,8 +50,13 @@ func (w *Follower) keepAll(file string, all []code.File, made map[string]string,
 }
 
 // keep brings a file that is made for a page up to date: one that we wrote, or that is not there yet.
-func (w *Follower) keep(name string, text []byte) bool {
+func (w *Follower) keep(name string, text []byte) (wrote bool) {
 	now, err := w.read(name)
+	defer func() {
+		if isSheet(name) && (wrote || err == nil && bytes.Equal(now, text)) {
+			w.known[name] = text
+		}
+	}()
 	switch {
 	case errors.Is(err, fs.ErrNotExist):
 		err = errors.Join(w.top().MkdirAll(path.Dir(name), 0o755), w.put(name, text, nil))

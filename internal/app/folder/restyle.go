@@ -10,6 +10,7 @@ import (
 	"kitrows/internal/project"
 	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
+	"kitrows/internal/write/rewrite"
 )
 
 // looked reads the stylesheets again that pages link, where one changed: the one of that name, or all of them. Those of
@@ -42,6 +43,9 @@ func (w *Follower) restyle(ctx context.Context, name string, known, same map[str
 			found := w.sheets(pg.File, pg.Origin)
 			newest(pg, found, known, same)
 			k := p.Kit(pg.Kit)
+			if next := restated(pg, k, found, known); next != nil {
+				return edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: next}}, true
+			}
 			if files, other := newer(k.Files(), found); other {
 				if d, err := infer.Again(ctx, k, files, k.Imported.Choices); err == nil {
 					return edit.Operation{Page: pg.ID, ChangeKit: &edit.ChangeKit{Kit: d.Kit, Were: d.Were}}, true
@@ -68,6 +72,22 @@ func (w *Follower) restyle(ctx context.Context, name string, known, same map[str
 		}
 		return edit.Operation{}, false
 	})
+}
+
+// restated is the kit that another program wrote into the stylesheet of a page's kit, which is made here; nil where it is
+// the same, or where the stylesheet is as it was last written: then the kit is newer.
+func restated(pg *page.Page, k *kit.Kit, found []kit.File, known map[string][]byte) *kit.Kit {
+	at := slices.IndexFunc(found, func(f kit.File) bool { return rewrite.IsSheetOf(f, k) })
+	if at < 0 || pg.Origin.Mixins != "" {
+		return nil
+	}
+	was, is := known[origin.Beside(pg.File, found[at].Name)]
+	next := kit.Defined(found[at].Text)
+	if next == nil || next.IsLike(k) || is && string(was) == found[at].Text {
+		return nil
+	}
+	next.ID, next.Shared = k.ID, k.Shared
+	return next
 }
 
 // unread is why stylesheets are no kit; without an error they are one, and the page is on another.
@@ -118,8 +138,7 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 	if grid {
 		return o, false
 	}
-	next, rest, err := origin.Kit(ctx, edit.FreeID("kit", func(id string) bool { return p.Kit(id) != nil }), pg.Origin,
-		found)
+	next, rest, err := origin.Kit(ctx, "kit", pg.Origin, found)
 	stays := err != nil || slices.Equal(found, pg.Origin.Sheets) // they were there when the page's kit was chosen
 	w.mu.Lock()
 	if delete(w.unread, pg.ID); stays {
@@ -130,11 +149,12 @@ func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, 
 		return o, false
 	}
 	for _, has := range p.Kits {
-		if slices.Equal(has.Files(), next.Files()) {
+		if has.IsLike(next) || len(next.Files()) > 0 && slices.Equal(has.Files(), next.Files()) {
 			return edit.Operation{Page: pg.ID, Source: &edit.Source{Stretches: []edit.Stretch{}, Kit: has.ID,
 				Sheets: &rest, Summary: "On the grid of its stylesheet"}}, true
 		}
 	}
+	next.ID = edit.FreeID(next.ID, func(id string) bool { return p.Kit(id) != nil })
 	return edit.Operation{Page: pg.ID, AddKit: &edit.AddKit{Kit: next}}, true
 }
 

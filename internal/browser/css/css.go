@@ -6,6 +6,7 @@ package css
 type Sheet struct {
 	Comment string // its first line
 	Blocks  []Block
+	End     string // a comment as its last line; none when empty
 }
 
 // A Block is rules that hold under a media query, or at all times when Query is empty.

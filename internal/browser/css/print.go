@@ -77,6 +77,10 @@ func (p *Printer) Sheet(s *Sheet) {
 		p.Line("}")
 		p.For = ""
 	}
+	if s.End != "" {
+		p.Gap()
+		p.Line("/* ", s.End, " */")
+	}
 }
 
 // Text is what was written.

@@ -17,7 +17,7 @@ import (
 	"kitrows/internal/write/rewrite"
 )
 
-const sheet = `.quay { max-width: 900px; margin: 0 auto } .pier { display: flex; flex-wrap: wrap; margin: 0 -8px }
+const quay = `.quay { max-width: 900px; margin: 0 auto } .pier { display: flex; flex-wrap: wrap; margin: 0 -8px }
 .berth { box-sizing: border-box; width: 100%; padding: 0 8px }
 @media (min-width: 600px) { .s3 { width: 25% } .s4 { width: 33.3333% } .s6 { width: 50% } .s8 { width: 66.6667% }
 .s9 { width: 75% } .s12 { width: 100% } }`
@@ -44,7 +44,7 @@ func found(t *testing.T, file string) string {
 // findings are those of a file on the stylesheet, beside one of its own.
 func findings(t *testing.T, file string) (all []finding.Finding) {
 	t.Helper()
-	k, _, err := infer.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: sheet}}, nil)
+	k, _, err := infer.Kit(t.Context(), "kit", "Quay", []kit.File{{Name: "quay.css", Text: quay}}, nil)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -31,9 +31,6 @@ func (c *checker) standIns() {
 // leave none.
 func (c *checker) starved() {
 	k := c.l.Kit()
-	if c.l.Foreign() != nil {
-		return
-	}
 	for i, bp := range k.Breakpoints {
 		low, _, _ := k.Range(i)
 		upTo, is := k.Cramped(i)

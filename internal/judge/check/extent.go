@@ -34,7 +34,7 @@ func (c *checker) extent(i int) *extent {
 	if limit, is := k.Breakpoints[i].Container.Width(); is && low < limit && limit < high {
 		r.at = []float64{low, limit, high}
 	}
-	if lane := c.stages()[i].plan; c.l.Foreign() != nil && c.l.Nodes() > mostFlow {
+	if lane := c.stages()[i].plan; c.l.IsSlow() {
 		r.at, r.bounded = []float64{lane.Width}, true
 		r.widths = [][]float64{c.widths(lane)}
 	}
@@ -46,7 +46,7 @@ func (c *checker) extent(i int) *extent {
 // wide is how wide the content of a node is at one of the widths.
 func (r *extent) wide(c *checker, at int, node int32) float64 {
 	if r.widths[at] == nil { // which few pages need of others than the first
-		r.widths[at] = c.widths(c.plan(r.at[at]))
+		r.widths[at] = c.widths(c.l.Widths(r.at[at]))
 	}
 	return r.widths[at][node]
 }
@@ -69,18 +69,6 @@ func (r *extent) upTo(c *checker, node int32, need float64) string {
 		return ", up to " + px(until)
 	}
 	return ""
-}
-
-// mostFlow is how many nodes a page may have that is laid out by its stylesheets at other widths than those of its
-// lanes: up to it a plan takes a few ms.
-const mostFlow = 400
-
-// plan is the plan by which columns are as wide as in a browser, whatever their content.
-func (c *checker) plan(v float64) *layout.Plan {
-	if c.l.Page().Style != "" || c.l.Foreign() != nil { // paddings, and what is worked out already
-		return c.l.Plan(v)
-	}
-	return c.l.Code().Plan(v)
 }
 
 // widths are how wide the content of each column is, by the layout's numbers; below 0 of what is not shown.

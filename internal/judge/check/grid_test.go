@@ -14,7 +14,11 @@ import (
 	"kitrows/internal/judge/compare"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/test/sample"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/sheet"
 )
 
 // grids are the codes of what is set.
@@ -123,6 +127,45 @@ func of(k *kit.Kit, recipe string) *page.Page {
 	}
 	return &page.Page{ID: "page", Name: "Page", File: "page.html", Language: "en", Kit: k.ID,
 		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{row}}}}
+}
+
+// A column whose units the gutters leave no room for is told of on pages made here, on those from markup, and on the
+// stylesheet of the kit as it is brought in; one that takes the full line has room everywhere.
+func TestStarvedColumns(t *testing.T) {
+	k := sample.Twelve()
+	k.Gutter = kit.GutterOf(kit.Px(30))
+	p := of(k, "5 7")
+	for _, c := range p.Body[0].Children[0].Children {
+		c.At = append([]page.Setting{page.At("base").With(page.Width, page.Take(1))}, c.At...)
+	}
+	m := markup.Write(layout.Of(k, p), &project.Project{}, code.Options{})
+	own := []kit.File{{Name: "grid.css", Text: sheet.Whole(k, nil).String()}}
+	var css strings.Builder
+	css.WriteString(".wide { max-width: 900px; margin: 0 auto } .line { display: flex; flex-wrap: wrap; gap: 30px }")
+	for n := range 12 {
+		fmt.Fprintf(&css, ".s%d { flex: none; width: calc((100%% + 30px) * %d / 12 - 30px) }", n+1, n+1)
+	}
+	theirs := []kit.File{{Name: "grid.css", Text: css.String()}}
+	imported, _, err := infer.Kit(t.Context(), "kit", "Grid", theirs, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	html := `<div class="wide"><div class="line"><div class="s1">Knots</div><div class="s1">Dunlin</div></div></div>`
+	for name, all := range map[string][]finding.Finding{
+		"made here":   check.Of(layout.Of(k, p), check.Project{}),
+		"from markup": check.Of(layout.Of(k, pageOf(k, m.String(), own)), check.Project{}),
+		"brought in":  check.Of(layout.Of(imported, pageOf(imported, html, nil)), check.Project{}),
+	} {
+		var texts []string
+		for _, f := range all {
+			if f.Code == finding.Starved {
+				texts = append(texts, f.Text)
+			}
+		}
+		if len(texts) != 2 {
+			t.Errorf("%s: %q", name, texts)
+		}
+	}
 }
 
 // What is meant is told as such, and comes to nothing else.

@@ -66,6 +66,21 @@ func (l *Layout) Plan(v float64) *Plan {
 	})
 }
 
+// Widths is a plan in which columns are as wide as in a browser; what is in them may be as high as it is declared, which
+// is faster to plan.
+func (l *Layout) Widths(v float64) *Plan {
+	if l.page.Style != "" || l.planner.slow() { // paddings, or it is planned already
+		return l.Plan(v)
+	}
+	return l.Code().Plan(v)
+}
+
+// mostQuick is how many nodes a page may have whose plans are slow by the node, and still take a few ms each.
+const mostQuick = 400
+
+// IsSlow reports whether a plan takes more than a few ms, so that a check should not ask for many.
+func (l *Layout) IsSlow() bool { return l.planner.slow() && len(l.nodes) > mostQuick }
+
 // plans are the last few of a layout: what draws it and what checks it ask for the same.
 type plans struct {
 	mu   sync.Mutex

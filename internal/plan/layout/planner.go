@@ -15,6 +15,8 @@ type planner interface {
 	settle(r *resolver, row *Row, w ends)
 	// plan makes the boxes and lines of a plan.
 	plan(m *maker)
+	// slow reports whether a plan of a page of many nodes takes more than a few ms.
+	slow() bool
 	// elements are the boxes by which elements are explained; nil where arithmetic explains them.
 	elements(v float64, i int) []foreign.Box
 }
@@ -53,6 +55,8 @@ func (tracks) settle(r *resolver, row *Row, w ends) {
 
 func (tracks) plan(m *maker) { m.frames(0, int32(len(m.l.nodes)), 0) }
 
+func (tracks) slow() bool { return false }
+
 func (tracks) elements(float64, int) []foreign.Box { return nil }
 
 // flow plans by a stylesheet, as a browser lays it out.
@@ -72,6 +76,8 @@ func (flow) settle(r *resolver, row *Row, _ ends) {
 }
 
 func (f flow) plan(m *maker) { m.foreign(f.page) }
+
+func (flow) slow() bool { return true }
 
 func (flow) elements(float64, int) []foreign.Box { return nil }
 

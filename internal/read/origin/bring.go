@@ -30,14 +30,17 @@ func Named(o *page.Origin, files []kit.File) []kit.File {
 }
 
 // Kit reads a kit out of the stylesheets that hold for a document, in their order: of the files, and of those that
-// stand in the document. It is read of the only one with a grid in it or, where that is none or several, of all. Rest
-// is the files that are none of the kit's; rules of a page's own are no grid.
+// stand in the document. One that we wrote states it. Else it is read of the only one with a grid in it or, where that
+// is none or several, of all. Rest is the files that are none of the kit's; rules of a page's own are no grid.
 func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
 	sheets, _ := Sheets(Document(o), files)
 	sheets = slices.DeleteFunc(sheets, func(s css.Source) bool { return IsRules(kit.File{Text: s.Text}) })
 	if len(sheets) == 0 {
 		return nil, files, fault.New("stylesheet", "none",
 			"a document that links a stylesheet with a grid in it, or files of stylesheets given with it")
+	}
+	if k := stated(sheets); k != nil {
+		return k, files, nil
 	}
 	with, err := grids(ctx, sheets)
 	if err != nil {
@@ -54,6 +57,21 @@ func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *k
 		}
 	}
 	return k, rest, nil
+}
+
+// Stated is the kit that the stylesheets which hold for a document state, as those do that we write; nil for none.
+func Stated(o *page.Origin, files []kit.File) *kit.Kit {
+	sheets, _ := Sheets(Document(o), files)
+	return stated(sheets)
+}
+
+func stated(sheets []css.Source) *kit.Kit {
+	for _, s := range sheets {
+		if k := kit.Defined(s.Text); k != nil {
+			return k
+		}
+	}
+	return nil
 }
 
 // mostCandidates is how many stylesheets of a document are looked at for whether there is a grid in them.

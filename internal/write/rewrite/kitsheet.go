@@ -1,8 +1,12 @@
 package rewrite
 
 import (
+	"fmt"
+	"regexp"
 	"slices"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
@@ -38,29 +42,101 @@ func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {
 			func(f kit.File) bool { return f.Name == p.Origin.Mixins }),
 			kit.File{Name: p.Origin.Mixins, Text: Mixed(p, k, code.Options{}).Plain().Text})
 	}
-	if slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
-		return l.Here && origin.IsGenerated(kit.File{Text: strings.TrimSpace(l.Text)})
-	}) {
-		return p // it stands in the document
-	}
-	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return origin.IsGenerated(f) && !origin.IsRules(f) })
-	used := unbounded(p, k)
-	if at >= 0 && !slices.ContainsFunc(used,
-		func(w *vocab.Word) bool { return !strings.Contains(p.Origin.Sheets[at].Text, w.Text) }) {
-		if first, _, _ := strings.Cut(p.Origin.Sheets[at].Text, "\n"); strings.Contains(first, k.Name) {
-			return p
+	own := words(p, k)
+	for _, l := range origin.Links(origin.Document(p.Origin)) {
+		if l.Here && covers(kit.File{Text: strings.TrimSpace(l.Text)}, k, own) {
+			return p // it stands in the document
 		}
 	}
-	var said []say.Saying
-	for _, w := range used {
-		e := w.Effects[0]
-		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
-	}
-	file := kit.File{Name: name, Text: sheet.Whole(k, said).String()}
+	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return IsSheetOf(f, k) })
+	file := kit.File{Name: freeName(p, name, k)}
 	if at >= 0 {
-		file.Name = p.Origin.Sheets[at].Name
+		if file = p.Origin.Sheets[at]; covers(file, k, own) {
+			return p
+		}
+		own = append(own, shared(file.Text, k)...)
 	}
+	var said []say.Saying
+	for _, w := range own {
+		if isUnbounded(w) {
+			e := w.Effects[0]
+			said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
+		}
+	}
+	file.Text = sheet.Whole(k, said).String()
 	return withSheet(p, at, file)
+}
+
+// IsSheetOf reports whether a file is the stylesheet that we wrote of the kit of a page on k: it states a kit, which was k
+// when it was written or, where it lost that line, is called like k.
+func IsSheetOf(f kit.File, k *kit.Kit) bool {
+	if !origin.IsGenerated(f) || origin.IsRules(f) {
+		return false
+	}
+	first, _, _ := strings.Cut(f.Text, "\n")
+	return kit.Defined(f.Text) != nil || strings.HasPrefix(first, "/* "+code.Comment(k.Name)+", ")
+}
+
+// covers reports whether a file is the stylesheet of k as it is now, with rules for all these words.
+func covers(f kit.File, k *kit.Kit, own []*vocab.Word) bool {
+	if !IsSheetOf(f, k) {
+		return false
+	}
+	if stated := kit.Defined(f.Text); stated != nil && !stated.IsLike(k) {
+		return false
+	}
+	return !slices.ContainsFunc(own, func(w *vocab.Word) bool { return !selects(f.Text, w.Selector()) })
+}
+
+// selects reports whether a selector stands in a stylesheet, and not only as the beginning of a longer name.
+func selects(text, selector string) bool {
+	for {
+		_, rest, is := strings.Cut(text, selector)
+		if !is {
+			return false
+		}
+		next, _ := utf8.DecodeRuneInString(rest)
+		if next != '-' && next != '_' && next != '\\' && !unicode.IsLetter(next) && !unicode.IsDigit(next) {
+			return true
+		}
+		text = rest
+	}
+}
+
+// freeName is a name for a kit's stylesheet that no other which the page links has.
+func freeName(p *page.Page, name string, k *kit.Kit) string {
+	taken := func(name string) bool {
+		return origin.Find(p.Origin.Sheets, name) >= 0
+	}
+	for n := 1; taken(name); n++ {
+		name = code.Slug(k.Name) + ".css"
+		if n > 1 {
+			name = fmt.Sprintf("%s-%d.css", code.Slug(k.Name), n)
+		}
+	}
+	return name
+}
+
+// Share gives the stylesheet of its kit that a page has to the other pages that link it: it is one file.
+func Share(all []*page.Page, p *page.Page, k *kit.Kit) []*page.Page {
+	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return IsSheetOf(f, k) })
+	if at < 0 {
+		return all
+	}
+	text, name := p.Origin.Sheets[at].Text, origin.Beside(p.File, p.Origin.Sheets[at].Name)
+	shared := slices.Clone(all)
+	for i, o := range all {
+		if o.ID == p.ID || o.Kit != p.Kit || o.Origin == nil {
+			continue
+		}
+		at := slices.IndexFunc(o.Origin.Sheets, func(f kit.File) bool {
+			return f.Text != text && IsSheetOf(f, k) && origin.Beside(o.File, f.Name) == name
+		})
+		if at >= 0 {
+			shared[i] = withSheet(o, at, kit.File{Name: o.Origin.Sheets[at].Name, Text: text})
+		}
+	}
+	return shared
 }
 
 // withRules is a page with the rules of its own, up to date with its classes, among the stylesheets that it may link.
@@ -96,32 +172,46 @@ func withSheet(p *page.Page, at int, file kit.File) *page.Page {
 	return origin.WithSheets(p, sheets)
 }
 
-// unbounded are the words on a page that no stylesheet has all of: gutters of rows' own, and parts of a row.
-func unbounded(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
-	v := vocab.Own(k)
-	stretches := map[*page.Node]origin.Stretch(nil)
+// words are the words of kit k on a page.
+func words(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
+	v, seen := vocab.Own(k), map[*vocab.Word]bool{}
+	stretches := origin.Stretches(p, "")
 	p.Walk(func(n *page.Node, _ page.Place) {
-		if !slices.ContainsFunc(n.At, func(s page.Setting) bool {
-			width, _ := s.Get(page.Width)
-			return s.Has(page.GapX, page.GapY, page.Before, page.After) || width.Term == page.Portion
-		}) {
-			return
-		}
-		if stretches == nil {
-			stretches = origin.Stretches(p, "")
-		}
 		m := stretches[n].Element()
 		if m == nil {
 			return
 		}
 		for _, text := range origin.Said(m) {
-			if w := v.Word(n.Kind, text); w != nil && len(w.Effects) == 1 && !slices.Contains(all, w) {
-				if f := w.Effects[0].Field; f.IsLength() ||
-					w.Effects[0].Value.Term == page.Portion {
-					all = append(all, w)
-				}
+			if w := v.Word(n.Kind, text); w != nil && !seen[w] {
+				seen[w] = true
+				all = append(all, w)
 			}
 		}
 	})
 	return all
 }
+
+// isUnbounded reports whether a word is one that no stylesheet has all of: gutters of rows' own, and parts of a row.
+func isUnbounded(w *vocab.Word) bool {
+	return len(w.Effects) == 1 && (w.Effects[0].Field.IsLength() || w.Effects[0].Value.Term == page.Portion)
+}
+
+// shared are the unbounded words of k in a stylesheet, which other pages that link it may have.
+func shared(text string, k *kit.Kit) (all []*vocab.Word) {
+	v := vocab.Own(k)
+	for _, m := range selected.FindAllStringSubmatch(text, -1) {
+		said := m[1]
+		if said == "" {
+			said = m[2] + "=" + m[3]
+		}
+		for _, on := range []page.Kind{page.Container, page.Row, page.Column} {
+			if w := v.Word(on, said); w != nil && isUnbounded(w) && !slices.Contains(all, w) {
+				all = append(all, w)
+			}
+		}
+	}
+	return all
+}
+
+// selected finds what selectors of ours ask for: a class, or a word of an attribute.
+var selected = regexp.MustCompile(`\.([A-Za-z_][\w-]*)|\[([a-z-]+)~="([^"]*)"\]`)

@@ -14,14 +14,16 @@ import (
 )
 
 // Whole is the stylesheet of everything the kit can say. Gutters of rows' own and parts
-// of the row have no end; of them it holds those that are used.
+// of the row have no end; of them it holds those that are used. It ends with the kit's definition, as that of Used
+// does: whoever opens pages with the stylesheet has the kit back.
 func Whole(k *kit.Kit, used []say.Saying) *css.Sheet {
-	return &css.Sheet{Comment: comment(k, "whole kit"), Blocks: blocks(k, append(Every(k), used...))}
+	return &css.Sheet{Comment: comment(k, "whole kit"), Blocks: blocks(k, append(Every(k), used...)),
+		End: k.Definition()}
 }
 
 // Used is the part of the kit's stylesheet for what is used.
 func Used(k *kit.Kit, used []say.Saying) *css.Sheet {
-	return &css.Sheet{Comment: comment(k, "used part"), Blocks: blocks(k, slices.Clone(used))}
+	return &css.Sheet{Comment: comment(k, "used part"), Blocks: blocks(k, slices.Clone(used)), End: k.Definition()}
 }
 
 func comment(k *kit.Kit, what string) string {

@@ -1,0 +1,124 @@
+package folder_test
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"kitrows/internal/edit"
+	"kitrows/internal/grid/kit"
+	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/layout"
+	"kitrows/internal/project"
+	"kitrows/internal/test/sample"
+	"kitrows/internal/write/code"
+	"kitrows/internal/write/markup"
+	"kitrows/internal/write/sheet"
+)
+
+// sixteen is a kit that is none of those that ship.
+func sixteen() *kit.Kit {
+	k := sample.Twelve()
+	k.ID, k.Name, k.Columns, k.Gutter = "sixteen", "Harbour Sixteen", kit.Equal(16), kit.GutterOf(kit.Px(20))
+	return k
+}
+
+// taken are the files of a page of two columns on a kit, as it is taken away: with the used part of the stylesheet or
+// the whole of it.
+func taken(k *kit.Kit, whole bool) site {
+	column := func(id string) *page.Node {
+		return &page.Node{ID: id, Kind: page.Column, Name: id, Element: "div", At: []page.Setting{
+			page.At("mid").With(page.Width, page.Take(8))}}
+	}
+	l := layout.Of(k, &page.Page{ID: "page", Name: "Page", File: "index.html", Language: "en", Kit: k.ID,
+		Body: []*page.Node{{ID: "frame", Kind: page.Container, Name: "Frame", Children: []*page.Node{
+			{ID: "row", Kind: page.Row, Name: "Row", Children: []*page.Node{column("one"), column("two")}}}}}})
+	m := markup.Write(l, &project.Project{}, code.Options{})
+	css := sheet.Used(k, m.Used()).String()
+	if whole {
+		css = sheet.Whole(k, m.Used()).String()
+	}
+	return site{"kit.css": css, "index.html": "<!doctype html>\n<html><head><link rel=stylesheet href=kit.css></head>\n" +
+		"<body>\n" + m.String() + "</body></html>\n"}
+}
+
+// Pages that were taken away come back on their kit, and what is typed there has its rules in their stylesheet.
+func TestTakenPagesComeBackOnTheirKit(t *testing.T) {
+	for name, whole := range map[string]bool{"used": false, "whole": true} {
+		w := work(t, taken(sixteen(), whole))
+		if k := w.kit("index.html"); !k.IsLike(sixteen()) {
+			t.Fatalf("%s: it is on %s, %s columns", name, k.Name, k.Columns)
+		}
+		if err := w.edit("index.html", "5"); err != nil {
+			t.Fatal(err)
+		}
+		css := w.get("kit.css")
+		if !strings.Contains(w.get("index.html"), "kr-take-5-mid") || !strings.Contains(css, ".kr-take-5-mid {") ||
+			!strings.Contains(css, "--kr-of-base: 16;") || !kit.Defined(css).IsLike(sixteen()) {
+			t.Errorf("%s: the files are\n%s\n%s", name, w.get("index.html"), css)
+		}
+		if got := w.column("index.html", 800); math.Abs(got-168.75) > 0.01 { // (600 − 20 + 20) × 5 ÷ 16 − 20, edges of 10 px
+			t.Errorf("%s: the column is %v px wide", name, got)
+		}
+	}
+}
+
+// column is how wide the first column of a file's page is.
+func (w *working) column(file string, width float64) float64 {
+	for _, b := range layout.Of(w.kit(file), w.page(file)).Plan(width).Boxes {
+		if b.Kind == page.Column {
+			return b.Width
+		}
+	}
+	return 0
+}
+
+// The stylesheet follows its kit when its numbers change, and the kit follows the stylesheet when another program
+// changes that.
+func TestKitAndStylesheetFollowEachOther(t *testing.T) {
+	w := work(t, taken(sixteen(), false))
+	wider := *w.kit("index.html")
+	wider.Gutter = kit.GutterOf(kit.Px(26))
+	w.pages(edit.Operation{Page: w.page("index.html").ID, ChangeKit: &edit.ChangeKit{Kit: &wider}})
+	if css := w.get("kit.css"); !strings.Contains(css, "--kr-gap: 26px;") || !kit.Defined(css).IsLike(&wider) {
+		t.Errorf("the stylesheet is\n%s", css)
+	}
+	narrower := sixteen()
+	narrower.Gutter = kit.GutterOf(kit.Px(8))
+	w.put("kit.css", taken(narrower, true)["kit.css"])
+	w.begin()
+	if k := w.kit("index.html"); !k.IsLike(narrower) {
+		t.Errorf("the gutter is %s", k.Gutter)
+	}
+	if css := w.get("kit.css"); !strings.Contains(css, "--kr-gap: 8px;") {
+		t.Errorf("the stylesheet is\n%s", css)
+	}
+}
+
+// Pages that link one stylesheet have their own gutters in it, each as well as the other.
+func TestPagesShareAStylesheet(t *testing.T) {
+	files := taken(sixteen(), false)
+	files["other.html"] = files["index.html"]
+	w := work(t, files)
+	for file, px := range map[string]int{"index.html": 12, "other.html": 36} {
+		w.pages(edit.Operation{Page: w.page(file).ID, Adjust: &edit.Adjust{
+			Cells: []edit.Cell{{Node: "row-1", Breakpoint: "base"}}, Set: page.At("base").With(page.GapX, page.Px(px))}})
+	}
+	if css := w.get("kit.css"); !strings.Contains(css, ".kr-gap-x-12 {") || !strings.Contains(css, ".kr-gap-x-36 {") {
+		t.Errorf("the stylesheet is\n%s", css)
+	}
+}
+
+// A stylesheet of another kit that we wrote is never written over, whatever is known of it.
+func TestAnotherKitsStylesheetStays(t *testing.T) {
+	files := taken(sixteen(), false)
+	css, _, _ := strings.Cut(files["kit.css"], "\n/* Kit:")
+	files["kit.css"] = css
+	w := work(t, files)
+	if err := w.edit("index.html", "5"); err != nil {
+		t.Fatal(err)
+	}
+	if got := w.get("kit.css"); got != css {
+		t.Errorf("the stylesheet is\n%s", got)
+	}
+}
