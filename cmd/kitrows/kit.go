@@ -137,7 +137,7 @@ func joined(files []code.File) (text string) {
 	return text
 }
 
-// decodeKit reads a kit's file, or a project's and finds the kit of that id in it.
+// decodeKit reads a kit's file, or a project's and finds the kit in it that has that id or, alone, that name.
 func decodeKit(r io.Reader, id string) (*kit.Kit, error) {
 	b, err := io.ReadAll(io.LimitReader(r, project.MaxFile+1))
 	if err != nil {
@@ -157,8 +157,14 @@ func decodeKit(r io.Reader, id string) (*kit.Kit, error) {
 		return k, nil
 	}
 	var ids []string
+	var named []*kit.Kit
 	for _, k := range p.Kits {
-		ids = append(ids, k.ID)
+		if ids = append(ids, k.ID); k.Name == id {
+			named = append(named, k)
+		}
+	}
+	if len(named) == 1 {
+		return named[0], nil
 	}
 	return nil, fault.New("--kit", id, "one of %s", strings.Join(ids, ", "))
 }
@@ -179,6 +185,6 @@ func kitOf(c *cobra.Command, write func(*kit.Kit) (string, error)) *cobra.Comman
 		_, err = fmt.Fprint(c.OutOrStdout(), text)
 		return err
 	}
-	c.Flags().StringVar(&id, "kit", "", "the kit's id; needed when there are several")
+	c.Flags().StringVar(&id, "kit", "", "the kit's id or name; needed when there are several")
 	return c
 }

@@ -303,7 +303,7 @@ func TestKitCommand(t *testing.T) {
 		{[]string{"facts", file, "--kit", "fifth-gap", "--as", "json"}, `"breakpoint": "full"`},
 		{[]string{"facts", file, "--kit", "fifth-gap", "--as", "xml"}, "text, csv, markdown or json"},
 		{[]string{"facts", file, "--kit", "fifth-gap", "--width", "0.5"}, "a viewport width of 1 to"},
-		{[]string{"css", file, "--kit", "plain-twelve"}, ".kr-take-12-full {"},
+		{[]string{"css", file, "--kit", "Plain Twelve"}, ".kr-take-12-full {"},
 		{[]string{"scss", file, "--kit", "fifth-gap"}, "// _kit.scss"},
 		{[]string{"less", file, "--kit", "five-uneven"}, "// kit.less"},
 		{[]string{"check", file, "--kit", "five-uneven"}, "Five Uneven is fine: 1 2 3 2 1 columns"},

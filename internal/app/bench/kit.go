@@ -142,7 +142,7 @@ type UnitRow struct {
 // NewKitView draws a kit of a project.
 func NewKitView(p *project.Project, k *kit.Kit) *KitView {
 	v := &KitView{Kit: k, Kits: []Ref{}, Users: []PageRef{}, Facts: k.Facts(), Kinds: kinds(k), Names: names(k),
-		Sheet: NewSheetView(k), Fixed: k.IsFixed(),
+		Sheet: NewSheetView(k, infer.Of(k)), Fixed: k.IsFixed(),
 		Naming: k.Naming.Preset(), Warnings: warnings(k)}
 	for _, p := range kit.Presets() {
 		v.Presets = append(v.Presets, Ref{p.ID, p.Name})

@@ -60,9 +60,8 @@ type SheetWord struct {
 // mostPlaces is how many places are told of one thing.
 const mostPlaces = 60
 
-// NewSheetView tells what was read of the stylesheet of kit k, which was brought in.
-func NewSheetView(k *kit.Kit) *SheetView {
-	r := infer.Of(k)
+// NewSheetView tells what was read of the stylesheet of kit k; it is nil where nothing was.
+func NewSheetView(k *kit.Kit, r *infer.Reading) *SheetView {
 	if r == nil {
 		return nil
 	}

@@ -110,11 +110,11 @@ func (v *Server) libraryRoutes() {
 		MaxBodyBytes: 2 * kit.MaxSheet,
 		Errors:       []int{http.StatusRequestEntityTooLarge, http.StatusUnprocessableEntity},
 	}, func(ctx context.Context, in *struct{ Body SheetFiles }) (*struct{ Body SheetKit }, error) {
-		k, _, err := infer.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
+		k, r, err := infer.Kit(ctx, "kit", in.Body.Name, in.Body.Files, in.Body.Choices)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		return &struct{ Body SheetKit }{SheetKit{k, bench.NewSheetView(k)}}, nil
+		return &struct{ Body SheetKit }{SheetKit{k, bench.NewSheetView(k, r)}}, nil
 	})
 
 	huma.Register(v.api, huma.Operation{

@@ -8,6 +8,7 @@ import (
 
 	"kitrows/internal/browser/budget"
 	"kitrows/internal/browser/css"
+	"kitrows/internal/browser/flow"
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/vocab"
@@ -22,19 +23,11 @@ type reading struct {
 // read reads the stylesheet of a kit, once; not when ctx ends before it is read.
 func read(ctx context.Context, b *kit.Imported) (*Reading, error) {
 	r, err := b.Made(func() (any, error) {
-		sources := make([]css.Source, len(b.Files))
-		for i, f := range b.Files {
-			sources[i] = css.Source{Name: f.Name, Text: f.Text}
-		}
 		r := reading{}
-		r.err = budget.Within(ctx, budget.Sheets, func(limit *budget.Budget) (err error) {
-			r.Reading, err = Sheets(limit, sources, b.Choices)
+		r.err = TooMuch(budget.Within(ctx, budget.Sheets, func(limit *budget.Budget) (err error) {
+			r.Reading, err = Sheets(limit, sources(b.Files), b.Choices)
 			return err
-		})
-		if spent, is := errors.AsType[*budget.SpentError](r.err); is {
-			r.err = fault.New("stylesheet", spent.Error(), "a stylesheet that is read in %v and %d MB", budget.Time,
-				budget.Memory>>20)
-		}
+		}))
 		return r, ctx.Err()
 	})
 	if err != nil {
@@ -126,9 +119,59 @@ func check(ctx context.Context, k *kit.Kit) error {
 	return nil
 }
 
-// Kit makes a kit of stylesheet files, and tells how it was read. The error says what is missing where
-// there is no grid in them.
+// Kit makes a kit of stylesheet files, and tells how it was read: a kit that is made here where one of the files states
+// it, as those do that we write. The error says what is missing where there is no grid in them.
 func Kit(ctx context.Context, id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading,
+	error) {
+	for _, f := range files {
+		if k := kit.Defined(f.Text); k != nil {
+			k.ID = id
+			r, err := stated(ctx, k, f.Name, files)
+			return k, r, err
+		}
+	}
+	return imported(ctx, id, name, files, choices)
+}
+
+// stated is how a kit was read that the file of that name states, with the rules of its words.
+func stated(ctx context.Context, k *kit.Kit, name string, files []kit.File) (*Reading, error) {
+	own := vocab.Own(k).Offered()
+	r := &Reading{Kit: k, Files: len(files), Facts: []Fact{{What: "kit", Sure: Read, Text: fmt.Sprintf(
+		"%s is the stylesheet of %s, a kit made with Kit Rows: its last line says so", name, k.Name)}}}
+	err := budget.Within(ctx, budget.Sheets, func(b *budget.Budget) error {
+		r.Cascade = css.NewCascade(b, sources(files), flow.Expand)
+		_, by := words(b, r.Cascade, r.Files)
+		for _, w := range own {
+			if read := by[w.Text]; read != nil {
+				w.Rules = read.rules()
+			}
+		}
+		return nil
+	})
+	r.Words = vocab.NewImported(own, nil)
+	return r, TooMuch(err)
+}
+
+// sources are files as a cascade has them.
+func sources(files []kit.File) []css.Source {
+	all := make([]css.Source, len(files))
+	for i, f := range files {
+		all[i] = css.Source{Name: f.Name, Text: f.Text}
+	}
+	return all
+}
+
+// TooMuch is an error of reading stylesheets, as a fault where they are more than is read.
+func TooMuch(err error) error {
+	if spent, is := errors.AsType[*budget.SpentError](err); is {
+		return fault.New("stylesheet", spent.Error(), "stylesheets that are read in %v and %d MB", budget.Time,
+			budget.Memory>>20)
+	}
+	return err
+}
+
+// imported is a kit with the files of its stylesheet.
+func imported(ctx context.Context, id, name string, files []kit.File, choices map[string]string) (*kit.Kit, *Reading,
 	error) {
 	b := &kit.Imported{Files: files, Choices: choices}
 	r, err := read(ctx, b)
@@ -146,7 +189,7 @@ func Again(ctx context.Context, k *kit.Kit, files []kit.File, choices map[string
 	if k.Imported == nil {
 		return nil, fault.New("files", k.Name, "a kit that was read from a stylesheet")
 	}
-	next, _, err := Kit(ctx, k.ID, k.Name, files, choices)
+	next, _, err := imported(ctx, k.ID, k.Name, files, choices)
 	if err != nil {
 		return nil, err
 	}

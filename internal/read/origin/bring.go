@@ -110,21 +110,12 @@ func grids(ctx context.Context, sheets []css.Source) (with []kit.File, err error
 	})
 	switch n := len(with); {
 	case err != nil:
-		return nil, tooMuch(err)
+		return nil, infer.TooMuch(err)
 	case n == 0 || n > kit.MaxFiles:
 		return nil, fault.New("stylesheet", fmt.Sprintf("%d stylesheets", n),
 			"1 to %d stylesheets with a grid in them", kit.MaxFiles)
 	}
 	return with, nil
-}
-
-// tooMuch is an error of reading stylesheets as a fault.
-func tooMuch(err error) error {
-	if spent, is := errors.AsType[*budget.SpentError](err); is {
-		return fault.New("stylesheet", spent.Error(), "stylesheets that are read in %v and %d MB", budget.Time,
-			budget.Memory>>20)
-	}
-	return err
 }
 
 // together are the stylesheets that a file imports, with it.

@@ -42,26 +42,24 @@ func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {
 			func(f kit.File) bool { return f.Name == p.Origin.Mixins }),
 			kit.File{Name: p.Origin.Mixins, Text: Mixed(p, k, code.Options{}).Plain().Text})
 	}
-	own := words(p, k)
 	for _, l := range origin.Links(origin.Document(p.Origin)) {
-		if l.Here && covers(kit.File{Text: strings.TrimSpace(l.Text)}, k, own) {
+		if l.Here && covers(kit.File{Text: strings.TrimSpace(l.Text)}, p, k) {
 			return p // it stands in the document
 		}
 	}
 	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return IsSheetOf(f, k) })
 	file := kit.File{Name: freeName(p, name, k)}
+	own := words(p, k, true)
 	if at >= 0 {
-		if file = p.Origin.Sheets[at]; covers(file, k, own) {
+		if file = p.Origin.Sheets[at]; covers(file, p, k) {
 			return p
 		}
 		own = append(own, shared(file.Text, k)...)
 	}
 	var said []say.Saying
 	for _, w := range own {
-		if isUnbounded(w) {
-			e := w.Effects[0]
-			said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
-		}
+		e := w.Effects[0]
+		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
 	}
 	file.Text = sheet.Whole(k, said).String()
 	return withSheet(p, at, file)
@@ -77,15 +75,16 @@ func IsSheetOf(f kit.File, k *kit.Kit) bool {
 	return kit.Defined(f.Text) != nil || strings.HasPrefix(first, "/* "+code.Comment(k.Name)+", ")
 }
 
-// covers reports whether a file is the stylesheet of k as it is now, with rules for all these words.
-func covers(f kit.File, k *kit.Kit, own []*vocab.Word) bool {
+// covers reports whether a file is the stylesheet of k as it is now, with rules for all words on a page.
+func covers(f kit.File, p *page.Page, k *kit.Kit) bool {
 	if !IsSheetOf(f, k) {
 		return false
 	}
 	if stated := kit.Defined(f.Text); stated != nil && !stated.IsLike(k) {
 		return false
 	}
-	return !slices.ContainsFunc(own, func(w *vocab.Word) bool { return !selects(f.Text, w.Selector()) })
+	return !slices.ContainsFunc(words(p, k, sheet.IsWhole(f.Text)),
+		func(w *vocab.Word) bool { return !selects(f.Text, w.Selector()) })
 }
 
 // selects reports whether a selector stands in a stylesheet, and not only as the beginning of a longer name.
@@ -172,23 +171,39 @@ func withSheet(p *page.Page, at int, file kit.File) *page.Page {
 	return origin.WithSheets(p, sheets)
 }
 
-// words are the words of kit k on a page.
-func words(p *page.Page, k *kit.Kit) (all []*vocab.Word) {
-	v, seen := vocab.Own(k), map[*vocab.Word]bool{}
-	stretches := origin.Stretches(p, "")
+// words are the words of kit k on a page: all of them, or only the unbounded ones.
+func words(p *page.Page, k *kit.Kit, only bool) (all []*vocab.Word) {
+	v, seen := vocab.Own(k), map[string]bool{}
+	stretches := map[*page.Node]origin.Stretch(nil)
 	p.Walk(func(n *page.Node, _ page.Place) {
+		if only && !slices.ContainsFunc(n.At, sized) {
+			return
+		}
+		if stretches == nil {
+			stretches = origin.Stretches(p, "")
+		}
 		m := stretches[n].Element()
 		if m == nil {
 			return
 		}
 		for _, text := range origin.Said(m) {
-			if w := v.Word(n.Kind, text); w != nil && !seen[w] {
-				seen[w] = true
+			key := string(n.Kind) + " " + text
+			if seen[key] {
+				continue
+			}
+			seen[key] = true
+			if w := v.Word(n.Kind, text); w != nil && (!only || isUnbounded(w)) {
 				all = append(all, w)
 			}
 		}
 	})
 	return all
+}
+
+// sized reports whether a setting may be said by an unbounded word.
+func sized(s page.Setting) bool {
+	width, _ := s.Get(page.Width)
+	return s.Has(page.GapX, page.GapY, page.Before, page.After) || width.Term == page.Portion
 }
 
 // isUnbounded reports whether a word is one that no stylesheet has all of: gutters of rows' own, and parts of a row.

@@ -17,7 +17,7 @@ import (
 // of the row have no end; of them it holds those that are used. It ends with the kit's definition, as that of Used
 // does: whoever opens pages with the stylesheet has the kit back.
 func Whole(k *kit.Kit, used []say.Saying) *css.Sheet {
-	return &css.Sheet{Comment: comment(k, "whole kit"), Blocks: blocks(k, append(Every(k), used...)),
+	return &css.Sheet{Comment: comment(k, wholeKit), Blocks: blocks(k, append(Every(k), used...)),
 		End: k.Definition()}
 }
 
@@ -26,8 +26,17 @@ func Used(k *kit.Kit, used []say.Saying) *css.Sheet {
 	return &css.Sheet{Comment: comment(k, "used part"), Blocks: blocks(k, slices.Clone(used)), End: k.Definition()}
 }
 
+// wholeKit is what the first line of a whole stylesheet says.
+const wholeKit = "whole kit"
+
 func comment(k *kit.Kit, what string) string {
 	return code.Comment(k.Name + ", " + what + ", by Kit Rows")
+}
+
+// IsWhole reports whether a stylesheet says that it is a whole one, as Whole writes it.
+func IsWhole(text string) bool {
+	first, _, _ := strings.Cut(text, "\n")
+	return strings.HasSuffix(first, ", "+wholeKit+", by Kit Rows */")
 }
 
 // blocks writes the rules of what is said, a block for each breakpoint.

@@ -61,9 +61,11 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
                   <List of={lost} onMark={mark} />
                 </>
               )}
-              <p className="mt-3 text-ink-2">
-                {sheet.idle === 1 ? "1 rule has" : `${sheet.idle} rules have`} nothing to do with the grid.
-              </p>
+              {sheet.idle > 0 && (
+                <p className="mt-3 text-ink-2">
+                  {sheet.idle === 1 ? "1 rule has" : `${sheet.idle} rules have`} nothing to do with the grid.
+                </p>
+              )}
             </>
           ) : (
             <Table lined className="w-full [&_td]:py-[3px] [&_td]:pr-3 [&_td]:align-baseline">
@@ -78,13 +80,17 @@ export function SheetReading({ sheet, files, className = "", page, options = [],
                 {sheet.words.map((w) => (
                   <tr key={`${w.on} ${w.word}`}>
                     <td>
-                      <Button
-                        look="link"
-                        className="min-h-6 text-left font-mono break-all"
-                        onClick={() => mark(w.places)}
-                      >
-                        {w.word}
-                      </Button>
+                      {w.places.length > 0 ? (
+                        <Button
+                          look="link"
+                          className="min-h-6 text-left font-mono break-all"
+                          onClick={() => mark(w.places)}
+                        >
+                          {w.word}
+                        </Button>
+                      ) : (
+                        <span className="font-mono break-all">{w.word}</span>
+                      )}
                     </td>
                     <td>{w.on}</td>
                     <td>{w.says.join(", ")}</td>
