@@ -128,14 +128,7 @@ func (w *Follower) isUnread(id string, sheets []kit.File) bool {
 // kit that its stylesheets are, now that they can be read: the project has it first, and then the page.
 func (w *Follower) fits(ctx context.Context, p *project.Project, pg *page.Page, k *kit.Kit, found []kit.File) (
 	o edit.Operation, is bool) {
-	if len(k.Files()) > 0 || len(found) == 0 || pg.Origin.Mixins != "" || w.isUnread(pg.ID, found) {
-		return o, false
-	}
-	grid := false
-	pg.Walk(func(n *page.Node, _ page.Place) {
-		grid = grid || n.Kind == page.Row || n.Kind == page.Column || n.Kind == page.Container
-	})
-	if grid {
+	if len(k.Files()) > 0 || len(found) == 0 || pg.Origin.Mixins != "" || pg.HasGrid() || w.isUnread(pg.ID, found) {
 		return o, false
 	}
 	next, rest, err := origin.Kit(ctx, "kit", pg.Origin, found)

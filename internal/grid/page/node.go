@@ -122,6 +122,14 @@ type Place struct {
 	Depth  int
 }
 
+// HasGrid reports whether a container, a row or a column stands on the page.
+func (p *Page) HasGrid() (has bool) {
+	p.Walk(func(n *Node, _ Place) {
+		has = has || n.Kind == Container || n.Kind == Row || n.Kind == Column
+	})
+	return has
+}
+
 // Walk visits every node, parents before their children.
 func (p *Page) Walk(visit func(n *Node, at Place)) {
 	var walk func(parent *Node, children []*Node, depth int)

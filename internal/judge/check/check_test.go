@@ -120,10 +120,15 @@ var mistakes = []struct{ name, file, want string }{
 	{"a stylesheet that is not there",
 		head(`<link rel=stylesheet href=quay.css><link rel=stylesheet href=gone.css>`),
 		"3:36 stylesheet-missing: the stylesheet gone.css is not there: the plan is without it"},
-	{"the kit's not linked, no viewport", "<html><head>\n  <title>a</title>\n</head></html>",
+	{"the kit's not linked, no viewport", "<html><head>\n  <title>a</title>\n</head><main class=quay></main></html>",
 		"1:7 stylesheet-not-linked: the kit's stylesheet quay.css is not linked: the plan shows the page as if it were | " +
-			"Link it: <html><head>~  <title>a</title>~  <link rel=\"stylesheet\" href=\"quay.css\">~</head></html>\n" +
+			"Link it: <html><head>~  <title>a</title>~  <link rel=\"stylesheet\" href=\"quay.css\">~</head>" +
+			"<main class=quay></main></html>\n" +
 			"1:7 viewport-missing: no viewport is declared: phones show the page as on a wide screen, shrunk | Declare it: " +
+			"<html><head>~  <title>a</title>~  <meta name=\"viewport\" content=\"width=device-width, " +
+			"initial-scale=1\">~</head><main class=quay></main></html>"},
+	{"no viewport, and nothing of the kit", "<html><head>\n  <title>a</title>\n</head></html>",
+		"1:7 viewport-missing: no viewport is declared: phones show the page as on a wide screen, shrunk | Declare it: " +
 			"<html><head>~  <title>a</title>~  <meta name=\"viewport\" content=\"width=device-width, " +
 			"initial-scale=1\">~</head></html>"},
 }

@@ -59,7 +59,7 @@ func (c *checker) links() {
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 			continue
 		}
-		if !linked && !strings.HasPrefix(f.Name, origin.Style) && !c.imported(f) {
+		if !linked && p.HasGrid() && !strings.HasPrefix(f.Name, origin.Style) && !c.imported(f) {
 			c.add(finding.StylesheetNotLinked, "", head, "the kit's stylesheet "+f.Name+
 				" is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)

@@ -31,10 +31,10 @@ func Named(o *page.Origin, files []kit.File) []kit.File {
 
 // Kit reads a kit out of the stylesheets that hold for a document, in their order: of the files, and of those that
 // stand in the document. One that we wrote states it. Else it is read of the only one with a grid in it or, where that
-// is none or several, of all. Rest is the files that are none of the kit's; rules of a page's own are no grid.
+// is none or several, of all. Rest is the files that are none of the kit's; what we wrote of a page alone is no grid.
 func Kit(ctx context.Context, id string, o *page.Origin, files []kit.File) (k *kit.Kit, rest []kit.File, err error) {
 	sheets, _ := Sheets(Document(o), files)
-	sheets = slices.DeleteFunc(sheets, func(s css.Source) bool { return IsRules(kit.File{Text: s.Text}) })
+	sheets = slices.DeleteFunc(sheets, func(s css.Source) bool { return ofPage(s.Text) })
 	if len(sheets) == 0 {
 		return nil, files, fault.New("stylesheet", "none",
 			"a document that links a stylesheet with a grid in it, or files of stylesheets given with it")
