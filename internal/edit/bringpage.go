@@ -122,7 +122,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 	rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool { return origin.Find(k.Files(), f.Name) >= 0 })
 	empty := newPage(p, "")
 	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
-	c.Pages = append(slices.Clone(p.Pages), next)
+	c.Pages = rewrite.Share(append(slices.Clone(p.Pages), next), c.Kit)
 	origin.Together(c.Pages)
 	if err := c.CheckAfter(p); err != nil {
 		return nil, err

@@ -11,6 +11,7 @@ import (
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/project"
 	"kitrows/internal/read/infer"
+	"kitrows/internal/write/rewrite"
 )
 
 // A PageNote is a Note and the page it is about.
@@ -54,6 +55,7 @@ func changeKit(p *project.Project, pg *page.Page, o *ChangeKit) (*Change, error)
 			notes = append(notes, PageNote{had.ID, n})
 		}
 	}
+	c.Pages = rewrite.Share(c.Pages, c.Kit)
 	if err := c.CheckUsers(o.Kit.ID); err != nil {
 		return nil, err
 	}

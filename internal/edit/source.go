@@ -189,11 +189,6 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	}
 	if before.Kit == next.Kit {
 		next = rewrite.WithKit(next, e.kit)
-		if pages := rewrite.Share(e.project.Pages, next, e.kit); !slices.Equal(pages, e.project.Pages) {
-			c := *e.project
-			c.Pages = pages
-			e.project, e.whole = &c, true
-		}
 	} else {
 		next = linked(e.project, next, was, e.kit)
 		splices = markup.Difference(before.Origin.Bytes(), next.Origin.Bytes())
@@ -204,6 +199,13 @@ func (e *editor) write(before *page.Page, was *kit.Kit) error {
 	}
 	if before.OwnRules != next.OwnRules {
 		e.inverse.Source.OwnRules = &before.OwnRules
+	}
+	c := withPage(e.project, next)
+	shared := rewrite.Share(c.Pages, c.Kit)
+	if !slices.Equal(shared, c.Pages) {
+		c.Pages = shared
+		e.project, e.whole = c, true
+		next = c.Page(next.ID)
 	}
 	e.page = next
 	if n, _ := next.Find(e.selected); n == nil {

@@ -107,6 +107,17 @@ func TestPagesShareAStylesheet(t *testing.T) {
 	if css := w.get("kit.css"); !strings.Contains(css, ".kr-gap-x-12 {") || !strings.Contains(css, ".kr-gap-x-36 {") {
 		t.Errorf("the stylesheet is\n%s", css)
 	}
+	other := *w.kit("index.html")
+	named, _ := kit.PresetOf("prefix")
+	other.Naming = named.Naming
+	w.pages(edit.Operation{Page: w.page("index.html").ID, ChangeKit: &edit.ChangeKit{Kit: &other}})
+	row := named.Naming.GapX
+	for file, px := range map[string]string{"index.html": "12", "other.html": "36"} {
+		class := other.Write(row, px, "", 0)
+		if css := w.get("kit.css"); !strings.Contains(w.get(file), class) || !strings.Contains(css, "."+class+" {") {
+			t.Errorf("%s has no %s, or the stylesheet:\n%s", file, class, css)
+		}
+	}
 }
 
 // A stylesheet of another kit that we wrote is never written over, whatever is known of it.

@@ -54,15 +54,23 @@ func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {
 		if file = p.Origin.Sheets[at]; covers(file, p, k) {
 			return p
 		}
-		own = append(own, shared(file.Text, k)...)
+		own = append(own, unboundedIn(file.Text, k)...)
 	}
+	file.Text = whole(k, own)
+	return withSheet(p, at, file)
+}
+
+// whole is the whole stylesheet of k with these unbounded words.
+func whole(k *kit.Kit, own []*vocab.Word) string {
 	var said []say.Saying
 	for _, w := range own {
 		e := w.Effects[0]
-		said = append(said, say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From})
+		one := say.Saying{On: w.On, Field: e.Field, Value: e.Value.Bare(), From: e.In.From}
+		if !slices.Contains(said, one) {
+			said = append(said, one)
+		}
 	}
-	file.Text = sheet.Whole(k, said).String()
-	return withSheet(p, at, file)
+	return sheet.Whole(k, said).String()
 }
 
 // IsSheetOf reports whether a file is the stylesheet that we wrote of the kit of a page on k: it states a kit, which was k
@@ -116,23 +124,45 @@ func freeName(p *page.Page, name string, k *kit.Kit) string {
 	return name
 }
 
-// Share gives the stylesheet of its kit that a page has to the other pages that link it: it is one file.
-func Share(all []*page.Page, p *page.Page, k *kit.Kit) []*page.Page {
-	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return IsSheetOf(f, k) })
-	if at < 0 {
-		return all
-	}
-	text, name := p.Origin.Sheets[at].Text, origin.Beside(p.File, p.Origin.Sheets[at].Name)
-	shared := slices.Clone(all)
-	for i, o := range all {
-		if o.ID == p.ID || o.Kit != p.Kit || o.Origin == nil {
+// Share gives pages that link one file as the stylesheet of their kit one text of it, which has what each of them
+// needs.
+func Share(all []*page.Page, kitOf func(id string) *kit.Kit) []*page.Page {
+	type place struct{ page, sheet int }
+	type file struct{ kit, path string }
+	places, differ := map[file][]place{}, map[file]bool{}
+	for i, p := range all {
+		if p.Origin == nil || p.Origin.Mixins != "" || kitOf(p.Kit).IsFixed() {
 			continue
 		}
-		at := slices.IndexFunc(o.Origin.Sheets, func(f kit.File) bool {
-			return f.Text != text && IsSheetOf(f, k) && origin.Beside(o.File, f.Name) == name
-		})
-		if at >= 0 {
-			shared[i] = withSheet(o, at, kit.File{Name: o.Origin.Sheets[at].Name, Text: text})
+		for at, f := range p.Origin.Sheets {
+			path := origin.Beside(p.File, f.Name)
+			if path == "" || !origin.IsGenerated(f) || origin.IsRules(f) {
+				continue
+			}
+			of := file{p.Kit, path}
+			if had := places[of]; len(had) > 0 && all[had[0].page].Origin.Sheets[had[0].sheet].Text != f.Text {
+				differ[of] = true
+			}
+			places[of] = append(places[of], place{i, at})
+		}
+	}
+	shared := slices.Clone(all)
+	for of := range differ {
+		k := kitOf(of.kit)
+		var own []*vocab.Word
+		ours := true
+		for _, at := range places[of] {
+			f := all[at.page].Origin.Sheets[at.sheet]
+			ours = ours && IsSheetOf(f, k)
+			own = append(append(own, words(all[at.page], k, true)...), unboundedIn(f.Text, k)...)
+		}
+		if !ours {
+			continue
+		}
+		text := whole(k, own)
+		for _, at := range places[of] {
+			f := all[at.page].Origin.Sheets[at.sheet]
+			shared[at.page] = withSheet(shared[at.page], at.sheet, kit.File{Name: f.Name, Text: text})
 		}
 	}
 	return shared
@@ -211,8 +241,8 @@ func isUnbounded(w *vocab.Word) bool {
 	return len(w.Effects) == 1 && (w.Effects[0].Field.IsLength() || w.Effects[0].Value.Term == page.Portion)
 }
 
-// shared are the unbounded words of k in a stylesheet, which other pages that link it may have.
-func shared(text string, k *kit.Kit) (all []*vocab.Word) {
+// unboundedIn are the unbounded words of k in a stylesheet, which other pages that link it may have.
+func unboundedIn(text string, k *kit.Kit) (all []*vocab.Word) {
 	v := vocab.Own(k)
 	for _, m := range selected.FindAllStringSubmatch(text, -1) {
 		said := m[1]
