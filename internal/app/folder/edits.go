@@ -65,7 +65,7 @@ func (w *Follower) writeAll(ctx context.Context) error {
 				if sheets[name] = true; w.writeSheet(ctx, pg, name, s.Text) {
 					names = append(names, name)
 				}
-			case !origin.Linked(pg, s.Name):
+			case !origin.Linked(pg, s.Name) && !origin.IsImported(pg.Origin.Sheets, s.Name):
 			case s.Name == pg.Origin.Mixins && slices.ContainsFunc(pg.Origin.Kept,
 				func(k page.Kept) bool { return k.Form == string(ship.Plain) }):
 				// it is kept below

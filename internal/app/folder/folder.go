@@ -9,7 +9,6 @@ import (
 	"os"
 	"path"
 	"path/filepath"
-	"regexp"
 	"slices"
 	"strings"
 	"sync"
@@ -181,8 +180,6 @@ func tooLarge(name string, info fs.FileInfo) error {
 	return fault.New(name, fmt.Sprintf("%d bytes", info.Size()), "at most %d MiB", page.MaxOrigin>>20)
 }
 
-var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
-
 // sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
 // For a part of a page, which links none, they are those that were named for it, else those of the first page that
 // includes it.
@@ -203,10 +200,11 @@ func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
 			return
 		}
 		text := css.Decode(b, origin.Encoding(o))
-		for _, m := range imports.FindAllStringSubmatch(text, -1) {
-			add(origin.Beside(name, origin.Address(m[1])), path.Join(path.Dir(link), origin.Address(m[1])))
+		sheet := kit.File{Name: link, Text: text}
+		for _, address := range origin.Imports(sheet) {
+			add(origin.Beside(file, address), address)
 		}
-		all = append(all, kit.File{Name: link, Text: text})
+		all = append(all, sheet)
 	}
 	doc := origin.Document(o)
 	links := origin.Links(doc)

@@ -95,6 +95,52 @@ func TestKitAndStylesheetFollowEachOther(t *testing.T) {
 	}
 }
 
+// A stylesheet that another one imports is kept up to date like one that a page links.
+func TestImportedStylesheetIsKept(t *testing.T) {
+	files := taken(sixteen(), false)
+	files["css/kit.css"] = files["kit.css"]
+	delete(files, "kit.css")
+	files["css/main.css"] = "@import \"kit.css\";\nbody { margin: 0 }\n"
+	files["index.html"] = strings.Replace(files["index.html"], "href=kit.css", "href=css/main.css", 1)
+	w := work(t, files)
+	if err := w.edit("index.html", "5"); err != nil {
+		t.Fatal(err)
+	}
+	if css := w.get("css/kit.css"); !strings.Contains(css, ".kr-take-5-mid {") || w.has("kit.css") ||
+		w.get("css/main.css") != files["css/main.css"] {
+		t.Errorf("the stylesheet is\n%s", css)
+	}
+}
+
+// A page and its stylesheet that come changed together, as from version control, are read together: with other names of
+// classes and another number of columns.
+func TestPageAndStylesheetChangeTogether(t *testing.T) {
+	w := work(t, taken(sixteen(), true))
+	renamed := sixteen()
+	named, _ := kit.PresetOf("prefix")
+	renamed.Naming, renamed.Columns = named.Naming, kit.Equal(24)
+	next := taken(renamed, false)
+	for name, text := range next {
+		w.put(name, text)
+	}
+	w.begin()
+	if k := w.kit("index.html"); !k.IsLike(renamed) || !w.page("index.html").HasGrid() {
+		t.Errorf("it is on %s columns, %+v", k.Columns, w.page("index.html").Body)
+	}
+	if w.get("index.html") != next["index.html"] || w.get("kit.css") != next["kit.css"] {
+		t.Errorf("the files are\n%s\n%s", w.get("index.html"), w.get("kit.css"))
+	}
+	columns := 0
+	w.page("index.html").Walk(func(n *page.Node, _ page.Place) {
+		if n.Kind == page.Column {
+			columns++
+		}
+	})
+	if columns != 2 {
+		t.Errorf("it has %d columns", columns)
+	}
+}
+
 // Pages that link one stylesheet have their own gutters in it, each as well as the other.
 func TestPagesShareAStylesheet(t *testing.T) {
 	files := taken(sixteen(), false)

@@ -59,7 +59,7 @@ func (c *checker) links() {
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
 			continue
 		}
-		if !linked && p.HasGrid() && !strings.HasPrefix(f.Name, origin.Style) && !c.imported(f) {
+		if !linked && p.HasGrid() && !strings.HasPrefix(f.Name, origin.Style) && !origin.IsImported(files, f.Name) {
 			c.add(finding.StylesheetNotLinked, "", head, "the kit's stylesheet "+f.Name+
 				" is not linked: the plan shows the page as if it were",
 				c.inHead("Link it", `<link rel="stylesheet" href="`+markup.Escaped(f.Name)+`">`, links)...)
@@ -113,13 +113,6 @@ func (c *checker) kitFiles() (all []kit.File) {
 		}
 	}
 	return all
-}
-
-// imported reports whether another file of the kit's imports a file.
-func (c *checker) imported(f kit.File) bool {
-	return slices.ContainsFunc(c.kitFiles(), func(o kit.File) bool {
-		return o.Name != f.Name && strings.Contains(o.Text, "@import") && strings.Contains(o.Text, f.Name)
-	})
 }
 
 // head is the start tag of the document's head, or its beginning.

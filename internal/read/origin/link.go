@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"net/url"
 	"path"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -54,6 +55,30 @@ func Links(doc *markup.Document) (all []Link) {
 // Linked reports whether a page links a stylesheet of that address.
 func Linked(p *page.Page, address string) bool {
 	return slices.ContainsFunc(Links(Document(p.Origin)), func(l Link) bool { return !l.Here && l.Name == address })
+}
+
+var imports = regexp.MustCompile(`(?i)@import\s+(?:url\()?\s*["']?([^"')\s;]+)`)
+
+// Imports are the addresses of the stylesheets that one imports, as the page finds them that links it.
+func Imports(f kit.File) (all []string) {
+	if !strings.Contains(f.Text, "@i") && !strings.Contains(f.Text, "@I") {
+		return nil
+	}
+	for _, m := range imports.FindAllStringSubmatch(f.Text, -1) {
+		if address := Address(m[1]); strings.HasPrefix(address, "/") || strings.Contains(address, ":") {
+			all = append(all, address)
+		} else {
+			all = append(all, path.Join(path.Dir(f.Name), address))
+		}
+	}
+	return all
+}
+
+// IsImported reports whether one of some stylesheets imports the one at an address.
+func IsImported(all []kit.File, address string) bool {
+	return slices.ContainsFunc(all, func(f kit.File) bool {
+		return f.Name != address && slices.Contains(Imports(f), address)
+	})
 }
 
 // Beside is where a link of a file leads in the folder that all stand in, both by their paths; empty where it leads out
