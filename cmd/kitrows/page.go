@@ -99,22 +99,22 @@ func readMarkup(name string) ([]byte, error) {
 	return b, err
 }
 
-// sheetFiles reads the stylesheets of a page: those given, or those that it links below its folder.
+// sheetFiles reads the stylesheets of a page: those given, or those that it links below its folder, with what they
+// import there.
 func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, err error) {
 	size := 0
-	add := func(name string, b []byte) error {
+	text := func(name string, b []byte) string {
 		if size += len(b); size > kit.MaxSheet {
-			return fault.New(name, fmt.Sprintf("%d bytes", size), "at most %d bytes in all stylesheets", kit.MaxSheet)
+			err = fault.New(name, fmt.Sprintf("%d bytes", size), "at most %d bytes in all stylesheets", kit.MaxSheet)
 		}
-		files = append(files, kit.File{Name: name, Text: css.Decode(b, origin.Encoding(o))})
-		return nil
+		return css.Decode(b, origin.Encoding(o))
 	}
 	for _, name := range given {
-		b, err := os.ReadFile(name)
-		if err != nil {
-			return nil, err
+		b, wrong := os.ReadFile(name)
+		if wrong != nil {
+			return nil, wrong
 		}
-		if err := add(filepath.Base(name), b); err != nil {
+		if files = append(files, kit.File{Name: filepath.Base(name), Text: text(name, b)}); err != nil {
 			return nil, err
 		}
 	}
@@ -126,19 +126,23 @@ func sheetFiles(file string, o *page.Origin, given []string) (files []kit.File, 
 		return nil, err
 	}
 	defer root.Close()
+	var addresses []string
 	for _, l := range origin.Links(origin.Document(o)) {
-		if l.Here || !page.IsPath(l.Name) || origin.Find(files, l.Name) >= 0 {
-			continue
-		}
-		b, err := fs.ReadFile(root.FS(), path.Clean(l.Name))
-		if err != nil {
-			continue // it is told as missing
-		}
-		if err := add(l.Name, b); err != nil {
-			return nil, err
+		if !l.Here {
+			addresses = append(addresses, l.Name)
 		}
 	}
-	return files, nil
+	files = origin.Reached(addresses, func(address string) (string, bool) {
+		if !page.IsPath(address) || err != nil {
+			return "", false
+		}
+		b, missing := fs.ReadFile(root.FS(), path.Clean(address))
+		if missing != nil {
+			return "", false // it is told as missing
+		}
+		return text(address, b), true
+	})
+	return files, err
 }
 
 // kitOfPage is the kit of a page: the one in a file, the one that its stylesheets are, or Plain Twelve.

@@ -183,50 +183,37 @@ func tooLarge(name string, info fs.FileInfo) error {
 // sheets reads the stylesheets that a page links, by the addresses that it links them by, and those that they import.
 // For a part of a page, which links none, they are those that were named for it, else those of the first page that
 // includes it.
-func (f *Folder) sheets(file string, o *page.Origin) (all []kit.File) {
-	size := 0
-	seen := map[string]bool{}
-	var add func(name, link string)
-	add = func(name, link string) {
-		if seen[link] {
-			return
-		}
-		seen[link] = true
-		if name == "" || origin.Find(all, link) >= 0 || len(all) >= page.MaxSheets {
-			return
-		}
-		b, err := f.read(name)
-		if size += len(b); err != nil || size > kit.MaxSheet {
-			return
-		}
-		text := css.Decode(b, origin.Encoding(o))
-		sheet := kit.File{Name: link, Text: text}
-		for _, address := range origin.Imports(sheet) {
-			add(origin.Beside(file, address), address)
-		}
-		all = append(all, sheet)
-	}
+func (f *Folder) sheets(file string, o *page.Origin) []kit.File {
 	doc := origin.Document(o)
 	links := origin.Links(doc)
-	for _, link := range o.Named {
-		add(origin.Beside(file, link), link)
-	}
+	addresses := slices.Clone(o.Named)
 	if doc.Part && len(links)+len(o.Named) == 0 {
 		from, outer := f.including(file)
 		for _, l := range outer {
 			if name := origin.Beside(from, l.Name); !l.Here && name != "" {
 				if link, err := filepath.Rel(filepath.FromSlash(path.Dir(file)), filepath.FromSlash(name)); err == nil {
-					add(name, filepath.ToSlash(link))
+					addresses = append(addresses, filepath.ToSlash(link))
 				}
 			}
 		}
 	}
 	for _, l := range links {
 		if !l.Here {
-			add(origin.Beside(file, l.Name), l.Name)
+			addresses = append(addresses, l.Name)
 		}
 	}
-	return all
+	size := 0
+	return origin.Reached(addresses, func(address string) (text string, is bool) {
+		name := origin.Beside(file, address)
+		if name == "" {
+			return "", false
+		}
+		b, err := f.read(name)
+		if size += len(b); err != nil || size > kit.MaxSheet {
+			return "", false
+		}
+		return css.Decode(b, origin.Encoding(o)), true
+	})
 }
 
 // Project reads the folder: its pages, each on the kit that the stylesheets are which it links, or on other where there

@@ -74,6 +74,34 @@ func Imports(f kit.File) (all []string) {
 	return all
 }
 
+// Reached are the stylesheets at some addresses and those that they import, each after those that it imports, at most as
+// many as a page may have. Read gives the text at an address; is is false where there is none.
+func Reached(addresses []string, read func(address string) (text string, is bool)) (all []kit.File) {
+	seen := map[string]bool{}
+	var add func(address string)
+	add = func(address string) {
+		if seen[address] || len(all) >= page.MaxSheets {
+			return
+		}
+		seen[address] = true
+		text, is := read(address)
+		if !is {
+			return
+		}
+		f := kit.File{Name: address, Text: text}
+		for _, imported := range Imports(f) {
+			add(imported)
+		}
+		if len(all) < page.MaxSheets {
+			all = append(all, f)
+		}
+	}
+	for _, address := range addresses {
+		add(address)
+	}
+	return all
+}
+
 // IsImported reports whether one of some stylesheets imports the one at an address.
 func IsImported(all []kit.File, address string) bool {
 	return slices.ContainsFunc(all, func(f kit.File) bool {
