@@ -93,6 +93,15 @@ func TestKitAndStylesheetFollowEachOther(t *testing.T) {
 	if css := w.get("kit.css"); !strings.Contains(css, "--kr-gap: 8px;") {
 		t.Errorf("the stylesheet is\n%s", css)
 	}
+	w.watch()
+	narrower.Columns = kit.Equal(24)
+	css := taken(narrower, false)["kit.css"]
+	w.put("kit.css", css)
+	w.until("the kit has 24 columns", func() bool { return w.kit("index.html").IsLike(narrower) })
+	w.until("the page has the stylesheet", func() bool { return w.page("index.html").Origin.Sheets[0].Text == css })
+	if err := w.Write(t.Context()); err != nil || w.get("kit.css") != css {
+		t.Errorf("%v, and the stylesheet is\n%s", err, w.get("kit.css"))
+	}
 }
 
 // A stylesheet that another one imports is kept up to date like one that a page links.
