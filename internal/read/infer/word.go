@@ -219,13 +219,17 @@ func placedBy(c *css.Cascade, files int) map[string][]use {
 	return all
 }
 
-// definedBy are the words whose rules alone declare a custom property, by the property.
+// definedBy are the words whose rules declare a custom property, by the property: the only one or, of several, the one
+// whose rule says how what is in its element is laid out, as a row's does, and that others change.
 func definedBy(c *css.Cascade, files int) map[string]string {
-	all := map[string]string{}
+	all, rows := map[string]string{}, map[string]string{}
 	for _, r := range c.Rules {
 		if r.File >= files {
 			continue
 		}
+		lays := slices.ContainsFunc(r.Sets, func(p css.Put) bool {
+			return p.Name == "display" && (strings.Contains(p.Value, "flex") || strings.Contains(p.Value, "grid"))
+		})
 		for i := range r.Sets {
 			name := r.Sets[i].Name
 			if !strings.HasPrefix(name, "--") {
@@ -236,11 +240,21 @@ func definedBy(c *css.Cascade, files int) map[string]string {
 				if said := wordsOf(&s[len(s)-1]); len(s) == 1 && len(said) == 1 {
 					word = said[0]
 				}
+				if known, is := rows[name]; lays && (!is || known == word) {
+					rows[name] = word
+				} else if lays {
+					rows[name] = ""
+				}
 				if known, is := all[name]; is && known != word {
 					word = ""
 				}
 				all[name] = word
 			}
+		}
+	}
+	for name, word := range rows {
+		if all[name] == "" {
+			all[name] = word
 		}
 	}
 	return all
@@ -270,7 +284,10 @@ func (w *word) throughCustom(placed map[string][]use, defined map[string]string)
 		}
 		w.needs, w.above = needs, above
 	}
-	for _, u := range w.through {
+	if len(w.through) == 0 {
+		return
+	}
+	for _, u := range slices.Concat(w.through, w.uses) {
 		for i := range u.rule.Sets {
 			for _, m := range varUse.FindAllStringSubmatch(u.rule.Sets[i].Value, -1) {
 				if by := defined[m[1]]; by != "" && by != w.text && !slices.Contains(w.needs, by) &&
