@@ -174,7 +174,7 @@ func (a *analysis) find() error {
 		return noRow(families[0])
 	}
 	a.settle(found)
-	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, family: a.family, rows: map[*word]bool{},
+	a.r = &reader{lab: a.lab, customs: newCustoms(a.c, a.Files), roles: a.roles, stages: a.stages, by: a.by, family: a.family, rows: map[*word]bool{},
 		known: map[signAt][2]readOnce{}, plain: make([]*flow.Style, len(a.stages))}
 	a.measure()
 	a.containers()

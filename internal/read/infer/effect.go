@@ -81,9 +81,9 @@ func (e effect) weight() weight { return weight{e.rank, e.deep} }
 
 func (w weight) compare(o weight) int { return cmp.Or(w.Compare(o.Rank), o.deep-w.deep) }
 
-// by is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places elements
+// owing is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places elements
 // by a custom property is the word's whose rule sets that.
-func (w *word) by(e effect, name string, won css.Winner, holds func(*css.StyleRule) bool) (effect, bool) {
+func (r *reader) owing(w *word, e effect, name string, won css.Winner, holds func(*css.StyleRule) bool) (effect, bool) {
 	for i, u := range w.uses {
 		if u.rule != won.Rule {
 			continue
@@ -97,11 +97,11 @@ func (w *word) by(e effect, name string, won css.Winner, holds func(*css.StyleRu
 	if e.rule != nil || !slices.ContainsFunc(w.through, func(u use) bool { return u.rule == won.Rule }) {
 		return e, e.rule != nil
 	}
-	for _, m := range varUse.FindAllStringSubmatch(won.Value, -1) {
+	for _, name := range r.customs.reached(won.Put) {
 		for i, u := range w.uses {
 			for p := range u.rule.Sets {
 				rank := u.rule.RankOf(u.by, &u.rule.Sets[p])
-				if u.rule.Sets[p].Name == m[1] && holds(u.rule) && (e.rule == nil || e.rank.Compare(rank) <= 0) {
+				if u.rule.Sets[p].Name == name && holds(u.rule) && (e.rule == nil || e.rank.Compare(rank) <= 0) {
 					e.rank, e.rule, e.use, e.put = rank, u.rule, i, p
 				}
 			}
@@ -113,14 +113,15 @@ func (w *word) by(e effect, name string, won css.Winner, holds func(*css.StyleRu
 // reader reads what words do.
 type reader struct {
 	*lab
-	roles  roles
-	stages []stage
-	at     []geometry
-	by     map[string]*word
-	family *family
-	rows   map[*word]bool // words that were found on rows
-	plain  []*flow.Style  // of columns without words, by stage, once it was asked for
-	known  map[signAt][2]readOnce
+	customs *customs
+	roles   roles
+	stages  []stage
+	at      []geometry
+	by      map[string]*word
+	family  *family
+	rows    map[*word]bool // words that were found on rows
+	plain   []*flow.Style  // of columns without words, by stage, once it was asked for
+	known   map[signAt][2]readOnce
 }
 
 // readOnce is what words of a sign do, on columns or on rows.
@@ -215,7 +216,7 @@ func (r *reader) column(w *word, s int) (all []effect) {
 		for _, name := range names {
 			if winner, has := won[name]; has && winner.Rule != nil &&
 				(one.rule == nil || one.rank.Compare(winner.Rank) < 0) && w.in(winner.Rule) {
-				one, _ = w.by(effect{field: f, value: v, deep: w.deep}, name, winner, r.styler(r.stages[s].at).Holds)
+				one, _ = r.owing(w, effect{field: f, value: v, deep: w.deep}, name, winner, r.styler(r.stages[s].at).Holds)
 			}
 		}
 		if one.rule != nil {
@@ -413,7 +414,7 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	won := styler.Declared(e)
 	add := func(f page.Field, v page.Value, name string) {
 		if winner := won[name]; w.in(winner.Rule) {
-			if e, ok := w.by(effect{field: f, value: v}, name, winner, r.styler(r.stages[s].at).Holds); ok {
+			if e, ok := r.owing(w, effect{field: f, value: v}, name, winner, r.styler(r.stages[s].at).Holds); ok {
 				all = append(all, e)
 			}
 		}

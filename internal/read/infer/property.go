@@ -81,9 +81,9 @@ func given(c *css.Cascade, files int) (all []*word) {
 			}
 		}
 	}
-	numbered := numbered(c, files)
+	numbered, rows := numbered(c, files), newCustoms(c, files).rows
 	for _, name := range names[:min(len(names), mostNames)] {
-		if out[name] || numbered[name] || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name],
+		if out[name] || numbered[name] || rows[name] != "" || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name],
 			func(u use) bool { return owned(u.rule) }) {
 			continue
 		}

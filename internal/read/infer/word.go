@@ -155,10 +155,11 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 		all = append(all, w)
 	}
 	manners := map[string]int{}
-	placed, defined := placedBy(c, files), definedBy(c, files)
+	own := newCustoms(c, files)
+	placed, defined := placedBy(c, files), definedBy(c, files, own.rows)
 	for _, w := range all {
 		w.settle(b)
-		w.throughCustom(placed, defined)
+		w.throughCustom(placed, defined, own.rows)
 	}
 	all = slices.DeleteFunc(all, func(w *word) bool { return w.pure == 0 && !w.ring }) // it moves no box
 	for _, w := range all {
@@ -219,32 +220,21 @@ func placedBy(c *css.Cascade, files int) map[string][]use {
 	return all
 }
 
-// definedBy are the words whose rules declare a custom property, by the property: the only one or, of several, the one
-// whose rule says how what is in its element is laid out, as a row's does, and that others change.
-func definedBy(c *css.Cascade, files int) map[string]string {
-	all, rows := map[string]string{}, map[string]string{}
+// definedBy are the words whose rules declare a custom property, by the property: the only one or, of several, that of
+// the row's rule which the others change.
+func definedBy(c *css.Cascade, files int, rows map[string]string) map[string]string {
+	all := map[string]string{}
 	for _, r := range c.Rules {
 		if r.File >= files {
 			continue
 		}
-		lays := slices.ContainsFunc(r.Sets, func(p css.Put) bool {
-			return p.Name == "display" && (strings.Contains(p.Value, "flex") || strings.Contains(p.Value, "grid"))
-		})
 		for i := range r.Sets {
 			name := r.Sets[i].Name
 			if !strings.HasPrefix(name, "--") {
 				continue
 			}
 			for _, s := range r.Selectors {
-				word := "" // none, or several
-				if said := wordsOf(&s[len(s)-1]); len(s) == 1 && len(said) == 1 {
-					word = said[0]
-				}
-				if known, is := rows[name]; lays && (!is || known == word) {
-					rows[name] = word
-				} else if lays {
-					rows[name] = ""
-				}
+				word := onlyWord(s)
 				if known, is := all[name]; is && known != word {
 					word = ""
 				}
@@ -262,12 +252,15 @@ func definedBy(c *css.Cascade, files int) map[string]string {
 
 // throughCustom finds the rules that place elements by what the word's own rules set. What else those go by may be
 // declared by another word: that of a row, or of what is around it.
-func (w *word) throughCustom(placed map[string][]use, defined map[string]string) {
+func (w *word) throughCustom(placed map[string][]use, defined, rows map[string]string) {
 	if w.given || len(w.above) > 0 {
 		return
 	}
 	for _, u := range w.uses {
 		for i := range u.rule.Sets {
+			if rows[u.rule.Sets[i].Name] != "" {
+				continue // it is a row's, for what is in it
+			}
 			for _, through := range placed[u.rule.Sets[i].Name] {
 				// else it is what stands around
 				if !slices.Contains(w.through, through) && !slices.Contains(aboveOf(*through.by), w.text) {
