@@ -110,7 +110,7 @@ func lcm(a, b int) int {
 }
 
 // dividing is the effect of a row's word that makes columns as wide as they are: what it declares of tracks, or of
-// the width of what is in it.
+// the width of what is in it, itself or by a custom property.
 func (r *reader) dividing(w *word, s int) (e effect, ok bool) {
 	for i, u := range slices.Concat(w.uses, w.around) {
 		if !r.styler(r.stages[s].at).Holds(u.rule) {
@@ -123,7 +123,15 @@ func (r *reader) dividing(w *word, s int) (e effect, ok bool) {
 			}
 		}
 	}
-	return e, ok
+	if ok || !w.custom() {
+		return e, ok
+	}
+	column, _ := r.columnAt(s)
+	won := r.styler(r.stages[s].at).Declared(column)
+	for _, name := range dividers {
+		e, _ = r.setting(w, e, won[name].Put, r.styler(r.stages[s].at).Holds)
+	}
+	return e, e.rule != nil
 }
 
 // dividers are the longhands by which a row's word divides its lines.

@@ -97,7 +97,13 @@ func (r *reader) owing(w *word, e effect, name string, won css.Winner, holds fun
 	if e.rule != nil || !slices.ContainsFunc(w.through, func(u use) bool { return u.rule == won.Rule }) {
 		return e, e.rule != nil
 	}
-	for _, name := range r.customs.reached(won.Put) {
+	return r.setting(w, e, won.Put, holds)
+}
+
+// setting is an effect by the custom properties that a word sets and on which the value of a longhand hangs; ok is
+// false where it sets none of them.
+func (r *reader) setting(w *word, e effect, put css.Put, holds func(*css.StyleRule) bool) (effect, bool) {
+	for _, name := range r.customs.reached(put) {
 		for i, u := range w.uses {
 			for p := range u.rule.Sets {
 				rank := u.rule.RankOf(u.by, &u.rule.Sets[p])
@@ -413,10 +419,14 @@ func (r *reader) rowWord(w *word, s int) (all []effect) {
 	st := styler.Style(e, styler.Style(around, styler.Style(body, styler.Root(html))))
 	won := styler.Declared(e)
 	add := func(f page.Field, v page.Value, name string) {
-		if winner := won[name]; w.in(winner.Rule) {
-			if e, ok := r.owing(w, effect{field: f, value: v}, name, winner, r.styler(r.stages[s].at).Holds); ok {
-				all = append(all, e)
-			}
+		winner, e, ok := won[name], effect{field: f, value: v}, false
+		if w.in(winner.Rule) {
+			e, ok = r.owing(w, e, name, winner, styler.Holds)
+		} else if w.custom() {
+			e, ok = r.setting(w, e, winner.Put, styler.Holds)
+		}
+		if ok {
+			all = append(all, e)
 		}
 	}
 	if e, ok := r.dividing(w, s); ok {

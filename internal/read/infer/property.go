@@ -104,7 +104,7 @@ func numbered(c *css.Cascade, files int) map[string]bool {
 	for _, r := range c.Rules {
 		for i := range r.Sets {
 			put := &r.Sets[i]
-			if r.File >= files || !strings.HasPrefix(put.Name, "--") || !wholeNumber.MatchString(put.Value) {
+			if r.File >= files || !strings.HasPrefix(put.Name, "--") {
 				continue
 			}
 			for _, s := range r.Selectors {
