@@ -41,7 +41,7 @@ func Sheets(b *budget.Budget, sources []css.Source, choices map[string]string) (
 		b.Reading(sources[0].Name)
 	}
 	a.Reading = &Reading{Cascade: a.c, Files: len(sources)}
-	a.lab = newLab(b, a.c)
+	a.lab = newLab(b, a.c, newCustoms(a.c, a.Files))
 	if err := a.find(); err != nil {
 		return nil, err
 	}
@@ -174,7 +174,7 @@ func (a *analysis) find() error {
 		return noRow(families[0])
 	}
 	a.settle(found)
-	a.r = &reader{lab: a.lab, customs: newCustoms(a.c, a.Files), roles: a.roles, stages: a.stages, by: a.by, family: a.family, rows: map[*word]bool{},
+	a.r = &reader{lab: a.lab, roles: a.roles, stages: a.stages, by: a.by, family: a.family, rows: map[*word]bool{},
 		known: map[signAt][2]readOnce{}, plain: make([]*flow.Style, len(a.stages))}
 	a.measure()
 	a.containers()
@@ -335,7 +335,7 @@ func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int)
 		work.Go(func() {
 			r := *a.r
 			beside := a.budget.Beside()
-			r.lab, r.known, r.plain = newLab(beside, a.c), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
+			r.lab, r.known, r.plain = newLab(beside, a.c, a.customs), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
 			for s := first; s < len(a.stages); s += stagesAtOnce {
 				beside.Step(len(words))
 				for i, w := range words {

@@ -119,15 +119,14 @@ func (r *reader) setting(w *word, e effect, put css.Put, holds func(*css.StyleRu
 // reader reads what words do.
 type reader struct {
 	*lab
-	customs *customs
-	roles   roles
-	stages  []stage
-	at      []geometry
-	by      map[string]*word
-	family  *family
-	rows    map[*word]bool // words that were found on rows
-	plain   []*flow.Style  // of columns without words, by stage, once it was asked for
-	known   map[signAt][2]readOnce
+	roles  roles
+	stages []stage
+	at     []geometry
+	by     map[string]*word
+	family *family
+	rows   map[*word]bool // words that were found on rows
+	plain  []*flow.Style  // of columns without words, by stage, once it was asked for
+	known  map[signAt][2]readOnce
 }
 
 // readOnce is what words of a sign do, on columns or on rows.

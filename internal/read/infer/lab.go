@@ -10,12 +10,13 @@ import (
 type lab struct {
 	budget  *budget.Budget
 	c       *css.Cascade
+	customs *customs
 	stylers map[float64]*flow.Styler
 	known   map[signAt]*flow.Style
 }
 
-func newLab(b *budget.Budget, c *css.Cascade) *lab {
-	return &lab{b, c, map[float64]*flow.Styler{}, map[signAt]*flow.Style{}}
+func newLab(b *budget.Budget, c *css.Cascade, own *customs) *lab {
+	return &lab{b, c, own, map[float64]*flow.Styler{}, map[signAt]*flow.Style{}}
 }
 
 // styler is the styler in a viewport so wide.

@@ -225,7 +225,7 @@ func (f *family) score() float64 {
 func (l *lab) families(all []*word, widths []float64) (list []*family) {
 	by := map[string]*family{}
 	for _, w := range all {
-		if !w.says("width", "flex-basis", "max-width", "grid-column-end", "grid-column-start") && !w.custom() ||
+		if !w.says("width", "flex-basis", "max-width", "grid-column-end", "grid-column-start") && !l.sizes(w) ||
 			w.frame {
 			continue
 		}
@@ -314,6 +314,21 @@ func (w *word) says(names ...string) bool {
 		}
 	}
 	return false
+}
+
+// sizes reports whether the word sets a custom property on which a rule that it needs makes the width of columns hang.
+func (l *lab) sizes(w *word) bool {
+	for _, u := range w.through {
+		for i := range u.rule.Sets {
+			if !slices.Contains(sizing, u.rule.Sets[i].Name) {
+				continue
+			}
+			if slices.ContainsFunc(l.customs.reached(u.rule.Sets[i]), func(name string) bool { return w.says(name) }) {
+				return true
+			}
+		}
+	}
+	return w.given
 }
 
 // custom reports whether a rule of the word sets a custom property, which others may use.
