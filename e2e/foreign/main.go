@@ -11,6 +11,8 @@ import (
 	"fmt"
 	"math"
 	"os"
+	"slices"
+	"strings"
 
 	"github.com/go-json-experiment/json"
 
@@ -18,10 +20,12 @@ import (
 	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/foreign"
 	"kitrows/internal/plan/layout"
+	"kitrows/internal/project/ready"
 	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 	"kitrows/internal/test/sample"
 	"kitrows/internal/write/code"
+	"kitrows/internal/write/sheet"
 	"kitrows/internal/write/ship"
 )
 
@@ -116,24 +120,44 @@ func byHand(out *bufio.Writer, pages int) {
 	if err != nil {
 		panic(err)
 	}
-	for i, f := range files {
+	var all []kit.File
+	for _, f := range files {
 		text, err := hands.ReadFile("hands/" + f.Name())
 		if err != nil {
 			panic(err)
 		}
-		k, reading, err := infer.Kit(context.Background(), "kit", "Team",
-			[]kit.File{{Name: f.Name(), Text: string(text)}}, nil)
+		all = append(all, kit.File{Name: f.Name(), Text: string(text)})
+	}
+	for i, f := range append(all, ours()...) {
+		k, reading, err := infer.Kit(context.Background(), "kit", "Team", []kit.File{f}, nil)
 		if err != nil {
-			write(out, trial{Name: f.Name(), Error: err.Error(), Sheet: string(text)})
+			write(out, trial{Name: f.Name, Error: err.Error(), Sheet: f.Text})
 			continue
 		}
-		write(out, planned(f.Name(), k, foreign.Specimen(k, reading.Words.Words)))
+		write(out, planned(f.Name, k, foreign.Specimen(k, reading.Words.Words)))
 		r := sample.New(uint64(i))
 		for at := range pages {
-			write(out, planned(fmt.Sprintf("%s, page %d", f.Name(), at), k, sample.Worded(r, k, reading.Words.Words)))
+			write(out, planned(fmt.Sprintf("%s, page %d", f.Name, at), k, sample.Worded(r, k, reading.Words.Words)))
 		}
-		write(out, planned(f.Name()+", with rules of its own", k, sample.Ruled(r, k)))
+		write(out, planned(f.Name+", with rules of its own", k, sample.Ruled(r, k)))
 	}
+}
+
+// ours are stylesheets of ready kits without the last line, which states the kit: they are read like those of others,
+// where columns are flexible and as many at every breakpoint.
+func ours() (all []kit.File) {
+	kits, err := ready.Kits()
+	if err != nil {
+		panic(err)
+	}
+	for _, k := range kits {
+		if !slices.Contains([]string{"plain-twelve", "fine-two-dozen", "all-relative"}, k.ID) {
+			continue
+		}
+		text, _, _ := strings.Cut(sheet.Whole(k.Kit, nil).String(), "/* Kit:")
+		all = append(all, kit.File{Name: k.ID + ".css", Text: text})
+	}
+	return all
 }
 
 // readBack is a page that is read from its document, on the same kit, with its plan: boxes are called as data-node
