@@ -335,7 +335,8 @@ func (a *analysis) readAll(words []*word, on int, read func(*reader, *word, int)
 		work.Go(func() {
 			r := *a.r
 			beside := a.budget.Beside()
-			r.lab, r.known, r.plain = newLab(beside, a.c, a.customs), map[signAt][2]readOnce{}, make([]*flow.Style, len(a.stages))
+			r.lab, r.known = newLab(beside, a.c, a.customs), map[signAt][2]readOnce{}
+			r.plain = make([]*flow.Style, len(a.stages))
 			for s := first; s < len(a.stages); s += stagesAtOnce {
 				beside.Step(len(words))
 				for i, w := range words {

@@ -81,8 +81,8 @@ func (e effect) weight() weight { return weight{e.rank, e.deep} }
 
 func (w weight) compare(o weight) int { return cmp.Or(w.Compare(o.Rank), o.deep-w.deep) }
 
-// owing is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places elements
-// by a custom property is the word's whose rule sets that.
+// owing is an effect by what wins of a longhand, if that is the word's; ok is false where it is not. What places
+// elements by a custom property is the word's whose rule sets that.
 func (r *reader) owing(w *word, e effect, name string, won css.Winner, holds func(*css.StyleRule) bool) (effect, bool) {
 	for i, u := range w.uses {
 		if u.rule != won.Rule {

@@ -64,11 +64,21 @@ func TestOwnStylesheetsAreRead(t *testing.T) {
 		says[w.Text+" "+string(w.On)] = strings.Join(w.Meaning(k), ", ")
 	}
 	for word, want := range map[string]string{
-		"kr-take-3 column": "take 3", "kr-take-7-wide column": "take 7 from wide", "kr-full-mid column": "full line from mid",
-		"kr-skip-2 column": "skip 2", "kr-trail-1-full column": "trail 1 from full", "kr-nudge-4-mid column": "nudge 4 from mid",
-		"kr-share column": "share", "kr-natural-wide column": "natural from wide", "kr-gone-mid column": "hidden from mid",
-		"kr-place-2 column": "order 2", "kr-self-top column": "align top", "kr-per-3-wide row": "3 per line from wide",
-		"kr-align-middle row": "align middle", "kr-spread-centre row": "spread centre", "kr-gap-x-0 row": "gutter none",
+		"kr-take-3 column":       "take 3",
+		"kr-take-7-wide column":  "take 7 from wide",
+		"kr-full-mid column":     "full line from mid",
+		"kr-skip-2 column":       "skip 2",
+		"kr-trail-1-full column": "trail 1 from full",
+		"kr-nudge-4-mid column":  "nudge 4 from mid",
+		"kr-share column":        "share",
+		"kr-natural-wide column": "natural from wide",
+		"kr-gone-mid column":     "hidden from mid",
+		"kr-place-2 column":      "order 2",
+		"kr-self-top column":     "align top",
+		"kr-per-3-wide row":      "3 per line from wide",
+		"kr-align-middle row":    "align middle",
+		"kr-spread-centre row":   "spread centre",
+		"kr-gap-x-0 row":         "gutter none",
 	} {
 		if says[word] != want {
 			t.Errorf("%s says %q, want %q", word, says[word], want)

@@ -74,8 +74,8 @@ func Imports(f kit.File) (all []string) {
 	return all
 }
 
-// Reached are the stylesheets at some addresses and those that they import, each after those that it imports, at most as
-// many as a page may have. Read gives the text at an address; is is false where there is none.
+// Reached are the stylesheets at some addresses and those that they import, each after those that it imports, at most
+// as many as a page may have. Read gives the text at an address; is is false where there is none.
 func Reached(addresses []string, read func(address string) (text string, is bool)) (all []kit.File) {
 	seen := map[string]bool{}
 	var add func(address string)

@@ -20,7 +20,8 @@ func RulesOf(p *page.Page) string {
 	return strings.TrimSuffix(path.Base(p.File), path.Ext(p.File)) + "-rules.css"
 }
 
-// ofPage reports whether a file is a stylesheet as we write it of a page alone: its own rules, or what its mixins come to.
+// ofPage reports whether a file is a stylesheet as we write it of a page alone: its own rules, or what its mixins come
+// to.
 func ofPage(text string) bool {
 	first, _, _ := strings.Cut(text, "\n")
 	return IsGenerated(kit.File{Text: text}) && !strings.HasSuffix(first, ", whole kit, by Kit Rows */") &&
