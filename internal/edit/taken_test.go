@@ -17,8 +17,8 @@ import (
 	"kitrows/internal/write/sheet"
 )
 
-// Random pages that were taken away, with the used part of their kit's stylesheet, come back on their kit: columns stand
-// where they did, and what is typed then has its rules in the stylesheet.
+// Random pages that were taken away, with the used part of their kit's stylesheet, come back on their kit: columns are
+// as wide as they were, and what is typed then has its rules in the stylesheet.
 func TestTakenPagesComeBack(t *testing.T) {
 	edited, compared := 0, 0
 	for seed := range uint64(sample.Rounds(60)) {

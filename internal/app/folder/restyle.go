@@ -74,8 +74,8 @@ func (w *Follower) restyle(ctx context.Context, name string, known, same map[str
 	})
 }
 
-// restated is the kit that another program wrote into the stylesheet of a page's kit, which is made here; nil where it is
-// the same, or where the stylesheet is as it was last written: then the kit is newer.
+// restated is the kit that another program wrote into the stylesheet of a page's kit, which is made here; nil where it
+// is the same, or where the stylesheet is as it was last written: then the kit is newer.
 func restated(pg *page.Page, k *kit.Kit, found []kit.File, known map[string][]byte) *kit.Kit {
 	at := slices.IndexFunc(found, func(f kit.File) bool { return rewrite.IsSheetOf(f, k) })
 	if at < 0 || pg.Origin.Mixins != "" {

@@ -66,8 +66,8 @@ func (l *Layout) Plan(v float64) *Plan {
 	})
 }
 
-// Widths is a plan in which columns are as wide as in a browser; what is in them may be as high as it is declared, which
-// is faster to plan.
+// Widths is a plan in which columns are as wide as in a browser; what is in them may be as high as it is declared,
+// which is faster to plan.
 func (l *Layout) Widths(v float64) *Plan {
 	if l.page.Style != "" || l.planner.slow() { // paddings, or it is planned already
 		return l.Plan(v)
