@@ -73,8 +73,8 @@ func whole(k *kit.Kit, own []*vocab.Word) string {
 	return sheet.Whole(k, said).String()
 }
 
-// IsSheetOf reports whether a file is the stylesheet that we wrote of the kit of a page on k: it states a kit, which was
-// k when it was written or, where it lost that line, is called like k.
+// IsSheetOf reports whether a file is the stylesheet that we wrote of the kit of a page on k: it states a kit, which
+// was k when it was written or, where it lost that line, is called like k.
 func IsSheetOf(f kit.File, k *kit.Kit) bool {
 	if !origin.IsGenerated(f) || origin.IsRules(f) {
 		return false
