@@ -104,6 +104,26 @@ func TestKitAndStylesheetFollowEachOther(t *testing.T) {
 	}
 }
 
+// A file that holds a kit's stylesheet among others, as bundlers write it, is the kit's, and is left as it is.
+func TestBundledStylesheet(t *testing.T) {
+	files := taken(sixteen(), true)
+	bundle := "/* site */\nbody { margin: 0 }\n" + files["kit.css"] + "p { color: red }\n"
+	delete(files, "kit.css")
+	files["site.css"] = bundle
+	files["index.html"] = strings.Replace(files["index.html"], "href=kit.css", "href=site.css", 1)
+	w := work(t, files)
+	if err := w.edit("index.html", "5"); err != nil {
+		t.Fatal(err)
+	}
+	if k := w.kit("index.html"); !k.IsLike(sixteen()) || len(w.page("index.html").Origin.Sheets) != 1 ||
+		w.get("site.css") != bundle || w.has("kit.css") {
+		t.Errorf("it is on %s, and links %+v", k.Name, w.page("index.html").Origin.Sheets)
+	}
+	if got := w.column("index.html", 800); math.Abs(got-168.75) > 0.01 {
+		t.Errorf("the column is %v px wide", got)
+	}
+}
+
 // A stylesheet that another one imports is kept up to date like one that a page links.
 func TestImportedStylesheetIsKept(t *testing.T) {
 	files := taken(sixteen(), false)

@@ -47,13 +47,14 @@ func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {
 			return p // it stands in the document
 		}
 	}
+	if slices.ContainsFunc(p.Origin.Sheets, func(f kit.File) bool { return covers(f, p, k) }) {
+		return p
+	}
 	at := slices.IndexFunc(p.Origin.Sheets, func(f kit.File) bool { return IsSheetOf(f, k) })
 	file := kit.File{Name: freeName(p, name, k)}
 	own := words(p, k, true)
 	if at >= 0 {
-		if file = p.Origin.Sheets[at]; covers(file, p, k) {
-			return p
-		}
+		file = p.Origin.Sheets[at]
 		own = append(own, unboundedIn(file.Text, k)...)
 	}
 	file.Text = whole(k, own)
@@ -83,12 +84,11 @@ func IsSheetOf(f kit.File, k *kit.Kit) bool {
 	return kit.Defined(f.Text) != nil || strings.HasPrefix(first, "/* "+code.Comment(k.Name)+", ")
 }
 
-// covers reports whether a file is the stylesheet of k as it is now, with rules for all words on a page.
+// covers reports whether a file is the stylesheet of k as it is now, or holds it among others, with rules for all words
+// on a page.
 func covers(f kit.File, p *page.Page, k *kit.Kit) bool {
-	if !IsSheetOf(f, k) {
-		return false
-	}
-	if stated := kit.Defined(f.Text); stated != nil && !stated.IsLike(k) {
+	stated := kit.Defined(f.Text)
+	if stated == nil && !IsSheetOf(f, k) || stated != nil && !stated.IsLike(k) {
 		return false
 	}
 	return !slices.ContainsFunc(words(p, k, sheet.IsWhole(f.Text)),
