@@ -2,6 +2,7 @@ package main
 
 import (
 	"fmt"
+	"path/filepath"
 	"slices"
 	"strings"
 
@@ -12,6 +13,7 @@ import (
 	"kitrows/internal/grid/fault"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/read/origin"
 )
 
 // checking is how pages are checked.
@@ -128,6 +130,13 @@ type reported struct {
 
 func reportOf(file string, pg *page.Page, f finding.Finding) reported {
 	r := reported{file, f.At.Line, f.At.Column, f.Severity, f.Code, pg.Name, f.Node, "", f.Breakpoints, f.Text, nil}
+	if f.At.File != "" { // the finding's sentence has the line
+		r.Line, r.Column = 0, 0
+		if at := origin.Find(pg.Origin.Styles(), f.At.File); at >= 0 && page.IsPath(f.At.File) {
+			r.File, r.Line = filepath.Join(filepath.Dir(file), filepath.FromSlash(f.At.File)), f.At.Line
+			r.Column = f.At.Column
+		}
+	}
 	if n, _ := pg.Find(f.Node); n != nil {
 		r.Name = n.Name
 	}

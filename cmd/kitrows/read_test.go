@@ -225,3 +225,24 @@ func TestPageOfAnotherKitIsRead(t *testing.T) {
 		t.Errorf("%v\n%s", err, out)
 	}
 }
+
+// What is told of a stylesheet has its place there, of one that another imports too.
+func TestFindingsOfStylesheetsHaveTheirPlace(t *testing.T) {
+	dir := t.TempDir()
+	for name, text := range map[string]string{
+		"index.html": "<!doctype html><html><head><meta name=viewport content=width=device-width><title>T</title>" +
+			"<link rel=stylesheet href=css/main.css></head><body><div class=kr-frame><div class='kr-row log'>" +
+			"<div class=kr-cell>One</div></div></div></body></html>",
+		"css/main.css": "@import \"log.css\";\n",
+		"css/log.css":  "p { color: red }\n.log { border: 4px solid }\n",
+	} {
+		file := filepath.Join(dir, name)
+		if err := errors.Join(os.MkdirAll(filepath.Dir(file), 0o755), os.WriteFile(file, []byte(text), 0o600)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	out, _ := run(t, "", "check", filepath.Join(dir, "index.html"), "--severity", "tidy")
+	if want := filepath.Join(dir, "css/log.css") + ":2:1: tidy: "; !strings.Contains(out, want) {
+		t.Errorf("no %q in\n%s", want, out)
+	}
+}

@@ -6,8 +6,10 @@ import (
 	"testing"
 
 	"kitrows/internal/edit"
+	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/judge/check"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/test/sample"
@@ -121,6 +123,11 @@ func TestBundledStylesheet(t *testing.T) {
 	}
 	if got := w.column("index.html", 800); math.Abs(got-168.75) > 0.01 {
 		t.Errorf("the column is %v px wide", got)
+	}
+	for _, f := range check.Of(layout.Of(w.kit("index.html"), w.page("index.html")), check.Project{}) {
+		if f.Code == finding.StyleOnGrid || f.Code == finding.StylesheetNotLinked {
+			t.Errorf("it is told that %s", f.Text)
+		}
 	}
 }
 

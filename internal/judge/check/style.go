@@ -13,6 +13,7 @@ import (
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -79,13 +80,19 @@ func (c *checker) ownStyles() map[string]bool {
 	if p.Style != "" {
 		own[page.OwnStyle] = true
 	}
+	var files []kit.File
+	linked := map[string]bool{}
 	for _, l := range origin.Links(c.doc) {
-		f := kit.File{Name: l.Name, Text: strings.TrimSpace(l.Text)}
-		if at := origin.Find(p.Origin.Sheets, l.Name); !l.Here && at >= 0 {
-			f = p.Origin.Sheets[at]
-		} else if !l.Here {
-			continue
+		if linked[l.Name] = true; l.Here {
+			files = append(files, kit.File{Name: l.Name, Text: strings.TrimSpace(l.Text)})
 		}
+	}
+	for _, f := range p.Origin.Styles() {
+		if linked[f.Name] || origin.IsImported(p.Origin.Sheets, f.Name) {
+			files = append(files, f)
+		}
+	}
+	for _, f := range files {
 		if !origin.IsGenerated(f) && !origin.OfKit(k, f) {
 			own[f.Name] = true
 		}
@@ -99,7 +106,10 @@ func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, own map[strin
 	doc *markup.Document) []*reach {
 	ids := map[*css.Element]string{}
 	order := c.elements(b, doc, ids)
-	by := map[*css.StyleRule]*reach{}
+	by, bundled := map[*css.StyleRule]*reach{}, map[int]bool{}
+	for file, tree := range cascade.Trees {
+		bundled[file] = kit.Defined(tree.Text) != nil
+	}
 	var all []*reach
 	for _, bp := range c.l.Kit().Breakpoints {
 		stage := cascade.At(b, bp.Lane.Px())
@@ -112,7 +122,9 @@ func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, own map[strin
 				r := by[w.Rule]
 				if r == nil {
 					r = &reach{rule: w.Rule, has: map[string]bool{}}
-					by[w.Rule], all = r, append(all, r)
+					if by[w.Rule] = r; !bundled[w.Rule.File] || !c.isKits(w.Rule) {
+						all = append(all, r)
+					}
 				}
 				r.sets = with(r.sets, w.Set)
 				if id := ids[e]; !r.has[id] {
@@ -126,6 +138,28 @@ func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, own map[strin
 		slices.SortFunc(r.sets, func(a, b *css.Set) int { return a.From - b.From })
 	}
 	return all
+}
+
+// isKits reports whether a rule of a file that holds the kit's stylesheet among others is the kit's: it selects
+// elements by words of it alone.
+func (c *checker) isKits(r *css.StyleRule) bool {
+	if c.words == nil {
+		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
+	}
+	other := func(class string) bool {
+		return !slices.ContainsFunc([]page.Kind{page.Container, page.Row, page.Column, page.Block},
+			func(on page.Kind) bool { return c.words.Word(on, class) != nil })
+	}
+	return !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool {
+		classes := 0
+		for i := range s {
+			classes += len(s[i].Classes)
+			if slices.ContainsFunc(s[i].Classes, other) {
+				return true
+			}
+		}
+		return classes == 0
+	})
 }
 
 func with[T comparable](all []T, one T) []T {
