@@ -72,6 +72,16 @@ func Defined(css string) *Kit {
 	return &k
 }
 
+// Undefined is a stylesheet without the line that states its kit, which may be left out of what is shipped.
+func Undefined(css string) string {
+	if before, rest, is := strings.Cut(css, "\n/* "+definitionStart); is {
+		if _, after, ends := strings.Cut(rest, "*/\n"); ends {
+			return before + after
+		}
+	}
+	return css
+}
+
 // IsLike reports whether two kits are the same but for their ids, and for where they come from.
 func (k *Kit) IsLike(o *Kit) bool {
 	a, b := *k, *o

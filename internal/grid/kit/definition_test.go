@@ -25,6 +25,9 @@ func TestDefinitionGivesTheKitBack(t *testing.T) {
 				t.Fatalf("%s, %s: %s", k.ID, preset.ID, text)
 			}
 			is := kit.Defined(text)
+			if bare := kit.Undefined(text + "p { }\n"); bare != ".kr-row { color: red }p { }\n" {
+				t.Errorf("%s, %s: without it there is %s", k.ID, preset.ID, bare)
+			}
 			k.Shared = nil
 			if is == nil || !reflect.DeepEqual(*is, k) || !is.IsLike(&k) {
 				t.Errorf("%s, %s: %+v from %s", k.ID, preset.ID, is, text)

@@ -85,6 +85,7 @@ Laid out on the kit KIT with Kit Rows. The same page in three forms; take the on
 
 - classes/: FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
   kit.whole.css is all of the kit. Nothing needs to be built.
+  Their last line states the kit: Kit Rows opens these files on it again (kitrows work classes).
 - mixins/: FILE.html without a grid class, and PLAIN. The stylesheet can be built from either source:
 
       npx sass mixins/scss/STYLE.scss mixins/PLAIN

@@ -7,11 +7,13 @@ import (
 	"io"
 
 	"github.com/andybalholm/brotli"
+
+	"kitrows/internal/grid/kit"
 )
 
 // A Cost is what a form takes to ship: bytes as they are and compressed, of markup
 // and stylesheet, which are two files, and of both; and how many rules the stylesheet
-// has.
+// has. The line that states the stylesheet's kit does not count: builds may leave it out.
 type Cost struct {
 	Rules                     int
 	Markup, Stylesheet, Total Bytes
@@ -29,7 +31,7 @@ const (
 )
 
 func cost(ctx context.Context, text, styles string, rules int) (Cost, error) {
-	m, s := bytesOf(ctx, text), bytesOf(ctx, styles)
+	m, s := bytesOf(ctx, text), bytesOf(ctx, kit.Undefined(styles))
 	return Cost{rules, m, s, Bytes{m.Raw + s.Raw, m.Gzip + s.Gzip, m.Brotli + s.Brotli}}, ctx.Err()
 }
 

@@ -86,6 +86,11 @@ func TestCosts(t *testing.T) {
 		return c
 	}
 	used, whole, mixed := cost(Used), cost(Whole), cost(Plain)
+	for _, f := range Files(l, pr, Used, code.Options{}) {
+		if f.Name == "kit.css" && used.Stylesheet.Raw != len(kit.Undefined(f.Text)) {
+			t.Errorf("the stylesheet has %d bytes, and costs %+v", len(f.Text), used.Stylesheet)
+		}
+	}
 	if used.Rules >= whole.Rules || used.Total.Brotli >= whole.Total.Brotli || mixed.Markup.Raw >= used.Markup.Raw {
 		t.Errorf("used %+v\nwhole %+v\nmixins %+v", used, whole, mixed)
 	}

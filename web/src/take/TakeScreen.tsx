@@ -189,6 +189,7 @@ export default function TakeScreen() {
             ))}
           </span>
           <h2 className="mt-4 text-[13px] font-semibold">Cost to ship</h2>
+          <p className="text-ink-2">Without the last line of a kit’s stylesheet, which states the kit.</p>
           <Table numbers className="mt-1.5 w-full font-mono [&_td]:py-1 [&_th]:py-1">
             <thead className="text-ink-2">
               <tr>
