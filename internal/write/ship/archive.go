@@ -4,10 +4,10 @@ import (
 	"archive/zip"
 	"bytes"
 	"context"
-	"kitrows/internal/grid/page"
 	"path"
 	"strings"
 
+	"kitrows/internal/grid/page"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/project"
 	"kitrows/internal/read/origin"
@@ -32,7 +32,8 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 			failed = err
 		}
 	}
-	put("README.md", []byte(archiveReadme(l)))
+	whole, own := sourceOf(l, pr, Whole).(made)
+	put("README.md", []byte(archiveReadme(l, own)))
 	css := PlainStyle(p, l.Kit())
 	for _, form := range Forms {
 		if form.Form == Whole {
@@ -56,7 +57,7 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 			put(folder+"/"+f.Name, []byte(text))
 		}
 	}
-	if whole, ok := sourceOf(l, pr, Whole).(made); ok {
+	if own {
 		put("classes/kit.whole.css", []byte(whole.files(Whole, o)[1].Text))
 	}
 	for _, folder := range []string{"classes", "mixins", "components"} {
@@ -72,32 +73,29 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 	return b.Bytes(), failed
 }
 
-func archiveReadme(l *layout.Layout) string {
+// ownClasses and otherClasses say what is in the folder of classes: the stylesheet of a kit made here, or the files that
+// the page links.
+const (
+	ownClasses = `FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
+  kit.whole.css is all of the kit. Nothing needs to be built.
+  Their last line states the kit: Kit Rows opens these files on it again (kitrows work classes).`
+	otherClasses = `the page with the kit's classes, and the stylesheets that it links. Nothing needs to be built.`
+)
+
+// archiveReadme says what is in an archive; own is whether it has a stylesheet of a kit made here.
+func archiveReadme(l *layout.Layout, own bool) string {
+	classes := otherClasses
+	if own {
+		classes = ownClasses
+	}
 	name := strings.TrimSuffix(origin.Plain(l.Page(), l.Kit()).File, ".html")
 	fetched := ""
 	if hosts := markup.Fetched(l.Page()); len(hosts) > 0 {
 		fetched = "\nWhere it is shown, the page fetches pictures from " + strings.Join(hosts, ", ") + ".\n"
 	}
+	text := strings.Replace(archiveText, "CLASSES", classes, 1)
 	return strings.NewReplacer("PAGE", l.Page().Name, "KIT", l.Kit().Name, "FILE", name, "STYLE", mixin.PageFile(l.Page()),
-		"PLAIN", path.Base(PlainStyle(l.Page(), l.Kit()))).Replace(`# PAGE
-
-Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
-
-- classes/: FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
-  kit.whole.css is all of the kit. Nothing needs to be built.
-  Their last line states the kit: Kit Rows opens these files on it again (kitrows work classes).
-- mixins/: FILE.html without a grid class, and PLAIN. The stylesheet can be built from either source:
-
-      npx sass mixins/scss/STYLE.scss mixins/PLAIN
-      npx lessc mixins/less/STYLE.less mixins/PLAIN
-
-- components/: FILE.tsx, made of the components in kit.tsx, which write the classes that kit.css has.
-  Import kit.css once in your application.
-
-page.css is the page's own stylesheet, linked after the kit's, and yours to write: it begins by taking away
-the margin that browsers put around a page, and lets no picture be wider than its column. pictures/ stands
-beside each.
-`) + fetched
+		"PLAIN", path.Base(PlainStyle(l.Page(), l.Kit()))).Replace(text) + fetched
 }
 
 // shows reports whether a page shows a picture.
@@ -113,3 +111,21 @@ func shows(l *layout.Layout, picture string) bool {
 	}
 	return shown
 }
+
+const archiveText = `# PAGE
+
+Laid out on the kit KIT with Kit Rows. The same page in three forms; take the one you work with.
+
+- classes/: CLASSES
+- mixins/: FILE.html without a grid class, and PLAIN. The stylesheet can be built from either source:
+
+      npx sass mixins/scss/STYLE.scss mixins/PLAIN
+      npx lessc mixins/less/STYLE.less mixins/PLAIN
+
+- components/: FILE.tsx, made of the components in kit.tsx, which write the classes that kit.css has.
+  Import kit.css once in your application.
+
+page.css is the page's own stylesheet, linked after the kit's, and yours to write: it begins by taking away
+the margin that browsers put around a page, and lets no picture be wider than its column. pictures/ stands
+beside each.
+`

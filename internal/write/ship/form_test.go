@@ -146,6 +146,13 @@ func TestArchive(t *testing.T) {
 	if _, ok := texts["classes/pictures/chart.svg"]; ok {
 		t.Error("a picture that the page does not show is in the archive")
 	}
+	for _, pg := range pr.Pages {
+		k := pr.Kit(pg.Kit)
+		if text := archiveReadme(layout.Of(k, pg), k.Imported == nil); strings.Contains(text, "kit.css, the part") ==
+			(k.Imported != nil) || strings.Contains(text, "CLASSES") || strings.Contains(text, "FILE") {
+			t.Errorf("of %s it says\n%s", pg.Name, text)
+		}
+	}
 }
 
 // Foreign markup is shown without what could run, and with every tag closed.
@@ -195,7 +202,7 @@ func TestPagesCalledAsOtherFiles(t *testing.T) {
 	p := *pr.Pages[0]
 	p.File = "kit.html"
 	l := layout.Of(pr.Kits[0], &p)
-	if readme := archiveReadme(l); !strings.Contains(readme, "mixins/kit-page.css") ||
+	if readme := archiveReadme(l, true); !strings.Contains(readme, "mixins/kit-page.css") ||
 		strings.Contains(readme, "STYLE") || strings.Contains(readme, "mixins/kit.css") {
 		t.Errorf("README:\n%s", readme)
 	}
