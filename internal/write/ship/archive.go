@@ -73,8 +73,8 @@ func Archive(ctx context.Context, l *layout.Layout, pr *project.Project, o code.
 	return b.Bytes(), failed
 }
 
-// ownClasses and otherClasses say what is in the folder of classes: the stylesheet of a kit made here, or the files that
-// the page links.
+// ownClasses and otherClasses say what is in the folder of classes: the stylesheet of a kit made here, or the files
+// that the page links.
 const (
 	ownClasses = `FILE.html with the kit's classes, and kit.css, the part of the kit that it uses.
   kit.whole.css is all of the kit. Nothing needs to be built.
