@@ -120,7 +120,7 @@ func (m *move) project(c *cobra.Command, file string, b []byte) (*project.Projec
 	}
 	was, is := *from, *to
 	was.ID, is.ID = "from", "to"
-	pg := rewrite.WithKit(origin.NewPage("page", filepath.Base(file), &was, page.NewOrigin(b, rest)), &was)
+	pg := rewrite.Opened(origin.NewPage("page", filepath.Base(file), &was, page.NewOrigin(b, rest)), &was)
 	p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name,
 		Kits: []*kit.Kit{&was, &is}, Pages: []*page.Page{pg}}
 	return p, p.Check()

@@ -83,7 +83,7 @@ func projectOfPage(c *cobra.Command, file string, sheets []string, kitFile strin
 		return nil, err
 	}
 	o = page.NewOrigin(b, rest)
-	pg := rewrite.WithKit(origin.NewPage("page", filepath.Base(file), k, o), k)
+	pg := rewrite.Opened(origin.NewPage("page", filepath.Base(file), k, o), k)
 	p := &project.Project{Format: "kitrows", Version: project.Version, ID: "page", Name: pg.Name,
 		Kits:  []*kit.Kit{k},
 		Pages: []*page.Page{pg}}

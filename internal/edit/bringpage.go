@@ -91,7 +91,7 @@ func (b *BringPage) Begin(id, name string, other *kit.Kit) (*project.Project, er
 	if err != nil {
 		k = other
 	}
-	pg := rewrite.WithKit(origin.NewPage("page-1", b.File, k, origin.Linking(b.file, rest)), k)
+	pg := rewrite.Opened(origin.NewPage("page-1", b.File, k, origin.Linking(b.file, rest)), k)
 	if strings.TrimSpace(name) == "" {
 		name = pg.Name
 	}
@@ -121,7 +121,7 @@ func bringPage(p *project.Project, pg *page.Page, b *BringPage) (*Change, error)
 	}
 	rest = slices.DeleteFunc(slices.Clone(rest), func(f kit.File) bool { return origin.Find(k.Files(), f.Name) >= 0 })
 	empty := newPage(p, "")
-	next := rewrite.WithKit(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
+	next := rewrite.Opened(origin.NewPage(empty.ID, b.File, k, origin.Linking(o, rest)), k)
 	c.Pages = rewrite.Share(append(slices.Clone(p.Pages), next), c.Kit)
 	origin.Together(c.Pages)
 	if err := c.CheckAfter(p); err != nil {

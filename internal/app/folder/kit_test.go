@@ -75,6 +75,32 @@ func (w *working) column(file string, width float64) float64 {
 	return 0
 }
 
+// A class that the stylesheet in the folder has no rule for is told, and planned as what it is there, until an edit
+// writes the rule.
+func TestClassWithoutARule(t *testing.T) {
+	files := taken(sixteen(), false)
+	files["index.html"] = strings.Replace(files["index.html"], "kr-take-8-mid", "kr-take-3-mid", 1)
+	w := work(t, files)
+	unruled := func() (all []string) {
+		for _, f := range check.Of(layout.Of(w.kit("index.html"), w.page("index.html")), check.Project{}) {
+			if f.Code == finding.ClassUnknown {
+				all = append(all, f.Text)
+			}
+		}
+		return all
+	}
+	if all := unruled(); len(all) != 1 || !strings.Contains(all[0], "no rule for kr-take-3-mid") ||
+		w.column("index.html", 800) < 500 || w.get("kit.css") != files["kit.css"] {
+		t.Errorf("it is told %q, and %v px wide", all, w.column("index.html", 800))
+	}
+	if state, err := w.store.Load(t.Context(), "site"); err != nil || state.Revision != 1 {
+		t.Errorf("opening it made revision %d, %v", state.Revision, err)
+	}
+	if err := w.edit("index.html", "4"); err != nil || len(unruled()) > 0 {
+		t.Errorf("after an edit it is told %q, %v", unruled(), err)
+	}
+}
+
 // The stylesheet follows its kit when its numbers change, and the kit follows the stylesheet when another program
 // changes that.
 func TestKitAndStylesheetFollowEachOther(t *testing.T) {

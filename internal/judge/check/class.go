@@ -38,6 +38,11 @@ func (c *checker) classes() {
 			if c.mixed(m, class) || known[class] {
 				continue
 			}
+			if c.l.Kit().IsComplete() && !c.isOther(class) {
+				c.add(finding.ClassUnknown, c.around(m), a.Span, fmt.Sprintf("the page's stylesheets have no rule for %s, "+
+					"a class of %s: an edit in Kit Rows writes it", class, c.l.Kit().Name))
+				continue
+			}
 			near, seen := told[class]
 			if !seen && len(told) < mostUnknown && len(class) <= longestUnknown {
 				near = nearest(class, words())

@@ -143,23 +143,25 @@ func (c *checker) reaching(b *budget.Budget, cascade *css.Cascade, own map[strin
 // isKits reports whether a rule of a file that holds the kit's stylesheet among others is the kit's: it selects
 // elements by words of it alone.
 func (c *checker) isKits(r *css.StyleRule) bool {
-	if c.words == nil {
-		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
-	}
-	other := func(class string) bool {
-		return !slices.ContainsFunc([]page.Kind{page.Container, page.Row, page.Column, page.Block},
-			func(on page.Kind) bool { return c.words.Word(on, class) != nil })
-	}
 	return !slices.ContainsFunc(r.Selectors, func(s css.Selector) bool {
 		classes := 0
 		for i := range s {
 			classes += len(s[i].Classes)
-			if slices.ContainsFunc(s[i].Classes, other) {
+			if slices.ContainsFunc(s[i].Classes, c.isOther) {
 				return true
 			}
 		}
 		return classes == 0
 	})
+}
+
+// isOther reports whether a class is none of the kit's.
+func (c *checker) isOther(class string) bool {
+	if c.words == nil {
+		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
+	}
+	return !slices.ContainsFunc([]page.Kind{page.Container, page.Row, page.Column, page.Block},
+		func(on page.Kind) bool { return c.words.Word(on, class) != nil })
 }
 
 func with[T comparable](all []T, one T) []T {

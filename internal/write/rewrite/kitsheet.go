@@ -30,6 +30,18 @@ func WithKit(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, KitFile
 // may link that of theirs by the usual name.
 func Moved(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, code.Slug(k.Name)+".css") }
 
+// Opened is WithKit for a page that is read: the stylesheet of its kit that it has stays as it is, whatever it lacks.
+func Opened(p *page.Page, k *kit.Kit) *page.Page {
+	has := func(f kit.File) bool { return IsSheetOf(f, k) }
+	if p.Origin != nil && k.IsComplete() && p.Origin.Mixins == "" && (slices.ContainsFunc(p.Origin.Sheets, has) ||
+		slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
+			return l.Here && has(kit.File{Text: strings.TrimSpace(l.Text)})
+		})) {
+		return p
+	}
+	return WithKit(p, k)
+}
+
 func withKit(p *page.Page, k *kit.Kit, name string) *page.Page {
 	if p.Origin == nil {
 		return p
