@@ -12,7 +12,6 @@ import (
 	"math"
 	"os"
 	"slices"
-	"strings"
 
 	"github.com/go-json-experiment/json"
 
@@ -154,8 +153,7 @@ func ours() (all []kit.File) {
 		if !slices.Contains([]string{"plain-twelve", "fine-two-dozen", "all-relative"}, k.ID) {
 			continue
 		}
-		text, _, _ := strings.Cut(sheet.Whole(k.Kit, nil).String(), "/* Kit:")
-		all = append(all, kit.File{Name: k.ID + ".css", Text: text})
+		all = append(all, kit.File{Name: k.ID + ".css", Text: kit.Undefined(sheet.Whole(k.Kit, nil).String())})
 	}
 	return all
 }

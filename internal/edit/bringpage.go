@@ -16,9 +16,9 @@ import (
 	"kitrows/internal/write/rewrite"
 )
 
-// BringPage adds a page that is read from a file of HTML, with the stylesheets that it links. Its kit is the one of the
-// project's whose classes it has; or else the one that those stylesheets are, which the project then has too; or else
-// the first page's.
+// BringPage adds a page that is read from a file of HTML, with the stylesheets that it links. Its kit is the one that
+// those state; or else the one of the project's whose classes it has; or else the one that the stylesheets are. The
+// project then has that kit too. Or else it is the first page's.
 type BringPage struct {
 	File   string     `json:"file" maxLength:"400" doc:"Its path, such as visit/index.html."`
 	Text   string     `json:"text,omitzero"`

@@ -7,6 +7,12 @@ import (
 	"github.com/go-json-experiment/json/jsontext"
 )
 
+// WholePart and UsedPart are how much of a kit its stylesheet has, as its first line says.
+const (
+	WholePart = "whole kit"
+	UsedPart  = "used part"
+)
+
 // definitionStart is what the comment of a kit's definition begins with.
 const definitionStart = "Kit: "
 

@@ -69,6 +69,7 @@ type checker struct {
 	seen      []stage           // the page at every breakpoint, once it is asked for
 	extents   []*extent         // the widths of every breakpoint, the same
 	words     *vocab.Vocabulary // of the page, once it is asked for
+	others    map[string]bool   // classes, and whether they are none of the kit's
 	places    map[string]placed // of nodes, by their ids, once they are asked for
 	kits      []spoken          // the page's and the others of the project, once they are asked for
 	outer     []element         // of every element, what it takes of the file, parents before their children

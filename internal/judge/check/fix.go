@@ -6,21 +6,27 @@ import (
 	"kitrows/internal/browser/measure"
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/grid/vocab"
 	"kitrows/internal/plan/layout"
 	"kitrows/internal/read/infer"
 )
+
+// vocabulary is what the words of the page do.
+func (c *checker) vocabulary() *vocab.Vocabulary {
+	if c.words == nil {
+		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
+	}
+	return c.words
+}
 
 // set is the fix that gives nodes settings; none where the kit has no classes for them.
 func (c *checker) set(label string, all ...finding.Setting) []finding.Fix {
 	if len(all) == 0 {
 		return nil
 	}
-	if c.words == nil {
-		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
-	}
 	for _, s := range all {
 		n := c.find(s.Node)
-		if c.words.CheckSetting(n.node, s.Setting) != nil ||
+		if c.vocabulary().CheckSetting(n.node, s.Setting) != nil ||
 			s.Setting.Check(c.l.Kit(), c.l.Kit().Index(s.Setting.From), n.in, n.node.Kind) != nil {
 			return nil
 		}

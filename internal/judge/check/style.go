@@ -13,7 +13,6 @@ import (
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
-	"kitrows/internal/read/infer"
 	"kitrows/internal/read/origin"
 )
 
@@ -157,11 +156,16 @@ func (c *checker) isKits(r *css.StyleRule) bool {
 
 // isOther reports whether a class is none of the kit's.
 func (c *checker) isOther(class string) bool {
-	if c.words == nil {
-		c.words = infer.VocabularyOf(c.l.Kit(), c.l.Page())
+	other, known := c.others[class]
+	if !known {
+		other = !slices.ContainsFunc([]page.Kind{page.Container, page.Row, page.Column, page.Block},
+			func(on page.Kind) bool { return c.vocabulary().Word(on, class) != nil })
+		if c.others == nil {
+			c.others = map[string]bool{}
+		}
+		c.others[class] = other
 	}
-	return !slices.ContainsFunc([]page.Kind{page.Container, page.Row, page.Column, page.Block},
-		func(on page.Kind) bool { return c.words.Word(on, class) != nil })
+	return other
 }
 
 func with[T comparable](all []T, one T) []T {

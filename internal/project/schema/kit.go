@@ -22,30 +22,22 @@ func (columns) Schema(huma.Registry) *huma.Schema {
 }
 
 func (place) Schema(huma.Registry) *huma.Schema {
-	return &huma.Schema{
-		Type: huma.TypeString,
-		Enum: values(kit.Places),
-		Description: "Where gutters are: between columns, or inside them as padding, half of it on either side or all " +
-			"at the start or end. Rows reach out of their container by it; or they stay; or they trim: they stay, and " +
-			"their first and last column have no padding on the outside.",
-	}
+	return oneOf(kit.Places, "Where gutters are: between columns, or inside them as padding, half of it on either side "+
+		"or all at the start or end. Rows reach out of their container by it; or they stay; or they trim: they stay, "+
+		"and their first and last column have no padding on the outside.")
 }
 
 func (stepField) Schema(huma.Registry) *huma.Schema {
-	return &huma.Schema{
-		Type: huma.TypeString,
-		Enum: values(kit.StepFields),
-		Description: "The part of the kit that the step is about. Content sets a fixed container by the width of what " +
-			"is in it. Naming takes a preset; template gives one template. Rename gives a breakpoint another name, add " +
-			"puts one after it, and remove takes it away.",
-	}
+	return oneOf(kit.StepFields, "The part of the kit that the step is about. Content sets a fixed container by the "+
+		"width of what is in it. Naming takes a preset; template gives one template. Rename gives a breakpoint another "+
+		"name, add puts one after it, and remove takes it away.")
 }
 
-// values are the texts that are allowed, as a schema lists them.
-func values[T ~string](names []T) []any {
-	list := make([]any, len(names))
-	for i, name := range names {
-		list[i] = string(name)
+// oneOf is the schema of a text that is one of those.
+func oneOf[T ~string](names []T, description string) *huma.Schema {
+	s := &huma.Schema{Type: huma.TypeString, Description: description}
+	for _, name := range names {
+		s.Enum = append(s.Enum, string(name))
 	}
-	return list
+	return s
 }

@@ -122,7 +122,7 @@ func (a *analysis) find() error {
 			"there are more than %d widths where media queries begin or end: those of the most rules were looked at",
 			mostStages)
 	}
-	a.all, a.by = words(a.budget, a.c, a.Files)
+	a.all, a.by = words(a.budget, a.c, a.Files, a.customs)
 	dividing := 0
 	for _, w := range a.all {
 		if len(w.around) > 0 {

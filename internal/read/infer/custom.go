@@ -57,11 +57,14 @@ func onlyWord(s css.Selector) string {
 }
 
 // reached are the custom properties on which the value of a longhand hangs, also by others.
-func (c *customs) reached(put css.Put) []string {
+func (l *lab) reached(put css.Put) []string {
 	var all []string
+	seen := map[string]bool{}
 	add := func(names ...string) {
+		l.budget.Step(len(names))
 		for _, name := range names {
-			if len(all) < mostReached && !slices.Contains(all, name) {
+			if len(all) < mostReached && !seen[name] {
+				seen[name] = true
 				all = append(all, name)
 			}
 		}
@@ -70,7 +73,7 @@ func (c *customs) reached(put css.Put) []string {
 		add(m[1])
 	}
 	for i := 0; i < len(all); i++ {
-		add(c.used[all[i]]...)
+		add(l.customs.used[all[i]]...)
 	}
 	return all
 }

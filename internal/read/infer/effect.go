@@ -103,7 +103,7 @@ func (r *reader) owing(w *word, e effect, name string, won css.Winner, holds fun
 // setting is an effect by the custom properties that a word sets and on which the value of a longhand hangs; ok is
 // false where it sets none of them.
 func (r *reader) setting(w *word, e effect, put css.Put, holds func(*css.StyleRule) bool) (effect, bool) {
-	for _, name := range r.customs.reached(put) {
+	for _, name := range r.reached(put) {
 		for i, u := range w.uses {
 			for p := range u.rule.Sets {
 				rank := u.rule.RankOf(u.by, &u.rule.Sets[p])

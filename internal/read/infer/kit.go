@@ -140,7 +140,7 @@ func stated(ctx context.Context, k *kit.Kit, name string, files []kit.File) (*Re
 		"%s is the stylesheet of %s, a kit made with Kit Rows: its last line says so", name, k.Name)}}}
 	err := budget.Within(ctx, budget.Sheets, func(b *budget.Budget) error {
 		r.Cascade = css.NewCascade(b, sources(files), flow.Expand)
-		_, by := words(b, r.Cascade, r.Files)
+		_, by := words(b, r.Cascade, r.Files, newCustoms(r.Cascade, r.Files))
 		for _, w := range own {
 			if read := by[w.Text]; read != nil {
 				w.Rules = read.rules()

@@ -27,7 +27,7 @@ var (
 // given are words of custom properties that elements give themselves, such as style="--n: 4;": those that rules
 // which place columns make use of, and that no rule declares but with a number or by another, for the class that
 // uses it. There is a word for each number from 1 on.
-func given(c *css.Cascade, files int) (all []*word) {
+func given(c *css.Cascade, files int, rows map[string]string) (all []*word) {
 	uses := map[string][]use{}
 	known := map[string]map[use]bool{}
 	keep := func(name string, u use) {
@@ -81,9 +81,9 @@ func given(c *css.Cascade, files int) (all []*word) {
 			}
 		}
 	}
-	numbered, rows := numbered(c, files), newCustoms(c, files).rows
+	byClass := classed(c, files)
 	for _, name := range names[:min(len(names), mostNames)] {
-		if out[name] || numbered[name] || rows[name] != "" || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name],
+		if out[name] || byClass[name] || rows[name] != "" || len(uses[name]) > mostUses || !slices.ContainsFunc(uses[name],
 			func(u use) bool { return owned(u.rule) }) {
 			continue
 		}
@@ -95,10 +95,10 @@ func given(c *css.Cascade, files int) (all []*word) {
 	return all
 }
 
-// numbered are the custom properties for whose numbers there are classes, such as .s4 { --n: 4 }: elements do not give
+// classed are the custom properties for whose values there are classes, such as .s4 { --n: 4 }: elements do not give
 // them themselves.
-func numbered(c *css.Cascade, files int) map[string]bool {
-	const numberedClasses = 3
+func classed(c *css.Cascade, files int) map[string]bool {
+	const fewest = 3                   // classes
 	by := map[string]map[string]bool{} // the classes, by the property
 	all := map[string]bool{}
 	for _, r := range c.Rules {
@@ -108,12 +108,12 @@ func numbered(c *css.Cascade, files int) map[string]bool {
 				continue
 			}
 			for _, s := range r.Selectors {
-				if said := wordsOf(&s[len(s)-1]); len(said) == 1 && len(by[put.Name]) < numberedClasses {
+				if said := wordsOf(&s[len(s)-1]); len(said) == 1 && len(by[put.Name]) < fewest {
 					if by[put.Name] == nil {
 						by[put.Name] = map[string]bool{}
 					}
 					by[put.Name][said[0]] = true
-					all[put.Name] = len(by[put.Name]) == numberedClasses
+					all[put.Name] = len(by[put.Name]) == fewest
 				}
 			}
 		}

@@ -323,7 +323,7 @@ func (l *lab) sizes(w *word) bool {
 			if !slices.Contains(sizing, u.rule.Sets[i].Name) {
 				continue
 			}
-			if slices.ContainsFunc(l.customs.reached(u.rule.Sets[i]), func(name string) bool { return w.says(name) }) {
+			if slices.ContainsFunc(l.reached(u.rule.Sets[i]), func(name string) bool { return w.says(name) }) {
 				return true
 			}
 		}

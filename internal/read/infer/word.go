@@ -113,7 +113,7 @@ func isGrid(name string) bool {
 }
 
 // words gathers the words of the first files of a cascade, in the order of their first rule.
-func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[string]*word) {
+func words(b *budget.Budget, c *css.Cascade, files int, own *customs) (all []*word, by map[string]*word) {
 	by = map[string]*word{}
 	for _, r := range c.Rules {
 		if len(r.Sets) == 0 || r.File >= files {
@@ -150,12 +150,11 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 			}
 		}
 	}
-	for _, w := range given(c, files) {
+	for _, w := range given(c, files, own.rows) {
 		by[w.text] = w
 		all = append(all, w)
 	}
 	manners := map[string]int{}
-	own := newCustoms(c, files)
 	placed, defined := placedBy(c, files), definedBy(c, files, own.rows)
 	for _, w := range all {
 		w.settle(b)
@@ -191,10 +190,10 @@ func words(b *budget.Budget, c *css.Cascade, files int) (all []*word, by map[str
 }
 
 // placedBy are the rules that place elements by a custom property, by the property: those that ask for no word of
-// theirs, and all where there are classes for its numbers.
+// theirs, and all where there are classes for its values.
 func placedBy(c *css.Cascade, files int) map[string][]use {
 	all := map[string][]use{}
-	numbered := numbered(c, files)
+	byClass := classed(c, files)
 	for _, r := range c.Rules {
 		if r.File >= files {
 			continue
@@ -206,7 +205,7 @@ func placedBy(c *css.Cascade, files int) map[string][]use {
 				continue
 			}
 			for _, m := range varUse.FindAllStringSubmatch(r.Sets[i].Value, -1) {
-				if mine && !numbered[m[1]] {
+				if mine && !byClass[m[1]] {
 					continue
 				}
 				for s := range r.Selectors {

@@ -24,8 +24,8 @@ func RulesOf(p *page.Page) string {
 // to.
 func ofPage(text string) bool {
 	first, _, _ := strings.Cut(text, "\n")
-	return IsGenerated(kit.File{Text: text}) && !strings.HasSuffix(first, ", whole kit, by Kit Rows */") &&
-		!strings.HasSuffix(first, ", used part, by Kit Rows */")
+	return IsGenerated(kit.File{Text: text}) && !strings.HasSuffix(first, ", "+kit.WholePart+", by Kit Rows */") &&
+		!strings.HasSuffix(first, ", "+kit.UsedPart+", by Kit Rows */")
 }
 
 // OfKit reports whether a file is of the stylesheet of kit k: the one that was brought in, or the one that we write.

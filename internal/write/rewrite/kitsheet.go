@@ -33,7 +33,7 @@ func Moved(p *page.Page, k *kit.Kit) *page.Page { return withKit(p, k, code.Slug
 // Opened is WithKit for a page that is read: the stylesheet of its kit that it has stays as it is, whatever it lacks.
 func Opened(p *page.Page, k *kit.Kit) *page.Page {
 	has := func(f kit.File) bool { return IsSheetOf(f, k) }
-	if p.Origin != nil && k.IsComplete() && p.Origin.Mixins == "" && (slices.ContainsFunc(p.Origin.Sheets, has) ||
+	if k.IsComplete() && p.Origin.Mixins == "" && (slices.ContainsFunc(p.Origin.Sheets, has) ||
 		slices.ContainsFunc(origin.Links(origin.Document(p.Origin)), func(l origin.Link) bool {
 			return l.Here && has(kit.File{Text: strings.TrimSpace(l.Text)})
 		})) {
@@ -143,10 +143,10 @@ func Share(all []*page.Page, kitOf func(id string) *kit.Kit) []*page.Page {
 	type file struct{ kit, path string }
 	places, differ := map[file][]place{}, map[file]bool{}
 	for i, p := range all {
-		if p.Origin == nil || p.Origin.Mixins != "" || kitOf(p.Kit).IsFixed() {
+		if p.Origin.Address() != "" || kitOf(p.Kit).IsFixed() {
 			continue
 		}
-		for at, f := range p.Origin.Sheets {
+		for at, f := range p.Origin.Styles() {
 			path := origin.Beside(p.File, f.Name)
 			if path == "" || !origin.IsGenerated(f) || origin.IsRules(f) {
 				continue

@@ -17,17 +17,14 @@ import (
 // of the row have no end; of them it holds those that are used. It ends with the kit's definition, as that of Used
 // does: whoever opens pages with the stylesheet has the kit back.
 func Whole(k *kit.Kit, used []say.Saying) *css.Sheet {
-	return &css.Sheet{Comment: comment(k, wholeKit), Blocks: blocks(k, append(Every(k), used...)),
+	return &css.Sheet{Comment: comment(k, kit.WholePart), Blocks: blocks(k, append(Every(k), used...)),
 		End: k.Definition()}
 }
 
 // Used is the part of the kit's stylesheet for what is used.
 func Used(k *kit.Kit, used []say.Saying) *css.Sheet {
-	return &css.Sheet{Comment: comment(k, "used part"), Blocks: blocks(k, slices.Clone(used)), End: k.Definition()}
+	return &css.Sheet{Comment: comment(k, kit.UsedPart), Blocks: blocks(k, slices.Clone(used)), End: k.Definition()}
 }
-
-// wholeKit is what the first line of a whole stylesheet says.
-const wholeKit = "whole kit"
 
 func comment(k *kit.Kit, what string) string {
 	return code.Comment(k.Name + ", " + what + ", by Kit Rows")
@@ -36,7 +33,7 @@ func comment(k *kit.Kit, what string) string {
 // IsWhole reports whether a stylesheet says that it is a whole one, as Whole writes it.
 func IsWhole(text string) bool {
 	first, _, _ := strings.Cut(text, "\n")
-	return strings.HasSuffix(first, ", "+wholeKit+", by Kit Rows */")
+	return strings.HasSuffix(first, ", "+kit.WholePart+", by Kit Rows */")
 }
 
 // blocks writes the rules of what is said, a block for each breakpoint.
