@@ -10,6 +10,7 @@ import (
 	"io"
 	"regexp"
 	"strings"
+	"sync"
 
 	"github.com/go-json-experiment/json"
 	"github.com/go-json-experiment/json/jsontext"
@@ -99,16 +100,24 @@ func (w *scribe) keepFiles(ctx context.Context, tx *sql.Tx, id string) error {
 	return nil
 }
 
+// packers are writers to be used again: each takes more memory than all else that an edit does.
+var packers = sync.Pool{New: func() any {
+	z, err := gzip.NewWriterLevel(nil, gzip.BestSpeed)
+	if err != nil {
+		panic(err) // of a level that there is
+	}
+	return z
+}}
+
 // packed compresses a text that is worth it.
 func packed(b []byte, err error) ([]byte, error) {
 	if err != nil || len(b) < packLimit {
 		return b, err
 	}
 	var small bytes.Buffer
-	z, err := gzip.NewWriterLevel(&small, gzip.BestSpeed)
-	if err != nil {
-		return nil, err
-	}
+	z := packers.Get().(*gzip.Writer)
+	defer packers.Put(z)
+	z.Reset(&small)
 	if _, err := z.Write(b); err != nil {
 		return nil, err
 	}

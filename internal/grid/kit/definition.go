@@ -27,8 +27,9 @@ func (k *Kit) Definition() string {
 		return ""
 	}
 	templates := map[string]any{}
-	for _, t := range k.Naming.Templates() {
-		if t.Template != OurNaming.of(t.Field) {
+	ours := OurNaming.Templates()
+	for i, t := range k.Naming.Templates() {
+		if t.Template != ours[i].Template {
 			templates[t.Field] = t.Template
 		}
 	}
