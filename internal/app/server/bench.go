@@ -100,7 +100,17 @@ type DrawnRecipe struct {
 	Wrong *Wrong       `json:"wrong,omitempty" doc:"What is wrong with a recipe, which may not be typed to its end yet."`
 }
 
-type changeAnswer struct{ Body Answer }
+type changeAnswer struct {
+	Body Answer
+
+	of *bench.Bench // as it is after it
+}
+
+// An editRequest is an edit, or one that is only tried.
+type editRequest struct {
+	PagePath
+	Body Edit
+}
 
 // Told is all that is told of a page at a revision.
 type Told struct {
@@ -194,15 +204,17 @@ func (v *Server) benchRoutes() {
 	huma.Register(v.api, huma.Operation{
 		OperationID: "edit", Method: http.MethodPost, Path: path + "/edits", Summary: "Edit the page",
 		MaxBodyBytes: maxEdit, Errors: refusals,
-	}, func(ctx context.Context, in *struct {
-		PagePath
-		Body Edit
-	}) (*changeAnswer, error) {
+	}, func(ctx context.Context, in *editRequest) (*changeAnswer, error) {
+		view, err := in.view()
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
+		preview, _ := v.previews.find(previewKey(&in.PagePath, view, in.Body.Operation))
 		o, err := in.Body.read(ctx, v.store, &in.PagePath)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		return v.change(ctx, &in.PagePath, in.Body.Revision,
+		return v.change(ctx, &in.PagePath, in.Body.Revision, preview,
 			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
 				return v.store.Edit(ctx, in.Project, in.Body.store(), o, meanwhile)
 			})
@@ -237,26 +249,25 @@ func (v *Server) benchRoutes() {
 		OperationID: "preview", Method: http.MethodPost, Path: path + "/preview",
 		Summary:      "What an edit would make of the page, without making it",
 		MaxBodyBytes: maxEdit, Errors: refusals,
-	}, func(ctx context.Context, in *struct {
-		PagePath
-		Body Edit
-	}) (*changeAnswer, error) {
+	}, func(ctx context.Context, in *editRequest) (*changeAnswer, error) {
+		view, err := in.view()
+		if err != nil {
+			return nil, v.problem(ctx, err)
+		}
 		state, err := v.store.Load(ctx, in.Project)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
+		preview := v.preview(previewKey(&in.PagePath, view, in.Body.Operation), state.Project)
+		defer close(preview.ended)
 		o, err := in.Body.read(ctx, v.store, &in.PagePath)
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
 		change, err := edit.Apply(state.Project, o)
 		if refused, ok := v.problem(ctx, err).(*Problem); ok && len(refused.Errors) > 0 {
-			return &changeAnswer{Answer{Refused: refused}}, nil
+			return &changeAnswer{Body: Answer{Refused: refused}}, nil
 		}
-		if err != nil {
-			return nil, v.problem(ctx, err)
-		}
-		view, err := in.view()
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
@@ -266,7 +277,9 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		return v.after(&in.PagePath, state, change, b, in.Body.Revision, false), nil
+		answer := v.after(&in.PagePath, state, change, own(b), in.Body.Revision, nil, false)
+		preview.made, preview.answered = b, answer.of
+		return answer, nil
 	})
 
 	type step = func(context.Context, string, store.Made, ...store.Meanwhile) (*store.State, *edit.Change, error)
@@ -281,7 +294,7 @@ func (v *Server) benchRoutes() {
 			PagePath
 			Body Made
 		}) (*changeAnswer, error) {
-			return v.change(ctx, &in.PagePath, in.Body.Revision,
+			return v.change(ctx, &in.PagePath, in.Body.Revision, nil,
 				func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
 					return step(ctx, in.Project, in.Body.store(), meanwhile)
 				})
@@ -408,9 +421,10 @@ func (v *Server) find(ctx context.Context, projectID, pageID string) (*store.Sta
 }
 
 // change makes a change of a revision, lays out the page it made or changed while
-// that is brought on disk, and tells the other windows.
+// that is brought on disk, where no preview has done that, and tells the other windows.
 func (v *Server) change(
-	ctx context.Context, in *PagePath, made int, do func(store.Meanwhile) (*store.State, *edit.Change, error),
+	ctx context.Context, in *PagePath, made int, preview *previewed,
+	do func(store.Meanwhile) (*store.State, *edit.Change, error),
 ) (*changeAnswer, error) {
 	view, err := in.view()
 	if err != nil {
@@ -418,9 +432,12 @@ func (v *Server) change(
 	}
 	var b *bench.Bench
 	var ended error
-	state, change, err := do(func(c *edit.Change) {
+	state, change, err := do(func(on *project.Project, c *edit.Change) {
 		pg := pageAfter(c)
 		view.Content = v.books.of(ctx, in.Project, pg.ID)
+		if b = preview.bench(ctx, on, view.Content.Version()); b != nil {
+			return
+		}
 		b, ended = bench.Make(ctx, c.Project, pg, made+1, view)
 	})
 	if err != nil {
@@ -431,20 +448,23 @@ func (v *Server) change(
 	if ended != nil {
 		return nil, v.problem(ctx, ended)
 	}
-	return v.after(in, state, change, b, made, true), nil
+	return v.after(in, state, change, b, made, preview, true), nil
 }
 
 // after answers with the Bench after a change: as a Delta when the Bench the client
-// has is remembered.
+// has is remembered, which is that of a preview where it was shown already.
 func (v *Server) after(
-	in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, keep bool,
+	in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, preview *previewed, keep bool,
 ) *changeAnswer {
 	view, _ := in.view()
 	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
 	v.file(in.Project, state.Project, b)
 	b.Stamped()
 	key := memoryKey(in.Project, b.Page.ID, view)
-	had := v.memory.last(key)
+	had := preview.seenBy(in.Stamp)
+	if had == nil {
+		had = v.memory.last(key)
+	}
 	if keep {
 		v.memory.keep(key, b)
 	}
@@ -485,7 +505,7 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 func answerOf(b, had *bench.Bench, in *PagePath, revision int) *changeAnswer {
 	if had != nil && had.Revision == revision && b.Page.ID == in.Page && len(had.Lanes) == len(b.Lanes) &&
 		(in.Stamp == 0 || in.Stamp == had.Stamp) {
-		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}}
+		return &changeAnswer{Answer{Delta: bench.NewDelta(had, b)}, b}
 	}
-	return &changeAnswer{Answer{Whole: b}}
+	return &changeAnswer{Answer{Whole: b}, b}
 }

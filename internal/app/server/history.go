@@ -73,7 +73,7 @@ func (v *Server) historyRoutes() {
 		if in.Body.Name != "" {
 			summary = "Back to " + in.Body.Name
 		}
-		return v.change(ctx, &in.PagePath, in.Body.Revision,
+		return v.change(ctx, &in.PagePath, in.Body.Revision, nil,
 			func(meanwhile store.Meanwhile) (*store.State, *edit.Change, error) {
 				return v.store.GoBack(ctx, in.Project, in.Body.store(), in.Body.To, in.Page, summary, meanwhile)
 			})

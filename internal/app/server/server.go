@@ -29,6 +29,7 @@ type Server struct {
 	store     *store.Store
 	changes   *changes
 	memory    memory
+	previews  recent[*previewed]
 	specimens recent[project.File] // documents, by their digests
 	books     books                // what browsers measured of pages
 	log       *slog.Logger
@@ -42,7 +43,7 @@ type Server struct {
 // whose index.html answers every path that is no file of it.
 func New(s *store.Store, web fs.FS, log *slog.Logger) *Server {
 	v := &Server{store: s, changes: newChanges(), log: log, books: books{store: s, log: log}}
-	v.memory.most, v.specimens.most = mostKnown, mostSpecimens
+	v.memory.most, v.previews.most, v.specimens.most = mostKnown, mostPreviews, mostSpecimens
 	r := chi.NewRouter()
 	r.Use(
 		recovered(log),

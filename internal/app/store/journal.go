@@ -11,8 +11,8 @@ import (
 	"kitrows/internal/project"
 )
 
-// Meanwhile is what is done with a change while it is brought on disk.
-type Meanwhile func(*edit.Change)
+// Meanwhile is what is done with a change of a project while it is brought on disk.
+type Meanwhile func(on *project.Project, change *edit.Change)
 
 // Made says on which revision a change was made, and which deed of its client's it is: a
 // text that no other change of the project has, or empty. A deed is never done twice.
@@ -115,7 +115,7 @@ func (s *Store) make(
 			if err := s.still(ctx, tx, state, made); err != nil {
 				return err
 			}
-			wait = beside(change, meanwhile)
+			wait = beside(state.Project, change, meanwhile)
 			if err := m.note(ctx, tx, state, d); err != nil {
 				return err
 			}
@@ -168,10 +168,10 @@ func (s *Store) still(ctx context.Context, tx *sql.Tx, was *State, made Made) er
 
 // beside begins what is to be done with a change besides storing it, and gives a
 // function that waits for its end.
-func beside(change *edit.Change, meanwhile []Meanwhile) (wait func()) {
+func beside(on *project.Project, change *edit.Change, meanwhile []Meanwhile) (wait func()) {
 	var work budget.Group
 	for _, do := range meanwhile {
-		work.Go(func() { do(change) })
+		work.Go(func() { do(on, change) })
 	}
 	return work.Wait
 }

@@ -11,6 +11,7 @@ import (
 	"kitrows/internal/browser/budget"
 	"kitrows/internal/edit"
 	"kitrows/internal/grid/kit"
+	"kitrows/internal/project"
 )
 
 // Fifty editors at once: each edit is made, at the first try where it speaks of nodes, and none waits for the plan of
@@ -27,7 +28,7 @@ func TestManyEditors(t *testing.T) {
 			for i := range edits {
 				made := Made{Revision: 1, Deed: fmt.Sprint(n, "-", i), Newest: true}
 				if _, _, err := s.Edit(ctx, "gullwing-point", made, width("log", fmt.Sprint(1+(n+i)%12)),
-					func(*edit.Change) {}); err != nil {
+					func(*project.Project, *edit.Change) {}); err != nil {
 					t.Errorf("editor %d: %v", n, err)
 				}
 			}
@@ -95,7 +96,7 @@ func TestEditsDoNotWaitForPlans(t *testing.T) {
 	begun, end := make(chan bool), make(chan bool)
 	done := make(chan error, 1)
 	go func() {
-		_, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*edit.Change) { close(begun); <-end })
+		_, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*project.Project, *edit.Change) { close(begun); <-end })
 		done <- err
 	}()
 	<-begun
@@ -121,7 +122,7 @@ func TestEditsDoNotWaitForPlans(t *testing.T) {
 func TestPanicsBesideEdits(t *testing.T) {
 	ctx, s := t.Context(), stocked(t, t.TempDir())
 	err := budget.Recovered(func() {
-		_, _, _ = s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*edit.Change) { panic("no plan") })
+		_, _, _ = s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*project.Project, *edit.Change) { panic("no plan") })
 	})
 	if panicked := (*budget.Panic)(nil); !errors.As(err, &panicked) || panicked.Value != "no plan" ||
 		len(panicked.Stack) == 0 {

@@ -1,4 +1,4 @@
-import { useQueryClient, type QueryClient } from "@tanstack/react-query";
+import { replaceEqualDeep, useQueryClient, type QueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef } from "react";
 import { create, type StoreApi } from "zustand";
 import { keyOf, type Place } from "./bench";
@@ -6,6 +6,7 @@ import { useLook, type Look } from "./look";
 import { api, orRefuse, Refusal, type Bench, type Operation } from "./client";
 import type { Deed } from "./deed";
 import { benchOf, type Answer } from "./delta";
+import { endAhead, foresee, foreseenOf, runAhead } from "./foreseen";
 import { drop, keep, left, newKept, onDropped, type Kept } from "./kept";
 
 interface Line {
@@ -141,20 +142,33 @@ async function carry(
   const { place } = kept;
   const key = keyOf(place, look);
   let known = waited ? undefined : queries.getQueryData<Bench>(key);
+  let seen: (() => Promise<Bench | null>) | undefined;
   for (;;) {
     try {
       const now: Bench = known ?? (await fresh(queries, place, look));
-      const answer = await send(kept, look, now);
-      const bench = (answer && benchOf(answer, now)) ?? (await fresh(queries, place, look));
+      const foreseen = foreseenOf(kept.deed, now);
+      const had = foreseen?.made ?? now; // what the answer is told against
+      const sent = send(kept, look, now.revision, had.stamp);
+      seen = runAhead(foreseen, () => {
+        answered?.();
+        answered = undefined;
+      });
+      const answer = await sent;
+      const made = (answer && benchOf(answer, had)) ?? (await fresh(queries, place, look));
+      const shown = await seen();
+      const bench = shown ? replaceEqualDeep(shown, made) : made; // what is the same is not drawn again
       lineStore.setState({ trouble: "", refused: "", offer: null, done: bench.done });
       drop(kept);
       // Older widths of other lanes are other queries: they are stale now.
       queries.removeQueries({ queryKey: ["bench", place.project], type: "inactive" });
       queries.setQueryData(keyOf({ ...place, page: bench.page.id }, look), bench);
+      endAhead(); // after that, so that both are drawn together
       answered?.();
       return bench;
     } catch (error) {
       known = undefined;
+      void seen?.();
+      endAhead();
       const status = error instanceof Refusal ? error.problem.status : 0;
       if (!(error instanceof Refusal) || status === 503 || status === 507) {
         waited = true;
@@ -207,7 +221,7 @@ async function fresh(queries: QueryClient, place: Place, look: Look): Promise<Be
 }
 
 /** Sends a deed; null when it was done already, when it was sent before. */
-async function send({ id, place, deed }: Kept, look: Look, { revision, stamp }: Bench): Promise<Answer | null> {
+async function send({ id, place, deed }: Kept, look: Look, revision: number, stamp: number): Promise<Answer | null> {
   const params = { path: place, query: { ...look, stamp } };
   const made = { revision, deed: id };
   const path = "/api/projects/{project}/pages/{page}";
@@ -225,12 +239,22 @@ async function send({ id, place, deed }: Kept, look: Look, { revision, stamp }: 
 
 /** What an operation would make of the page as it is now, or why it would be
  *  refused. */
-export async function preview(
+export function preview(
   place: Place,
   look: Look,
   operation: Operation,
   now: Bench,
 ): Promise<{ bench?: Bench; refused?: string }> {
+  const answer = previewed(place, look, operation, now);
+  foresee(
+    operation,
+    now,
+    answer.then(({ bench }) => bench ?? null),
+  );
+  return answer;
+}
+
+async function previewed(place: Place, look: Look, operation: Operation, now: Bench) {
   try {
     const answer = await api.POST("/api/projects/{project}/pages/{page}/preview", {
       params: { path: place, query: { ...look, stamp: now.stamp } },

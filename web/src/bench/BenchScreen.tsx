@@ -1,6 +1,6 @@
 import { Button } from "../parts/Button";
 import { PanelRight, PanelRightClose } from "lucide-react";
-import { Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Bench } from "../api/client";
 import { lookingStore } from "../api/look";
@@ -9,8 +9,10 @@ import { useMeasures } from "../api/measures";
 import { useBench, useChanges } from "../api/bench";
 import { usePlace, usePlaceOf } from "../api/place";
 import type { Deed } from "../api/deed";
+import { useAheadOf } from "../api/foreseen";
 import { useDo, useFollow, useLeft, lineStore } from "../api/edits";
 import { later } from "../parts/later";
+import { useOncePainted } from "../parts/painted";
 import { Sorry } from "../parts/Sorry";
 import { ActingContext } from "./acting";
 import { keys, press, type Acting } from "./actions";
@@ -79,7 +81,8 @@ function Loaded({ bench }: { bench: Bench }) {
   const detailed = useView((v) => v.detailed);
   const spot = useView((v) => v.shown);
   const changes = useChanges(place, useSettled(bench));
-  const [tried, onTry] = useTry(place, bench);
+  const [tried, onTry, onForesee] = useTry(place, bench);
+  const ahead = useAheadOf(bench);
   const onMeasure = useMeasures(place, bench);
   const [drawer, setDrawer] = useState(false);
   const [dialog, setDialog] = useState<"commands" | "keys" | "fill" | null>(null);
@@ -88,7 +91,7 @@ function Loaded({ bench }: { bench: Bench }) {
   const addRow = useRef<HTMLInputElement>(null);
 
   const focus = chosen ?? bench.breakpoints[Math.floor(bench.breakpoints.length / 2)]!.name;
-  const shown = tried ?? bench;
+  const shown = tried ?? ahead ?? bench;
   useTogether("bench", place, focus);
   const nodes = useMemo(() => new Map(shown.nodes.map((n) => [n.id, n])), [shown.nodes]);
   const node = spot ? nodes.get(spot.node) : undefined;
@@ -96,7 +99,9 @@ function Loaded({ bench }: { bench: Bench }) {
   const template = useMemo(() => columns(bench.breakpoints, focus), [bench.breakpoints, focus]);
   const empty = bench.nodes.length === 0;
   // What stands beside the lanes and the sheet is drawn after them.
-  const beside = useDeferredValue(useMemo(() => ({ bench, tried, place }), [bench, tried, place]));
+  const beside = useOncePainted(
+    useMemo(() => ({ bench, tried, place, node, focus }), [bench, tried, place, node, focus]),
+  );
 
   useEffect(() => {
     document.title = `${bench.page.name} · ${bench.project.name} · Kit Rows`;
@@ -202,6 +207,7 @@ function Loaded({ bench }: { bench: Bench }) {
                   template={template}
                   onDo={onDo}
                   onTry={onTry}
+                  onForesee={onForesee}
                 />
               )}
             </div>
@@ -225,9 +231,9 @@ function Loaded({ bench }: { bench: Bench }) {
                 Close the panel
               </Button>
               <Selection />
-              <SidePanel bench={bench} place={place} node={node} focus={focus} onDo={onDo} onTry={onTry} />
+              <SidePanel {...beside} onDo={onDo} onTry={onTry} />
             </div>
-            <CodePanel {...beside} onDo={onDo} onTry={onTry} />
+            <CodePanel bench={beside.bench} tried={beside.tried} place={beside.place} onDo={onDo} onTry={onTry} />
           </aside>
         </div>
         <Suspense>

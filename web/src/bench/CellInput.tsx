@@ -16,6 +16,10 @@ interface Props {
   align?: "start" | "end";
   /** What is typed takes the place of the text. */
   overwrite?: boolean;
+  /** Takes what is typed, at each key. */
+  onInput?: (text: string) => void;
+  /** Goes on to the next cell, where it was entered and another key comes before it went on. */
+  onPassed?: () => void;
   onCommit: (text: string, onward: Onward | null) => void;
   onCancel: () => void;
 }
@@ -28,6 +32,8 @@ export function CellInput({
   offer,
   align = "start",
   overwrite = false,
+  onInput,
+  onPassed,
   onCommit,
   onCancel,
 }: Props) {
@@ -56,6 +62,7 @@ export function CellInput({
   }, []);
 
   function key(event: KeyboardEvent<HTMLInputElement>) {
+    if (settled.current && onPassed) return onPassed(); // and what stands around it takes the key
     if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) {
       settled.current = true;
       onCommit(event.currentTarget.value, null); // and what stands around it hears of the key
@@ -94,6 +101,7 @@ export function CellInput({
         spellCheck={false}
         autoComplete="off"
         onKeyDown={key}
+        onInput={(e) => onInput?.(e.currentTarget.value)}
         onBlur={(e) => {
           if (settled.current || (wrong && e.currentTarget.value === text)) return;
           settled.current = true;

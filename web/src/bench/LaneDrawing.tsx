@@ -1,4 +1,4 @@
-import { memo } from "react";
+import { memo, useId } from "react";
 import type { Box, Lane, Shift } from "../api/client";
 import { marks, type Told } from "./findings";
 import type { Tree } from "./tree";
@@ -52,6 +52,7 @@ export const LaneDrawing = memo(function LaneDrawing({
   room,
   title,
 }: Props) {
+  const bare = useId();
   const scale = width / lane.width;
   const px = (screen: number) => screen / scale;
   const height = Math.max(lane.height, px(tall));
@@ -75,166 +76,173 @@ export const LaneDrawing = memo(function LaneDrawing({
       aria-hidden={title ? undefined : true}
       width={width}
       height={height * scale}
-      viewBox={`0 0 ${lane.width} ${height}`}
       className="relative block"
     >
-      <path
-        d={lane.units.map((u) => `M${u.x} 0h${u.width}v${height}h${-u.width}z`).join("")}
-        className={over ? (units ? "fill-woad/15" : "fill-none") : "fill-thread"}
-      />
-      {lane.bare.filter(inSight).map((b, i) => (
-        <Bare key={i} {...b} step={px(5)} line={px(1)} />
-      ))}
-      {boxes.map((box) => {
-        const node = nodes.get(box.id);
-        return box.kind === "block" ? (
-          !over && (
-            <Hint
-              key={box.id}
-              box={box}
-              scale={scale}
-              marked={selected != null && node?.parent === selected}
-              titled={labelled && node?.index === 0}
-            />
-          )
-        ) : (
-          <Outline
-            key={box.id}
-            box={box.kind === "container" ? cut(box, from, to) : box}
-            scale={scale}
-            marked={box.id === selected}
-            over={over}
-            lane={lane.breakpoint}
-            onSelect={onSelect}
-          />
-        );
-      })}
-      {lane.nudged.filter(inSight).map((n, i) => (
-        <rect
-          key={i}
-          {...inset(n, px(0.5))}
-          rx={px(2.5)}
-          fill="none"
-          strokeWidth={px(1)}
-          strokeDasharray={`${px(1)} ${px(3)}`}
-          className="stroke-ink-2"
+      {lane.bare.length > 0 && (
+        <pattern id={bare} width={px(5)} height={px(5)} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width={px(1.6)} height={px(5)} className="fill-bare" />
+        </pattern>
+      )}
+      {/* By this and not by a view box, which would have all of it laid out anew when the page grows. */}
+      <g transform={`scale(${scale})`}>
+        <path
+          d={lane.units.map((u) => `M${u.x} 0h${u.width}v${height}h${-u.width}z`).join("")}
+          className={over ? (units ? "fill-woad/15" : "fill-none") : "fill-thread"}
         />
-      ))}
-      {boxes.map((box) => hasMarks(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
-      {lane.empty.filter(inSight).map((s, i) => (
-        <Thread key={i} run={s} px={px} />
-      ))}
-      {ghosts &&
-        lane.ghosts.filter(inSight).map((g) => (
-          <g
-            key={g.id}
-            data-ghost={g.id}
-            onClick={onSelect && (() => onSelect(g.id, lane.breakpoint))}
-            className={onSelect && "cursor-pointer"}
-          >
-            <title>{`${nodes.get(g.id)?.name ?? g.id}, hidden`}</title>
-            <rect
-              x={g.x - px(3)}
-              y={g.y}
-              width={px(6)}
-              height={Math.max(g.height, px(14))}
-              rx={px(3)}
-              strokeWidth={px(1.2)}
-              strokeDasharray={`${px(1.5)} ${px(2)}`}
-              className={`fill-raised ${g.id === selected ? "stroke-madder" : "stroke-ink-2"}`}
-            />
-          </g>
+        {lane.bare.filter(inSight).map((b, i) => (
+          <rect key={i} {...b} fill={`url(#${bare})`} />
         ))}
-      {lane.breaks
-        .filter((b) => b.y >= from && b.y <= to)
-        .map((b, i) => (
-          <path
-            key={i}
-            d={`M${b.x - px(2)} ${b.y - px(5)}v${px(8)}h${px(6)}`}
-            fill="none"
-            strokeWidth={px(1.5)}
-            className="stroke-ink-2"
-          >
-            <title>{b.reason}</title>
-          </path>
-        ))}
-      {boxes.map(
-        (box) =>
-          box.needs > 0 && (
-            <g key={box.id} data-burst={box.id}>
-              <title>{`Its content is ${box.needs} px wide and does not fit`}</title>
-              <path
-                d={`M${box.x + box.width} ${box.y}V${box.y + box.height}m${px(2)} ${-box.height / 2 - px(3)}l${px(4)} ${px(3)}l${px(-4)} ${px(3)}`}
-                fill="none"
-                strokeWidth={px(2)}
-                className="stroke-madder"
+        {boxes.map((box) => {
+          const node = nodes.get(box.id);
+          return box.kind === "block" ? (
+            !over && (
+              <Hint
+                key={box.id}
+                box={box}
+                scale={scale}
+                marked={selected != null && node?.parent === selected}
+                titled={labelled && node?.index === 0}
               />
-              {labelled && (
+            )
+          ) : (
+            <Outline
+              key={box.id}
+              box={box.kind === "container" ? cut(box, from, to) : box}
+              scale={scale}
+              marked={box.id === selected}
+              over={over}
+              lane={lane.breakpoint}
+              onSelect={onSelect}
+            />
+          );
+        })}
+        {lane.nudged.filter(inSight).map((n, i) => (
+          <rect
+            key={i}
+            {...inset(n, px(0.5))}
+            rx={px(2.5)}
+            fill="none"
+            strokeWidth={px(1)}
+            strokeDasharray={`${px(1)} ${px(3)}`}
+            className="stroke-ink-2"
+          />
+        ))}
+        {boxes.map((box) => hasMarks(box) && <Marks key={box.id} box={box} px={px} labelled={labelled} />)}
+        {lane.empty.filter(inSight).map((s, i) => (
+          <Thread key={i} run={s} px={px} />
+        ))}
+        {ghosts &&
+          lane.ghosts.filter(inSight).map((g) => (
+            <g
+              key={g.id}
+              data-ghost={g.id}
+              onClick={onSelect && (() => onSelect(g.id, lane.breakpoint))}
+              className={onSelect && "cursor-pointer"}
+            >
+              <title>{`${nodes.get(g.id)?.name ?? g.id}, hidden`}</title>
+              <rect
+                x={g.x - px(3)}
+                y={g.y}
+                width={px(6)}
+                height={Math.max(g.height, px(14))}
+                rx={px(3)}
+                strokeWidth={px(1.2)}
+                strokeDasharray={`${px(1.5)} ${px(2)}`}
+                className={`fill-raised ${g.id === selected ? "stroke-madder" : "stroke-ink-2"}`}
+              />
+            </g>
+          ))}
+        {lane.breaks
+          .filter((b) => b.y >= from && b.y <= to)
+          .map((b, i) => (
+            <path
+              key={i}
+              d={`M${b.x - px(2)} ${b.y - px(5)}v${px(8)}h${px(6)}`}
+              fill="none"
+              strokeWidth={px(1.5)}
+              className="stroke-ink-2"
+            >
+              <title>{b.reason}</title>
+            </path>
+          ))}
+        {boxes.map(
+          (box) =>
+            box.needs > 0 && (
+              <g key={box.id} data-burst={box.id}>
+                <title>{`Its content is ${box.needs} px wide and does not fit`}</title>
+                <path
+                  d={`M${box.x + box.width} ${box.y}V${box.y + box.height}m${px(2)} ${-box.height / 2 - px(3)}l${px(4)} ${px(3)}l${px(-4)} ${px(3)}`}
+                  fill="none"
+                  strokeWidth={px(2)}
+                  className="stroke-madder"
+                />
+                {labelled && (
+                  <text
+                    x={box.x + box.width - px(4)}
+                    y={box.y + box.height - px(4)}
+                    textAnchor="end"
+                    fontSize={px(12)}
+                    className="fill-madder-deep font-mono"
+                  >
+                    {Math.ceil(box.needs)} px
+                  </text>
+                )}
+              </g>
+            ),
+        )}
+        {told &&
+          boxes.map((box) => {
+            const at = told.get(box.id);
+            const finding = at?.get(lane.breakpoint) ?? at?.get("");
+            return (
+              finding && (
                 <text
-                  x={box.x + box.width - px(4)}
+                  key={box.id}
+                  x={box.x + box.width - px(3)}
                   y={box.y + box.height - px(4)}
                   textAnchor="end"
                   fontSize={px(12)}
-                  className="fill-madder-deep font-mono"
+                  data-finding={box.id}
+                  className={marks[finding.severity].fill}
                 >
-                  {Math.ceil(box.needs)} px
+                  <title>{finding.text}</title>
+                  {marks[finding.severity].sign}
                 </text>
-              )}
-            </g>
-          ),
-      )}
-      {told &&
-        boxes.map((box) => {
-          const at = told.get(box.id);
-          const finding = at?.get(lane.breakpoint) ?? at?.get("");
-          return (
-            finding && (
-              <text
+              )
+            );
+          })}
+        {shifts &&
+          boxes.map((box) => {
+            const what = box.kind === "column" && shifts.get(box.id);
+            return what && <Shifted key={box.id} box={box} what={what} px={px} />;
+          })}
+        {labelled &&
+          boxes.map((box) => {
+            const marked = box.id === selected;
+            if (box.kind !== "column" || box.width * scale < 26) return null;
+            if (over) {
+              return marked && <Tag key={box.id} box={box} name={nodes.get(box.id)?.name ?? ""} scale={scale} />;
+            }
+            if (covered.has(box.id)) return null;
+            return (
+              <g
                 key={box.id}
-                x={box.x + box.width - px(3)}
-                y={box.y + box.height - px(4)}
-                textAnchor="end"
+                className={`pointer-events-none ${marked ? "fill-madder-deep" : "fill-woad-deep"}`}
                 fontSize={px(12)}
-                data-finding={box.id}
-                className={marks[finding.severity].fill}
               >
-                <title>{finding.text}</title>
-                {marks[finding.severity].sign}
-              </text>
-            )
-          );
-        })}
-      {shifts &&
-        boxes.map((box) => {
-          const what = box.kind === "column" && shifts.get(box.id);
-          return what && <Shifted key={box.id} box={box} what={what} px={px} />;
-        })}
-      {labelled &&
-        boxes.map((box) => {
-          const marked = box.id === selected;
-          if (box.kind !== "column" || box.width * scale < 26) return null;
-          if (over) {
-            return marked && <Tag key={box.id} box={box} name={nodes.get(box.id)?.name ?? ""} scale={scale} />;
-          }
-          if (covered.has(box.id)) return null;
-          return (
-            <g
-              key={box.id}
-              className={`pointer-events-none ${marked ? "fill-madder-deep" : "fill-woad-deep"}`}
-              fontSize={px(12)}
-            >
-              <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
-                {fit(
-                  nodes.get(box.id)?.name ?? "",
-                  box.width * scale - (widthSign(box) ? 22 : 12) - (box.order ? 16 : 0),
-                )}
-              </text>
-              <text x={box.x + box.width - px(6)} y={box.y + px(13)} textAnchor="end" className="font-mono">
-                {widthSign(box)}
-              </text>
-            </g>
-          );
-        })}
+                <text x={box.x + px(6)} y={box.y + px(13)} className="font-sans font-semibold">
+                  {fit(
+                    nodes.get(box.id)?.name ?? "",
+                    box.width * scale - (widthSign(box) ? 22 : 12) - (box.order ? 16 : 0),
+                  )}
+                </text>
+                <text x={box.x + box.width - px(6)} y={box.y + px(13)} textAnchor="end" className="font-mono">
+                  {widthSign(box)}
+                </text>
+              </g>
+            );
+          })}
+      </g>
     </svg>
   );
 });
@@ -373,33 +381,6 @@ function Marks({ box, px, labelled }: { box: Box; px: (screen: number) => number
         />
       )}
     </g>
-  );
-}
-
-/** Unspent space: bare stripes, slanting. */
-function Bare({
-  x,
-  y,
-  width,
-  height,
-  step,
-  line,
-}: {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-  step: number;
-  line: number;
-}) {
-  const id = `bare-${x}-${y}-${width}-${height}`.replaceAll(".", "_");
-  return (
-    <>
-      <pattern id={id} width={step} height={step} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-        <rect width={line * 1.6} height={step} className="fill-bare" />
-      </pattern>
-      <rect x={x} y={y} width={width} height={height} fill={`url(#${id})`} />
-    </>
   );
 }
 

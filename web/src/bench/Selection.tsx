@@ -21,10 +21,11 @@ import { actionOf, can, labelOf } from "./actions";
 import { Details } from "./Details";
 import { containerKinds, elementsOf } from "./kinds";
 import { Input, Select } from "../parts/Input";
+import { useOncePainted } from "../parts/painted";
 
 /** The selected node: its name, element and kind, and what can be done to it. */
 export function Selection() {
-  const acting = useActing();
+  const acting = useOncePainted(useActing());
   const { bench, node, onDo } = acting;
   if (!node) {
     return (

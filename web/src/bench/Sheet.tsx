@@ -10,6 +10,7 @@ import {
   type ClipboardEvent,
   type KeyboardEvent,
 } from "react";
+import { flushSync } from "react-dom";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
 import type { Deed } from "../api/deed";
@@ -41,6 +42,8 @@ interface Props {
   onDo: (deed: Deed, answered?: () => void) => Promise<Bench | null>;
   /** Shows what an operation would make, or what is there again. */
   onTry: (operation: Operation | null) => void;
+  /** Has what an operation makes known before it is done. */
+  onForesee: (operation: Operation) => void;
 }
 
 /** What a cell may begin with when it is typed over. */
@@ -58,9 +61,12 @@ const onwards: Record<Onward, [number, number, boolean]> = {
   left: [-1, 0, false],
 };
 
+/** How long an answer may take to be drawn together with the step to the next cell, in ms. */
+const soon = 60;
+
 /** The span sheet: the page's tree, and every column's span at every breakpoint.
  *  One grid, walked with the arrow keys. */
-export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Props) {
+export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onForesee }: Props) {
   const spot = useView((v) => v.spot);
   const seeking = useView((v) => v.seeking);
   const gathered = useView((v) => v.cells);
@@ -147,6 +153,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   }, [spot, at, lines, go, select]);
 
   const { extend, toggle, chosen } = useRange(cells);
+  const leaving = useRef<(() => void) | null>(null);
 
   const clip = useClip(place, bench, chosen, onDo);
   const onClip = (event: ClipboardEvent) => {
@@ -158,16 +165,29 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     if (!at?.breakpoint) return setTyping(null);
     const { node, breakpoint } = at;
     const filled = chosen(at);
-    // What comes with the answer is drawn with it, at once.
-    const answer = onDo({ type: { cells: filled, text } }, () => catchUp(node, breakpoint));
     const next = onward && (walk(cells, at, ...onwards[onward]) ?? at);
-    // The focus goes on before the field is taken away: afterwards the page would be laid
-    // out for it.
-    if (next) cellAt(next)?.focus({ preventScroll: true });
-    setTyping(null);
-    if (next) advance(next);
-    sending(node, breakpoint, text);
-    const made = await answer;
+    const leave = () => {
+      clearTimeout(timer);
+      if (leaving.current !== leave) return;
+      leaving.current = null;
+      const { spot } = viewStore.getState();
+      // The focus goes on before the field is taken away: afterwards the page would be laid
+      // out for it.
+      if (next && spot && keyOf(spot) === keyOf(at)) {
+        cellAt(next)?.focus({ preventScroll: true });
+        advance(next);
+      }
+      setTyping(null);
+      sending(node, breakpoint, text);
+    };
+    leaving.current = leave;
+    const timer = next ? window.setTimeout(leave, soon) : 0;
+    if (!next) leave();
+    // What comes with the answer is drawn with it, at once.
+    const made = await onDo({ type: { cells: filled, text } }, () => {
+      leave();
+      catchUp(node, breakpoint);
+    });
     if (!made && latest.current.has(node)) {
       if (filled.length > 1) gather(at, filled.map(keyOf));
       else select(at);
@@ -201,11 +221,15 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     if (spot) go(spot);
   }
 
+  function input(text: string) {
+    if (typing) onForesee({ type: { cells: chosen(typing.spot), text } });
+  }
+
   // Rows that did not change are not drawn again, so what they call stays the same.
   const has = (node: string) => lines.some((n) => n.id === node);
-  const latest = useRef({ commit, cancel, extend, toggle, write, has });
+  const latest = useRef({ commit, cancel, input, key, extend, toggle, write, has });
   useLayoutEffect(() => {
-    latest.current = { commit, cancel, extend, toggle, write, has };
+    latest.current = { commit, cancel, input, key, extend, toggle, write, has };
   });
   const choose = useCallback(
     (to: Spot, how: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
@@ -216,6 +240,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
     [go],
   );
   const onCommit = useCallback((text: string, onward: Onward | null) => void latest.current.commit(text, onward), []);
+  const onInput = useCallback((text: string) => latest.current.input(text), []);
+  const onPassed = useCallback(() => flushSync(() => leaving.current?.()), []);
   const onWrite = useCallback((text: string) => latest.current.write(text), []);
   const onCancel = useCallback(() => latest.current.cancel(), []);
 
@@ -269,6 +295,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
   function overtype(event: KeyboardEvent, node: SheetNode): boolean {
     if (!spot?.breakpoint || !begins[node.kind]?.test(event.key)) return false;
     setTyping({ spot, text: event.key });
+    onForesee({ type: { cells: chosen(spot), text: event.key } });
     return true;
   }
 
@@ -291,7 +318,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
       aria-label="Span sheet"
       aria-multiselectable="true"
       aria-rowcount={lines.length + 1}
-      onKeyDown={key}
+      onKeyDown={(event) => latest.current.key(event)}
       onCopy={onClip}
       onCut={onClip}
       onPaste={onClip}
@@ -329,6 +356,8 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry }: Pro
               onType={setTyping}
               onOpen={setOpened}
               onCommit={onCommit}
+              onInput={onInput}
+              onPassed={onPassed}
               onCancel={onCancel}
               writing={writing?.node === node.id ? writing.what : null}
               elements={elementsOf(bench, node)}

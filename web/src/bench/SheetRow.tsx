@@ -51,6 +51,10 @@ interface Props {
   onType: (typing: Typing) => void;
   /** Opens all settings of a cell. */
   onOpen: (spot: Spot) => void;
+  /** Takes what is typed into a cell, at each key. */
+  onInput: (text: string) => void;
+  /** Leaves a cell that was entered, for the next key. */
+  onPassed: () => void;
   onCommit: (text: string, onward: Onward | null) => void;
   onCancel: () => void;
   onPull: (node: string, pull: Pull) => void;
@@ -233,6 +237,8 @@ const SettingCell = memo(function SettingCell(p: CellProps & { cell: Cell; units
           text={typing.text}
           wrong={typing.wrong}
           offer={typing.onRule && { label: "Write a rule", onTake: typing.onRule }}
+          onInput={p.onInput}
+          onPassed={p.onPassed}
           onCommit={p.onCommit}
           onCancel={p.onCancel}
         />
@@ -376,11 +382,14 @@ function RowSaid({ cell, sum, breakpoint, focus, ...p }: SaidProps) {
   );
 }
 
+/** Up to how many letters fit into every cell. Others are clipped, which is dear to draw in every cell. */
+const shortText = 4;
+
 /** Something said in a cell: boxed where it is set here, else faint with an arrow. */
 function Said(p: { here: boolean; dotted?: boolean; marked: boolean; children: string }) {
   return (
     <span
-      className={`flex h-[21px] w-full items-center justify-center overflow-hidden rounded-[4px] border font-mono text-[12px] ${
+      className={`flex h-[21px] w-full items-center justify-center ${p.children.length > shortText ? "overflow-hidden" : ""} rounded-[4px] border font-mono text-[12px] ${
         p.here ? "border-line bg-raised text-ink" : `border-transparent ${p.marked ? "text-ink-2" : "text-ink-3"}`
       } ${p.dotted ? "border-dotted border-control" : ""}`}
     >

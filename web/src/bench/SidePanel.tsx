@@ -1,4 +1,4 @@
-import { Suspense, useDeferredValue, useMemo } from "react";
+import { Suspense } from "react";
 import { Tabs } from "radix-ui";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
@@ -34,8 +34,6 @@ const panels: readonly (readonly [Panel, string])[] = [
 export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
   const panel = useView((v) => v.panel);
   const setPanel = useView((v) => v.setPanel);
-  // What explains is drawn after the lanes and the sheet.
-  const why = useDeferredValue(useMemo(() => ({ bench, place, node, focus }), [bench, place, node, focus]));
   const told = bench.findings.filter(isCounted).length;
   return (
     <Tabs.Root value={panel} onValueChange={(p) => setPanel(p as Panel)}>
@@ -57,8 +55,8 @@ export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
         ))}
       </Tabs.List>
       <Tabs.Content value="why" className="pt-2">
-        {why.node ? (
-          <WhyPanel {...why} node={why.node} />
+        {node ? (
+          <WhyPanel {...{ bench, place, node, focus }} />
         ) : (
           <p className="px-3.5 pb-3 text-ink-2">What is selected is explained here.</p>
         )}

@@ -1,10 +1,10 @@
 import { Button } from "../parts/Button";
 import { Redo2, Undo2 } from "lucide-react";
-import type { ReactNode } from "react";
+import { useEffect, useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Bench } from "../api/client";
 import type { Deed } from "../api/deed";
-import { useLine } from "../api/edits";
+import { lineStore, useLine } from "../api/edits";
 import { Mark } from "../parts/Mark";
 import { ThemeButton } from "../parts/ThemeButton";
 import { PageTabs } from "./PageTabs";
@@ -62,13 +62,39 @@ export function TopBar({ bench, onDo }: { bench: Bench; onDo: (deed: Deed) => Pr
 /** Whether what was done is on disk. It alone follows every edit on its way. */
 function Saved({ revision }: { revision: number }) {
   const trouble = useLine((l) => l.trouble !== "");
-  const waiting = useLine((l) => l.waiting > 0);
+  const waiting = useSlow();
   return (
     <span role="status" className={`text-[12px] whitespace-nowrap ${trouble ? "text-[#f0c674]" : "text-bar-ink-2"}`}>
       {trouble ? "Not saved, edits wait" : waiting ? "Saving…" : `Saved · rev ${revision}`}
     </span>
   );
 }
+
+/** Whether an edit takes longer than most on its way. */
+function useSlow() {
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    let timer = 0;
+    const watch = ({ waiting }: { waiting: number }) => {
+      if (waiting > 0) timer ||= window.setTimeout(() => setSlow(true), most);
+      else {
+        clearTimeout(timer);
+        timer = 0;
+        setSlow(false);
+      }
+    };
+    watch(lineStore.getState());
+    const leave = lineStore.subscribe(watch);
+    return () => {
+      leave();
+      clearTimeout(timer);
+    };
+  }, []);
+  return slow;
+}
+
+/** How long most edits are on their way, in ms: of those nothing is said. */
+const most = 200;
 
 interface StepProps {
   label: string;

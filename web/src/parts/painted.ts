@@ -9,3 +9,17 @@ export function usePainted() {
   }, []);
   return painted;
 }
+
+/** A value when what changed together with it is painted: for what may come a frame later than the rest. */
+export function useOncePainted<T>(value: T): T {
+  const [painted, setPainted] = useState(value);
+  useEffect(() => {
+    let timer = 0;
+    const frame = requestAnimationFrame(() => (timer = window.setTimeout(() => setPainted(value))));
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(timer);
+    };
+  }, [value]);
+  return painted;
+}
