@@ -504,9 +504,14 @@ func onto(t *testing.T, had *bench.Bench, d *bench.Delta) string {
 // BenchmarkEdit is one edit on its way through the server, until its answer is there and it is on disk.
 func BenchmarkEdit(b *testing.B) {
 	wide := sample.Of(sample.Wide(1000))
-	for name, c := range map[string]struct{ page, node, breakpoint string }{
-		"the demo's front page": {front, "log", "wide"},
-		"1,000 columns":         {"/api/projects/" + wide.ID + "/pages/" + wide.Pages[0].ID, "column-1", "full"},
+	for name, c := range map[string]struct {
+		page, node, breakpoint string
+		previewed              bool // before, as what is typed is
+	}{
+		"the demo's front page":            {front, "log", "wide", false},
+		"the demo's front page, previewed": {front, "log", "wide", true},
+		"1,000 columns": {"/api/projects/" + wide.ID + "/pages/" + wide.Pages[0].ID, "column-1", "full",
+			false},
 	} {
 		b.Run(name, func(b *testing.B) {
 			h := start(b, wide)
@@ -515,6 +520,11 @@ func BenchmarkEdit(b *testing.B) {
 			for b.Loop() {
 				body := fmt.Sprintf(`{"revision":%d,"operation":{"type":{"cells":[{"node":%q,"breakpoint":%q}],"text":"%d"}}}`,
 					revision, c.node, c.breakpoint, 5+revision%3)
+				if c.previewed {
+					b.StopTimer()
+					send(b, h, "POST", c.page+"/preview", body)
+					b.StartTimer()
+				}
 				if status, answer, _ := send(b, h, "POST", c.page+"/edits", body); status != http.StatusOK {
 					b.Fatalf("%d: %s", status, answer)
 				}
