@@ -12,7 +12,8 @@ import (
 	"kitrows/internal/project"
 )
 
-// previewed is what an edit would make of a page. The edit is mostly done next: what it makes is not worked out again then.
+// previewed is what an edit would make of a page. The edit is mostly done next, and what it makes is not worked out
+// again then.
 type previewed struct {
 	on    *project.Project // what it was tried on
 	ended chan struct{}    // closed when the rest is known

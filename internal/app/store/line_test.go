@@ -96,7 +96,8 @@ func TestEditsDoNotWaitForPlans(t *testing.T) {
 	begun, end := make(chan bool), make(chan bool)
 	done := make(chan error, 1)
 	go func() {
-		_, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*project.Project, *edit.Change) { close(begun); <-end })
+		_, _, err := s.Edit(ctx, "gullwing-point", on(1), width("log", "6"),
+			func(*project.Project, *edit.Change) { close(begun); <-end })
 		done <- err
 	}()
 	<-begun
@@ -122,7 +123,8 @@ func TestEditsDoNotWaitForPlans(t *testing.T) {
 func TestPanicsBesideEdits(t *testing.T) {
 	ctx, s := t.Context(), stocked(t, t.TempDir())
 	err := budget.Recovered(func() {
-		_, _, _ = s.Edit(ctx, "gullwing-point", on(1), width("log", "6"), func(*project.Project, *edit.Change) { panic("no plan") })
+		_, _, _ = s.Edit(ctx, "gullwing-point", on(1), width("log", "6"),
+			func(*project.Project, *edit.Change) { panic("no plan") })
 	})
 	if panicked := (*budget.Panic)(nil); !errors.As(err, &panicked) || panicked.Value != "no plan" ||
 		len(panicked.Stack) == 0 {

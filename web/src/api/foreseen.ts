@@ -1,6 +1,7 @@
 import { create, type StoreApi } from "zustand";
 import type { Bench, Operation } from "./client";
 import type { Deed } from "./deed";
+import { nextFrame } from "../parts/painted";
 
 /** What an operation would make of a Bench, as the server says before it is done. */
 export interface Foreseen {
@@ -63,12 +64,4 @@ export function runAhead(foreseen: Foreseen | null, shown?: () => void): () => P
 /** Shows the Bench as it is. */
 export function endAhead() {
   if (aheadStore.getState().made) aheadStore.setState({ made: null, on: null });
-}
-
-/** The frame after the next one, when that is painted; soon where a window is not painted at all. */
-function nextFrame(): Promise<void> {
-  return new Promise((come) => {
-    requestAnimationFrame(() => requestAnimationFrame(() => come()));
-    setTimeout(come, 100);
-  });
 }

@@ -2,6 +2,7 @@ import { memo, type ReactNode } from "react";
 import type { Bench, Box } from "../api/client";
 import { DesignStrength } from "./DesignStrength";
 import { Segmented } from "../parts/Segmented";
+import { useOncePainted } from "../parts/painted";
 import { laneStore, useLaneView } from "./laneView";
 
 interface Props {
@@ -10,7 +11,8 @@ interface Props {
 }
 
 /** What the lanes' marks mean: those that are on the page, the common ones first. */
-export const Legend = memo(function Legend({ bench, selected }: Props) {
+export const Legend = memo(function Legend({ bench: now, selected }: Props) {
+  const bench = useOncePainted(now);
   const { lanes } = bench;
   const framed = bench.document.length > 0;
   const { shows, units, ghosts } = useLaneView();

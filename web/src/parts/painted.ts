@@ -14,12 +14,17 @@ export function usePainted() {
 export function useOncePainted<T>(value: T): T {
   const [painted, setPainted] = useState(value);
   useEffect(() => {
-    let timer = 0;
-    const frame = requestAnimationFrame(() => (timer = window.setTimeout(() => setPainted(value))));
-    return () => {
-      cancelAnimationFrame(frame);
-      clearTimeout(timer);
-    };
+    let here = true;
+    void nextFrame().then(() => here && setPainted(value));
+    return () => void (here = false);
   }, [value]);
   return painted;
+}
+
+/** The frame after the next one, when that is painted; soon where the window is not painted at all. */
+export function nextFrame(): Promise<void> {
+  return new Promise((come) => {
+    requestAnimationFrame(() => requestAnimationFrame(() => come()));
+    setTimeout(come, 100);
+  });
 }
