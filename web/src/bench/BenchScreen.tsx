@@ -99,8 +99,10 @@ function Loaded({ bench }: { bench: Bench }) {
   const template = useMemo(() => columns(bench.breakpoints, focus), [bench.breakpoints, focus]);
   const empty = bench.nodes.length === 0;
   // What stands beside the lanes and the sheet is drawn after them.
-  const beside = useOncePainted(
-    useMemo(() => ({ bench, tried, place, node, focus }), [bench, tried, place, node, focus]),
+  const beside = useOncePainted(useMemo(() => ({ bench, tried, place }), [bench, tried, place]));
+  const side = useOncePainted(
+    useMemo(() => ({ bench, place, node, focus }), [bench, place, node, focus]),
+    ahead !== null,
   );
 
   useEffect(() => {
@@ -231,9 +233,9 @@ function Loaded({ bench }: { bench: Bench }) {
                 Close the panel
               </Button>
               <Selection />
-              <SidePanel {...beside} onDo={onDo} onTry={onTry} />
+              <SidePanel {...side} onDo={onDo} onTry={onTry} />
             </div>
-            <CodePanel bench={beside.bench} tried={beside.tried} place={beside.place} onDo={onDo} onTry={onTry} />
+            <CodePanel {...beside} onDo={onDo} onTry={onTry} />
           </aside>
         </div>
         <Suspense>

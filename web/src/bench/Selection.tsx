@@ -16,6 +16,7 @@ import {
 } from "lucide-react";
 import { Button } from "../parts/Button";
 import { bounds } from "../api/bounds";
+import { useAheadOf } from "../api/foreseen";
 import { useActing } from "./acting";
 import { actionOf, can, labelOf } from "./actions";
 import { Details } from "./Details";
@@ -25,7 +26,8 @@ import { useOncePainted } from "../parts/painted";
 
 /** The selected node: its name, element and kind, and what can be done to it. */
 export function Selection() {
-  const acting = useOncePainted(useActing());
+  const now = useActing();
+  const acting = useOncePainted(now, useAheadOf(now.bench) !== null);
   const { bench, node, onDo } = acting;
   if (!node) {
     return (

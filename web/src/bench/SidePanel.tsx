@@ -1,4 +1,4 @@
-import { Suspense } from "react";
+import { Suspense, useMemo } from "react";
 import { Tabs } from "radix-ui";
 import type { Bench, Operation, SheetNode } from "../api/client";
 import type { Place } from "../api/bench";
@@ -7,6 +7,7 @@ import { useView, type Panel } from "./view";
 import { isCounted } from "./findings";
 import { WhyPanel } from "./WhyPanel";
 import { later, unfetched } from "../parts/later";
+import { useOncePainted } from "../parts/painted";
 
 const ChecksPanel = later(() => import("./ChecksPanel"), unfetched);
 const ContentPanel = later(() => import("./ContentPanel"), unfetched);
@@ -34,6 +35,8 @@ const panels: readonly (readonly [Panel, string])[] = [
 export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
   const panel = useView((v) => v.panel);
   const setPanel = useView((v) => v.setPanel);
+  // What explains is drawn after the lanes and the sheet.
+  const why = useOncePainted(useMemo(() => ({ bench, place, node, focus }), [bench, place, node, focus]));
   const told = bench.findings.filter(isCounted).length;
   return (
     <Tabs.Root value={panel} onValueChange={(p) => setPanel(p as Panel)}>
@@ -55,8 +58,8 @@ export function SidePanel({ bench, place, node, focus, onDo, onTry }: Props) {
         ))}
       </Tabs.List>
       <Tabs.Content value="why" className="pt-2">
-        {node ? (
-          <WhyPanel {...{ bench, place, node, focus }} />
+        {why.node ? (
+          <WhyPanel {...why} node={why.node} />
         ) : (
           <p className="px-3.5 pb-3 text-ink-2">What is selected is explained here.</p>
         )}

@@ -10,15 +10,16 @@ export function usePainted() {
   return painted;
 }
 
-/** A value when what changed together with it is painted: for what may come a frame later than the rest. */
-export function useOncePainted<T>(value: T): T {
+/** A value when what changed together with it is painted: for what may come a frame later than the rest. At once where it
+ *  is not late. */
+export function useOncePainted<T>(value: T, late = true): T {
   const [painted, setPainted] = useState(value);
   useEffect(() => {
     let here = true;
     void nextFrame().then(() => here && setPainted(value));
     return () => void (here = false);
   }, [value]);
-  return painted;
+  return late ? painted : value;
 }
 
 /** The frame after the next one, when that is painted; soon where the window is not painted at all. */
