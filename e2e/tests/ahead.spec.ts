@@ -48,6 +48,30 @@ test("what a typed width makes is shown before it is answered, and taken back wh
   await expect(page.getByText("Expected another width (found 5).").first()).toBeVisible();
 });
 
+test("what is typed stays shown while it cannot be kept", async ({ page, app }) => {
+  await openBench(page, app);
+  await expect(page.getByText(/boxes agree$/)).toBeVisible(); // nothing more is measured
+  let full = true;
+  const problem = { title: "Not saved", status: 507, detail: "The disk is full." };
+  await page.route("**/edits?*", (route) =>
+    full ? route.fulfill({ status: 507, contentType: "application/problem+json", json: problem }) : route.continue(),
+  );
+  const column = page.locator('[data-lane="wide"] [data-column="log"]');
+  const before = (await column.getAttribute("width"))!;
+  await cell(page, "log", "wide").click();
+  const foreseen = page.waitForResponse(/\/preview/);
+  await page.keyboard.type("5");
+  await foreseen;
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Not saved: The disk is full.").first()).toBeVisible();
+  await page.waitForRequest("**/edits?*"); // again
+  await expect(cell(page, "log", "wide")).toHaveAccessibleName(/Log at wide: 5, set here/);
+  expect(await column.getAttribute("width")).not.toBe(before);
+  full = false;
+  await expect(page.getByText("Saved · rev 2")).toBeVisible();
+  await expect(cell(page, "log", "wide")).toHaveAccessibleName(/Log at wide: 5, set here/);
+});
+
 test("keys that come right after Enter go to the next cell, however slow the answer is", async ({ page, app }) => {
   await openBench(page, app);
   const all = held();

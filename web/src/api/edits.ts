@@ -168,13 +168,16 @@ async function carry(
     } catch (error) {
       known = undefined;
       void seen?.();
-      endAhead();
       const status = error instanceof Refusal ? error.problem.status : 0;
       if (!(error instanceof Refusal) || status === 503 || status === 507) {
         waited = true;
         lineStore.setState({ trouble: error instanceof Refusal ? `Not saved: ${error.message}` : lost });
         await new Promise((wake) => setTimeout(wake, 1000));
-      } else if (status !== 409 || (error as Refusal).problem.changed) {
+        continue; // and what it makes is shown still
+      }
+      endAhead();
+      // Another window was first when it is 409: it is made on what is there now, where it means the same.
+      if (status !== 409 || (error as Refusal).problem.changed) {
         lineStore.setState({
           trouble: "",
           refused: waited ? "" : plain(error),
@@ -190,7 +193,6 @@ async function carry(
         answered?.();
         return null;
       }
-      // Another window was first when it is 409: it is made on what is there now, where it means the same.
     }
   }
 }

@@ -177,7 +177,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onFor
         cellAt(next)?.focus({ preventScroll: true });
         advance(next);
       }
-      setTyping(null);
+      setTyping((now) => (now?.spot === at ? null : now));
       sending(node, breakpoint, text);
     };
     leaving.current = leave;

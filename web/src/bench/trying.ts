@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Place } from "../api/bench";
 import type { Bench, Operation } from "../api/client";
-import { preview } from "../api/edits";
+import { lineStore, preview } from "../api/edits";
 import { useLook } from "../api/look";
 
 /** The Bench as an operation that is tried would make it, what tries one, or none, and what only has it known before it is
@@ -26,6 +26,7 @@ export function useTry(
     tries.busy = true;
     try {
       while (tries.next) {
+        if (!tries.next.shown && lineStore.getState().waiting > 0) break; // it is done, or on another Bench
         const [sent, turn]: [Try, number] = [tries.next, tries.turn];
         const { place, look, bench } = latest.current;
         const { bench: made } = await preview(place, look, sent.operation, bench);
@@ -33,6 +34,7 @@ export function useTry(
         if (tries.next === sent) tries.next = null;
       }
     } finally {
+      tries.next = null;
       tries.busy = false;
     }
   }, []);
