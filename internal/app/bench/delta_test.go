@@ -111,7 +111,7 @@ func TestStamps(t *testing.T) {
 	stamp := func(change func(b *Bench)) int64 {
 		b := made(t, p, wide, View{})
 		change(b)
-		b.Stamped()
+		b.Stamped("")
 		return b.Stamp
 	}
 	one := stamp(func(*Bench) {})

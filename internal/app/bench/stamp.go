@@ -9,8 +9,9 @@ import (
 )
 
 // Stamped gives the Bench its stamp: a digest of what may differ between two Benches of one revision, as measures come
-// and files change. A Delta is of the Bench with the same stamp and of no other.
-func (b *Bench) Stamped() {
+// and files change, and of the edit that it is a preview of, empty for none. A Delta is of the Bench with the same stamp
+// and of no other.
+func (b *Bench) Stamped(preview string) {
 	h := fnv.New64a()
 	buffer := make([]byte, 0, 64)
 	put := func(numbers ...float64) {
@@ -27,6 +28,7 @@ func (b *Bench) Stamped() {
 		}
 	}
 	put(float64(b.Revision), float64(len(b.Nodes)), float64(len(b.Lanes)))
+	say(preview)
 	for i := range b.Lanes {
 		lane := &b.Lanes[i]
 		put(lane.Width, float64(len(lane.Boxes)), float64(len(lane.Breaks)), float64(len(lane.Empty)))

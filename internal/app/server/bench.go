@@ -258,7 +258,8 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		preview := v.preview(previewKey(&in.PagePath, view, in.Body.Operation), state.Project)
+		key := previewKey(&in.PagePath, view, in.Body.Operation)
+		preview := v.preview(key, state.Project)
 		defer close(preview.ended)
 		o, err := in.Body.read(ctx, v.store, &in.PagePath)
 		if err != nil {
@@ -277,7 +278,7 @@ func (v *Server) benchRoutes() {
 		if err != nil {
 			return nil, v.problem(ctx, err)
 		}
-		answer := v.after(&in.PagePath, state, change, own(b), in.Body.Revision, nil, false)
+		answer := v.after(&in.PagePath, state, change, own(b), in.Body.Revision, nil, "preview "+key)
 		preview.made, preview.answered = b, answer.of
 		return answer, nil
 	})
@@ -448,24 +449,25 @@ func (v *Server) change(
 	if ended != nil {
 		return nil, v.problem(ctx, ended)
 	}
-	return v.after(in, state, change, b, made, preview, true), nil
+	return v.after(in, state, change, b, made, preview, ""), nil
 }
 
 // after answers with the Bench after a change: as a Delta when the Bench the client
-// has is remembered, which is that of a preview where it was shown already.
+// has is remembered, which is that of a preview where it was shown already. What is only tried is not remembered;
+// tried names that.
 func (v *Server) after(
-	in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, preview *previewed, keep bool,
+	in *PagePath, state *store.State, change *edit.Change, b *bench.Bench, made int, preview *previewed, tried string,
 ) *changeAnswer {
 	view, _ := in.view()
 	b.Revision, b.Undo, b.Redo, b.Done, b.Select = state.Revision, state.Undo, state.Redo, change.Summary, change.Select
 	v.file(in.Project, state.Project, b)
-	b.Stamped()
+	b.Stamped(tried)
 	key := memoryKey(in.Project, b.Page.ID, view)
 	had := preview.seenBy(in.Stamp)
 	if had == nil {
 		had = v.memory.last(key)
 	}
-	if keep {
+	if tried == "" {
 		v.memory.keep(key, b)
 	}
 	return answerOf(b, had, in, made)
@@ -493,7 +495,7 @@ func (v *Server) bench(ctx context.Context, in *PagePath, state *store.State, pg
 	}
 	b.Undo, b.Redo = state.Undo, state.Redo
 	v.file(in.Project, state.Project, b)
-	b.Stamped()
+	b.Stamped("")
 	key := memoryKey(in.Project, pg.ID, view)
 	had = v.memory.last(key)
 	v.memory.keep(key, b)

@@ -108,6 +108,23 @@ func TestPreviewsOfWhatWas(t *testing.T) {
 	}
 }
 
+// A preview that moves no box is another Bench all the same, so that a client that has not got it yet is not told
+// against it.
+func TestPreviewsThatMoveNothing(t *testing.T) {
+	h := start(t)
+	before := whole(t, h)
+	shares := `{"revision":1,"operation":{"type":{"cells":[{"node":"address","breakpoint":"wide"},` +
+		`{"node":"supporters","breakpoint":"wide"}],"text":"="}}}`
+	preview := asked(t, h, "/preview", shares)
+	if preview.Delta == nil || preview.Delta.Head.Stamp == before.Stamp {
+		t.Errorf("the preview has the stamp of what is there: %+v", preview)
+	}
+	done := asked(t, h, fmt.Sprintf("/edits?stamp=%d", before.Stamp), shares)
+	if done.Delta == nil || like(t, []byte(onto(t, before, done.Delta))) != shown(t, h) {
+		t.Errorf("the Bench after it is another: %+v", done)
+	}
+}
+
 // What is refused in a preview is refused when it is done.
 func TestRefusedPreviews(t *testing.T) {
 	h := start(t)
