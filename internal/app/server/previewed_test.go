@@ -36,14 +36,14 @@ func shown(t *testing.T, h *httptest.Server) string {
 	return like(t, text)
 }
 
-// like is a Bench in JSON without what tells of the last edit alone.
+// like is a Bench in JSON without what tells of the last edit alone, and without its stamp.
 func like(t *testing.T, text []byte) string {
 	t.Helper()
 	var b bench.Bench
 	if err := json.Unmarshal(text, &b); err != nil {
 		t.Fatal(err)
 	}
-	b.Done, b.Select = "", ""
+	b.Done, b.Select, b.Stamp = "", "", 0
 	return string(mustJSON(t, b))
 }
 
