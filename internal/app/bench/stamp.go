@@ -9,8 +9,8 @@ import (
 )
 
 // Stamped gives the Bench its stamp: a digest of what may differ between two Benches of one revision, as measures come
-// and files change, and of the edit that it is a preview of, empty for none. A Delta is of the Bench with the same stamp
-// and of no other.
+// and files change, and of the edit that it is a preview of, empty for none. A Delta is of the Bench with the same
+// stamp and of no other.
 func (b *Bench) Stamped(preview string) {
 	h := fnv.New64a()
 	buffer := make([]byte, 0, 64)
