@@ -213,7 +213,17 @@ func (r *resolver) floatShares(row *Row, naturals int, full func(*Cell, string))
 // floatNaturals leaves natural columns only where the row breaks alike at every
 // width of the breakpoint: a float must be told where its line begins. What fits
 // at the narrowest width fits at all, what breaks at the widest breaks at all.
+// Code goes by content as it is declared, so a plan by measures leaves those that code leaves.
 func (r *resolver) floatNaturals(row *Row, w ends, full func(*Cell, string)) {
+	const why = "its line would break at other widths than a breakpoint, and floats must be told where"
+	if r.l.real != nil {
+		for i, c := range r.l.real.code().at[r.i].row(row.index).Cells { // floats stand in the order of the source
+			if row.Cells[i].Width == page.Natural && c.Width != page.Natural {
+				full(&row.Cells[i], why)
+			}
+		}
+		return
+	}
 	row.Natural = true
 	narrow, wide := row.Track(measure.Plain(w.low)), row.Track(measure.Plain(w.high))
 	low := row.Break(&narrow, nil, 0, new(float64))
@@ -224,7 +234,7 @@ func (r *resolver) floatNaturals(row *Row, w ends, full func(*Cell, string)) {
 	}
 	for i := range row.Cells {
 		if c := &row.Cells[i]; c.Width == page.Natural {
-			full(c, "its line would break at other widths than a breakpoint, and floats must be told where")
+			full(c, why)
 		}
 	}
 }

@@ -2,12 +2,14 @@ package layout
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
 	"kitrows/internal/grid/finding"
 	"kitrows/internal/grid/kit"
 	"kitrows/internal/grid/page"
+	"kitrows/internal/plan/content"
 )
 
 // Section 6.6: what a technique cannot do is left out and said, never drawn as it
@@ -103,6 +105,40 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 		onePage(ruled(row(t, "6 | 6"), page.Setting{}.With(page.Divides, page.Of(36)))))
 	if boxes, _ := told(l.Plan(300)); boxes != "a 0+300 1/1, b 0+300 2/1" {
 		t.Errorf("36 columns in 300 px: %s", boxes)
+	}
+}
+
+// Floats are told in which line they stand by content as it is declared. What is measured changes neither that nor which
+// columns are as wide as their content; where lines break otherwise than the code says, the plan is an estimate.
+func TestFloatsByMeasures(t *testing.T) {
+	k := hundred(technique(kit.Float))
+	p := onePage(row(t, "~ | 6"))
+	column := p.Body[0].Children[0].Children[0]
+	column.Children[0].Content = &page.Content{Type: page.Picture, Height: kit.Px(20), Width: kit.Px(60)}
+	for _, c := range []struct {
+		wide, v float64
+		boxes   string
+		sure    bool
+	}{
+		{60, 400, "a 0+60 1/1, b 84+188 1/1", true},
+		{350, 900, "a 0+350 1/1, b 374+438 1/1", true},
+		{350, 400, "a 0+350 1/1, b 0+188 2/1", false}, // at 300 px as well, where the code says one line
+		{900, 900, "a 0+900 1/1, b 0+438 2/1", false},
+	} {
+		book := &content.Book{}
+		book.PutIntrinsic(column, Real(k, p, book).Look("a"), 0, content.Intrinsic{Wide: c.wide, Least: 10})
+		l := Real(k, p, book)
+		for _, b := range l.Plan(c.v).Boxes {
+			if run := l.Runs(b.ID)[0]; run != nil {
+				book.Put(run, 0, b.Width, content.Laid{Height: 20, Spots: make([]content.Spot, len(run.Blocks))})
+			}
+		}
+		plan := Real(k, p, book).Plan(c.v)
+		boxes, _ := told(plan)
+		sure := !slices.ContainsFunc(plan.Boxes, func(b Box) bool { return b.ID == "row" && b.Estimated })
+		if boxes != c.boxes || sure != c.sure {
+			t.Errorf("%v px of content in %v px: got %s, sure %t; want %s, sure %t", c.wide, c.v, boxes, sure, c.boxes, c.sure)
+		}
 	}
 }
 
