@@ -7,7 +7,6 @@ import {
   useMemo,
   useRef,
   useState,
-  type ClipboardEvent,
   type KeyboardEvent,
 } from "react";
 import { flushSync } from "react-dom";
@@ -155,10 +154,7 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onFor
   const { extend, toggle, chosen } = useRange(cells);
   const leaving = useRef<(() => void) | null>(null);
 
-  const clip = useClip(place, bench, chosen, onDo);
-  const onClip = (event: ClipboardEvent) => {
-    if (!typing && !writing) clip(event);
-  };
+  useClip(grid, typing || writing ? null : spot, place, bench, chosen, onDo);
 
   async function commit(text: string, onward: Onward | null) {
     const at = typing?.spot;
@@ -319,9 +315,6 @@ export function Sheet({ place, bench, lanes, focus, template, onDo, onTry, onFor
       aria-multiselectable="true"
       aria-rowcount={lines.length + 1}
       onKeyDown={(event) => latest.current.key(event)}
-      onCopy={onClip}
-      onCut={onClip}
-      onPaste={onClip}
       className="min-h-0 [contain:strict] overflow-x-hidden overflow-y-auto pt-0.5 pb-6 [scrollbar-width:thin]"
     >
       <div role="row" aria-rowindex={1} className="sr-only">

@@ -1,4 +1,4 @@
-import type { ClipboardEvent } from "react";
+import { useEffect, useEffectEvent, type RefObject } from "react";
 import { partOf, type Place } from "../api/bench";
 import { bounds } from "../api/bounds";
 import { Refusal, type Bench, type Operation } from "../api/client";
@@ -6,16 +6,18 @@ import { formOf } from "../api/content";
 import type { Deed } from "../api/deed";
 import { plain, lineStore } from "../api/edits";
 import { nodesOf, outermost, type cellOf } from "./cells";
-import { useView, type Spot, viewStore } from "./view";
+import { type Spot, viewStore } from "./view";
 
-/** Copying, cutting and pasting in the sheet: whole nodes, what is typed into cells, and content. */
+/** Copying, cutting and pasting at a spot of the sheet while it has the focus: whole nodes, what is typed into cells, and
+ *  content. */
 export function useClip(
+  sheet: RefObject<HTMLElement | null>,
+  spot: Spot | null,
   place: Place,
   bench: Bench,
   chosen: (at: Spot) => ReturnType<typeof cellOf>[],
   onDo: (deed: Deed) => Promise<Bench | null>,
 ) {
-  const spot = useView((v) => v.spot);
   const { go, pour } = viewStore.getState();
 
   /** Does something and selects what it made or left. */
@@ -30,7 +32,12 @@ export function useClip(
     try {
       await navigator.clipboard.writeText(await partOf(place, nodes));
     } catch (error) {
-      const why = error instanceof Refusal ? plain(error) : "The server cannot be reached.";
+      const why =
+        error instanceof Refusal
+          ? plain(error)
+          : error instanceof DOMException
+            ? "The browser does not let the clipboard be written. Allow it for this address."
+            : "The server cannot be reached.";
       lineStore.setState({ refused: `${what}: ${why}`, offer: null });
       return;
     }
@@ -48,11 +55,19 @@ export function useClip(
     }
   }
 
-  return function clip(event: ClipboardEvent) {
+  const clip = useEffectEvent((event: ClipboardEvent) => {
     if (!spot || getSelection()?.isCollapsed === false) return;
+    if (!sheet.current?.contains(document.activeElement)) return;
     event.preventDefault();
-    if (event.type === "paste") return paste(event.clipboardData.getData("text/plain"), spot);
+    if (event.type === "paste") return paste(event.clipboardData?.getData("text/plain") ?? "", spot);
     const nodes = outermost(bench, nodesOf(viewStore.getState().cells), spot.node);
     if (nodes.length > 0) void copy(nodes, event.type === "cut");
-  };
+  });
+  // Some browsers tell the element that has the focus, others the one that the text cursor would be in.
+  useEffect(() => {
+    const heard = (event: ClipboardEvent) => clip(event);
+    const types = ["copy", "cut", "paste"] as const;
+    for (const type of types) document.addEventListener(type, heard);
+    return () => types.forEach((type) => document.removeEventListener(type, heard));
+  }, []);
 }
