@@ -148,12 +148,12 @@ async function carry(
       const now: Bench = known ?? (await fresh(queries, place, look));
       const foreseen = foreseenOf(kept.deed, now);
       const had = foreseen?.made ?? now; // what the answer is told against
-      const sent = send(kept, look, now.revision, had.stamp);
       seen = runAhead(foreseen, () => {
         answered?.();
         answered = undefined;
       });
-      const answer = await sent;
+      if (foreseen?.made) await null; // what is known is drawn first
+      const answer = await send(kept, look, now.revision, had.stamp);
       const made = (answer && benchOf(answer, had)) ?? (await fresh(queries, place, look));
       const shown = await seen();
       const bench = shown ? replaceEqualDeep(shown, made) : made; // what is the same is not drawn again

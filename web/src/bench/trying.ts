@@ -3,6 +3,7 @@ import type { Place } from "../api/bench";
 import type { Bench, Operation } from "../api/client";
 import { lineStore, preview } from "../api/edits";
 import { useLook } from "../api/look";
+import { readAhead } from "../page/patch";
 
 /** The Bench as an operation that is tried would make it, what tries one, or none, and what only has it known before it is
  *  done. One try is on its way at a time; of those that come meanwhile, the last. A try is of one revision of one page:
@@ -30,6 +31,7 @@ export function useTry(
         const [sent, turn]: [Try, number] = [tries.next, tries.turn];
         const { place, look, bench } = latest.current;
         const { bench: made } = await preview(place, look, sent.operation, bench);
+        if (made) readAhead(made.document);
         if (sent.shown && turn === tries.turn) setTried(made ? { made, on: bench } : null);
         if (tries.next === sent) tries.next = null;
       }

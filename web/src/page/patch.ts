@@ -17,8 +17,18 @@ export function patch(inside: Document, lines: readonly string[], windowHeight?:
 /** Pages that were read, by their lines: every lane shows the same. */
 const pages = new WeakMap<readonly string[], { windowHeight: number | undefined; page: Document }>();
 
+/** Reads the page in these lines for the frames that will show it, before they do. */
+export function readAhead(lines: readonly string[]) {
+  const [inside, windowHeight] = last;
+  if (inside?.defaultView && lines.length > 0) read(inside, lines, windowHeight);
+}
+
+/** The frame that a page was read for last, and its window. */
+let last: [Document | null, number | undefined] = [null, undefined];
+
 /** The page in these lines, as a frame reads it. */
 function read(inside: Document, lines: readonly string[], windowHeight: number | undefined): Document {
+  last = [inside, windowHeight];
   const had = pages.get(lines);
   if (had && had.windowHeight === windowHeight) return had.page;
   // The frame's own, which goes by the frame's policy.
