@@ -108,8 +108,8 @@ func TestWhatIsDrawnInstead(t *testing.T) {
 	}
 }
 
-// Floats are told in which line they stand by content as it is declared. What is measured changes neither that nor which
-// columns are as wide as their content; where lines break otherwise than the code says, the plan is an estimate.
+// Floats are told in which line they stand by content as it is declared. What is measured changes neither that nor
+// which columns are as wide as their content; where lines break otherwise than the code says, the plan is an estimate.
 func TestFloatsByMeasures(t *testing.T) {
 	k := hundred(technique(kit.Float))
 	p := onePage(row(t, "~ | 6"))
