@@ -25,6 +25,26 @@ test("a first start to a first answered page", async () => {
   report("first start to first answered page", times);
 });
 
+/** How many ms pass from Enter in a cell until a column of another width is painted. */
+async function entered(page: Page, column: string): Promise<number> {
+  return page.evaluate(async (selector) => {
+    const column = document.querySelector(selector)!;
+    const moved = new Promise<void>((done) =>
+      new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
+        attributeFilter: ["width"],
+      }),
+    );
+    const began = performance.now();
+    document.activeElement!.dispatchEvent(
+      new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }),
+    );
+    await moved;
+    await new Promise(requestAnimationFrame);
+    await new Promise((painted) => setTimeout(painted));
+    return performance.now() - began;
+  }, column);
+}
+
 for (const [pace, between, before] of [
   ["keys at once", 0, 0],
   ["keys at a person's pace", 600, 120],
@@ -37,24 +57,7 @@ for (const [pace, between, before] of [
       await page.waitForTimeout(between);
       await page.keyboard.type(String(5 + (i % 3)));
       await page.waitForTimeout(before);
-      times.push(
-        await page.evaluate(async () => {
-          const column = document.querySelector('[data-lane="full"] [data-column="log"]')!;
-          const moved = new Promise<void>((done) =>
-            new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
-              attributeFilter: ["width"],
-            }),
-          );
-          const began = performance.now();
-          document.activeElement!.dispatchEvent(
-            new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }),
-          );
-          await moved;
-          await new Promise(requestAnimationFrame);
-          await new Promise((painted) => setTimeout(painted));
-          return performance.now() - began;
-        }),
-      );
+      times.push(await entered(page, '[data-lane="full"] [data-column="log"]'));
       await page.keyboard.press("ArrowUp");
       await cell(page, "log", "wide").click();
     }
@@ -78,24 +81,7 @@ test("typing in a cell of a thousand columns", async ({ page, app }) => {
   for (let i = 0; i < 30; i++) {
     await page.locator('[data-spot="column-1/full"]').click();
     await page.keyboard.type(String(2 + (i % 3)));
-    times.push(
-      await page.evaluate(async (lane) => {
-        const column = document.querySelector(lane)!;
-        const moved = new Promise<void>((done) =>
-          new MutationObserver((_, watch) => (watch.disconnect(), done())).observe(column, {
-            attributeFilter: ["width"],
-          }),
-        );
-        const began = performance.now();
-        document.activeElement!.dispatchEvent(
-          new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }),
-        );
-        await moved;
-        await new Promise(requestAnimationFrame);
-        await new Promise((painted) => setTimeout(painted));
-        return performance.now() - began;
-      }, lane),
-    );
+    times.push(await entered(page, lane));
     await page.waitForTimeout(100);
   }
   report("typing to repainted lanes, 1,000 columns", times);

@@ -122,7 +122,7 @@ function enter(queries: QueryClient, kept: Kept, look: Look, answered?: () => vo
   entered.add(kept.id);
   keep(kept);
   lineStore.setState((l) => ({ sending: [...l.sending, kept], waiting: l.waiting + 1 }));
-  // Nothing is on its way: it goes at once, before anything is drawn.
+  // Nothing is on its way: it goes at once, before anything is drawn but what was foreseen.
   const result = free
     ? carry(queries, kept, look, answered, waited)
     : turn.then(() => carry(queries, kept, look, answered, waited));
